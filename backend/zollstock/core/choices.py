@@ -1,0 +1,171 @@
+"""The ways out of a step, side by side: each a change to the plan with its consequences.
+
+A choice carries the boxes of the print it leads to, so that it can be drawn truly, and the fix
+that takes it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+from typing import Any
+
+from . import show
+from .pixelcount import MOST_OUTPUT_PIXELS
+from .plan import Border, Plan, PlanError, parse_plan, patched, plan_document
+from .ratios import named_ratio, short_ratio
+from .reckon import boxes
+from .reckoning import Boxes, Record, Step
+from .show import LengthStyle, typed_length
+from .sizes import shelf
+from .work import Work, work_out
+
+
+class Choice(Record):
+    """One way out. `taken` marks the one the plan already follows."""
+
+    id: str
+    title: str
+    text: str
+    fix: dict[str, Any]
+    taken: bool
+    boxes: Boxes
+
+
+def choices(work: Work, style: LengthStyle, step: Step) -> list[Choice]:
+    """The choices of a step in the order they are shown; empty for steps without any."""
+    offers = {"fit": _ratio_answers, "edge": _ratio_answers, "pixels": _pixel_ways}.get(step)
+    if offers is None:
+        return []
+    found: list[Choice] = []
+    document = plan_document(work.plan)
+    for name, title, fix, wording in offers(work, style):
+        try:
+            plan = parse_plan(patched(document, fix))
+        except PlanError:
+            continue  # a way that leads nowhere, such as a ppi not yet typed, is not offered
+        outcome = work_out(plan)
+        taken = plan == work.plan and not any(choice.taken for choice in found)
+        found.append(
+            Choice(id=name, title=title, text=wording(outcome), fix=fix, taken=taken,
+                   boxes=boxes(outcome))
+        )  # fmt: skip
+    return found
+
+
+Offer = tuple[str, str, dict[str, Any], Any]
+
+
+def _ratio_answers(work: Work, style: LengthStyle) -> Iterator[Offer]:
+    """The three answers to a ratio that does not match: recrop, keep whole, another sheet."""
+    box, fit = work.boxes.image, work.plan.fit
+    zoom = fit.zoom if fit.mode == "fill" else 1.0
+    yield ("recrop", f"Crop to {short_ratio(box.w / box.h)}",
+           {"fit.mode": "fill", "fit.zoom": zoom}, lost_text)  # fmt: skip
+    yield ("whole", "Keep the picture whole", {"fit.mode": "contain", "fit.zoom": 1.0},
+           lambda outcome: _white_text(outcome, style))  # fmt: skip
+    if work.plan.edge.kind in ("none", "border"):
+        target = fitting_sheet(work.plan, work)
+        width, height = (typed_length(mm, style.unit) for mm in target)
+        yield ("sheet", f"Cut the sheet to {style.size(*target)}",
+               {"target": {"width": width, "height": height}, "fit.mode": "fill", "fit.zoom": 1.0},
+               lambda outcome: _sheet_text(outcome))  # fmt: skip
+
+
+def fitting_sheet(plan: Plan, work: Work) -> tuple[Fraction, Fraction]:
+    """The sheet (mm) whose image box has the picture's ratio; its longer side stays.
+
+    A picture within 0.1 % of a small whole-number ratio is taken at that ratio, since 17⅓ in can
+    be cut and 17.332 in cannot.
+    """
+    placed, image = work.placement, work.boxes.image
+    ratio = named_ratio(Fraction(placed.picture_w, placed.picture_h))
+    sheet_w, sheet_h = plan.target.width.mm, plan.target.height.mm
+    rest_w, rest_h = sheet_w - image.w, sheet_h - image.h
+    if sheet_w >= sheet_h:
+        return sheet_w, image.w / ratio + rest_h
+    return image.h * ratio + rest_w, sheet_h
+
+
+def lost_text(outcome: Work) -> str:
+    """`lose 10 % of the height, 250 ppi`."""
+    return f"{what_is_lost(outcome)}, {show.ppi(outcome.effective)}"
+
+
+def what_is_lost(outcome: Work) -> str:
+    placed = outcome.placement
+    share_w = 1 - placed.crop.w / placed.picture_w
+    share_h = 1 - placed.crop.h / placed.picture_h
+    if not share_w and not share_h:
+        return "nothing is lost"
+    if share_w and share_h:
+        return f"lose {show.percent(placed.loss)} of the picture"
+    side, share = ("width", share_w) if share_w else ("height", share_h)
+    return f"lose {show.percent(share)} of the {side}"
+
+
+def _white_text(outcome: Work, style: LengthStyle) -> str:
+    """The white that shows: `3 in left and right, 2 in top and bottom, 250 ppi`."""
+    trim, printed = outcome.boxes.trim, outcome.placement.printed
+    left, right = printed.x - trim.x, trim.right - printed.right
+    top, bottom = printed.y - trim.y, trim.bottom - printed.bottom
+    pairs = []
+    for (first, one), (second, two) in (
+        (("left", left), ("right", right)),
+        (("top", top), ("bottom", bottom)),
+    ):
+        if one == two > 0:
+            pairs.append(f"{style.length(one)} {first} and {second}")
+        else:
+            pairs += [f"{style.length(mm)} {side}" for side, mm in ((first, one), (second, two))
+                      if mm > 0]  # fmt: skip
+    return f"{', '.join(pairs) or 'no padding'}, {show.ppi(outcome.effective)}"
+
+
+def _sheet_text(outcome: Work) -> str:
+    lost = outcome.placement.loss
+    what = "nothing is lost" if lost < Fraction(1, 1000) else f"lose {show.percent(lost)}"
+    wanted = {outcome.plan.target.width.mm, outcome.plan.target.height.mm}
+    for size in shelf():
+        if {size.width.mm, size.height.mm} == wanted:
+            return f"{what}, a usual size ({size.name})"
+    return f"{what}, cut to order"
+
+
+def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
+    pixels, school = work.plan.pixels, work.plan.viewing.school
+    own = {"need": None, "device": {"native_ppi": pixels.native_ppi}, "keep": None}
+    titles = {
+        "keep": "Keep the pixels",
+        "need": f"What is needed ({_SCHOOL_WORDS[school]})",
+        "device": "For the device",
+    }
+    for mode, title in titles.items():
+        part = {"mode": mode} | (own[mode] or {})
+        yield mode, title, {"pixels": part}, pixel_text
+    ppi = pixels.ppi if pixels.mode == "fixed" else 300.0
+    yield ("fixed", f"Fixed, {show.ppi(ppi or 300.0)}", {"pixels": {"mode": "fixed", "ppi": ppi}},
+           pixel_text)  # fmt: skip
+
+
+_SCHOOL_WORDS = {
+    "acuity": "by acuity",
+    "table": "by the house table",
+    "device": "by the device",
+    "trials": "by own trials",
+}
+
+
+def pixel_text(outcome: Work) -> str:
+    """`6000 × 4000 px, 72 MB, nothing resampled`."""
+    if outcome.output_w * outcome.output_h > MOST_OUTPUT_PIXELS:
+        return "more than a file can hold"
+    size = f"{show.whole(outcome.output_w)} × {show.whole(outcome.output_h)} px"
+    scale = outcome.scale
+    if scale == 1:
+        how = "nothing resampled"
+    elif scale > 1:
+        how = f"enlarged {show.times(scale)}"
+    else:
+        how = f"reduced to {show.percent(scale)} a side"
+    return f"{size}, {show.size_of_file(outcome.output_bytes)}, {how}"

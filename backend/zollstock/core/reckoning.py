@@ -1,0 +1,92 @@
+"""The reckoning document, `zollstock.reckoning/1`: everything that follows from a plan."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+RECKONING_FORMAT = "zollstock.reckoning/1"
+
+Step = Literal["picture", "size", "fit", "edge", "pixels", "distance", "handover"]
+STEPS: tuple[Step, ...] = ("picture", "size", "fit", "edge", "pixels", "distance", "handover")
+BoxMm = tuple[float, float, float, float]
+
+
+class Record(BaseModel):
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class Figure(Record):
+    """One figure: full precision in `value`, rounded in `text`, with its arithmetic."""
+
+    id: str
+    label: str
+    value: float | int | str
+    unit: str = Field(description="mm, px, ppi, B, – for a plain number, or word")
+    text: str
+    formula: str
+    working: str
+    source: str = Field(description="The rule it comes from; see docs/rules.md.")
+
+
+class Boxes(Record):
+    """Rectangles [x, y, width, height] in mm from the document's top left corner."""
+
+    document: BoxMm
+    trim: BoxMm
+    image: BoxMm
+    picture: BoxMm = Field(description="The whole picture as it would lie, cropped parts included.")
+    printed: BoxMm = Field(description="What is printed of the picture.")
+    visible: BoxMm = Field(description="What a viewer sees of the print.")
+    padding: BoxMm | None = Field(default=None, description="The box that contain pads out.")
+    safe: BoxMm | None = None
+    opening: BoxMm | None = None
+    fold: BoxMm | None = None
+    fold_back: BoxMm | None = None
+
+
+class School(Record):
+    """What one school of thought says; no `clean_from_mm` where no distance helps."""
+
+    id: str
+    need_ppi: float
+    quality_ratio: float
+    grade: str
+    clean_from_mm: float | None = None
+
+
+class Finding(Record):
+    """Something to look at; a `stop` cannot be rendered. `fix` is a change to the plan."""
+
+    id: str
+    level: Literal["note", "warn", "stop"]
+    text: str
+    step: Step
+    fix: dict[str, Any] | None = None
+    fix_label: str | None = None
+
+
+class Reckoning(Record):
+    format: Literal["zollstock.reckoning/1"] = RECKONING_FORMAT
+    figures: list[Figure]
+    boxes: Boxes
+    schools: list[School]
+    findings: list[Finding]
+
+    def figure(self, name: str) -> Figure:
+        """The figure of that id. Raises KeyError where this plan has none."""
+        for figure in self.figures:
+            if figure.id == name:
+                return figure
+        raise KeyError(name)
+
+
+def reckoning_document(reckoning: Reckoning) -> dict[str, Any]:
+    """The reckoning as JSON values; what does not exist (a box, a fix) is left out."""
+    return reckoning.model_dump(mode="json", exclude_none=True)
+
+
+def reckoning_json(reckoning: Reckoning, indent: int | None = None) -> str:
+    """The same as JSON text."""
+    return reckoning.model_dump_json(exclude_none=True, indent=indent)

@@ -1,0 +1,151 @@
+"""Numbers as people read them: rounded only here, in the unit they work in.
+
+Values arrive exact and leave as text. Spaces are plain; the interface sets them thin.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+
+from .lengths import UNITS, Length
+
+Number = Fraction | float | int
+
+#: Fractions of an inch that rulers and cutting tables show, and thirds, which mats often need.
+_INCH_PARTS = (1, 2, 3, 4, 8, 16, 32)
+_SIGNS = {
+    (1, 2): "½", (1, 3): "⅓", (2, 3): "⅔", (1, 4): "¼", (3, 4): "¾",
+    (1, 8): "⅛", (3, 8): "⅜", (5, 8): "⅝", (7, 8): "⅞",
+}  # fmt: skip
+_PLACES = {"mm": 1, "cm": 2, "m": 3, "in": 2, "ft": 2, "pt": 1}
+
+
+def decimal(value: Number, places: int) -> str:
+    """Round half up to `places` and drop trailing noughts: 250.00 → 250, 97.96 → 97.96.
+
+    A float is taken at its exact binary value; a minus is −.
+    """
+    # Whole numbers throughout: this runs some hundred times in every reckoning.
+    top, bottom = value.as_integer_ratio()
+    rounded = (2 * abs(top) * 10**places + bottom) // (2 * bottom)
+    if not rounded:
+        return "0"
+    digits = str(rounded)
+    if places:
+        digits = digits.rjust(places + 1, "0")
+        digits = f"{digits[:-places]}.{digits[-places:]}".rstrip("0").rstrip(".")
+    return f"−{digits}" if top < 0 else digits
+
+
+def whole(value: Number) -> str:
+    """A count with thin groups from five digits up: 5000, 18 000."""
+    top, bottom = value.as_integer_ratio()
+    number = (2 * top + bottom) // (2 * bottom)
+    return f"{number:,}".replace(",", "\u202f") if number >= 10_000 else str(number)
+
+
+def percent(share: Number) -> str:
+    """A share of one as per cent with at most one digit: 0.1 → 10 %, 0.0004 → 0.1 % at least."""
+    if 0 < share < Fraction(1, 1000):
+        return "under 0.1 %"
+    return f"{decimal(Fraction(share) * 100, 1)} %"
+
+
+def px(value: Number) -> str:
+    """Pixels; exact counts stay whole, others keep one digit: 3333 px, 2000.4 px."""
+    return f"{pixel_number(value)} px"
+
+
+def pixel_number(value: Number) -> str:
+    return whole(value) if value.as_integer_ratio()[1] == 1 else decimal(value, 1)
+
+
+def ppi(value: Number) -> str:
+    return f"{decimal(value, 1)} ppi"
+
+
+def times(value: Number) -> str:
+    """A factor, two digits: 1.62×."""
+    return f"{decimal(value, 2)} ×"
+
+
+def size_of_file(count: int) -> str:
+    """Bytes in decimal units, as shops and file lists count: 72 MB."""
+    for limit, unit in ((10**9, "GB"), (10**6, "MB"), (10**3, "kB")):
+        if count >= limit:
+            return f"{decimal(Fraction(count, limit), 0 if count >= 20 * limit else 1)} {unit}"
+    return f"{count} B"
+
+
+@dataclass(frozen=True, slots=True)
+class LengthStyle:
+    """How lengths are shown: the unit, and whether inches are shown as true fractions."""
+
+    unit: str = "mm"
+    fractions: bool = True
+
+    def number(self, mm: Number) -> str:
+        """The number alone, in this unit. `mm` is in millimetres."""
+        top, bottom = mm.as_integer_ratio()
+        return _number(top, bottom, self.unit, self.fractions)
+
+    def length(self, mm: Number) -> str:
+        return f"{self.number(mm)} {self.unit}"
+
+    def size(self, width_mm: Number, height_mm: Number) -> str:
+        return f"{self.number(width_mm)} × {self.number(height_mm)} {self.unit}"
+
+    def far(self, mm: Number) -> str:
+        """A viewing distance, to a sensible step: 35 cm, 1.2 m; inches and feet where inches rule."""
+        value = Fraction(mm)
+        if self.unit in ("in", "ft"):
+            inches = value / UNITS["in"]
+            if inches < 100:
+                return f"{decimal(inches, 0 if inches >= 10 else 1)} in"
+            return f"{decimal(inches / 12, 1)} ft"
+        if value < 1000:
+            return f"{decimal(value / 10, 0 if value >= 100 else 1)} cm"
+        return f"{decimal(value / 1000, 2 if value < 10_000 else 0)} m"
+
+
+def style_for(lengths: list[Length], unit: str | None = None) -> LengthStyle:
+    """The style of the person who typed `lengths`: their first unit, decimals if they type them.
+
+    `unit` overrides the unit, as the switch in the interface does.
+    """
+    decimals = any(item.unit == "in" and "." in item.typed.replace(",", ".") for item in lengths)
+    return LengthStyle(unit or lengths[0].unit, not decimals)
+
+
+def typed_length(mm: Fraction, unit: str) -> str:
+    """An exact length as somebody would type it in `unit`, for a plan document.
+
+    Short where the short form is exact (17 1/3 in), else to a thousandth of the unit.
+    """
+    value = mm / UNITS[unit]
+    if value.denominator in _INCH_PARTS and unit == "in" and value.denominator > 1:
+        full, rest = divmod(value, 1)
+        lead = f"{full} " if full else ""
+        return f"{lead}{rest.numerator}/{rest.denominator} in"
+    return f"{decimal(value, 4).replace('−', '-')} {unit}"
+
+
+@lru_cache(maxsize=8192)
+def _number(top: int, bottom: int, unit: str, fractions: bool) -> str:
+    value = Fraction(top, bottom) / UNITS[unit]
+    mixed = _mixed(value) if unit == "in" and fractions and top >= 0 else None
+    return mixed or decimal(value, _PLACES[unit])
+
+
+def _mixed(value: Fraction) -> str | None:
+    """17⅓, 3/16 or None when no ruler has that fraction."""
+    if value.denominator not in _INCH_PARTS:
+        return None
+    full, rest = divmod(value, 1)
+    if not rest:
+        return str(full)
+    sign = _SIGNS.get((rest.numerator, rest.denominator))
+    lead = str(full) if full else ""
+    return f"{lead}{sign}" if sign else f"{lead} {rest.numerator}/{rest.denominator}".strip()

@@ -1,0 +1,105 @@
+"""The values of one plan, worked out once in the order of the work, before anything is worded."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from . import pixelcount, viewing
+from .edges import Box, Layout, layout
+from .fit import Placement, place, turned_size
+from .lengths import MM_PER_INCH
+from .plan import Plan, exact
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """Exact values of a plan: lengths in mm, pixels of the turned picture, ppi.
+
+    `need`, `quality` and `grade` are None while the chosen school has no answer.
+    """
+
+    plan: Plan
+    boxes: Layout
+    placement: Placement
+    visible: Box
+    effective: Fraction
+    distance: float
+    need: float | None
+    quality: float | None
+    grade: str | None
+    output_ppi: Fraction
+    output_w: int
+    output_h: int
+
+    @property
+    def factor(self) -> float:
+        return self.plan.medium.factor
+
+    @property
+    def scale(self) -> Fraction:
+        return self.output_ppi / self.effective
+
+    @property
+    def channels(self) -> int:
+        grey = self.plan.picture.channels == 1 and self.plan.output.profile == "picture"
+        return 1 if grey else 3
+
+    @property
+    def output_bytes(self) -> int:
+        return self.output_w * self.output_h * self.channels * self.plan.output.bits // 8
+
+    @property
+    def padding_colour(self) -> str:
+        edge_colour = getattr(self.plan.edge, "colour", None)
+        return self.plan.fit.colour or edge_colour or "#ffffff"
+
+
+def work_out(plan: Plan) -> Work:
+    """Work out a valid plan; never fails for one."""
+    boxes = layout(plan)
+    width, height = turned_size(plan.picture, plan.fit.turn)
+    placement = place(width, height, boxes.image, plan.fit)
+    effective = min(
+        pixelcount.ppi_of(placement.crop.w, placement.printed.w),
+        pixelcount.ppi_of(placement.crop.h, placement.printed.h),
+    )
+    contained_border = plan.edge.kind == "border" and plan.fit.mode == "contain"
+    visible = placement.printed if contained_border else boxes.visible
+    view = plan.viewing
+    distance = (
+        float(view.distance.mm)
+        if view.distance is not None
+        else viewing.whole_print_distance(visible.diagonal(), view.diagonals)
+    )
+    need = viewing.need(view.school, distance, plan.medium.factor, view.arcmin)
+    quality = None if need is None else float(effective) / need
+    ppi = pixelcount.output_ppi(plan.pixels, effective, need)
+    return Work(
+        plan=plan,
+        boxes=boxes,
+        placement=placement,
+        visible=visible,
+        effective=effective,
+        distance=distance,
+        need=need,
+        quality=quality,
+        grade=None if quality is None else viewing.grade(quality),
+        output_ppi=ppi,
+        output_w=pixelcount.round_px(pixelcount.length_px(boxes.document.w, ppi)),
+        output_h=pixelcount.round_px(pixelcount.length_px(boxes.document.h, ppi)),
+    )
+
+
+def size_for_quality(work: Work, wanted: float) -> Fraction | None:
+    """The factor on the target at which effective ÷ needed reaches `wanted`, distance unchanged.
+
+    Exact enough for a proposal: only an edge-less print scales evenly, so None for others.
+    """
+    if work.quality is None or work.plan.edge.kind != "none":
+        return None
+    return exact(round(work.quality / wanted, 6))
+
+
+def inches(mm: Fraction) -> Fraction:
+    return mm / MM_PER_INCH

@@ -1,0 +1,174 @@
+"""The worksheet: the reckoning laid out along the folding rule, for the bench and for the shell."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from fractions import Fraction
+
+from . import show
+from .choices import Choice, choices, what_is_lost
+from .plan import Bleed, Border, Mat, Plan, Wrap, lengths_of
+from .rail import Rail, rail
+from .reckon import reckon_work
+from .reckoning import STEPS, Reckoning, Record, Step
+from .show import LengthStyle, style_for
+from .work import Work, work_out
+
+TITLES: dict[Step, str] = {
+    "picture": "Picture",
+    "size": "Size",
+    "fit": "Fit",
+    "edge": "Edge",
+    "pixels": "Pixels",
+    "distance": "Distance",
+    "handover": "Hand-over",
+}
+
+#: The figures whose arithmetic belongs on the pad of each step, in reading order.
+PADS: dict[Step, tuple[str, ...]] = {
+    "picture": ("picture_width_px", "picture_height_px", "picture_ratio"),
+    "size": ("document_width", "document_height", "box_ratio", "effective_ppi"),
+    "fit": ("crop_width", "crop_height", "crop_x", "crop_y", "cut_left", "cut_top", "cut_right",
+            "cut_bottom", "pad_left", "pad_top", "pad_right", "pad_bottom", "loss"),
+    "edge": ("image_width", "image_height", "box_ratio", "crop_width", "crop_height",
+             "effective_ppi"),
+    "pixels": ("effective_ppi", "need_ppi", "quality_ratio", "output_ppi", "scale_factor"),
+    "distance": ("view_distance", "need_ppi", "quality_ratio", "grade", "clean_from"),
+    "handover": ("document_width", "document_height", "output_ppi", "output_width_px",
+                 "output_height_px", "output_bytes"),
+}  # fmt: skip
+
+
+class Blade(Record):
+    """A blade of the folding rule: its key figure, one word of state, the figures on its pad."""
+
+    step: Step
+    title: str
+    key: str
+    state: str
+    level: str
+    figures: list[str]
+
+
+class Worksheet(Record):
+    """Everything the bench shows of a plan, apart from the picture itself."""
+
+    reckoning: Reckoning
+    blades: list[Blade]
+    choices: list[Choice]
+    rail: Rail
+
+
+def worksheet(plan: Plan, unit: str | None = None, step: Step = "fit") -> Worksheet:
+    """Reckon a plan and lay it out; `choices` are those of `step`, texts use `unit`."""
+    work = work_out(plan)
+    style = style_for(lengths_of(plan), unit)
+    reckoning = reckon_work(work, style)
+    return Worksheet(
+        reckoning=reckoning,
+        blades=blades(work, reckoning, style),
+        choices=choices(work, style, step),
+        rail=rail(work, style),
+    )
+
+
+def blades(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Blade]:
+    """The seven blades in order."""
+    known = {figure.id for figure in reckoning.figures}
+    found = []
+    for step in STEPS:
+        key, state = _BLADES[step](work, style)
+        levels = {finding.level for finding in reckoning.findings if finding.step == step}
+        level = "stop" if "stop" in levels else "warn" if "warn" in levels else "calm"
+        state = {"stop": "stop", "warn": "look"}.get(level, state)
+        pad = [name for name in PADS[step] if name in known]
+        found.append(
+            Blade(step=step, title=TITLES[step], key=key, state=state, level=level, figures=pad)
+        )
+    return found
+
+
+def _picture(work: Work, style: LengthStyle) -> tuple[str, str]:
+    placed = work.placement
+    count = Fraction(placed.picture_w * placed.picture_h, 1_000_000)
+    size = f"{placed.picture_w} × {placed.picture_h}"
+    return size, f"{show.decimal(count, 1 if count < 10 else 0)} MP"
+
+
+def _size(work: Work, style: LengthStyle) -> tuple[str, str]:
+    trim = work.boxes.trim
+    words = work.plan.medium.name.split()
+    return style.size(trim.w, trim.h), words[0] if words else "no medium"
+
+
+def _fit(work: Work, style: LengthStyle) -> tuple[str, str]:
+    count = len(work.plan.fit.keep)
+    state = f"{count} zone{'s' if count > 1 else ''}" if count else work.plan.fit.mode
+    if work.plan.fit.mode == "contain":
+        return "Whole picture", state
+    lost = what_is_lost(work)
+    return lost.replace("lose ", "−").replace("of the ", "").replace("nothing is", "Nothing"), state
+
+
+def _edge(work: Work, style: LengthStyle) -> tuple[str, str]:
+    edge = work.plan.edge
+    if isinstance(edge, Border):
+        sides = [edge.left.mm, edge.top.mm, edge.right.mm, edge.bottom.mm]
+        if len(set(sides)) == 1:
+            return f"Border {style.length(sides[0])}", "all round"
+        return f"{' · '.join(style.number(mm) for mm in sides)} {style.unit}", "border"
+    if isinstance(edge, Bleed):
+        return f"Bleed {style.length(edge.bleed.mm)}", "trimmed"
+    if isinstance(edge, Wrap):
+        return f"Wrap {style.length(edge.depth.mm)}", edge.fill.replace("-", " ")
+    if isinstance(edge, Mat):
+        return f"Mat {style.size(edge.opening_width.mm, edge.opening_height.mm)}", "mat"
+    return "No edge", "none"
+
+
+def _pixels(work: Work, style: LengthStyle) -> tuple[str, str]:
+    if work.scale == 1:
+        return show.ppi(work.output_ppi), "kept"
+    return show.ppi(work.output_ppi), show.times(work.scale)
+
+
+def _distance(work: Work, style: LengthStyle) -> tuple[str, str]:
+    return f"from {style.far(work.distance)}", work.grade or "no trials"
+
+
+def _handover(work: Work, style: LengthStyle) -> tuple[str, str]:
+    name = work.plan.output.format.upper()
+    return f"{name} {show.size_of_file(work.output_bytes)}", "to do"
+
+
+_BLADES: dict[Step, Callable[[Work, LengthStyle], tuple[str, str]]] = {
+    "picture": _picture,
+    "size": _size,
+    "fit": _fit,
+    "edge": _edge,
+    "pixels": _pixels,
+    "distance": _distance,
+    "handover": _handover,
+}
+
+
+def text_worksheet(plan: Plan, unit: str | None = None) -> str:
+    """The worksheet for people: steps, key figures, arithmetic, schools and findings as text."""
+    sheet = worksheet(plan, unit)
+    figures = {figure.id: figure for figure in sheet.reckoning.figures}
+    lines = [plan.title or "Print", "=" * len(plan.title or "Print"), ""]
+    for number, blade in enumerate(sheet.blades, 1):
+        lines.append(f"{number}  {blade.title:<10} {blade.key}  ({blade.state})")
+        for name in blade.figures:
+            lines.append(f"     {figures[name].label:<24} {figures[name].working}")
+        if blade.step == "distance":
+            for school in sheet.reckoning.schools:
+                need = show.ppi(school.need_ppi)
+                ratio = show.decimal(school.quality_ratio, 2)
+                lines.append(f"     {school.id:<24} needs {need}: {ratio} = {school.grade}")
+            if not any(school.id == "trials" for school in sheet.reckoning.schools):
+                lines.append("     trials                   no trials yet")
+        lines.append("")
+    for finding in sheet.reckoning.findings:
+        lines.append(f"{finding.level.upper():<5} {finding.text}")
+    return "\n".join(lines).rstrip()
