@@ -1,0 +1,1 @@
+"""Who is at the desk: sign-in, sign-out, password, and how this person likes things."""

@@ -1,0 +1,1 @@
+"""The bench without memory: reckon a plan, read typed sizes, serve the schemas."""

@@ -1,0 +1,121 @@
+"""Pictures over the wire: bring one, list them, see their proofs."""
+
+from __future__ import annotations
+
+import errno
+from collections.abc import Iterator
+from datetime import datetime
+from uuid import UUID
+
+from django.conf import settings
+from django.db.models import ProtectedError, QuerySet
+from django.http import FileResponse, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Schema
+from ninja.errors import HttpError
+
+from zollstock.core.show import size_of_file
+
+from .intake import take_in, too_large
+from .models import Picture
+from .storage import discard
+
+router = Router(tags=["pictures"])
+_CHUNK = 2**20
+
+
+class PictureFacts(Schema):
+    """A picture; `width_px` and `height_px` are upright, after orientation."""
+
+    id: UUID
+    name: str
+    state: str
+    problem: str
+    width_px: int
+    height_px: int
+    orientation: int
+    format: str
+    bits: int
+    channels: int
+    profile: str
+    camera: str
+    taken: str
+    ppi_tag: float | None
+    sha256: str
+    size_text: str
+    created: datetime
+
+
+class Arrival(Schema):
+    picture: PictureFacts
+    known: bool
+
+
+def facts(picture: Picture) -> PictureFacts:
+    width, height = picture.upright
+    names = ("id", "name", "state", "problem", "orientation", "format", "bits", "channels",
+             "profile", "camera", "taken", "ppi_tag", "sha256", "created")  # fmt: skip
+    return PictureFacts(
+        **{name: getattr(picture, name) for name in names},
+        width_px=width,
+        height_px=height,
+        size_text=size_of_file(picture.bytes),
+    )
+
+
+def own_pictures(request: HttpRequest) -> QuerySet[Picture]:
+    return Picture.objects.filter(account=request.user)
+
+
+def body(request: HttpRequest) -> Iterator[bytes]:
+    """The request's body in pieces; refuses at once what announces itself as too large."""
+    if int(request.headers.get("Content-Length") or 0) > settings.UPLOAD_MOST_BYTES:
+        raise HttpError(413, too_large())
+    while chunk := request.read(_CHUNK):
+        yield chunk
+
+
+@router.post("/pictures", response=Arrival)
+def bring(request: HttpRequest, name: Query[str]) -> Arrival:
+    """Take a picture in. The file is the request's body as it is; `name` its file name."""
+    try:
+        picture, known = take_in(request.user, name, body(request))
+    except OSError as error:
+        if error.errno == errno.ENOSPC:
+            raise HttpError(507, "The disk is full. Nothing was stored.") from None
+        raise
+    return Arrival(picture=facts(picture), known=known)
+
+
+@router.get("/pictures", response=list[PictureFacts])
+def every(request: HttpRequest) -> list[PictureFacts]:
+    return [facts(picture) for picture in own_pictures(request)]
+
+
+@router.get("/pictures/{uuid:picture_id}", response=PictureFacts)
+def one(request: HttpRequest, picture_id: UUID) -> PictureFacts:
+    return facts(get_object_or_404(own_pictures(request), id=picture_id))
+
+
+@router.delete("/pictures/{uuid:picture_id}", response={204: None})
+def remove(request: HttpRequest, picture_id: UUID) -> tuple[int, None]:
+    picture = get_object_or_404(own_pictures(request), id=picture_id)
+    names = (picture.file.name, picture.proof.name, picture.small.name)
+    try:
+        picture.delete()
+    except ProtectedError:
+        raise HttpError(409, "Prints are made of this picture. Remove them first.") from None
+    discard(*names)
+    return 204, None
+
+
+@router.get("/pictures/{uuid:picture_id}/{kind}.jpg", include_in_schema=False)
+def proof(request: HttpRequest, picture_id: UUID, kind: str) -> HttpResponse:
+    """A proof for the screen: `bench` or `small`."""
+    picture = get_object_or_404(own_pictures(request), id=picture_id)
+    file = {"bench": picture.proof, "small": picture.small}.get(kind)
+    if not file:
+        raise HttpError(404, "This proof is not made yet.")
+    response = FileResponse(file.open("rb"), content_type="image/jpeg")
+    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    return response

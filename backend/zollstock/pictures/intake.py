@@ -1,0 +1,76 @@
+"""Taking a file in: streamed to disk under a limit, hashed on the way, looked at, stored."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Iterable
+from dataclasses import asdict
+from pathlib import Path, PurePosixPath
+
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.db import IntegrityError, transaction
+
+from zollstock.pixels.errors import PictureError
+from zollstock.pixels.inspect import inspect
+
+from .models import Picture
+from .storage import discard, store, work_folder
+from .tasks import read_later
+
+_ENDINGS = {"JPEG": "jpg", "TIFF": "tif", "PNG": "png", "WebP": "webp"}
+
+
+def take_in(account: User, name: str, chunks: Iterable[bytes]) -> tuple[Picture, bool]:
+    """Store a file of this account; returns its picture and whether it was known already.
+
+    Raises `PictureError` for what cannot be taken; then nothing is stored.
+    """
+    with work_folder() as folder:
+        arrived = folder / "arrived"
+        digest, size = _receive(chunks, arrived)
+        known = Picture.objects.filter(account=account, sha256=digest).first()
+        if known is not None and known.state != Picture.State.REFUSED:
+            return known, True
+        facts = inspect(arrived, settings.UPLOAD_MOST_PIXELS)
+        if known is not None:
+            known.delete()
+        picture = Picture(
+            account=account, name=clean_name(name), sha256=digest, bytes=size, **asdict(facts)
+        )
+        folder_name = f"pictures/{picture.id.hex[:2]}/{picture.id}"
+        picture.file.name = store(arrived, f"{folder_name}/master.{_ENDINGS[facts.format]}")
+    try:
+        with transaction.atomic():
+            picture.save(force_insert=True)
+    except IntegrityError:  # the same file arrived twice at the same time
+        discard(picture.file.name)
+        return Picture.objects.get(account=account, sha256=digest), True
+    read_later(picture)
+    return picture, False
+
+
+def _receive(chunks: Iterable[bytes], path: Path) -> tuple[str, int]:
+    digest, size = hashlib.sha256(), 0
+    with path.open("wb") as file:
+        for chunk in chunks:
+            size += len(chunk)
+            if size > settings.UPLOAD_MOST_BYTES:
+                raise PictureError(too_large())
+            digest.update(chunk)
+            file.write(chunk)
+    if not size:
+        raise PictureError("The file is empty. Nothing was stored.")
+    return digest.hexdigest(), size
+
+
+def too_large() -> str:
+    limit = settings.UPLOAD_MOST_BYTES / 2**30
+    return f"The file is larger than the limit of {limit:g} GiB. Nothing was stored."
+
+
+def clean_name(name: str) -> str:
+    """The last part of a file name without what no file name needs."""
+    last = PurePosixPath(name.replace("\\", "/")).name
+    kept = "".join(sign for sign in last if sign.isprintable() and sign not in '<>:"|?*/')
+    return kept.strip(" .")[:200] or "picture"

@@ -1,0 +1,67 @@
+"""A picture is one master file of one account."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+
+class Picture(models.Model):
+    """A master file with its facts, as read from its header.
+
+    `width_px` and `height_px` are as stored in the file; `orientation` turns them upright. The
+    state goes from reading to ready, or to refused when the file proves damaged inside.
+    """
+
+    class State(models.TextChoices):
+        READING = "reading"
+        READY = "ready"
+        REFUSED = "refused"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    name = models.CharField(max_length=200)
+    sha256 = models.CharField(max_length=64)
+    bytes = models.PositiveBigIntegerField()
+    file = models.FileField(max_length=200)
+    proof = models.FileField(max_length=200, blank=True)
+    small = models.FileField(max_length=200, blank=True)
+    state = models.CharField(max_length=8, choices=State, default=State.READING)
+    problem = models.CharField(max_length=400, blank=True)
+
+    format = models.CharField(max_length=8)
+    width_px = models.PositiveIntegerField()
+    height_px = models.PositiveIntegerField()
+    orientation = models.PositiveSmallIntegerField(default=1)
+    bits = models.PositiveSmallIntegerField()
+    channels = models.PositiveSmallIntegerField()
+    has_alpha = models.BooleanField(default=False)
+    profile = models.CharField(max_length=120, blank=True)
+    ppi_tag = models.FloatField(null=True)
+    camera = models.CharField(max_length=120, blank=True)
+    taken = models.CharField(max_length=19, blank=True)
+    created = models.DateTimeField(auto_now_add=True)
+    touched = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["account", "sha256"], name="one_file_one_picture")
+        ]
+        ordering = ["-created"]
+
+    def plan_part(self) -> dict[str, int]:
+        """The `picture` part of a plan for this file."""
+        return {
+            "width_px": self.width_px,
+            "height_px": self.height_px,
+            "orientation": self.orientation,
+            "channels": 1 if self.channels == 1 else 3,
+        }
+
+    @property
+    def upright(self) -> tuple[int, int]:
+        """Width and height in px after orientation."""
+        size = (self.width_px, self.height_px)
+        return (size[1], size[0]) if self.orientation >= 5 else size

@@ -1,0 +1,53 @@
+"""`zollstock render`: a plan and a picture in, the delivered file out."""
+
+from __future__ import annotations
+
+import argparse
+import sys
+from pathlib import Path
+
+from zollstock.core.cli import INVALID, read_plan
+
+from .errors import PictureError, RenderError
+from .render import render
+
+_ENDINGS = {"tiff": (".tif", ".tiff"), "jpeg": (".jpg", ".jpeg"), "png": (".png",)}
+
+
+def main(arguments: list[str] | None = None) -> int:
+    parser = argparse.ArgumentParser(
+        prog="zollstock render", description="Make the print-ready file of a plan."
+    )
+    parser.add_argument("plan", help="the plan document, or - for standard input")
+    parser.add_argument("picture", type=Path, help="the picture the plan is for")
+    parser.add_argument("-o", "--output", type=Path, required=True, help="the file to write")
+    options = parser.parse_args(arguments)
+    plan = read_plan(options.plan)
+    if plan is None:
+        return INVALID
+    if options.output.suffix.lower() not in _ENDINGS[plan.output.format]:
+        ending = " or ".join(_ENDINGS[plan.output.format])
+        return _refuse(f"the plan asks for {plan.output.format}: name the file {ending}")
+    try:
+        render(plan, options.picture, options.output, _progress if sys.stderr.isatty() else None)
+    except FileNotFoundError as error:
+        return _refuse(f"{error.filename}: there is no such file")
+    except OSError as error:
+        return _refuse(error.strerror or str(error))
+    except (PictureError, RenderError) as error:
+        return _refuse(str(error))
+    return 0
+
+
+def _progress(percent: int) -> bool:
+    print(f"\r{percent:3d} %", end="" if percent < 99 else "\n", file=sys.stderr, flush=True)
+    return True
+
+
+def _refuse(message: str) -> int:
+    print(f"zollstock: {message}", file=sys.stderr)
+    return INVALID
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,193 @@
+"""Render a plan: the delivered file, at exactly the pixels of its reckoning.
+
+The pipeline is lazy: crop, colour, resampling, edge and marks are set up first, then libvips
+pulls strips through it into the file, so that memory stays small whatever the size.
+"""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Callable
+from pathlib import Path
+
+from zollstock.core.findings import findings
+from zollstock.core.marks import mark_lines
+from zollstock.core.pixelboxes import PixelBox, PixelBoxes, pixel_boxes
+from zollstock.core.pixelcount import CLASSIC_TIFF_BYTES
+from zollstock.core.plan import Plan, Wrap, lengths_of
+from zollstock.core.show import style_for
+from zollstock.core.work import Work, work_out
+
+from . import colour
+from .errors import Cancelled, RenderError
+from .inspect import open_picture, orientation_of
+from .vips import pyvips
+from .wrap import wrapped
+
+#: Called with per cent done; returns False to call the render off.
+Progress = Callable[[int], bool]
+
+JPEG_QUALITY = 98
+#: Orientations that only flip left and right keep the order of the rows.
+_STREAMS = (1, 2)
+#: Wraps whose first rows need later rows of the picture.
+_LOOKS_AHEAD = ("mirror", "soft-mirror", "stretch")
+_ROTATIONS = {90: "d90", 180: "d180", 270: "d270"}
+
+
+def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = None) -> None:
+    """Write the file of `plan` from `picture` to `out`, which must not exist.
+
+    The file appears whole or not at all. Raises `RenderError` where the plan has a `stop` or
+    belongs to another picture, `FileExistsError`, `Cancelled` when `progress` returns False.
+    """
+    work = work_out(plan)
+    stops = [item for item in findings(work, style_for(lengths_of(plan))) if item.level == "stop"]
+    if stops:
+        raise RenderError(" ".join(item.text for item in stops))
+    if out.exists():
+        raise FileExistsError(f"{out} exists already; it was left as it is")
+    document = compose(work, picture)
+    partial = out.with_name(f".{out.name}.{os.getpid()}.partial")
+    try:
+        _save(document, work, partial, progress)
+        os.link(partial, out)  # fails where the name was taken meanwhile; replaces nothing
+    except pyvips.Error as error:
+        raise RenderError(_reason(error)) from None
+    finally:
+        partial.unlink(missing_ok=True)
+
+
+def compose(work: Work, picture: Path) -> pyvips.Image:
+    """The delivered picture as a lazy libvips image, output width × height px."""
+    plan, boxes = work.plan, pixel_boxes(work)
+    streams = (
+        plan.picture.orientation in _STREAMS
+        and plan.fit.turn == 0
+        and not (isinstance(plan.edge, Wrap) and plan.edge.fill in _LOOKS_AHEAD)
+    )
+    image = open_picture(picture, access="sequential" if streams else "random")
+    _check_same(image, plan)
+    image = _upright(image, plan)
+    image = image.crop(boxes.crop.x, boxes.crop.y, boxes.crop.w, boxes.crop.h)
+    image = colour.converted(image, work)
+    image = _resampled(image, boxes.printed)
+    paint = colour.Paint(image)
+    image = _set_into(image, boxes.printed, boxes.image, paint(work.padding_colour))
+    image = _edged(image, work, boxes, paint)
+    return _marked(image, work, boxes, paint)
+
+
+def _check_same(image: pyvips.Image, plan: Plan) -> None:
+    wanted = (plan.picture.width_px, plan.picture.height_px, plan.picture.orientation)
+    found = (image.width, image.height, orientation_of(image))
+    if wanted != found:
+        raise RenderError(
+            "The plan is for another picture: it expects {} × {} px with orientation {}, this file "
+            "has {} × {} px with orientation {}.".format(*wanted, *found)
+        )
+
+
+def _upright(image: pyvips.Image, plan: Plan) -> pyvips.Image:
+    image = image.autorot()
+    if plan.fit.turn:
+        image = image.rot(_ROTATIONS[plan.fit.turn])
+    return image
+
+
+def _resampled(image: pyvips.Image, box: PixelBox) -> pyvips.Image:
+    """Resize to the box's pixels; untouched where they are the crop's own."""
+    if (image.width, image.height) == (box.w, box.h):
+        return image
+    scaled = image.resize(box.w / image.width, vscale=box.h / image.height, kernel="lanczos3")
+    if (scaled.width, scaled.height) != (box.w, box.h):
+        scaled = scaled.embed(0, 0, box.w, box.h, extend="copy")
+    return scaled
+
+
+def _set_into(
+    image: pyvips.Image, inner: PixelBox, outer: PixelBox, background: list[float]
+) -> pyvips.Image:
+    if inner == outer:
+        return image
+    return image.embed(
+        inner.x - outer.x, inner.y - outer.y, outer.w, outer.h,
+        extend="background", background=background,
+    )  # fmt: skip
+
+
+def _edged(
+    image: pyvips.Image, work: Work, boxes: PixelBoxes, paint: colour.Paint
+) -> pyvips.Image:
+    """The content of the file: the image box with its edge, without the marks' margin."""
+    edge = work.plan.edge
+    if isinstance(edge, Wrap):
+        return wrapped(image, boxes.image, boxes.content, edge.fill, paint(edge.colour))
+    background = paint(getattr(edge, "colour", "#ffffff"))
+    return _set_into(image, boxes.image, boxes.content, background)
+
+
+def _marked(
+    image: pyvips.Image, work: Work, boxes: PixelBoxes, paint: colour.Paint
+) -> pyvips.Image:
+    document = PixelBox(0, 0, boxes.width, boxes.height)
+    image = _set_into(image, boxes.content, document, paint("#ffffff"))
+    black = paint("#000000")
+    for line in mark_lines(work.plan.marks, work.boxes):
+        x, y = boxes.length(line.x), boxes.length(line.y)
+        w = max(1, min(boxes.length(line.w), boxes.width - x))
+        h = max(1, min(boxes.length(line.h), boxes.height - y))
+        ink = image.crop(0, 0, 1, 1).new_from_image(black).embed(0, 0, w, h, extend="copy")
+        image = image.insert(ink, x, y)
+    return image
+
+
+def _save(image: pyvips.Image, work: Work, path: Path, progress: Progress | None) -> None:
+    output = work.plan.output
+    per_mm = float(work.output_ppi) / 25.4
+    image = image.copy(xres=per_mm, yres=per_mm)
+    called_off = _watch(image, progress) if progress else None
+    # Only the profile goes along: the picture's own, or sRGB where it has been converted to it.
+    keep = {"keep": "icc"} if colour.keeps_own(image, work) else {"keep": "icc", "profile": "srgb"}
+    try:
+        if output.format == "tiff":
+            lzw = output.compression == "lzw"
+            image.tiffsave(
+                str(path), compression="lzw" if lzw else "none",
+                predictor="horizontal" if lzw else "none", resunit="inch",
+                bigtiff=work.output_bytes >= CLASSIC_TIFF_BYTES * 7 // 8, **keep,
+            )  # fmt: skip
+        elif output.format == "jpeg":
+            image.jpegsave(str(path), Q=JPEG_QUALITY, subsample_mode="off",
+                           optimize_coding=True, **keep)  # fmt: skip
+        else:
+            image.pngsave(str(path), bitdepth=output.bits, **keep)
+    except pyvips.Error:
+        if called_off is not None and called_off():
+            raise Cancelled from None
+        raise
+
+
+def _watch(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:
+    """Report per cent to `progress` and kill the pipeline when it says so."""
+    state = {"shown": -1, "killed": False}
+
+    def on_eval(source: pyvips.Image, information: pyvips.GObject) -> None:
+        percent = min(99, information.percent)
+        if percent == state["shown"] or state["killed"]:
+            return
+        state["shown"] = percent
+        if not progress(percent):
+            state["killed"] = True
+            source.set_kill(True)
+
+    image.set_progress(True)
+    image.signal_connect("eval", on_eval)
+    return lambda: state["killed"]
+
+
+def _reason(error: pyvips.Error) -> str:
+    text = str(error)
+    if "No space left" in text or "write error" in text.lower() or "wtiff" in text.lower():
+        return "There is no room left on the disk for this file. Nothing was left behind."
+    return "The picture could not be read to its end, so no file was made."

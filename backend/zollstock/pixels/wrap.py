@@ -1,0 +1,50 @@
+"""The sides of a stretched canvas: what lies between the face and the rim of the document."""
+
+from __future__ import annotations
+
+from zollstock.core.pixelboxes import PixelBox
+
+from .vips import pyvips
+
+#: The soft mirror is worked out this much smaller: a wide blur needs no fine pixels.
+_COARSE = 8
+
+
+def wrapped(
+    face: pyvips.Image, box: PixelBox, content: PixelBox, fill: str, colour: list[float]
+) -> pyvips.Image:
+    """The face at its place in the content, its sides made by `fill`; px throughout."""
+    if box == content:
+        return face
+    x, y = box.x - content.x, box.y - content.y
+    if fill == "colour":
+        return face.embed(x, y, content.w, content.h, extend="background", background=colour)
+    if fill == "stretch":
+        return face.embed(x, y, content.w, content.h, extend="copy")
+    mirrored = face.embed(x, y, content.w, content.h, extend="mirror")
+    return _softened(mirrored, x, y, box) if fill == "soft-mirror" else mirrored
+
+
+def _softened(mirrored: pyvips.Image, x: int, y: int, box: PixelBox) -> pyvips.Image:
+    """Blur the mirrored sides more and more towards the rim; the face stays as it is."""
+    w, h = mirrored.width, mirrored.height
+    deepest = max(x, y, w - x - box.w, h - y - box.h, 1)
+    coarse = min(_COARSE, max(1, min(w, h) // 16))
+    small = mirrored.resize(1 / coarse, vscale=1 / coarse)
+    small = small.gaussblur(max(0.5, deepest / 5 / coarse))
+    soft = small.resize(w / small.width, vscale=h / small.height)
+    soft = soft.embed(0, 0, w, h, extend="copy").cast(mirrored.format)
+    at = pyvips.Image.xyz(w, h).cast("float")
+    across = _outside(at[0], x, x + box.w - 1)
+    down = _outside(at[1], y, y + box.h - 1)
+    distance = (across > down).ifthenelse(across, down)
+    share = (distance / deepest).cast("float")
+    mixed = (mirrored * (1 - share) + soft * share).rint().cast(mirrored.format)
+    return (distance == 0).ifthenelse(mirrored, mixed).copy(interpretation=mirrored.interpretation)
+
+
+def _outside(at: pyvips.Image, first: int, last: int) -> pyvips.Image:
+    """How far each coordinate lies outside first..last, px; 0 inside."""
+    before, after = first - at, at - last
+    further = (before > after).ifthenelse(before, after)
+    return (further > 0).ifthenelse(further, 0)

@@ -1,0 +1,1 @@
+"""Renders: the delivered files, made by workers from a plan that no longer changes."""

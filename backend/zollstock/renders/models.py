@@ -1,0 +1,48 @@
+"""A render is one order for one file; its row is the truth, the broker only a messenger."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+from zollstock.jobs.models import Print
+from zollstock.pictures.models import Picture
+
+
+class Render(models.Model):
+    """An order with the plan as it was when it was given.
+
+    A worker claims a queued row by writing its own `worker` mark and keeps `pulse` fresh; a row
+    whose pulse stops is queued again.
+    """
+
+    class State(models.TextChoices):
+        QUEUED = "queued"
+        RUNNING = "running"
+        DONE = "done"
+        FAILED = "failed"
+        CANCELLED = "cancelled"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    print = models.ForeignKey(Print, on_delete=models.SET_NULL, null=True, related_name="renders")
+    picture = models.ForeignKey(Picture, on_delete=models.CASCADE)
+    plan = models.JSONField()
+    version = models.PositiveIntegerField()
+    state = models.CharField(max_length=9, choices=State, default=State.QUEUED, db_index=True)
+    percent = models.PositiveSmallIntegerField(default=0)
+    problem = models.CharField(max_length=400, blank=True)
+    worker = models.CharField(max_length=36, blank=True)
+    pulse = models.DateTimeField(auto_now_add=True)
+    tries = models.PositiveSmallIntegerField(default=0)
+    name = models.CharField(max_length=200)
+    file = models.FileField(max_length=200, blank=True)
+    bytes = models.PositiveBigIntegerField(default=0)
+    sha256 = models.CharField(max_length=64, blank=True)
+    created = models.DateTimeField(auto_now_add=True)
+    finished = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-created"]

@@ -1,0 +1,95 @@
+"""Making the files: claim a row, render, store the result whole, or take up what was left."""
+
+from __future__ import annotations
+
+import hashlib
+import logging
+import uuid
+from datetime import timedelta
+from pathlib import Path
+
+from celery import shared_task
+from django.db.models import F
+from django.utils import timezone
+
+from zollstock.core.plan import parse_plan
+from zollstock.pictures.storage import discard, local_path, store, work_folder
+from zollstock.pixels.errors import Cancelled, PictureError, RenderError
+from zollstock.pixels.render import render as render_file
+
+from .models import Render
+from .orders import send
+from .pulse import Pulse
+
+log = logging.getLogger(__name__)
+
+#: A running row without a pulse for this long has lost its worker.
+LOST_AFTER = timedelta(seconds=12)
+#: A queued row nobody came for in this time is told about again.
+FORGOTTEN_AFTER = timedelta(seconds=20)
+MOST_TRIES = 3
+
+
+@shared_task
+def make(render_id: str) -> None:
+    """Make the file of one order. Only the worker that claims the row works on it."""
+    worker = str(uuid.uuid4())
+    claimed = Render.objects.filter(id=render_id, state=Render.State.QUEUED).update(
+        state=Render.State.RUNNING, worker=worker, pulse=timezone.now(), tries=F("tries") + 1,
+        percent=0,
+    )  # fmt: skip
+    if not claimed:
+        return
+    render = Render.objects.select_related("picture").get(id=render_id)
+    try:
+        with Pulse(render.id, worker) as pulse, work_folder() as folder:
+            out = folder / render.name
+            with local_path(render.picture.file.name) as master:
+                render_file(parse_plan(render.plan), master, out, pulse.progress)
+            _deliver(render, worker, out)
+    except Cancelled:
+        log.info("render %s was called off", render.id)
+    except (RenderError, PictureError) as error:
+        _finish(render, worker, state=Render.State.FAILED, problem=str(error)[:400])
+    except OSError:
+        log.exception("render %s failed", render.id)
+        _finish(render, worker, state=Render.State.FAILED,
+                problem="The file could not be written: is the disk full? Nothing was left "
+                "behind.")  # fmt: skip
+
+
+def _deliver(render: Render, worker: str, out: Path) -> None:
+    """Store the finished file; where the order was called off meanwhile, remove it again."""
+    with out.open("rb") as file:
+        digest = hashlib.file_digest(file, "sha256").hexdigest()
+    size = out.stat().st_size
+    name = store(out, f"renders/{render.id.hex[:2]}/{render.id}/{render.name}")
+    if not _finish(render, worker, state=Render.State.DONE, percent=100, file=name, bytes=size,
+                   sha256=digest):  # fmt: skip
+        discard(name)
+
+
+def _finish(render: Render, worker: str, **result: object) -> bool:
+    mine = Render.objects.filter(id=render.id, worker=worker, state=Render.State.RUNNING)
+    return bool(mine.update(finished=timezone.now(), **result))
+
+
+@shared_task
+def take_up() -> None:
+    """Queue again what lost its worker, and tell again of what the broker forgot."""
+    now = timezone.now()
+    lost = Render.objects.filter(state=Render.State.RUNNING, pulse__lt=now - LOST_AFTER)
+    lost.filter(tries__gte=MOST_TRIES).update(
+        state=Render.State.FAILED, finished=now,
+        problem="The work on this file was interrupted three times. Nothing was left behind; "
+        "order it again, or try a smaller size.",
+    )  # fmt: skip
+    for render in lost.filter(tries__lt=MOST_TRIES):
+        log.warning("render %s lost its worker, it is taken up again", render.id)
+        mine = Render.objects.filter(id=render.id, worker=render.worker, state=Render.State.RUNNING)
+        if mine.update(state=Render.State.QUEUED, worker="", pulse=now):
+            send(render)
+    forgotten = Render.objects.filter(state=Render.State.QUEUED, pulse__lt=now - FORGOTTEN_AFTER)
+    for render in forgotten:
+        Render.objects.filter(id=render.id).update(pulse=now)
+        send(render)

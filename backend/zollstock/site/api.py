@@ -1,0 +1,112 @@
+"""The API, put together from the apps' routers; every error has one shape."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from django.db import OperationalError
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
+from ninja.security import django_auth
+
+from zollstock.accounts.api import router as accounts
+from zollstock.bench.api import router as bench
+from zollstock.core.plan import PlanError
+from zollstock.jobs.api import router as jobs
+from zollstock.jobs.revisions import StaleVersion
+from zollstock.pictures.api import router as pictures
+from zollstock.pixels.errors import PictureError
+from zollstock.renders.api import router as renders
+
+log = logging.getLogger(__name__)
+
+api = NinjaAPI(
+    title="Zollstock", version="1", auth=django_auth, docs_url=None, openapi_url="openapi.json"
+)
+api.add_router("", accounts)
+api.add_router("", bench)
+api.add_router("", pictures)
+api.add_router("", jobs)
+api.add_router("", renders)
+
+
+@api.get("/health", auth=None, include_in_schema=False)
+def health(request: HttpRequest) -> dict[str, str]:
+    """Whether the database answers."""
+    from django.db import connection
+
+    connection.ensure_connection()
+    return {"state": "well"}
+
+
+def _answer(request: HttpRequest, status: int, message: str, **more: Any) -> HttpResponse:
+    return api.create_response(request, {"message": message, "problems": []} | more, status=status)
+
+
+def _listed(problems: list[tuple[str, str]]) -> list[dict[str, str]]:
+    return [{"path": path, "message": message} for path, message in problems]
+
+
+@api.exception_handler(PlanError)
+def _plan(request: HttpRequest, error: PlanError) -> HttpResponse:
+    return _answer(request, 422, error.problems[0][1], problems=_listed(error.problems))
+
+
+@api.exception_handler(PictureError)
+def _picture(request: HttpRequest, error: PictureError) -> HttpResponse:
+    return _answer(request, 422, str(error))
+
+
+@api.exception_handler(ValidationError)
+def _validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    problems = [
+        (".".join(str(part) for part in item["loc"][1:]) or "request", str(item["msg"]))
+        for item in error.errors
+    ]
+    return _answer(request, 422, problems[0][1] if problems else "not understood",
+                   problems=_listed(problems))  # fmt: skip
+
+
+@api.exception_handler(StaleVersion)
+def _stale(request: HttpRequest, error: StaleVersion) -> HttpResponse:
+    return _answer(
+        request, 409,
+        "This print was changed in another window. Your change was not saved yet, the other one "
+        "is safe.", version=error.current,
+    )  # fmt: skip
+
+
+@api.exception_handler(AuthenticationError)
+def _unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return _answer(request, 401, "Sign in first.")
+
+
+@api.exception_handler(AuthorizationError)
+def _forbidden(request: HttpRequest, error: AuthorizationError) -> HttpResponse:
+    return _answer(request, 403, "This is not allowed.")
+
+
+@api.exception_handler(Http404)
+def _missing(request: HttpRequest, error: Http404) -> HttpResponse:
+    return _answer(request, 404, "There is nothing here under this address, or it is not yours.")
+
+
+@api.exception_handler(HttpError)
+def _http(request: HttpRequest, error: HttpError) -> HttpResponse:
+    return _answer(request, error.status_code, str(error))
+
+
+@api.exception_handler(OperationalError)
+def _database(request: HttpRequest, error: OperationalError) -> HttpResponse:
+    log.error("the database does not answer: %s", error)
+    return _answer(request, 503, "The database does not answer. What was saved before is safe; "
+                   "try again in a moment.")  # fmt: skip
+
+
+@api.exception_handler(Exception)
+def _fault(request: HttpRequest, error: Exception) -> HttpResponse:
+    log.exception("unhandled fault at %s", request.path)
+    return _answer(request, 500, "Something went wrong here. What was saved before is safe; "
+                   "try again.")  # fmt: skip

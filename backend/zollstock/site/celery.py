@@ -1,0 +1,10 @@
+"""The Celery app: Redis is only the messenger, rows in MariaDB are the truth."""
+
+import os
+
+from celery import Celery
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "zollstock.site.settings")
+app = Celery("zollstock")
+app.config_from_object("django.conf:settings", namespace="CELERY")
+app.autodiscover_tasks()

@@ -1,0 +1,173 @@
+"""Settings. Everything that differs between machines comes from the environment.
+
+The defaults are those of production: HTTPS only, secure cookies. `./zollstock demo` and the
+tests say otherwise through the environment (see docs/running.md).
+"""
+
+from __future__ import annotations
+
+import os
+from datetime import timedelta
+from pathlib import Path
+
+from csp.constants import NONE, SELF
+from django.core.exceptions import ImproperlyConfigured
+
+PROJECT = Path(__file__).resolve().parents[3]
+VAR = Path(os.environ.get("ZOLLSTOCK_VAR", PROJECT / "var"))
+
+
+def _needed(name: str) -> str:
+    try:
+        return os.environ[name]
+    except KeyError:
+        raise ImproperlyConfigured(
+            f"{name} is not set; start with ./zollstock, or see docs/running.md"
+        ) from None
+
+
+SECRET_KEY = _needed("ZOLLSTOCK_SECRET_KEY")
+DEBUG = False
+HTTPS = os.environ.get("ZOLLSTOCK_HTTPS", "1") == "1"
+ALLOWED_HOSTS = os.environ.get("ZOLLSTOCK_HOSTS", "127.0.0.1,localhost").split(",")
+CSRF_TRUSTED_ORIGINS = [item for item in os.environ.get("ZOLLSTOCK_ORIGINS", "").split(",") if item]
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "axes",
+    "csp",
+    "ninja",
+    "zollstock.accounts",
+    "zollstock.pictures",
+    "zollstock.jobs",
+    "zollstock.renders",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+ROOT_URLCONF = "zollstock.site.urls"
+WSGI_APPLICATION = "zollstock.site.wsgi.application"
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+TEMPLATES: list[dict[str, object]] = []
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en"
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.mysql",
+        "NAME": os.environ.get("ZOLLSTOCK_DB_NAME", "zollstock"),
+        "USER": os.environ.get("ZOLLSTOCK_DB_USER", "zollstock"),
+        "PASSWORD": os.environ.get("ZOLLSTOCK_DB_PASSWORD", ""),
+        # A path is a socket on this machine, anything else a host.
+        "HOST": os.environ.get("ZOLLSTOCK_DB_HOST", "127.0.0.1"),
+        "PORT": os.environ.get("ZOLLSTOCK_DB_PORT", ""),
+        "CONN_MAX_AGE": 60,
+        "CONN_HEALTH_CHECKS": True,
+        "OPTIONS": {"charset": "utf8mb4", "isolation_level": "read committed"},
+        "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_bin"},
+    }
+}
+
+# redis://host:port, or redis+socket:///path for a socket on this machine.
+REDIS = os.environ.get("ZOLLSTOCK_REDIS", "redis://127.0.0.1:6379")
+_socket = REDIS.removeprefix("redis+socket://") if REDIS.startswith("redis+socket://") else None
+CACHES = {
+    "default": {
+        "BACKEND": "django.core.cache.backends.redis.RedisCache",
+        "LOCATION": f"unix://{_socket}?db=1" if _socket else f"{REDIS}/1",
+    }
+}
+CELERY_BROKER_URL = f"{REDIS}?virtual_host=0" if _socket else f"{REDIS}/0"
+CELERY_TASK_IGNORE_RESULT = True
+CELERY_TASK_ACKS_LATE = True
+CELERY_TASK_REJECT_ON_WORKER_LOST = True
+CELERY_WORKER_PREFETCH_MULTIPLIER = 1
+CELERY_WORKER_HIJACK_ROOT_LOGGER = False
+CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
+CELERY_TASK_DEFAULT_QUEUE = "quick"
+CELERY_TASK_ROUTES = {"zollstock.renders.tasks.make": {"queue": "render"}}
+CELERY_BEAT_SCHEDULE = {
+    "take up what was left": {"task": "zollstock.renders.tasks.take_up", "schedule": 5.0},
+    "read what was left": {"task": "zollstock.pictures.tasks.take_up", "schedule": 5.0},
+}
+CELERY_BEAT_SCHEDULE_FILENAME = str(VAR / "beat")
+
+SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = HTTPS
+SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
+CSRF_FAILURE_VIEW = "zollstock.site.pages.csrf_failure"
+SECURE_SSL_REDIRECT = HTTPS
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
+SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if HTTPS else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = HTTPS
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF],
+        # React sets positions through the CSSOM, which needs no allowance; no inline styles.
+        "img-src": [SELF, "blob:", "data:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "form-action": [SELF],
+        "base-uri": [NONE],
+        "frame-ancestors": [NONE],
+    }
+}
+
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {
+        "NAME": "django.contrib.auth.password_validation.MinimumLengthValidator",
+        "OPTIONS": {"min_length": 10},
+    },
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+]
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = timedelta(minutes=10)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_VERBOSE = False
+
+FRONTEND = PROJECT / "frontend" / "dist"
+STATIC_URL = "/static/"
+STATIC_ROOT = VAR / "static"
+STATICFILES_DIRS = [FRONTEND] if FRONTEND.is_dir() else []
+WHITENOISE_MAX_AGE = 3600
+# The build names its files by their content, so they may be kept for ever.
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+[.-][0-9a-zA-Z_-]{8}\..+$"
+
+MEDIA_ROOT = Path(os.environ.get("ZOLLSTOCK_MEDIA", VAR / "media"))
+FILE_UPLOAD_PERMISSIONS = 0o600
+# Request bodies that are read whole (plans, forms); pictures are streamed under their own limit.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 2**20
+UPLOAD_MOST_BYTES = int(os.environ.get("ZOLLSTOCK_MOST_BYTES", 2**30))
+UPLOAD_MOST_PIXELS = int(os.environ.get("ZOLLSTOCK_MOST_PIXELS", 10**9))
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"line": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+    "loggers": {"zollstock": {"level": "INFO"}},
+}
+SILENCED_SYSTEM_CHECKS = ["axes.W006"]

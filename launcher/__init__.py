@@ -1,0 +1,1 @@
+"""Sets up what is missing and runs the parts of Zollstock together."""

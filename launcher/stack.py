@@ -1,0 +1,287 @@
+"""The running whole: MariaDB, Redis, web server, workers and the clock, on loopback only."""
+
+from __future__ import annotations
+
+import fcntl
+import hashlib
+import os
+import secrets
+import shutil
+import socket
+import subprocess
+import tempfile
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from types import TracebackType
+
+from .places import BACKEND, PYTHON
+from .processes import Process
+from .say import Trouble, step, tell
+
+_SBIN = "/usr/local/sbin:/usr/sbin:/sbin"
+#: A Unix socket's path may have 107 bytes; longer folders get theirs under the temporary folder.
+_LONGEST_SOCKET = 100
+
+
+@contextmanager
+def running_alone(var: Path) -> Iterator[None]:
+    """Only one Zollstock runs from a folder."""
+    with (var / "running.lock").open("w") as lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except BlockingIOError:
+            raise Trouble("Zollstock is running from this folder already; stop it first") from None
+        yield
+
+
+class Stack:
+    """Starts, watches and stops the parts; `var` holds all their data.
+
+    `fast` trades the database's safety against a power cut for speed, for tests.
+    """
+
+    def __init__(self, var: Path, port: int, fast: bool = False) -> None:
+        var.mkdir(mode=0o700, parents=True, exist_ok=True)
+        self.var, self.fast = var, fast
+        self.port = port or _free_port()
+        self.address = f"http://127.0.0.1:{self.port}"
+        self._processes: list[Process] = []
+        run = _run_folder(var)
+        self._database, self._broker = run / "mariadb.sock", run / "redis.sock"
+        self.environment = self._environment()
+
+    def __enter__(self) -> Stack:
+        return self
+
+    def __exit__(
+        self, kind: type[BaseException] | None, error: BaseException | None,
+        trace: TracebackType | None,
+    ) -> None:  # fmt: skip
+        self.stop()
+
+    def start(self) -> None:
+        """Everything, in the order in which one needs the other."""
+        _port_is_free(self.port)
+        self.start_services()
+        step("Bringing the tables up to date")
+        self.manage("migrate", "--verbosity", "0")
+        self.manage("collectstatic", "--noinput", "--clear", "--verbosity", "0")
+        step("Starting web server and workers")
+        self.start_web()
+        self.start_workers()
+        self._wait_for_web()
+
+    def start_services(self) -> None:
+        if not self.environment.get("ZOLLSTOCK_DB_ELSEWHERE"):
+            self._start_mariadb()
+        if not self.environment.get("ZOLLSTOCK_REDIS_ELSEWHERE"):
+            self._start_redis()
+
+    def start_web(self) -> None:
+        self._program("web", [
+            PYTHON, "-m", "gunicorn", "zollstock.site.wsgi", "--bind", f"127.0.0.1:{self.port}",
+            "--worker-class", "gthread", "--workers", "2", "--threads", "6", "--timeout", "120",
+            "--log-level", "warning", "--worker-tmp-dir", str(self.var),
+        ])  # fmt: skip
+
+    def start_workers(self) -> None:
+        for queue in ("quick", "render"):
+            self.start_worker(queue)
+        self._program("clock", [*self._celery(), "beat", "--loglevel", "warning", "--pidfile="])
+
+    def start_worker(self, queue: str) -> Process:
+        return self._program(f"worker-{queue}", [
+            *self._celery(), "worker", "--queues", queue, "--concurrency", "1", "--loglevel",
+            "info", "--hostname", f"{queue}-{secrets.token_hex(3)}@%h", "--without-gossip",
+            "--without-mingle",
+        ])  # fmt: skip
+
+    def manage(self, *arguments: str) -> None:
+        """A Django command; its last line is the reason when it fails."""
+        done = subprocess.run(
+            [PYTHON, "-W", "ignore", "manage.py", *arguments], cwd=BACKEND,
+            env=self.environment, stderr=subprocess.PIPE, text=True,
+        )  # fmt: skip
+        if done.returncode:
+            reason = (done.stderr.strip() or "no reason given").splitlines()[-1]
+            raise Trouble(f"{arguments[0]} failed: {reason}")
+
+    def watch(self) -> None:
+        """Until Ctrl-C: restart web and workers that die; a dead database ends it all."""
+        while True:
+            time.sleep(1)
+            for process in self._processes:
+                if process.alive:
+                    continue
+                if not process.restart:
+                    raise Trouble(f"{process.name} stopped; its last words are in {process.log}")
+                tell(f"{process.name} stopped and is started again; see {process.log}")
+                process.start()
+
+    def stop(self) -> None:
+        if self._processes:
+            step("Stopping")
+        # What takes orders goes first, the database last.
+        for process in reversed(self._processes):
+            process.stop()
+        self._processes.clear()
+
+    def services_answer(self) -> bool:
+        return all(_answers(path) for path in (self._database, self._broker))
+
+    def _program(self, name: str, command: list[str]) -> Process:
+        process = Process(name, command, self.environment, self._log(name), BACKEND, restart=True)
+        self._processes.append(process)
+        return process
+
+    def _celery(self) -> list[str]:
+        return [PYTHON, "-m", "celery", "--quiet", "--app", "zollstock.site"]
+
+    def _log(self, name: str) -> Path:
+        return self.var / "log" / f"{name}.log"
+
+    def _environment(self) -> dict[str, str]:
+        """What the parts are told. What the person set stays; secrets are made at first start."""
+        own = dict(os.environ)
+        own["PATH"] = f"{own.get('PATH', '')}:{_SBIN}"
+        own["ZOLLSTOCK_VAR"] = str(self.var)
+        own["VIPS_CONCURRENCY"] = own.get("VIPS_CONCURRENCY", str(os.cpu_count() or 2))
+        if "ZOLLSTOCK_DB_HOST" in own:
+            own["ZOLLSTOCK_DB_ELSEWHERE"] = "1"
+        if "ZOLLSTOCK_REDIS" in own:
+            own["ZOLLSTOCK_REDIS_ELSEWHERE"] = "1"
+        own.setdefault("ZOLLSTOCK_DB_HOST", str(self._database))
+        own.setdefault("ZOLLSTOCK_REDIS", f"redis+socket://{self._broker}")
+        for name in ("SECRET_KEY", "DB_PASSWORD"):
+            own.setdefault(f"ZOLLSTOCK_{name}", self._secret(name.lower()))
+        return own
+
+    def _secret(self, name: str) -> str:
+        path = self.var / "secrets" / name
+        if not path.exists():
+            path.parent.mkdir(mode=0o700, exist_ok=True)
+            path.touch(mode=0o600)
+            path.write_text(secrets.token_urlsafe(48))
+        return path.read_text()
+
+    def _start_mariadb(self) -> None:
+        data, me = self.var / "mariadb", _user()
+        if not (data / "mysql").is_dir():
+            step("Making the database")
+            shutil.rmtree(data, ignore_errors=True)
+            self._run_or_trouble([
+                "mariadb-install-db", "--no-defaults", f"--datadir={data}", f"--user={me}",
+                "--auth-root-authentication-method=socket", f"--auth-root-socket-user={me}",
+                "--skip-test-db",
+            ], "the database could not be made")  # fmt: skip
+        step("Starting MariaDB")
+        safety = ["--innodb-flush-log-at-trx-commit=0", "--skip-innodb-doublewrite"]
+        self._database.unlink(missing_ok=True)
+        process = Process("MariaDB", [
+            "mariadbd", "--no-defaults", f"--datadir={data}", f"--socket={self._database}",
+            f"--pid-file={self.var / 'mariadb.pid'}", f"--user={me}", "--skip-networking",
+            "--skip-log-bin", "--character-set-server=utf8mb4",
+            "--collation-server=utf8mb4_bin", "--innodb-buffer-pool-size=128M",
+            *(safety if self.fast else []),
+        ], self.environment, self._log("mariadb"), self.var)  # fmt: skip
+        self._processes.append(process)
+        self._wait_for(process, self._database)
+        password = self.environment["ZOLLSTOCK_DB_PASSWORD"]
+        grant = (
+            "CREATE DATABASE IF NOT EXISTS zollstock CHARACTER SET utf8mb4;"
+            "CREATE USER IF NOT EXISTS zollstock@localhost;"
+            f"ALTER USER zollstock@localhost IDENTIFIED BY '{password}';"
+            "GRANT ALL ON `%zollstock%`.* TO zollstock@localhost;"
+        )
+        self._run_or_trouble(
+            ["mariadb", "--no-defaults", f"--socket={self._database}", f"--user={me}"],
+            "the database does not let its owner in", grant,
+        )  # fmt: skip
+
+    def _start_redis(self) -> None:
+        step("Starting Redis")
+        self._broker.unlink(missing_ok=True)
+        process = Process("Redis", [
+            "redis-server", "--port", "0", "--unixsocket", str(self._broker), "--unixsocketperm",
+            "700", "--dir", str(self.var), "--save", "", "--appendonly", "no", "--daemonize", "no",
+        ], self.environment, self._log("redis"), self.var)  # fmt: skip
+        self._processes.append(process)
+        self._wait_for(process, self._broker)
+
+    def _wait_for(self, process: Process, path: Path, patience: float = 60) -> None:
+        end = time.monotonic() + patience
+        while time.monotonic() < end and process.alive:
+            if _answers(path):
+                return
+            time.sleep(0.05)
+        raise Trouble(f"{process.name} does not start; its last words are in {process.log}")
+
+    def _wait_for_web(self, patience: float = 60) -> None:
+        end = time.monotonic() + patience
+        request = urllib.request.Request(
+            f"{self.address}/api/health", headers={"X-Forwarded-Proto": "https"}
+        )
+        while time.monotonic() < end:
+            try:
+                with urllib.request.urlopen(request, timeout=5):
+                    return
+            except urllib.error.HTTPError as error:
+                raise Trouble(f"the web server answers {error.code}; see {self._log('web')}") from None
+            except OSError:
+                time.sleep(0.1)
+        raise Trouble(f"the web server does not answer; see {self._log('web')}")
+
+    def _run_or_trouble(self, command: list[str], what: str, given: str = "") -> None:
+        done = subprocess.run(command, env=self.environment, input=given, capture_output=True,
+                              text=True)  # fmt: skip
+        if done.returncode:
+            last = (done.stderr.strip() or done.stdout.strip() or "no reason given").splitlines()[-1]
+            raise Trouble(f"{what}: {last}")
+
+
+def _run_folder(var: Path) -> Path:
+    """A private folder for sockets, short enough for their paths."""
+    run = var / "run"
+    if len(str(run / "mariadb.sock")) > _LONGEST_SOCKET:
+        name = hashlib.sha256(str(var).encode()).hexdigest()[:12]
+        run = Path(tempfile.gettempdir()) / f"zollstock-{os.getuid()}-{name}"
+    run.mkdir(mode=0o700, parents=True, exist_ok=True)
+    if run.stat().st_uid != os.getuid():
+        raise Trouble(f"{run} belongs to somebody else")
+    return run
+
+
+def _user() -> str:
+    import pwd
+
+    return pwd.getpwuid(os.getuid()).pw_name
+
+
+def _answers(path: Path) -> bool:
+    with socket.socket(socket.AF_UNIX) as line:
+        try:
+            line.connect(str(path))
+        except OSError:
+            return False
+    return True
+
+
+def _free_port() -> int:
+    with socket.socket() as line:
+        line.bind(("127.0.0.1", 0))
+        return int(line.getsockname()[1])
+
+
+def _port_is_free(port: int) -> None:
+    with socket.socket() as line:
+        line.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            line.bind(("127.0.0.1", port))
+        except OSError:
+            raise Trouble(
+                f"port {port} is in use; stop what uses it, or choose another with --port"
+            ) from None
