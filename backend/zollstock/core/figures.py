@@ -67,6 +67,11 @@ def _picture(work: Work) -> Iterator[Figure]:
 
 def _boxes(work: Work, style: LengthStyle) -> Iterator[Figure]:
     image, document = work.boxes.image, work.boxes.document
+    word = target_word(work.plan.edge.kind)
+    for axis in ("width", "height"):
+        typed = getattr(work.plan.target, axis)
+        yield _figure(f"target_{axis}", f"{word.capitalize()} {axis}", typed.mm, "mm",
+                      style.length(typed.mm), "as typed", typed.typed, "target")  # fmt: skip
     for axis, value in (("width", image.w), ("height", image.h)):
         formula, put_in = _image_side(work, style, axis)
         yield _figure(f"image_{axis}", f"Image {axis}", value, "mm", style.length(value),
@@ -79,6 +84,11 @@ def _boxes(work: Work, style: LengthStyle) -> Iterator[Figure]:
         formula, put_in = _document_side(work, style, axis)
         yield _figure(f"document_{axis}", f"File {axis}", value, "mm", style.length(value),
                       formula, put_in, work.plan.edge.kind)  # fmt: skip
+
+
+def target_word(kind: str) -> str:
+    """What the target is called under an edge: sheet, face or trim."""
+    return {"border": "sheet", "mat": "sheet", "wrap": "face", "bleed": "trim"}.get(kind, "print")
 
 
 def _image_side(work: Work, style: LengthStyle, axis: str) -> tuple[str, str]:
@@ -96,8 +106,8 @@ def _image_side(work: Work, style: LengthStyle, axis: str) -> tuple[str, str]:
         return f"opening {axis} + 2 × overlap", f"{n(opening)} + 2 × {n(edge.overlap.mm)}"
     if edge.kind == "wrap" and edge.fill == "picture":
         return _wrapped(style, axis, full, edge.depth.mm, edge.turn.mm)
-    word = "face" if edge.kind == "wrap" else "target"
-    return f"{word} {axis}", f"{style.length(full)} {word}"
+    word = target_word(edge.kind)
+    return f"{word} {axis}", f"{word} {style.length(full)}"
 
 
 def _wrapped(
@@ -115,8 +125,8 @@ def _document_side(work: Work, style: LengthStyle, axis: str) -> tuple[str, str]
     elif edge.kind == "wrap":
         formula, put_in = _wrapped(style, axis, full, edge.depth.mm, edge.turn.mm)
     else:
-        word = "sheet" if edge.kind in ("border", "mat") else "target"
-        formula, put_in = f"{word} {axis}", f"{style.length(full)} {word}"
+        word = target_word(edge.kind)
+        formula, put_in = f"{word} {axis}", f"{word} {style.length(full)}"
     margin = work.plan.marks.margin.mm
     if margin:
         return f"{formula} + 2 × marks margin", f"{put_in} + 2 × {n(margin)}"

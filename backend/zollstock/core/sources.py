@@ -5,6 +5,7 @@ from __future__ import annotations
 SOURCES: dict[str, str] = {
     "orientation": "The EXIF orientation (1 to 8) is applied first, then the plan's own turn, "
     "clockwise.",
+    "target": "The finished size as typed: the trim, the sheet or the face, according to the edge.",
     "ratio": "Width ÷ height; named by the nearest small whole numbers within 0.1 %.",
     "none": "Without an edge the image covers the whole print.",
     "border": "A border is unprinted margin inside the sheet: image box = sheet − borders.",

@@ -7,7 +7,7 @@ from fractions import Fraction
 
 from . import show
 from .choices import Choice, choices, what_is_lost
-from .plan import Bleed, Border, Mat, Plan, Wrap, lengths_of
+from .plan import SCHOOLS, Bleed, Border, Mat, Plan, Wrap, lengths_of
 from .rail import Rail, rail
 from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
@@ -27,7 +27,7 @@ TITLES: dict[Step, str] = {
 #: The figures whose arithmetic belongs on the pad of each step, in reading order.
 PADS: dict[Step, tuple[str, ...]] = {
     "picture": ("picture_width_px", "picture_height_px", "picture_ratio"),
-    "size": ("document_width", "document_height", "box_ratio", "effective_ppi"),
+    "size": ("target_width", "target_height", "document_width", "document_height", "box_ratio", "effective_ppi"),
     "fit": ("crop_width", "crop_height", "crop_x", "crop_y", "cut_left", "cut_top", "cut_right",
             "cut_bottom", "pad_left", "pad_top", "pad_right", "pad_bottom", "loss"),
     "edge": ("image_width", "image_height", "box_ratio", "crop_width", "crop_height",
@@ -50,11 +50,23 @@ class Blade(Record):
     figures: list[str]
 
 
+class SchoolRow(Record):
+    """A school worded for people; `answers` is false while it has no answer (no trials yet)."""
+
+    id: str
+    answers: bool
+    need: str
+    ratio: str
+    grade: str
+    clean_from: str
+
+
 class Worksheet(Record):
     """Everything the bench shows of a plan, apart from the picture itself."""
 
     reckoning: Reckoning
     blades: list[Blade]
+    schools: list[SchoolRow]
     choices: list[Choice]
     rail: Rail
 
@@ -67,9 +79,30 @@ def worksheet(plan: Plan, unit: str | None = None, step: Step = "fit") -> Worksh
     return Worksheet(
         reckoning=reckoning,
         blades=blades(work, reckoning, style),
+        schools=school_rows(reckoning, style),
         choices=choices(work, style, step),
         rail=rail(work, style),
     )
+
+
+def school_rows(reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
+    """All four schools side by side, also the one that has no answer yet."""
+    answers = {school.id: school for school in reckoning.schools}
+    rows = []
+    for name in SCHOOLS:
+        school = answers.get(name)
+        if school is None:
+            rows.append(SchoolRow(id=name, answers=False, need="no trials yet", ratio="", grade="",
+                                  clean_from=""))  # fmt: skip
+            continue
+        reach = school.clean_from_mm
+        clean = "nowhere" if reach is None else style.far(reach) if reach else "anywhere"
+        rows.append(
+            SchoolRow(id=name, answers=True, need=show.ppi(school.need_ppi),
+                      ratio=show.decimal(school.quality_ratio, 2), grade=school.grade,
+                      clean_from=clean)
+        )  # fmt: skip
+    return rows
 
 
 def blades(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Blade]:
@@ -162,12 +195,9 @@ def text_worksheet(plan: Plan, unit: str | None = None) -> str:
         for name in blade.figures:
             lines.append(f"     {figures[name].label:<24} {figures[name].working}")
         if blade.step == "distance":
-            for school in sheet.reckoning.schools:
-                need = show.ppi(school.need_ppi)
-                ratio = show.decimal(school.quality_ratio, 2)
-                lines.append(f"     {school.id:<24} needs {need}: {ratio} = {school.grade}")
-            if not any(school.id == "trials" for school in sheet.reckoning.schools):
-                lines.append("     trials                   no trials yet")
+            for row in sheet.schools:
+                verdict = f": {row.ratio} = {row.grade}, clean from {row.clean_from}"
+                lines.append(f"     {row.id:<24} {row.need}{verdict if row.answers else ''}")
         lines.append("")
     for finding in sheet.reckoning.findings:
         lines.append(f"{finding.level.upper():<5} {finding.text}")

@@ -16,6 +16,7 @@ from pydantic import Field
 
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.reckoning import BoxMm
+from zollstock.core.show import style_for
 from zollstock.core.work import work_out
 from zollstock.pictures.api import PictureFacts, body, facts, own_pictures
 from zollstock.pictures.models import Picture
@@ -37,14 +38,16 @@ class JobDetails(Schema):
 
 
 class Silhouette(Schema):
-    """A print on a slip: its sheet and its picture in mm, and how it stands."""
+    """A print on a slip: its sheet in mm, and on it the whole picture and what is printed of it."""
 
     id: int
     title: str
     picture_id: UUID
     width_mm: float
     height_mm: float
+    picture: BoxMm
     printed: BoxMm
+    turn: int
     size_text: str
     grade: str | None
 
@@ -105,18 +108,18 @@ def _slip(job: Job) -> JobSlip:
 
 
 def _silhouette(held: Print) -> Silhouette:
-    from zollstock.core.show import style_for
-
     plan = parse_plan(held.plan)
     work = work_out(plan)
-    trim, printed = work.boxes.trim, work.placement.printed
-    on_trim = (float(printed.x - trim.x), float(printed.y - trim.y),
-               float(printed.w), float(printed.h))  # fmt: skip
+    trim, placed = work.boxes.trim, work.placement
+    picture, printed = (
+        (float(box.x - trim.x), float(box.y - trim.y), float(box.w), float(box.h))
+        for box in (placed.whole, placed.printed)
+    )
     style = style_for([plan.target.width, plan.target.height])
     return Silhouette(
         id=held.id, title=plan.title, picture_id=held.picture_id, width_mm=float(trim.w),
-        height_mm=float(trim.h), printed=on_trim, size_text=style.size(trim.w, trim.h),
-        grade=work.grade,
+        height_mm=float(trim.h), picture=picture, printed=printed, turn=plan.fit.turn,
+        size_text=style.size(trim.w, trim.h), grade=work.grade,
     )  # fmt: skip
 
 

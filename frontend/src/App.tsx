@@ -1,0 +1,49 @@
+import { useEffect } from "react";
+import { Link, Route, Routes } from "react-router";
+import { BenchPage } from "./bench/BenchPage";
+import { JobPage } from "./jobs/JobPage";
+import { JobsPage } from "./jobs/JobsPage";
+import { SignIn } from "./session/SignIn";
+import { usePreferences, useSession } from "./session/useSession";
+import { Problem } from "./shell/Problem";
+
+export function App() {
+  const session = useSession();
+  const { account } = usePreferences();
+  useEffect(() => {
+    document.documentElement.dataset["theme"] = account.light;
+  }, [account.light]);
+
+  if (session.isPending) return null;
+  if (session.error)
+    return (
+      <main className="mx-auto max-w-lg p-10">
+        <Problem message={session.error.message}>
+          <button type="button" className="underline" onClick={() => void session.refetch()}>
+            Try again
+          </button>
+        </Problem>
+      </main>
+    );
+  if (!session.data) return <SignIn />;
+  return (
+    <Routes>
+      <Route path="/" element={<JobsPage />} />
+      <Route path="/jobs/:job" element={<JobPage />} />
+      <Route path="/prints/:print" element={<BenchPage />} />
+      <Route path="/prints/:print/:step" element={<BenchPage />} />
+      <Route path="*" element={<Nothing />} />
+    </Routes>
+  );
+}
+
+function Nothing() {
+  return (
+    <main className="mx-auto max-w-lg space-y-3 p-10">
+      <h1 className="text-xl font-semibold">There is nothing at this address</h1>
+      <Link to="/" className="underline">
+        To the jobs
+      </Link>
+    </main>
+  );
+}

@@ -1,0 +1,38 @@
+// Short names for the server's types.
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+
+export type Account = Schemas["Account"];
+export type Unit = Account["unit"];
+export type Light = Account["light"];
+export type Blade = Schemas["Blade"];
+export type Boxes = Schemas["Boxes"];
+export type BoxMm = Boxes["document"];
+export type Choice = Schemas["Choice"];
+export type Figure = Schemas["Figure"];
+export type Finding = Schemas["Finding"];
+export type JobDetails = Schemas["JobDetails"];
+export type JobSlip = Schemas["JobSlip"];
+export type PictureFacts = Schemas["PictureFacts"];
+export type PrintState = Schemas["PrintState"];
+export type Plan = Schemas["Plan"];
+export type Rail = Schemas["Rail"];
+export type Reference = Schemas["Reference"];
+export type ReadLength = Schemas["ReadLength"];
+export type ReadSize = Schemas["ReadSize"];
+export type RenderState = Schemas["RenderState"];
+export type SchoolRow = Schemas["SchoolRow"];
+export type Silhouette = Schemas["Silhouette"];
+export type Step = Blade["step"];
+export type Worksheet = Schemas["Worksheet"];
+
+export const STEPS: readonly Step[] = [
+  "picture",
+  "size",
+  "fit",
+  "edge",
+  "pixels",
+  "distance",
+  "handover",
+];

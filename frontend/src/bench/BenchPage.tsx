@@ -1,0 +1,184 @@
+import { useQuery } from "@tanstack/react-query";
+import { ChevronLeft, ChevronRight, Redo2, Undo2 } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { client, must } from "../api/client";
+import { STEPS, type Plan, type PrintState, type Step } from "../api/types";
+import { usePreferences } from "../session/useSession";
+import { Dialog } from "../shell/Dialog";
+import { Problem } from "../shell/Problem";
+import { TopBar } from "../shell/TopBar";
+import { typeset } from "../shell/typeset";
+import "./bench.css";
+import { DistanceRail } from "./DistanceRail";
+import { Drawing } from "./Drawing";
+import { usePlanStore } from "./planStore";
+import "./rail.css";
+import { Rule } from "./Rule";
+import "./rule.css";
+import { KEYS, useBenchKeys } from "./useBenchKeys";
+import { isGoing, useMakeFile, useRenders } from "./useRenders";
+import { useWorksheet } from "./useWorksheet";
+import "./worksheet.css";
+import { WorksheetPanel } from "./WorksheetPanel";
+
+/** The working screen: one print, its rule, its drawing, its worksheet, its distance rail. */
+export function BenchPage() {
+  const id = Number(useParams()["print"]);
+  const open = usePlanStore((store) => store.open);
+  const held = usePlanStore((store) => store.print);
+  const plan = usePlanStore((store) => store.plan);
+  const asked = useQuery({
+    queryKey: ["prints", id],
+    gcTime: 0,
+    queryFn: async () => {
+      const print = await must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } }));
+      open(print);
+      return print;
+    },
+  });
+  if (asked.error)
+    return (
+      <>
+        <TopBar />
+        <main className="mx-auto max-w-lg space-y-3 p-10">
+          <Problem message={asked.error.message} />
+          <Link to="/" className="underline">To the jobs</Link>
+        </main>
+      </>
+    );
+  if (!held || held.id !== id || !plan) return <TopBar />;
+  return <Bench key={id} print={held} plan={plan} />;
+}
+
+function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
+  const go = useNavigate();
+  const { account } = usePreferences();
+  const given = useParams()["step"] as Step | undefined;
+  const step = given && STEPS.includes(given) ? given : "size";
+  const { worksheet, problem } = useWorksheet(plan, account.unit, step);
+  const [help, setHelp] = useState(false);
+  const { undo, redo, settle } = usePlanStore();
+  const renders = useRenders(print.id);
+  const make = useMakeFile();
+
+  const toStep = (next: Step) => void go(`/prints/${print.id}/${next}`, { replace: true });
+  const toSibling = (by: 1 | -1) => {
+    const next = print.siblings[print.position - 1 + by];
+    if (next !== undefined) void go(`/prints/${next}/${step}`);
+  };
+  const makeFile = async () => {
+    settle();
+    await usePlanStore.getState().flush();
+    const now = usePlanStore.getState();
+    if (now.print && now.saving === "saved") make.mutate(now.print);
+    toStep("handover");
+  };
+  useBenchKeys({
+    onStep: toStep,
+    onUndo: () => void undo(),
+    onRedo: () => void redo(),
+    onMake: () => void makeFile(),
+    onSibling: toSibling,
+    onHelp: () => setHelp(true),
+  });
+  useEffect(() => {
+    document.title = `${plan.title || "Print"} · Zollstock`;
+    return () => {
+      document.title = "Zollstock";
+    };
+  }, [plan.title]);
+
+  const newest = renders.data?.[0];
+  const made = !newest ? null : isGoing(newest) ? `${newest.percent}\u202f%`
+    : newest.state === "done" && newest.version === print.version ? "made" : null;
+  return (
+    <div className="bench">
+      <TopBar where={<Where print={print} plan={plan} onSibling={toSibling} />}>
+        <SavingWord />
+        <div className="flex gap-1">
+          <button type="button" className="plain-button !px-2" aria-label="Undo" title="Undo, Ctrl Z"
+            disabled={!print.can_undo} onClick={() => void undo()}>
+            <Undo2 size={17} aria-hidden />
+          </button>
+          <button type="button" className="plain-button !px-2" aria-label="Redo" title="Redo, Ctrl Shift Z"
+            disabled={!print.can_redo} onClick={() => void redo()}>
+            <Redo2 size={17} aria-hidden />
+          </button>
+          <button type="button" className="plain-button !px-2.5" aria-label="Sheet of keys" onClick={() => setHelp(true)}>
+            ?
+          </button>
+        </div>
+        <button type="button" className="strong-button" onClick={() => void makeFile()}>
+          Make file
+        </button>
+      </TopBar>
+      {worksheet ? (
+        <>
+          <Rule blades={worksheet.blades} step={step} made={made} onStep={toStep} />
+          <main className="bench-middle">
+            <h1 className="sr-only">{plan.title}</h1>
+            <div className="desk">
+              <Drawing plan={plan} worksheet={worksheet} picture={print.picture} unit={account.unit} />
+            </div>
+            <WorksheetPanel step={step} plan={plan} print={print} worksheet={worksheet} unit={account.unit}
+              problem={problem} onMake={() => void makeFile()} making={make.isPending}
+              makingProblem={make.error?.message ?? ""} />
+          </main>
+          <footer className="bench-rail">
+            <DistanceRail rail={worksheet.rail} plan={plan} unit={account.unit} />
+          </footer>
+        </>
+      ) : (
+        <main className="p-6">{problem && <Problem message={problem.message} />}</main>
+      )}
+      {help && (
+        <Dialog title="Keys" onClose={() => setHelp(false)}>
+          <dl className="grid grid-cols-[110px_1fr] gap-y-1.5">
+            {KEYS.map(([keys, what]) => (
+              <div key={keys} className="contents">
+                <dt className="figure text-[16px] font-semibold">{keys}</dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+        </Dialog>
+      )}
+    </div>
+  );
+}
+
+function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) => void }) {
+  const { print, plan } = props;
+  return (
+    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
+      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate hover:underline">{print.job_title}</Link>
+      <span className="soft">/</span>
+      <b className="truncate font-semibold" title={plan.title}>{plan.title || "untitled"}</b>
+      {print.siblings.length > 1 && (
+        <span className="flex items-center whitespace-nowrap">
+          <button type="button" className="grid size-6 place-items-center disabled:opacity-40" aria-label="Previous print"
+            disabled={print.position === 1} onClick={() => props.onSibling(-1)}>
+            <ChevronLeft size={16} aria-hidden />
+          </button>
+          <span className="soft">{typeset(`${print.position} of ${print.siblings.length}`)}</span>
+          <button type="button" className="grid size-6 place-items-center disabled:opacity-40" aria-label="Next print"
+            disabled={print.position === print.siblings.length} onClick={() => props.onSibling(1)}>
+            <ChevronRight size={16} aria-hidden />
+          </button>
+        </span>
+      )}
+    </nav>
+  );
+}
+
+const WORDS = { saved: "saved", saving: "saving", waiting: "waiting", stale: "not saved", refused: "not saved" };
+
+function SavingWord() {
+  const saving = usePlanStore((store) => store.saving);
+  return (
+    <span role="status" className="soft w-16 text-right" data-saving={saving}>
+      {WORDS[saving]}
+    </span>
+  );
+}

@@ -1,0 +1,110 @@
+import { useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
+import type { Plan, Rail, Unit } from "../api/types";
+import { typeset } from "../shell/typeset";
+import { usePlanStore } from "./planStore";
+import { distanceAt, draggedLength, FARTHEST_MM, NEAREST_MM, shareOf, ticks } from "./railScale";
+
+const percent = (share: number) => `${share * 100}%`;
+const STEP = 0.02;
+const STRIDE = 0.1;
+
+/** A viewer to be dragged along a ruler of distance, over the grades as they fall for this print. */
+export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; unit: Unit }) {
+  const change = usePlanStore((store) => store.change);
+  const settle = usePlanStore((store) => store.settle);
+  const track = useRef<HTMLDivElement>(null);
+  const dragging = useRef(false);
+  const at = rail.viewer.at_mm;
+  const put = (share: number, going: boolean) =>
+    change({ "viewing.distance": draggedLength(distanceAt(share), unit) }, going);
+  const shareAt = (event: PointerEvent) => {
+    const box = track.current?.getBoundingClientRect();
+    return box ? (event.clientX - box.left) / box.width : 0;
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const sign = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
+    if (event.key === "Home") change({ "viewing.distance": null });
+    else if (sign) put(shareOf(at) + sign * (event.shiftKey ? STRIDE : STEP), false);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const set = plan.viewing?.distance != null;
+  const clean = rail.clean && rail.clean.at_mm > NEAREST_MM && rail.clean.at_mm < FARTHEST_MM ? rail.clean : null;
+  return (
+    <section className="rail panel" aria-label="Distance">
+      <div
+        ref={track}
+        className="rail-track"
+        onPointerDown={(event) => {
+          dragging.current = true;
+          event.currentTarget.setPointerCapture(event.pointerId);
+          put(shareAt(event), true);
+        }}
+        onPointerMove={(event) => dragging.current && put(shareAt(event), true)}
+        onPointerUp={() => {
+          dragging.current = false;
+          settle();
+        }}
+      >
+        {rail.bands.map((band) => {
+          const from = shareOf(band.start_mm);
+          const to = band.end_mm == null ? 1 : shareOf(band.end_mm);
+          return (
+            <div key={band.grade} className="rail-band" data-grade={band.grade}
+              style={{ left: percent(from), width: percent(to - from) }}>
+              {to - from > 0.045 && <span>{to - from > 0.2 ? band.label : band.grade}</span>}
+            </div>
+          );
+        })}
+        {ticks(unit).map(([mm, label]) => (
+          <div key={mm} className="rail-tick" style={{ left: percent(shareOf(mm)) }}>
+            <span className="figure">{typeset(label)}</span>
+          </div>
+        ))}
+        <Flag share={shareOf(rail.nose.at_mm)} text={rail.nose.text} viewer={shareOf(at)} />
+        {clean && <Flag share={shareOf(clean.at_mm)} text={clean.text} viewer={shareOf(at)} strong />}
+        <div
+          className="rail-viewer"
+          style={{ left: percent(shareOf(at)) }}
+          data-side={shareOf(at) > 0.68 ? "left" : "right"}
+          role="slider"
+          tabIndex={0}
+          aria-label="Viewer's distance"
+          aria-valuemin={NEAREST_MM}
+          aria-valuemax={FARTHEST_MM}
+          aria-valuenow={Math.round(at)}
+          aria-valuetext={`${rail.viewer.text}, ${rail.verdict}`}
+          onKeyDown={onKeyDown}
+        >
+          <svg width="26" height="46" viewBox="0 0 26 46" aria-hidden>
+            <circle cx="13" cy="7" r="6.5" />
+            <path d="M4 46V27a9 11 0 0 1 18 0v19z" />
+          </svg>
+          <span className="rail-words">
+            <b>{typeset(rail.viewer.text)}</b>
+            <br />
+            <span className="soft">{typeset(rail.verdict)}</span>
+          </span>
+        </div>
+      </div>
+      {set && (
+        <button type="button" className="rail-reset" onClick={() => change({ "viewing.distance": null })}>
+          Back to the whole print
+        </button>
+      )}
+    </section>
+  );
+}
+
+/** A mark above the rail; it makes way for the viewer's words where they would meet. */
+function Flag(props: { share: number; text: string; viewer: number; strong?: boolean }) {
+  const gap = props.share - props.viewer;
+  const met = gap > -0.13 && gap < 0.26;
+  const style: CSSProperties = { left: percent(props.share) };
+  return (
+    <div className="rail-flag" data-strong={props.strong || undefined} data-met={met || undefined} style={style}>
+      {!met && <span>{typeset(props.text)}</span>}
+    </div>
+  );
+}

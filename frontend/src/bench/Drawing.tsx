@@ -1,0 +1,213 @@
+import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import type { Plan, PictureFacts, Unit, Worksheet } from "../api/types";
+import { typeset } from "../shell/typeset";
+import { DimensionLine } from "./DimensionLine";
+import { usePlanStore } from "./planStore";
+import { anchorInForce, draggedAnchor, fitted, onScreen, pictureNow } from "./placement";
+import { turnedImage } from "./turnedImage";
+import { useSize } from "./useSize";
+
+const NUDGE = 0.01;
+const SHOVE = 0.1;
+
+/** The print to scale: sheet, edge, picture in its window, what the crop throws away, dimensions. */
+export function Drawing(props: {
+  plan: Plan;
+  worksheet: Worksheet;
+  picture: PictureFacts;
+  unit: Unit;
+}) {
+  const { element, width, height } = useSize<HTMLDivElement>();
+  return (
+    <div ref={element} className="relative h-full w-full overflow-hidden" data-testid="drawing">
+      {width > 0 && <Sheet {...props} width={width} height={height} />}
+    </div>
+  );
+}
+
+function Sheet(props: {
+  plan: Plan;
+  worksheet: Worksheet;
+  picture: PictureFacts;
+  width: number;
+  height: number;
+}) {
+  const { plan, worksheet } = props;
+  const boxes = worksheet.reckoning.boxes;
+  const view = fitted(boxes.document, props.width, props.height);
+  const now = pictureNow(boxes, plan);
+  const names = { hatch: useId(), window: useId() };
+  const drag = useCropDrag(props, view.scale);
+  const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
+  const text = (id: string) => typeset(figures.get(id)?.text ?? "");
+
+  const trim = onScreen(boxes.trim, view);
+  const sheet = onScreen(boxes.document, view);
+  const image = onScreen(boxes.image, view);
+  const printed = onScreen(now.printed, view);
+  const whole = onScreen(now.picture, view);
+  const edge = plan.edge ?? { kind: "none" as const };
+  const paper = "colour" in edge && edge.colour ? edge.colour : "#ffffff";
+  const padding = plan.fit?.colour ?? paper;
+  const proof = `/api/pictures/${props.picture.id}/bench.jpg`;
+  const cropped = boxes.picture[2] > boxes.image[2] + 0.01 || boxes.picture[3] > boxes.image[3] + 0.01;
+  const cutTop = figures.get("cut_top");
+  const cutLeft = figures.get("cut_left");
+
+  return (
+    <svg width={props.width} height={props.height} className="block select-none" role="group"
+      aria-label="The print, drawn to scale">
+      <defs>
+        <pattern id={names.hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="9" stroke="var(--sheet-line)" strokeWidth="1.6" opacity="0.55" />
+        </pattern>
+        <clipPath id={names.window}>
+          <Rect box={printed} />
+        </clipPath>
+      </defs>
+      <Rect box={sheet} fill={paper} stroke="var(--sheet-line)" strokeWidth={1.5} />
+      {cropped && (
+        <g data-testid="cropped-away">
+          <image href={proof} preserveAspectRatio="none" opacity="0.32" {...turnedImage(whole, plan.fit?.turn ?? 0)} />
+          <Rect box={whole} fill={`url(#${names.hatch})`} stroke="var(--sheet-line)" strokeWidth={0.75} strokeDasharray="2 3" />
+          <Rect box={trim} fill="none" stroke="var(--sheet-line)" strokeWidth={1.5} />
+        </g>
+      )}
+      <Rect box={image} fill={padding} />
+      <Rect box={printed} fill="#9aa39f" />
+      <g clipPath={`url(#${names.window})`}>
+        <image href={proof} preserveAspectRatio="none" {...turnedImage(whole, plan.fit?.turn ?? 0)} />
+      </g>
+      <Sides boxes={boxes} edge={edge} view={view} hatch={names.hatch} />
+      <Zones plan={plan} whole={whole} />
+      <Rect
+        box={printed}
+        fill="transparent"
+        className={`drawing-window ${drag.dragging ? "cursor-grabbing" : "cursor-grab"}`}
+        tabIndex={0}
+        role="application"
+        aria-label="The picture in its window. Arrow keys move the crop, with Shift further."
+        {...drag.handlers}
+      />
+      <DimensionLine from={[trim[0], sheet[1] - 26]} to={[trim[0] + trim[2], sheet[1] - 26]}
+        text={text("target_width")} />
+      <DimensionLine from={[sheet[0] - 28, trim[1]]} to={[sheet[0] - 28, trim[1] + trim[3]]}
+        text={text("target_height")} />
+      {edge.kind !== "none" && (
+        <>
+          <DimensionLine from={[image[0], sheet[1] + sheet[3] + 26]} to={[image[0] + image[2], sheet[1] + sheet[3] + 26]}
+            text={text("image_width")} quiet />
+          <DimensionLine from={[sheet[0] + sheet[2] + 30, image[1]]} to={[sheet[0] + sheet[2] + 30, image[1] + image[3]]}
+            text={text("image_height")} quiet />
+        </>
+      )}
+      {cutTop && cropped && (
+        <Note x={Math.min(whole[0] + whole[2], printed[0] + printed[2]) - 4} y={whole[1] - 6} text={`−${typeset(cutTop.text)}`} anchor="end" />
+      )}
+      {cutLeft && cropped && <Note x={whole[0] + 4} y={whole[1] + whole[3] + 14} text={`−${typeset(cutLeft.text)}`} anchor="start" />}
+    </svg>
+  );
+}
+
+type ScreenBox = readonly [number, number, number, number];
+
+function Rect({ box, ...rest }: { box: ScreenBox } & React.SVGProps<SVGRectElement>) {
+  const [x, y, width, height] = box;
+  return <rect x={x} y={y} width={Math.max(0, width)} height={Math.max(0, height)} {...rest} />;
+}
+
+/** The sides of a wrap, the bleed, the safe area, the mat's opening: what plans from elsewhere hold. */
+function Sides(props: {
+  boxes: Worksheet["reckoning"]["boxes"];
+  edge: NonNullable<Plan["edge"]>;
+  view: Parameters<typeof onScreen>[1];
+  hatch: string;
+}) {
+  const lines = (["fold_back", "fold", "opening", "safe", "trim"] as const).filter(
+    (name) => props.boxes[name] && (name !== "trim" || props.edge.kind === "bleed"),
+  );
+  return (
+    <g fill="none" stroke="var(--sheet-line)">
+      {lines.map((name) => (
+        <Rect key={name} box={onScreen(props.boxes[name] as ScreenBox as [number, number, number, number], props.view)}
+          strokeDasharray={name === "safe" ? "2 3" : name === "trim" ? undefined : "7 4"} />
+      ))}
+    </g>
+  );
+}
+
+function Zones({ plan, whole }: { plan: Plan; whole: ScreenBox }) {
+  const [x, y, w, h] = whole;
+  return (
+    <g>
+      {(plan.fit?.keep ?? []).map((zone, index) => {
+        const box = [x + zone.x * w, y + zone.y * h, zone.w * w, zone.h * h] as const;
+        return (
+          <g key={index}>
+            <Rect box={box} fill="none" stroke="#1b2423" strokeWidth={3} strokeDasharray="2 4" opacity={0.55} />
+            <Rect box={box} fill="none" stroke="#ffffff" strokeWidth={1.5} strokeDasharray="2 4" />
+            <text x={box[0] + 3} y={box[1] - 5} fontSize={12.5} fill="#ffffff" stroke="#1b2423" strokeWidth={2.5} paintOrder="stroke">
+              {zone.name}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function Note(props: { x: number; y: number; text: string; anchor: "start" | "end" }) {
+  return (
+    <text className="figure" x={props.x} y={props.y} textAnchor={props.anchor} fontSize={13.5} fontWeight={500}
+      fill="var(--desk-ink)" stroke="var(--desk)" strokeWidth={3} paintOrder="stroke">
+      {props.text}
+    </text>
+  );
+}
+
+/** Dragging and nudging the picture in its window: both end in an anchor. */
+function useCropDrag(props: { plan: Plan; worksheet: Worksheet }, scale: number) {
+  const change = usePlanStore((store) => store.change);
+  const settle = usePlanStore((store) => store.settle);
+  const [dragging, setDragging] = useState(false);
+  const start = useRef<{ x: number; y: number; anchor: [number, number] } | null>(null);
+  const boxes = props.worksheet.reckoning.boxes;
+  const anchor = (): [number, number] =>
+    props.plan.fit?.auto ? anchorInForce(boxes) : ((props.plan.fit?.anchor as [number, number]) ?? [0.5, 0.5]);
+  const put = (to: [number, number], going: boolean) =>
+    change({ "fit.anchor": to, "fit.auto": false }, going);
+
+  return {
+    dragging,
+    handlers: {
+      onPointerDown: (event: PointerEvent<SVGRectElement>) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        start.current = { x: event.clientX, y: event.clientY, anchor: anchor() };
+        setDragging(true);
+      },
+      onPointerMove: (event: PointerEvent<SVGRectElement>) => {
+        const from = start.current;
+        if (!from) return;
+        const by = [(event.clientX - from.x) / scale, (event.clientY - from.y) / scale] as const;
+        put(draggedAnchor(boxes, from.anchor, by[0], by[1]), true);
+      },
+      onPointerUp: () => {
+        if (!start.current) return;
+        start.current = null;
+        setDragging(false);
+        settle();
+      },
+      onKeyDown: (event: KeyboardEvent<SVGRectElement>) => {
+        const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+        if (!way) return;
+        event.preventDefault();
+        event.stopPropagation();
+        const by = event.shiftKey ? SHOVE : NUDGE;
+        const [x, y] = anchor();
+        const to = (value: number, sign: number) =>
+          Math.min(1, Math.max(0, Math.round((value + sign * by) * 1e4) / 1e4));
+        put([to(x, way[0] ?? 0), to(y, way[1] ?? 0)], false);
+      },
+    },
+  };
+}

@@ -1,0 +1,97 @@
+import { useId, useState } from "react";
+import { ApiProblem, client, must } from "../api/client";
+import type { ReadLength, ReadSize, Unit } from "../api/types";
+import { LatestWins } from "./latestWins";
+
+/**
+ * A length or size, typed as people say it. Each keystroke is read by the server; what it
+ * understands goes to `onRead`, what it does not is said below, and the plan keeps what it had.
+ */
+export function TypedInput<Answer>(props: {
+  label: string;
+  value: string;
+  unit: Unit;
+  read: (text: string, unit: Unit) => Promise<Answer>;
+  onRead: (answer: Answer, going: boolean) => void;
+  onDone: () => void;
+  narrow?: boolean;
+  hideLabel?: boolean;
+  problem?: string | undefined;
+}) {
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [said, setSaid] = useState("");
+  const [line] = useState(
+    () =>
+      new LatestWins<{ text: string; unit: Unit; read: typeof props.read; heard: typeof props.onRead }, Answer>(
+        (question) => question.read(question.text, question.unit),
+        (answer, question) => {
+          setSaid("");
+          question.heard(answer, true);
+        },
+        (error) => setSaid((error as ApiProblem).message),
+      ),
+  );
+  const words = said || (draft === null ? "" : (props.problem ?? ""));
+  return (
+    <div className={props.narrow ? "w-28" : "w-full"}>
+      <label htmlFor={id} className={props.hideLabel ? "sr-only" : "mb-0.5 block"}>
+        {props.label}
+      </label>
+      <input
+        id={id}
+        className="field figure text-[16px]"
+        value={draft ?? props.value}
+        aria-invalid={words ? true : undefined}
+        aria-describedby={words ? `${id}-said` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => {
+          setDraft(event.target.value);
+          line.put({ text: event.target.value, unit: props.unit, read: props.read, heard: props.onRead });
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") {
+            props.onDone();
+            if (!words) setDraft(null);
+          }
+          if (event.key === "Escape") {
+            setDraft(null);
+            setSaid("");
+          }
+        }}
+        onBlur={() => {
+          props.onDone();
+          if (!said) setDraft(null);
+        }}
+      />
+      {words && (
+        <p id={`${id}-said`} role="alert" className="mt-1 text-[13px]" style={{ color: "var(--look)" }}>
+          {words}. The print keeps {props.value}.
+        </p>
+      )}
+    </div>
+  );
+}
+
+export const readLength = (text: string, unit: Unit) =>
+  must<ReadLength>(client.POST("/api/lengths/read", { body: { text, unit } }));
+
+export const readSize = (text: string, unit: Unit) =>
+  must<ReadSize>(client.POST("/api/sizes/read", { body: { text, unit } }));
+
+/** A single length; `onLength` gets it with its unit, as typed. */
+export function LengthInput(props: {
+  label: string;
+  value: string;
+  unit: Unit;
+  onLength: (typed: string, going: boolean) => void;
+  onDone: () => void;
+  narrow?: boolean;
+  hideLabel?: boolean;
+  problem?: string | undefined;
+}) {
+  const { onLength, ...rest } = props;
+  return <TypedInput {...rest} read={readLength} onRead={(answer, going) => onLength(answer.typed, going)} />;
+}

@@ -1,0 +1,57 @@
+import { useRef, type KeyboardEvent } from "react";
+import type { Blade, Step } from "../api/types";
+import { typeset } from "../shell/typeset";
+
+/** The folding rule: way, summary and navigation in one. Blades lie in two planes. */
+export function Rule(props: {
+  blades: Blade[];
+  step: Step;
+  made: string | null;
+  onStep: (step: Step) => void;
+}) {
+  const row = useRef<HTMLDivElement>(null);
+  const move = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    if (!by) return;
+    event.preventDefault();
+    const at = props.blades.findIndex((blade) => blade.step === props.step);
+    const next = props.blades[(at + by + props.blades.length) % props.blades.length];
+    if (!next) return;
+    props.onStep(next.step);
+    row.current?.querySelector<HTMLElement>(`[data-step="${next.step}"]`)?.focus();
+  };
+  return (
+    <div ref={row} className="rule" role="tablist" aria-label="Steps of the work" onKeyDown={move}>
+      {props.blades.map((blade, index) => {
+        const open = blade.step === props.step;
+        const state = blade.step === "handover" && props.made ? props.made : blade.state;
+        return (
+          <button
+            key={blade.step}
+            type="button"
+            role="tab"
+            id={`blade-${blade.step}`}
+            data-step={blade.step}
+            data-plane={index % 2 ? "low" : "high"}
+            data-level={blade.level}
+            aria-selected={open}
+            aria-controls="worksheet"
+            tabIndex={open ? 0 : -1}
+            className="blade moves"
+            onClick={() => props.onStep(blade.step)}
+          >
+            <span className="blade-rivet" aria-hidden />
+            <span className="flex items-baseline justify-between gap-2">
+              <span className="blade-title">
+                {index + 1} {blade.title}
+              </span>
+              <span className="blade-state">{typeset(state)}</span>
+            </span>
+            <span className="blade-key figure">{typeset(blade.key)}</span>
+            <span className="blade-ticks" aria-hidden />
+          </button>
+        );
+      })}
+    </div>
+  );
+}

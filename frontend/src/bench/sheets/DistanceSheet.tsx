@@ -1,0 +1,100 @@
+import type { SchoolRow } from "../../api/types";
+import { typeset } from "../../shell/typeset";
+import { LengthInput } from "../LengthInput";
+import { usePlanStore } from "../planStore";
+import type { SheetProps } from "./types";
+
+const SCHOOLS = [
+  ["acuity", "Acuity", "what the eye resolves there"],
+  ["table", "House table", "by distance, from 15 to 300 ppi"],
+  ["device", "Device", "never below 300 ppi"],
+  ["trials", "Own trials", "what this studio saw"],
+] as const;
+
+export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
+  const change = usePlanStore((store) => store.change);
+  const settle = usePlanStore((store) => store.settle);
+  const { rail } = worksheet;
+  const chosen = plan.viewing?.school ?? "acuity";
+  const byId = new Map(worksheet.schools.map((row) => [row.id, row]));
+  return (
+    <div className="space-y-3">
+      <LengthInput label="Looked at from" unit={unit} onDone={settle}
+        value={plan.viewing?.distance ?? rail.viewer.text.replace(/^whole print, /, "")}
+        onLength={(typed, going) => change({ "viewing.distance": typed }, going)} />
+      <div className="flex flex-wrap gap-1.5">
+        {(["35 cm", "1 m", "2 m", "5 m"] as const).map((place) => (
+          <button key={place} type="button" className="plain-button" onClick={() => change({ "viewing.distance": place })}>
+            {typeset(place)}
+          </button>
+        ))}
+        <button type="button" className="plain-button" aria-pressed={plan.viewing?.distance == null}
+          onClick={() => change({ "viewing.distance": null })}>
+          Whole print
+        </button>
+      </div>
+      <table className="schools">
+        <caption className="soft pb-1 text-left text-[13px]">Four schools, one chosen for the verdict</caption>
+        <thead>
+          <tr>
+            <th scope="col">School</th>
+            <th scope="col">needs</th>
+            <th scope="col">has</th>
+            <th scope="col">clean from</th>
+          </tr>
+        </thead>
+        <tbody>
+          {SCHOOLS.map(([id, name, what]) => (
+            <tr key={id}>
+              <th scope="row" className="font-medium">
+                <label className="flex min-h-6 items-start gap-2">
+                  <input type="radio" name="school" className="radio radio-xs mt-1" checked={chosen === id}
+                    disabled={!byId.get(id)?.answers && chosen !== id} onChange={() => change({ "viewing.school": id })} />
+                  <span>
+                    {name}
+                    <br />
+                    <span className="soft text-[12.5px] font-normal">{what}</span>
+                  </span>
+                </label>
+              </th>
+              <SchoolCells row={byId.get(id)} />
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <label className="flex items-center justify-between gap-3">
+        <span>
+          Sharpness of the eye <span className="soft">minutes of arc</span>
+        </span>
+        <select className="field figure !w-36 text-[16px]" value={plan.viewing?.arcmin ?? 1}
+          onChange={(event) => change({ "viewing.arcmin": Number(event.target.value) })}>
+          {[...new Set([0.6, 1, 1.5, plan.viewing?.arcmin ?? 1])].sort().map((angle) => (
+            <option key={angle} value={angle}>
+              {angle}′{angle === 1 ? " usual" : angle === 0.6 ? " strict" : ""}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}
+
+function SchoolCells({ row }: { row: SchoolRow | undefined }) {
+  if (!row?.answers)
+    return (
+      <td colSpan={3} className="soft">
+        {row?.need}
+      </td>
+    );
+  return (
+    <>
+      <td className="figure">{typeset(row.need)}</td>
+      <td>
+        <span className="figure">{row.ratio}</span>
+        <br />
+        <b className="font-semibold">{row.grade}</b>
+      </td>
+      <td className="figure">{typeset(row.clean_from)}</td>
+    </>
+  );
+}

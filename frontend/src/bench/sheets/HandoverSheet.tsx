@@ -1,0 +1,158 @@
+import { useRef, useState } from "react";
+import type { Plan, RenderState } from "../../api/types";
+import { Pick } from "../../shell/Pick";
+import { Problem } from "../../shell/Problem";
+import { typeset } from "../../shell/typeset";
+import { usePlanStore } from "../planStore";
+import { isGoing, useCallOff, useRenders } from "../useRenders";
+import type { SheetProps } from "./types";
+
+const FORMATS = [
+  { value: "tiff", label: "TIFF" },
+  { value: "jpeg", label: "JPEG" },
+  { value: "png", label: "PNG" },
+] as const;
+const BITS = [
+  { value: "8", label: "8 bits" },
+  { value: "16", label: "16 bits" },
+] as const;
+const PROFILES = [
+  { value: "srgb", label: "sRGB" },
+  { value: "picture", label: "the picture's own" },
+] as const;
+const PACKING = [
+  { value: "lzw", label: "LZW" },
+  { value: "none", label: "none" },
+] as const;
+
+export function HandoverSheet(props: SheetProps & { onMake: () => void; making: boolean; problem: string }) {
+  const { plan, print } = props;
+  const change = usePlanStore((store) => store.change);
+  const output = plan.output;
+  const stopped = props.worksheet.reckoning.findings.some((finding) => finding.level === "stop");
+  return (
+    <div className="space-y-3">
+      <Row name="File">
+        <Pick label="Format" options={FORMATS} value={output?.format ?? "tiff"}
+          onPick={(format) => change({ "output.format": format, ...(format === "jpeg" ? { "output.bits": 8 } : {}) })} />
+      </Row>
+      {output?.format !== "jpeg" && (
+        <Row name="Depth">
+          <Pick label="Bits a channel" options={BITS} value={String(output?.bits ?? 8) as "8" | "16"}
+            onPick={(bits) => change({ "output.bits": Number(bits) })} />
+        </Row>
+      )}
+      {(output?.format ?? "tiff") === "tiff" && (
+        <Row name="Packing">
+          <Pick label="Compression" options={PACKING} value={output?.compression ?? "lzw"}
+            onPick={(compression) => change({ "output.compression": compression })} />
+        </Row>
+      )}
+      <Row name="Profile">
+        <Pick label="Profile" options={PROFILES} value={output?.profile ?? "srgb"}
+          onPick={(profile) => change({ "output.profile": profile })} />
+      </Row>
+      <button type="button" className="strong-button w-full !min-h-9" disabled={stopped || props.making} onClick={props.onMake}>
+        Make the file
+      </button>
+      {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
+      {props.problem && <Problem message={props.problem} />}
+      <Files print={print.id} version={print.version} />
+      <PlanPapers print={print.id} />
+    </div>
+  );
+}
+
+function Row({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div className="flex items-center justify-between gap-3">
+      <span>{name}</span>
+      {children}
+    </div>
+  );
+}
+
+/** The files made so far; the one in work shows its progress and can be called off. */
+function Files({ print, version }: { print: number; version: number }) {
+  const renders = useRenders(print);
+  const callOff = useCallOff(print);
+  if (!renders.data?.length) return null;
+  return (
+    <section aria-label="Files made">
+      <ul className="space-y-2" aria-live="polite">
+        {renders.data.slice(0, 5).map((render) => (
+          <li key={render.id} className="rounded-lg border p-2" style={{ borderColor: "var(--color-base-300)" }}
+            data-render={render.state}>
+            <div className="break-all font-medium">{render.name}</div>
+            <div className="flex items-center justify-between gap-2">
+              <span className="soft">{words(render, version)}</span>
+              {render.state === "done" && (
+                <a className="min-h-6 font-semibold underline" href={`/api/renders/${render.id}/file`} download>
+                  Download
+                </a>
+              )}
+              {isGoing(render) && (
+                <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(render.id)}>
+                  Call it off
+                </button>
+              )}
+            </div>
+            {isGoing(render) && (
+              <progress className="progress w-full" max={100} value={render.percent} aria-label={`${render.name} in work`} />
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function words(render: RenderState, version: number): string {
+  switch (render.state) {
+    case "done":
+      return `${typeset(render.size_text)}${render.version === version ? "" : ", of an earlier plan"}`;
+    case "queued":
+      return "waits for a worker";
+    case "running":
+      return `${render.percent}${"\u202f"}%`;
+    case "cancelled":
+      return "called off, nothing left behind";
+    default:
+      return render.problem || "failed";
+  }
+}
+
+/** The plan document, to take along and to bring back. */
+function PlanPapers({ print }: { print: number }) {
+  const change = usePlanStore((store) => store.change);
+  const chooser = useRef<HTMLInputElement>(null);
+  const [said, setSaid] = useState("");
+  const bring = async (file: File) => {
+    try {
+      const plan = JSON.parse(await file.text()) as Plan;
+      setSaid("");
+      change(plan as Record<string, unknown>);
+    } catch {
+      setSaid(`${file.name} is not a plan document. The print stays as it is.`);
+    }
+  };
+  return (
+    <div className="pad space-y-2">
+      <div className="flex flex-wrap gap-2 pt-1">
+        <a className="plain-button inline-flex items-center" href={`/api/prints/${print}/plan.json`} download>
+          Plan as a document
+        </a>
+        <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
+          Bring a plan
+        </button>
+        <input ref={chooser} type="file" accept=".json,application/json" hidden aria-label="Plan document"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) void bring(file);
+            event.target.value = "";
+          }} />
+      </div>
+      {said && <Problem message={said} />}
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+import { Choices } from "../ChoiceCard";
+import { usePlanStore } from "../planStore";
+import type { SheetProps } from "./types";
+
+const GRIDS = [300, 360, 600, 720];
+
+export function PixelsSheet({ plan, worksheet }: SheetProps) {
+  const change = usePlanStore((store) => store.change);
+  const settle = usePlanStore((store) => store.settle);
+  const pixels = plan.pixels;
+  return (
+    <div className="space-y-3">
+      <Choices choices={worksheet.choices} />
+      {pixels?.mode === "fixed" && (
+        <label className="flex items-center justify-between gap-3">
+          Pixels per inch
+          <input className="field figure !w-24 text-[16px]" type="number" min={1} max={10000} value={pixels.ppi ?? 300}
+            onChange={(event) => {
+              const ppi = event.target.valueAsNumber;
+              if (ppi >= 1 && ppi <= 10000) change({ "pixels.ppi": ppi }, true);
+            }}
+            onBlur={settle} />
+        </label>
+      )}
+      {pixels?.mode === "device" && (
+        <label className="flex items-center justify-between gap-3">
+          Printer&apos;s native grid
+          <select className="field figure !w-40 text-[16px]" value={pixels.native_ppi ?? ""}
+            onChange={(event) => change({ "pixels.native_ppi": Number(event.target.value) || null })}>
+            <option value="">not known</option>
+            {GRIDS.map((ppi) => (
+              <option key={ppi} value={ppi}>{`${ppi} ppi`}</option>
+            ))}
+          </select>
+        </label>
+      )}
+      <p className="soft text-[13px]">
+        Resampling invents no detail. Changing the ppi tag alone changes no pixel. Many labs resample
+        everything to their own grid: ask before enlarging.
+      </p>
+    </div>
+  );
+}

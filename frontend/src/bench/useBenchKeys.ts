@@ -1,0 +1,48 @@
+import { useEffect } from "react";
+import { STEPS, type Step } from "../api/types";
+
+/** Keys of the bench, as shown on the sheet of keys. */
+export const KEYS: readonly (readonly [string, string])[] = [
+  ["1 to 7", "Go to a step"],
+  ["← →", "Move along the rule, when it has the focus"],
+  ["← ↑ → ↓", "Move the crop or the viewer, when it has the focus; with Shift further"],
+  ["Home", "Put the viewer back to the whole print"],
+  ["Ctrl Z", "Undo"],
+  ["Ctrl Shift Z", "Redo"],
+  ["[ and ]", "Previous and next print of the job"],
+  ["M", "Make the file"],
+  ["?", "This sheet"],
+];
+
+interface Actions {
+  onStep: (step: Step) => void;
+  onUndo: () => void;
+  onRedo: () => void;
+  onMake: () => void;
+  onSibling: (by: 1 | -1) => void;
+  onHelp: () => void;
+}
+
+/** Listens for the bench's keys; typing in a field is left alone. */
+export function useBenchKeys(actions: Actions) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.closest("input:not([type=range],[type=checkbox],[type=radio]), select, textarea, dialog")) return;
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === "z") {
+        if (event.shiftKey) actions.onRedo();
+        else actions.onUndo();
+      } else if (command || event.altKey) return;
+      else if (/^[1-7]$/.test(event.key)) actions.onStep(STEPS[Number(event.key) - 1] as Step);
+      else if (event.key === "?") actions.onHelp();
+      else if (event.key === "[") actions.onSibling(-1);
+      else if (event.key === "]") actions.onSibling(1);
+      else if (event.key.toLowerCase() === "m") actions.onMake();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+}

@@ -1,0 +1,38 @@
+import { useEffect, useRef, useState } from "react";
+import { ApiProblem, client, must } from "../api/client";
+import type { Plan, Step, Unit, Worksheet } from "../api/types";
+import { LatestWins } from "./latestWins";
+
+interface Question {
+  plan: Plan;
+  unit: Unit;
+  step: Step;
+}
+
+/** What the server reckons of the plan in hand; follows every change, the newest always last. */
+export function useWorksheet(plan: Plan | null, unit: Unit, step: Step) {
+  const [worksheet, setWorksheet] = useState<Worksheet | null>(null);
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const line = useRef<LatestWins<Question, Worksheet> | null>(null);
+  useEffect(() => {
+    line.current ??= new LatestWins<Question, Worksheet>(
+      (question) =>
+        must<Worksheet>(
+          client.POST("/api/reckon", {
+            body: {
+              plan: question.plan as Record<string, unknown>,
+              unit: question.unit,
+              step: question.step,
+            },
+          }),
+        ),
+      (answer) => {
+        setWorksheet(answer);
+        setProblem(null);
+      },
+      (error) => setProblem(error as ApiProblem),
+    );
+    if (plan) line.current.put({ plan, unit, step });
+  }, [plan, unit, step]);
+  return { worksheet, problem };
+}

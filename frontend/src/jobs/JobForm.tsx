@@ -1,0 +1,44 @@
+import { useState } from "react";
+import type { JobDetails } from "../api/types";
+import { Problem } from "../shell/Problem";
+
+/** Title, client and due date of a job. */
+export function JobForm(props: {
+  start: JobDetails;
+  label: string;
+  busy: boolean;
+  problem?: string | undefined;
+  onDone: (details: JobDetails) => void;
+}) {
+  const [details, setDetails] = useState(props.start);
+  const set = (change: Partial<JobDetails>) => setDetails({ ...details, ...change });
+  return (
+    <form
+      className="space-y-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        props.onDone(details);
+      }}
+    >
+      <label className="block">
+        Title
+        <input className="field mt-1" required maxLength={200} autoFocus value={details.title}
+          onChange={(event) => set({ title: event.target.value })} />
+      </label>
+      <label className="block">
+        Client
+        <input className="field mt-1" maxLength={200} value={details.client ?? ""}
+          onChange={(event) => set({ client: event.target.value })} />
+      </label>
+      <label className="block">
+        Due
+        <input className="field mt-1" type="date" value={details.due ?? ""}
+          onChange={(event) => set({ due: event.target.value || null })} />
+      </label>
+      {props.problem && <Problem message={props.problem} />}
+      <button className="strong-button" disabled={props.busy}>
+        {props.label}
+      </button>
+    </form>
+  );
+}

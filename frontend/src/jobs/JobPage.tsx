@@ -1,0 +1,216 @@
+import { useEffect, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import type { JobSlip } from "../api/types";
+import { Dialog } from "../shell/Dialog";
+import { Problem } from "../shell/Problem";
+import { TopBar } from "../shell/TopBar";
+import { typeset } from "../shell/typeset";
+import { JobForm } from "./JobForm";
+import { day } from "./JobsPage";
+import { commonScale, Silhouette } from "./Silhouette";
+import { isOver, useArrivals, type Arriving } from "./useArrivals";
+import { changeJob, removeJob, removePrint, useJob, useJobChange } from "./useJobs";
+
+export function JobPage() {
+  const id = Number(useParams()["job"]);
+  const job = useJob(id);
+  return (
+    <>
+      <TopBar
+        where={
+          <nav aria-label="Where you are" className="truncate">
+            <Link to="/" className="soft hover:underline">Jobs</Link> / <b>{job.data?.title}</b>
+          </nav>
+        }
+      />
+      <main className="px-5 py-3">
+        {job.error && <Problem message={job.error.message} />}
+        {job.data && <Inside job={job.data} />}
+      </main>
+    </>
+  );
+}
+
+function Inside({ job }: { job: JobSlip }) {
+  const { arrivals, bring, clear } = useArrivals(job.id);
+  const [asking, setAsking] = useState<"details" | "remove" | null>(null);
+  const chooser = useRef<HTMLInputElement>(null);
+  const over = useDrop(bring);
+  const scale = commonScale(job.prints, 300, 210);
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+        <h1 className="text-2xl font-semibold">{job.title}</h1>
+        {job.client && <span>{job.client}</span>}
+        {job.due && <span className="soft">due {day(job.due)}</span>}
+        <span className="flex-1" />
+        <button type="button" className="plain-button" onClick={() => setAsking("details")}>
+          Title, client, date
+        </button>
+        <a className="plain-button inline-flex items-center" href={`/api/jobs/${job.id}/archive`} download>
+          Take along as ZIP
+        </a>
+        <button type="button" className="plain-button" onClick={() => setAsking("remove")}>
+          Remove the job
+        </button>
+        <button type="button" className="strong-button" onClick={() => chooser.current?.click()}>
+          Bring pictures
+        </button>
+        <input ref={chooser} type="file" multiple hidden aria-label="Pictures to bring"
+          accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
+          onChange={(event) => {
+            void bring([...(event.target.files ?? [])]);
+            event.target.value = "";
+          }} />
+      </div>
+      <Arrivals rows={arrivals} onClear={clear} />
+      <ul className="mt-6 flex flex-wrap items-end gap-x-8 gap-y-7">
+        {job.prints.map((print) => (
+          <li key={print.id} className="group relative">
+            <Link to={`/prints/${print.id}`} className="block min-w-24 rounded">
+              <Silhouette print={print} scale={scale} />
+              <span className="mt-1 block max-w-60 truncate font-medium group-hover:underline">
+                {print.title || "untitled"}
+              </span>
+              <span className="figure soft block text-[15px]">
+                {typeset(print.size_text)} · {print.grade ?? "no trials"}
+              </span>
+            </Link>
+            <RemovePrint print={print.id} title={print.title} />
+          </li>
+        ))}
+      </ul>
+      <div
+        className={`moves mt-6 rounded-xl border-2 border-dashed p-6 text-center ${over ? "border-current" : "soft"}`}
+        style={over ? undefined : { borderColor: "var(--color-base-300)" }}
+      >
+        {job.prints.length === 0 && <p className="text-lg font-semibold">No prints yet</p>}
+        Drop pictures here, paste one, or{" "}
+        <button type="button" className="underline" onClick={() => chooser.current?.click()}>
+          choose files
+        </button>
+        . JPEG, TIFF, PNG or WebP, to 1{"\u202f"}GiB and 1{"\u202f"}gigapixel each. The file itself is never changed.
+      </div>
+      {asking === "details" && <Details job={job} onClose={() => setAsking(null)} />}
+      {asking === "remove" && <Remove job={job} onClose={() => setAsking(null)} />}
+    </>
+  );
+}
+
+/** Files dropped anywhere or pasted; says whether something hovers over the page. */
+function useDrop(bring: (files: File[]) => void): boolean {
+  const [over, setOver] = useState(false);
+  useEffect(() => {
+    const move = (event: globalThis.DragEvent) => {
+      event.preventDefault();
+      setOver(true);
+    };
+    const leave = (event: globalThis.DragEvent) => {
+      if (!event.relatedTarget) setOver(false);
+    };
+    const drop = (event: globalThis.DragEvent) => {
+      event.preventDefault();
+      setOver(false);
+      take(event.dataTransfer);
+    };
+    const paste = (event: ClipboardEvent) => take(event.clipboardData);
+    const take = (data: DataTransfer | null) => {
+      const files = [...(data?.files ?? [])];
+      if (files.length) bring(files);
+    };
+    window.addEventListener("dragover", move);
+    window.addEventListener("dragleave", leave);
+    window.addEventListener("drop", drop);
+    window.addEventListener("paste", paste);
+    return () => {
+      window.removeEventListener("dragover", move);
+      window.removeEventListener("dragleave", leave);
+      window.removeEventListener("drop", drop);
+      window.removeEventListener("paste", paste);
+    };
+  }, [bring]);
+  return over;
+}
+
+const WORDS: Record<Arriving["state"], string> = {
+  waiting: "waits",
+  sending: "is sent",
+  reading: "is read",
+  ready: "is here",
+  refused: "was refused",
+};
+
+function Arrivals({ rows, onClear }: { rows: Arriving[]; onClear: () => void }) {
+  if (!rows.length) return null;
+  return (
+    <section className="panel mt-4 p-3" aria-label="Arriving files">
+      <ul className="space-y-2" aria-live="polite">
+        {rows.map((row) => (
+          <li key={row.key} className="flex flex-wrap items-center gap-3">
+            <span className="w-56 truncate font-medium">{row.name}</span>
+            <progress className="progress w-40" max={1} value={row.share} aria-label={`${row.name} sent`} />
+            <span>{WORDS[row.state]}</span>
+            {row.words && <span className={row.state === "refused" ? "" : "soft"}>{row.words}</span>}
+          </li>
+        ))}
+      </ul>
+      {rows.some(isOver) && (
+        <button type="button" className="mt-2 underline" onClick={onClear}>
+          Clear the list
+        </button>
+      )}
+    </section>
+  );
+}
+
+function RemovePrint({ print, title }: { print: number; title: string }) {
+  const [sure, setSure] = useState(false);
+  const remove = useJobChange(removePrint);
+  if (!sure)
+    return (
+      <button type="button" className="soft min-h-6 underline" onClick={() => setSure(true)}
+        aria-label={`Remove the print ${title}`}>
+        Remove
+      </button>
+    );
+  return (
+    <span className="space-x-3">
+      <button type="button" className="min-h-6 font-semibold underline" onClick={() => remove.mutate(print)}>
+        Remove it for good
+      </button>
+      <button type="button" className="min-h-6 underline" onClick={() => setSure(false)}>
+        Keep it
+      </button>
+    </span>
+  );
+}
+
+function Details({ job, onClose }: { job: JobSlip; onClose: () => void }) {
+  const change = useJobChange(changeJob);
+  return (
+    <Dialog title="The job" onClose={onClose}>
+      <JobForm label="Keep" start={{ title: job.title, client: job.client, due: job.due ?? null }}
+        busy={change.isPending} problem={change.error?.message}
+        onDone={(details) => change.mutate({ job: job.id, details }, { onSuccess: onClose })} />
+    </Dialog>
+  );
+}
+
+function Remove({ job, onClose }: { job: JobSlip; onClose: () => void }) {
+  const go = useNavigate();
+  const remove = useJobChange(removeJob);
+  return (
+    <Dialog title={`Remove ${job.title}?`} onClose={onClose}>
+      <p className="mb-4">
+        Its {job.prints.length} prints, their plans and made files go with it, and that cannot be
+        undone. The pictures themselves stay. To keep a copy, take it along as ZIP first.
+      </p>
+      {remove.error && <Problem message={remove.error.message} />}
+      <button type="button" className="strong-button"
+        onClick={() => remove.mutate(job.id, { onSuccess: () => void go("/") })}>
+        Remove the job
+      </button>
+    </Dialog>
+  );
+}
+

@@ -1,0 +1,112 @@
+import { useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { sendArchive } from "../api/upload";
+import type { JobSlip } from "../api/types";
+import { Dialog } from "../shell/Dialog";
+import { Problem } from "../shell/Problem";
+import { TopBar } from "../shell/TopBar";
+import { typeset } from "../shell/typeset";
+import { JobForm } from "./JobForm";
+import { commonScale, Silhouette } from "./Silhouette";
+import { makeJob, useJobChange, useJobs } from "./useJobs";
+
+export function JobsPage() {
+  const jobs = useJobs();
+  const go = useNavigate();
+  const [asking, setAsking] = useState(false);
+  const make = useJobChange(makeJob);
+  const archive = useJobChange((file: File) => sendArchive(file, () => undefined));
+  const chooser = useRef<HTMLInputElement>(null);
+  const open = (job: JobSlip) => void go(`/jobs/${job.id}`);
+  const all = jobs.data ?? [];
+  const scale = commonScale(all.flatMap((job) => job.prints), 250, 112);
+  return (
+    <>
+      <TopBar>
+        <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
+          Read a job back
+        </button>
+        <button type="button" className="strong-button" onClick={() => setAsking(true)}>
+          New job
+        </button>
+        <input ref={chooser} type="file" accept=".zip" hidden aria-label="ZIP of a job"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) archive.mutate(file, { onSuccess: open });
+            event.target.value = "";
+          }} />
+      </TopBar>
+      <main className="space-y-4 px-5 py-3">
+        <h1 className="sr-only">Jobs</h1>
+        {archive.isPending && <p role="status">Reading the job…</p>}
+        {archive.error && <Problem message={archive.error.message} />}
+        {jobs.error && <Problem message={jobs.error.message} />}
+        {jobs.data?.length === 0 && (
+          <div className="panel mx-auto mt-16 max-w-md space-y-3 p-8 text-center">
+            <h2 className="text-lg font-semibold">No jobs yet</h2>
+            <p className="soft">A job holds the prints for one hall, one client, one evening.</p>
+            <button type="button" className="strong-button" onClick={() => setAsking(true)}>
+              Make the first job
+            </button>
+          </div>
+        )}
+        {all.map((job) => (
+          <Slip key={job.id} job={job} scale={scale} />
+        ))}
+      </main>
+      {asking && (
+        <Dialog title="New job" onClose={() => setAsking(false)}>
+          <JobForm label="Make the job" start={{ title: "", client: "", due: null }}
+            busy={make.isPending} problem={make.error?.message}
+            onDone={(details) => make.mutate(details, { onSuccess: open })} />
+        </Dialog>
+      )}
+    </>
+  );
+}
+
+/** A job as a slip: who, until when, and its prints side by side at the page's one scale. */
+function Slip({ job, scale }: { job: JobSlip; scale: number }) {
+  const count = job.prints.length;
+  return (
+    <article className="panel p-4" aria-labelledby={`job-${job.id}`}>
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h2 id={`job-${job.id}`} className="text-lg font-semibold">
+          <Link to={`/jobs/${job.id}`} className="hover:underline">
+            {job.title}
+          </Link>
+        </h2>
+        {job.client && <span>{job.client}</span>}
+        <span className="soft">{count === 1 ? "1 print" : `${count} prints`}</span>
+        {job.due && <span className="soft">due {day(job.due)}</span>}
+      </div>
+      {count === 0 ? (
+        <p className="soft mt-2">
+          No prints yet. <Link className="underline" to={`/jobs/${job.id}`}>Bring pictures</Link>
+        </p>
+      ) : (
+        <ul className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-4">
+          {job.prints.map((print) => (
+            <li key={print.id}>
+              <Link to={`/prints/${print.id}`} className="block min-w-16 rounded hover:underline">
+                <Silhouette print={print} scale={scale} />
+                <span className="mt-1 block max-w-44 truncate">{print.title || "untitled"}</span>
+                <span className="figure soft block">
+                  {typeset(print.size_text)} · {print.grade ?? "no trials"}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </article>
+  );
+}
+
+export function day(iso: string): string {
+  return new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", {
+    day: "numeric",
+    month: "long",
+    year: "numeric",
+  });
+}

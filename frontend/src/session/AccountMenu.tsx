@@ -1,0 +1,31 @@
+import { CircleUserRound } from "lucide-react";
+import { useState } from "react";
+import { Dialog } from "../shell/Dialog";
+import { PasswordForm } from "./PasswordForm";
+import { usePreferences, useSignOut } from "./useSession";
+
+export function AccountMenu() {
+  const [open, setOpen] = useState(false);
+  const { account } = usePreferences();
+  const signOut = useSignOut();
+  return (
+    <>
+      <button
+        type="button"
+        className="plain-button !px-1.5"
+        aria-label={`Account ${account.name}`}
+        onClick={() => setOpen(true)}
+      >
+        <CircleUserRound size={18} aria-hidden />
+      </button>
+      {open && (
+        <Dialog title={`Signed in as ${account.name}`} onClose={() => setOpen(false)}>
+          <PasswordForm />
+          <button type="button" className="plain-button mt-6" onClick={() => signOut.mutate()}>
+            Sign out
+          </button>
+        </Dialog>
+      )}
+    </>
+  );
+}

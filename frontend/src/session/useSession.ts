@@ -1,0 +1,53 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ApiProblem, client, must } from "../api/client";
+import type { Account } from "../api/types";
+
+const KEY = ["session"];
+
+/** Who is signed in: the account, null for nobody, undefined while asking. */
+export function useSession() {
+  return useQuery({
+    queryKey: KEY,
+    staleTime: Infinity,
+    queryFn: async (): Promise<Account | null> => {
+      try {
+        return await must<Account>(client.GET("/api/session"));
+      } catch (error) {
+        if (error instanceof ApiProblem && error.status === 401) return null;
+        throw error;
+      }
+    },
+  });
+}
+
+export function useSignIn() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (given: { name: string; password: string }) =>
+      must<Account>(client.POST("/api/session", { body: given })),
+    onSuccess: (account) => queries.setQueryData(KEY, account),
+  });
+}
+
+export function useSignOut() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => must<undefined>(client.DELETE("/api/session")),
+    onSuccess: () => {
+      queries.clear();
+      queries.setQueryData(KEY, null);
+    },
+  });
+}
+
+/** The account's units and light; a change shows at once and is kept by the server. */
+export function usePreferences() {
+  const queries = useQueryClient();
+  const { data } = useSession();
+  const account = data ?? { name: "", unit: "cm" as const, light: "paper" as const };
+  const prefer = (change: Partial<Pick<Account, "unit" | "light">>) => {
+    queries.setQueryData(KEY, { ...account, ...change });
+    void must<Account>(client.PATCH("/api/account", { body: change })).catch(() => undefined);
+  };
+  return { account, prefer };
+}

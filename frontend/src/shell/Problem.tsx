@@ -1,0 +1,14 @@
+import type { ReactNode } from "react";
+
+/** Something that did not work: what happened and what is safe, with a way on. */
+export function Problem({ message, children }: { message: string; children?: ReactNode }) {
+  return (
+    <div
+      role="alert"
+      className="rounded-lg border-l-4 px-3 py-2"
+      style={{ background: "var(--look-ground)", borderColor: "var(--look)" }}
+    >
+      {message} {children}
+    </div>
+  );
+}

@@ -1,0 +1,32 @@
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { AccountMenu } from "../session/AccountMenu";
+import { usePreferences } from "../session/useSession";
+import { Pick } from "./Pick";
+
+const UNITS = [
+  { value: "mm", label: "mm" },
+  { value: "cm", label: "cm" },
+  { value: "in", label: "in" },
+] as const;
+const LIGHTS = [
+  { value: "paper", label: "Paper" },
+  { value: "booth", label: "Booth" },
+] as const;
+
+/** The line above every place: where you are, units, light, and what the place adds. */
+export function TopBar({ where, children }: { where?: ReactNode; children?: ReactNode }) {
+  const { account, prefer } = usePreferences();
+  return (
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1">
+      <Link to="/" className="figure text-[21px] font-semibold tracking-wider" aria-label="Zollstock, all jobs">
+        ZOLLSTOCK
+      </Link>
+      <div className="min-w-0 flex-1">{where}</div>
+      {children}
+      <Pick label="Units" options={UNITS} value={account.unit} onPick={(unit) => prefer({ unit })} />
+      <Pick label="Light" options={LIGHTS} value={account.light} onPick={(light) => prefer({ light })} />
+      <AccountMenu />
+    </header>
+  );
+}
