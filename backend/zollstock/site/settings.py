@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "zollstock.pictures",
     "zollstock.jobs",
     "zollstock.renders",
+    "zollstock.demo",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

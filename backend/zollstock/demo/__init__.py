@@ -1,0 +1,1 @@
+"""The Tide Mill Museum: made-up pictures, painted by code from a seed, and its job."""

@@ -1,0 +1,73 @@
+"""The anniversary show of the Tide Mill Museum: eight prints, each another situation."""
+
+from __future__ import annotations
+
+from typing import Any
+
+JOB = {"title": "Tide Mill Museum, hall", "client": "Tide Mill Museum", "due": "2027-03-20"}
+
+#: What each print's plan adds to its picture, by file name, in hanging order.
+PLANS: dict[str, dict[str, Any]] = {
+    # A lamp worth keeping, near the edge that an even border makes.
+    "fog-over-the-salt-pans.jpg": {
+        "title": "Fog over the salt pans",
+        "target": {"width": "24 in", "height": "16 in"},
+        "fit": {"keep": [{"name": "lamp", "x": 0.145, "y": 0.075, "w": 0.085, "h": 0.14}]},
+        "edge": {"kind": "border", "left": "2 in", "top": "2 in", "right": "2 in",
+                 "bottom": "2 in"},
+        "medium": {"name": "satin photo paper", "factor": 1.0},
+    },
+    # Plenty of pixels.
+    "mill-gears.jpg": {
+        "title": "Mill gears",
+        "target": {"width": "20 cm", "height": "30 cm"},
+        "medium": {"name": "glossy photo paper", "factor": 1.0},
+        "output": {"format": "jpeg"},
+    },
+    # A near miss, looked at from nearer than a whole print.
+    "star-trails.jpg": {
+        "title": "Star trails over the mill",
+        "target": {"width": "90 cm", "height": "60 cm"},
+        "viewing": {"distance": "35 cm"},
+        "medium": {"name": "satin photo paper", "factor": 1.0},
+    },
+    # Square, with an even border, on paper that holds less detail.
+    "pressed-seaweed.tif": {
+        "title": "Pressed seaweed, plate 4",
+        "target": {"width": "40 cm", "height": "40 cm"},
+        "edge": {"kind": "border", "left": "4 cm", "top": "4 cm", "right": "4 cm",
+                 "bottom": "4 cm", "colour": "#fbf7ea"},
+        "medium": {"name": "fine-art cotton paper", "factor": 0.7},
+    },
+    # Kept whole inside a border with a weighted bottom, in grey.
+    "the-keeper.png": {
+        "title": "The keeper, drawn from life",
+        "target": {"width": "30 cm", "height": "40 cm"},
+        "fit": {"mode": "contain"},
+        "edge": {"kind": "border", "left": "3 cm", "top": "3 cm", "right": "3 cm",
+                 "bottom": "5 cm"},
+        "medium": {"name": "coated matte paper", "factor": 0.85},
+        "output": {"format": "png", "profile": "picture"},
+    },
+    # A panorama on canvas, mirrored round the bars.
+    "the-long-wall-at-low-tide.jpg": {
+        "title": "The long wall at low tide",
+        "target": {"width": "150 cm", "height": "50 cm"},
+        "edge": {"kind": "wrap", "depth": "3.8 cm", "turn": "1.2 cm", "fill": "mirror"},
+        "medium": {"name": "canvas", "factor": 0.6},
+    },
+    # Far too small, and fine from where it hangs.
+    "old-postcard.jpg": {
+        "title": "Old postcard, banner over the stairs",
+        "target": {"width": "120 cm", "height": "80 cm"},
+        "viewing": {"distance": "8 m"},
+        "medium": {"name": "textile", "factor": 0.5},
+    },
+    # A near miss by the house table, with a ratio that does not match.
+    "sluice-at-dusk.jpg": {
+        "title": "The sluice at dusk",
+        "target": {"width": "50 cm", "height": "40 cm"},
+        "viewing": {"school": "table"},
+        "medium": {"name": "satin photo paper", "factor": 1.0},
+    },
+}  # fmt: skip
