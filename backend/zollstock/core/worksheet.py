@@ -30,13 +30,16 @@ PADS: dict[Step, tuple[str, ...]] = {
     "size": ("target_width", "target_height", "document_width", "document_height", "box_ratio", "effective_ppi"),
     "fit": ("crop_width", "crop_height", "crop_x", "crop_y", "cut_left", "cut_top", "cut_right",
             "cut_bottom", "pad_left", "pad_top", "pad_right", "pad_bottom", "loss"),
-    "edge": ("image_width", "image_height", "box_ratio", "crop_width", "crop_height",
-             "effective_ppi"),
+    "edge": ("image_width", "image_height", "crop_width", "crop_height", "effective_ppi"),
     "pixels": ("effective_ppi", "need_ppi", "quality_ratio", "output_ppi", "scale_factor"),
     "distance": ("view_distance", "need_ppi", "quality_ratio", "grade", "clean_from"),
     "handover": ("document_width", "document_height", "output_ppi", "output_width_px",
                  "output_height_px", "output_bytes"),
 }  # fmt: skip
+
+
+#: A smaller loss than this is a fraction of a pixel row that nobody will miss.
+AS_GOOD_AS_NOTHING = Fraction(1, 1000)
 
 
 class Blade(Record):
@@ -139,6 +142,8 @@ def _fit(work: Work, style: LengthStyle) -> tuple[str, str]:
     state = f"{count} zone{'s' if count > 1 else ''}" if count else work.plan.fit.mode
     if work.plan.fit.mode == "contain":
         return "Whole picture", state
+    if 0 < work.placement.loss < AS_GOOD_AS_NOTHING:
+        return "As good as whole", state
     lost = what_is_lost(work)
     return lost.replace("lose ", "−").replace("of the ", "").replace("nothing is", "Nothing"), state
 

@@ -90,7 +90,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   }, [plan.title]);
 
   const newest = renders.data?.[0];
-  const made = !newest ? null : isGoing(newest) ? `${newest.percent}\u202f%`
+  const made = !newest ? null : isGoing(newest) ? `${newest.percent}\u2009%`
     : newest.state === "done" && newest.version === print.version ? "made" : null;
   return (
     <div className="bench">

@@ -1,5 +1,10 @@
 type Point = readonly [number, number];
 
+/** Roughly how wide a figure comes out, with a little room around it, screen px. */
+export function dimensionWidth(text: string): number {
+  return text.length * 7 + 10;
+}
+
 /** A dimension line with its end strokes and its figure, horizontal or vertical, screen px. */
 export function DimensionLine(props: { from: Point; to: Point; text: string; quiet?: boolean }) {
   const { from, to, text } = props;
@@ -7,7 +12,7 @@ export function DimensionLine(props: { from: Point; to: Point; text: string; qui
   const middle = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2] as const;
   const end = ([x, y]: Point) =>
     flat ? { x1: x, x2: x, y1: y - 6, y2: y + 6 } : { x1: x - 6, x2: x + 6, y1: y, y2: y };
-  const width = text.length * 7.2 + 12;
+  const width = dimensionWidth(text);
   return (
     <g stroke="var(--desk-ink)" strokeWidth={1} opacity={props.quiet ? 0.85 : 1}>
       <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} />

@@ -7,6 +7,8 @@ import { distanceAt, draggedLength, FARTHEST_MM, NEAREST_MM, shareOf, ticks } fr
 const percent = (share: number) => `${share * 100}%`;
 const STEP = 0.02;
 const STRIDE = 0.1;
+/** Beyond this share of the rail the viewer's words stand at his left. */
+const WORDS_LEFT_FROM = 0.68;
 
 /** A viewer to be dragged along a ruler of distance, over the grades as they fall for this print. */
 export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; unit: Unit }) {
@@ -30,6 +32,7 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
     event.stopPropagation();
   };
   const set = plan.viewing?.distance != null;
+  const nose = shareOf(rail.nose.at_mm);
   const clean = rail.clean && rail.clean.at_mm > NEAREST_MM && rail.clean.at_mm < FARTHEST_MM ? rail.clean : null;
   return (
     <section className="rail panel" aria-label="Distance">
@@ -62,12 +65,12 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
             <span className="figure">{typeset(label)}</span>
           </div>
         ))}
-        <Flag share={shareOf(rail.nose.at_mm)} text={rail.nose.text} viewer={shareOf(at)} />
-        {clean && <Flag share={shareOf(clean.at_mm)} text={clean.text} viewer={shareOf(at)} strong />}
+        <Flag share={nose} text={rail.nose.text} met={meets(nose, shareOf(at)) || (clean !== null && beside(nose, shareOf(clean.at_mm)))} />
+        {clean && <Flag share={shareOf(clean.at_mm)} text={clean.text} met={meets(shareOf(clean.at_mm), shareOf(at))} strong />}
         <div
           className="rail-viewer"
           style={{ left: percent(shareOf(at)) }}
-          data-side={shareOf(at) > 0.68 ? "left" : "right"}
+          data-side={shareOf(at) > WORDS_LEFT_FROM ? "left" : "right"}
           role="slider"
           tabIndex={0}
           aria-label="Viewer's distance"
@@ -97,14 +100,23 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
   );
 }
 
-/** A mark above the rail; it makes way for the viewer's words where they would meet. */
-function Flag(props: { share: number; text: string; viewer: number; strong?: boolean }) {
-  const gap = props.share - props.viewer;
-  const met = gap > -0.13 && gap < 0.26;
+/** Whether a mark's words would run into the viewer or his words. */
+function meets(mark: number, viewer: number): boolean {
+  const gap = mark - viewer;
+  return viewer > WORDS_LEFT_FROM ? gap > -0.36 && gap < 0.03 : gap > -0.13 && gap < 0.26;
+}
+
+/** Whether two marks stand so close that their words would overlap. */
+function beside(one: number, other: number): boolean {
+  return Math.abs(one - other) < 0.14;
+}
+
+/** A mark above the rail; without words where they would meet others. */
+function Flag(props: { share: number; text: string; met: boolean; strong?: boolean }) {
   const style: CSSProperties = { left: percent(props.share) };
   return (
-    <div className="rail-flag" data-strong={props.strong || undefined} data-met={met || undefined} style={style}>
-      {!met && <span>{typeset(props.text)}</span>}
+    <div className="rail-flag" data-strong={props.strong || undefined} data-met={props.met || undefined} style={style}>
+      {!props.met && <span>{typeset(props.text)}</span>}
     </div>
   );
 }

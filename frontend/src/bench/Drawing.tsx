@@ -1,9 +1,9 @@
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
-import { DimensionLine } from "./DimensionLine";
+import { DimensionLine, dimensionWidth } from "./DimensionLine";
 import { usePlanStore } from "./planStore";
-import { anchorInForce, draggedAnchor, fitted, onScreen, pictureNow } from "./placement";
+import { anchorInForce, draggedAnchor, fitted, onScreen, pictureNow, sameView } from "./placement";
 import { turnedImage } from "./turnedImage";
 import { useSize } from "./useSize";
 
@@ -34,10 +34,13 @@ function Sheet(props: {
 }) {
   const { plan, worksheet } = props;
   const boxes = worksheet.reckoning.boxes;
-  const view = fitted(boxes.document, props.width, props.height);
   const now = pictureNow(boxes, plan);
+  const drag = useCropDrag(props);
+  // While a hand drags, the view stays as it was: the sheet must not move under the finger.
+  const fresh = fitted(boxes.document, now.picture, props.width, props.height);
+  const [view, setView] = useState(fresh);
+  if (!drag.dragging && !sameView(view, fresh)) setView(fresh);
   const names = { hatch: useId(), window: useId() };
-  const drag = useCropDrag(props, view.scale);
   const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
   const text = (id: string) => typeset(figures.get(id)?.text ?? "");
 
@@ -51,6 +54,12 @@ function Sheet(props: {
   const padding = plan.fit?.colour ?? paper;
   const proof = `/api/pictures/${props.picture.id}/bench.jpg`;
   const cropped = boxes.picture[2] > boxes.image[2] + 0.01 || boxes.picture[3] > boxes.image[3] + 0.01;
+  const outer = { x: Math.max(0, Math.min(sheet[0], whole[0])), y: Math.max(0, Math.min(sheet[1], whole[1])) };
+  const end = { x: Math.max(sheet[0] + sheet[2], whole[0] + whole[2]), y: Math.max(sheet[1] + sheet[3], whole[1] + whole[3]) };
+  const above = Math.max(20, outer.y - 24);
+  const below = Math.min(props.height - 16, end.y + 24);
+  const left = outer.x - dimensionWidth(text("target_height")) / 2 - 12;
+  const right = end.x + dimensionWidth(text("image_height")) / 2 + 12;
   const cutTop = figures.get("cut_top");
   const cutLeft = figures.get("cut_left");
 
@@ -78,7 +87,8 @@ function Sheet(props: {
       <g clipPath={`url(#${names.window})`}>
         <image href={proof} preserveAspectRatio="none" {...turnedImage(whole, plan.fit?.turn ?? 0)} />
       </g>
-      <Sides boxes={boxes} edge={edge} view={view} hatch={names.hatch} />
+      {edge.kind === "wrap" && <MirroredSides proof={proof} fill={edge.fill ?? "picture"} face={image} sheet={sheet} colour={edge.colour ?? "#ffffff"} />}
+      <Sides boxes={boxes} edge={edge} view={view} />
       <Zones plan={plan} whole={whole} />
       <Rect
         box={printed}
@@ -87,17 +97,17 @@ function Sheet(props: {
         tabIndex={0}
         role="application"
         aria-label="The picture in its window. Arrow keys move the crop, with Shift further."
-        {...drag.handlers}
+        {...drag.handlers(view.scale)}
       />
-      <DimensionLine from={[trim[0], sheet[1] - 26]} to={[trim[0] + trim[2], sheet[1] - 26]}
+      <DimensionLine from={[trim[0], above]} to={[trim[0] + trim[2], above]}
         text={text("target_width")} />
-      <DimensionLine from={[sheet[0] - 28, trim[1]]} to={[sheet[0] - 28, trim[1] + trim[3]]}
+      <DimensionLine from={[Math.max(34, left), trim[1]]} to={[Math.max(34, left), trim[1] + trim[3]]}
         text={text("target_height")} />
       {edge.kind !== "none" && (
         <>
-          <DimensionLine from={[image[0], sheet[1] + sheet[3] + 26]} to={[image[0] + image[2], sheet[1] + sheet[3] + 26]}
+          <DimensionLine from={[image[0], below]} to={[image[0] + image[2], below]}
             text={text("image_width")} quiet />
-          <DimensionLine from={[sheet[0] + sheet[2] + 30, image[1]]} to={[sheet[0] + sheet[2] + 30, image[1] + image[3]]}
+          <DimensionLine from={[Math.min(props.width - 34, right), image[1]]} to={[Math.min(props.width - 34, right), image[1] + image[3]]}
             text={text("image_height")} quiet />
         </>
       )}
@@ -121,7 +131,6 @@ function Sides(props: {
   boxes: Worksheet["reckoning"]["boxes"];
   edge: NonNullable<Plan["edge"]>;
   view: Parameters<typeof onScreen>[1];
-  hatch: string;
 }) {
   const lines = (["fold_back", "fold", "opening", "safe", "trim"] as const).filter(
     (name) => props.boxes[name] && (name !== "trim" || props.edge.kind === "bleed"),
@@ -134,6 +143,31 @@ function Sides(props: {
       ))}
     </g>
   );
+}
+
+/** What the sides of a canvas will show: the picture mirrored outwards, its rim drawn out, or a colour. */
+function MirroredSides(props: { proof: string; fill: string; face: ScreenBox; sheet: ScreenBox; colour: string }) {
+  const clip = useId();
+  const [x, y, w, h] = props.face;
+  if (props.fill === "picture") return null;
+  if (props.fill === "colour" || props.fill === "stretch")
+    return <path d={ring(props.sheet, props.face)} fillRule="evenodd" fill={props.fill === "colour" ? props.colour : "#9aa39f"} />;
+  const flips = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => [i, j] as const)).filter(([i, j]) => i || j);
+  return (
+    <g clipPath={`url(#${clip})`} opacity={0.72} data-testid="mirrored-sides">
+      <clipPath id={clip}>
+        <path d={ring(props.sheet, props.face)} clipRule="evenodd" />
+      </clipPath>
+      {flips.map(([i, j]) => (
+        <image key={`${i} ${j}`} href={props.proof} preserveAspectRatio="none" width={w} height={h}
+          transform={`translate(${x + i * w + (i ? w : 0)} ${y + j * h + (j ? h : 0)}) scale(${i ? -1 : 1} ${j ? -1 : 1})`} />
+      ))}
+    </g>
+  );
+}
+
+function ring(outer: ScreenBox, inner: ScreenBox): string {
+  return [outer, inner].map(([x, y, w, h]) => `M${x} ${y}h${w}v${h}h${-w}z`).join("");
 }
 
 function Zones({ plan, whole }: { plan: Plan; whole: ScreenBox }) {
@@ -166,7 +200,7 @@ function Note(props: { x: number; y: number; text: string; anchor: "start" | "en
 }
 
 /** Dragging and nudging the picture in its window: both end in an anchor. */
-function useCropDrag(props: { plan: Plan; worksheet: Worksheet }, scale: number) {
+function useCropDrag(props: { plan: Plan; worksheet: Worksheet }) {
   const change = usePlanStore((store) => store.change);
   const settle = usePlanStore((store) => store.settle);
   const [dragging, setDragging] = useState(false);
@@ -179,7 +213,7 @@ function useCropDrag(props: { plan: Plan; worksheet: Worksheet }, scale: number)
 
   return {
     dragging,
-    handlers: {
+    handlers: (scale: number) => ({
       onPointerDown: (event: PointerEvent<SVGRectElement>) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         start.current = { x: event.clientX, y: event.clientY, anchor: anchor() };
@@ -208,6 +242,6 @@ function useCropDrag(props: { plan: Plan; worksheet: Worksheet }, scale: number)
           Math.min(1, Math.max(0, Math.round((value + sign * by) * 1e4) / 1e4));
         put([to(x, way[0] ?? 0), to(y, way[1] ?? 0)], false);
       },
-    },
+    }),
   };
 }

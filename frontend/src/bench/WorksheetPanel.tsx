@@ -34,7 +34,7 @@ export function WorksheetPanel(props: {
   );
   return (
     <section id="worksheet" role="tabpanel" aria-labelledby={`blade-${step}`}
-      className="panel flex min-h-0 flex-col gap-3 overflow-y-auto p-4" tabIndex={-1}>
+      className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3" tabIndex={-1}>
       <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
       <StoreProblems />
       {problem && (

@@ -8,19 +8,28 @@ export interface View {
   top: number;
 }
 
-const ROOM = { left: 92, top: 62, right: 70, bottom: 62 };
+const ROOM = { left: 96, top: 58, right: 96, bottom: 58 };
 
-/** The view that shows the whole document in `width` × `height` px with room for dimensions. */
-export function fitted(document: BoxMm, width: number, height: number): View {
+/** How much of what a crop throws away is shown beyond the sheet, as a share of the sheet. */
+const GHOST = 0.22;
+
+/**
+ * The view that shows the document, and as much of a cropped picture around it as is of use, in
+ * `width` × `height` px with room for dimensions.
+ */
+export function fitted(document: BoxMm, picture: BoxMm, width: number, height: number): View {
   const [, , w, h] = document;
-  const scale = Math.max(
-    0.001,
-    Math.min((width - ROOM.left - ROOM.right) / w, (height - ROOM.top - ROOM.bottom) / h),
-  );
+  const beyond = (amount: number, side: number) => Math.min(Math.max(0, amount), side * GHOST);
+  const x0 = -beyond(-picture[0], w);
+  const y0 = -beyond(-picture[1], h);
+  const x1 = w + beyond(picture[0] + picture[2] - w, w);
+  const y1 = h + beyond(picture[1] + picture[3] - h, h);
+  const room = { w: width - ROOM.left - ROOM.right, h: height - ROOM.top - ROOM.bottom };
+  const scale = Math.max(0.001, Math.min(room.w / (x1 - x0), room.h / (y1 - y0)));
   return {
     scale,
-    left: ROOM.left + (width - ROOM.left - ROOM.right - w * scale) / 2,
-    top: ROOM.top + (height - ROOM.top - ROOM.bottom - h * scale) / 2,
+    left: ROOM.left + (room.w - (x1 - x0) * scale) / 2 - x0 * scale,
+    top: ROOM.top + (room.h - (y1 - y0) * scale) / 2 - y0 * scale,
   };
 }
 
@@ -68,4 +77,8 @@ export function anchorInForce(boxes: Boxes): Pair {
     return Math.abs(spare) < 1e-6 ? 0.5 : (boxes.picture[axis] - boxes.image[axis]) / spare;
   };
   return [share(0), share(1)];
+}
+
+export function sameView(one: View, other: View): boolean {
+  return one.scale === other.scale && one.left === other.left && one.top === other.top;
 }

@@ -89,7 +89,7 @@ function Inside({ job }: { job: JobSlip }) {
         <button type="button" className="underline" onClick={() => chooser.current?.click()}>
           choose files
         </button>
-        . JPEG, TIFF, PNG or WebP, to 1{"\u202f"}GiB and 1{"\u202f"}gigapixel each. The file itself is never changed.
+        . JPEG, TIFF, PNG or WebP, to 1{"\u2009"}GiB and 1{"\u2009"}gigapixel each. The file itself is never changed.
       </div>
       {asking === "details" && <Details job={job} onClose={() => setAsking(null)} />}
       {asking === "remove" && <Remove job={job} onClose={() => setAsking(null)} />}

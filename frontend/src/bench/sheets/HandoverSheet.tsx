@@ -114,7 +114,7 @@ function words(render: RenderState, version: number): string {
     case "queued":
       return "waits for a worker";
     case "running":
-      return `${render.percent}${"\u202f"}%`;
+      return `${render.percent}${"\u2009"}%`;
     case "cancelled":
       return "called off, nothing left behind";
     default:
