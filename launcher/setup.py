@@ -76,7 +76,10 @@ def _debian(dev: bool) -> None:
             raise Trouble(f"not root, and no sudo here; ask for: apt-get install {names}")
         lead = ["sudo"]
     step(f"Installing Debian packages: {names}")
-    quiet = {"stdout": subprocess.DEVNULL, "env": os.environ | {"DEBIAN_FRONTEND": "noninteractive"}}
+    quiet = {
+        "stdout": subprocess.DEVNULL,
+        "env": os.environ | {"DEBIAN_FRONTEND": "noninteractive"},
+    }
     for command in (["update"], ["install", "-y", "--no-install-recommends", *missing]):
         if subprocess.call([*lead, "apt-get", "-qq", *command], **quiet):
             raise Trouble(f"apt-get {command[0]} failed; try it by hand: apt-get install {names}")
@@ -123,7 +126,7 @@ def _requirements(dev: bool) -> Path:
 
 
 def _python(dev: bool) -> None:
-    if sys.version_info < (3, 11):
+    if sys.version_info < (3, 11):  # noqa: UP036 - the launcher may meet an older one
         raise Trouble("Python 3.11 or newer is needed")
     # The development requirements hold the others, so they satisfy both.
     if _stamped("python-dev", _hash(BACKEND / "requirements-dev.txt")) or (

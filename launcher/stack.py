@@ -230,7 +230,9 @@ class Stack:
                 with urllib.request.urlopen(request, timeout=5):
                     return
             except urllib.error.HTTPError as error:
-                raise Trouble(f"the web server answers {error.code}; see {self._log('web')}") from None
+                raise Trouble(
+                    f"the web server answers {error.code}; see {self._log('web')}"
+                ) from None
             except OSError:
                 time.sleep(0.1)
         raise Trouble(f"the web server does not answer; see {self._log('web')}")
@@ -239,7 +241,9 @@ class Stack:
         done = subprocess.run(command, env=self.environment, input=given, capture_output=True,
                               text=True)  # fmt: skip
         if done.returncode:
-            last = (done.stderr.strip() or done.stdout.strip() or "no reason given").splitlines()[-1]
+            last = (done.stderr.strip() or done.stdout.strip() or "no reason given").splitlines()[
+                -1
+            ]
             raise Trouble(f"{what}: {last}")
 
 

@@ -94,7 +94,9 @@ def read_size(request: HttpRequest, typed: TypedLength) -> ReadSize:
         size = parse_size(typed.text, typed.unit)
     except LengthError as error:
         raise HttpError(422, str(error)) from None
-    return ReadSize(width=size.width.typed, height=size.height.typed, shown=_shown(size, typed.unit))
+    return ReadSize(
+        width=size.width.typed, height=size.height.typed, shown=_shown(size, typed.unit)
+    )
 
 
 def _shown(size: Size, unit: str) -> str:

@@ -12,7 +12,7 @@ from typing import Any
 
 from . import show
 from .pixelcount import MOST_OUTPUT_PIXELS
-from .plan import Border, Plan, PlanError, parse_plan, patched, plan_document
+from .plan import Plan, PlanError, parse_plan, patched, plan_document
 from .ratios import named_ratio, short_ratio
 from .reckon import boxes
 from .reckoning import Boxes, Record, Step

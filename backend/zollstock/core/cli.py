@@ -40,14 +40,17 @@ def read_plan(name: str) -> Plan | None:
     try:
         text = sys.stdin.read() if name == "-" else Path(name).read_text(encoding="utf-8")
     except UnicodeDecodeError:
-        return _refuse(f"{name}: this is not a text file")
+        _refuse(f"{name}: this is not a text file")
+        return None
     except OSError as error:
-        return _refuse(f"{name}: {(error.strerror or 'cannot be read').lower()}")
+        _refuse(f"{name}: {(error.strerror or 'cannot be read').lower()}")
+        return None
     try:
         document: Any = json.loads(text)
     except (ValueError, RecursionError) as error:
         where = f"line {error.lineno}: " if isinstance(error, json.JSONDecodeError) else ""
-        return _refuse(f"{name}: {where}this is not JSON")
+        _refuse(f"{name}: {where}this is not JSON")
+        return None
     try:
         return parse_plan(document)
     except PlanError as error:

@@ -60,7 +60,9 @@ def _image_box(plan: Plan) -> list[Problem]:
         if isinstance(edge, Border):
             first, second = ("left", "right") if side == "width" else ("top", "bottom")
             pair = [show.length(getattr(edge, name).mm) for name in (first, second)]
-            text = f"borders of {pair[0]} and {pair[1]} leave no picture of a sheet {full} in {side}"
+            text = (
+                f"borders of {pair[0]} and {pair[1]} leave no picture of a sheet {full} in {side}"
+            )
             return [(f"edge.{first}", text)]
         if isinstance(edge, Mat):
             return [(f"edge.opening_{side}", f"the opening's {side} is nought")]

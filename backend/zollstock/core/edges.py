@@ -75,9 +75,9 @@ def layout(plan: Plan) -> Layout:
     edge = plan.edge
     if isinstance(edge, Bleed):
         document = trim.grown(edge.bleed.mm)
-        safe = trim.grown(-edge.safe.mm)
-        if safe.w <= 0 or safe.h <= 0:
-            safe = None  # consistency names this as an error
+        inside = trim.grown(-edge.safe.mm)
+        # Margins that meet leave none; consistency names that as an error.
+        safe = inside if inside.w > 0 and inside.h > 0 else None
         boxes = Layout(document, trim, document, trim, safe=safe)
     elif isinstance(edge, Border):
         image = trim.inset(edge.left.mm, edge.top.mm, edge.right.mm, edge.bottom.mm)
@@ -85,9 +85,7 @@ def layout(plan: Plan) -> Layout:
     elif isinstance(edge, Wrap):
         document = trim.grown(edge.depth.mm + edge.turn.mm)
         image = document if edge.fill == "picture" else trim
-        boxes = Layout(
-            document, trim, image, trim, fold=trim, fold_back=trim.grown(edge.depth.mm)
-        )
+        boxes = Layout(document, trim, image, trim, fold=trim, fold_back=trim.grown(edge.depth.mm))
     elif isinstance(edge, Mat):
         opening = Box(
             (trim.w - edge.opening_width.mm) / 2,

@@ -160,9 +160,7 @@ def _crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
     yield from _cuts(placed, style)
 
 
-def _crop_sides(
-    work: Work, style: LengthStyle
-) -> Iterator[tuple[str, str, Fraction, str, str]]:
+def _crop_sides(work: Work, style: LengthStyle) -> Iterator[tuple[str, str, Fraction, str, str]]:
     """(axis, label, value, formula, values) of the crop's two sides."""
     placed, fit, image = work.placement, work.plan.fit, work.boxes.image
     labels = {"width": "Crop width", "height": "Crop height"}

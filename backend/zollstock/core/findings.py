@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from . import pixelcount, show, zones
-from .fit import best_start
+from .fit import best_start, zone_px
 from .plan import Bleed, Border, Mat, Wrap
 from .reckoning import Finding
 from .show import LengthStyle
@@ -63,9 +63,7 @@ def _beyond(work: Work) -> str:
     kind = work.plan.edge.kind
     if kind == "wrap":
         return "goes round"
-    return {"bleed": "is trimmed away at", "mat": "hides under the mat at"}.get(
-        kind, "lies beyond"
-    )
+    return {"bleed": "is trimmed away at", "mat": "hides under the mat at"}.get(kind, "lies beyond")
 
 
 def _auto_fix(work: Work) -> dict[str, object]:
@@ -73,7 +71,7 @@ def _auto_fix(work: Work) -> dict[str, object]:
     fit, placed = work.plan.fit, work.placement
     if fit.auto or fit.mode != "fill":
         return {}
-    spots = [zones.zone_px(zone, placed.picture_w, placed.picture_h) for zone in fit.keep]
+    spots = [zone_px(zone, placed.picture_w, placed.picture_h) for zone in fit.keep]
     better = (
         best_start(Fraction(placed.picture_w), placed.crop.w,
                    min(s.x for s in spots), max(s.right for s in spots)),

@@ -16,7 +16,7 @@ from pydantic_core import PydanticCustomError
 
 from .lengths import Length, parse_length
 
-PLAN_FORMAT = "zollstock.plan/1"
+PLAN_FORMAT: Literal["zollstock.plan/1"] = "zollstock.plan/1"
 
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$", examples=["#ffffff"])]
 Share = Annotated[float, Field(ge=0, le=1)]
@@ -238,7 +238,7 @@ def plan_problems(error: ValidationError) -> list[tuple[str, str]]:
 
 
 _EDGE_KINDS = ("none", "bleed", "border", "wrap", "mat")
-_KNOWN = {
+_KNOWN: dict[tuple[str, ...], type[Part]] = {
     (): Plan, ("picture",): Picture, ("target",): Target, ("fit",): Fit, ("fit", "keep"): KeepZone,
     ("marks",): Marks, ("medium",): Medium, ("viewing",): Viewing, ("pixels",): Pixels,
     ("output",): Output, ("edge", "none"): NoEdge, ("edge", "bleed"): Bleed,

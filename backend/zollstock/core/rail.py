@@ -70,5 +70,7 @@ def _verdict(work: Work) -> str:
     if work.quality is None or work.need is None:
         return "no trials yet for this medium and distance"
     ratio = show.decimal(work.quality, 1 if work.quality >= 1 else 2)
-    what = "what the eye can use there" if work.plan.viewing.school == "acuity" else "the need there"
+    what = (
+        "what the eye can use there" if work.plan.viewing.school == "acuity" else "the need there"
+    )
     return f"{ratio} × {what} (needs {show.decimal(work.need, 0)} ppi)"

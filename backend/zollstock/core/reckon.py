@@ -7,7 +7,7 @@ from .edges import Box
 from .figures import figures
 from .findings import findings
 from .plan import SCHOOLS, Plan, lengths_of
-from .reckoning import BoxMm, Boxes, Reckoning, School
+from .reckoning import Boxes, BoxMm, Reckoning, School
 from .show import LengthStyle, style_for
 from .work import Work, work_out
 

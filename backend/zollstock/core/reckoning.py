@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-RECKONING_FORMAT = "zollstock.reckoning/1"
+RECKONING_FORMAT: Literal["zollstock.reckoning/1"] = "zollstock.reckoning/1"
 
 Step = Literal["picture", "size", "fit", "edge", "pixels", "distance", "handover"]
 STEPS: tuple[Step, ...] = ("picture", "size", "fit", "edge", "pixels", "distance", "handover")

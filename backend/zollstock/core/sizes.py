@@ -65,7 +65,7 @@ def parse_size(text: str, default_unit: str = "cm") -> Size:
 @lru_cache(maxsize=1)
 def shelf() -> tuple[Size, ...]:
     """The common sizes, in groups, portrait: ISO A and B, inches, centimetres, squares."""
-    sizes = [_iso_size("A", n, False) for n in range(0, 8)]
+    sizes = [_iso_size("A", n, False) for n in range(8)]
     sizes += [_iso_size("B", n, False) for n in range(1, 6)]
     for group, unit, names in (
         ("Photo sizes, inches", "in", _INCH_SHELF),

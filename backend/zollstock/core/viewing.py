@@ -136,4 +136,3 @@ def bands(school: str, effective_ppi: float, factor: float, arcmin: float) -> li
 def whole_print_distance(diagonal_mm: float, diagonals: float) -> float:
     """From where a whole print is taken in: so many visible diagonals, never under 300 mm."""
     return max(float(NEAREST_WHOLE_PRINT), diagonals * diagonal_mm)
-

@@ -88,7 +88,10 @@ def veil(width: int, height: int, seed: int, cell: float) -> pyvips.Image:
     small_h = max(16, round(small_w * height / width))
     step = max(4, round(small_w * cell))
     noise = pyvips.Image.perlin(small_w, small_h, cell_size=step, seed=seed)
-    noise = noise + pyvips.Image.perlin(small_w, small_h, cell_size=max(2, step // 3), seed=seed + 1) / 3
+    noise = (
+        noise
+        + pyvips.Image.perlin(small_w, small_h, cell_size=max(2, step // 3), seed=seed + 1) / 3
+    )
     large = noise.resize(width / small_w, vscale=height / small_h, kernel="cubic")
     return large.crop(0, 0, min(width, large.width), min(height, large.height)).embed(
         0, 0, width, height, extend="copy"
@@ -101,7 +104,9 @@ def grain(image: pyvips.Image, seed: int, strength: float) -> pyvips.Image:
     return (image + noise).cast("uchar").copy(interpretation=image.interpretation)
 
 
-def haze(image: pyvips.Image, clouds: pyvips.Image, colour: list[int], share: float) -> pyvips.Image:
+def haze(
+    image: pyvips.Image, clouds: pyvips.Image, colour: list[int], share: float
+) -> pyvips.Image:
     """Lay drifting haze of one colour over the picture."""
     mask = ((clouds + 0.3) * share).cast("float")
     mask = (mask < 0).ifthenelse(0, (mask > 1).ifthenelse(1, mask))

@@ -10,7 +10,18 @@ from dataclasses import dataclass
 from zollstock.pixels.vips import pyvips
 
 from .brush import (
-    disc, fade, glow, grain, haze, line, pixels, rect, ridge, shape, svg, veil,
+    disc,
+    fade,
+    glow,
+    grain,
+    haze,
+    line,
+    pixels,
+    rect,
+    ridge,
+    shape,
+    svg,
+    veil,
 )  # fmt: skip
 
 
@@ -66,7 +77,9 @@ def fog(width: int, height: int) -> pyvips.Image:
         rect(0, horizon - 80, w, 170, "url(#mist)"), *tower,
         rect(0, horizon + 10, w, 120, "url(#mist)", 'opacity="0.55"'),
     )  # fmt: skip
-    picture = haze(pixels(drawing, width, height), veil(width, height, 7, 0.3), [238, 226, 208], 0.42)
+    picture = haze(
+        pixels(drawing, width, height), veil(width, height, 7, 0.3), [238, 226, 208], 0.42
+    )
     return grain(picture, 7, 3)
 
 
@@ -125,7 +138,10 @@ def stars(width: int, height: int) -> pyvips.Image:
         r, start = hand.uniform(8, 1150), hand.uniform(0, math.tau)
         sweep = 0.62 + hand.uniform(-0.01, 0.01)
         points = [
-            (pole[0] + r * math.cos(start + sweep * k / 18), pole[1] + r * math.sin(start + sweep * k / 18))
+            (
+                pole[0] + r * math.cos(start + sweep * k / 18),
+                pole[1] + r * math.sin(start + sweep * k / 18),
+            )
             for k in range(19)
         ]
         tone = hand.choice(("#ffffff", "#dfe9ff", "#fff0d8", "#cddcff"))
@@ -274,7 +290,9 @@ def lowtide(width: int, height: int) -> pyvips.Image:
         shape(ridge(hand, w, 520, 60, 160, 530), "#9aa5a3"),
         rect(0, 515, w, 160, "#4b473f"), *stones, *posts, rect(0, 667, w, 333, "url(#flat)"), *pools,
     )  # fmt: skip
-    picture = haze(pixels(drawing, width, height), veil(width, height, 31, 0.12), [226, 226, 218], 0.3)
+    picture = haze(
+        pixels(drawing, width, height), veil(width, height, 31, 0.12), [226, 226, 218], 0.3
+    )
     return grain(picture, 31, 5)
 
 

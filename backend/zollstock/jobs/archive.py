@@ -88,7 +88,9 @@ def unpack(account: User, path: Path) -> Job:
         raise PictureError("This is not a whole ZIP file. No job was made.") from None
     except PlanError as error:
         where, what = error.problems[0]
-        raise PictureError(f"A plan in it is not valid ({where}: {what}). No job was made.") from None
+        raise PictureError(
+            f"A plan in it is not valid ({where}: {what}). No job was made."
+        ) from None
     except ValidationError:
         raise PictureError("job.json in it is not understood. No job was made.") from None
     try:

@@ -81,8 +81,9 @@ def inspect(path: Path, most_pixels: int = MOST_PIXELS) -> Facts:
     if width * height > most_pixels:
         raise PictureError(
             f"This picture has {width:,} × {height:,} px; the limit is "
-            f"{most_pixels / 1e6:,.0f} megapixels a file. It was not opened, nothing was stored."
-            .replace(",", "\u202f")
+            f"{most_pixels / 1e6:,.0f} megapixels a file. It was not opened, nothing was stored.".replace(
+                ",", "\u202f"
+            )
         )
     if image.format not in ("uchar", "ushort"):
         raise PictureError(

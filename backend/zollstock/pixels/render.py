@@ -116,9 +116,7 @@ def _set_into(
     )  # fmt: skip
 
 
-def _edged(
-    image: pyvips.Image, work: Work, boxes: PixelBoxes, paint: colour.Paint
-) -> pyvips.Image:
+def _edged(image: pyvips.Image, work: Work, boxes: PixelBoxes, paint: colour.Paint) -> pyvips.Image:
     """The content of the file: the image box with its edge, without the marks' margin."""
     edge = work.plan.edge
     if isinstance(edge, Wrap):
@@ -158,6 +156,11 @@ def _save(image: pyvips.Image, work: Work, path: Path, progress: Progress | None
                 bigtiff=work.output_bytes >= CLASSIC_TIFF_BYTES * 7 // 8, **keep,
             )  # fmt: skip
         elif output.format == "jpeg":
+            # A JPEG's ppi tag lies in its EXIF; what the camera wrote there stays behind.
+            for name in image.get_fields():
+                if name.startswith("exif-"):
+                    image.remove(name)
+            keep["keep"] = "icc:exif"
             image.jpegsave(str(path), Q=JPEG_QUALITY, subsample_mode="off",
                            optimize_coding=True, **keep)  # fmt: skip
         else:
@@ -170,20 +173,20 @@ def _save(image: pyvips.Image, work: Work, path: Path, progress: Progress | None
 
 def _watch(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:
     """Report per cent to `progress` and kill the pipeline when it says so."""
-    state = {"shown": -1, "killed": False}
+    shown, killed = [-1], [False]
 
     def on_eval(source: pyvips.Image, information: pyvips.GObject) -> None:
         percent = min(99, information.percent)
-        if percent == state["shown"] or state["killed"]:
+        if percent == shown[0] or killed[0]:
             return
-        state["shown"] = percent
+        shown[0] = percent
         if not progress(percent):
-            state["killed"] = True
+            killed[0] = True
             source.set_kill(True)
 
     image.set_progress(True)
     image.signal_connect("eval", on_eval)
-    return lambda: state["killed"]
+    return lambda: killed[0]
 
 
 def _reason(error: pyvips.Error) -> str:

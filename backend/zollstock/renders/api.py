@@ -35,7 +35,17 @@ class RenderState(Schema):
 
 
 def _state(render: Render) -> RenderState:
-    names = ("id", "state", "percent", "problem", "name", "version", "sha256", "created", "finished")
+    names = (
+        "id",
+        "state",
+        "percent",
+        "problem",
+        "name",
+        "version",
+        "sha256",
+        "created",
+        "finished",
+    )
     return RenderState(
         **{name: getattr(render, name) for name in names},
         size_text=size_of_file(render.bytes) if render.bytes else "",

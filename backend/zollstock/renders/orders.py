@@ -77,7 +77,9 @@ def file_name(plan: Plan, work: Work) -> str:
     style = style_for(lengths_of(plan))
     trim = work.boxes.trim
     size = "x".join(f"{float(mm) / float(_per_unit(style.unit)):.6g}" for mm in (trim.w, trim.h))
-    return f"{title}_{size}{style.unit}_{float(work.output_ppi):.0f}ppi.{_ENDINGS[plan.output.format]}"
+    return (
+        f"{title}_{size}{style.unit}_{float(work.output_ppi):.0f}ppi.{_ENDINGS[plan.output.format]}"
+    )
 
 
 def _per_unit(unit: str) -> float:

@@ -1,0 +1,50 @@
+"""The ways out, side by side."""
+
+from fractions import Fraction
+
+from tests.plans import border, plan
+from zollstock.core.plan import parse_plan, patched, plan_document
+from zollstock.core.reckon import reckon
+from zollstock.core.worksheet import worksheet
+
+
+def test_three_answers_to_an_even_border() -> None:
+    made = plan(edge=border("2 in"))
+    recrop, whole, sheet = worksheet(made, "in", "edge").choices
+    assert (recrop.title, recrop.text) == ("Crop to 5:3", "lose 10 % of the height, 250 ppi")
+    assert recrop.taken and not whole.taken and not sheet.taken
+    assert whole.text.startswith("3 in left and right, 2 in top and bottom")
+    assert sheet.title == "Cut the sheet to 24 × 17⅓ in"
+    assert sheet.fix["target"] == {"width": "24 in", "height": "17 1/3 in"}
+    after = parse_plan(patched(plan_document(made), sheet.fix))
+    assert reckon(after).figure("loss").value < 0.001
+
+
+def test_a_tall_sheet_keeps_its_height() -> None:
+    made = plan(picture={"width_px": 4000, "height_px": 6000},
+                target={"width": "30 cm", "height": "40 cm"}, edge=border("2 cm"))  # fmt: skip
+    sheet = worksheet(made, "cm", "edge").choices[2]
+    assert sheet.fix["target"] == {"width": "28 cm", "height": "40 cm"}
+
+
+def test_pixel_ways_name_their_consequences() -> None:
+    texts = {c.id: c.text for c in worksheet(plan(edge=border("2 in")), "in", "pixels").choices}
+    assert texts["keep"] == "6000 × 4000 px, 72 MB, nothing resampled"
+    assert texts["fixed"] == "7200 × 4800 px, 104 MB, enlarged 1.2 ×"
+    assert "reduced to 39.3 % a side" in texts["need"]
+
+
+def test_units_change_texts_and_no_value() -> None:
+    made = plan(edge=border("2 in"))
+    inches, metric = reckon(made, "in"), reckon(made, "cm")
+    assert inches.figure("image_width").text == "20 in"
+    assert metric.figure("image_width").text == "50.8 cm"
+    assert [f.value for f in inches.figures] == [f.value for f in metric.figures]
+
+
+def test_decimals_stay_decimals_for_who_types_them() -> None:
+    made = plan(target={"width": "24.5 in", "height": "16 in"})
+    assert reckon(made).figure("image_width").text == "24.5 in"
+    fractions = plan(target={"width": "24 1/2 in", "height": "16 in"})
+    assert reckon(fractions).figure("image_width").text == "24½ in"
+    assert fractions.target.width.mm == Fraction(49, 2) * Fraction(127, 5)

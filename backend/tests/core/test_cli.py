@@ -1,0 +1,62 @@
+"""`zollstock reckon`, from outside."""
+
+import json
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from tests.plans import border, document
+
+ROOT = Path(__file__).resolve().parents[3]
+
+
+def reckon(*arguments: str, given: str = "") -> subprocess.CompletedProcess:
+    return subprocess.run([ROOT / "zollstock", "reckon", *arguments], input=given, text=True,
+                          capture_output=True, timeout=30)  # fmt: skip
+
+
+def test_prints_the_reckoning_and_nothing_else(tmp_path: Path) -> None:
+    path = tmp_path / "plan.json"
+    path.write_text(json.dumps(document(edge=border("2 in"))))
+    done = reckon(str(path))
+    assert done.returncode == 0 and done.stderr == ""
+    figures = {f["id"]: f["value"] for f in json.loads(done.stdout)["figures"]}
+    assert figures["effective_ppi"] == 250.0
+
+
+def test_reads_standard_input_and_writes_for_people() -> None:
+    done = reckon("-", "--text", given=json.dumps(document(edge=border("2 in"))))
+    assert "5000 px ÷ 20 in = 250 ppi" in done.stdout
+    assert "no trials yet" in done.stdout
+
+
+@pytest.mark.parametrize(
+    ("given", "line"),
+    [
+        (json.dumps(document(zoom=1)), "zoom: unknown field zoom"),
+        ("{", "this is not JSON"),
+        ("[" * 100_000, "this is not JSON"),
+        ("[]", "plan: a plan is a JSON object"),
+    ],
+)
+def test_two_and_one_clear_line_for_what_is_no_plan(given: str, line: str) -> None:
+    done = reckon("-", given=given)
+    assert done.returncode == 2 and done.stdout == ""
+    assert line in done.stderr and "Traceback" not in done.stderr
+    assert len(done.stderr.splitlines()) == 1
+
+
+def test_a_file_that_is_not_there(tmp_path: Path) -> None:
+    done = reckon(str(tmp_path / "none.json"))
+    assert done.returncode == 2 and "no such file" in done.stderr
+
+
+def test_needs_no_database_and_no_django() -> None:
+    code = "import sys, zollstock.core.cli, zollstock.core.reckon, zollstock.core.worksheet;" \
+           "print([m for m in ('django', 'pyvips', 'celery') if m in sys.modules])"  # fmt: skip
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True,
+                          env=os.environ | {"PYTHONPATH": str(ROOT / "backend")})  # fmt: skip
+    assert done.stdout.strip() == "[]"

@@ -1,0 +1,96 @@
+"""Findings: each appears where it should, says what it means, and its fix cures it."""
+
+from __future__ import annotations
+
+import pytest
+
+from tests.plans import LAMP, border, document, plan, wrap
+from zollstock.core.plan import parse_plan, patched
+from zollstock.core.reckon import reckon
+
+
+def found(made) -> dict:
+    return {finding.id: finding for finding in reckon(made).findings}
+
+
+def cured(changes: dict, name: str) -> bool:
+    doc = document(**changes)
+    finding = found(parse_plan(doc))[name]
+    assert finding.fix, f"{name} offers no fix"
+    return name not in found(parse_plan(patched(doc, finding.fix)))
+
+
+SQUARE = {"target": {"width": "30 cm", "height": "30 cm"}}
+CORNER = LAMP | {"x": 0.0, "w": 0.1}
+
+
+def test_a_cut_zone_is_named_with_side_and_amount_and_can_be_cured() -> None:
+    changes = SQUARE | {"fit": {"keep": [CORNER]}}
+    finding = found(plan(**changes))["keep-zone-cut"]
+    # The square crop leaves (5000 − 3333) / 2 px at the left, 300 mm ÷ 3333 px each.
+    assert finding.text == "The lamp is cut: 7.5 cm of it lies beyond the left edge."
+    assert finding.fix_label == "Move the crop left"
+    assert cured(changes, "keep-zone-cut")
+
+
+def test_a_zone_wider_than_the_crop_offers_no_false_cure() -> None:
+    wide = LAMP | {"x": 0.0, "w": 1.0}
+    finding = found(plan(**SQUARE, fit={"keep": [wide], "auto": True}))["keep-zone-cut"]
+    assert finding.fix is None
+
+
+def test_the_sketchs_lamp_comes_near_the_edge() -> None:
+    high = LAMP | {"y": 0.075, "h": 0.14}
+    changes = {"edge": border("2 in"), "fit": {"keep": [high]}}
+    assert "from the upper edge" in found(plan(**changes))["keep-zone-near-edge"].text
+    assert cured(changes, "keep-zone-near-edge")
+
+
+def test_zones_at_bleed_and_fold() -> None:
+    low = LAMP | {"x": 0.008, "w": 0.1}
+    bleed = {"kind": "bleed", "bleed": "3 mm", "safe": "5 mm"}
+    assert "keep-zone-outside-safe" in found(plan(edge=bleed, fit={"keep": [low]}))
+    changes = {"edge": wrap("picture"), "fit": {"keep": [LAMP | {"x": 0.09}]}}
+    assert "left fold" in found(plan(**changes))["keep-zone-near-fold"].text
+    assert cured(changes, "keep-zone-near-fold")
+
+
+@pytest.mark.parametrize(
+    ("changes", "name"),
+    [
+        ({"target": {"width": "30 cm", "height": "60 cm"}}, "much-lost"),
+        ({"pixels": {"mode": "fixed", "ppi": 600}}, "enlarged-far"),
+        ({"viewing": {"school": "trials"}}, "no-trials"),
+        ({"output": {"format": "jpeg", "bits": 16}}, "jpeg-16-bit"),
+        ({"target": {"width": "300 in", "height": "20 in"}, "output": {"format": "jpeg"},
+          "pixels": {"mode": "fixed", "ppi": 300}}, "jpeg-too-long"),
+        ({"target": {"width": "90 m", "height": "60 m"},
+          "pixels": {"mode": "fixed", "ppi": 300}}, "file-too-large"),
+        ({"edge": wrap("mirror", "30 in", "1 in")}, "mirror-too-shallow"),
+        ({"edge": {"kind": "mat", "opening_width": "24 in", "opening_height": "10 in",
+                   "overlap": "1 in"}}, "image-beyond-sheet"),
+        ({"marks": {"crop": True}}, "marks-without-margin"),
+    ],
+)  # fmt: skip
+def test_fixes_cure(changes: dict, name: str) -> None:
+    assert cured(changes, name)
+
+
+@pytest.mark.parametrize(
+    ("distance", "name"),
+    [("40 cm", "quality-near"), ("30 cm", "quality-soft"), ("15 cm", "quality-coarse")],
+)
+def test_quality_always_says_from_where_it_is_clean(distance: str, name: str) -> None:
+    made = plan(viewing={"distance": distance}, target={"width": "25 in", "height": "16 in"})
+    finding = found(made)[name]
+    assert "lean from 17 in" in finding.text  # 3437.75 ÷ 200 ppi
+    assert finding.level == ("note" if name == "quality-near" else "warn")
+
+
+def test_a_sound_plan_has_nothing_to_say() -> None:
+    assert found(plan()) == {}
+
+
+def test_stops_come_first() -> None:
+    made = plan(output={"format": "jpeg", "bits": 16}, viewing={"distance": "15 cm"})
+    assert [finding.level for finding in reckon(made).findings][0] == "stop"

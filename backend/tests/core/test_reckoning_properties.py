@@ -1,0 +1,166 @@
+"""What must hold for every plan."""
+
+from __future__ import annotations
+
+import json
+from fractions import Fraction
+from math import floor, inf
+
+import jsonschema
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.plans import documents, zones
+from zollstock.core import viewing
+from zollstock.core.fit import best_start, place
+from zollstock.core.edges import Box
+from zollstock.core.pixelboxes import pixel_boxes
+from zollstock.core.plan import Fit, parse_plan, patched, plan_document
+from zollstock.core.reckon import reckon
+from zollstock.core.reckoning import reckoning_document
+from zollstock.core.schema import plan_schema, reckoning_schema
+from zollstock.core.work import work_out
+from zollstock.core.worksheet import text_worksheet, worksheet
+
+PLAN_SCHEMA = jsonschema.Draft202012Validator(plan_schema())
+RECKONING_SCHEMA = jsonschema.Draft202012Validator(reckoning_schema())
+
+
+@settings(max_examples=200, deadline=None)
+@given(documents())
+def test_documents_survive_and_meet_their_schemas(given_document: dict) -> None:
+    plan = parse_plan(given_document)
+    PLAN_SCHEMA.validate(given_document)
+    written = plan_document(plan)
+    PLAN_SCHEMA.validate(written)
+    assert parse_plan(json.loads(json.dumps(written))) == plan
+    RECKONING_SCHEMA.validate(json.loads(json.dumps(reckoning_document(reckon(plan)))))
+
+
+@settings(max_examples=200, deadline=None)
+@given(documents())
+def test_the_crop_lies_in_the_picture_and_has_the_boxs_ratio(given_document: dict) -> None:
+    work = work_out(parse_plan(given_document))
+    placed = work.placement
+    crop = placed.crop
+    assert crop.x >= 0 and crop.y >= 0
+    assert crop.right <= placed.picture_w and crop.bottom <= placed.picture_h
+    printed = placed.printed
+    assert crop.w * printed.h == crop.h * printed.w  # never stretched unequally
+    image = work.boxes.image
+    assert image.x <= printed.x and printed.right <= image.right
+    if work.plan.fit.mode == "fill":
+        assert (printed.w, printed.h) == (image.w, image.h)
+        at_once = work.plan.fit.zoom == 1
+        assert not at_once or crop.w == placed.picture_w or crop.h == placed.picture_h
+    assert 0 <= placed.loss < 1
+
+
+@settings(max_examples=200, deadline=None)
+@given(documents())
+def test_figures_follow_their_definitions(given_document: dict) -> None:
+    reckoning = reckon(parse_plan(given_document))
+    figure = {item.id: item.value for item in reckoning.figures}
+    assert figure["scale_factor"] * figure["effective_ppi"] == _near(figure["output_ppi"])
+    exact = Fraction(figure["document_width"]) / Fraction(254, 10) * Fraction(figure["output_ppi"])
+    assert abs(figure["output_width_px"] - floor(exact + Fraction(1, 2))) <= 1
+    assert figure["quality_ratio"] * figure["need_ppi"] == _near(figure["effective_ppi"])
+    assert figure["grade"] == viewing.grade(figure["quality_ratio"])
+    for item in reckoning.figures:
+        assert item.working.endswith(f"= {item.text}")
+        assert item.text and item.formula and item.source
+
+
+def _near(value: float):
+    import pytest
+
+    return pytest.approx(value, rel=1e-9)
+
+
+@settings(max_examples=200, deadline=None)
+@given(documents())
+def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
+    work = work_out(parse_plan(given_document))
+    if min(work.output_w, work.output_h) < 1:
+        return
+    boxes = pixel_boxes(work)
+    placed = work.placement
+    assert 0 <= boxes.crop.x and boxes.crop.right <= placed.picture_w
+    assert 0 <= boxes.crop.y and boxes.crop.bottom <= placed.picture_h
+    for inner, outer in ((boxes.printed, boxes.image), (boxes.image, boxes.content)):
+        assert outer.x <= inner.x and inner.right <= outer.right
+        assert outer.y <= inner.y and inner.bottom <= outer.bottom
+    assert boxes.content.right <= boxes.width and boxes.content.bottom <= boxes.height
+    if work.plan.pixels.mode == "keep":
+        assert (boxes.printed.w, boxes.printed.h) == (boxes.crop.w, boxes.crop.h)
+
+
+@settings(max_examples=150, deadline=None)
+@given(documents())
+def test_every_choice_and_fix_leads_to_a_sound_plan(given_document: dict) -> None:
+    plan = parse_plan(given_document)
+    written = plan_document(plan)
+    for step in ("fit", "edge", "pixels"):
+        sheet = worksheet(plan, "cm", step)
+        assert sum(choice.taken for choice in sheet.choices) <= 1
+        for choice in sheet.choices:
+            parse_plan(patched(written, choice.fix))
+    for finding in reckon(plan).findings:
+        if finding.fix:
+            fixed = reckon(parse_plan(patched(written, finding.fix)))
+            if finding.level == "stop":
+                assert finding.id not in {item.id for item in fixed.findings}
+    assert plan_document(plan) == written
+    assert text_worksheet(plan)
+
+
+@given(
+    st.integers(10, 400), st.integers(1, 100), st.integers(0, 100), st.integers(0, 100)
+)  # fmt: skip
+def test_automatic_placement_beats_every_other_place(
+    length: int, share: int, first: int, last: int
+) -> None:
+    """Against brute force on a grid of eighths of a pixel."""
+    first, last = sorted((first * length // 100, last * length // 100))
+    window = max(1, length * share // 100)
+
+    def room(start: Fraction) -> Fraction:
+        return min(first - start, start + window - last)
+
+    best = best_start(Fraction(length), Fraction(window), Fraction(first), Fraction(last))
+    assert 0 <= best <= length - window
+    grid = [Fraction(eighth, 8) for eighth in range(8 * (length - window) + 1)]
+    assert room(best) >= max(room(start) for start in grid)
+
+
+@given(zones(), st.integers(100, 300), st.integers(100, 300))
+def test_automatic_placement_holds_every_zone_that_fits(zone: dict, width: int, height: int) -> None:
+    fit = Fit(keep=({"name": "", **zone},), auto=True)  # type: ignore[arg-type]
+    placed = place(width, height, Box(Fraction(0), Fraction(0), Fraction(100), Fraction(80)), fit)
+    crop = placed.crop
+    x, w = Fraction(str(zone["x"])) * width, Fraction(str(zone["w"])) * width
+    if w <= crop.w:
+        assert crop.x <= x and x + w <= crop.right
+
+
+@given(
+    st.sampled_from(["acuity", "table", "device"]),
+    st.floats(1, 2000),
+    st.floats(0.3, 1.5),
+    st.floats(60, 20_000),
+)
+def test_the_bands_agree_with_the_verdict_at_every_distance(
+    school: str, effective: float, factor: float, distance: float
+) -> None:
+    found = viewing.bands(school, effective, factor, 1.0)
+    assert found[0].start == 0 and found[-1].end is None
+    for one, following in zip(found, found[1:], strict=False):
+        assert one.end == following.start
+    need = viewing.need(school, distance, factor, 1.0)
+    assert need is not None
+    ratio = effective / need
+    near_a_boundary = any(abs(ratio - least) < 1e-6 for _, least in viewing.GRADES)
+    at_a_step = any(abs(distance - (band.end or inf)) < 1e-6 for band in found)
+    if not near_a_boundary and not at_a_step:
+        band = next(band for band in found if distance < (band.end or inf))
+        assert band.grade == viewing.grade(ratio)

@@ -1,0 +1,54 @@
+"""`zollstock render`, from outside."""
+
+import json
+import subprocess
+from pathlib import Path
+
+import pytest
+
+from tests.pictures import chart, save
+from tests.pixels.measure import exif
+
+ROOT = Path(__file__).resolve().parents[3]
+PLAN = {"picture": {"width_px": 600, "height_px": 400}, "target": {"width": "6 in", "height": "4 in"}}
+
+
+@pytest.fixture
+def folder(tmp_path: Path) -> Path:
+    save(chart(600, 400), tmp_path / "picture.jpg", Q=95)
+    (tmp_path / "plan.json").write_text(json.dumps(PLAN))
+    return tmp_path
+
+
+def render(folder: Path, out: str, picture: str = "picture.jpg") -> subprocess.CompletedProcess:
+    return subprocess.run([ROOT / "zollstock", "render", "plan.json", picture, "-o", out],
+                          cwd=folder, capture_output=True, text=True, timeout=60)  # fmt: skip
+
+
+def test_writes_the_file_of_the_reckoning(folder: Path) -> None:
+    done = render(folder, "out.tif")
+    assert (done.returncode, done.stdout, done.stderr) == (0, "", "")
+    facts = exif(folder / "out.tif")
+    assert (facts["ImageWidth"], facts["ImageHeight"], facts["XResolution"]) == (600, 400, 100)
+
+
+@pytest.mark.parametrize(
+    ("out", "picture", "words"),
+    [("plan.json", "picture.jpg", "name the file .tif"), ("out.tif", "none.jpg", "no such file"),
+     ("no/folder/out.tif", "picture.jpg", "o"), ("out.tif", "plan.json", "not a picture")],
+)  # fmt: skip
+def test_refuses_in_one_line_and_leaves_nothing(
+    folder: Path, out: str, picture: str, words: str
+) -> None:
+    before = sorted(path.name for path in folder.iterdir())
+    done = render(folder, out, picture)
+    assert done.returncode == 2 and words in done.stderr
+    assert len(done.stderr.splitlines()) == 1 and "Traceback" not in done.stderr
+    assert sorted(path.name for path in folder.iterdir()) == before
+
+
+def test_refuses_to_overwrite(folder: Path) -> None:
+    (folder / "out.tif").write_text("mine")
+    done = render(folder, "out.tif")
+    assert done.returncode == 2 and "exists already" in done.stderr
+    assert (folder / "out.tif").read_text() == "mine"

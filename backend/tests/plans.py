@@ -1,0 +1,94 @@
+"""Plans to test with: the worked example of the domain, and any plan at all."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from hypothesis import strategies as st
+
+from zollstock.core.plan import Plan, parse_plan
+
+LAMP = {"name": "lamp", "x": 0.10, "y": 0.20, "w": 0.15, "h": 0.30}
+
+
+def document(**changes: Any) -> dict[str, Any]:
+    """A 5000 × 3333 px picture on a sheet of 24 × 16 in; whole parts replaced by `changes`."""
+    return {
+        "format": "zollstock.plan/1",
+        "title": "Fog over the salt pans, hall",
+        "picture": {"width_px": 5000, "height_px": 3333, "orientation": 1},
+        "target": {"width": "24 in", "height": "16 in"},
+    } | changes
+
+
+def plan(**changes: Any) -> Plan:
+    return parse_plan(document(**changes))
+
+
+def border(*sides: str) -> dict[str, str]:
+    """A border: one width for all, or left, top, right, bottom."""
+    widths = sides if len(sides) == 4 else sides * 4
+    return {"kind": "border"} | dict(zip(("left", "top", "right", "bottom"), widths, strict=True))
+
+
+def wrap(fill: str, depth: str = "3.8 cm", turn: str = "1.2 cm") -> dict[str, str]:
+    return {"kind": "wrap", "depth": depth, "turn": turn, "fill": fill, "colour": "#204060"}
+
+
+_mm = st.integers(60, 2000).map(lambda mm: f"{mm} mm")
+_small = st.integers(0, 25).map(lambda mm: f"{mm} mm")
+_share = st.integers(0, 1000).map(lambda n: n / 1000)
+_edges = st.one_of(
+    st.just({"kind": "none"}),
+    st.builds(lambda b: {"kind": "bleed", "bleed": b}, _small),
+    st.builds(border, _small, _small, _small, _small),
+    st.builds(
+        wrap,
+        st.sampled_from(["picture", "mirror", "soft-mirror", "stretch", "colour"]),
+        _small,
+        _small,
+    ),
+    st.builds(
+        lambda w, h: {"kind": "mat", "opening_width": f"{w} mm", "opening_height": f"{h} mm",
+                      "overlap": "4 mm"},
+        st.integers(20, 50), st.integers(20, 50),
+    ),
+)  # fmt: skip
+
+
+@st.composite
+def zones(draw: st.DrawFn) -> dict[str, Any]:
+    x, y = draw(st.integers(0, 90)), draw(st.integers(0, 90))
+    w, h = draw(st.integers(1, 100 - x)), draw(st.integers(1, 100 - y))
+    return {"name": "z", "x": x / 100, "y": y / 100, "w": w / 100, "h": h / 100}
+
+
+@st.composite
+def documents(draw: st.DrawFn) -> dict[str, Any]:
+    """Any sound plan document of ordinary sizes."""
+    mode = draw(st.sampled_from(["fill", "contain"]))
+    return {
+        "picture": {
+            "width_px": draw(st.integers(200, 12_000)),
+            "height_px": draw(st.integers(200, 12_000)),
+            "orientation": draw(st.integers(1, 8)),
+        },
+        "target": {"width": draw(_mm), "height": draw(_mm)},
+        "fit": {
+            "mode": mode,
+            "anchor": [draw(_share), draw(_share)],
+            "zoom": draw(st.integers(100, 400)) / 100 if mode == "fill" else 1.0,
+            "turn": draw(st.sampled_from([0, 90, 180, 270])),
+            "keep": draw(st.lists(zones(), max_size=3)),
+            "auto": draw(st.booleans()),
+        },
+        "edge": draw(_edges),
+        "marks": {"margin": draw(_small)},
+        "medium": {"name": "any", "factor": draw(st.sampled_from([0.5, 0.7, 1.0]))},
+        "viewing": {"school": draw(st.sampled_from(["acuity", "table", "device"]))},
+        "pixels": draw(
+            st.sampled_from(
+                [{"mode": "keep"}, {"mode": "need"}, {"mode": "device"}, {"mode": "fixed", "ppi": 97}]
+            )
+        ),
+    }
