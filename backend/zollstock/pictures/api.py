@@ -18,7 +18,6 @@ from zollstock.core.show import size_of_file
 
 from .intake import take_in, too_large
 from .models import Picture
-from .storage import discard
 
 router = Router(tags=["pictures"])
 _CHUNK = 2**20
@@ -100,12 +99,10 @@ def one(request: HttpRequest, picture_id: UUID) -> PictureFacts:
 @router.delete("/pictures/{uuid:picture_id}", response={204: None})
 def remove(request: HttpRequest, picture_id: UUID) -> tuple[int, None]:
     picture = get_object_or_404(own_pictures(request), id=picture_id)
-    names = (picture.file.name, picture.proof.name, picture.small.name)
     try:
         picture.delete()
     except ProtectedError:
         raise HttpError(409, "Prints are made of this picture. Remove them first.") from None
-    discard(*names)
     return 204, None
 
 

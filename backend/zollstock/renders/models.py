@@ -27,7 +27,7 @@ class Render(models.Model):
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
-    print = models.ForeignKey(Print, on_delete=models.SET_NULL, null=True, related_name="renders")
+    print = models.ForeignKey(Print, on_delete=models.CASCADE, related_name="renders")
     picture = models.ForeignKey(Picture, on_delete=models.CASCADE)
     plan = models.JSONField()
     version = models.PositiveIntegerField()

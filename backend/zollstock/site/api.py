@@ -5,6 +5,7 @@ from __future__ import annotations
 import logging
 from typing import Any
 
+from django.core.exceptions import RequestDataTooBig
 from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
@@ -96,6 +97,11 @@ def _missing(request: HttpRequest, error: Http404) -> HttpResponse:
 @api.exception_handler(HttpError)
 def _http(request: HttpRequest, error: HttpError) -> HttpResponse:
     return _answer(request, error.status_code, str(error))
+
+
+@api.exception_handler(RequestDataTooBig)
+def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    return _answer(request, 413, "This is more than a plan or a form can be. Nothing was changed.")
 
 
 @api.exception_handler(OperationalError)

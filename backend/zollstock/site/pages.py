@@ -43,5 +43,9 @@ def server_error(request: HttpRequest) -> JsonResponse:
     return _plain("Something went wrong here. What was saved before is safe; try again.", 500)
 
 
+def locked_out(request: HttpRequest, response: object, credentials: object) -> JsonResponse:
+    return _plain("Too many wrong tries. Wait ten minutes, then try again.", 429)
+
+
 def csrf_failure(request: HttpRequest, reason: str = "") -> JsonResponse:
     return _plain("This page is too old to be trusted with changes. Load it again.", 403)

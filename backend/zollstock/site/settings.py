@@ -147,6 +147,7 @@ AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = timedelta(minutes=10)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_VERBOSE = False
+AXES_LOCKOUT_CALLABLE = "zollstock.site.pages.locked_out"
 
 FRONTEND = PROJECT / "frontend" / "dist"
 STATIC_URL = "/static/"

@@ -1,0 +1,73 @@
+"""Reckoning over the wire, typed lengths, schemas, and the types the interface is built on."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+from pathlib import Path
+
+from tests.plans import border, document
+from zollstock.core.reckon import reckon
+from zollstock.core.plan import parse_plan
+from zollstock.core.reckoning import reckoning_document
+
+FRONTEND = Path(__file__).resolve().parents[3] / "frontend"
+
+
+def test_the_api_reckons_what_the_core_reckons(caller) -> None:
+    plan = document(edge=border("2 in"))
+    answer = caller("POST", "reckon", {"plan": plan, "step": "edge"})
+    assert answer["reckoning"] == json.loads(json.dumps(reckoning_document(reckon(parse_plan(plan)))))
+    assert [blade["step"] for blade in answer["blades"]][3] == "edge"
+    assert len(answer["choices"]) == 3
+    assert answer["schools"][3] == {"id": "trials", "answers": False, "need": "no trials yet",
+                                    "ratio": "", "grade": "", "clean_from": ""}  # fmt: skip
+
+
+def test_units_follow_the_switch(caller) -> None:
+    answer = caller("POST", "reckon", {"plan": document(), "unit": "mm"})
+    assert answer["blades"][1]["key"] == "609.6 × 406.4 mm"
+    caller("POST", "reckon", {"plan": document(), "unit": "ell"}, expect=422)
+
+
+def test_errors_carry_the_path(caller) -> None:
+    answer = caller("POST", "reckon", {"plan": document(edge=border("12 in"))}, expect=422)
+    assert answer["problems"] == [{"path": "edge.left", "message": answer["message"]}]
+
+
+def test_typed_lengths_and_sizes_are_read(caller) -> None:
+    read = caller("POST", "lengths/read", {"text": "2", "unit": "in"})
+    assert (read["typed"], read["mm"]) == ("2 in", 50.8)
+    size = caller("POST", "sizes/read", {"text": "A3 landscape", "unit": "cm"})
+    assert (size["width"], size["height"], size["shown"]) == ("420 mm", "297 mm", "42 × 29.7 cm")
+    refused = caller("POST", "lengths/read", {"text": "11 1/ in", "unit": "in"}, expect=422)
+    assert "half a fraction" in refused["message"]
+
+
+def test_bodies_that_are_no_json_or_far_too_long_are_refused(caller) -> None:
+    assert caller.send("POST", "reckon", "{", "application/json").status_code in (400, 422)
+    long = caller.send("POST", "reckon", json.dumps({"plan": {"title": "x" * 3_000_000}}), "application/json")
+    assert long.status_code in (400, 413)
+    assert "Traceback" not in long.content.decode()
+
+
+def test_schemas_are_served_to_everybody(client, db) -> None:
+    for name in ("plan", "reckoning"):
+        schema = client.get(f"/api/schema/{name}.json").json()
+        assert schema["$id"] == f"zollstock.{name}/1"
+
+
+def test_unknown_addresses_are_told_so(caller) -> None:
+    assert caller("GET", "nothing/here", expect=404)["message"]
+
+
+def test_the_interfaces_types_are_those_of_the_api(tmp_path: Path) -> None:
+    from zollstock.site.api import api
+
+    document_path = tmp_path / "openapi.json"
+    document_path.write_text(json.dumps(api.get_openapi_schema(path_prefix="/api/")))
+    out = tmp_path / "schema.d.ts"
+    subprocess.run(["npx", "--no-install", "openapi-typescript", str(document_path), "-o", str(out)],
+                   cwd=FRONTEND, check=True, capture_output=True)  # fmt: skip
+    committed = (FRONTEND / "src" / "api" / "schema.d.ts").read_text()
+    assert out.read_text() == committed, "run: npm run api (see docs/development.md)"

@@ -1,0 +1,155 @@
+"""Jobs, prints, revisions, plans in and out, and the ZIP there and back."""
+
+from __future__ import annotations
+
+import io
+import json
+import zipfile
+
+import pytest
+
+from tests.api.caller import ready_print
+from zollstock.core.plan import parse_plan
+from zollstock.jobs.models import Job, Revision
+
+
+def test_a_job_holds_prints_drawn_at_one_scale(caller, photo) -> None:
+    held = ready_print(caller, photo(), target={"width": "30 cm", "height": "30 cm"})
+    (slip,) = caller("GET", "jobs")
+    (silhouette,) = slip["prints"]
+    assert (silhouette["width_mm"], silhouette["height_mm"]) == (300, 300)
+    assert silhouette["picture"] == [-75, 0, 450, 300]
+    assert silhouette["printed"] == [0, 0, 300, 300]
+    assert held["siblings"] == [held["id"]] and held["position"] == 1
+
+
+def test_a_jobs_details_change_and_it_goes(caller) -> None:
+    job = caller("POST", "jobs", {"title": "Hall", "client": "Museum", "due": "2027-03-20"})
+    changed = caller("PUT", f"jobs/{job['id']}", {"title": "Stairs", "client": "", "due": None})
+    assert (changed["title"], changed["due"]) == ("Stairs", None)
+    caller("POST", "jobs", {"title": ""}, expect=422)
+    caller("DELETE", f"jobs/{job['id']}", expect=204)
+    caller("GET", f"jobs/{job['id']}", expect=404)
+
+
+def test_the_first_plan_follows_the_pictures_direction(caller, photo) -> None:
+    wide = ready_print(caller, photo())
+    tall = ready_print(caller, photo("tall.jpg", 400, 600))
+    square = ready_print(caller, photo("square.jpg", 400, 405))
+    sizes = [(h["plan"]["target"]["width"], h["plan"]["target"]["height"]) for h in (wide, tall, square)]
+    assert sizes == [("30 cm", "20 cm"), ("20 cm", "30 cm"), ("30 cm", "30 cm")]
+
+
+def test_every_change_is_kept_and_can_be_walked(caller, photo) -> None:
+    held = ready_print(caller, photo())
+    path = f"prints/{held['id']}"
+    first = held["plan"]
+    for title in ("one", "two", "three"):
+        held = caller("PUT", f"{path}/plan",
+                      {"plan": held["plan"] | {"title": title}, "version": held["version"]})  # fmt: skip
+    assert held["can_undo"] and not held["can_redo"]
+    for expected in ("two", "one", first["title"]):
+        held = caller("POST", f"{path}/undo", {"version": held["version"]})
+        assert held["plan"]["title"] == expected
+    assert not held["can_undo"]
+    again = caller("POST", f"{path}/undo", {"version": held["version"]})
+    assert again["plan"] == held["plan"]
+    held = caller("POST", f"{path}/redo", {"version": again["version"]})
+    assert caller("GET", path)["plan"]["title"] == "one"  # as after a reload
+    branch = caller("PUT", f"{path}/plan",
+                    {"plan": held["plan"] | {"title": "other"}, "version": held["version"]})  # fmt: skip
+    assert not branch["can_redo"]
+    numbers = list(Revision.objects.filter(print_id=held["id"]).values_list("number", flat=True))
+    assert sorted(numbers) == [1, 2, 3]
+
+
+def test_an_equal_plan_is_no_change(caller, photo) -> None:
+    held = ready_print(caller, photo())
+    same = caller("PUT", f"prints/{held['id']}/plan",
+                  {"plan": held["plan"], "version": held["version"]})  # fmt: skip
+    assert same["version"] == held["version"] and not same["can_undo"]
+
+
+def test_a_stale_window_is_told_and_loses_nothing(caller, photo) -> None:
+    held = ready_print(caller, photo())
+    path = f"prints/{held['id']}/plan"
+    newer = caller("PUT", path, {"plan": held["plan"] | {"title": "here"}, "version": held["version"]})
+    stale = {"plan": held["plan"] | {"title": "there"}, "version": held["version"]}
+    answer = caller("PUT", path, stale, expect=409)
+    assert "another window" in answer["message"] and answer["version"] == newer["version"]
+    assert caller("GET", f"prints/{held['id']}")["plan"]["title"] == "here"
+    caller("POST", f"prints/{held['id']}/undo", {"version": held["version"]}, expect=409)
+
+
+@pytest.mark.parametrize(
+    ("change", "path"),
+    [({"target": {"width": "11 1/ in", "height": "8 in"}}, "target.width"),
+     ({"fit": {"keep": [{"x": 0, "y": 0, "w": 0, "h": 1}]}}, "fit.keep[0].w"),
+     ({"picture": {"width_px": 601, "height_px": 400}}, "picture"), ({"nonsense": 1}, "nonsense")],
+)  # fmt: skip
+def test_bad_plans_are_refused_with_the_path(caller, photo, change: dict, path: str) -> None:
+    held = ready_print(caller, photo())
+    wanted = {"plan": held["plan"] | change, "version": held["version"]}
+    answer = caller("PUT", f"prints/{held['id']}/plan", wanted, expect=422)
+    assert answer["problems"][0]["path"] == path and answer["message"]
+    assert caller("GET", f"prints/{held['id']}")["version"] == held["version"]
+
+
+def test_the_plan_document_goes_out_and_comes_back(caller, photo) -> None:
+    held = ready_print(caller, photo(), title="Fog, hall")
+    response = caller.client.get(f"/api/prints/{held['id']}/plan.json")
+    assert 'filename="fog-hall.plan.json"' in response.headers["Content-Disposition"]
+    document = json.loads(response.content)
+    parse_plan(document)
+    back = caller("PUT", f"prints/{held['id']}/plan", {"plan": document, "version": held["version"]})
+    assert back["plan"] == held["plan"]
+
+
+def test_a_job_goes_out_as_a_zip_and_comes_back_elsewhere(caller, other, photo) -> None:
+    held = ready_print(caller, photo(), title="Fog", target={"width": "24 in", "height": "16 in"})
+    caller("POST", f"jobs/{held['job']}/prints", {"picture": held["picture"]["id"]})
+    packed = caller("GET", f"jobs/{held['job']}/archive")
+    bag = zipfile.ZipFile(io.BytesIO(packed))
+    assert bag.testzip() is None
+    assert sum(name.startswith("pictures/") for name in bag.namelist()) == 1  # one shared file
+    response = other.send("POST", "jobs/archive", packed, "application/zip")
+    assert response.status_code == 200, response.content
+    slip = response.json()
+    assert slip["title"] == "Hall" and len(slip["prints"]) == 2
+    theirs = other("GET", f"prints/{slip['prints'][0]['id']}")
+    assert theirs["plan"] == held["plan"]
+    assert theirs["picture"]["sha256"] == held["picture"]["sha256"]
+    assert theirs["picture"]["id"] != held["picture"]["id"]
+
+
+def _zip(**files: str | bytes) -> bytes:
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bag:
+        for name, data in files.items():
+            bag.writestr(name.replace("__", "/").replace("_json", ".json"), data)
+    return out.getvalue()
+
+
+JOB = {"format": "zollstock.job/1", "title": "T", "client": "", "due": None,
+       "prints": [{"plan": "p.json", "picture": "../../etc/passwd", "name": "x"}]}  # fmt: skip
+PLAN = {"picture": {"width_px": 6, "height_px": 4}, "target": {"width": "6 in", "height": "4 in"}}
+
+
+@pytest.mark.parametrize(
+    ("packed", "words"),
+    [
+        (b"PK nonsense", "not a whole ZIP"),
+        (_zip(a="b"), "no job.json"),
+        (_zip(job_json="{"), "not JSON"),
+        (_zip(job_json=json.dumps(JOB | {"format": "x"})), "not understood"),
+        (_zip(job_json=json.dumps(JOB)), "no p.json"),
+        (_zip(job_json=json.dumps(JOB), p_json="{}"), "not valid"),
+        (_zip(job_json=json.dumps(JOB), p_json=json.dumps(PLAN)), "no ../../etc/passwd"),
+        (_zip(job_json=" " * 3_000_000), "too large"),
+    ],
+)
+def test_hostile_zips_make_no_job(caller, packed: bytes, words: str) -> None:
+    response = caller.send("POST", "jobs/archive", packed, "application/zip")
+    assert response.status_code == 422, response.content
+    assert words in response.json()["message"] and "No job was made" in response.json()["message"]
+    assert not Job.objects.exists()

@@ -1,0 +1,176 @@
+"""Orders for files, with real workers on a real broker."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from datetime import timedelta
+from pathlib import Path
+
+import pytest
+from django.conf import settings as django_settings
+from django.utils import timezone
+
+from tests.api.caller import Caller, ready_print
+from tests.api.workers import Worker, until
+from tests.pictures import noise, save
+from tests.pixels.measure import exif
+from zollstock.renders.models import Render
+from zollstock.renders.tasks import make, take_up
+from zollstock.site.celery import app
+
+pytestmark = pytest.mark.django_db(transaction=True)
+LARGE = {"pixels": {"mode": "fixed", "ppi": 900}}
+
+
+@pytest.fixture(autouse=True)
+def _empty_broker() -> Iterator[None]:
+    app.control.purge()
+    yield
+    app.control.purge()
+
+
+@pytest.fixture
+def workers() -> Iterator[Callable[[str], Worker]]:
+    started: list[Worker] = []
+
+    def start(name: str) -> Worker:
+        started.append(Worker(name))
+        return started[-1]
+
+    yield start
+    for worker in started:
+        worker.kill()
+
+
+@pytest.fixture
+def held(caller: Caller, tmp_path: Path) -> dict:
+    return ready_print(caller, save(noise(1200, 800), tmp_path / "noise.jpg"))
+
+
+def order(caller: Caller, held: dict) -> dict:
+    return caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+
+
+def change(caller: Caller, held: dict, **plan) -> dict:
+    wanted = {"plan": held["plan"] | plan, "version": held["version"]}
+    return caller("PUT", f"prints/{held['id']}/plan", wanted)
+
+
+def state(render: dict) -> str:
+    return Render.objects.get(id=render["id"]).state
+
+
+def leftovers() -> list[Path]:
+    root = Path(django_settings.MEDIA_ROOT)
+    scratch = [path for path in (root / "scratch").rglob("*") if path.is_file()]
+    return scratch + [path for path in (root / "renders").rglob("*") if path.is_file()]
+
+
+def test_an_order_becomes_a_file_of_the_reckoned_size(caller, held, workers, tmp_path) -> None:
+    workers("one")
+    held = change(caller, held, title="Fög / über ../pans")
+    render = order(caller, held)
+    until(lambda: state(render) == "done")
+    told = caller("GET", f"renders/{render['id']}")
+    assert told["percent"] == 100 and told["name"] == "fog-uber-pans_30x20cm_102ppi.tif"
+    response = caller.client.get(f"/api/renders/{render['id']}/file")
+    assert told["name"] in response.headers["Content-Disposition"]
+    out = tmp_path / "out.tif"
+    out.write_bytes(b"".join(response.streaming_content))
+    facts = exif(out)
+    assert (facts["ImageWidth"], facts["ImageHeight"]) == (1200, 800)
+    assert facts["XResolution"] == pytest.approx(101.6)
+
+
+def test_the_same_plan_is_not_ordered_twice(caller, held) -> None:
+    assert order(caller, held)["id"] == order(caller, held)["id"]
+    caller("POST", f"prints/{held['id']}/renders", {"version": 99}, expect=409)
+
+
+def test_a_stop_is_told_instead_of_ordered(caller, held) -> None:
+    held = change(caller, held, viewing={"school": "trials"})
+    answer = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]}, expect=422)
+    assert "no trials yet" in answer["message"]
+    assert not Render.objects.exists()
+
+
+def test_called_off_in_the_middle_leaves_nothing(caller, held, workers) -> None:
+    workers("one")
+    render = order(caller, change(caller, held, **LARGE))
+    until(lambda: Render.objects.get(id=render["id"]).percent > 3)
+    assert caller("POST", f"renders/{render['id']}/cancel")["state"] == "cancelled"
+    until(lambda: leftovers() == [])
+    caller("GET", f"renders/{render['id']}/file", expect=404)
+    assert state(render) == "cancelled"
+
+
+def test_a_killed_workers_order_is_taken_up_by_another(caller, held, workers) -> None:
+    first = workers("one")
+    render = order(caller, change(caller, held, **LARGE))
+    until(lambda: Render.objects.get(id=render["id"]).percent > 3)
+    first.kill()
+    workers("two")
+    # As if the waiting time had passed; the clock of the running application does the rest.
+    Render.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    take_up()
+    until(lambda: state(render) == "done", 120)
+    row = Render.objects.get(id=render["id"])
+    assert row.tries == 2 and row.bytes == Path(row.file.path).stat().st_size
+
+
+def test_an_order_that_kills_three_workers_is_given_up(caller, held) -> None:
+    render = order(caller, held)
+    Render.objects.update(state="running", tries=3, pulse=timezone.now() - timedelta(minutes=1))
+    take_up()
+    assert state(render) == "failed"
+    assert "interrupted three times" in caller("GET", f"renders/{render['id']}")["problem"]
+
+
+def test_what_the_broker_forgot_is_told_again(caller, held, workers) -> None:
+    render = order(caller, held)
+    app.control.purge()
+    Render.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    workers("one")
+    take_up()
+    until(lambda: state(render) == "done")
+
+
+def test_two_workers_share_the_orders_and_do_each_once(caller, held, workers) -> None:
+    renders = []
+    for ppi in range(300, 312):
+        held = change(caller, held, pixels={"mode": "fixed", "ppi": ppi})
+        renders.append(order(caller, held))
+    workers("one")
+    workers("two")
+    until(lambda: all(state(render) == "done" for render in renders), 120)
+    rows = Render.objects.all()
+    assert all(row.tries == 1 for row in rows)
+    assert len({row.worker for row in rows}) == len(renders)
+    assert len(leftovers()) == len(renders)
+
+
+def test_a_second_messenger_for_the_same_order_finds_nothing_to_do(caller, held) -> None:
+    render = order(caller, held)
+    make(render["id"])
+    done = Render.objects.get(id=render["id"])
+    make(render["id"])
+    again = Render.objects.get(id=render["id"])
+    assert (again.state, again.tries, again.sha256) == ("done", 1, done.sha256)
+
+
+def test_a_master_that_went_missing_fails_in_words(caller, held) -> None:
+    render = order(caller, held)
+    row = Render.objects.select_related("picture").get(id=render["id"])
+    Path(row.picture.file.path).unlink()
+    make(render["id"])
+    failed = caller("GET", f"renders/{render['id']}")
+    assert failed["state"] == "failed" and failed["problem"]
+    assert str(django_settings.MEDIA_ROOT) not in failed["problem"]
+
+
+def test_files_go_with_their_print(caller, held) -> None:
+    render = order(caller, held)
+    make(render["id"])
+    assert len(leftovers()) == 1
+    caller("DELETE", f"prints/{held['id']}", expect=204)
+    assert leftovers() == []

@@ -1,0 +1,24 @@
+"""The app, and the tidying of files whose row is gone."""
+
+from typing import Any
+
+from django.apps import AppConfig
+from django.db import transaction
+from django.db.models.signals import post_delete
+
+
+class PicturesConfig(AppConfig):
+    name = "zollstock.pictures"
+
+    def ready(self) -> None:
+        from .models import Picture
+
+        post_delete.connect(_discard_files, sender=Picture)
+
+
+def _discard_files(instance: Any, **_: Any) -> None:
+    """Rows also go by cascade, which calls no method of theirs; the signal sees every one."""
+    from .storage import discard
+
+    names = (instance.file.name, instance.proof.name, instance.small.name)
+    transaction.on_commit(lambda: discard(*names))
