@@ -33,6 +33,7 @@ def main(arguments: list[str]) -> int:
     commands.add_parser("render", help="make the file of a plan", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     commands.add_parser("bench", help="measure, against named baselines")
+    commands.add_parser("types", help="make the interface's types anew from the API")
     account = commands.add_parser("account", help="make an account, or set its password")
     account.add_argument("name")
     options, rest = parser.parse_known_args(arguments or ["--help"])
@@ -124,9 +125,18 @@ def bench(options: argparse.Namespace, rest: list[str]) -> int:
     return checks.bench()
 
 
+def types(options: argparse.Namespace, rest: list[str]) -> int:
+    setup.everything(dev=True)
+    document = places.VAR / "openapi.json"
+    Stack(places.VAR, port=0).manage(
+        "export_openapi_schema", "--api", "zollstock.site.api.api", "--output", str(document)
+    )
+    return subprocess.call(["npm", "run", "--silent", "api"], cwd=places.FRONTEND)
+
+
 _COMMANDS = {
     "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render,
-    "test": test, "shots": shots, "bench": bench,
+    "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 
 if __name__ == "__main__":

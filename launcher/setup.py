@@ -154,7 +154,8 @@ def _frontend() -> None:
         _run(["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], "the front-end packages",
              FRONTEND)  # fmt: skip
         _stamp("npm", lock)
-    sources = _hash(*sorted(FRONTEND.glob("*.*")), *sorted((FRONTEND / "src").rglob("*")))
+    settings = [path for path in FRONTEND.glob("*.*") if path.suffix != ".tsbuildinfo"]
+    sources = _hash(*sorted(settings), *sorted((FRONTEND / "src").rglob("*")))
     if not _stamped("build", sources) or not (FRONTEND / "dist" / "index.html").exists():
         step("Building the interface")
         _run(["npm", "run", "--silent", "build"], "the interface", FRONTEND)

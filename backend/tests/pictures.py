@@ -38,7 +38,9 @@ def bomb(path: Path, side: int = 60_000) -> Path:
     """A PNG of a few hundred bytes that claims `side` × `side` pixels."""
 
     def chunk(kind: bytes, data: bytes) -> bytes:
-        return struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data))
+        return (
+            struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data))
+        )
 
     header = struct.pack(">IIBBBBB", side, side, 8, 2, 0, 0, 0)
     path.write_bytes(

@@ -88,7 +88,12 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
         "viewing": {"school": draw(st.sampled_from(["acuity", "table", "device"]))},
         "pixels": draw(
             st.sampled_from(
-                [{"mode": "keep"}, {"mode": "need"}, {"mode": "device"}, {"mode": "fixed", "ppi": 97}]
+                [
+                    {"mode": "keep"},
+                    {"mode": "need"},
+                    {"mode": "device"},
+                    {"mode": "fixed", "ppi": 97},
+                ]
             )
         ),
     }

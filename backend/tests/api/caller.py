@@ -47,8 +47,10 @@ class Caller:
         if response.streaming:
             return b"".join(response.streaming_content)
         kind = response.headers.get("Content-Type", "")
-        return response.json() if kind.startswith("application/json") and response.content else (
-            response.content
+        return (
+            response.json()
+            if kind.startswith("application/json") and response.content
+            else (response.content)
         )
 
 

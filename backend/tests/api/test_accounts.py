@@ -114,6 +114,7 @@ def test_deployment_check_is_clean_under_production_settings() -> None:
 
     backend = Path(__file__).resolve().parents[2]
     environment = os.environ | {"ZOLLSTOCK_HTTPS": "1", "ZOLLSTOCK_SECRET_KEY": "k9-" * 30 + "Zw4"}
+    environment.pop("DJANGO_ALLOW_ASYNC_UNSAFE", None)  # set for the browser tests
     done = subprocess.run(
         [sys.executable, "-W", "ignore", "manage.py", "check", "--deploy", "--fail-level", "WARNING"],
         cwd=backend, env=environment, capture_output=True, text=True,

@@ -7,8 +7,8 @@ import subprocess
 from pathlib import Path
 
 from tests.plans import border, document
-from zollstock.core.reckon import reckon
 from zollstock.core.plan import parse_plan
+from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import reckoning_document
 
 FRONTEND = Path(__file__).resolve().parents[3] / "frontend"
@@ -17,7 +17,9 @@ FRONTEND = Path(__file__).resolve().parents[3] / "frontend"
 def test_the_api_reckons_what_the_core_reckons(caller) -> None:
     plan = document(edge=border("2 in"))
     answer = caller("POST", "reckon", {"plan": plan, "step": "edge"})
-    assert answer["reckoning"] == json.loads(json.dumps(reckoning_document(reckon(parse_plan(plan)))))
+    assert answer["reckoning"] == json.loads(
+        json.dumps(reckoning_document(reckon(parse_plan(plan))))
+    )
     assert [blade["step"] for blade in answer["blades"]][3] == "edge"
     assert len(answer["choices"]) == 3
     assert answer["schools"][3] == {"id": "trials", "answers": False, "need": "no trials yet",
@@ -46,7 +48,9 @@ def test_typed_lengths_and_sizes_are_read(caller) -> None:
 
 def test_bodies_that_are_no_json_or_far_too_long_are_refused(caller) -> None:
     assert caller.send("POST", "reckon", "{", "application/json").status_code in (400, 422)
-    long = caller.send("POST", "reckon", json.dumps({"plan": {"title": "x" * 3_000_000}}), "application/json")
+    long = caller.send(
+        "POST", "reckon", json.dumps({"plan": {"title": "x" * 3_000_000}}), "application/json"
+    )
     assert long.status_code in (400, 413)
     assert "Traceback" not in long.content.decode()
 

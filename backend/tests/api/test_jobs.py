@@ -36,7 +36,9 @@ def test_the_first_plan_follows_the_pictures_direction(caller, photo) -> None:
     wide = ready_print(caller, photo())
     tall = ready_print(caller, photo("tall.jpg", 400, 600))
     square = ready_print(caller, photo("square.jpg", 400, 405))
-    sizes = [(h["plan"]["target"]["width"], h["plan"]["target"]["height"]) for h in (wide, tall, square)]
+    sizes = [
+        (h["plan"]["target"]["width"], h["plan"]["target"]["height"]) for h in (wide, tall, square)
+    ]
     assert sizes == [("30 cm", "20 cm"), ("20 cm", "30 cm"), ("30 cm", "30 cm")]
 
 
@@ -73,7 +75,9 @@ def test_an_equal_plan_is_no_change(caller, photo) -> None:
 def test_a_stale_window_is_told_and_loses_nothing(caller, photo) -> None:
     held = ready_print(caller, photo())
     path = f"prints/{held['id']}/plan"
-    newer = caller("PUT", path, {"plan": held["plan"] | {"title": "here"}, "version": held["version"]})
+    newer = caller(
+        "PUT", path, {"plan": held["plan"] | {"title": "here"}, "version": held["version"]}
+    )
     stale = {"plan": held["plan"] | {"title": "there"}, "version": held["version"]}
     answer = caller("PUT", path, stale, expect=409)
     assert "another window" in answer["message"] and answer["version"] == newer["version"]
@@ -101,7 +105,9 @@ def test_the_plan_document_goes_out_and_comes_back(caller, photo) -> None:
     assert 'filename="fog-hall.plan.json"' in response.headers["Content-Disposition"]
     document = json.loads(response.content)
     parse_plan(document)
-    back = caller("PUT", f"prints/{held['id']}/plan", {"plan": document, "version": held["version"]})
+    back = caller(
+        "PUT", f"prints/{held['id']}/plan", {"plan": document, "version": held["version"]}
+    )
     assert back["plan"] == held["plan"]
 
 

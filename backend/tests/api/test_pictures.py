@@ -90,7 +90,10 @@ def test_a_cut_off_picture_is_refused_when_read(caller, tmp_path) -> None:
     assert stored_files() == []
     job = caller("POST", "jobs", {"title": "Hall"})
     refused = {"picture": picture["id"]}
-    assert "ends too soon" in caller("POST", f"jobs/{job['id']}/prints", refused, expect=422)["message"]
+    assert (
+        "ends too soon"
+        in caller("POST", f"jobs/{job['id']}/prints", refused, expect=422)["message"]
+    )
     # The whole file is another one, and the cut one may be tried again.
     assert caller.upload(whole, "whole.jpg")["picture"]["state"] == "reading"
     assert not caller.upload(whole[: len(whole) // 2], "cut.jpg")["known"]

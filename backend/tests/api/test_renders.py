@@ -89,7 +89,9 @@ def test_the_same_plan_is_not_ordered_twice(caller, held) -> None:
 
 def test_a_stop_is_told_instead_of_ordered(caller, held) -> None:
     held = change(caller, held, viewing={"school": "trials"})
-    answer = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]}, expect=422)
+    answer = caller(
+        "POST", f"prints/{held['id']}/renders", {"version": held["version"]}, expect=422
+    )
     assert "no trials yet" in answer["message"]
     assert not Render.objects.exists()
 

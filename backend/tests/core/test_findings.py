@@ -93,4 +93,4 @@ def test_a_sound_plan_has_nothing_to_say() -> None:
 
 def test_stops_come_first() -> None:
     made = plan(output={"format": "jpeg", "bits": 16}, viewing={"distance": "15 cm"})
-    assert [finding.level for finding in reckon(made).findings][0] == "stop"
+    assert reckon(made).findings[0].level == "stop"

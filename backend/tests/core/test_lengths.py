@@ -64,7 +64,7 @@ def test_a_bare_number_takes_the_default_unit_and_says_so() -> None:
     ],
 )
 def test_names_what_was_not_understood(typed: str, named: str) -> None:
-    with pytest.raises(LengthError, match=".*") as refused:
+    with pytest.raises(LengthError) as refused:
         parse_length(typed)
     assert named in str(refused.value)
 

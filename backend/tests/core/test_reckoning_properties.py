@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from fractions import Fraction
+from itertools import pairwise
 from math import floor, inf
 
 import jsonschema
@@ -12,8 +13,8 @@ from hypothesis import strategies as st
 
 from tests.plans import documents, zones
 from zollstock.core import viewing
-from zollstock.core.fit import best_start, place
 from zollstock.core.edges import Box
+from zollstock.core.fit import best_start, place
 from zollstock.core.pixelboxes import pixel_boxes
 from zollstock.core.plan import Fit, parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
@@ -85,8 +86,8 @@ def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
         return
     boxes = pixel_boxes(work)
     placed = work.placement
-    assert 0 <= boxes.crop.x and boxes.crop.right <= placed.picture_w
-    assert 0 <= boxes.crop.y and boxes.crop.bottom <= placed.picture_h
+    assert boxes.crop.x >= 0 and boxes.crop.right <= placed.picture_w
+    assert boxes.crop.y >= 0 and boxes.crop.bottom <= placed.picture_h
     for inner, outer in ((boxes.printed, boxes.image), (boxes.image, boxes.content)):
         assert outer.x <= inner.x and inner.right <= outer.right
         assert outer.y <= inner.y and inner.bottom <= outer.bottom
@@ -134,7 +135,9 @@ def test_automatic_placement_beats_every_other_place(
 
 
 @given(zones(), st.integers(100, 300), st.integers(100, 300))
-def test_automatic_placement_holds_every_zone_that_fits(zone: dict, width: int, height: int) -> None:
+def test_automatic_placement_holds_every_zone_that_fits(
+    zone: dict, width: int, height: int
+) -> None:
     fit = Fit(keep=({"name": "", **zone},), auto=True)  # type: ignore[arg-type]
     placed = place(width, height, Box(Fraction(0), Fraction(0), Fraction(100), Fraction(80)), fit)
     crop = placed.crop
@@ -154,7 +157,7 @@ def test_the_bands_agree_with_the_verdict_at_every_distance(
 ) -> None:
     found = viewing.bands(school, effective, factor, 1.0)
     assert found[0].start == 0 and found[-1].end is None
-    for one, following in zip(found, found[1:], strict=False):
+    for one, following in pairwise(found):
         assert one.end == following.start
     need = viewing.need(school, distance, factor, 1.0)
     assert need is not None

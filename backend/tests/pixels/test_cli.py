@@ -10,7 +10,10 @@ from tests.pictures import chart, save
 from tests.pixels.measure import exif
 
 ROOT = Path(__file__).resolve().parents[3]
-PLAN = {"picture": {"width_px": 600, "height_px": 400}, "target": {"width": "6 in", "height": "4 in"}}
+PLAN = {
+    "picture": {"width_px": 600, "height_px": 400},
+    "target": {"width": "6 in", "height": "4 in"},
+}
 
 
 @pytest.fixture

@@ -7,12 +7,12 @@ that takes it.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 from typing import Any
 
 from . import show
 from .pixelcount import MOST_OUTPUT_PIXELS
 from .plan import Plan, PlanError, parse_plan, patched, plan_document
+from .rational import Fraction
 from .ratios import named_ratio, short_ratio
 from .reckon import boxes
 from .reckoning import Boxes, Record, Step

@@ -49,9 +49,13 @@ def _fit(plan: Plan) -> list[Problem]:
 
 def _image_box(plan: Plan) -> list[Problem]:
     """A box of nothing holds no picture; say which lengths ate it."""
+    edge = plan.edge
+    if exact(plan.fit.zoom) > min(plan.picture.width_px, plan.picture.height_px):
+        return [("fit.zoom", "this zoom leaves less than a pixel of the picture")]
+    if not isinstance(edge, Border | Mat | Bleed):
+        return []  # the image box is the target or larger
     show = style_for([plan.target.width])
     boxes = layout(plan)
-    edge = plan.edge
     sides = (("width", boxes.image.w), ("height", boxes.image.h))
     for side, left in sides:
         if left > 0:
@@ -68,6 +72,4 @@ def _image_box(plan: Plan) -> list[Problem]:
             return [(f"edge.opening_{side}", f"the opening's {side} is nought")]
     if isinstance(edge, Bleed) and boxes.safe is None:
         return [("edge.safe", "the safe margins meet; nothing is left inside them")]
-    if exact(plan.fit.zoom) > min(plan.picture.width_px, plan.picture.height_px):
-        return [("fit.zoom", "this zoom leaves less than a pixel of the picture")]
     return []

@@ -6,11 +6,11 @@ All boxes are exact, in mm, measured from the top left corner of the delivered d
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from math import sqrt
 from typing import TYPE_CHECKING
 
 from .plan import Bleed, Border, Mat, NoEdge, Wrap
+from .rational import Fraction
 
 if TYPE_CHECKING:
     from .plan import Plan

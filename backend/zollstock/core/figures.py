@@ -6,12 +6,12 @@ A working always ends in the figure's own text, so number and explanation cannot
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from . import show
 from .fit import Placement
 from .lengths import MM_PER_INCH
 from .pixelcount import length_px
+from .rational import Fraction
 from .ratios import ratio_text
 from .reckoning import Figure
 from .show import LengthStyle, decimal, pixel_number

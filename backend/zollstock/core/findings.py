@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from . import pixelcount, show, zones
 from .fit import best_start, zone_px
+from .lengths import MM_PER_INCH
 from .plan import Bleed, Border, Mat, Wrap
+from .rational import Fraction
 from .reckoning import Finding
 from .show import LengthStyle
 from .work import Work
@@ -206,10 +207,12 @@ def _file(work: Work) -> Iterator[Finding]:
                       text="A JPEG has 8 bits a channel, not 16.",
                       fix={"output.bits": 8}, fix_label="Take 8 bits")  # fmt: skip
     if work.output_w * work.output_h > pixelcount.MOST_OUTPUT_PIXELS:
+        ppi = _largest_ppi(work)
         yield Finding(id="file-too-large", level="stop", step="pixels",
                       text=f"{show.whole(work.output_w)} × {show.whole(work.output_h)} px is more "
                            "than the 4 gigapixels a file may have.",
-                      fix={"pixels.mode": "keep"}, fix_label="Keep the pixels")  # fmt: skip
+                      fix={"pixels": {"mode": "fixed", "ppi": ppi}},
+                      fix_label=f"Make it at {show.ppi(ppi)}")  # fmt: skip
     elif min(work.output_w, work.output_h) < 1:
         yield Finding(id="file-too-small", level="stop", step="pixels",
                       text="At this ppi the file would have less than one pixel a side.")  # fmt: skip
@@ -217,3 +220,12 @@ def _file(work: Work) -> Iterator[Finding]:
         yield Finding(id="tiff-over-4-gib", level="warn", step="handover",
                       text="Over 4 GiB uncompressed: it is written as BigTIFF, which many labs "
                            "cannot read.")  # fmt: skip
+
+
+def _largest_ppi(work: Work) -> float:
+    """The whole ppi, 300 at the most, at which the document fits into a file."""
+    document = work.boxes.document
+    square_inches = float(document.w * document.h / MM_PER_INCH**2)
+    return float(
+        max(1, min(300, int((0.999 * pixelcount.MOST_OUTPUT_PIXELS / square_inches) ** 0.5)))
+    )

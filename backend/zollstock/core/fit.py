@@ -7,11 +7,11 @@ plan's own turn.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from typing import TYPE_CHECKING
 
 from .edges import ZERO, Box
 from .plan import exact
+from .rational import Fraction
 
 if TYPE_CHECKING:
     from .plan import Fit, KeepZone, Picture

@@ -8,12 +8,13 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from fractions import Fraction
 from functools import lru_cache
 from typing import Any
 
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import PydanticCustomError, core_schema
+
+from .rational import Fraction
 
 MM_PER_INCH = Fraction(127, 5)
 

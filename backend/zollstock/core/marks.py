@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from .edges import Box, Layout
 from .plan import Marks
+from .rational import Fraction
 
 #: Marks keep this far off what is cut or folded, and are this wide, mm.
 GAP = Fraction(1)

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 
 from .edges import Box
 from .pixelcount import length_px, round_px
+from .rational import Fraction
 from .work import Work
 
 

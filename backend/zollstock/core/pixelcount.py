@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from math import floor
 from typing import TYPE_CHECKING
 
 from .lengths import MM_PER_INCH
 from .plan import exact
+from .rational import Fraction
 
 if TYPE_CHECKING:
     from .plan import Pixels

@@ -7,7 +7,6 @@ typed, and a plan that exists is a plan that can be reckoned.
 from __future__ import annotations
 
 import difflib
-from fractions import Fraction
 from functools import lru_cache
 from typing import Annotated, Any, Literal, get_args
 
@@ -15,6 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_valida
 from pydantic_core import PydanticCustomError
 
 from .lengths import Length, parse_length
+from .rational import Fraction
 
 PLAN_FORMAT: Literal["zollstock.plan/1"] = "zollstock.plan/1"
 

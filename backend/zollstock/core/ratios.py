@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from functools import lru_cache
 
+from .rational import Fraction
 from .show import decimal
 
 #: A ratio is called by a small name when it is within 0.1 % of it.

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from dataclasses import dataclass
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -17,17 +18,22 @@ class Record(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
 
-class Figure(Record):
-    """One figure: full precision in `value`, rounded in `text`, with its arithmetic."""
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """One figure: full precision in `value`, rounded in `text`, with its arithmetic.
+
+    A plain dataclass, since every reckoning makes some thirty of them and nothing in them needs
+    checking; Pydantic describes and serialises it like the rest.
+    """
 
     id: str
     label: str
     value: float | int | str
-    unit: str = Field(description="mm, px, ppi, B, – for a plain number, or word")
+    unit: Annotated[str, Field(description="mm, px, ppi, B, – for a plain number, or word")]
     text: str
     formula: str
     working: str
-    source: str = Field(description="The rule it comes from; see docs/rules.md.")
+    source: Annotated[str, Field(description="The rule it comes from; see docs/rules.md.")]
 
 
 class Boxes(Record):

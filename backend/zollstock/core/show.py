@@ -6,10 +6,10 @@ Values arrive exact and leave as text. Spaces are plain; the interface sets them
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from functools import lru_cache
 
 from .lengths import UNITS, Length
+from .rational import Fraction
 
 Number = Fraction | float | int
 
@@ -19,6 +19,7 @@ _SIGNS = {
     (1, 2): "½", (1, 3): "⅓", (2, 3): "⅔", (1, 4): "¼", (3, 4): "¾",
     (1, 8): "⅛", (3, 8): "⅜", (5, 8): "⅝", (7, 8): "⅞",
 }  # fmt: skip
+_POWERS = tuple(10**places for places in range(16))
 _PLACES = {"mm": 1, "cm": 2, "m": 3, "in": 2, "ft": 2, "pt": 1}
 
 
@@ -29,7 +30,9 @@ def decimal(value: Number, places: int) -> str:
     """
     # Whole numbers throughout: this runs some hundred times in every reckoning.
     top, bottom = value.as_integer_ratio()
-    rounded = (2 * abs(top) * 10**places + bottom) // (2 * bottom)
+    if bottom == 1:
+        return str(top).replace("-", "−")
+    rounded = (2 * abs(top) * _POWERS[places] + bottom) // (2 * bottom)
     if not rounded:
         return "0"
     digits = str(rounded)

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from fractions import Fraction
 from functools import lru_cache
 
 from .lengths import Length, LengthError, parse_length
+from .rational import Fraction
 
 #: ISO 216, mm, portrait. The standard rounds each step down to the millimetre, so these are
 #: tables, not powers of √2.

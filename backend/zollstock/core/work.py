@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 
 from . import pixelcount, viewing
 from .edges import Box, Layout, layout
 from .fit import Placement, place, turned_size
 from .lengths import MM_PER_INCH
 from .plan import Plan, exact
+from .rational import Fraction
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from fractions import Fraction
 
 from . import show
 from .choices import Choice, choices, what_is_lost
 from .plan import SCHOOLS, Bleed, Border, Mat, Plan, Wrap, lengths_of
 from .rail import Rail, rail
+from .rational import Fraction
 from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
 from .show import LengthStyle, style_for

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from fractions import Fraction
 
 from .edges import Box
 from .fit import zone_px
 from .plan import KeepZone
+from .rational import Fraction
 from .work import Work
 
 #: A zone nearer than this to the edge of the print, or to a fold, is worth a warning, mm.

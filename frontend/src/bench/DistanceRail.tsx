@@ -2,6 +2,7 @@ import { useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } fro
 import type { Plan, Rail, Unit } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { usePlanStore } from "./planStore";
+import { useSize } from "./useSize";
 import { distanceAt, draggedLength, FARTHEST_MM, NEAREST_MM, shareOf, ticks } from "./railScale";
 
 const percent = (share: number) => `${share * 100}%`;
@@ -9,12 +10,15 @@ const STEP = 0.02;
 const STRIDE = 0.1;
 /** Beyond this share of the rail the viewer's words stand at his left. */
 const WORDS_LEFT_FROM = 0.68;
+/** A narrower rail has room for the viewer's words alone. */
+const NARROW_PX = 560;
 
 /** A viewer to be dragged along a ruler of distance, over the grades as they fall for this print. */
 export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; unit: Unit }) {
   const change = usePlanStore((store) => store.change);
   const settle = usePlanStore((store) => store.settle);
-  const track = useRef<HTMLDivElement>(null);
+  const { element: track, width } = useSize<HTMLDivElement>();
+  const turning = width < NARROW_PX ? 0.5 : WORDS_LEFT_FROM;
   const dragging = useRef(false);
   const at = rail.viewer.at_mm;
   const put = (share: number, going: boolean) =>
@@ -65,12 +69,12 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
             <span className="figure">{typeset(label)}</span>
           </div>
         ))}
-        <Flag share={nose} text={rail.nose.text} met={meets(nose, shareOf(at)) || (clean !== null && beside(nose, shareOf(clean.at_mm)))} />
-        {clean && <Flag share={shareOf(clean.at_mm)} text={clean.text} met={meets(shareOf(clean.at_mm), shareOf(at))} strong />}
+        <Flag share={nose} text={rail.nose.text} met={width < NARROW_PX || meets(nose, shareOf(at)) || (clean !== null && beside(nose, shareOf(clean.at_mm)))} />
+        {clean && <Flag share={shareOf(clean.at_mm)} text={clean.text} met={width < NARROW_PX || meets(shareOf(clean.at_mm), shareOf(at))} strong />}
         <div
           className="rail-viewer"
           style={{ left: percent(shareOf(at)) }}
-          data-side={shareOf(at) > WORDS_LEFT_FROM ? "left" : "right"}
+          data-side={shareOf(at) > turning ? "left" : "right"}
           role="slider"
           tabIndex={0}
           aria-label="Viewer's distance"

@@ -14,7 +14,9 @@ export function Rule(props: {
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (!by) return;
     event.preventDefault();
-    const at = props.blades.findIndex((blade) => blade.step === props.step);
+    // From the blade that has the focus: keys may come faster than steps are shown.
+    const from = (event.target as HTMLElement).dataset["step"] ?? props.step;
+    const at = props.blades.findIndex((blade) => blade.step === from);
     const next = props.blades[(at + by + props.blades.length) % props.blades.length];
     if (!next) return;
     props.onStep(next.step);

@@ -115,15 +115,20 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       set({ plan: patched(plan, fix) });
       if (!going && saving !== "stale") void save();
     },
-    settle: () => void save(),
+    settle: () => {
+      // A stale plan waits for its owner's choice; saving it again would only be refused again.
+      if (get().saving !== "stale") void save();
+    },
     flush: save,
     undo: () => walk("undo"),
     redo: () => walk("redo"),
     takeTheirs: async () => {
+      await running;
       const theirs = await current();
       if (theirs) get().open(theirs);
     },
     keepMine: async () => {
+      await running;
       const theirs = await current();
       if (!theirs) return;
       accept(theirs);

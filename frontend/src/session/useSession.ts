@@ -34,8 +34,9 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => must<undefined>(client.DELETE("/api/session")),
     onSuccess: () => {
-      queries.clear();
       queries.setQueryData(KEY, null);
+      // Nothing of this account stays behind for the next one.
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
     },
   });
 }

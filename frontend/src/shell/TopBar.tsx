@@ -22,7 +22,7 @@ export function TopBar({ where, children }: { where?: ReactNode; children?: Reac
       <Link to="/" className="figure text-[21px] font-semibold tracking-wider" aria-label="Zollstock, all jobs">
         ZOLLSTOCK
       </Link>
-      <div className="min-w-0 flex-1">{where}</div>
+      <div className="min-w-0 flex-1 max-md:order-last max-md:basis-full">{where}</div>
       {children}
       <Pick label="Units" options={UNITS} value={account.unit} onPick={(unit) => prefer({ unit })} />
       <Pick label="Light" options={LIGHTS} value={account.light} onPick={(light) => prefer({ light })} />

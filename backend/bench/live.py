@@ -1,0 +1,108 @@
+"""How live it feels: figures after a dragged crop, and the first sight of a picture brought in.
+
+Against the shortest way there is: an empty request to the same server (baseline).
+"""
+
+from __future__ import annotations
+
+import os
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from .enlarging import photo
+
+ADDRESS = os.environ.get("ZOLLSTOCK_ADDRESS", "")
+NAME, PASSWORD = "bench", "a-bench-of-beech-7"
+MOVES = 120
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+         "--disable-background-networking", "--disable-component-update", "--disable-sync"]  # fmt: skip
+
+#: Runs in the page: note when the pointer moves and when the crop's figure next changes.
+WATCH = """() => {
+    const figure = document.querySelector("[data-figure=crop_x] .figure, [data-figure=crop_y] .figure");
+    window.delays = [];
+    let moved = null;
+    window.addEventListener("pointermove", () => { moved ??= performance.now(); }, true);
+    new MutationObserver(() => {
+        if (moved !== null) { window.delays.push(performance.now() - moved); moved = null; }
+    }).observe(document.querySelector("#worksheet"), { subtree: true, characterData: true, childList: true });
+    return figure !== null;
+}"""
+EMPTY = """async () => {
+    const found = [];
+    for (let run = 0; run < 60; run++) {
+        const begin = performance.now();
+        await (await fetch("/api/session")).text();
+        found.push(performance.now() - begin);
+    }
+    return found;
+}"""
+
+
+def main() -> None:
+    environment = os.environ | {"ZOLLSTOCK_PASSWORD": PASSWORD}
+    subprocess.run([sys.executable, "-W", "ignore", "manage.py", "make_account", NAME], check=True,
+                   env=environment, stdout=subprocess.DEVNULL)  # fmt: skip
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        source = Path(folder) / f"photo-{time.time_ns()}.jpg"
+        photo(source)
+        # Bytes that differ from run to run: a file brought before would be recognised.
+        source.write_bytes(source.read_bytes() + str(time.time_ns()).encode())
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(ADDRESS)
+        page.get_by_label("Name").fill(NAME)
+        page.get_by_label("Password").fill(PASSWORD)
+        page.keyboard.press("Enter")
+        first_sight(page, source)
+        dragging(page)
+        browser.close()
+
+
+def first_sight(page: Page, source: Path) -> None:
+    page.get_by_role("button", name="New job").click()
+    page.get_by_label("Title").fill("Bench")
+    page.get_by_role("button", name="Make the job").click()
+    sent: list[float] = []
+    page.on("response", lambda answer: sent.append(time.perf_counter())
+            if "/api/pictures?name=" in answer.url else None)  # fmt: skip
+    page.get_by_label("Pictures to bring").set_input_files(source)
+    page.locator("ul a[href^='/prints/'] image").first.wait_for(state="attached", timeout=60_000)
+    shown = time.perf_counter()
+    print(f"  24 megapixels: picture on the page {shown - sent[0]:.2f} s after the upload ended")
+
+
+def dragging(page: Page) -> None:
+    page.locator("ul a[href^='/prints/']").first.click()
+    size = page.get_by_label("Finished size")
+    size.fill("30 x 30 cm")
+    size.press("Enter")
+    page.get_by_role("tab", name="Fit").click()
+    page.locator("[data-figure=crop_x]").wait_for()
+    empty = sorted(page.evaluate(EMPTY))
+    page.evaluate(WATCH)
+    box = page.get_by_role("application").bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    for move in range(MOVES):
+        page.mouse.move(x + (move % 60 if move % 120 < 60 else 60 - move % 60) + 1, y)
+        time.sleep(0.016)
+    page.mouse.up()
+    found = sorted(page.evaluate("window.delays"))
+    p95 = found[int(len(found) * 0.95)]
+    ratio = statistics.median(found) / statistics.median(empty)
+    print(f"  empty request (baseline)       median {statistics.median(empty):.1f} ms")
+    print(f"  figures after a dragged crop   median {statistics.median(found):.1f} ms  "
+          f"p95 {p95:.1f} ms  {ratio:.1f} × baseline  ({len(found)} of {MOVES} moves)")  # fmt: skip
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,70 @@
+"""How long a full reckoning takes, JSON in to JSON out, against validating the plan alone."""
+
+from __future__ import annotations
+
+import json
+import statistics
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from zollstock.core.plan import parse_plan
+from zollstock.core.reckon import reckon
+from zollstock.core.reckoning import reckoning_json
+from zollstock.core.worksheet import worksheet
+
+ROOT = Path(__file__).resolve().parents[2]
+RUNS = 3000
+PLAN = {
+    "picture": {"width_px": 5000, "height_px": 3333},
+    "target": {"width": "24 in", "height": "16 in"},
+    "fit": {"keep": [{"name": "lamp", "x": 0.1, "y": 0.2, "w": 0.15, "h": 0.3}]},
+    "edge": {"kind": "border", "left": "2 in", "top": "2 in", "right": "2 in", "bottom": "2 in"},
+}
+
+
+def times(work: Callable[[str], object]) -> list[float]:
+    """Milliseconds of every run, each with another crop, so that nothing is remembered whole."""
+    found = []
+    for run in range(RUNS):
+        share, zoom = run % 1000 / 1000, 1 + run % 977 / 1000
+        text = json.dumps(PLAN | {"fit": PLAN["fit"] | {"anchor": [0.5, share], "zoom": zoom}})
+        begin = time.perf_counter()
+        work(text)
+        found.append((time.perf_counter() - begin) * 1000)
+    return sorted(found)
+
+
+def main() -> None:
+    baseline = times(lambda text: parse_plan(json.loads(text)))
+    full = times(lambda text: reckoning_json(reckon(parse_plan(json.loads(text)))))
+    bench = times(
+        lambda text: worksheet(parse_plan(json.loads(text)), "in", "edge").model_dump_json()
+    )
+    for name, found in (("validate the plan (baseline)", baseline), ("full reckoning", full),
+                        ("whole worksheet of the bench", bench)):  # fmt: skip
+        median, p95 = statistics.median(found), found[int(len(found) * 0.95)]
+        ratio = median / statistics.median(baseline)
+        print(f"  {name:<30} median {median:.3f} ms  p95 {p95:.3f} ms  {ratio:.1f} × baseline")
+    shell()
+
+
+def shell() -> None:
+    """`zollstock reckon` as a whole process, against a Python that does nothing."""
+    command = [str(ROOT / "zollstock"), "reckon", "-"]
+    for name, what in (("python -c pass (baseline)", [sys.executable, "-c", "pass"]),
+                       ("zollstock reckon", command)):  # fmt: skip
+        found = []
+        for _ in range(7):
+            begin = time.perf_counter()
+            subprocess.run(
+                what, input=json.dumps(PLAN), text=True, check=True, stdout=subprocess.DEVNULL
+            )
+            found.append((time.perf_counter() - begin) * 1000)
+        print(f"  {name:<30} median {statistics.median(found):.0f} ms")
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,1 @@
+"""The screenshots of the docs, taken from the demo data."""

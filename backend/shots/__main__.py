@@ -1,0 +1,78 @@
+"""`python -m shots ADDRESS NAME PASSWORD`: one PNG of each main view into docs/screenshots/."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+         "--disable-background-networking", "--disable-component-update", "--disable-sync"]  # fmt: skip
+FOG, GEARS, STARS, SEAWEED, KEEPER, WALL, POSTCARD, SLUICE = range(8)
+
+#: (file, number of the print, step, unit, light)
+BENCH = (
+    ("bench-picture", GEARS, "picture", "cm", "Paper"),
+    ("bench-size", SLUICE, "size", "cm", "Paper"),
+    ("bench-fit", SLUICE, "fit", "cm", "Paper"),
+    ("bench-edge", FOG, "edge", "in", "Paper"),
+    ("bench-pixels", SEAWEED, "pixels", "cm", "Booth"),
+    ("bench-distance", STARS, "distance", "cm", "Paper"),
+    ("bench-handover", FOG, "handover", "in", "Paper"),
+    ("bench-edge-booth", FOG, "edge", "in", "Booth"),
+    ("bench-canvas", WALL, "edge", "cm", "Paper"),
+)
+
+
+def main(address: str, name: str, password: str) -> None:
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address,
+                                reduced_motion="reduce")  # fmt: skip
+        page.goto("/")
+        keep(page, "sign-in")
+        page.get_by_label("Name").fill(name)
+        page.get_by_label("Password").fill(password)
+        page.keyboard.press("Enter")
+        page.get_by_role("heading", name="Tide Mill Museum, hall").wait_for()
+        settle(page, "cm", "Paper")
+        keep(page, "jobs")
+        page.get_by_role("link", name="Tide Mill Museum, hall").click()
+        page.get_by_role("button", name="Bring pictures").wait_for()
+        keep(page, "job")
+        prints = [
+            link.get_attribute("href") for link in page.locator("ul a[href^='/prints/']").all()
+        ]
+        for file, number, step, unit, light in BENCH:
+            page.goto(f"{prints[number]}/{step}")
+            page.get_by_test_id("drawing").wait_for()
+            settle(page, unit, light)
+            if step == "handover" and not page.locator("[data-render=done]").count():
+                page.get_by_role("button", name="Make the file").click()
+                page.locator("[data-render=done]").first.wait_for(timeout=60_000)
+            keep(page, file)
+        settle(page, "cm", "Paper")
+        page.set_viewport_size({"width": 390, "height": 844})
+        page.goto(f"{prints[SLUICE]}/distance")
+        page.get_by_test_id("drawing").wait_for()
+        keep(page, "phone")
+        browser.close()
+
+
+def settle(page: Page, unit: str, light: str) -> None:
+    for word in (unit, light):
+        page.get_by_role("button", name=word, exact=True).click()
+
+
+def keep(page: Page, file: str) -> None:
+    page.wait_for_load_state("networkidle")
+    page.wait_for_timeout(500)
+    page.mouse.move(0, 0)
+    page.screenshot(path=str(FOLDER / f"{file}.png"))
+
+
+if __name__ == "__main__":
+    main(*sys.argv[1:4])

@@ -1,0 +1,114 @@
+"""The real application for the browser: web server, workers and clock on a database of its own."""
+
+from __future__ import annotations
+
+import os
+import sys
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[3]
+sys.path.insert(0, str(ROOT))
+
+from launcher.stack import Stack  # noqa: E402
+
+DATABASE = "zollstock_browser"
+NAME, PASSWORD = "keeper", "pans-and-fog-1884"
+CHROMIUM = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+# Playwright runs a loop of its own in this thread; Django must not mistake it for async code.
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+
+
+@pytest.fixture(scope="session")
+def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
+    import MySQLdb
+    from django.conf import settings
+
+    database = settings.DATABASES["default"]
+    line = MySQLdb.connect(unix_socket=database["HOST"], user=database["USER"],
+                           password=database["PASSWORD"])  # fmt: skip
+    line.query(f"DROP DATABASE IF EXISTS {DATABASE}")
+    line.query(f"CREATE DATABASE {DATABASE} CHARACTER SET utf8mb4")
+    line.close()
+    with Stack(tmp_path_factory.mktemp("browser"), port=0) as running:
+        running.environment |= {"ZOLLSTOCK_DB_NAME": DATABASE, "ZOLLSTOCK_PASSWORD": PASSWORD,
+                                "ZOLLSTOCK_HTTPS": "0"}  # fmt: skip
+        running.start()
+        running.manage("make_account", NAME)
+        yield running
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        running = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+        yield running
+        running.close()
+
+
+@pytest.fixture(scope="session")
+def signed_in(stack: Stack, browser: Browser) -> dict:
+    """The cookies of a person who signed in through the screen."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800})
+    page = context.new_page()
+    page.goto(stack.address)
+    page.get_by_label("Name").fill(NAME)
+    page.get_by_label("Password").fill(PASSWORD)
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="New job")).to_be_visible()
+    state = context.storage_state()
+    context.close()
+    return state
+
+
+@pytest.fixture
+def context(stack: Stack, browser: Browser, signed_in: dict) -> Iterator[BrowserContext]:
+    made = browser.new_context(base_url=stack.address, storage_state=signed_in, accept_downloads=True,
+                               viewport={"width": 1280, "height": 800})  # fmt: skip
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def page(context: BrowserContext) -> Iterator[Page]:
+    """A page that fails its test when a script fails or the policy refuses something."""
+    opened = context.new_page()
+    faults: list[str] = []
+    opened.on("pageerror", lambda error: faults.append(str(error)))
+    opened.on("console", lambda said: faults.append(said.text)
+              if "Content Security Policy" in said.text or "violates" in said.text else None)  # fmt: skip
+    opened.on("request", lambda asked: faults.append(f"asked {asked.url}")
+              if not asked.url.startswith(("http://127.0.0.1", "data:", "blob:")) else None)  # fmt: skip
+    yield opened
+    assert faults == []
+
+
+@pytest.fixture
+def bench(page: Page, tmp_path: Path) -> Callable[..., Page]:
+    """Brings a picture into a new job and opens its print: bench(file) or bench()."""
+    from tests.pictures import noise, save
+
+    def open_print(file: Path | None = None, title: str = "Hall") -> Page:
+        file = file or save(
+            noise(1500, 1000, seed=hash(tmp_path.name) % 10_000), tmp_path / "fog-over-pans.jpg"
+        )
+        page.goto("/")
+        for preference in ("cm", "Paper"):
+            page.get_by_role("button", name=preference, exact=True).click()
+        page.get_by_role("button", name="New job").click()
+        page.get_by_label("Title").fill(title)
+        page.get_by_role("button", name="Make the job").click()
+        page.get_by_label("Pictures to bring").set_input_files(file)
+        expect(page.get_by_text("is here")).to_be_visible(timeout=20_000)
+        page.locator("ul a[href^='/prints/']").first.click()
+        expect(page.get_by_role("tab", name="Size")).to_be_visible()
+        return page
+
+    return open_print

@@ -1,0 +1,160 @@
+"""The keyboard alone, screen readers, narrow and wide windows, both lights."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+ROOT = Path(__file__).resolve().parents[3]
+AXE = (ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js").read_text()
+STEPS = ("picture", "size", "fit", "edge", "pixels", "distance", "handover")
+
+
+def axe(page: Page, where: str) -> None:
+    """No fault against WCAG 2.2 A and AA on the page as it stands."""
+    page.evaluate(AXE)
+    found = page.evaluate(
+        """async () => (await axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"] }))
+            .violations.map((fault) => fault.id + ": " + fault.nodes.map((node) => node.html).slice(0, 3).join(" | "))"""
+    )
+    assert found == [], f"{where}: {found}"
+
+
+def test_the_door(stack, browser) -> None:
+    page = browser.new_page(base_url=stack.address)
+    page.goto("/")
+    axe(page, "sign-in")
+    page.get_by_label("Name").fill("keeper")
+    page.get_by_label("Password").fill("wrong")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_have_text("Name or password is wrong.")
+    axe(page, "sign-in refused")
+    page.close()
+
+
+@pytest.mark.parametrize("light", ["Paper", "Booth"])
+def test_every_view_in_both_lights(bench, light: str) -> None:
+    page = bench()
+    page.get_by_role("button", name=light).click()
+    page.get_by_role("tab", name="Edge").click()
+    page.get_by_role("button", name="Border", exact=True).click()
+    for step in STEPS:
+        page.locator(f"[data-step={step}]").click()
+        expect(page.locator(f"[data-step={step}]")).to_have_attribute("aria-selected", "true")
+        page.wait_for_timeout(250)  # colours fade for 140 ms
+        axe(page, f"{step} in {light}")
+    page.get_by_role("button", name="Sheet of keys").click()
+    axe(page, f"keys in {light}")
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Hall").click()
+    expect(page.get_by_role("heading", name="Hall")).to_be_visible()
+    axe(page, f"job in {light}")
+    page.goto("/")
+    expect(page.get_by_role("heading", name="Hall").first).to_be_visible()
+    axe(page, f"jobs in {light}")
+    page.goto("/nothing/here")
+    axe(page, f"nothing in {light}")
+    page.goto("/")
+    page.get_by_role("button", name="Paper").click()
+
+
+def test_the_bench_by_keyboard_alone(bench) -> None:
+    page = bench()
+    page.keyboard.press("3")
+    expect(page.locator("[data-step=fit]")).to_have_attribute("aria-selected", "true")
+    page.locator("[data-step=fit]").focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.locator("[data-step=edge]")).to_be_focused()
+    page.keyboard.press("ArrowLeft")
+    page.keyboard.press("ArrowLeft")
+    expect(page.locator("[data-step=size]")).to_be_focused()
+
+    page.get_by_label("Finished size").focus()
+    page.keyboard.type("20 x 20 cm")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-step=size] .blade-key")).to_contain_text("20\u2009×\u200920")
+    page.get_by_role("application").focus()
+    page.keyboard.press("Shift+ArrowLeft")
+    page.keyboard.press("ArrowLeft")
+    page.keyboard.press("3")
+    expect(page.get_by_label("From the left")).to_have_value("39")
+
+    viewer = page.get_by_role("slider", name="Viewer's distance")
+    viewer.focus()
+    before = float(viewer.get_attribute("aria-valuenow") or 0)
+    page.keyboard.press("Shift+ArrowRight")
+    expect(viewer).not_to_have_attribute("aria-valuenow", str(round(before)))
+    page.keyboard.press("Home")
+    expect(viewer).to_have_attribute("aria-valuenow", str(round(before)))
+
+    page.get_by_role("application").focus()
+    page.keyboard.press("Control+z")
+    expect(viewer).not_to_have_attribute("aria-valuenow", str(round(before)))
+    page.keyboard.press("Control+Shift+Z")
+    expect(viewer).to_have_attribute("aria-valuenow", str(round(before)))
+
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("application").focus()
+    page.keyboard.press("m")
+    expect(page.locator("[data-render=done]")).to_be_visible(timeout=30_000)
+
+
+def test_figures_open_to_their_rule(bench) -> None:
+    page = bench()
+    page.keyboard.press("5")
+    line = page.locator("[data-figure=effective_ppi]")
+    line.locator("summary").click()
+    expect(line).to_contain_text("crop width ÷ image box width")
+    expect(line).to_contain_text("before any resampling")
+
+
+@pytest.mark.parametrize(("width", "height"), [(1024, 700), (1280, 800), (1920, 1080), (390, 844)])
+def test_nothing_runs_off_the_screen(bench, width: int, height: int) -> None:
+    page = bench(title="A job with a very long name that goes on and on, as people's do " * 2)
+    page.set_viewport_size({"width": width, "height": height})
+    for step in STEPS:
+        page.locator(f"[data-step={step}]").click()
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        assert wide <= width, f"{step} is {wide} px wide"
+    if width >= 1024:
+        assert page.evaluate("document.documentElement.scrollHeight") <= height
+    drawing, sheet = (
+        page.locator(at).bounding_box() for at in ("[data-testid=drawing]", "#worksheet")
+    )
+    assert drawing and sheet and drawing["width"] > 250 and drawing["height"] > 200
+    if width < 860:
+        assert sheet["y"] >= drawing["y"] + drawing["height"]
+
+
+def test_a_long_title_and_an_address_that_is_not_mine(bench) -> None:
+    page = bench()
+    page.keyboard.press("1")
+    page.get_by_label("Title of the print").fill("Fog " * 49)
+    page.get_by_label("Title of the print").press("Enter")
+    expect(page.locator("[data-saving=saved]")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 1280
+    page.goto("/prints/999999")
+    expect(page.get_by_role("alert")).to_contain_text("not yours")
+
+
+def test_signing_out(stack, browser) -> None:
+    from tests.browser.conftest import NAME, PASSWORD
+
+    page = browser.new_page(base_url=stack.address)
+    page.goto("/")
+    page.get_by_label("Name").fill(NAME)
+    page.get_by_label("Password").fill(PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("button", name="Account keeper").click()
+    page.get_by_label("Old password").fill("wrong")
+    page.get_by_label("New password").fill("another-long-one-9")
+    page.get_by_role("button", name="Change it").click()
+    expect(page.get_by_role("alert")).to_contain_text("old password is wrong")
+    axe(page, "account")
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+    page.close()

@@ -1,0 +1,47 @@
+import { describe, expect, it, vi } from "vitest";
+import { LatestWins } from "./latestWins";
+
+/** Answers that come when the test says so. */
+function line() {
+  const asked: number[] = [];
+  const waiting: ((fail?: Error) => void)[] = [];
+  const heard: number[] = [];
+  const failed = vi.fn();
+  const wins = new LatestWins<number, number>(
+    (question) => {
+      asked.push(question);
+      return new Promise((resolve, reject) =>
+        waiting.push((fail) => (fail ? reject(fail) : resolve(question * 10))),
+      );
+    },
+    (answer) => heard.push(answer),
+    failed,
+  );
+  const answer = async (fail?: Error) => {
+    waiting.shift()?.(fail);
+    await new Promise((resolve) => setTimeout(resolve));
+  };
+  return { wins, asked, heard, failed, answer };
+}
+
+describe("LatestWins", () => {
+  it("asks one at a time and drops what was overtaken", async () => {
+    const { wins, asked, heard, answer } = line();
+    for (const question of [1, 2, 3, 4]) wins.put(question);
+    expect(asked).toEqual([1]);
+    await answer();
+    expect(asked).toEqual([1, 4]);
+    await answer();
+    expect(heard).toEqual([10, 40]);
+  });
+
+  it("goes on after a failure", async () => {
+    const { wins, heard, failed, answer } = line();
+    wins.put(1);
+    wins.put(2);
+    await answer(new Error("gone"));
+    expect(failed).toHaveBeenCalledOnce();
+    await answer();
+    expect(heard).toEqual([20]);
+  });
+});

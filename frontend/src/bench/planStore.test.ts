@@ -1,0 +1,104 @@
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { Plan, PrintState } from "../api/types";
+
+interface Call {
+  method: string;
+  url: string;
+  body: { plan?: Plan; version?: number } | null;
+}
+
+const calls: Call[] = [];
+let answers: ((call: Call) => { status: number; body: unknown })[] = [];
+
+const print = (version: number, title: string): PrintState =>
+  ({ id: 7, version, plan: { title, fit: { auto: false } }, can_undo: version > 1, can_redo: false }) as unknown as PrintState;
+
+vi.stubGlobal("fetch", async (request: Request) => {
+  const text = await request.text();
+  const call = { method: request.method, url: new URL(request.url, "http://x").pathname, body: text ? JSON.parse(text) : null };
+  calls.push(call);
+  const answer = answers.shift()?.(call) ?? { status: 200, body: print((call.body?.version ?? 0) + 1, call.body?.plan?.title ?? "") };
+  return new Response(JSON.stringify(answer.body), { status: answer.status, headers: { "Content-Type": "application/json" } });
+});
+vi.stubGlobal("Request", class extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+  }
+});
+
+const { usePlanStore } = await import("./planStore");
+const store = () => usePlanStore.getState();
+
+describe("the plan in hand", () => {
+  beforeEach(() => {
+    calls.length = 0;
+    answers = [];
+    store().open(print(1, "Fog"));
+  });
+
+  it("saves by itself with the version it knows", async () => {
+    store().change({ title: "Pans" });
+    await store().flush();
+    expect(calls.map((call) => [call.method, call.url])).toEqual([["PUT", "/api/prints/7/plan"]]);
+    expect(calls[0]?.body).toMatchObject({ version: 1, plan: { title: "Pans" } });
+    expect(store().print?.version).toBe(2);
+    expect(store().saving).toBe("saved");
+  });
+
+  it("sends nothing while a drag goes on, and one plan when it ends", async () => {
+    for (const title of ["a", "b", "c"]) store().change({ title }, true);
+    expect(calls).toHaveLength(0);
+    store().settle();
+    await store().flush();
+    expect(calls.map((call) => call.body?.plan?.title)).toEqual(["c"]);
+  });
+
+  it("sends changes one after the other, each on the version before", async () => {
+    store().change({ title: "one" });
+    store().change({ title: "two" });
+    await store().flush();
+    await store().flush();
+    const versions = calls.map((call) => call.body?.version);
+    expect(versions).toEqual([...new Set(versions)]);
+    expect(store().plan?.title).toBe("two");
+    expect(store().saving).toBe("saved");
+  });
+
+  it("tells of another window's change, keeps what is in hand, and can save it on top", async () => {
+    answers = [() => ({ status: 409, body: { message: "changed in another window" } })];
+    store().change({ title: "mine" });
+    await store().flush();
+    expect(store().saving).toBe("stale");
+    expect(store().plan?.title).toBe("mine");
+    answers = [() => ({ status: 200, body: print(5, "theirs") })];
+    await store().keepMine();
+    expect(calls.at(-1)?.body).toMatchObject({ version: 5, plan: { title: "mine" } });
+    expect(store().saving).toBe("saved");
+  });
+
+  it("takes over the other window's plan on request", async () => {
+    answers = [() => ({ status: 409, body: {} }), () => ({ status: 200, body: print(5, "theirs") })];
+    store().change({ title: "mine" });
+    await store().flush();
+    await store().takeTheirs();
+    expect(store().plan?.title).toBe("theirs");
+  });
+
+  it("keeps what the server refuses, and says why", async () => {
+    answers = [() => ({ status: 422, body: { message: "leave no picture" } })];
+    store().change({ title: "bad" });
+    await store().flush();
+    expect(store()).toMatchObject({ saving: "refused", words: "leave no picture" });
+    store().change({ title: "good" });
+    await store().flush();
+    expect(store().saving).toBe("saved");
+  });
+
+  it("undoes on the server, after saving what was in hand", async () => {
+    store().change({ title: "new" }, true);
+    answers = [() => ({ status: 200, body: print(2, "new") }), () => ({ status: 200, body: print(3, "Fog") })];
+    await store().undo();
+    expect(calls.map((call) => call.url)).toEqual(["/api/prints/7/plan", "/api/prints/7/undo"]);
+    expect(store().plan?.title).toBe("Fog");
+  });
+});
