@@ -210,3 +210,33 @@ def test_an_order_in_work_can_be_called_off(bench) -> None:
     page.get_by_role("button", name="Make file").click()
     page.get_by_role("button", name="Call it off").click()
     expect(page.locator("[data-render=cancelled]")).to_contain_text("nothing left behind")
+
+
+def test_the_drawing_is_a_place_to_work(bench) -> None:
+    page = bench()
+    page.get_by_role("button", name="Width 30", exact=False).click()
+    width = page.get_by_role("textbox", name="Width")
+    width.fill("11 1/ in")
+    width.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("half a fraction")
+    width.fill("45")
+    width.press("Enter")
+    expect(page.locator("[data-step=size] .blade-key")).to_have_text("45\u2009×\u200920\u2009cm")
+
+    page.get_by_role("tab", name="Edge").click()
+    page.get_by_role("button", name="Border", exact=True).click()
+    expect(page.locator("[data-step=edge] .blade-key")).to_have_text("Border 3\u2009cm")
+    grip = page.get_by_role("slider", name="Border at the left")
+    box = grip.bounding_box()
+    assert box
+    page.mouse.move(box["x"] + 13, box["y"] + 13)
+    page.mouse.down()
+    page.mouse.move(box["x"] - 17, box["y"] + 13, steps=5)
+    page.mouse.up()
+    expect(page.locator("[data-step=edge] .blade-key")).not_to_have_text("Border 3\u2009cm")
+    assert page.locator("[data-step=edge] .blade-state").inner_text() in ("all round", "look")
+    grip.focus()
+    before = page.locator("[data-step=edge] .blade-key").inner_text()
+    page.keyboard.press("ArrowUp")
+    expect(page.locator("[data-step=edge] .blade-key")).not_to_have_text(before)
+    saved(page)

@@ -1,6 +1,8 @@
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
+import { BorderHandles } from "./BorderHandles";
+import { DimensionField } from "./DimensionField";
 import { DimensionLine, dimensionWidth } from "./DimensionLine";
 import { usePlanStore } from "./planStore";
 import { anchorInForce, draggedAnchor, fitted, onScreen, pictureNow, sameView } from "./placement";
@@ -29,10 +31,12 @@ function Sheet(props: {
   plan: Plan;
   worksheet: Worksheet;
   picture: PictureFacts;
+  unit: Unit;
   width: number;
   height: number;
 }) {
   const { plan, worksheet } = props;
+  const change = usePlanStore((store) => store.change);
   const boxes = worksheet.reckoning.boxes;
   const now = pictureNow(boxes, plan);
   const drag = useCropDrag(props);
@@ -60,10 +64,15 @@ function Sheet(props: {
   const below = Math.min(props.height - 16, end.y + 24);
   const left = outer.x - dimensionWidth(text("target_height")) / 2 - 12;
   const right = end.x + dimensionWidth(text("image_height")) / 2 + 12;
+  const noticed = Number(figures.get("loss")?.value ?? 0) > 0.001;
   const cutTop = figures.get("cut_top");
   const cutLeft = figures.get("cut_left");
 
+  const across = [(trim[0] * 2 + trim[2]) / 2, above] as const;
+  const upright = [Math.max(34, left), (trim[1] * 2 + trim[3]) / 2] as const;
+  const target = (side: "width" | "height") => (typed: string) => change({ [`target.${side}`]: typed });
   return (
+    <>
     <svg width={props.width} height={props.height} className="block select-none" role="group"
       aria-label="The print, drawn to scale">
       <defs>
@@ -100,9 +109,9 @@ function Sheet(props: {
         {...drag.handlers(view.scale)}
       />
       <DimensionLine from={[trim[0], above]} to={[trim[0] + trim[2], above]}
-        text={text("target_width")} />
+        text="" />
       <DimensionLine from={[Math.max(34, left), trim[1]]} to={[Math.max(34, left), trim[1] + trim[3]]}
-        text={text("target_height")} />
+        text="" />
       {edge.kind !== "none" && (
         <>
           <DimensionLine from={[image[0], below]} to={[image[0] + image[2], below]}
@@ -111,11 +120,17 @@ function Sheet(props: {
             text={text("image_height")} quiet />
         </>
       )}
-      {cutTop && cropped && (
+      {cutTop && noticed && (
         <Note x={Math.min(whole[0] + whole[2], printed[0] + printed[2]) - 4} y={whole[1] - 6} text={`−${typeset(cutTop.text)}`} anchor="end" />
       )}
-      {cutLeft && cropped && <Note x={whole[0] + 4} y={whole[1] + whole[3] + 14} text={`−${typeset(cutLeft.text)}`} anchor="start" />}
+      {cutLeft && noticed && <Note x={whole[0] + 4} y={whole[1] + whole[3] + 14} text={`−${typeset(cutLeft.text)}`} anchor="start" />}
     </svg>
+      <DimensionField label="Width" text={text("target_width")} at={across} unit={props.unit} onLength={target("width")} />
+      <DimensionField label="Height" text={text("target_height")} at={upright} unit={props.unit} onLength={target("height")} />
+      {edge.kind === "border" && (
+        <BorderHandles edge={edge} trim={boxes.trim} image={boxes.image} view={view} unit={props.unit} />
+      )}
+    </>
   );
 }
 
@@ -180,7 +195,7 @@ function Zones({ plan, whole }: { plan: Plan; whole: ScreenBox }) {
           <g key={index}>
             <Rect box={box} fill="none" stroke="#1b2423" strokeWidth={3} strokeDasharray="2 4" opacity={0.55} />
             <Rect box={box} fill="none" stroke="#ffffff" strokeWidth={1.5} strokeDasharray="2 4" />
-            <text x={box[0] + 3} y={box[1] - 5} fontSize={12.5} fill="#ffffff" stroke="#1b2423" strokeWidth={2.5} paintOrder="stroke">
+            <text x={box[0] + 3} y={box[1] - 5} fontSize={13} fontWeight={500} fill="#1b2423" stroke="#ffffff" strokeWidth={3.5} strokeOpacity={0.85} paintOrder="stroke">
               {zone.name}
             </text>
           </g>
@@ -193,7 +208,7 @@ function Zones({ plan, whole }: { plan: Plan; whole: ScreenBox }) {
 function Note(props: { x: number; y: number; text: string; anchor: "start" | "end" }) {
   return (
     <text className="figure" x={props.x} y={props.y} textAnchor={props.anchor} fontSize={13.5} fontWeight={500}
-      fill="var(--desk-ink)" stroke="var(--desk)" strokeWidth={3} paintOrder="stroke">
+      fill="#22302f" stroke="#ffffff" strokeWidth={3} strokeOpacity={0.75} paintOrder="stroke">
       {props.text}
     </text>
   );

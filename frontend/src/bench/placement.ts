@@ -8,7 +8,10 @@ export interface View {
   top: number;
 }
 
-const ROOM = { left: 96, top: 58, right: 96, bottom: 58 };
+const ROOMY = { left: 96, top: 58, right: 96, bottom: 58 };
+
+const TIGHT = { left: 58, top: 40, right: 58, bottom: 40 };
+const NARROW_PX = 520;
 
 /** How much of what a crop throws away is shown beyond the sheet, as a share of the sheet. */
 const GHOST = 0.22;
@@ -24,12 +27,13 @@ export function fitted(document: BoxMm, picture: BoxMm, width: number, height: n
   const y0 = -beyond(-picture[1], h);
   const x1 = w + beyond(picture[0] + picture[2] - w, w);
   const y1 = h + beyond(picture[1] + picture[3] - h, h);
-  const room = { w: width - ROOM.left - ROOM.right, h: height - ROOM.top - ROOM.bottom };
+  const margin = width < NARROW_PX ? TIGHT : ROOMY;
+  const room = { w: width - margin.left - margin.right, h: height - margin.top - margin.bottom };
   const scale = Math.max(0.001, Math.min(room.w / (x1 - x0), room.h / (y1 - y0)));
   return {
     scale,
-    left: ROOM.left + (room.w - (x1 - x0) * scale) / 2 - x0 * scale,
-    top: ROOM.top + (room.h - (y1 - y0) * scale) / 2 - y0 * scale,
+    left: margin.left + (room.w - (x1 - x0) * scale) / 2 - x0 * scale,
+    top: margin.top + (room.h - (y1 - y0) * scale) / 2 - y0 * scale,
   };
 }
 

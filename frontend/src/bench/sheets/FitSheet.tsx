@@ -36,7 +36,7 @@ export function FitSheet({ plan, worksheet, print }: SheetProps) {
             aria-valuetext={`${(fit.zoom ?? 1).toFixed(2)} times`}
             onChange={(event) => change({ "fit.zoom": event.target.valueAsNumber }, true)}
             onPointerUp={settle} onKeyUp={settle} />
-          <span className="figure w-12 text-right text-[16px]">{(fit.zoom ?? 1).toFixed(2)}{"\u2009"}×</span>
+          <span className="figure w-14 whitespace-nowrap text-right text-[16px]">{(fit.zoom ?? 1).toFixed(2)}{"\u2009"}×</span>
         </label>
       )}
       {zones > 0 && (
