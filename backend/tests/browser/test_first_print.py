@@ -78,9 +78,9 @@ def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
 def test_undo_and_redo_survive_a_reload(bench) -> None:
     page = bench()
     for size in ("40 x 30 cm", "60 x 40 cm"):
-        page.get_by_label("Finished size").fill(size)
-        page.get_by_label("Finished size").press("Enter")
-        expect(page.locator("[data-step=size] .blade-key")).to_contain_text(size[:2])
+        with page.expect_response(lambda answer: answer.url.endswith("/plan")):
+            page.get_by_label("Finished size").fill(size)
+            page.get_by_label("Finished size").press("Enter")
         saved(page)
     page.reload()
     page.get_by_role("button", name="Undo").click()
@@ -152,6 +152,7 @@ def test_dropped_and_pasted_files_come_in(page: Page, tmp_path: Path) -> None:
     page.get_by_label("Title").fill("Dropped")
     page.get_by_role("button", name="Make the job").click()
     expect(page.get_by_text("No prints yet")).to_be_visible()
+    page.wait_for_timeout(200)  # a person is slower than the page's listeners
     for kind, seed in (("drop", 91), ("paste", 92)):
         data = base64.b64encode(
             save(noise(300, 200, seed=seed), tmp_path / f"{kind}.png").read_bytes()

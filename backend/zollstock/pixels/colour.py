@@ -27,13 +27,14 @@ def converted(image: pyvips.Image, work: Work) -> pyvips.Image:
         paint = [red * k, green * k, blue * k] if image.bands == 4 else [green * k]
         image = image.flatten(background=paint, max_alpha=65535 if k == 257 else 255)
     if not keeps_own(image, work):
-        image = _to_srgb(image, bits)
+        image = to_srgb(image, bits)
     if work.channels == 3 and image.bands == 1:
         image = image.colourspace("rgb16" if image.format == "ushort" else "srgb")
     return _to_depth(image, bits)
 
 
-def _to_srgb(image: pyvips.Image, bits: int) -> pyvips.Image:
+def to_srgb(image: pyvips.Image, bits: int) -> pyvips.Image:
+    """Convert what carries another profile, or is CMYK; all else is taken as sRGB as it is."""
     has_profile = image.get_typeof("icc-profile-data") != 0
     cmyk = image.interpretation == "cmyk"
     if cmyk or (has_profile and SRGB_NAME not in profile_name(image)):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from .colour import to_srgb
 from .errors import PictureError
 from .vips import pyvips
 
@@ -20,9 +21,11 @@ def make_proofs(picture: Path, bench: Path, small: Path) -> None:
     """
     try:
         proof = pyvips.Image.thumbnail(
-            str(picture), BENCH_PX, height=BENCH_PX, size="down", output_profile="srgb",
-            fail_on="truncated",
-        )  # fmt: skip
+            str(picture), BENCH_PX, height=BENCH_PX, size="down", fail_on="truncated"
+        )
+        proof = to_srgb(proof, 8)
+        if proof.bands < 3 or proof.format == "ushort":
+            proof = proof.colourspace("srgb")
         if proof.hasalpha():
             proof = proof.flatten(background=[255, 255, 255])
         proof = proof.copy_memory()

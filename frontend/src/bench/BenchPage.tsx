@@ -89,6 +89,16 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     };
   }, [plan.title]);
 
+  useEffect(() => {
+    const onLeave = (event: BeforeUnloadEvent) => {
+      if (!usePlanStore.getState().unsaved()) return;
+      settle();
+      event.preventDefault();
+    };
+    window.addEventListener("beforeunload", onLeave);
+    return () => window.removeEventListener("beforeunload", onLeave);
+  }, [settle]);
+
   const newest = renders.data?.[0];
   const made = !newest ? null : isGoing(newest) ? `${newest.percent}\u2009%`
     : newest.state === "done" && newest.version === print.version ? "made" : null;

@@ -19,6 +19,18 @@ describe("a typed length", () => {
     expect(onDone).toHaveBeenCalled();
   });
 
+  it("is settled by an answer that comes after Enter", async () => {
+    const waiting: (() => void)[] = [];
+    const { onRead, field } = setUp((text) => new Promise((resolve) => waiting.push(() => resolve(text))));
+    await userEvent.clear(field);
+    await userEvent.type(field, "3{Enter}");
+    while (waiting.length) {
+      waiting.shift()?.();
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+    expect(onRead).toHaveBeenLastCalledWith("3", false);
+  });
+
   it("says what was not understood and keeps what the print had", async () => {
     const { onRead, field } = setUp(() => Promise.reject(new Error("“1/” is half a fraction")));
     await userEvent.clear(field);

@@ -1,7 +1,14 @@
-import { useId, useState } from "react";
+import { useId, useRef, useState } from "react";
 import { ApiProblem, client, must } from "../api/client";
 import type { ReadLength, ReadSize, Unit } from "../api/types";
 import { LatestWins } from "./latestWins";
+
+interface Question<Answer> {
+  text: string;
+  unit: Unit;
+  read: (text: string, unit: Unit) => Promise<Answer>;
+  heard: (answer: Answer, going: boolean) => void;
+}
 
 /**
  * A length or size, typed as people say it. Each keystroke is read by the server; what it
@@ -21,17 +28,24 @@ export function TypedInput<Answer>(props: {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const [said, setSaid] = useState("");
-  const [line] = useState(
-    () =>
-      new LatestWins<{ text: string; unit: Unit; read: typeof props.read; heard: typeof props.onRead }, Answer>(
-        (question) => question.read(question.text, question.unit),
-        (answer, question) => {
-          setSaid("");
-          question.heard(answer, true);
-        },
-        (error) => setSaid((error as ApiProblem).message),
-      ),
-  );
+  // Enter may come before the answer to the last keystroke; that answer then settles the matter.
+  const done = useRef(true);
+  const finish = () => {
+    done.current = true;
+    props.onDone();
+  };
+  const line = useRef<LatestWins<Question<Answer>, Answer> | null>(null);
+  const ask = (text: string) => {
+    line.current ??= new LatestWins<Question<Answer>, Answer>(
+      (question) => question.read(question.text, question.unit),
+      (answer, question) => {
+        setSaid("");
+        question.heard(answer, !done.current);
+      },
+      (error) => setSaid((error as ApiProblem).message),
+    );
+    line.current.put({ text, unit: props.unit, read: props.read, heard: props.onRead });
+  };
   const words = said || (draft === null ? "" : (props.problem ?? ""));
   return (
     <div className={props.narrow ? "w-28" : "w-full"}>
@@ -48,12 +62,13 @@ export function TypedInput<Answer>(props: {
         spellCheck={false}
         onFocus={(event) => event.target.select()}
         onChange={(event) => {
+          done.current = false;
           setDraft(event.target.value);
-          line.put({ text: event.target.value, unit: props.unit, read: props.read, heard: props.onRead });
+          ask(event.target.value);
         }}
         onKeyDown={(event) => {
           if (event.key === "Enter") {
-            props.onDone();
+            finish();
             if (!words) setDraft(null);
           }
           if (event.key === "Escape") {
@@ -62,7 +77,7 @@ export function TypedInput<Answer>(props: {
           }
         }}
         onBlur={() => {
-          props.onDone();
+          finish();
           if (!said) setDraft(null);
         }}
       />

@@ -17,6 +17,8 @@ interface PlanStore {
   change: (fix: Fix, going?: boolean) => void;
   /** Save what a drag has led to. */
   settle: () => void;
+  /** Whether something in hand is not saved yet. */
+  unsaved: () => boolean;
   /** Wait until everything in hand is saved, or cannot be. */
   flush: () => Promise<void>;
   undo: () => Promise<void>;
@@ -119,6 +121,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       // A stale plan waits for its owner's choice; saving it again would only be refused again.
       if (get().saving !== "stale") void save();
     },
+    unsaved: () => get().plan !== saved,
     flush: save,
     undo: () => walk("undo"),
     redo: () => walk("redo"),

@@ -14,7 +14,7 @@ export interface Arriving {
 }
 
 let counter = 0;
-const POLL_MS = 120;
+const POLL_MS = 80;
 
 /** Brings files one after the other, each becoming a print of the job. */
 export function useArrivals(job: number) {
