@@ -39,6 +39,8 @@ def main(arguments: list[str]) -> int:
     options, rest = parser.parse_known_args(arguments or ["--help"])
     if rest and options.command not in ("reckon", "render", "test"):
         parser.error(f"not understood: {' '.join(rest)}")
+    # Started in the background by a shell, Ctrl-C would arrive ignored.
+    signal.signal(signal.SIGINT, signal.default_int_handler)
     # A supervisor's polite end is handled like Ctrl-C: everything started is stopped.
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(143))
     signal.signal(signal.SIGHUP, lambda *_: sys.exit(129))
