@@ -1,0 +1,179 @@
+"""Placement, marks, pixel boxes, rail and blades, one by one."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+import pytest
+
+from tests.plans import LAMP, border, plan, wrap
+from zollstock.core import viewing
+from zollstock.core.edges import layout
+from zollstock.core.fit import best_start
+from zollstock.core.marks import mark_lines
+from zollstock.core.pixelboxes import PixelBox, pixel_boxes
+from zollstock.core.reckon import reckon
+from zollstock.core.work import work_out
+from zollstock.core.worksheet import worksheet
+
+
+def crop(**changes) -> tuple[float, ...]:
+    return work_out(plan(**changes)).placement.crop.as_floats()
+
+
+SQUARE = {"target": {"width": "30 cm", "height": "30 cm"}}
+
+
+@pytest.mark.parametrize(
+    ("anchor", "x"), [((0, 0.5), 0), ((0.5, 0.5), 833.5), ((1, 0.5), 1667), ((0.25, 1), 416.75)]
+)
+def test_the_anchor_shares_out_the_spare_room(anchor: tuple, x: float) -> None:
+    assert crop(**SQUARE, fit={"anchor": anchor}) == (x, 0, 3333, 3333)
+
+
+def test_zoom_shrinks_the_crop_in_both_directions() -> None:
+    assert crop(**SQUARE, fit={"zoom": 2}) == (1666.75, 833.25, 1666.5, 1666.5)
+    once, twice = (
+        reckon(plan(**SQUARE, fit={"zoom": z})).figure("effective_ppi").value for z in (1, 2)
+    )
+    assert once == 2 * twice
+
+
+def test_contain_never_loses_and_places_by_the_same_anchor() -> None:
+    made = plan(**SQUARE, fit={"mode": "contain", "anchor": [0.5, 0.25]})
+    figures = {figure.id: figure.value for figure in reckon(made).figures}
+    assert figures["loss"] == 0
+    spare = 300 - 300 * 3333 / 5000
+    assert figures["pad_top"] == pytest.approx(spare / 4)
+    assert figures["pad_bottom"] == pytest.approx(spare * 3 / 4)
+    assert figures["pad_left"] == figures["pad_right"] == 0
+    assert "pad_left" not in {figure.id for figure in reckon(plan(fit={"mode": "fill"})).figures}
+
+
+@pytest.mark.parametrize(
+    ("window", "first", "last", "start"),
+    [(40, 10, 20, 0), (40, 45, 55, 30), (40, 85, 95, 60), (40, 10, 90, 30), (100, 3, 9, 0)],
+)
+def test_the_best_window_on_a_line(window: int, first: int, last: int, start: int) -> None:
+    assert best_start(Fraction(100), Fraction(window), Fraction(first), Fraction(last)) == start
+
+
+def test_automatic_placement_is_told_as_an_anchor() -> None:
+    made = plan(**SQUARE, fit={"keep": [LAMP], "auto": True})
+    figures = {figure.id: figure for figure in reckon(made).figures}
+    assert figures["crop_x"].value == 0 and figures["anchor_x"].value == 0
+    assert "from the keep zones" in figures["anchor_x"].working
+    assert figures["anchor_y"].value == 0.5  # no spare room: as it was
+
+
+def test_auto_without_zones_leaves_the_anchor_alone() -> None:
+    assert crop(**SQUARE, fit={"auto": True, "anchor": [1, 0]})[0] == 1667
+
+
+def test_marks_lie_in_the_margin_and_point_at_their_line() -> None:
+    made = plan(
+        edge=wrap("mirror"), marks={"margin": "10 mm", "crop": True, "fold": True, "centre": True}
+    )
+    boxes = layout(made)
+    inner = boxes.document.grown(-made.marks.margin.mm)
+    lines = mark_lines(made.marks, boxes)
+    assert len(lines) == 8 + 16 + 4
+    for line in lines:
+        outside = (
+            line.right <= inner.x
+            or line.x >= inner.right
+            or line.bottom <= inner.y
+            or line.y >= inner.bottom
+        )
+        assert outside and line.x >= 0 and line.right <= boxes.document.right
+    upright = {line.x + line.w / 2 for line in lines if line.h > line.w}
+    assert {boxes.trim.x, boxes.trim.right, boxes.trim.x + boxes.trim.w / 2} <= upright
+
+
+def test_no_margin_no_marks() -> None:
+    made = plan(marks={"crop": True})
+    assert mark_lines(made.marks, layout(made)) == []
+
+
+def test_pixels_of_the_worked_border() -> None:
+    boxes = pixel_boxes(work_out(plan(edge=border("2 in"), fit={"anchor": [0.5, 0.0]})))
+    assert (boxes.width, boxes.height) == (6000, 4000)
+    assert boxes.printed == PixelBox(500, 500, 5000, 3000)
+    assert boxes.crop == PixelBox(0, 0, 5000, 3000)
+
+
+def test_a_border_less_print_never_grows_a_white_row() -> None:
+    """Sizes whose pixels come out at a half: the picture must still reach every edge."""
+    for width in range(1000, 1060, 7):
+        made = plan(picture={"width_px": width, "height_px": 777},
+                    target={"width": "31.3 cm", "height": "20.9 cm"})  # fmt: skip
+        boxes = pixel_boxes(work_out(made))
+        assert boxes.printed == PixelBox(0, 0, boxes.width, boxes.height)
+
+
+@pytest.mark.parametrize(
+    ("effective", "reach"),
+    [(300, 0), (299, 400), (240, 400), (200, 800), (150, 1500), (100, 2500), (50, 5000), (15, 10_000),
+     (14, None)],
+)  # fmt: skip
+def test_from_where_the_house_table_is_content(effective: int, reach: float | None) -> None:
+    assert viewing.reach("table", effective, 1.0, 1.0) == reach
+
+
+def test_device_is_content_anywhere_or_nowhere() -> None:
+    assert viewing.reach("device", 300, 1.0, 1.0) == 0
+    assert viewing.reach("device", 299, 1.0, 1.0) is None
+    assert viewing.reach("device", 250, 0.8, 1.0) == 0
+    assert viewing.need("trials", 500, 1.0, 1.0) is None
+
+
+def test_the_medium_lowers_every_need() -> None:
+    paper, canvas = plan(), plan(medium={"name": "canvas", "factor": 0.6})
+    for one, other in zip(reckon(paper).schools, reckon(canvas).schools, strict=True):
+        assert other.need_ppi == pytest.approx(0.6 * one.need_ppi)
+
+
+def test_a_stricter_eye_needs_more() -> None:
+    strict = plan(viewing={"arcmin": 0.6})
+    usual = plan()
+    ratio = reckon(strict).figure("need_ppi").value / reckon(usual).figure("need_ppi").value
+    assert ratio == pytest.approx(1 / 0.6, rel=1e-6)
+
+
+def test_the_rail_tells_where_the_viewer_stands() -> None:
+    rail = worksheet(plan(edge=border("2 in")), "cm").rail
+    assert rail.viewer.text == "whole print, 89 cm"
+    assert rail.verdict == "2.5 × what the eye can use there (needs 98 ppi)"
+    assert rail.clean is not None and rail.clean.text == "clean from 35 cm"
+    assert [band.grade for band in rail.bands] == ["coarse", "soft", "near", "clean", "surplus"]
+    assert rail.nose.text == "nose on it, 15 cm"
+    device = worksheet(plan(edge=border("2 in"), viewing={"school": "device"}), "cm").rail
+    assert device.clean is None and [band.grade for band in device.bands] == ["near"]
+    trials = worksheet(plan(viewing={"school": "trials"}), "cm").rail
+    assert "no trials yet" in trials.verdict
+
+
+@pytest.mark.parametrize(
+    ("changes", "step", "key", "state"),
+    [
+        ({}, "picture", "5000 × 3333", "17 MP"),
+        ({"edge": border("2 in")}, "fit", "−10 % height", "fill"),
+        ({"edge": border("2 in"), "fit": {"keep": [LAMP]}}, "fit", "−10 % height", "1 zone"),
+        ({"fit": {"mode": "contain"}}, "fit", "Whole picture", "contain"),
+        ({}, "fit", "As good as whole", "fill"),
+        ({"fit": {"zoom": 2}}, "fit", "−75 % picture", "fill"),
+        ({}, "edge", "No edge", "none"),
+        ({"edge": border("1 in", "2 in", "1 in", "3 in")}, "edge", "1 · 2 · 1 · 3 in", "border"),
+        ({"edge": wrap("soft-mirror")}, "edge", "Wrap 1½ in", "soft mirror"),
+        ({"edge": {"kind": "bleed", "bleed": "1/8 in"}}, "edge", "Bleed ⅛ in", "trimmed"),
+        ({"pixels": {"mode": "fixed", "ppi": 300}}, "pixels", "300 ppi", "1.44 ×"),
+        ({"viewing": {"distance": "2 m"}}, "distance", "from 79 in", "surplus"),
+        ({"viewing": {"school": "trials"}}, "distance", "from 43 in", "stop"),
+        ({"output": {"format": "jpeg"}}, "handover", "JPEG 50 MB", "to do"),
+    ],
+)  # fmt: skip
+def test_blades(changes: dict, step: str, key: str, state: str) -> None:
+    if "soft-mirror" in str(changes):
+        changes = {"edge": wrap("soft-mirror", "1 1/2 in", "1/2 in")}
+    blades = {blade.step: blade for blade in worksheet(plan(**changes), "in").blades}
+    assert (blades[step].key, blades[step].state) == (key, state)

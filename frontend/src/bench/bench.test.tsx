@@ -1,0 +1,139 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { fireEvent, render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { ReactNode } from "react";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import { STEPS, type Blade, type Choice, type Figure, type Finding, type Plan, type Rail } from "../api/types";
+import { Choices } from "./ChoiceCard";
+import { DistanceRail } from "./DistanceRail";
+import { Findings } from "./Findings";
+import { Pad } from "./Pad";
+import { usePlanStore } from "./planStore";
+import { Rule } from "./Rule";
+
+const change = vi.fn();
+vi.stubGlobal("ResizeObserver", class {
+  observe() {}
+  disconnect() {}
+});
+
+beforeEach(() => {
+  change.mockReset();
+  usePlanStore.setState({ change, settle: vi.fn() });
+});
+
+const blades: Blade[] = STEPS.map((step, index) => ({
+  step,
+  title: step,
+  key: `${index + 1} in`,
+  state: step === "edge" ? "look" : "calm",
+  level: step === "edge" ? "warn" : "calm",
+  figures: [],
+}));
+
+describe("the folding rule", () => {
+  it("is a row of tabs with key figure and state, in two planes", () => {
+    render(<Rule blades={blades} step="fit" made={null} onStep={vi.fn()} />);
+    const tabs = screen.getAllByRole("tab");
+    expect(tabs).toHaveLength(7);
+    expect(tabs[2]).toHaveAttribute("aria-selected", "true");
+    expect(tabs.map((tab) => tab.dataset["plane"]).slice(0, 3)).toEqual(["high", "low", "high"]);
+    expect(tabs[3]).toHaveTextContent("look");
+    expect(tabs.filter((tab) => tab.tabIndex === 0)).toHaveLength(1);
+  });
+
+  it("moves by arrow keys, round the ends, faster than it is drawn", () => {
+    const onStep = vi.fn();
+    render(<Rule blades={blades} step="size" made={null} onStep={onStep} />);
+    screen.getAllByRole("tab")[1]?.focus();
+    for (const key of ["ArrowLeft", "ArrowLeft"]) fireEvent.keyDown(document.activeElement as Element, { key });
+    expect(onStep.mock.calls.flat()).toEqual(["picture", "handover"]);
+  });
+
+  it("says on the last blade that the file is made", () => {
+    render(<Rule blades={blades} step="fit" made="made" onStep={vi.fn()} />);
+    expect(screen.getAllByRole("tab")[6]).toHaveTextContent("made");
+  });
+});
+
+describe("findings and choices", () => {
+  const finding: Finding = {
+    id: "keep-zone-cut", level: "warn", step: "fit", text: "The lamp is cut.",
+    fix: { "fit.auto": true }, fix_label: "Move the crop up",
+  }; // prettier-ignore
+
+  it("say their gravity by word and offer the cure", async () => {
+    render(<Findings findings={[finding, { id: "n", level: "note", step: "fit", text: "Only a note." }]} />);
+    expect(screen.getByText("Look.")).toBeInTheDocument();
+    expect(screen.getByText("Note.")).toBeInTheDocument();
+    await userEvent.click(screen.getByRole("button", { name: "Move the crop up" }));
+    expect(change).toHaveBeenCalledWith({ "fit.auto": true });
+    expect(screen.getAllByRole("button")).toHaveLength(1);
+  });
+
+  it("are taken by one click, with a true drawing each", async () => {
+    const box = [0, 0, 30, 20] as [number, number, number, number];
+    const boxes = { document: box, trim: box, image: box, picture: [-5, 0, 40, 20], printed: box, visible: box } as Choice["boxes"];
+    const choice = (id: string, taken: boolean): Choice => ({ id, title: id, text: "250 ppi", fix: { "fit.mode": id }, taken, boxes });
+    const { container } = render(<Choices choices={[choice("fill", true), choice("contain", false)]} proof="/p.jpg" />);
+    expect(screen.getByRole("button", { name: /^fill/ })).toHaveAttribute("aria-pressed", "true");
+    expect(container.querySelectorAll("svg image")).toHaveLength(2);
+    await userEvent.click(screen.getByRole("button", { name: /^contain/ }));
+    expect(change).toHaveBeenCalledWith({ "fit.mode": "contain" });
+  });
+});
+
+describe("the pad", () => {
+  it("opens a figure to its formula and its rule", async () => {
+    vi.stubGlobal("fetch", async () => Response.json({ sizes: [], media: [], sources: { resolution: "Pixels per printed inch." } }));
+    vi.stubGlobal("Request", class extends Request {
+      constructor(input: RequestInfo | URL, init?: RequestInit) {
+        super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+      }
+    });
+    const figure: Figure = {
+      id: "effective_ppi", label: "Effective resolution", value: 250, unit: "ppi", text: "250 ppi",
+      formula: "crop width ÷ image box width", working: "5000 px ÷ 20 in = 250 ppi", source: "resolution",
+    }; // prettier-ignore
+    const wrapper = ({ children }: { children: ReactNode }) => (
+      <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>
+    );
+    render(<Pad figures={[figure]} />, { wrapper });
+    const pad = within(screen.getByRole("region", { name: "Arithmetic" }));
+    expect(pad.getByText("5000\u2009px ÷ 20\u2009in = 250\u2009ppi")).toBeInTheDocument();
+    expect(await pad.findByText(/Pixels per printed inch/)).toBeInTheDocument();
+  });
+});
+
+describe("the distance rail", () => {
+  const rail: Rail = {
+    bands: [
+      { grade: "coarse", label: "coarse", start_mm: 0, end_mm: 350 },
+      { grade: "clean", label: "clean", start_mm: 350, end_mm: null },
+    ],
+    viewer: { at_mm: 1000, text: "whole print, 1 m" },
+    verdict: "2.5 × what the eye can use there (needs 98 ppi)",
+    clean: { at_mm: 350, text: "clean from 35 cm" },
+    nose: { at_mm: 150, text: "nose on it, 15 cm" },
+    whole_print_mm: 1000,
+  }; // prettier-ignore
+
+  it("is a slider with words, moved by keys in the person's unit", () => {
+    render(<DistanceRail rail={rail} plan={{ viewing: { distance: null } } as unknown as Plan} unit="cm" />);
+    const viewer = screen.getByRole("slider", { name: "Viewer's distance" });
+    expect(viewer).toHaveAttribute("aria-valuenow", "1000");
+    expect(viewer.getAttribute("aria-valuetext")).toContain("needs 98 ppi");
+    fireEvent.keyDown(viewer, { key: "ArrowLeft" });
+    expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": "92 cm" });
+    fireEvent.keyDown(viewer, { key: "ArrowRight", shiftKey: true });
+    expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": "1.55 m" });
+    fireEvent.keyDown(viewer, { key: "Home" });
+    expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": null });
+  });
+
+  it("offers the way back once a distance is set", async () => {
+    render(<DistanceRail rail={rail} plan={{ viewing: { distance: "2 m" } } as unknown as Plan} unit="cm" />);
+    await userEvent.click(screen.getByRole("button", { name: "Back to the whole print" }));
+    expect(change).toHaveBeenCalledWith({ "viewing.distance": null });
+  });
+});
