@@ -100,7 +100,7 @@ describe("the pad", () => {
     );
     render(<Pad figures={[figure]} />, { wrapper });
     const pad = within(screen.getByRole("region", { name: "Arithmetic" }));
-    expect(pad.getByText("5000\u2009px ÷ 20\u2009in = 250\u2009ppi")).toBeInTheDocument();
+    expect(pad.getByText("5000 px ÷ 20 in = 250 ppi")).toBeInTheDocument();
     expect(await pad.findByText(/Pixels per printed inch/)).toBeInTheDocument();
   });
 });

@@ -2,7 +2,6 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { describe, expect, it, vi } from "vitest";
-import { ApiProblem } from "../api/client";
 
 const sendPicture = vi.fn();
 vi.mock("../api/upload", () => ({ sendPicture }));
@@ -20,6 +19,8 @@ vi.stubGlobal("fetch", async (request: Request) => {
   );
 });
 
+// Only now, so that the client finds the stand-ins above.
+const { ApiProblem } = await import("../api/client");
 const { useArrivals } = await import("./useArrivals");
 const wrapper = ({ children }: { children: ReactNode }) => (
   <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>
