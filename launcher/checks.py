@@ -8,7 +8,7 @@ import subprocess
 import time
 from pathlib import Path
 
-from .places import BACKEND, FRONTEND, PROJECT, PYTHON, VAR
+from .places import BACKEND, FRONTEND, PROJECT, PYTHON, VAR, VENV
 from .say import step, tell
 from .stack import Stack, running_alone
 
@@ -18,7 +18,7 @@ _STATIC: list[Check] = [
     ("Lint Python", [PYTHON, "-m", "ruff", "check", ".", "../launcher"], BACKEND),
     ("Format of Python", [PYTHON, "-m", "ruff", "format", "--check", ".", "../launcher"], BACKEND),
     ("Types of Python", [PYTHON, "-m", "mypy"], BACKEND),
-    ("Import rules", [PYTHON, "-m", "importlinter.cli"], BACKEND),
+    ("Import rules", [str(VENV / "bin" / "lint-imports")], BACKEND),
     ("Lint TypeScript", ["npm", "run", "--silent", "lint"], FRONTEND),
     ("Types of TypeScript", ["npm", "run", "--silent", "types"], FRONTEND),
     ("Front-end tests", ["npm", "run", "--silent", "test"], FRONTEND),

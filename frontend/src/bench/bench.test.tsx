@@ -85,18 +85,14 @@ describe("findings and choices", () => {
 
 describe("the pad", () => {
   it("opens a figure to its formula and its rule", async () => {
-    vi.stubGlobal("fetch", async () => Response.json({ sizes: [], media: [], sources: { resolution: "Pixels per printed inch." } }));
-    vi.stubGlobal("Request", class extends Request {
-      constructor(input: RequestInfo | URL, init?: RequestInit) {
-        super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-      }
-    });
+    const queries = new QueryClient();
+    queries.setQueryData(["reference"], { sizes: [], media: [], sources: { resolution: "Pixels per printed inch." } });
     const figure: Figure = {
       id: "effective_ppi", label: "Effective resolution", value: 250, unit: "ppi", text: "250 ppi",
       formula: "crop width ÷ image box width", working: "5000 px ÷ 20 in = 250 ppi", source: "resolution",
     }; // prettier-ignore
     const wrapper = ({ children }: { children: ReactNode }) => (
-      <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>
+      <QueryClientProvider client={queries}>{children}</QueryClientProvider>
     );
     render(<Pad figures={[figure]} />, { wrapper });
     const pad = within(screen.getByRole("region", { name: "Arithmetic" }));
