@@ -15,11 +15,12 @@ export function sizeAsTyped(target: Plan["target"]): string {
     : `${target.width} × ${target.height}`;
 }
 
-export function SizeSheet({ plan, unit }: SheetProps) {
+export function SizeSheet({ plan, unit, worksheet }: SheetProps) {
   const change = usePlanStore((store) => store.change);
   const settle = usePlanStore((store) => store.settle);
   const reference = useReference();
   const { target, medium } = plan;
+  const { trim } = worksheet.reckoning.boxes;
   const media = reference.data?.media ?? [];
   const known = media.some((item) => item.name === medium?.name);
   return (
@@ -58,7 +59,7 @@ export function SizeSheet({ plan, unit }: SheetProps) {
           }}
           onBlur={settle} />
       </label>
-      <Shelf sizes={reference.data?.sizes ?? []} target={target}
+      <Shelf sizes={reference.data?.sizes ?? []} target={target} wide={trim[2] > trim[3]}
         onTake={(width, height) => change({ target: { width, height } })} />
     </div>
   );
@@ -68,10 +69,10 @@ export function SizeSheet({ plan, unit }: SheetProps) {
 function Shelf(props: {
   sizes: Reference["sizes"];
   target: Plan["target"];
+  wide: boolean;
   onTake: (width: string, height: string) => void;
 }) {
   const groups = Map.groupBy(props.sizes, (size) => size.group);
-  const wide = parseFloat(props.target.width) > parseFloat(props.target.height);
   return (
     <section aria-label="Common sizes" className="space-y-2">
       {[...groups].map(([group, sizes]) => (
@@ -79,7 +80,7 @@ function Shelf(props: {
           <h3 className="soft text-[13px]">{group}</h3>
           <div className="flex flex-wrap gap-1">
             {sizes.map((size) => {
-              const [width, height] = wide ? [size.height, size.width] : [size.width, size.height];
+              const [width, height] = props.wide ? [size.height, size.width] : [size.width, size.height];
               const here = props.target.width === width && props.target.height === height;
               return (
                 <button key={size.name} type="button" aria-pressed={here}
