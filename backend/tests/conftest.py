@@ -5,12 +5,17 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
+import hypothesis
 import pytest
 from django.contrib.auth.models import User
 from django.core.cache import cache
 
 from tests.api.caller import Caller
 from tests.pictures import chart, save
+
+# A shared machine may pause at any time; how fast the core is, the benchmarks say.
+hypothesis.settings.register_profile("patient", deadline=None)
+hypothesis.settings.load_profile("patient")
 
 PASSWORD = "pans-and-fog-1884"
 
