@@ -148,5 +148,4 @@ def test_no_lock_file_holds_an_address_or_a_path_of_a_machine() -> None:
     for name in ("backend/requirements.txt", "backend/requirements-dev.txt",
                  "frontend/package-lock.json"):  # fmt: skip
         text = (ROOT / name).read_text()
-        assert "://" not in text.replace("https://", "", 0) or "resolved" not in text
         assert '"resolved"' not in text and "--index-url" not in text and "file://" not in text

@@ -31,7 +31,7 @@ def main(arguments: list[str] | None = None) -> int:
     try:
         render(plan, options.picture, options.output, _progress if sys.stderr.isatty() else None)
     except FileNotFoundError as error:
-        return _refuse(f"{error.filename}: there is no such file")
+        return _refuse(f"{error.filename}: there is no such file or folder")
     except OSError as error:
         return _refuse(error.strerror or str(error))
     except (PictureError, RenderError) as error:

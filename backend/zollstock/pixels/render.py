@@ -6,7 +6,9 @@ pulls strips through it into the file, so that memory stays small whatever the s
 
 from __future__ import annotations
 
+import errno
 import os
+import shutil
 from collections.abc import Callable
 from pathlib import Path
 
@@ -28,6 +30,8 @@ from .wrap import wrapped
 Progress = Callable[[int], bool]
 
 JPEG_QUALITY = 98
+#: Less free room than this, bytes, after a failed write means that the disk was the reason.
+_FULL_DISK = 8 * 2**20
 #: Orientations that only flip left and right keep the order of the rows.
 _STREAMS = (1, 2)
 #: Wraps whose first rows need later rows of the picture.
@@ -48,12 +52,14 @@ def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = Non
     if out.exists():
         raise FileExistsError(f"{out} exists already; it was left as it is")
     document = compose(work, picture)
+    if not out.parent.is_dir():
+        raise FileNotFoundError(errno.ENOENT, "there is no such folder", str(out.parent))
     partial = out.with_name(f".{out.name}.{os.getpid()}.partial")
     try:
         _save(document, work, partial, progress)
         os.link(partial, out)  # fails where the name was taken meanwhile; replaces nothing
-    except pyvips.Error as error:
-        raise RenderError(_reason(error)) from None
+    except pyvips.Error:
+        raise RenderError(_reason(out.parent)) from None
     finally:
         partial.unlink(missing_ok=True)
 
@@ -189,8 +195,8 @@ def _watch(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:
     return lambda: killed[0]
 
 
-def _reason(error: pyvips.Error) -> str:
-    text = str(error)
-    if "No space left" in text or "write error" in text.lower() or "wtiff" in text.lower():
+def _reason(folder: Path) -> str:
+    """Why libvips gave up; its own words differ by format and name paths, so look at the disk."""
+    if shutil.disk_usage(folder).free < _FULL_DISK:
         return "There is no room left on the disk for this file. Nothing was left behind."
     return "The picture could not be read to its end, so no file was made."

@@ -22,7 +22,6 @@ export function TypedInput<Answer>(props: {
   onRead: (answer: Answer, going: boolean) => void;
   onDone: () => void;
   narrow?: boolean;
-  hideLabel?: boolean;
   problem?: string | undefined;
 }) {
   const id = useId();
@@ -46,18 +45,19 @@ export function TypedInput<Answer>(props: {
     );
     line.current.put({ text, unit: props.unit, read: props.read, heard: props.onRead });
   };
-  const words = said || (draft === null ? "" : (props.problem ?? ""));
+  // What the whole plan objects to is told once, above the worksheet; here it only marks the field.
+  const wrong = said !== "" || (draft !== null && props.problem !== undefined);
   return (
-    <div className={props.narrow ? "w-28" : "w-full"}>
-      <label htmlFor={id} className={props.hideLabel ? "sr-only" : "mb-0.5 block"}>
+    <div className={props.narrow ? "grid w-full grid-cols-[1fr_7rem] items-center gap-x-3" : "w-full"}>
+      <label htmlFor={id} className={props.narrow ? "" : "mb-0.5 block"}>
         {props.label}
       </label>
       <input
         id={id}
         className="field figure text-[16px]"
         value={draft ?? props.value}
-        aria-invalid={words ? true : undefined}
-        aria-describedby={words ? `${id}-said` : undefined}
+        aria-invalid={wrong ? true : undefined}
+        aria-describedby={said ? `${id}-said` : undefined}
         autoComplete="off"
         spellCheck={false}
         onFocus={(event) => event.target.select()}
@@ -69,7 +69,7 @@ export function TypedInput<Answer>(props: {
         onKeyDown={(event) => {
           if (event.key === "Enter") {
             finish();
-            if (!words) setDraft(null);
+            if (!wrong) setDraft(null);
           }
           if (event.key === "Escape") {
             setDraft(null);
@@ -81,9 +81,9 @@ export function TypedInput<Answer>(props: {
           if (!said) setDraft(null);
         }}
       />
-      {words && (
-        <p id={`${id}-said`} role="alert" className="mt-1 text-[13px]" style={{ color: "var(--look)" }}>
-          {words}. The print keeps {props.value}.
+      {said && (
+        <p id={`${id}-said`} role="alert" className="col-span-2 mt-1 text-[13px]" style={{ color: "var(--look)" }}>
+          {said}. The print keeps {props.value}.
         </p>
       )}
     </div>
@@ -104,7 +104,6 @@ export function LengthInput(props: {
   onLength: (typed: string, going: boolean) => void;
   onDone: () => void;
   narrow?: boolean;
-  hideLabel?: boolean;
   problem?: string | undefined;
 }) {
   const { onLength, ...rest } = props;

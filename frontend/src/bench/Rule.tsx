@@ -49,7 +49,7 @@ export function Rule(props: {
               </span>
               <span className="blade-state">{typeset(state)}</span>
             </span>
-            <span className="blade-key figure">{typeset(blade.key)}</span>
+            <span className="blade-key figure" data-long={blade.key.length > 15 || undefined}>{typeset(blade.key)}</span>
             <span className="blade-ticks" aria-hidden />
           </button>
         );

@@ -63,13 +63,10 @@ function BorderFields({ edge, unit, problem }: { edge: Border; unit: SheetProps[
           ))}
         </div>
       ) : (
-        <div className="flex items-start justify-between gap-3">
-          <span className="pt-1.5">Every side</span>
-          <LengthInput label="Every side" hideLabel narrow value={side("left")} unit={unit} problem={said} onDone={settle}
+          <LengthInput label="Every side" narrow value={side("left")} unit={unit} problem={said} onDone={settle}
             onLength={(typed, going) =>
               change(Object.fromEntries(SIDES.map((name) => [`edge.${name}`, typed])), going)
             } />
-        </div>
       )}
       <div className="flex flex-wrap items-center justify-between gap-2">
         <label className="flex min-h-6 items-center gap-2">
