@@ -166,7 +166,7 @@ def test_a_master_that_went_missing_fails_in_words(caller, held) -> None:
     Path(row.picture.file.path).unlink()
     make(render["id"])
     failed = caller("GET", f"renders/{render['id']}")
-    assert failed["state"] == "failed" and failed["problem"]
+    assert failed["state"] == "failed" and "missing from the storage" in failed["problem"]
     assert str(django_settings.MEDIA_ROOT) not in failed["problem"]
 
 

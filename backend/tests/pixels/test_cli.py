@@ -38,7 +38,7 @@ def test_writes_the_file_of_the_reckoning(folder: Path) -> None:
 @pytest.mark.parametrize(
     ("out", "picture", "words"),
     [("plan.json", "picture.jpg", "name the file .tif"), ("out.tif", "none.jpg", "no such file"),
-     ("no/folder/out.tif", "picture.jpg", "no: there is no such file or folder"), ("out.tif", "plan.json", "not a picture")],
+     ("no/folder/out.tif", "picture.jpg", "no/folder: there is no such file or folder"), ("out.tif", "plan.json", "not a picture")],
 )  # fmt: skip
 def test_refuses_in_one_line_and_leaves_nothing(
     folder: Path, out: str, picture: str, words: str

@@ -51,6 +51,14 @@ def make(render_id: str) -> None:
         log.info("render %s was called off", render.id)
     except (RenderError, PictureError) as error:
         _finish(render, worker, state=Render.State.FAILED, problem=str(error)[:400])
+    except FileNotFoundError:
+        log.exception("render %s misses its picture", render.id)
+        _finish(
+            render,
+            worker,
+            state=Render.State.FAILED,
+            problem="The picture's own file is missing from the storage. Bring the picture again.",
+        )
     except OSError:
         log.exception("render %s failed", render.id)
         _finish(render, worker, state=Render.State.FAILED,
