@@ -31,13 +31,14 @@ def main(arguments: list[str]) -> int:
     test.add_argument("only", nargs="*", help="pytest paths or options, to run just those")
     commands.add_parser("reckon", help="reckon a plan document", add_help=False)
     commands.add_parser("render", help="make the file of a plan", add_help=False)
+    commands.add_parser("fit", help="a picture against a set of sizes", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     commands.add_parser("bench", help="measure, against named baselines")
     commands.add_parser("types", help="make the interface's types anew from the API")
     account = commands.add_parser("account", help="make an account, or set its password")
     account.add_argument("name")
     options, rest = parser.parse_known_args(arguments or ["--help"])
-    if rest and options.command not in ("reckon", "render", "test"):
+    if rest and options.command not in ("reckon", "render", "fit", "test"):
         parser.error(f"not understood: {' '.join(rest)}")
     # Started in the background by a shell, Ctrl-C would arrive ignored.
     signal.signal(signal.SIGINT, signal.default_int_handler)
@@ -96,6 +97,10 @@ def render(options: argparse.Namespace, rest: list[str]) -> int:
     return _core_command("zollstock.pixels.cli", rest)
 
 
+def fit(options: argparse.Namespace, rest: list[str]) -> int:
+    return _core_command("zollstock.pixels.fit_cli", rest)
+
+
 def _core_command(module: str, rest: list[str]) -> int:
     """The shell script runs these itself once set up; here they set up first, told on stderr."""
     with setup.told_on_stderr():
@@ -137,7 +142,7 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 _COMMANDS = {
-    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render,
+    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "fit": fit,
     "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 

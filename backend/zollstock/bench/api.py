@@ -10,14 +10,16 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.core.lengths import LengthError, parse_length
+from zollstock.core.offsets import typed_offset
 from zollstock.core.plan import parse_plan
 from zollstock.core.reckoning import Step
 from zollstock.core.schema import plan_schema, reckoning_schema
 from zollstock.core.show import LengthStyle
-from zollstock.core.sizes import Size, parse_size, shelf
+from zollstock.core.sizes import Sides, parse_size
 from zollstock.core.sources import SOURCES
 from zollstock.core.viewing import MEDIA
 from zollstock.core.worksheet import Worksheet, worksheet
+from zollstock.sizes.shelf import sizes_of
 
 router = Router(tags=["bench"])
 
@@ -51,22 +53,14 @@ class ReadSize(Schema):
     shown: str
 
 
-class ShelfSize(Schema):
-    name: str
-    group: str
-    width: str
-    height: str
-
-
 class MediumItem(Schema):
     name: str
     factor: float
 
 
 class Reference(Schema):
-    """What the bench offers: common sizes, media, and where rules come from."""
+    """What the bench offers: media, and where rules come from."""
 
-    sizes: list[ShelfSize]
     media: list[MediumItem]
     sources: dict[str, str]
 
@@ -74,7 +68,33 @@ class Reference(Schema):
 @router.post("/reckon", response=Worksheet, exclude_none=True)
 def reckon(request: HttpRequest, wanted: ReckonRequest) -> Worksheet:
     """The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail."""
-    return worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step)
+    # Only where near sizes are looked for does the studio's own library matter.
+    sizes = sizes_of(request.user) if wanted.step in ("fit", "edge") else None
+    return worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, sizes)
+
+
+class TypedOffset(Schema):
+    """How far the crop lies from the left or the top, typed in px of the picture or as printed."""
+
+    plan: dict[str, Any]
+    side: Literal["left", "top"]
+    text: Annotated[str, Field(max_length=60)]
+    unit: ShownUnit = "cm"
+
+
+class ReadOffset(Schema):
+    anchor: tuple[float, float]
+
+
+@router.post("/fit/offset", response=ReadOffset)
+def offset(request: HttpRequest, typed: TypedOffset) -> ReadOffset:
+    """The anchor that puts the crop so far from the picture's side."""
+    try:
+        return ReadOffset(
+            anchor=typed_offset(parse_plan(typed.plan), typed.side, typed.text, typed.unit)
+        )
+    except LengthError as error:
+        raise HttpError(422, str(error)) from None
 
 
 @router.post("/lengths/read", response=ReadLength)
@@ -99,18 +119,14 @@ def read_size(request: HttpRequest, typed: TypedLength) -> ReadSize:
     )
 
 
-def _shown(size: Size, unit: str) -> str:
+def _shown(size: Sides, unit: str) -> str:
     return LengthStyle(unit).size(size.width.mm, size.height.mm)
 
 
 @router.get("/reference", response=Reference)
 def reference(request: HttpRequest) -> Reference:
-    sizes = [
-        ShelfSize(name=s.name, group=s.group, width=s.width.typed, height=s.height.typed)
-        for s in shelf()
-    ]
     media = [MediumItem(name=medium.name, factor=medium.factor) for medium in MEDIA]
-    return Reference(sizes=sizes, media=media, sources=SOURCES)
+    return Reference(media=media, sources=SOURCES)
 
 
 @router.get("/schema/plan.json", auth=None, response=dict[str, Any])

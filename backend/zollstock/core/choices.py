@@ -6,18 +6,19 @@ that takes it.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
+from itertools import chain
 from typing import Any
 
 from . import show
+from .boxes import boxes
+from .library import Size, directed, library
 from .pixelcount import MOST_OUTPUT_PIXELS
-from .plan import Plan, PlanError, parse_plan, patched, plan_document
+from .plan import Plan, PlanError, exact, parse_plan, patched, plan_document
 from .rational import Fraction
 from .ratios import named_ratio, short_ratio
-from .reckon import boxes
 from .reckoning import Boxes, Record, Step
-from .show import LengthStyle, typed_length
-from .sizes import shelf
+from .show import LengthStyle
 from .work import Work, work_out
 
 
@@ -30,16 +31,30 @@ class Choice(Record):
     fix: dict[str, Any]
     taken: bool
     boxes: Boxes
+    turn: int = 0
+    angle: float = 0.0
 
 
-def choices(work: Work, style: LengthStyle, step: Step) -> list[Choice]:
-    """The choices of a step in the order they are shown; empty for steps without any."""
-    offers = {"fit": _ratio_answers, "edge": _ratio_answers, "pixels": _pixel_ways}.get(step)
-    if offers is None:
+def choices(
+    work: Work, style: LengthStyle, step: Step, sizes: Sequence[Size] | None = None
+) -> list[Choice]:
+    """The choices of a step in the order they are shown; empty for steps without any.
+
+    `sizes` are those to look for near ones in; by default the library that everybody has.
+    """
+    shelf = library() if sizes is None else sizes
+    steps: dict[Step, Callable[[], Iterator[Offer]]] = {
+        "size": lambda: _following_sheets(work, style),
+        "fit": lambda: chain(_ratio_answers(work, style, shelf), _near_sizes(work, style, shelf)),
+        "edge": lambda: _ratio_answers(work, style, shelf),
+        "pixels": lambda: _pixel_ways(work, style),
+    }
+    offers = steps.get(step)
+    if offers is None or (step == "pixels" and work.plan.target.in_pixels):
         return []
     found: list[Choice] = []
     document = plan_document(work.plan)
-    for name, title, fix, wording in offers(work, style):
+    for name, title, fix, wording in offers():
         try:
             plan = parse_plan(patched(document, fix))
         except PlanError:
@@ -48,7 +63,7 @@ def choices(work: Work, style: LengthStyle, step: Step) -> list[Choice]:
         taken = plan == work.plan and not any(choice.taken for choice in found)
         found.append(
             Choice(id=name, title=title, text=wording(outcome), fix=fix, taken=taken,
-                   boxes=boxes(outcome))
+                   boxes=boxes(outcome), turn=plan.fit.turn, angle=plan.fit.angle)
         )  # fmt: skip
     return found
 
@@ -56,7 +71,7 @@ def choices(work: Work, style: LengthStyle, step: Step) -> list[Choice]:
 Offer = tuple[str, str, dict[str, Any], Any]
 
 
-def _ratio_answers(work: Work, style: LengthStyle) -> Iterator[Offer]:
+def _ratio_answers(work: Work, style: LengthStyle, shelf: Sequence[Size]) -> Iterator[Offer]:
     """The three answers to a ratio that does not match: recrop, keep whole, another sheet."""
     box, fit = work.boxes.image, work.plan.fit
     zoom = fit.zoom if fit.mode == "fill" else 1.0
@@ -64,12 +79,81 @@ def _ratio_answers(work: Work, style: LengthStyle) -> Iterator[Offer]:
            {"fit.mode": "fill", "fit.zoom": zoom}, lost_text)  # fmt: skip
     yield ("whole", "Keep the picture whole", {"fit.mode": "contain", "fit.zoom": 1.0},
            lambda outcome: _white_text(outcome, style))  # fmt: skip
-    if work.plan.edge.kind in ("none", "border"):
+    if work.plan.edge.kind in ("none", "border") and not work.plan.target.in_pixels:
         target = fitting_sheet(work.plan, work)
-        width, height = (typed_length(mm, style.unit) for mm in target)
+        width, height = (style.typed(mm) for mm in target)
         yield ("sheet", f"Cut the sheet to {style.size(*target)}",
                {"target": {"width": width, "height": height}, "fit.mode": "fill", "fit.zoom": 1.0},
-               lambda outcome: _sheet_text(outcome))  # fmt: skip
+               lambda outcome: _sheet_text(outcome, shelf))  # fmt: skip
+
+
+#: Near sizes are offered when they lose less than this share of the picture.
+_LITTLE = Fraction(2, 100)
+#: How many near sizes stand beside the other ways out, and how far off in area they may be.
+_NEAR_SIZES, _FARTHEST = 3, 3
+
+
+def _near_sizes(work: Work, style: LengthStyle, shelf: Sequence[Size]) -> Iterator[Offer]:
+    """The sizes nearest in area that need little or no crop; those bought easily come first.
+
+    By ratio they are found, by area they are ordered: half again the area weighs as much as frames
+    that are seldom instead of common.
+    """
+    plan, image, placed = work.plan, work.boxes.image, work.placement
+    if plan.edge.kind not in ("none", "border"):
+        return
+    trim = work.boxes.trim
+    rest_w, rest_h = trim.w - image.w, trim.h - image.h
+    picture = placed.crop.w / placed.crop.h if plan.fit.mode == "contain" else Fraction(
+        placed.picture_w, placed.picture_h)  # fmt: skip
+    rated = []
+    for size in shelf:
+        laid = directed(size, placed.picture_w >= placed.picture_h)
+        if size.in_pixels != plan.target.in_pixels:
+            continue
+        w, h = laid.width.mm - rest_w, laid.height.mm - rest_h
+        if w <= 0 or h <= 0 or {laid.width.mm, laid.height.mm} == {trim.w, trim.h}:
+            continue
+        ratio = w / h
+        loss = 1 - min(ratio, picture) / max(ratio, picture)
+        apart = max(laid.area / work.boxes.trim.area, work.boxes.trim.area / laid.area)
+        if loss <= _LITTLE and apart <= _FARTHEST:
+            rated.append((float(apart) * _FRAME_WEIGHT[size.frames], size.key, laid))
+    for _, key, laid in sorted(rated, key=lambda item: item[:2])[:_NEAR_SIZES]:
+        yield (f"size-{key}", f"Take {laid.label}",
+               {"target": {"width": laid.width.typed, "height": laid.height.typed},
+                "fit.mode": "fill", "fit.zoom": 1.0},
+               lambda outcome, size=laid: f"{lost_text(outcome)}, {size.bought}")  # fmt: skip
+
+
+_FRAME_WEIGHT = {"common": 1.0, "seldom": 1.5, "order": 2.25}
+
+
+def _following_sheets(work: Work, style: LengthStyle) -> Iterator[Offer]:
+    """Sheet follows picture: one thing of the sheet stays, the other side follows the picture."""
+    if work.plan.edge.kind not in ("none", "border"):
+        return
+    trim, image = work.boxes.trim, work.boxes.image
+    rest = (trim.w - image.w, trim.h - image.h)
+    ratio = named_ratio(work.placement.crop.w / work.placement.crop.h if work.plan.fit.mode == "contain"
+                        else Fraction(work.placement.picture_w, work.placement.picture_h))  # fmt: skip
+    by_width = (trim.w, image.w / ratio + rest[1])
+    by_height = (image.h * ratio + rest[0], trim.h)
+    long_side = max(image.w, image.h)
+    by_long = (long_side, long_side / ratio) if ratio >= 1 else (long_side * ratio, long_side)
+    area = float(image.w * image.h)
+    width = exact(round((area * float(ratio)) ** 0.5, 1))
+    for name, title, (w, h) in (
+        ("follow-width", f"Keep the width, {style.length(trim.w)}", by_width),
+        ("follow-height", f"Keep the height, {style.length(trim.h)}", by_height),
+        ("follow-long", f"Keep the long side of the image, {style.length(long_side)}",
+         (by_long[0] + rest[0], by_long[1] + rest[1])),
+        ("follow-area", "Keep the area of the image", (width + rest[0], width / ratio + rest[1])),
+    ):  # fmt: skip
+        target = {"width": style.typed(w), "height": style.typed(h)}
+        yield (name, title, {"target": target, "fit.mode": "fill", "fit.zoom": 1.0},
+               lambda outcome: f"{style.size(outcome.boxes.trim.w, outcome.boxes.trim.h)}, "
+                               f"{lost_text(outcome)}")  # fmt: skip
 
 
 def fitting_sheet(plan: Plan, work: Work) -> tuple[Fraction, Fraction]:
@@ -122,13 +206,13 @@ def _white_text(outcome: Work, style: LengthStyle) -> str:
     return f"{', '.join(pairs) or 'no padding'}, {show.ppi(outcome.effective)}"
 
 
-def _sheet_text(outcome: Work) -> str:
+def _sheet_text(outcome: Work, shelf: Sequence[Size]) -> str:
     lost = outcome.placement.loss
     what = "nothing is lost" if lost < Fraction(1, 1000) else f"lose {show.percent(lost)}"
     wanted = {outcome.plan.target.width.mm, outcome.plan.target.height.mm}
-    for size in shelf():
-        if {size.width.mm, size.height.mm} == wanted:
-            return f"{what}, a usual size ({size.name})"
+    for size in shelf:
+        if not size.in_pixels and {size.width.mm, size.height.mm} == wanted:
+            return f"{what}, a usual size ({size.name}), {size.bought}"
     return f"{what}, cut to order"
 
 

@@ -28,11 +28,23 @@ def problems(plan: Plan) -> list[Problem]:
 
 
 def _target(plan: Plan) -> list[Problem]:
-    return [
+    target = plan.target
+    found = [
         (f"target.{name}", f"the {name} is nought; a print needs a size")
         for name in ("width", "height")
-        if getattr(plan.target, name).mm <= 0
+        if getattr(target, name).mm <= 0
     ]
+    if (target.width.unit == "px") != (target.height.unit == "px"):
+        return [*found, ("target", "both sides in px, or both as lengths")]
+    if not target.in_pixels:
+        if target.ppi is not None:
+            found.append(("target.ppi", "a ppi goes with a target in pixels"))
+        return found
+    if plan.edge.kind != "none":
+        found.append(("edge", "a target in pixels has no edge; give the print a length first"))
+    if plan.marks.margin.mm:
+        found.append(("marks.margin", "a target in pixels has no margin for marks"))
+    return found
 
 
 def _fit(plan: Plan) -> list[Problem]:

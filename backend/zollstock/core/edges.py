@@ -35,6 +35,10 @@ class Box:
     def bottom(self) -> Fraction:
         return self.y + self.h
 
+    @property
+    def area(self) -> Fraction:
+        return self.w * self.h
+
     def inset(self, left: Fraction, top: Fraction, right: Fraction, bottom: Fraction) -> Box:
         return Box(self.x + left, self.y + top, self.w - left - right, self.h - top - bottom)
 

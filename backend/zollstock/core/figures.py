@@ -15,7 +15,10 @@ from .rational import Fraction
 from .ratios import ratio_text
 from .reckoning import Figure
 from .show import LengthStyle, decimal, pixel_number
+from .straighten import UPRIGHT, largest
 from .work import Work
+
+SIDES = ("left", "top", "right", "bottom")
 
 
 def _figure(
@@ -140,15 +143,21 @@ def _crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
     for axis, label, value, formula, put_in in _crop_sides(work, style):
         yield _figure(f"crop_{axis}", label, value, "px", show.px(value), formula, put_in, source)
     for axis, label, anchor, spare in (
-        ("x", "Crop from the left", placed.anchor[0], placed.picture_w - crop.w),
-        ("y", "Crop from the top", placed.anchor[1], placed.picture_h - crop.h),
+        ("x", "Crop from the left", placed.anchor[0], placed.spare[0]),
+        ("y", "Crop from the top", placed.anchor[1], placed.spare[1]),
     ):
         value = getattr(crop, axis)
         size = placed.picture_w if axis == "x" else placed.picture_h
         kept = crop.w if axis == "x" else crop.h
-        yield _figure(f"crop_{axis}", label, value, "px", show.px(value),
-                      "(picture − crop) × anchor",
-                      f"({size} − {pixel_number(kept)}) × {decimal(anchor, 4)}",
+        formula, put_in = (
+            "(picture − crop) × anchor",
+            (f"({size} − {pixel_number(kept)}) × {decimal(anchor, 4)}"),
+        )
+        if fit.angle:
+            moved = value - Fraction(size, 2) + kept / 2
+            formula = "(picture − crop) ÷ 2 + centre's way in the straightened picture"
+            put_in = f"({size} − {pixel_number(kept)}) ÷ 2 + {pixel_number(moved)}"
+        yield _figure(f"crop_{axis}", label, value, "px", show.px(value), formula, put_in,
                       source)  # fmt: skip
         how = "from the keep zones" if fit.auto and fit.keep and spare else "as set"
         yield _figure(f"anchor_{axis}", f"Anchor {axis}", anchor, "–", decimal(anchor, 4),
@@ -157,6 +166,7 @@ def _crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
                   "1 − crop area ÷ picture area",
                   f"1 − ({pixel_number(crop.w)} × {pixel_number(crop.h)}) ÷ "
                   f"({placed.picture_w} × {placed.picture_h})", "loss")  # fmt: skip
+    yield from _straightened(work)
     yield from _cuts(placed, style)
 
 
@@ -164,9 +174,12 @@ def _crop_sides(work: Work, style: LengthStyle) -> Iterator[tuple[str, str, Frac
     """(axis, label, value, formula, values) of the crop's two sides."""
     placed, fit, image = work.placement, work.plan.fit, work.boxes.image
     labels = {"width": "Crop width", "height": "Crop height"}
-    if fit.mode == "contain":
+    if fit.mode == "contain" and not fit.angle:
         for axis, value in (("width", placed.crop.w), ("height", placed.crop.h)):
             yield axis, labels[axis], value, "the whole picture", f"all {pixel_number(value)} px"
+        return
+    if fit.angle:
+        yield from _leaning_sides(work, style)
         return
     wider = Fraction(placed.picture_w, placed.picture_h) > image.w / image.h
     ratio = f"({style.number(image.w)} ÷ {style.number(image.h)})"
@@ -184,15 +197,49 @@ def _crop_sides(work: Work, style: LengthStyle) -> Iterator[tuple[str, str, Frac
                f"{placed.picture_w} ÷ {ratio}{zoom}")  # fmt: skip
 
 
+def _leaning_sides(work: Work, style: LengthStyle) -> Iterator[tuple[str, str, Fraction, str, str]]:
+    """The crop's sides in a straightened picture: the angle takes a share from both directions."""
+    placed, fit = work.placement, work.plan.fit
+    crop, by = placed.crop, placed.lean
+    cos, sin = decimal(by.cos, 5), decimal(abs(by.sin), 5)
+    ratio = decimal(crop.w / crop.h, 4)
+    zoom = "" if fit.zoom == 1 or fit.mode == "contain" else f" ÷ {decimal(fit.zoom, 3)}"
+    by_zoom = " ÷ zoom" if zoom else ""
+    yield ("width", "Crop width", crop.w,
+           f"smaller of picture width ÷ (cos + sin ÷ ratio) and picture height ÷ (sin + cos ÷ ratio)"
+           f"{by_zoom}",
+           f"min({placed.picture_w} ÷ ({cos} + {sin} ÷ {ratio}), "
+           f"{placed.picture_h} ÷ ({sin} + {cos} ÷ {ratio})){zoom}")  # fmt: skip
+    yield (
+        "height",
+        "Crop height",
+        crop.h,
+        "crop width ÷ ratio",
+        f"{pixel_number(crop.w)} ÷ {ratio}",
+    )
+
+
+def _straightened(work: Work) -> Iterator[Figure]:
+    """The angle, and what it alone takes: against the crop of the same box without it."""
+    placed, angle = work.placement, work.plan.fit.angle
+    if not angle:
+        return
+    yield _figure("angle", "Straightened by", angle, "°", f"{decimal(angle, 2)}°",
+                  "as set, clockwise", "set", "straighten")  # fmt: skip
+    width, height = Fraction(placed.picture_w), Fraction(placed.picture_h)
+    ratio = placed.crop.w / placed.crop.h
+    upright, leaning = (largest(width, height, ratio, by) for by in (UPRIGHT, placed.lean))
+    lost = 1 - (leaning[0] * leaning[1]) / (upright[0] * upright[1])
+    yield _figure("angle_loss", "Lost by straightening", lost, "–", show.percent(lost),
+                  "1 − straightened crop ÷ upright crop of the same ratio",
+                  f"1 − {pixel_number(leaning[0])}² ÷ {pixel_number(upright[0])}²",
+                  "straighten")  # fmt: skip
+
+
 def _cuts(placed: Placement, style: LengthStyle) -> Iterator[Figure]:
     """How much goes on which side, in px and in printed length; only sides that lose any."""
-    crop, ppi = placed.crop, MM_PER_INCH / placed.mm_per_px
-    for side, value in (
-        ("left", crop.x),
-        ("top", crop.y),
-        ("right", placed.picture_w - crop.right),
-        ("bottom", placed.picture_h - crop.bottom),
-    ):
+    ppi = MM_PER_INCH / placed.mm_per_px
+    for side, value in zip(SIDES, placed.cuts, strict=True):
         if value > 0:
             printed = style.length(value * placed.mm_per_px)
             yield _figure(f"cut_{side}", f"Cut off at the {side}", value, "px", show.px(value),
@@ -224,12 +271,15 @@ def _resolution(work: Work, style: LengthStyle) -> Iterator[Figure]:
                   show.ppi(work.effective), f"crop width ÷ {box}",
                   f"{show.px(placed.crop.w)} ÷ {style.length(placed.printed.w)}"
                   + ("" if style.unit == "in" else " × 25.4 mm/in" if style.unit == "mm"
-                     else f" ({decimal(placed.printed.w / Fraction(254, 10), 3)} in)"),
+                     else f" × {decimal(work.output_ppi, 2)} ppi" if style.unit == "px" else f" ({decimal(placed.printed.w / Fraction(254, 10), 3)} in)"),
                   "resolution")  # fmt: skip
 
 
 def _verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
     view = work.plan.viewing
+    if work.plan.target.in_pixels:
+        yield from _judged(work, "the target's own pixels", "tag", "pixel-target")
+        return
     diagonal = work.visible.diagonal()
     if view.distance is not None:
         formula, put_in, source = "as set", f"{style.far(work.distance)} set", "distance-set"
@@ -241,10 +291,16 @@ def _verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
             put_in = f"at least 300 mm, since {put_in} is nearer"
     yield _figure("view_distance", "Viewing distance", work.distance, "mm",
                   style.far(work.distance), formula, put_in, source)  # fmt: skip
+    if work.need is not None:
+        yield from _judged(work, *_need_working(work), view.school)
+    yield clean_from(work, style)
+
+
+def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figure]:
+    """Need, ratio and grade, where the school has an answer."""
     if work.need is not None and work.quality is not None and work.grade is not None:
-        formula, put_in = _need_working(work)
         yield _figure("need_ppi", "Needed there", work.need, "ppi", show.ppi(work.need),
-                      formula, put_in, view.school)  # fmt: skip
+                      formula, put_in, source)  # fmt: skip
         yield _figure("quality_ratio", "Effective ÷ needed", work.quality, "–",
                       decimal(work.quality, 2), "effective ppi ÷ needed ppi",
                       f"{decimal(work.effective, 1)} ÷ {decimal(work.need, 1)}",
@@ -252,7 +308,6 @@ def _verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
         yield _figure("grade", "Verdict", work.grade, "word", work.grade,
                       "surplus ≥ 2, clean ≥ 1, near ≥ 0.8, soft ≥ 0.5, else coarse",
                       decimal(work.quality, 2), "grades")  # fmt: skip
-    yield clean_from(work, style)
 
 
 def clean_from(work: Work, style: LengthStyle) -> Figure:
@@ -307,6 +362,8 @@ def _file(work: Work, style: LengthStyle) -> Iterator[Figure]:
 
 def _output_working(work: Work) -> tuple[str, str]:
     pixels = work.plan.pixels
+    if work.plan.target.in_pixels:
+        return "the tag of a target in pixels; it changes none of them", "tag"
     if pixels.mode == "keep" or (pixels.mode == "need" and work.need is None):
         return "effective ppi: no pixel is added or dropped", "kept"
     if pixels.mode == "need":

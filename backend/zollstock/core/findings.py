@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Literal
 
-from . import pixelcount, show, zones
-from .fit import best_start, zone_px
+from . import pixelcount, show
 from .lengths import MM_PER_INCH
-from .plan import Bleed, Border, Mat, Wrap
+from .plan import Border, Mat, Wrap
 from .rational import Fraction
 from .reckoning import Finding
 from .show import LengthStyle
 from .work import Work
+from .zonefindings import zone_findings
 
 #: Comfortable enlargement, and where it turns into something for far viewing only (linear).
 COMFORTABLE = Fraction(9, 5)
@@ -23,7 +24,7 @@ MUCH_LOST = Fraction(15, 100)
 def findings(work: Work, style: LengthStyle) -> list[Finding]:
     """All findings of a plan, the gravest first, in the order of the work within a level."""
     found = [
-        *_zones(work, style),
+        *zone_findings(work, style),
         *_loss(work),
         *_edge(work, style),
         *_pixels(work),
@@ -32,87 +33,6 @@ def findings(work: Work, style: LengthStyle) -> list[Finding]:
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
     return sorted(found, key=lambda finding: gravity[finding.level])
-
-
-def _called(name: str) -> str:
-    return f"The {name}" if name else "A keep zone"
-
-
-def _zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    if not work.plan.fit.keep:
-        return
-    seen = zones.seen_box(work)
-    limit = zones.near_limit(seen)
-    fix = _auto_fix(work)
-    for room in zones.rooms(work, seen):
-        side, gap = room.tightest
-        edge = {"left": "left", "top": "upper", "right": "right", "bottom": "lower"}[side]
-        name = _called(room.zone.name)
-        if gap < 0:
-            where = _beyond(work)
-            yield Finding(id="keep-zone-cut", level="warn", step="fit", **fix,
-                          text=f"{name} is cut: {style.length(-gap)} of it {where} "
-                               f"the {edge} edge.")  # fmt: skip
-        elif gap < limit and work.plan.edge.kind != "wrap":
-            yield Finding(id="keep-zone-near-edge", level="warn", step="fit", **fix,
-                          text=f"{name} comes {style.length(gap)} from the {edge} edge.")  # fmt: skip
-    yield from _safe_zones(work, style)
-    yield from _fold_zones(work, style)
-
-
-def _beyond(work: Work) -> str:
-    kind = work.plan.edge.kind
-    if kind == "wrap":
-        return "goes round"
-    return {"bleed": "is trimmed away at", "mat": "hides under the mat at"}.get(kind, "lies beyond")
-
-
-def _auto_fix(work: Work) -> dict[str, object]:
-    """Automatic placement as a fix, where it moves the crop at all; {} where it does not."""
-    fit, placed = work.plan.fit, work.placement
-    if fit.auto or fit.mode != "fill":
-        return {}
-    spots = [zone_px(zone, placed.picture_w, placed.picture_h) for zone in fit.keep]
-    better = (
-        best_start(Fraction(placed.picture_w), placed.crop.w,
-                   min(s.x for s in spots), max(s.right for s in spots)),
-        best_start(Fraction(placed.picture_h), placed.crop.h,
-                   min(s.y for s in spots), max(s.bottom for s in spots)),
-    )  # fmt: skip
-    moves = (better[0] - placed.crop.x, better[1] - placed.crop.y)
-    if not any(moves):
-        return {}
-    sideways = abs(moves[0]) > abs(moves[1])
-    word = ("left", "right") if sideways else ("up", "down")
-    direction = word[0] if (moves[0] if sideways else moves[1]) < 0 else word[1]
-    return {"fix": {"fit.auto": True}, "fix_label": f"Move the crop {direction}"}
-
-
-def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    safe = work.boxes.safe
-    if not isinstance(work.plan.edge, Bleed) or safe is None or safe == work.boxes.trim:
-        return
-    inside_trim = {room.zone: room.tightest[1] for room in zones.rooms(work, work.boxes.trim)}
-    for room in zones.rooms(work, safe):
-        gap = room.tightest[1]
-        if gap < 0 <= inside_trim[room.zone]:
-            yield Finding(id="keep-zone-outside-safe", level="warn", step="edge",
-                          text=f"{_called(room.zone.name)} reaches {style.length(-gap)} out of the "
-                               "safe area; a cutter may take it.", **_auto_fix(work))  # fmt: skip
-
-
-def _fold_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    edge, fold = work.plan.edge, work.boxes.fold
-    if not isinstance(edge, Wrap) or edge.fill != "picture" or fold is None:
-        return
-    for room in zones.rooms(work, fold):
-        side, gap = room.tightest
-        if gap < zones.NEAR_MM:
-            where = "goes over" if gap < 0 else f"comes {style.length(gap)} from"
-            yield Finding(id="keep-zone-near-fold", level="warn", step="edge",
-                          text=f"{_called(room.zone.name)} {where} the {side} fold.",
-                          fix={"edge.fill": "mirror"},
-                          fix_label="Mirror the picture round the side")  # fmt: skip
 
 
 def _loss(work: Work) -> Iterator[Finding]:
@@ -132,8 +52,8 @@ def _edge(work: Work, style: LengthStyle) -> Iterator[Finding]:
             yield Finding(id="image-beyond-sheet", level="stop", step="edge",
                           text=f"Opening and overlap need {style.size(image.w, image.h)}; the sheet "
                                f"is only {style.size(trim.w, trim.h)}.",
-                          fix={"target.width": show.typed_length(max(image.w, trim.w), style.unit),
-                               "target.height": show.typed_length(max(image.h, trim.h), style.unit)},
+                          fix={"target.width": style.typed(max(image.w, trim.w)),
+                               "target.height": style.typed(max(image.h, trim.h))},
                           fix_label="Take a sheet that holds it")  # fmt: skip
     if isinstance(edge, Wrap) and edge.fill in ("mirror", "soft-mirror"):
         around, printed = edge.depth.mm + edge.turn.mm, work.placement.printed
@@ -159,11 +79,14 @@ def _edge(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 def _pixels(work: Work) -> Iterator[Finding]:
     scale = work.scale
+    # A target in pixels wants those pixels; there is no keeping the picture's own.
+    keep = ({} if work.plan.target.in_pixels else
+            {"fix": {"pixels.mode": "keep"}, "fix_label": "Keep the pixels"})  # fmt: skip
     if scale > MOST:
         yield Finding(id="enlarged-far", level="warn", step="pixels",
                       text=f"Enlarged {show.times(scale)}. Resampling invents no detail; beyond 2 × "
                            "it is for far viewing only.",
-                      fix={"pixels.mode": "keep"}, fix_label="Keep the pixels")  # fmt: skip
+                      **keep)  # fmt: skip
     elif scale > COMFORTABLE:
         yield Finding(id="enlarged-much", level="note", step="pixels",
                       text=f"Enlarged {show.times(scale)}: watch it closely, noise grows along.")  # fmt: skip
@@ -184,6 +107,12 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
                       fix={"viewing.school": "acuity"}, fix_label="Judge by acuity")  # fmt: skip
         return
     if work.grade in ("surplus", "clean"):
+        return
+    if work.plan.target.in_pixels:
+        level: Literal["note", "warn"] = "note" if work.grade == "near" else "warn"
+        yield Finding(id=f"quality-{work.grade}", level=level, step="pixels",
+                      text=f"The picture has {show.decimal(work.quality or 0, 2)} pixels for each of "
+                           f"the screen's: {work.grade}, and enlarged {show.times(work.scale)}.")  # fmt: skip
         return
     clean = style.far(acuity_reach(float(work.effective), work.factor, work.plan.viewing.arcmin))
     what = f"{show.ppi(work.effective)} where {show.ppi(work.need or 0)} are needed"

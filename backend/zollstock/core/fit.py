@@ -1,17 +1,19 @@
 """Fit: which part of the picture goes into the image box, and what that costs.
 
 Everything is exact. Pixels are those of the turned picture: after EXIF orientation and the
-plan's own turn.
+plan's own turn; with an angle, of the straightened frame, whose centre is the picture's.
 """
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from .edges import ZERO, Box
 from .plan import exact
 from .rational import Fraction
+from .straighten import UPRIGHT, Lean, largest, lean, leaning_bounds, roomiest
 
 if TYPE_CHECKING:
     from .plan import Fit, KeepZone, Picture
@@ -23,9 +25,11 @@ ONE = Fraction(1)
 class Placement:
     """A picture placed in its box.
 
-    `crop` is in px of the turned picture; `printed` and `whole` are in mm of the document: what
-    is printed of the picture, and where the whole picture would lie, cropped parts included.
-    `mm_per_px` is the same in both directions: nothing is ever stretched.
+    `crop` is in px of the turned (and straightened) picture; `printed` and `whole` are in mm of the
+    document: what is printed of the picture, and where the whole picture would lie, cropped parts
+    included, before it leans by `lean` about its centre. `mm_per_px` is the same in both
+    directions: nothing is ever stretched. `spare` is how far the crop can move along the picture's
+    own sides, px.
     """
 
     picture_w: int
@@ -35,14 +39,22 @@ class Placement:
     whole: Box
     mm_per_px: Fraction
     anchor: tuple[Fraction, Fraction]
+    spare: tuple[Fraction, Fraction] = (ZERO, ZERO)
+    lean: Lean = UPRIGHT
 
     @property
     def loss(self) -> Fraction:
         """1 − crop area ÷ picture area."""
         return 1 - (self.crop.w * self.crop.h) / (self.picture_w * self.picture_h)
 
+    @property
+    def cuts(self) -> tuple[Fraction, Fraction, Fraction, Fraction]:
+        """px beyond the crop at the left, top, right and bottom, along the picture's own sides."""
+        (x, y), (left, top) = self.spare, self.anchor
+        return x * left, y * top, x * (1 - left), y * (1 - top)
+
     def to_px(self, box: Box) -> Box:
-        """A box of the document (mm) in px of the turned picture."""
+        """A box of the document (mm) in px of the straightened picture."""
         k = self.mm_per_px
         return Box((box.x - self.whole.x) / k, (box.y - self.whole.y) / k, box.w / k, box.h / k)
 
@@ -57,37 +69,50 @@ def turned_size(picture: Picture, turn: int) -> tuple[int, int]:
 def place(width_px: int, height_px: int, box: Box, fit: Fit) -> Placement:
     """Place a picture of `width_px` × `height_px` in the image box (mm).
 
-    Fill: the largest crop of the box's ratio, made smaller by `zoom`, placed by the anchor: the
-    share of the spare room left and above. Contain: the whole picture, placed by the same
-    anchor in what remains.
+    Fill: the largest crop of the box's ratio inside the straightened picture, made smaller by
+    `zoom`, placed by the anchor: the share of the spare room left and above. Contain: the whole
+    picture (straightened: its largest upright part of the same ratio), placed by the same anchor
+    in what remains.
     """
-    picture = (Fraction(width_px), Fraction(height_px))
+    width, height, by = Fraction(width_px), Fraction(height_px), lean(fit.angle)
+    typed = (exact(fit.anchor[0]), exact(fit.anchor[1]))
     if fit.mode == "contain":
-        scale = min(box.w / picture[0], box.h / picture[1])
-        anchor = (exact(fit.anchor[0]), exact(fit.anchor[1]))
-        w, h = picture[0] * scale, picture[1] * scale
-        printed = Box(box.x + (box.w - w) * anchor[0], box.y + (box.h - h) * anchor[1], w, h)
-        crop = Box(ZERO, ZERO, *picture)
-        return Placement(width_px, height_px, crop, printed, printed, scale, anchor)
+        crop_w, crop_h = largest(width, height, width / height, by)
+        scale = min(box.w / crop_w, box.h / crop_h)
+        w, h = crop_w * scale, crop_h * scale
+        printed = Box(box.x + (box.w - w) * typed[0], box.y + (box.h - h) * typed[1], w, h)
+        crop = Box((width - crop_w) / 2, (height - crop_h) / 2, crop_w, crop_h)
+        return Placement(width_px, height_px, crop, printed, _whole(crop, printed, width, height, scale),
+                         scale, typed, lean=by)  # fmt: skip
 
-    ratio = box.w / box.h
     zoom = exact(fit.zoom)
-    if picture[0] > picture[1] * ratio:
-        crop_w, crop_h = picture[1] * ratio / zoom, picture[1] / zoom
-    else:
-        crop_w, crop_h = picture[0] / zoom, picture[0] / ratio / zoom
-    anchor = (
-        _anchor(picture[0], crop_w, exact(fit.anchor[0]), _span(fit, "x", "w", width_px)),
-        _anchor(picture[1], crop_h, exact(fit.anchor[1]), _span(fit, "y", "h", height_px)),
-    )
-    x, y = (picture[0] - crop_w) * anchor[0], (picture[1] - crop_h) * anchor[1]
+    crop_w, crop_h = (side / zoom for side in largest(width, height, box.w / box.h, by))
+    taken = by.reach((crop_w / 2, crop_h / 2))
+    spare = (max(ZERO, width - 2 * taken[0]), max(ZERO, height - 2 * taken[1]))
+    anchor = typed
+    if fit.auto and fit.keep:
+        anchor = roomiest_anchor(
+            fit.keep, (width_px, height_px), (crop_w, crop_h), spare, by, typed
+        )
+    x, y = by.outwards(((anchor[0] - _HALF) * spare[0], (anchor[1] - _HALF) * spare[1]))
+    crop = Box((width - crop_w) / 2 + x, (height - crop_h) / 2 + y, crop_w, crop_h)
     scale = box.w / crop_w
-    whole = Box(box.x - x * scale, box.y - y * scale, picture[0] * scale, picture[1] * scale)
-    return Placement(width_px, height_px, Box(x, y, crop_w, crop_h), box, whole, scale, anchor)
+    return Placement(width_px, height_px, crop, box, _whole(crop, box, width, height, scale), scale,
+                     anchor, spare, by)  # fmt: skip
+
+
+_HALF = Fraction(1, 2)
+
+
+def _whole(crop: Box, printed: Box, width: Fraction, height: Fraction, scale: Fraction) -> Box:
+    """Where the whole picture lies, mm, when its crop is printed there."""
+    return Box(
+        printed.x - crop.x * scale, printed.y - crop.y * scale, width * scale, height * scale
+    )
 
 
 def zone_px(zone: KeepZone, width_px: int, height_px: int) -> Box:
-    """A keep zone in px of the turned picture."""
+    """A keep zone in px of the turned picture, before it leans."""
     return Box(
         exact(zone.x) * width_px,
         exact(zone.y) * height_px,
@@ -96,30 +121,33 @@ def zone_px(zone: KeepZone, width_px: int, height_px: int) -> Box:
     )
 
 
-def best_start(length: Fraction, window: Fraction, first: Fraction, last: Fraction) -> Fraction:
-    """Where a window on a line starts so that the span first..last has the most room in it.
+def zone_span(keep: Iterable[KeepZone], width_px: int, height_px: int, by: Lean = UPRIGHT) -> Box:
+    """The upright bounds of all keep zones together, px of the straightened picture."""
+    width, height = Fraction(width_px), Fraction(height_px)
+    spots = [leaning_bounds(zone_px(zone, width_px, height_px), width, height, by) for zone in keep]
+    x, y = min(spot.x for spot in spots), min(spot.y for spot in spots)
+    right, bottom = max(spot.right for spot in spots), max(spot.bottom for spot in spots)
+    return Box(x, y, right - x, bottom - y)
 
-    All in one unit; the window lies within 0..`length`. The room is the smaller of the two gaps
-    between span and window ends, so the best window is centred on the span, as far as the
-    picture lets it. A span longer than the window is cut evenly on both sides.
+
+def roomiest_anchor(
+    keep: Iterable[KeepZone],
+    picture: tuple[int, int],
+    crop: tuple[Fraction, Fraction],
+    spare: tuple[Fraction, Fraction],
+    by: Lean,
+    otherwise: tuple[Fraction, Fraction],
+) -> tuple[Fraction, Fraction]:
+    """The anchor that leaves the keep zones the most room; `otherwise` where nothing can move.
+
+    Picture and crop in px. The room is the least gap between the zones' bounds and the crop.
     """
-    centred = (first + last - window) / 2
-    return max(ZERO, min(centred, length - window))
-
-
-def _span(fit: Fit, start: str, size: str, length: int) -> tuple[Fraction, Fraction] | None:
-    """From the first zone's beginning to the last one's end on one axis, in px; None by hand."""
-    if not (fit.auto and fit.keep):
-        return None
-    starts = [exact(getattr(zone, start)) for zone in fit.keep]
-    ends = [a + exact(getattr(zone, size)) for a, zone in zip(starts, fit.keep, strict=True)]
-    return min(starts) * length, max(ends) * length
-
-
-def _anchor(
-    length: Fraction, window: Fraction, typed: Fraction, span: tuple[Fraction, Fraction] | None
-) -> Fraction:
-    spare = length - window
-    if span is None or spare == 0:
-        return typed
-    return best_start(length, window, *span) / spare
+    span = zone_span(keep, *picture, by)
+    centred = Box(
+        span.x - Fraction(picture[0], 2), span.y - Fraction(picture[1], 2), span.w, span.h
+    )
+    own = roomiest(centred, crop, spare, by)
+    return (
+        own[0] / spare[0] + _HALF if spare[0] else otherwise[0],
+        own[1] / spare[1] + _HALF if spare[1] else otherwise[1],
+    )

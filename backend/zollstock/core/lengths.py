@@ -31,6 +31,9 @@ UNITS: dict[str, Fraction] = {
 #: The longest length that is taken for one: 1 km. Beyond it somebody slipped on a key.
 LONGEST_MM = Fraction(1_000_000)
 
+#: The longest side of a target in pixels.
+MOST_SIDE_PX = 200_000
+
 _SPOKEN = {
     '"': "in",
     "''": "in",
@@ -70,7 +73,8 @@ class LengthError(ValueError):
 class Length:
     """A length.
 
-    `mm` is exact, `unit` one of `UNITS`, `typed` the text it came from.
+    `mm` is exact, `unit` one of `UNITS` (or `px` for the side of a target in pixels), `typed` the
+    text it came from.
     """
 
     mm: Fraction
@@ -137,6 +141,22 @@ def parse_length(text: str, default_unit: str | None = None) -> Length:
     unit = terms[-1][1]
     typed = shown if _ends_in_unit(shown) else f"{shown} {unit}"
     return Length(mm, unit, typed)
+
+
+def pixel_side(text: str, ppi: Fraction) -> Length | None:
+    """A side in whole pixels, such as `1920 px`, as the length it has at `ppi`; None for others.
+
+    Raises `LengthError` for parts of a pixel and for more than `MOST_SIDE_PX`.
+    """
+    match = re.fullmatch(r"\s*(\S+?)\s*px\s*", text)
+    if match is None:
+        return None
+    if not match[1].isdigit():
+        raise LengthError(f"“{text.strip()}”: pixels are whole; type a number like 1920 px")
+    count = int(match[1])
+    if count > MOST_SIDE_PX:
+        raise LengthError(f"“{text.strip()}” is more than {MOST_SIDE_PX} px a side")
+    return Length(count * MM_PER_INCH / ppi, "px", f"{count} px")
 
 
 def _ends_in_unit(shown: str) -> bool:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from .edges import Box
 from .pixelcount import length_px, round_px
 from .rational import Fraction
+from .straighten import UPRIGHT
 from .work import Work
 
 
@@ -57,7 +58,7 @@ def pixel_boxes(work: Work) -> PixelBoxes:
     """
     placed = work.placement
     per_mm = length_px(Fraction(1), work.output_ppi)
-    crop = _crop(placed.crop, placed.picture_w, placed.picture_h)
+    crop = _crop(placed.crop, placed.picture_w, placed.picture_h, placed.lean is UPRIGHT)
     width, height = work.output_w, work.output_h
     margin = work.plan.marks.margin.mm
     document = work.boxes.document
@@ -84,7 +85,11 @@ def _rounded(box: Box, per_mm: Fraction, width: int, height: int) -> PixelBox:
     return PixelBox(x, y, right - x, bottom - y)
 
 
-def _crop(crop: Box, width: int, height: int) -> PixelBox:
+def _crop(crop: Box, width: int, height: int, upright: bool) -> PixelBox:
+    """Whole pixels of a crop; one in a straightened picture may reach beyond its upright bounds."""
+    if not upright:
+        return PixelBox(round_px(crop.x), round_px(crop.y), max(1, round_px(crop.w)),
+                        max(1, round_px(crop.h)))  # fmt: skip
     w = max(1, min(round_px(crop.w), width))
     h = max(1, min(round_px(crop.h), height))
     x = max(0, min(round_px(crop.x), width - w))

@@ -13,7 +13,7 @@ from typing import Annotated, Any, Literal, get_args
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_validator
 from pydantic_core import PydanticCustomError
 
-from .lengths import Length, parse_length
+from .lengths import Length, LengthError, parse_length, pixel_side
 from .rational import Fraction
 
 PLAN_FORMAT: Literal["zollstock.plan/1"] = "zollstock.plan/1"
@@ -45,11 +45,59 @@ class Picture(Part):
     )
 
 
+#: The most a picture may be straightened, degrees either way; beyond it, it is another picture.
+MOST_DEGREES = 15
+
+#: The tag of a target in pixels that names none; it changes no pixel.
+SCREEN_PPI = 96.0
+
+
 class Target(Part):
-    """Finished size: the trim, sheet or face, according to the edge."""
+    """Finished size: the trim, sheet or face, according to the edge.
+
+    Or a target in whole pixels (`"1920 px"`): then `ppi` is the tag of the file and no more.
+    """
 
     width: Length
     height: Length
+    ppi: float | None = Field(
+        default=None, ge=1, le=10_000,
+        description="With a target in px: the tag of the file, 96 where none is given.",
+    )  # fmt: skip
+
+    @model_validator(mode="before")
+    @classmethod
+    def _in_pixels(cls, given: Any) -> Any:
+        """Turn "1920 px" into the length it has at the tag's ppi, kept as typed."""
+        if not isinstance(given, dict):
+            return given
+        sides = {name: given.get(name) for name in ("width", "height")}
+        if not any(
+            isinstance(side, str) and side.rstrip().endswith("px") for side in sides.values()
+        ):
+            return given
+        ppi = given.get("ppi")
+        tag = ppi if isinstance(ppi, int | float) and 1 <= ppi <= 10_000 else SCREEN_PPI
+        read = dict(given)
+        for name, side in sides.items():
+            if isinstance(side, str):
+                try:
+                    read[name] = pixel_side(side, exact(float(tag))) or side
+                except LengthError as error:
+                    raise PydanticCustomError(
+                        "length", "{reason}", {"reason": str(error)}
+                    ) from None
+        return read
+
+    @property
+    def in_pixels(self) -> bool:
+        """Whether the wanted size is one in pixels."""
+        return self.width.unit == "px"
+
+    @property
+    def tag_ppi(self) -> Fraction:
+        """The ppi that a target in pixels is tagged with."""
+        return exact(self.ppi or SCREEN_PPI)
 
 
 class KeepZone(Part):
@@ -69,6 +117,10 @@ class Fit(Part):
     anchor: Annotated[tuple[Share, Share], Field(strict=False)] = (0.5, 0.5)
     zoom: float = Field(default=1.0, ge=1, le=1000)
     turn: Literal[0, 90, 180, 270] = 0
+    angle: float = Field(
+        default=0.0, ge=-MOST_DEGREES, le=MOST_DEGREES,
+        description="Straightening after the turn, degrees clockwise; the crop stays inside.",
+    )  # fmt: skip
     keep: Annotated[tuple[KeepZone, ...], Field(strict=False, max_length=50)] = ()
     auto: bool = False
     colour: Colour | None = Field(

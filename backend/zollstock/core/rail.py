@@ -41,6 +41,8 @@ def rail(work: Work, style: LengthStyle) -> Rail:
     """The rail of a print; bands by the chosen school, by acuity while that has no answer."""
     view = work.plan.viewing
     effective = float(work.effective)
+    if work.plan.target.in_pixels:
+        return _screen(work, style)
     school = view.school if work.need is not None else "acuity"
     whole_print = viewing.whole_print_distance(work.visible.diagonal(), view.diagonals)
     reach = viewing.reach(school, effective, work.factor, view.arcmin)
@@ -63,6 +65,19 @@ def rail(work: Work, style: LengthStyle) -> Rail:
         clean=clean,
         nose=RailMark(at_mm=viewing.NOSE, text=f"nose on it, {style.far(viewing.NOSE)}"),
         whole_print_mm=whole_print,
+    )
+
+
+def _screen(work: Work, style: LengthStyle) -> Rail:
+    """The rail of a target in pixels: one grade all along, since distance plays no part."""
+    grade = work.grade or "coarse"
+    return Rail(
+        bands=[RailBand(grade=grade, label=grade, start_mm=0, end_mm=None)],
+        viewer=RailMark(at_mm=work.distance, text="on a screen"),
+        verdict=f"{show.decimal(work.quality or 0, 2)} picture pixels for each of the screen's",
+        clean=None,
+        nose=RailMark(at_mm=viewing.NOSE, text=""),
+        whole_print_mm=work.distance,
     )
 
 

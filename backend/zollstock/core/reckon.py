@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from . import viewing
-from .edges import Box
+from .boxes import boxes
 from .figures import figures
 from .findings import findings
 from .plan import SCHOOLS, Plan, lengths_of
-from .reckoning import Boxes, BoxMm, Reckoning, School
+from .reckoning import Reckoning, School
 from .show import LengthStyle, style_for
 from .work import Work, work_out
 
@@ -31,26 +31,13 @@ def reckon_work(work: Work, style: LengthStyle) -> Reckoning:
     )
 
 
-def boxes(work: Work) -> Boxes:
-    lay, placed = work.boxes, work.placement
-    padded = (placed.printed.w, placed.printed.h) != (lay.image.w, lay.image.h)
-    return Boxes(
-        document=lay.document.as_floats(),
-        trim=lay.trim.as_floats(),
-        image=lay.image.as_floats(),
-        picture=placed.whole.as_floats(),
-        printed=placed.printed.as_floats(),
-        visible=work.visible.as_floats(),
-        padding=lay.image.as_floats() if padded else None,
-        safe=_floats(lay.safe),
-        opening=_floats(lay.opening),
-        fold=_floats(lay.fold),
-        fold_back=_floats(lay.fold_back),
-    )
-
-
 def schools(work: Work) -> list[School]:
-    """Every school that has an answer for this print, in the order of the plan format."""
+    """Every school that has an answer for this print, in the order of the plan format.
+
+    None for a target in pixels: its own grid decides, not the eye.
+    """
+    if work.plan.target.in_pixels:
+        return []
     effective, arcmin = float(work.effective), work.plan.viewing.arcmin
     found = []
     for name in SCHOOLS:
@@ -68,7 +55,3 @@ def schools(work: Work) -> list[School]:
             )
         )
     return found
-
-
-def _floats(box: Box | None) -> BoxMm | None:
-    return None if box is None else box.as_floats()

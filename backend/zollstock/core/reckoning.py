@@ -42,7 +42,10 @@ class Boxes(Record):
     document: BoxMm
     trim: BoxMm
     image: BoxMm
-    picture: BoxMm = Field(description="The whole picture as it would lie, cropped parts included.")
+    picture: BoxMm = Field(
+        description="The whole picture as it would lie, cropped parts included; with an angle it "
+        "leans by it about this box's centre."
+    )
     printed: BoxMm = Field(description="What is printed of the picture.")
     visible: BoxMm = Field(description="What a viewer sees of the print.")
     padding: BoxMm | None = Field(default=None, description="The box that contain pads out.")
@@ -62,8 +65,27 @@ class School(Record):
     clean_from_mm: float | None = None
 
 
+class Way(Record):
+    """One of several ways out of a finding: what it is called, what it leads to, the change."""
+
+    label: str
+    text: str
+    fix: dict[str, Any]
+
+
+class Outcome(Record):
+    """A print as it would come out, to be drawn: its boxes, and how its picture lies."""
+
+    boxes: Boxes
+    turn: int
+    angle: float
+
+
 class Finding(Record):
-    """Something to look at; a `stop` cannot be rendered. `fix` is a change to the plan."""
+    """Something to look at; a `stop` cannot be rendered. `fix` is a change to the plan.
+
+    Where there is more than one cure they are `ways`; `drawing` shows what the text tells.
+    """
 
     id: str
     level: Literal["note", "warn", "stop"]
@@ -71,6 +93,8 @@ class Finding(Record):
     step: Step
     fix: dict[str, Any] | None = None
     fix_label: str | None = None
+    ways: list[Way] | None = None
+    drawing: Outcome | None = None
 
 
 class Reckoning(Record):

@@ -82,15 +82,22 @@ def size_of_file(count: int) -> str:
     return f"{count} B"
 
 
+_NO_PIXEL = Fraction(1)
+
+
 @dataclass(frozen=True, slots=True)
 class LengthStyle:
     """How lengths are shown: the unit, and whether inches are shown as true fractions."""
 
     unit: str = "mm"
     fractions: bool = True
+    #: With the unit px: millimetres in one pixel of the target.
+    pixel: Fraction = _NO_PIXEL
 
     def number(self, mm: Number) -> str:
         """The number alone, in this unit. `mm` is in millimetres."""
+        if self.unit == "px":
+            return decimal(Fraction(mm) / self.pixel, 1)
         top, bottom = mm.as_integer_ratio()
         return _number(top, bottom, self.unit, self.fractions)
 
@@ -99,6 +106,12 @@ class LengthStyle:
 
     def size(self, width_mm: Number, height_mm: Number) -> str:
         return f"{self.number(width_mm)} × {self.number(height_mm)} {self.unit}"
+
+    def typed(self, mm: Fraction) -> str:
+        """An exact length as somebody would type it for a plan; whole pixels for a target in px."""
+        if self.unit == "px":
+            return f"{max(1, round(mm / self.pixel))} px"
+        return typed_length(mm, self.unit)
 
     def far(self, mm: Number) -> str:
         """A viewing distance, to a sensible step: 35 cm, 1.2 m; inches and feet where inches rule."""
@@ -116,10 +129,13 @@ class LengthStyle:
 def style_for(lengths: list[Length], unit: str | None = None) -> LengthStyle:
     """The style of the person who typed `lengths`: their first unit, decimals if they type them.
 
-    `unit` overrides the unit, as the switch in the interface does.
+    `unit` overrides the unit, as the switch in the interface does; a target in pixels stays in px.
     """
+    first = lengths[0]
+    if first.unit == "px":
+        return LengthStyle("px", pixel=first.mm / Fraction(first.typed.split()[0]))
     decimals = any(item.unit == "in" and "." in item.typed.replace(",", ".") for item in lengths)
-    return LengthStyle(unit or lengths[0].unit, not decimals)
+    return LengthStyle(unit or first.unit, not decimals)
 
 
 def typed_length(mm: Fraction, unit: str) -> str:

@@ -18,7 +18,10 @@ SOURCES: dict[str, str] = {
     "contain": "Contain puts the whole picture inside the box; what remains is padding, placed by "
     "the anchor.",
     "anchor": "The anchor is the share of the spare room left and above: 0 is left or top, 1 right "
-    "or bottom. Automatic placement centres the keep zones as far as the picture allows.",
+    "or bottom. Automatic placement gives the keep zones the most room: the least of the four gaps is as large "
+    "as the picture allows.",
+    "straighten": "The picture is turned by the angle about its centre; the crop is the largest upright "
+    "one that stays inside it, and what the corners cost is counted as loss.",
     "loss": "Loss = 1 − crop area ÷ picture area.",
     "resolution": "Effective ppi = source pixels ÷ printed inches, before any resampling. A file's "
     "ppi tag changes no pixel and means nothing here.",
@@ -31,6 +34,8 @@ SOURCES: dict[str, str] = {
     "10 m 50, beyond 15 ppi. Times the medium factor.",
     "device": "The device school never goes below 300 ppi. Times the medium factor.",
     "trials": "What this studio's own trials showed for this medium and distance.",
+    "pixel-target": "A target in pixels shows one picture pixel for each of its own: the need is its "
+    "own grid, whatever the tag says and from wherever it is seen.",
     "grades": "Quality ratio = effective ÷ needed: surplus from 2, clean from 1, near from 0.8, "
     "soft from 0.5, coarse below.",
     "output": "keep: the effective ppi; need: the chosen school's; device: the effective ppi down "

@@ -37,6 +37,11 @@ class Work:
         return self.plan.medium.factor
 
     @property
+    def school(self) -> str:
+        """Whose need decides: the chosen school's, or the grid of a target in pixels."""
+        return "pixels" if self.plan.target.in_pixels else self.plan.viewing.school
+
+    @property
     def scale(self) -> Fraction:
         return self.output_ppi / self.effective
 
@@ -72,9 +77,15 @@ def work_out(plan: Plan) -> Work:
         if view.distance is not None
         else viewing.whole_print_distance(visible.diagonal(), view.diagonals)
     )
-    need = viewing.need(view.school, distance, plan.medium.factor, view.arcmin)
+    tag = plan.target.tag_ppi if plan.target.in_pixels else None
+    # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
+    need = (
+        viewing.need(view.school, distance, plan.medium.factor, view.arcmin)
+        if tag is None
+        else float(tag)
+    )
     quality = None if need is None else float(effective) / need
-    ppi = pixelcount.output_ppi(plan.pixels, effective, need)
+    ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
     return Work(
         plan=plan,
         boxes=boxes,

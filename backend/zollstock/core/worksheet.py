@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from typing import Any
 
 from . import show
 from .choices import Choice, choices, what_is_lost
-from .plan import SCHOOLS, Bleed, Border, Mat, Plan, Wrap, lengths_of
+from .library import Size
+from .plan import SCHOOLS, Bleed, Border, Mat, Plan, Wrap, exact, lengths_of
 from .rail import Rail, rail
 from .rational import Fraction
 from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
 from .show import LengthStyle, style_for
 from .work import Work, work_out
+from .zones import ZoneState, near_limit, rooms, seen_box, turned
 
 TITLES: dict[Step, str] = {
     "picture": "Picture",
@@ -28,7 +31,7 @@ TITLES: dict[Step, str] = {
 PADS: dict[Step, tuple[str, ...]] = {
     "picture": ("picture_width_px", "picture_height_px", "picture_ratio"),
     "size": ("target_width", "target_height", "document_width", "document_height", "box_ratio", "effective_ppi"),
-    "fit": ("crop_width", "crop_height", "crop_x", "crop_y", "cut_left", "cut_top", "cut_right",
+    "fit": ("angle", "angle_loss", "crop_width", "crop_height", "crop_x", "crop_y", "cut_left", "cut_top", "cut_right",
             "cut_bottom", "pad_left", "pad_top", "pad_right", "pad_bottom", "loss"),
     "edge": ("image_width", "image_height", "crop_width", "crop_height", "effective_ppi"),
     "pixels": ("effective_ppi", "need_ppi", "quality_ratio", "output_ppi", "scale_factor"),
@@ -64,6 +67,22 @@ class SchoolRow(Record):
     clean_from: str
 
 
+class ZoneRow(Record):
+    """A keep zone with its room to the nearest edge of what is seen, in words."""
+
+    name: str
+    state: ZoneState
+    side: str
+    room: str
+
+
+class QuarterTurns(Record):
+    """What turning the picture by a quarter changes in the plan: zones and crop turn along."""
+
+    left: dict[str, Any]
+    right: dict[str, Any]
+
+
 class Worksheet(Record):
     """Everything the bench shows of a plan, apart from the picture itself."""
 
@@ -72,10 +91,17 @@ class Worksheet(Record):
     schools: list[SchoolRow]
     choices: list[Choice]
     rail: Rail
+    zones: list[ZoneRow]
+    turns: QuarterTurns
 
 
-def worksheet(plan: Plan, unit: str | None = None, step: Step = "fit") -> Worksheet:
-    """Reckon a plan and lay it out; `choices` are those of `step`, texts use `unit`."""
+def worksheet(
+    plan: Plan, unit: str | None = None, step: Step = "fit", sizes: Sequence[Size] | None = None
+) -> Worksheet:
+    """Reckon a plan and lay it out; `choices` are those of `step`, texts use `unit`.
+
+    `sizes` is the studio's own library, for the near sizes among the choices.
+    """
     work = work_out(plan)
     style = style_for(lengths_of(plan), unit)
     reckoning = reckon_work(work, style)
@@ -83,13 +109,42 @@ def worksheet(plan: Plan, unit: str | None = None, step: Step = "fit") -> Worksh
         reckoning=reckoning,
         blades=blades(work, reckoning, style),
         schools=school_rows(reckoning, style),
-        choices=choices(work, style, step),
+        choices=choices(work, style, step, sizes),
         rail=rail(work, style),
+        zones=zone_rows(work, style),
+        turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
     )
 
 
+def zone_rows(work: Work, style: LengthStyle) -> list[ZoneRow]:
+    """Every keep zone in the plan's order."""
+    seen = seen_box(work)
+    limit = near_limit(seen)
+    found = []
+    for room in rooms(work, seen):
+        side, gap = room.tightest
+        state: ZoneState = "cut" if gap < 0 else "near" if gap < limit else "kept"
+        words = f"{style.length(-gap)} cut" if gap < 0 else style.length(gap)
+        found.append(ZoneRow(name=room.zone.name, state=state, side=side, room=words))
+    return found
+
+
+def quarter_turn(plan: Plan, by: int) -> dict[str, Any]:
+    """The change that turns the picture clockwise by 90 or 270 degrees, zones and anchor along."""
+    fit = plan.fit
+    x, y = (exact(share) for share in fit.anchor)
+    anchor = (1 - y, x) if by == 90 else (y, 1 - x)
+    return {
+        "fit.turn": (fit.turn + by) % 360,
+        "fit.anchor": [float(share) for share in anchor],
+        "fit.keep": [turned(zone, by).model_dump() for zone in fit.keep],
+    }
+
+
 def school_rows(reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
-    """All four schools side by side, also the one that has no answer yet."""
+    """All four schools side by side, also the one that has no answer yet; none for a screen."""
+    if not reckoning.schools:
+        return []
     answers = {school.id: school for school in reckoning.schools}
     rows = []
     for name in SCHOOLS:
@@ -171,6 +226,8 @@ def _pixels(work: Work, style: LengthStyle) -> tuple[str, str]:
 
 
 def _distance(work: Work, style: LengthStyle) -> tuple[str, str]:
+    if work.plan.target.in_pixels:
+        return "On a screen", work.grade or ""
     return f"from {style.far(work.distance)}", work.grade or "no trials"
 
 

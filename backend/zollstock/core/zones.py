@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from typing import Literal
 
 from .edges import Box
 from .fit import zone_px
-from .plan import KeepZone
+from .plan import KeepZone, exact
 from .rational import Fraction
+from .straighten import leaning_bounds
 from .work import Work
 
 #: A zone nearer than this to the edge of the print, or to a fold, is worth a warning, mm.
@@ -34,6 +36,11 @@ class ZoneRoom:
         side = min(SIDES, key=lambda name: getattr(self, name))
         return side, getattr(self, side)
 
+    @property
+    def cuts(self) -> list[tuple[str, Fraction]]:
+        """(side, how much of the zone is gone there) for every side that cuts it, mm."""
+        return [(side, -room) for side in SIDES if (room := getattr(self, side)) < 0]
+
 
 def seen_box(work: Work) -> Box:
     """What survives of the picture on the finished print, mm: within trim, opening or face."""
@@ -46,8 +53,10 @@ def rooms(work: Work, box: Box) -> Iterator[ZoneRoom]:
     """The room of every keep zone inside a box of the document (mm)."""
     placed = work.placement
     window, k = placed.to_px(box), placed.mm_per_px
+    width, height = Fraction(placed.picture_w), Fraction(placed.picture_h)
     for zone in work.plan.fit.keep:
-        at = zone_px(zone, placed.picture_w, placed.picture_h)
+        upright = zone_px(zone, placed.picture_w, placed.picture_h)
+        at = leaning_bounds(upright, width, height, placed.lean)
         yield ZoneRoom(
             zone,
             (at.x - window.x) * k,
@@ -60,3 +69,23 @@ def rooms(work: Work, box: Box) -> Iterator[ZoneRoom]:
 def near_limit(box: Box) -> Fraction:
     """Below how much room, mm, a zone counts as near the edge of `box`."""
     return min(NEAR_MM, NEAR_SHARE * min(box.w, box.h))
+
+
+ZoneState = Literal["none", "kept", "near", "cut"]
+
+
+def zone_state(work: Work) -> ZoneState:
+    """How the keep zones of a print fare, by the one that fares worst."""
+    if not work.plan.fit.keep:
+        return "none"
+    seen = seen_box(work)
+    least = min(room.tightest[1] for room in rooms(work, seen))
+    return "cut" if least < 0 else "near" if least < near_limit(seen) else "kept"
+
+
+def turned(zone: KeepZone, by: int) -> KeepZone:
+    """The zone after the picture under it was turned clockwise by 0, 90, 180 or 270 degrees."""
+    x, y, w, h = (exact(value) for value in (zone.x, zone.y, zone.w, zone.h))
+    for _ in range(by // 90 % 4):
+        x, y, w, h = 1 - y - h, x, h, w
+    return KeepZone(name=zone.name, x=float(x), y=float(y), w=float(w), h=float(h))

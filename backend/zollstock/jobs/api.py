@@ -48,6 +48,7 @@ class Silhouette(Schema):
     picture: BoxMm
     printed: BoxMm
     turn: int
+    angle: float
     size_text: str
     grade: str | None
 
@@ -103,11 +104,11 @@ def own_prints(request: HttpRequest) -> QuerySet[Print]:
 def _slip(job: Job) -> JobSlip:
     return JobSlip(
         id=job.id, title=job.title, client=job.client, due=job.due, created=job.created,
-        prints=[_silhouette(held) for held in job.prints.all()],
+        prints=[silhouette(held) for held in job.prints.all()],
     )  # fmt: skip
 
 
-def _silhouette(held: Print) -> Silhouette:
+def silhouette(held: Print) -> Silhouette:
     plan = parse_plan(held.plan)
     work = work_out(plan)
     trim, placed = work.boxes.trim, work.placement
@@ -118,7 +119,7 @@ def _silhouette(held: Print) -> Silhouette:
     style = style_for([plan.target.width, plan.target.height])
     return Silhouette(
         id=held.id, title=plan.title, picture_id=held.picture_id, width_mm=float(trim.w),
-        height_mm=float(trim.h), picture=picture, printed=printed, turn=plan.fit.turn,
+        height_mm=float(trim.h), picture=picture, printed=printed, turn=plan.fit.turn, angle=plan.fit.angle,
         size_text=style.size(trim.w, trim.h), grade=work.grade,
     )  # fmt: skip
 

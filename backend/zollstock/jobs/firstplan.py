@@ -25,5 +25,6 @@ def first_plan(picture: Picture, unit: str) -> dict[str, Any]:
         "title": picture.name.rsplit(".", 1)[0].replace("_", " ").replace("-", " ").strip(),
         "picture": picture.plan_part(),
         "target": {"width": size[0], "height": size[1]},
+        "fit": {"keep": picture.keep, "auto": bool(picture.keep)},
         "medium": {"name": "satin photo paper", "factor": 1.0},
     }

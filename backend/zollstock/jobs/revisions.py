@@ -6,7 +6,9 @@ from typing import Any
 
 from django.db import transaction
 
-from zollstock.core.plan import PlanError, parse_plan, plan_document
+from zollstock.core.plan import KeepZone, PlanError, parse_plan, plan_document
+from zollstock.core.zones import turned
+from zollstock.pictures.models import Picture
 
 from .models import Print, Revision
 
@@ -37,7 +39,18 @@ def save_plan(print_id: int, document: dict[str, Any], version: int) -> Print:
         held.version += 1
         Revision.objects.create(print=held, number=held.head, plan=wanted)
         held.save()
+        _keep_with_picture(held, wanted)
     return held
+
+
+def _keep_with_picture(held: Print, document: dict[str, Any]) -> None:
+    """Zones drawn on one print are the picture's: its next prints begin with them."""
+    fit = document["fit"]
+    upright = [
+        turned(KeepZone(**zone), -fit["turn"]).model_dump(mode="json") for zone in fit["keep"]
+    ]
+    if upright != held.picture.keep:
+        Picture.objects.filter(id=held.picture_id).update(keep=upright)
 
 
 def step(print_id: int, version: int, by: int) -> Print:
@@ -60,6 +73,8 @@ def begin(held: Print, document: dict[str, Any]) -> Print:
     with transaction.atomic():
         held.save()
         Revision.objects.create(print=held, number=1, plan=held.plan)
+        if held.plan["fit"]["keep"]:
+            _keep_with_picture(held, held.plan)
     return held
 
 

@@ -14,6 +14,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 
+from zollstock.core.plan import KeepZone
 from zollstock.core.show import size_of_file
 
 from .intake import take_in, too_large
@@ -42,6 +43,7 @@ class PictureFacts(Schema):
     ppi_tag: float | None
     sha256: str
     size_text: str
+    keep: list[KeepZone]
     created: datetime
 
 
@@ -53,7 +55,7 @@ class Arrival(Schema):
 def facts(picture: Picture) -> PictureFacts:
     width, height = picture.upright
     names = ("id", "name", "state", "problem", "orientation", "format", "bits", "channels",
-             "profile", "camera", "taken", "ppi_tag", "sha256", "created")  # fmt: skip
+             "profile", "camera", "taken", "ppi_tag", "sha256", "keep", "created")  # fmt: skip
     return PictureFacts(
         **{name: getattr(picture, name) for name in names},
         width_px=width,

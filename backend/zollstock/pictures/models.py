@@ -42,6 +42,8 @@ class Picture(models.Model):
     ppi_tag = models.FloatField(null=True)
     camera = models.CharField(max_length=120, blank=True)
     taken = models.CharField(max_length=19, blank=True)
+    # What must survive, as last drawn: fractions of the upright picture. New prints begin with it.
+    keep = models.JSONField(default=list)
     created = models.DateTimeField(auto_now_add=True)
     touched = models.DateTimeField(auto_now=True)
 

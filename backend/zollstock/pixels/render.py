@@ -18,6 +18,7 @@ from zollstock.core.pixelboxes import PixelBox, PixelBoxes, pixel_boxes
 from zollstock.core.pixelcount import CLASSIC_TIFF_BYTES
 from zollstock.core.plan import Plan, Wrap, lengths_of
 from zollstock.core.show import style_for
+from zollstock.core.straighten import UPRIGHT
 from zollstock.core.work import Work, work_out
 
 from . import colour
@@ -70,12 +71,13 @@ def compose(work: Work, picture: Path) -> pyvips.Image:
     streams = (
         plan.picture.orientation in _STREAMS
         and plan.fit.turn == 0
+        and plan.fit.angle == 0
         and not (isinstance(plan.edge, Wrap) and plan.edge.fill in _LOOKS_AHEAD)
     )
     image = open_picture(picture, access="sequential" if streams else "random")
     _check_same(image, plan)
     image = _upright(image, plan)
-    image = image.crop(boxes.crop.x, boxes.crop.y, boxes.crop.w, boxes.crop.h)
+    image = _cropped(image, work, boxes.crop)
     image = colour.converted(image, work)
     image = _resampled(image, boxes.printed)
     paint = colour.Paint(image)
@@ -99,6 +101,21 @@ def _upright(image: pyvips.Image, plan: Plan) -> pyvips.Image:
     if plan.fit.turn:
         image = image.rot(_ROTATIONS[plan.fit.turn])
     return image
+
+
+def _cropped(image: pyvips.Image, work: Work, box: PixelBox) -> pyvips.Image:
+    """The crop out of the picture; a leaning one is turned upright about the picture's centre."""
+    by = work.placement.lean
+    if by is UPRIGHT:
+        return image.crop(box.x, box.y, box.w, box.h)
+    cos, sin = float(by.cos), float(by.sin)
+    x, y = (image.width - 1) / 2, (image.height - 1) / 2
+    # The rim's outer half pixel lies between the last pixel and nothing: it is that pixel's own.
+    turned = image.affine(
+        [cos, -sin, sin, cos], interpolate=pyvips.Interpolate.new("bicubic"),
+        idx=-x, idy=-y, odx=x, ody=y, oarea=[box.x, box.y, box.w, box.h], extend="copy",
+    )  # fmt: skip
+    return turned.copy(xoffset=0, yoffset=0)
 
 
 def _resampled(image: pyvips.Image, box: PixelBox) -> pyvips.Image:

@@ -11,8 +11,31 @@ from zollstock.jobs.models import Print
 from zollstock.pictures.models import Picture
 
 
+class Run(models.Model):
+    """Many orders given at once: they are worked off in their order, can pause and go on.
+
+    `pulse` is when a worker last took one of them; a run that is going, has orders waiting and no
+    pulse is told about again.
+    """
+
+    class State(models.TextChoices):
+        GOING = "going"
+        PAUSED = "paused"
+        CANCELLED = "cancelled"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    title = models.CharField(max_length=200)
+    state = models.CharField(max_length=9, choices=State, default=State.GOING)
+    pulse = models.DateTimeField(auto_now_add=True)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-created"]
+
+
 class Render(models.Model):
-    """An order with the plan as it was when it was given.
+    """An order with the plan as it was when it was given: of one print, or one of a run.
 
     A worker claims a queued row by writing its own `worker` mark and keeps `pulse` fresh; a row
     whose pulse stops is queued again.
@@ -27,7 +50,11 @@ class Render(models.Model):
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
-    print = models.ForeignKey(Print, on_delete=models.CASCADE, related_name="renders")
+    print = models.ForeignKey(Print, on_delete=models.CASCADE, related_name="renders", null=True)
+    run = models.ForeignKey(Run, on_delete=models.CASCADE, related_name="renders", null=True)
+    position = models.PositiveIntegerField(default=0)
+    folder = models.CharField(max_length=120, blank=True)
+    facts = models.JSONField(default=dict)
     picture = models.ForeignKey(Picture, on_delete=models.CASCADE)
     plan = models.JSONField()
     version = models.PositiveIntegerField()
@@ -46,3 +73,4 @@ class Render(models.Model):
 
     class Meta:
         ordering = ["-created"]
+        indexes = [models.Index(fields=["run", "state", "position"], name="next_of_a_run")]

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import logging
-import re
-import unicodedata
+from uuid import UUID
 
+from celery import Task
 from django.db import transaction
 from django.utils import timezone
 from kombu.exceptions import OperationalError
 
 from zollstock.core.findings import findings
+from zollstock.core.lengths import UNITS
+from zollstock.core.naming import safe_name
 from zollstock.core.plan import Plan, lengths_of, parse_plan
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
@@ -19,7 +21,7 @@ from zollstock.jobs.models import Print
 from .models import Render
 
 log = logging.getLogger(__name__)
-_ENDINGS = {"tiff": "tif", "jpeg": "jpg", "png": "png"}
+ENDINGS = {"tiff": "tif", "jpeg": "jpg", "png": "png"}
 UNFINISHED = (Render.State.QUEUED, Render.State.RUNNING)
 
 
@@ -54,13 +56,28 @@ def send(render: Render) -> None:
     """Tell a worker. When the broker is silent the row waits and is sent again later."""
     from .tasks import make
 
+    if render.run_id is not None:
+        send_run(render.run_id)
+        return
+    transaction.on_commit(lambda: _tell(make, str(render.id)))
+
+
+def send_run(run_id: UUID | str, workers: int = 1) -> None:
+    """Tell so many workers of a run; each goes on by itself until nothing waits."""
+    from .tasks import work_off
+
     def tell() -> None:
-        try:
-            make.apply_async([str(render.id)], retry=False)
-        except OperationalError:
-            log.warning("the broker does not answer; render %s waits", render.id)
+        for _ in range(workers):
+            _tell(work_off, str(run_id))
 
     transaction.on_commit(tell)
+
+
+def _tell(task: Task, name: str) -> None:
+    try:
+        task.apply_async([name], retry=False)
+    except OperationalError:
+        log.warning("the broker does not answer; %s waits", name)
 
 
 def call_off(render: Render) -> None:
@@ -72,17 +89,18 @@ def call_off(render: Render) -> None:
 
 def file_name(plan: Plan, work: Work) -> str:
     """A telling name, safe on every system: `fog-over-the-pans_24x16in_250ppi.tif`."""
-    plain = unicodedata.normalize("NFKD", plan.title).encode("ascii", "ignore").decode()
-    title = re.sub(r"[^a-z0-9]+", "-", plain.lower()).strip("-")[:80] or "print"
+    sides = side_fields(plan)
+    size = f"{sides['width']}x{sides['height']}{sides['unit']}"
+    title = safe_name(plan.title)[:80]
+    return f"{title}_{size}_{float(work.output_ppi):.0f}ppi.{ENDINGS[plan.output.format]}"
+
+
+def side_fields(plan: Plan) -> dict[str, str]:
+    """Finished width, height and unit as plain numbers for a file name."""
     style = style_for(lengths_of(plan))
-    trim = work.boxes.trim
-    size = "x".join(f"{float(mm) / float(_per_unit(style.unit)):.6g}" for mm in (trim.w, trim.h))
-    return (
-        f"{title}_{size}{style.unit}_{float(work.output_ppi):.0f}ppi.{_ENDINGS[plan.output.format]}"
-    )
-
-
-def _per_unit(unit: str) -> float:
-    from zollstock.core.lengths import UNITS
-
-    return float(UNITS[unit])
+    per_unit = style.pixel if style.unit == "px" else UNITS[style.unit]
+    sides = {
+        name: f"{float(getattr(plan.target, name).mm / per_unit):.6g}"
+        for name in ("width", "height")
+    }
+    return sides | {"unit": style.unit}

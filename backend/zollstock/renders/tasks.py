@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import hashlib
 import logging
+import time
 import uuid
 from datetime import timedelta
 from pathlib import Path
 
 from celery import shared_task
-from django.db.models import F
+from django.db.models import Exists, F, OuterRef
 from django.utils import timezone
 
 from zollstock.core.plan import parse_plan
@@ -17,8 +18,8 @@ from zollstock.pictures.storage import discard, local_path, store, work_folder
 from zollstock.pixels.errors import Cancelled, PictureError, RenderError
 from zollstock.pixels.render import render as render_file
 
-from .models import Render
-from .orders import send
+from .models import Render, Run
+from .orders import send, send_run
 from .pulse import Pulse
 
 log = logging.getLogger(__name__)
@@ -28,19 +29,52 @@ LOST_AFTER = timedelta(seconds=12)
 #: A queued row nobody came for in this time is told about again.
 FORGOTTEN_AFTER = timedelta(seconds=20)
 MOST_TRIES = 3
+#: So long a worker stays with a run before other orders have their turn.
+SPELL_SECONDS = 1.5
 
 
 @shared_task
 def make(render_id: str) -> None:
     """Make the file of one order. Only the worker that claims the row works on it."""
+    render = _claim(render_id)
+    if render is not None:
+        _carry_out(render)
+
+
+@shared_task
+def work_off(run_id: str) -> None:
+    """Work on a run for a moment, then stand at the end of the queue again.
+
+    So single orders are never stuck behind a run of thousands, and a pause is heard at once.
+    """
+    end = time.monotonic() + SPELL_SECONDS
+    while time.monotonic() < end:
+        if not Run.objects.filter(id=run_id, state=Run.State.GOING).update(pulse=timezone.now()):
+            return
+        waiting = Render.objects.filter(run_id=run_id, state=Render.State.QUEUED)
+        render_id = waiting.order_by("position").values_list("id", flat=True).first()
+        if render_id is None:
+            return
+        render = _claim(render_id)
+        if render is not None:
+            _carry_out(render)
+    send_run(run_id)
+
+
+def _claim(render_id: object) -> Render | None:
+    """The order as this worker's own; None when another was quicker or it waits no more."""
     worker = str(uuid.uuid4())
     claimed = Render.objects.filter(id=render_id, state=Render.State.QUEUED).update(
         state=Render.State.RUNNING, worker=worker, pulse=timezone.now(), tries=F("tries") + 1,
         percent=0,
     )  # fmt: skip
     if not claimed:
-        return
-    render = Render.objects.select_related("picture").get(id=render_id)
+        return None
+    return Render.objects.select_related("picture").get(id=render_id)
+
+
+def _carry_out(render: Render) -> None:
+    worker = render.worker
     try:
         with Pulse(render.id, worker) as pulse, work_folder() as folder:
             out = folder / render.name
@@ -97,7 +131,16 @@ def take_up() -> None:
         mine = Render.objects.filter(id=render.id, worker=render.worker, state=Render.State.RUNNING)
         if mine.update(state=Render.State.QUEUED, worker="", pulse=now):
             send(render)
-    forgotten = Render.objects.filter(state=Render.State.QUEUED, pulse__lt=now - FORGOTTEN_AFTER)
+    forgotten = Render.objects.filter(
+        state=Render.State.QUEUED, pulse__lt=now - FORGOTTEN_AFTER, run=None
+    )
     for render in forgotten:
         Render.objects.filter(id=render.id).update(pulse=now)
         send(render)
+    waiting = Render.objects.filter(run=OuterRef("pk"), state=Render.State.QUEUED)
+    silent = Run.objects.filter(
+        Exists(waiting), state=Run.State.GOING, pulse__lt=now - FORGOTTEN_AFTER
+    )
+    for run in silent:
+        Run.objects.filter(id=run.id).update(pulse=now)
+        send_run(run.id)

@@ -13,24 +13,28 @@ from ninja.errors import AuthenticationError, AuthorizationError, HttpError, Val
 from ninja.security import django_auth
 
 from zollstock.accounts.api import router as accounts
+from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
+from zollstock.core.naming import PatternError
 from zollstock.core.plan import PlanError
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.revisions import StaleVersion
+from zollstock.jobs.surveys import router as surveys
 from zollstock.pictures.api import router as pictures
 from zollstock.pixels.errors import PictureError
 from zollstock.renders.api import router as renders
+from zollstock.renders.runs_api import router as runs
+from zollstock.sizes.api import router as sizes
+from zollstock.sizes.room_api import router as rooms
+from zollstock.sizes.shelf import NoSuchSizes
 
 log = logging.getLogger(__name__)
 
 api = NinjaAPI(
     title="Zollstock", version="1", auth=django_auth, docs_url=None, openapi_url="openapi.json"
 )
-api.add_router("", accounts)
-api.add_router("", bench)
-api.add_router("", pictures)
-api.add_router("", jobs)
-api.add_router("", renders)
+for router in (accounts, bench, sizes, rooms, pictures, jobs, surveys, renders, runs, batches):
+    api.add_router("", router)
 
 
 @api.get("/health", auth=None, include_in_schema=False)
@@ -57,6 +61,16 @@ def _plan(request: HttpRequest, error: PlanError) -> HttpResponse:
 
 @api.exception_handler(PictureError)
 def _picture(request: HttpRequest, error: PictureError) -> HttpResponse:
+    return _answer(request, 422, str(error))
+
+
+@api.exception_handler(NoSuchSizes)
+def _sizes(request: HttpRequest, error: NoSuchSizes) -> HttpResponse:
+    return _answer(request, 404, str(error))
+
+
+@api.exception_handler(PatternError)
+def _pattern(request: HttpRequest, error: PatternError) -> HttpResponse:
     return _answer(request, 422, str(error))
 
 

@@ -41,9 +41,11 @@ INSTALLED_APPS = [
     "csp",
     "ninja",
     "zollstock.accounts",
+    "zollstock.sizes",
     "zollstock.pictures",
     "zollstock.jobs",
     "zollstock.renders",
+    "zollstock.batches",
     "zollstock.demo",
 ]
 MIDDLEWARE = [
@@ -98,7 +100,10 @@ CELERY_WORKER_PREFETCH_MULTIPLIER = 1
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False
 CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
 CELERY_TASK_DEFAULT_QUEUE = "quick"
-CELERY_TASK_ROUTES = {"zollstock.renders.tasks.make": {"queue": "render"}}
+CELERY_TASK_ROUTES = {
+    "zollstock.renders.tasks.make": {"queue": "render"},
+    "zollstock.renders.tasks.work_off": {"queue": "render"},
+}
 CELERY_BEAT_SCHEDULE = {
     "take up what was left": {"task": "zollstock.renders.tasks.take_up", "schedule": 5.0},
     "read what was left": {"task": "zollstock.pictures.tasks.take_up", "schedule": 5.0},

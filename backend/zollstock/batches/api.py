@@ -1,0 +1,328 @@
+"""Batches over the wire: make one, its cells in pieces, place a cell by hand, order its files."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Any, Literal
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import QuerySet
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Schema
+from ninja.errors import HttpError
+from pydantic import Field
+
+from zollstock.core.naming import DEFAULT_PATTERN, FIELDS, check_pattern
+from zollstock.core.plan import Colour, PlanError, Share
+from zollstock.jobs.api import own_jobs
+from zollstock.pictures.api import own_pictures
+from zollstock.pictures.models import Picture
+from zollstock.renders.runs_api import RunState, run_states
+from zollstock.sizes.shelf import chosen
+
+from .cells import Cell, cell, cell_plan, edits_of, size_entry, sizes_of_batch
+from .models import Batch, BatchPicture, CellEdit
+from .runs import NothingToMake, order_run
+
+router = Router(tags=["batches"])
+#: Limits of a batch; the matrix is made for 500 × 8.
+MOST_PICTURES, MOST_SIZES, MOST_CELLS = 2000, 40, 20_000
+
+Title = Annotated[str, Field(min_length=1, max_length=200)]
+Which = Annotated[str, Field(max_length=8000)]
+
+
+class Shared(Schema):
+    """What all prints of a batch share."""
+
+    format: Literal["tiff", "jpeg", "png"] = "jpeg"
+    ppi: Annotated[float, Field(ge=1, le=10_000)] | None = None
+    medium: Annotated[str, Field(max_length=120)] = "satin photo paper"
+    factor: Annotated[float, Field(gt=0, le=2)] = 1.0
+
+
+class NewBatch(Schema):
+    """A batch of a whole job, or of the pictures named."""
+
+    title: Title
+    job: int | None = None
+    pictures: Annotated[list[UUID], Field(max_length=MOST_PICTURES)] = []
+    set: Which
+    shared: Shared = Shared()
+    pattern: Annotated[str, Field(max_length=120)] = DEFAULT_PATTERN
+
+
+class BatchSize(Schema):
+    key: str
+    name: str
+    group: str
+    width: str
+    height: str
+    frames: str
+    note: str
+
+
+class BatchItem(Schema):
+    id: UUID
+    name: str
+    width_px: int
+    height_px: int
+
+
+class BatchState(Schema):
+    id: int
+    title: str
+    job: int | None
+    sizes: list[BatchSize]
+    pictures: list[BatchItem]
+    shared: Shared
+    pattern: str
+    fields: dict[str, str]
+    runs: list[RunState]
+    created: datetime
+
+
+class BatchSlip(Schema):
+    """A batch in a list."""
+
+    id: int
+    title: str
+    job: int | None
+    pictures: int
+    sizes: int
+    created: datetime
+
+
+class BatchChange(Schema):
+    title: Title | None = None
+    set: Which | None = None
+    shared: Shared | None = None
+    pattern: Annotated[str, Field(max_length=120)] | None = None
+
+
+class CellRow(Schema):
+    picture: UUID
+    cells: list[Cell]
+
+
+class CellFit(Schema):
+    """How a picture lies in one size; `auto` goes back to automatic placement for good."""
+
+    picture: UUID
+    size: Annotated[str, Field(max_length=40)]
+    mode: Literal["fill", "contain"] = "fill"
+    anchor: tuple[Share, Share] = (0.5, 0.5)
+    zoom: Annotated[float, Field(ge=1, le=100)] = 1.0
+    angle: Annotated[float, Field(ge=-15, le=15)] = 0.0
+    colour: Colour | None = None
+
+
+class CellName(Schema):
+    picture: UUID
+    size: Annotated[str, Field(max_length=40)]
+
+
+class NewRun(Schema):
+    """The cells to make, or none named for all of them."""
+
+    cells: (
+        Annotated[
+            list[tuple[UUID, Annotated[str, Field(max_length=40)]]], Field(max_length=MOST_CELLS)
+        ]
+        | None
+    ) = None
+    pattern: Annotated[str, Field(max_length=120)] | None = None
+
+
+def own_batches(request: HttpRequest) -> QuerySet[Batch]:
+    return Batch.objects.filter(account=request.user)
+
+
+def _shared(given: Shared) -> dict[str, Any]:
+    pixels = {"mode": "keep"} if given.ppi is None else {"mode": "fixed", "ppi": given.ppi}
+    return {"medium": {"name": given.medium, "factor": given.factor}, "pixels": pixels,
+            "output": {"format": given.format, "profile": "srgb", "bits": 8}}  # fmt: skip
+
+
+def _shared_back(held: dict[str, Any]) -> Shared:
+    return Shared(format=held["output"]["format"], ppi=held["pixels"].get("ppi"),
+                  medium=held["medium"]["name"], factor=held["medium"]["factor"])  # fmt: skip
+
+
+def _pictures(batch: Batch) -> list[Picture]:
+    return [row.picture for row in batch.rows.select_related("picture")]
+
+
+def _state(batch: Batch) -> BatchState:
+    items = [
+        BatchItem(id=picture.id, name=picture.name, width_px=picture.upright[0],
+                  height_px=picture.upright[1])
+        for picture in _pictures(batch)
+    ]  # fmt: skip
+    return BatchState(
+        id=batch.pk, title=batch.title, job=batch.job_id,
+        sizes=[BatchSize(**entry) for entry in batch.sizes], pictures=items,
+        shared=_shared_back(batch.shared), pattern=batch.pattern, fields=FIELDS,
+        runs=run_states(batch.runs.all()), created=batch.created,
+    )  # fmt: skip
+
+
+@router.get("/batches", response=list[BatchSlip])
+def every(request: HttpRequest):
+    return [
+        BatchSlip(id=batch.pk, title=batch.title, job=batch.job_id, pictures=batch.rows.count(),
+                  sizes=len(batch.sizes), created=batch.created)
+        for batch in own_batches(request)
+    ]  # fmt: skip
+
+
+@router.post("/batches", response=BatchState)
+def make(request: HttpRequest, given: NewBatch) -> BatchState:
+    check_pattern(given.pattern)
+    job = get_object_or_404(own_jobs(request), id=given.job) if given.job is not None else None
+    pictures = _asked_for(request, given, job)
+    sizes = _fitting_sizes(request, given.set, len(pictures))
+    with transaction.atomic():
+        batch = Batch.objects.create(
+            account=request.user, title=given.title, job=job, sizes=sizes,
+            shared=_shared(given.shared), pattern=given.pattern,
+        )  # fmt: skip
+        BatchPicture.objects.bulk_create(
+            BatchPicture(batch=batch, picture=picture, position=position)
+            for position, picture in enumerate(pictures, 1)
+        )
+    return _state(batch)
+
+
+def _asked_for(request: HttpRequest, given: NewBatch, job: Any) -> list[Picture]:
+    """The pictures that can be printed, each once, in their order."""
+    if job is not None:
+        found = [held.picture for held in job.prints.select_related("picture")]
+    else:
+        known = {
+            picture.id: picture for picture in own_pictures(request).filter(id__in=given.pictures)
+        }
+        found = [known[asked] for asked in given.pictures if asked in known]
+    sound = {p.id: p for p in found if p.state != Picture.State.REFUSED}
+    if not sound:
+        raise HttpError(422, "There is no picture in it yet. Bring pictures first.")
+    if len(sound) > MOST_PICTURES:
+        raise HttpError(422, f"A batch holds {MOST_PICTURES} pictures. Nothing was made.")
+    return list(sound.values())
+
+
+def _fitting_sizes(request: HttpRequest, which: str, pictures: int) -> list[dict[str, Any]]:
+    sizes = [size_entry(size) for size in chosen(request.user, which)]
+    if len(sizes) > MOST_SIZES or len(sizes) * pictures > MOST_CELLS:
+        raise HttpError(422, f"A batch holds {MOST_SIZES} sizes and {MOST_CELLS} cells; these are "
+                        f"{len(sizes)} sizes for {pictures} pictures. Take fewer.")  # fmt: skip
+    return sizes
+
+
+@router.get("/batches/{int:batch_id}", response=BatchState)
+def one(request: HttpRequest, batch_id: int) -> BatchState:
+    return _state(get_object_or_404(own_batches(request), id=batch_id))
+
+
+@router.patch("/batches/{int:batch_id}", response=BatchState)
+def change(request: HttpRequest, batch_id: int, given: BatchChange) -> BatchState:
+    batch = get_object_or_404(own_batches(request), id=batch_id)
+    if given.title is not None:
+        batch.title = given.title
+    if given.set is not None:
+        batch.sizes = _fitting_sizes(request, given.set, batch.rows.count())
+    if given.shared is not None:
+        batch.shared = _shared(given.shared)
+    if given.pattern is not None:
+        check_pattern(given.pattern)
+        batch.pattern = given.pattern
+    batch.save()
+    return _state(batch)
+
+
+@router.delete("/batches/{int:batch_id}", response={204: None})
+def remove(request: HttpRequest, batch_id: int) -> tuple[int, None]:
+    """Remove a batch with its runs and their files; the pictures stay."""
+    batch = get_object_or_404(own_batches(request), id=batch_id)
+    with transaction.atomic():
+        batch.runs.all().delete()
+        batch.delete()
+    return 204, None
+
+
+@router.get("/batches/{int:batch_id}/cells", response=list[CellRow])
+def cells(
+    request: HttpRequest, batch_id: int, start: Annotated[int, Query(ge=0)] = 0,
+    count: Annotated[int, Query(ge=1, le=500)] = 100,
+) -> list[CellRow]:  # fmt: skip
+    """The cells of `count` pictures from `start`, reckoned now."""
+    batch = get_object_or_404(own_batches(request), id=batch_id)
+    rows = batch.rows.select_related("picture")[start : start + count]
+    pictures, sizes = [row.picture for row in rows], sizes_of_batch(batch)
+    edits = edits_of(batch, pictures)
+    return [
+        CellRow.model_construct(
+            picture=picture.id,
+            cells=[cell(batch, picture, size, edits.get((picture.id, size.key))) for size in sizes],
+        )
+        for picture in pictures
+    ]
+
+
+def _cell_at(request: HttpRequest, batch_id: int, picture_id: UUID, key: str):
+    batch = get_object_or_404(own_batches(request), id=batch_id)
+    row = get_object_or_404(batch.rows.select_related("picture"), picture_id=picture_id)
+    size = next((size for size in sizes_of_batch(batch) if size.key == key), None)
+    if size is None:
+        raise HttpError(404, "This batch has no such size any more.")
+    return batch, row.picture, size
+
+
+@router.put("/batches/{int:batch_id}/cells", response=Cell)
+def place(request: HttpRequest, batch_id: int, given: CellFit) -> Cell:
+    """Place a picture in one size by hand; kept at once."""
+    batch, picture, size = _cell_at(request, batch_id, given.picture, given.size)
+    fit = {"mode": given.mode, "anchor": list(given.anchor), "auto": False, "angle": given.angle,
+           "zoom": given.zoom if given.mode == "fill" else 1.0, "colour": given.colour}  # fmt: skip
+    try:
+        cell_plan(batch, picture, size, fit)
+    except PlanError as error:
+        raise HttpError(422, f"{error.problems[0][1]}. The cell stays as it was.") from None
+    CellEdit.objects.update_or_create(
+        batch=batch, picture=picture, size=size.key, defaults={"fit": fit}
+    )
+    return cell(batch, picture, size, fit)
+
+
+@router.post("/batches/{int:batch_id}/cells/auto", response=Cell)
+def auto(request: HttpRequest, batch_id: int, given: CellName) -> Cell:
+    """Back to automatic placement."""
+    batch, picture, size = _cell_at(request, batch_id, given.picture, given.size)
+    CellEdit.objects.filter(batch=batch, picture=picture, size=size.key).delete()
+    return cell(batch, picture, size, None)
+
+
+@router.post("/batches/{int:batch_id}/runs", response=RunState)
+def order(request: HttpRequest, batch_id: int, given: NewRun) -> RunState:
+    """Make the files of the chosen cells, in the background."""
+    batch = get_object_or_404(own_batches(request), id=batch_id)
+    pictures, sizes = _pictures(batch), sizes_of_batch(batch)
+    edits = edits_of(batch, pictures)
+    wanted = None if given.cells is None else set(given.cells)
+    asked = [
+        (number, picture, size, edits.get((picture.id, size.key)))
+        for number, picture in enumerate(pictures, 1)
+        for size in sizes
+        if wanted is None or (picture.id, size.key) in wanted
+    ]
+    pattern = given.pattern or batch.pattern
+    try:
+        run = order_run(batch, asked, pattern)
+    except NothingToMake as error:
+        raise HttpError(422, str(error)) from None
+    if pattern != batch.pattern:
+        batch.pattern = pattern
+        batch.save(update_fields=["pattern"])
+    return run_states(batch.runs.filter(id=run.id))[0]

@@ -1,0 +1,113 @@
+"""Cells: what one picture becomes in one size of a batch, in the few figures a matrix shows."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+
+from pydantic import BaseModel
+
+from zollstock.core import show
+from zollstock.core.library import FRAMES, Size
+from zollstock.core.plan import Plan, PlanError, parse_plan
+from zollstock.core.show import style_for
+from zollstock.core.sizes import parse_size
+from zollstock.core.survey import plan_for, troubled, zones_text
+from zollstock.core.work import Work, work_out
+from zollstock.core.zones import ZoneState, zone_state
+from zollstock.pictures.models import Picture
+
+from .models import Batch, CellEdit
+
+Box4 = tuple[float, float, float, float]
+
+
+class Cell(BaseModel):
+    """A cell. `whole` and `printed` are in shares of the sheet, so that it can be drawn at any size.
+
+    `ratio` is the sheet's width ÷ height.
+    """
+
+    size: str
+    ratio: float
+    whole: Box4
+    printed: Box4
+    mode: str
+    angle: float
+    zoom: float
+    anchor: tuple[float, float]
+    grade: str
+    loss: float
+    loss_text: str
+    ppi_text: str
+    zones: ZoneState
+    zones_text: str
+    troubled: bool
+    edited: bool
+    problem: str = ""
+
+
+def sizes_of_batch(batch: Batch) -> list[Size]:
+    """The batch's sizes as the library had them when it was made."""
+    found = []
+    for entry in batch.sizes:
+        sides = parse_size(f"{entry['width']} x {entry['height']}")
+        frames = next((word for word in FRAMES if word == entry["frames"]), "order")
+        found.append(Size(entry["key"], entry["name"], entry["group"], sides.width, sides.height,
+                          frames, entry["note"]))  # fmt: skip
+    return found
+
+
+def size_entry(size: Size) -> dict[str, Any]:
+    return {"key": size.key, "name": size.name, "group": size.group, "width": size.width.typed,
+            "height": size.height.typed, "frames": size.frames, "note": size.note}  # fmt: skip
+
+
+def edits_of(batch: Batch, pictures: Iterable[Picture]) -> dict[tuple[Any, str], dict[str, Any]]:
+    rows = CellEdit.objects.filter(batch=batch, picture__in=list(pictures))
+    return {(row.picture_id, row.size): row.fit for row in rows}
+
+
+def cell_document(
+    batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None
+) -> dict[str, Any]:
+    """The plan of a cell: the batch's shared part, the picture with its zones, the size."""
+    base = batch.shared | {"picture": picture.plan_part(), "fit": {"keep": picture.keep}}
+    document = plan_for(base, size, picture.upright, fit)
+    return document | {"title": picture.name.rsplit(".", 1)[0][:200]}
+
+
+def cell_plan(batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None) -> Plan:
+    """Raises `PlanError` where picture and size do not go together."""
+    return parse_plan(cell_document(batch, picture, size, fit))
+
+
+def cell(batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None) -> Cell:
+    try:
+        work = work_out(cell_plan(batch, picture, size, fit))
+    except PlanError as error:
+        return Cell(
+            size=size.key, ratio=float(size.width.mm / size.height.mm), whole=(0, 0, 1, 1),
+            printed=(0, 0, 0, 0), mode="fill", angle=0, zoom=1, anchor=(0.5, 0.5), grade="", loss=0,
+            loss_text="", ppi_text="", zones="none", zones_text="", troubled=True,
+            edited=fit is not None, problem=error.problems[0][1],
+        )  # fmt: skip
+    return _told(work, size, fit is not None)
+
+
+def _told(work: Work, size: Size, edited: bool) -> Cell:
+    sheet, placed, fit = work.boxes.document, work.placement, work.plan.fit
+    style = style_for([size.width, size.height])
+    zones = zone_state(work)
+    w, h = float(sheet.w), float(sheet.h)
+    whole, printed = (
+        (float(box.x) / w, float(box.y) / h, float(box.w) / w, float(box.h) / h)
+        for box in (placed.whole, placed.printed)
+    )
+    return Cell(
+        size=size.key, ratio=w / h, whole=whole, printed=printed, mode=fit.mode, angle=fit.angle,
+        zoom=fit.zoom, anchor=(float(placed.anchor[0]), float(placed.anchor[1])),
+        grade=work.grade or "", loss=float(placed.loss), loss_text=show.percent(placed.loss),
+        ppi_text=show.ppi(work.effective) if not size.in_pixels else show.times(work.scale),
+        zones=zones, zones_text=zones_text(work, style), troubled=troubled(work, zones), edited=edited,
+    )  # fmt: skip

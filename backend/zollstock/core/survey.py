@@ -1,0 +1,193 @@
+"""Survey: one picture against many sizes, and what each of them costs."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from . import show
+from .boxes import boxes
+from .library import Frames, Size, directed
+from .plan import Plan, PlanError, parse_plan, plan_document
+from .reckoning import Outcome, Record
+from .show import LengthStyle, style_for
+from .work import Work, work_out
+from .zones import SIDES, ZoneState, near_limit, rooms, seen_box, zone_state
+
+Order = Literal["loss", "area", "quality"]
+#: Zones that are cut, or less than `near` of the need: worth a second look.
+_TROUBLING_GRADES = ("soft", "coarse")
+#: Losing more than this share of the picture is trouble as well.
+MUCH_LOST = 0.15
+
+
+class SideLoss(Record):
+    """What goes at one side: px of the picture, and the printed length it would have had."""
+
+    side: str
+    px: float
+    text: str
+
+
+class SizeVerdict(Record):
+    """A size for a picture. With a `problem` it cannot be reckoned, and the rest is empty."""
+
+    key: str
+    name: str
+    group: str
+    size_text: str
+    width: str
+    height: str
+    turned: bool
+    in_pixels: bool
+    frames: Frames
+    bought: str
+    note: str
+    problem: str = ""
+    area_mm2: float = 0
+    loss: float = 0
+    loss_text: str = ""
+    sides: list[SideLoss] = []
+    effective_ppi: float = 0
+    ppi_text: str = ""
+    quality: float = 0
+    grade: str = ""
+    from_text: str = ""
+    zones: ZoneState = "none"
+    zones_text: str = ""
+    troubled: bool = False
+    drawing: Outcome | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A size laid the picture's way, with the print it leads to, or the reason there is none."""
+
+    size: Size
+    work: Work | None
+    problem: str = ""
+
+
+def plan_for(
+    base: dict[str, Any], size: Size, picture: tuple[int, int], fit: dict[str, Any] | None = None
+) -> dict[str, Any]:
+    """The plan document of `base` at another size, lying or standing as the picture does.
+
+    `picture` is its width and height, px, after orientation and turn. The crop is placed by the
+    keep zones where there are any, unless `fit` says how; the distance is the natural one. A size in
+    pixels has no edge.
+    """
+    laid = directed(size, picture[0] >= picture[1])
+    own = base.get("fit") or {}
+    placed = {"zoom": 1.0, "auto": bool(own.get("keep")), "anchor": [0.5, 0.5], "mode": "fill"}
+    document = base | {
+        "target": {"width": laid.width.typed, "height": laid.height.typed},
+        "fit": own | (placed if fit is None else fit),
+        "viewing": (base.get("viewing") or {}) | {"distance": None},
+    }
+    if laid.in_pixels:
+        document |= {"edge": {"kind": "none"}, "marks": {}}
+    return document
+
+
+def candidates(base: Plan, sizes: Iterable[Size]) -> list[Candidate]:
+    """Every size tried on the picture of `base`, with its turn, angle, zones, medium and edge."""
+    from .fit import turned_size
+
+    document, picture = plan_document(base), turned_size(base.picture, base.fit.turn)
+    found = []
+    for size in sizes:
+        laid = directed(size, picture[0] >= picture[1])
+        try:
+            work = work_out(parse_plan(plan_for(document, size, picture)))
+        except PlanError as error:
+            found.append(Candidate(laid, None, error.problems[0][1]))
+        else:
+            found.append(Candidate(laid, work))
+    return found
+
+
+def survey(
+    base: Plan, sizes: Iterable[Size], unit: str | None = None, order: Order = "loss"
+) -> list[SizeVerdict]:
+    """What every size would cost this picture, in the order asked for: the best first.
+
+    By `loss` and then area, by `area` (the largest first) or by `quality`. Sizes that cannot be
+    reckoned come last, with the reason. `unit` is the one texts use.
+    """
+    found = [verdict(candidate, base, unit) for candidate in candidates(base, sizes)]
+    keys: dict[Order, Any] = {
+        "loss": lambda v: (round(v.loss, 4), -v.area_mm2),
+        "area": lambda v: -v.area_mm2,
+        "quality": lambda v: -v.quality,
+    }
+    return sorted(found, key=lambda v: (bool(v.problem), keys[order](v)))
+
+
+def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:
+    """One candidate in words and figures."""
+    size, work = candidate.size, candidate.work
+    style = style_for([size.width, size.height], unit)
+    common = {
+        "key": size.key, "name": size.name, "group": size.group,
+        "size_text": style.size(size.width.mm, size.height.mm),
+        "width": size.width.typed, "height": size.height.typed,
+        "turned": size.width.mm > size.height.mm, "in_pixels": size.in_pixels,
+        "frames": size.frames, "bought": size.bought, "note": size.note,
+    }  # fmt: skip
+    if work is None:
+        return SizeVerdict(**common, problem=candidate.problem)
+    zones = zone_state(work)
+    return SizeVerdict(
+        **common,
+        area_mm2=float(size.area),
+        loss=float(work.placement.loss),
+        loss_text=show.percent(work.placement.loss),
+        sides=side_losses(work, style),
+        effective_ppi=float(work.effective),
+        ppi_text=show.ppi(work.effective) if not size.in_pixels else
+        f"{show.decimal(work.quality or 0, 2)} px a px",
+        quality=work.quality or 0,
+        grade=work.grade or "",
+        from_text="" if size.in_pixels else style.far(work.distance),
+        zones=zones,
+        zones_text=zones_text(work, style),
+        troubled=troubled(work, zones),
+        drawing=Outcome(boxes=boxes(work), turn=work.plan.fit.turn, angle=work.plan.fit.angle),
+    )  # fmt: skip
+
+
+def side_losses(work: Work, style: LengthStyle) -> list[SideLoss]:
+    """What the crop takes at each side that loses anything."""
+    placed = work.placement
+    return [
+        SideLoss(side=side, px=float(px),
+                 text=f"{show.px(px)}, {style.length(px * placed.mm_per_px)} of print")
+        for side, px in zip(SIDES, placed.cuts, strict=True)
+        if px > 0
+    ]  # fmt: skip
+
+
+def zones_text(work: Work, style: LengthStyle) -> str:
+    """`all kept, 12 mm to the nearest edge` or `lamp cut by 4 mm at the left`; empty without zones."""
+    if not work.plan.fit.keep:
+        return ""
+    seen = seen_box(work)
+    worst = min(rooms(work, seen), key=lambda room: room.tightest[1])
+    side, gap = worst.tightest
+    name = worst.zone.name or "zone"
+    if gap < 0:
+        return f"{name} cut by {style.length(-gap)} at the {side}"
+    near = "near, " if gap < near_limit(seen) else ""
+    kept = "kept" if len(work.plan.fit.keep) == 1 else "all kept"
+    return f"{near or kept + ', '}{style.length(gap)} from {name} to the {side} edge"
+
+
+def troubled(work: Work, zones: ZoneState) -> bool:
+    """Whether somebody should look: a zone cut or near, too few pixels, much of the picture lost."""
+    return (
+        zones in ("cut", "near")
+        or work.grade in _TROUBLING_GRADES
+        or float(work.placement.loss) > MUCH_LOST
+    )

@@ -1,0 +1,261 @@
+"""What becomes of the keep zones, and what a lab's centre crop would have made of them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any
+
+from . import zones
+from .boxes import boxes
+from .fit import Placement, place, zone_span
+from .library import Size, directed, library
+from .plan import Bleed, Fit, KeepZone, Wrap, exact, parse_plan, patched, plan_document
+from .rational import Fraction
+from .reckoning import Finding, Outcome, Way
+from .show import LengthStyle
+from .work import Work, work_out
+
+_EDGE_WORDS = {"left": "left", "top": "upper", "right": "right", "bottom": "lower"}
+#: Less than this share gone on either side and nobody speaks of a centre crop.
+_LITTLE = Fraction(1, 200)
+#: So many of the nearest sizes are tried before none is offered.
+_TRIES = 8
+
+
+def zone_findings(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    """Zones cut or near an edge, a fold or the cutter; zones no placement can hold; centre crops."""
+    if work.plan.fit.keep:
+        yield from _cut_or_near(work, style)
+        yield from _safe_zones(work, style)
+        yield from _fold_zones(work, style)
+    yield from _centre_crop(work, style)
+
+
+def called(name: str) -> str:
+    return f"The {name}" if name else "A keep zone"
+
+
+def _cut_or_near(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    seen = zones.seen_box(work)
+    limit = zones.near_limit(seen)
+    found = list(zones.rooms(work, seen))
+    placed = None if work.plan.fit.mode == "contain" else auto_placed(work)
+    # When even the best placement cuts, moving the crop is no cure: there are three others.
+    hopeless = placed is not None and any(room.cuts for room in zones.rooms(placed, seen))
+    fix = {} if hopeless else _auto_fix(work, placed)
+    told = False
+    for room in found:
+        name = called(room.zone.name)
+        if cuts := room.cuts:
+            where = _beyond(work)
+            parts = " and ".join(
+                f"{style.length(mm)} of it {where} the {_EDGE_WORDS[side]} edge"
+                for side, mm in cuts
+            )
+            ways = ways_out(work, style) if hopeless and not told else None
+            told = True
+            reason = ""
+            if ways is not None:
+                reason = f" No place of this crop holds {_all_of(work)}: {_too_much(work, style)}."
+            yield Finding(id="keep-zone-cut", level="warn", step="fit", **fix, ways=ways,
+                          text=f"{name} is cut: {parts}.{reason}")  # fmt: skip
+        elif room.tightest[1] < limit and work.plan.edge.kind != "wrap":
+            side, gap = room.tightest
+            text = f"{name} comes {style.length(gap)} from the {_EDGE_WORDS[side]} edge."
+            yield Finding(id="keep-zone-near-edge", level="warn", step="fit", **fix, text=text)
+
+
+def _beyond(work: Work) -> str:
+    kind = work.plan.edge.kind
+    if kind == "wrap":
+        return "goes round"
+    return {"bleed": "is trimmed away at", "mat": "hides under the mat at"}.get(kind, "lies beyond")
+
+
+def _all_of(work: Work) -> str:
+    count = len(work.plan.fit.keep)
+    return "it" if count == 1 else f"all {count} zones"
+
+
+def _too_much(work: Work, style: LengthStyle) -> str:
+    """`2.1 cm too wide`: how far the zones together exceed what is seen of the crop."""
+    placed, seen = work.placement, zones.seen_box(work)
+    span = zone_span(work.plan.fit.keep, placed.picture_w, placed.picture_h, placed.lean)
+    k = placed.mm_per_px
+    over = [(span.w * k - seen.w, "wide"), (span.h * k - seen.h, "high")]
+    parts = [f"{style.length(mm)} too {word}" for mm, word in over if mm > 0]
+    return " and ".join(parts) or "the picture ends before they would be inside"
+
+
+def auto_placed(work: Work) -> Work:
+    """The same print with the crop where the keep zones have the most room."""
+    if work.plan.fit.auto:
+        return work
+    return _with_fit(work, work.plan.fit.model_copy(update={"auto": True}))
+
+
+def _with_fit(work: Work, fit: Fit) -> Work:
+    old = work.placement
+    return replace(work, placement=place(old.picture_w, old.picture_h, work.boxes.image, fit))
+
+
+def _auto_fix(work: Work, placed: Work | None) -> dict[str, Any]:
+    """Automatic placement as a fix, where it moves the crop at all; {} where it does not."""
+    if work.plan.fit.auto or placed is None:
+        return {}
+    here, there = work.placement.crop, placed.placement.crop
+    moves = (there.x - here.x, there.y - here.y)
+    if not any(moves):
+        return {}
+    sideways = abs(moves[0]) > abs(moves[1])
+    word = ("left", "right") if sideways else ("up", "down")
+    direction = word[0] if (moves[0] if sideways else moves[1]) < 0 else word[1]
+    return {"fix": {"fit.auto": True}, "fix_label": f"Move the crop {direction}"}
+
+
+def ways_out(work: Work, style: LengthStyle) -> list[Way]:
+    """When no placement holds the zones: keep it whole, another size, or a smaller zone."""
+    found = []
+    fit = work.plan.fit
+    if fit.zoom != 1:
+        wide = _with_fit(work, fit.model_copy(update={"zoom": 1.0, "auto": True}))
+        if not _cuts_any(wide):
+            found.append(Way(label="Take the crop as large as it goes", text="every zone inside",
+                             fix={"fit.zoom": 1.0, "fit.auto": True}))  # fmt: skip
+    found.append(Way(label="Keep the picture whole", text="unequal borders, nothing cut",
+                     fix={"fit.mode": "contain", "fit.zoom": 1.0}))  # fmt: skip
+    other = _size_that_holds(work)
+    if other is not None:
+        target = {"width": other.width.typed, "height": other.height.typed}
+        found.append(Way(label=f"Take {other.label}", text=f"every zone inside, {other.bought}",
+                         fix={"target": target, "fit.auto": True, "fit.zoom": 1.0}))  # fmt: skip
+    if not fit.angle:
+        smaller = _trimmed(work)
+        names = [
+            zone.name or "zone" for zone, new in zip(fit.keep, smaller, strict=True) if zone != new
+        ]
+        if names:
+            found.append(Way(label=f"Make the {' and the '.join(names)} smaller",
+                             text="what the crop holds now is kept",
+                             fix={"fit.keep": [zone.model_dump() for zone in smaller]}))  # fmt: skip
+    return found
+
+
+def _cuts_any(work: Work) -> bool:
+    return any(room.cuts for room in zones.rooms(work, zones.seen_box(work)))
+
+
+def _size_that_holds(work: Work) -> Size | None:
+    """The library's size nearest in area whose crop holds every zone; None where none does."""
+    placed, plan = work.placement, work.plan
+    if plan.target.in_pixels or plan.edge.kind in ("mat", "wrap", "bleed"):
+        return None
+    span = zone_span(plan.fit.keep, placed.picture_w, placed.picture_h, placed.lean)
+    # The ratios whose largest crop is wide and high enough; the exact check comes after.
+    least, most = span.w / placed.picture_h, placed.picture_w / span.h
+    area = work.boxes.trim.w * work.boxes.trim.h
+    wide = placed.picture_w >= placed.picture_h
+    candidates = [
+        directed(size, wide) for size in library() if not size.in_pixels and size.frames != "order"
+    ]
+    fitting = [s for s in candidates if least <= s.width.mm / s.height.mm <= most]
+    fitting.sort(key=lambda s: max(s.area / area, area / s.area))
+    document = plan_document(plan)
+    for size in fitting[:_TRIES]:
+        fix = {"target.width": size.width.typed, "target.height": size.height.typed,
+               "fit.auto": True, "fit.zoom": 1.0}  # fmt: skip
+        try:
+            outcome = work_out(parse_plan(patched(document, fix)))
+        except ValueError:
+            continue  # such as a border wider than the smaller sheet
+        if not _cuts_any(outcome):
+            return size
+    return None
+
+
+def _trimmed(work: Work) -> list[KeepZone]:
+    """The zones, each reduced to what of it is inside; a zone that is outside altogether stays."""
+    placed = work.placement
+    window = placed.to_px(zones.seen_box(work))
+    made = []
+    for zone in work.plan.fit.keep:
+        x = max(exact(zone.x), window.x / placed.picture_w)
+        y = max(exact(zone.y), window.y / placed.picture_h)
+        right = min(exact(zone.x) + exact(zone.w), window.right / placed.picture_w)
+        bottom = min(exact(zone.y) + exact(zone.h), window.bottom / placed.picture_h)
+        if right <= x or bottom <= y or (x, y, right - x, bottom - y) == tuple(
+            exact(value) for value in (zone.x, zone.y, zone.w, zone.h)
+        ):  # fmt: skip
+            made.append(zone)
+            continue
+        # Rounded inwards, so that rounding cannot leave a hair of it outside.
+        left, top = (-(-value * 10**6 // 1) / 10**6 for value in (x, y))
+        made.append(KeepZone(name=zone.name, x=float(left), y=float(top),
+                             w=max(1e-6, int((right - left) * 10**6) / 10**6),
+                             h=max(1e-6, int((bottom - top) * 10**6) / 10**6)))  # fmt: skip
+    return made
+
+
+def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    safe = work.boxes.safe
+    if not isinstance(work.plan.edge, Bleed) or safe is None or safe == work.boxes.trim:
+        return
+    inside_trim = {room.zone: room.tightest[1] for room in zones.rooms(work, work.boxes.trim)}
+    fix = _auto_fix(work, None if work.plan.fit.mode == "contain" else auto_placed(work))
+    for room in zones.rooms(work, safe):
+        gap = room.tightest[1]
+        if gap < 0 <= inside_trim[room.zone]:
+            yield Finding(id="keep-zone-outside-safe", level="warn", step="edge", **fix,
+                          text=f"{called(room.zone.name)} reaches {style.length(-gap)} out of the "
+                               "safe area; a cutter may take it.")  # fmt: skip
+
+
+def _fold_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    edge, fold = work.plan.edge, work.boxes.fold
+    if not isinstance(edge, Wrap) or edge.fill != "picture" or fold is None:
+        return
+    for room in zones.rooms(work, fold):
+        side, gap = room.tightest
+        if gap < zones.NEAR_MM:
+            where = "goes over" if gap < 0 else f"comes {style.length(gap)} from"
+            yield Finding(id="keep-zone-near-fold", level="warn", step="edge",
+                          text=f"{called(room.zone.name)} {where} the {side} fold.",
+                          fix={"edge.fill": "mirror"},
+                          fix_label="Mirror the picture round the side")  # fmt: skip
+
+
+def centre_crop(work: Work) -> Work:
+    """The same print as most labs would make it of a file of another ratio: cropped centrally."""
+    fit = work.plan.fit.model_copy(
+        update={"mode": "fill", "anchor": (0.5, 0.5), "zoom": 1.0, "angle": 0.0, "auto": False}
+    )
+    return _with_fit(work, fit)
+
+
+def _centre_crop(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    """What a centre crop would have cut: the zones it hits, else what goes on which side."""
+    central = centre_crop(work)
+    placed = central.placement
+    hit = [room for room in zones.rooms(central, zones.seen_box(central)) if room.cuts]
+    if hit:
+        parts = [
+            f"{style.length(mm)} of the {room.zone.name or 'keep zone'} at the {side}"
+            for room in hit
+            for side, mm in room.cuts
+        ]
+        text = f"A lab's centre crop would cut {', '.join(parts)}."
+    elif placed.loss > _LITTLE and placed.crop != work.placement.crop:
+        text = f"A lab's centre crop would take {_taken(placed, style)}."
+    else:
+        return
+    fit = work.plan.fit
+    yield Finding(id="centre-crop", level="note", step="fit", text=text,
+                  drawing=Outcome(boxes=boxes(central), turn=fit.turn, angle=0.0))  # fmt: skip
+
+
+def _taken(placed: Placement, style: LengthStyle) -> str:
+    left, top, right, _ = (px * placed.mm_per_px for px in placed.cuts)
+    if left > 0 and right > 0:
+        return f"{style.length(left)} from the left and the right"
+    return f"{style.length(top)} from the top and the bottom"

@@ -1,0 +1,120 @@
+"""A print's picture against many sizes, over the wire: figures, CSV, a leaf, variants."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from django.utils.text import slugify
+from ninja import Query, Router, Schema
+from ninja.errors import HttpError
+from pydantic import Field
+
+from zollstock.core.plan import parse_plan
+from zollstock.core.rational import Fraction
+from zollstock.core.ratios import ratio_text
+from zollstock.core.survey import Order, SizeVerdict, survey
+from zollstock.core.tables import SURVEY_COLUMNS, survey_rows, write_table
+from zollstock.leaves.sizes_leaf import sizes_leaf
+from zollstock.pictures.api import PictureFacts, facts, own_pictures
+from zollstock.pictures.storage import local_path
+from zollstock.sizes.shelf import chosen
+
+from .api import Silhouette, own_prints, silhouette
+from .models import Print
+from .variants import make_variants
+
+router = Router(tags=["sizes"])
+MOST_VARIANTS = 60
+Which = Annotated[str, Query(max_length=8000, alias="set")]
+Unit = Annotated[str, Query(pattern="^(mm|cm|in)$")]
+_SORTED = {"loss": "least loss first", "area": "largest first", "quality": "sharpest first"}
+
+
+class Variants(Schema):
+    set: Annotated[str, Field(max_length=8000)]
+
+
+class MadeVariants(Schema):
+    prints: list[int]
+
+
+class PrintOfPicture(Schema):
+    job: int
+    job_title: str
+    print: Silhouette
+
+
+class PictureSheet(Schema):
+    """A picture's own page: its facts, its zones, and every print made of it."""
+
+    picture: PictureFacts
+    prints: list[PrintOfPicture]
+
+
+def _survey(held: Print, request: HttpRequest, which: str, order: Order, unit: str):
+    return survey(parse_plan(held.plan), chosen(request.user, which), unit, order)
+
+
+@router.get("/prints/{int:print_id}/sizes", response=list[SizeVerdict])
+def sizes(
+    request: HttpRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
+):
+    """What every size of a set costs this print's picture, with its zones, turn, edge and medium."""
+    held = get_object_or_404(own_prints(request), id=print_id)
+    return _survey(held, request, which, order, unit)
+
+
+@router.get("/prints/{int:print_id}/sizes.csv", include_in_schema=False)
+def table(
+    request: HttpRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
+) -> HttpResponse:
+    held = get_object_or_404(own_prints(request), id=print_id)
+    text = write_table(SURVEY_COLUMNS, survey_rows(_survey(held, request, which, order, unit)))
+    return _download(text.encode(), "text/csv; charset=utf-8", held, "csv")
+
+
+@router.get("/prints/{int:print_id}/sizes.pdf", include_in_schema=False)
+def leaf(
+    request: HttpRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
+) -> HttpResponse:
+    """The sizes as a leaf for the client."""
+    held = get_object_or_404(own_prints(request), id=print_id)
+    if not held.picture.small:
+        raise HttpError(409, "The picture is still being read; ask again in a moment.")
+    width, height = held.picture.upright
+    words = f"{width} × {height} px, {ratio_text(Fraction(width, height))}"
+    with local_path(held.picture.small.name) as proof:
+        made = sizes_leaf(held.plan["title"] or held.picture.name, words, _SORTED[order],
+                          _survey(held, request, which, order, unit), proof)  # fmt: skip
+    return _download(made, "application/pdf", held, "pdf")
+
+
+def _download(content: bytes, kind: str, held: Print, ending: str) -> HttpResponse:
+    response = HttpResponse(content, content_type=kind)
+    name = slugify(held.plan["title"]) or "print"
+    response["Content-Disposition"] = f'attachment; filename="{name}-sizes.{ending}"'
+    return response
+
+
+@router.post("/prints/{int:print_id}/variants", response=MadeVariants)
+def variants(request: HttpRequest, print_id: int, wanted: Variants) -> MadeVariants:
+    """Make a print of the same picture for each size of a set."""
+    held = get_object_or_404(own_prints(request), id=print_id)
+    sizes = chosen(request.user, wanted.set)
+    if len(sizes) > MOST_VARIANTS:
+        raise HttpError(422, f"At most {MOST_VARIANTS} variants at once. No print was made.")
+    return MadeVariants(prints=[made.pk for made in make_variants(held, sizes)])
+
+
+@router.get("/pictures/{uuid:picture_id}/sheet", response=PictureSheet)
+def picture_sheet(request: HttpRequest, picture_id: UUID) -> PictureSheet:
+    picture = get_object_or_404(own_pictures(request), id=picture_id)
+    prints = own_prints(request).filter(picture=picture).order_by("job_id", "position", "id")
+    return PictureSheet(
+        picture=facts(picture),
+        prints=[PrintOfPicture(job=held.job_id, job_title=held.job.title, print=silhouette(held))
+                for held in prints],
+    )  # fmt: skip

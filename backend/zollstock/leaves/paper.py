@@ -1,0 +1,147 @@
+"""What every leaf is made of: the fonts that ship with the app, inks, and drawings true to scale."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from io import BytesIO
+from pathlib import Path
+from typing import Any
+
+from reportlab.lib.pagesizes import A4
+from reportlab.lib.units import mm
+from reportlab.lib.utils import ImageReader
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+
+from zollstock.core.reckoning import BoxMm, Outcome
+
+FONTS = Path(__file__).parent / "fonts"
+TEXT, BOLD, FIGURE = "Barlow", "Barlow-Bold", "Barlow-Figure"
+_FILES = {TEXT: "Barlow-500.ttf", BOLD: "Barlow-600.ttf", FIGURE: "BarlowCondensed-600.ttf"}
+INK, SOFT, LINE, RUST = "#22302f", "#56635f", "#d9d3c4", "#a8482a"
+MARGIN = 16 * mm
+#: Signs the fonts have not; what people write without them.
+_WRITTEN = {"√2": "1.414", "⅓": " 1/3", "⅔": " 2/3", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
+            "\u202f": " "}  # fmt: skip
+
+
+@lru_cache(maxsize=1)
+def fonts() -> None:
+    for name, file in _FILES.items():
+        pdfmetrics.registerFont(TTFont(name, str(FONTS / file)))
+
+
+def written(text: str) -> str:
+    """A text in signs that the fonts have."""
+    for sign, plain in _WRITTEN.items():
+        text = text.replace(sign, plain)
+    return text
+
+
+class Leaf:
+    """A PDF of A4 pages, measured in points from the top left corner like a screen."""
+
+    def __init__(self, title: str, landscape: bool = False) -> None:
+        fonts()
+        self._bytes = BytesIO()
+        self.width, self.height = (A4[1], A4[0]) if landscape else A4
+        # Without a date inside, the same leaf is the same bytes.
+        self.canvas = Canvas(self._bytes, pagesize=(self.width, self.height), invariant=1)
+        self.canvas.setTitle(title)
+        self.canvas.setCreator("Zollstock")
+
+    def text(
+        self, x: float, y: float, text: str, size: float = 9.5, font: str = TEXT, ink: str = INK,
+        room: float | None = None, right: bool = False,
+    ) -> None:  # fmt: skip
+        """Text with its baseline at y; cut with … where it is longer than `room` points."""
+        text = written(text)
+        if room is not None and pdfmetrics.stringWidth(text, font, size) > room:
+            while text and pdfmetrics.stringWidth(f"{text}…", font, size) > room:
+                text = text[:-1]
+            text = f"{text.rstrip()}…"
+        self.canvas.setFont(font, size)
+        self.canvas.setFillColor(ink)
+        draw = self.canvas.drawRightString if right else self.canvas.drawString
+        draw(x, self.height - y, text)
+
+    def line(self, x1: float, y1: float, x2: float, y2: float, ink: str = INK, wide: float = 0.7,
+             dashed: bool = False) -> None:  # fmt: skip
+        self.canvas.setStrokeColor(ink)
+        self.canvas.setLineWidth(wide)
+        self.canvas.setDash([3, 3] if dashed else [])
+        self.canvas.line(x1, self.height - y1, x2, self.height - y2)
+
+    def box(self, x: float, y: float, w: float, h: float, ink: str | None = INK,
+            fill: str | None = None, wide: float = 0.7, dashed: bool = False) -> None:  # fmt: skip
+        self.canvas.setLineWidth(wide)
+        self.canvas.setDash([3, 3] if dashed else [])
+        if ink:
+            self.canvas.setStrokeColor(ink)
+        if fill:
+            self.canvas.setFillColor(fill)
+        self.canvas.rect(x, self.height - y - h, w, h, stroke=bool(ink), fill=bool(fill))
+
+    def print_in_small(
+        self, x: float, y: float, scale: float, drawing: Outcome, proof: ImageReader
+    ) -> None:
+        """A print to scale (points a mm): its picture in its window, the loss beyond it hatched."""
+        canvas, boxes = self.canvas, drawing.boxes
+        off = (boxes.document[0], boxes.document[1])
+
+        def at(box: BoxMm) -> tuple[float, float, float, float]:
+            return (x + (box[0] - off[0]) * scale, self.height - y - (box[1] - off[1] + box[3]) * scale,
+                    box[2] * scale, box[3] * scale)  # fmt: skip
+
+        def picture() -> None:
+            px, py, pw, ph = at(boxes.picture)
+            canvas.translate(px + pw / 2, py + ph / 2)
+            canvas.rotate(-(drawing.turn + drawing.angle))
+            w, h = (ph, pw) if drawing.turn in (90, 270) else (pw, ph)
+            canvas.drawImage(proof, -w / 2, -h / 2, w, h)
+
+        canvas.saveState()
+        canvas.setFillAlpha(0.28)
+        picture()
+        canvas.restoreState()
+        self._hatched(at(boxes.picture), drawing)
+        canvas.setFillColor("#ffffff")
+        canvas.rect(*at(boxes.document), stroke=0, fill=1)
+        canvas.saveState()
+        window = canvas.beginPath()
+        window.rect(*at(boxes.printed))
+        canvas.clipPath(window, stroke=0, fill=0)
+        picture()
+        canvas.restoreState()
+        canvas.setStrokeColor(INK)
+        canvas.setDash([])
+        canvas.setLineWidth(0.8)
+        canvas.rect(*at(boxes.document), stroke=1, fill=0)
+
+    def _hatched(self, box: tuple[float, float, float, float], drawing: Outcome) -> None:
+        """Strokes over the whole picture; the sheet is laid over them afterwards."""
+        canvas, (x, y, w, h) = self.canvas, box
+        canvas.saveState()
+        canvas.translate(x + w / 2, y + h / 2)
+        canvas.rotate(-drawing.angle)
+        path = canvas.beginPath()
+        path.rect(-w / 2, -h / 2, w, h)
+        canvas.clipPath(path, stroke=0, fill=0)
+        canvas.setStrokeColor(INK)
+        canvas.setStrokeAlpha(0.5)
+        canvas.setLineWidth(0.4)
+        reach, step = w + h, 3.2
+        for number in range(int(2 * reach / step) + 1):
+            start = -reach + number * step
+            canvas.line(start, -h / 2, start + h, h / 2)
+        canvas.restoreState()
+
+    def done(self) -> bytes:
+        self.canvas.save()
+        return self._bytes.getvalue()
+
+
+def image(path: Path) -> Any:
+    """A proof as the leaf draws it."""
+    return ImageReader(str(path))

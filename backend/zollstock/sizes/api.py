@@ -1,0 +1,230 @@
+"""The size library over the wire: find, add, describe, sets, CSV in and out."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Schema
+from ninja.errors import HttpError
+from pydantic import Field
+
+from zollstock.core.lengths import LengthError
+from zollstock.core.library import Frames, Size, find
+from zollstock.core.show import style_for
+from zollstock.core.sizes import parse_size
+from zollstock.core.tables import TableError, read_sizes, write_sizes
+
+from .models import OwnSize, SizeSet
+from .shelf import NoSuchSizes, by_keys, own_key, row_of, sizes_of
+
+router = Router(tags=["sizes"])
+#: Own sizes and sets of an account; people have some dozens.
+MOST_OWN, MOST_SETS, MOST_IN_SET = 1000, 200, 300
+
+Name = Annotated[str, Field(max_length=80)]
+Side = Annotated[str, Field(min_length=1, max_length=60)]
+
+
+class SizeEntry(Schema):
+    """A size of the library; `own` ones can be changed altogether, others described."""
+
+    key: str
+    name: str
+    group: str
+    width: str
+    height: str
+    shown: str
+    frames: Frames
+    note: str
+    own: bool
+    in_pixels: bool
+
+
+class NewSize(Schema):
+    name: Name = ""
+    width: Side
+    height: Side
+    unit: Annotated[str, Field(pattern="^(mm|cm|in|px)$")] = "cm"
+    group: Name = ""
+    frames: Frames = "order"
+    note: Annotated[str, Field(max_length=300)] = ""
+
+
+class SizeWords(Schema):
+    frames: Frames | None = None
+    note: Annotated[str, Field(max_length=300)] | None = None
+
+
+class Imported(Schema):
+    added: int
+    known: int
+
+
+class SetDetails(Schema):
+    name: Annotated[str, Field(min_length=1, max_length=80)]
+    keys: Annotated[
+        list[Annotated[str, Field(max_length=40)]], Field(min_length=1, max_length=MOST_IN_SET)
+    ]
+
+
+class SetEntry(Schema):
+    id: int
+    name: str
+    keys: list[str]
+
+
+def _entry(size: Size) -> SizeEntry:
+    style = style_for([size.width, size.height])
+    return SizeEntry(
+        key=size.key, name=size.name, group=size.group, width=size.width.typed,
+        height=size.height.typed, shown=style.size(size.width.mm, size.height.mm),
+        frames=size.frames, note=size.note, own=size.key.startswith("own-"), in_pixels=size.in_pixels,
+    )  # fmt: skip
+
+
+def _one(request: HttpRequest, key: str) -> Size:
+    found = by_keys(sizes_of(request.user), [key])
+    if not found:
+        raise HttpError(404, "There is no such size here.")
+    return found[0]
+
+
+@router.get("/sizes", response=list[SizeEntry])
+def every(request: HttpRequest, text: Annotated[str, Query(max_length=80, alias="find")] = ""):
+    """Every size with the typed pieces in its name, group, note or numbers."""
+    return [_entry(size) for size in find(sizes_of(request.user), text)]
+
+
+@router.post("/sizes", response=SizeEntry)
+def add(request: HttpRequest, given: NewSize) -> SizeEntry:
+    row = _checked_row(request, given)
+    with transaction.atomic():
+        _room_for(request, 1)
+        row.save()
+    return _entry(_one(request, own_key(row)))
+
+
+def _checked_row(request: HttpRequest, given: NewSize) -> OwnSize:
+    try:
+        sides = parse_size(f"{given.width} x {given.height}", given.unit)
+    except LengthError as error:
+        raise HttpError(422, str(error)) from None
+    made = Size("", given.name, "", sides.width, sides.height)
+    return OwnSize(
+        account=request.user, name=given.name.strip() or made.label[:80], group=given.group.strip(),
+        width=sides.width.typed, height=sides.height.typed, frames=given.frames, note=given.note,
+    )  # fmt: skip
+
+
+def _room_for(request: HttpRequest, more: int) -> None:
+    if OwnSize.objects.filter(account=request.user, base=None).count() + more > MOST_OWN:
+        raise HttpError(422, f"An account holds {MOST_OWN} sizes of its own. Nothing was added.")
+
+
+@router.put("/sizes/{key}", response=SizeEntry)
+def change(request: HttpRequest, key: str, given: NewSize) -> SizeEntry:
+    """Change a size of one's own altogether."""
+    row = row_of(request.user, key)
+    if row is None or row.base:
+        raise HttpError(404, "Only sizes of your own can be changed altogether.")
+    wanted = _checked_row(request, given)
+    wanted.pk = row.pk
+    wanted.save()
+    return _entry(_one(request, key))
+
+
+@router.patch("/sizes/{key}", response=SizeEntry)
+def describe(request: HttpRequest, key: str, words: SizeWords) -> SizeEntry:
+    """Say how common frames of a size are here, or note something."""
+    size = _one(request, key)
+    row = row_of(request.user, key) or OwnSize(
+        account=request.user, base=key, frames=size.frames, note=size.note
+    )
+    for name, value in words.model_dump(exclude_none=True).items():
+        setattr(row, name, value)
+    row.save()
+    return _entry(_one(request, key))
+
+
+@router.delete("/sizes/{key}", response={204: None})
+def remove(request: HttpRequest, key: str) -> tuple[int, None]:
+    """Remove a size of one's own; of the library's, what was said about it."""
+    row = row_of(request.user, key)
+    if row is not None:
+        row.delete()
+    return 204, None
+
+
+@router.post("/sizes/import", response=Imported)
+def bring(request: HttpRequest) -> Imported:
+    """Add the sizes of a CSV table, the request's body. All or, where a line is wrong, none."""
+    try:
+        text = request.body.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise HttpError(422, "This is not a text file in UTF-8. Nothing was added.") from None
+    unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
+    try:
+        sizes = read_sizes(text, unit)
+    except TableError as error:
+        raise HttpError(422, f"{error}. Nothing was added.") from None
+    held = {(s.name, s.width.mm, s.height.mm) for s in sizes_of(request.user)}
+    fresh = [s for s in sizes if (s.name, s.width.mm, s.height.mm) not in held]
+    with transaction.atomic():
+        _room_for(request, len(fresh))
+        OwnSize.objects.bulk_create(
+            OwnSize(account=request.user, name=s.name, group=s.group, width=s.width.typed,
+                    height=s.height.typed, frames=s.frames, note=s.note)
+            for s in fresh
+        )  # fmt: skip
+    return Imported(added=len(fresh), known=len(sizes) - len(fresh))
+
+
+@router.get("/sizes.csv", include_in_schema=False)
+def table(request: HttpRequest, which: str = "all") -> HttpResponse:
+    """The library as CSV: `all`, or only `own` sizes."""
+    sizes = sizes_of(request.user)
+    if which == "own":
+        sizes = [size for size in sizes if size.key.startswith("own-")]
+    response = HttpResponse(write_sizes(sizes), content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = (
+        f'attachment; filename="sizes-{"own" if which == "own" else "all"}.csv"'
+    )
+    return response
+
+
+@router.get("/size-sets", response=list[SetEntry])
+def sets(request: HttpRequest):
+    return list(SizeSet.objects.filter(account=request.user))
+
+
+def _known(request: HttpRequest, keys: list[str]) -> list[str]:
+    found = [size.key for size in by_keys(sizes_of(request.user), keys)]
+    if not found:
+        raise NoSuchSizes("None of these sizes is in your library. Nothing was kept.")
+    return found
+
+
+@router.post("/size-sets", response=SetEntry)
+def make_set(request: HttpRequest, given: SetDetails):
+    if SizeSet.objects.filter(account=request.user).count() >= MOST_SETS:
+        raise HttpError(422, f"An account holds {MOST_SETS} sets. Nothing was kept.")
+    return SizeSet.objects.create(
+        account=request.user, name=given.name, keys=_known(request, given.keys)
+    )
+
+
+@router.put("/size-sets/{int:set_id}", response=SetEntry)
+def change_set(request: HttpRequest, set_id: int, given: SetDetails):
+    held = get_object_or_404(SizeSet, account=request.user, id=set_id)
+    held.name, held.keys = given.name, _known(request, given.keys)
+    held.save()
+    return held
+
+
+@router.delete("/size-sets/{int:set_id}", response={204: None})
+def remove_set(request: HttpRequest, set_id: int) -> tuple[int, None]:
+    get_object_or_404(SizeSet, account=request.user, id=set_id).delete()
+    return 204, None

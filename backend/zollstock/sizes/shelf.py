@@ -1,0 +1,82 @@
+"""An account's library: the sizes everybody has, in its own words, and its own sizes before them."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from django.contrib.auth.models import AbstractBaseUser
+
+from zollstock.core.library import FRAMES, Size, library
+from zollstock.core.sizes import parse_size
+
+from .models import OwnSize, SizeSet
+
+OWN_GROUP = "Own sizes"
+_OWN = "own-"
+
+
+class NoSuchSizes(Exception):
+    """Sizes were asked for that this account has not; the message says which."""
+
+
+def own_key(row: OwnSize) -> str:
+    return f"{_OWN}{row.pk}"
+
+
+def row_of(account: AbstractBaseUser, key: str) -> OwnSize | None:
+    """The row behind a key: an own size, or what the account says about one of the library's."""
+    rows = OwnSize.objects.filter(account=account)
+    if key.startswith(_OWN):
+        number = key.removeprefix(_OWN)
+        return rows.filter(base=None, id=int(number)).first() if number.isdigit() else None
+    return rows.filter(base=key).first()
+
+
+def sizes_of(account: AbstractBaseUser) -> list[Size]:
+    """Every size of an account, its own first."""
+    rows = list(OwnSize.objects.filter(account=account))
+    said = {row.base: row for row in rows if row.base}
+    own = [_own(row) for row in rows if not row.base]
+    return own + [_in_own_words(size, said.get(size.key)) for size in library()]
+
+
+def _own(row: OwnSize) -> Size:
+    sides = parse_size(f"{row.width} x {row.height}")
+    return Size(own_key(row), row.name, row.group or OWN_GROUP, sides.width, sides.height,
+                _frames(row), row.note)  # fmt: skip
+
+
+def _in_own_words(size: Size, row: OwnSize | None) -> Size:
+    return size if row is None else replace(size, frames=_frames(row), note=row.note)
+
+
+def _frames(row: OwnSize):
+    return next((word for word in FRAMES if word == row.frames), "order")
+
+
+def chosen(account: AbstractBaseUser, which: str) -> list[Size]:
+    """The sizes of a set: `all`, `group:NAME`, `set:NUMBER` or `keys:a,b,c`. Raises `NoSuchSizes`."""
+    everything = sizes_of(account)
+    kind, _, name = which.partition(":")
+    if kind == "all":
+        return everything
+    if kind == "group":
+        found = [size for size in everything if size.group == name]
+    elif kind == "set":
+        held = SizeSet.objects.filter(
+            account=account, id=int(name) if name.isdigit() else 0
+        ).first()
+        found = by_keys(everything, held.keys if held else [])
+    elif kind == "keys":
+        found = by_keys(everything, name.split(","))
+    else:
+        found = []
+    if not found:
+        raise NoSuchSizes("There are no sizes under this name. Choose another set.")
+    return found
+
+
+def by_keys(sizes: list[Size], keys: list[str]) -> list[Size]:
+    """The sizes of the keys in their order; keys that are gone are passed over."""
+    known = {size.key: size for size in sizes}
+    return [known[key] for key in dict.fromkeys(keys) if key in known]
