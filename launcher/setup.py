@@ -110,6 +110,7 @@ def _needed(dev: bool) -> Iterator[tuple[str, Callable[[], bool]]]:
     if dev:
         yield "libimage-exiftool-perl", program("exiftool")
         yield "libtiff-tools", program("tiffinfo")
+        yield "poppler-utils", program("pdftoppm")
 
 
 def _can_make_environments() -> bool:

@@ -79,6 +79,7 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
             "anchor": [draw(_share), draw(_share)],
             "zoom": draw(st.integers(100, 400)) / 100 if mode == "fill" else 1.0,
             "turn": draw(st.sampled_from([0, 90, 180, 270])),
+            "angle": draw(st.one_of(st.just(0.0), st.integers(-150, 150).map(lambda n: n / 10))),
             "keep": draw(st.lists(zones(), max_size=3)),
             "auto": draw(st.booleans()),
         },

@@ -37,6 +37,40 @@ def test_a_zone_wider_than_the_crop_offers_no_false_cure() -> None:
     wide = LAMP | {"x": 0.0, "w": 1.0}
     finding = found(plan(**SQUARE, fit={"keep": [wide], "auto": True}))["keep-zone-cut"]
     assert finding.fix is None
+    # Even the best place cuts evenly: (5000 − 3333) / 2 px a side, 300 mm ÷ 3333 px each.
+    assert (
+        "7.5 cm of it lies beyond the left edge and 7.5 cm of it lies beyond the right edge"
+        in finding.text
+    )
+    assert "15 cm too wide" in finding.text
+
+
+@pytest.mark.parametrize("number", [0, 1, 2])
+def test_the_three_ways_out_of_a_crop_that_cannot_hold_its_zones(number: int) -> None:
+    doc = document(**SQUARE, fit={"keep": [LAMP | {"x": 0.1, "w": 0.85}], "auto": True})
+    ways = found(parse_plan(doc))["keep-zone-cut"].ways
+    assert [way.label.split()[0] for way in ways] == ["Keep", "Take", "Make"]
+    after = found(parse_plan(patched(doc, ways[number].fix)))
+    assert "keep-zone-cut" not in after
+
+
+def test_a_zone_that_only_the_zoom_cuts_is_cured_by_the_zoom() -> None:
+    doc = document(fit={"keep": [LAMP | {"w": 0.6}], "zoom": 2.0, "auto": True})
+    ways = found(parse_plan(doc))["keep-zone-cut"].ways
+    assert ways[0].label == "Take the crop as large as it goes"
+    assert "keep-zone-cut" not in found(parse_plan(patched(doc, ways[0].fix)))
+
+
+def test_what_a_centre_crop_would_have_cut_is_told_and_drawn() -> None:
+    finding = found(plan(**SQUARE, fit={"keep": [CORNER], "auto": True}))["centre-crop"]
+    assert finding.text == "A lab's centre crop would cut 7.5 cm of the lamp at the left."
+    # The drawing is the centre crop, not the crop of the plan: as much beyond left and right.
+    picture, sheet = finding.drawing.boxes.picture, finding.drawing.boxes.trim
+    assert picture[0] == pytest.approx(-(picture[2] - sheet[2]) / 2)
+    moved = found(plan(**SQUARE, fit={"anchor": [0, 0.5]}))["centre-crop"]
+    assert moved.text == "A lab's centre crop would take 7.5 cm from the left and the right."
+    assert "centre-crop" not in found(plan(**SQUARE))  # it is one itself
+    assert "centre-crop" not in found(plan())  # nothing to cut
 
 
 def test_the_sketchs_lamp_comes_near_the_edge() -> None:

@@ -8,11 +8,11 @@ import pytest
 
 from tests.plans import LAMP, border, plan, wrap
 from zollstock.core import viewing
-from zollstock.core.edges import layout
-from zollstock.core.fit import best_start
+from zollstock.core.edges import Box, layout
 from zollstock.core.marks import mark_lines
 from zollstock.core.pixelboxes import PixelBox, pixel_boxes
 from zollstock.core.reckon import reckon
+from zollstock.core.straighten import UPRIGHT, roomiest
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
 
@@ -55,7 +55,11 @@ def test_contain_never_loses_and_places_by_the_same_anchor() -> None:
     [(40, 10, 20, 0), (40, 45, 55, 30), (40, 85, 95, 60), (40, 10, 90, 30), (100, 3, 9, 0)],
 )
 def test_the_best_window_on_a_line(window: int, first: int, last: int, start: int) -> None:
-    assert best_start(Fraction(100), Fraction(window), Fraction(first), Fraction(last)) == start
+    span = Box(Fraction(first - 50), Fraction(0), Fraction(last - first), Fraction(1))
+    centre = roomiest(
+        span, (Fraction(window), Fraction(1)), (Fraction(100 - window), Fraction(0)), UPRIGHT
+    )
+    assert centre[0] + 50 - Fraction(window, 2) == start
 
 
 def test_automatic_placement_is_told_as_an_anchor() -> None:

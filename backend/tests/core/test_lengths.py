@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from zollstock.core.lengths import LengthError, parse_length
 from zollstock.core.show import LengthStyle, decimal, percent, typed_length
-from zollstock.core.sizes import parse_size, shelf
+from zollstock.core.sizes import parse_size
 
 INCH = Fraction(127, 5)
 
@@ -110,14 +110,6 @@ def test_reads_sizes(typed: str, unit: str, wide: Fraction, high: Fraction) -> N
 def test_refuses_what_is_no_size(typed: str) -> None:
     with pytest.raises(LengthError):
         parse_size(typed)
-
-
-def test_the_shelf_holds_true_iso_sizes_and_no_doubles() -> None:
-    sizes = {size.name: size for size in shelf()}
-    assert len(sizes) == len(shelf())
-    assert sizes["A4"].width.mm == 210 and sizes["A4"].height.mm == 297
-    for size in shelf():
-        assert size.width.mm <= size.height.mm
 
 
 @given(st.floats(0, 1e9), st.integers(0, 4))

@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from tests.plans import documents, zones
 from zollstock.core import viewing
 from zollstock.core.edges import Box
-from zollstock.core.fit import best_start, place
+from zollstock.core.fit import place
 from zollstock.core.pixelboxes import pixel_boxes
 from zollstock.core.plan import Fit, parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
@@ -44,8 +44,9 @@ def test_the_crop_lies_in_the_picture_and_has_the_boxs_ratio(given_document: dic
     work = work_out(parse_plan(given_document))
     placed = work.placement
     crop = placed.crop
-    assert crop.x >= 0 and crop.y >= 0
-    assert crop.right <= placed.picture_w and crop.bottom <= placed.picture_h
+    leans = work.plan.fit.angle != 0  # then its corners are looked at in test_placement.py
+    assert leans or (crop.x >= 0 and crop.y >= 0)
+    assert leans or (crop.right <= placed.picture_w and crop.bottom <= placed.picture_h)
     printed = placed.printed
     assert crop.w * printed.h == crop.h * printed.w  # never stretched unequally
     image = work.boxes.image
@@ -53,7 +54,8 @@ def test_the_crop_lies_in_the_picture_and_has_the_boxs_ratio(given_document: dic
     if work.plan.fit.mode == "fill":
         assert (printed.w, printed.h) == (image.w, image.h)
         at_once = work.plan.fit.zoom == 1
-        assert not at_once or crop.w == placed.picture_w or crop.h == placed.picture_h
+        touches = crop.w == placed.picture_w or crop.h == placed.picture_h
+        assert not at_once or leans or touches
     assert 0 <= placed.loss < 1
 
 
@@ -86,8 +88,9 @@ def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
         return
     boxes = pixel_boxes(work)
     placed = work.placement
-    assert boxes.crop.x >= 0 and boxes.crop.right <= placed.picture_w
-    assert boxes.crop.y >= 0 and boxes.crop.bottom <= placed.picture_h
+    if not work.plan.fit.angle:
+        assert boxes.crop.x >= 0 and boxes.crop.right <= placed.picture_w
+        assert boxes.crop.y >= 0 and boxes.crop.bottom <= placed.picture_h
     for inner, outer in ((boxes.printed, boxes.image), (boxes.image, boxes.content)):
         assert outer.x <= inner.x and inner.right <= outer.right
         assert outer.y <= inner.y and inner.bottom <= outer.bottom
@@ -113,25 +116,6 @@ def test_every_choice_and_fix_leads_to_a_sound_plan(given_document: dict) -> Non
                 assert finding.id not in {item.id for item in fixed.findings}
     assert plan_document(plan) == written
     assert text_worksheet(plan)
-
-
-@given(
-    st.integers(10, 400), st.integers(1, 100), st.integers(0, 100), st.integers(0, 100)
-)  # fmt: skip
-def test_automatic_placement_beats_every_other_place(
-    length: int, share: int, first: int, last: int
-) -> None:
-    """Against brute force on a grid of eighths of a pixel."""
-    first, last = sorted((first * length // 100, last * length // 100))
-    window = max(1, length * share // 100)
-
-    def room(start: Fraction) -> Fraction:
-        return min(first - start, start + window - last)
-
-    best = best_start(Fraction(length), Fraction(window), Fraction(first), Fraction(last))
-    assert 0 <= best <= length - window
-    grid = [Fraction(eighth, 8) for eighth in range(8 * (length - window) + 1)]
-    assert room(best) >= max(room(start) for start in grid)
 
 
 @given(zones(), st.integers(100, 300), st.integers(100, 300))

@@ -51,7 +51,7 @@ class Size:
         """`A3, 29.7 × 42 cm` or `30 × 45 cm`: name and sides, without saying the same twice."""
         sides = sides_text(self.width, self.height)
         other = sides_text(self.height, self.width)
-        same = plain(self.name) in (plain(sides), plain(other))
+        same = not self.name or plain(self.name) in (plain(sides), plain(other))
         return sides if same else f"{self.name}, {sides}"
 
 

@@ -85,6 +85,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fit/offset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offset
+         * @description The anchor that puts the crop so far from the picture's side.
+         */
+        post: operations["zollstock_bench_api_offset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lengths/read": {
         parameters: {
             query?: never;
@@ -165,6 +185,131 @@ export interface paths {
         };
         /** Schema Of Reckoning */
         get: operations["zollstock_bench_api_schema_of_reckoning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Every
+         * @description Every size with the typed pieces in its name, group, note or numbers.
+         */
+        get: operations["zollstock_sizes_api_every"];
+        put?: never;
+        /** Add */
+        post: operations["zollstock_sizes_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sizes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Change a size of one's own altogether.
+         */
+        put: operations["zollstock_sizes_api_change"];
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a size of one's own; of the library's, what was said about it.
+         */
+        delete: operations["zollstock_sizes_api_remove"];
+        options?: never;
+        head?: never;
+        /**
+         * Describe
+         * @description Say how common frames of a size are here, or note something.
+         */
+        patch: operations["zollstock_sizes_api_describe"];
+        trace?: never;
+    };
+    "/api/sizes/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description Add the sizes of a CSV table, the request's body. All or, where a line is wrong, none.
+         */
+        post: operations["zollstock_sizes_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/size-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sets */
+        get: operations["zollstock_sizes_api_sets"];
+        put?: never;
+        /** Make Set */
+        post: operations["zollstock_sizes_api_make_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/size-sets/{set_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Set */
+        put: operations["zollstock_sizes_api_change_set"];
+        post?: never;
+        /** Remove Set */
+        delete: operations["zollstock_sizes_api_remove_set"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leave-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Figures
+         * @description What survives of a camera's frame in every size of a set.
+         */
+        get: operations["zollstock_sizes_room_api_figures"];
         put?: never;
         post?: never;
         delete?: never;
@@ -361,6 +506,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prints/{print_id}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sizes
+         * @description What every size of a set costs this print's picture, with its zones, turn, edge and medium.
+         */
+        get: operations["zollstock_jobs_surveys_sizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Variants
+         * @description Make a print of the same picture for each size of a set.
+         */
+        post: operations["zollstock_jobs_surveys_variants"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Picture Sheet */
+        get: operations["zollstock_jobs_surveys_picture_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/renders": {
         parameters: {
             query?: never;
@@ -410,6 +612,208 @@ export interface paths {
         put?: never;
         /** Cancel */
         post: operations["zollstock_renders_api_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_renders_runs_api_one"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a run and its files.
+         */
+        delete: operations["zollstock_renders_runs_api_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pause
+         * @description What is in work is finished, nothing new is begun.
+         */
+        post: operations["zollstock_renders_runs_api_pause"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/resume": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Resume */
+        post: operations["zollstock_renders_runs_api_resume"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cancel
+         * @description Nothing more is made; what is finished stays and can be fetched.
+         */
+        post: operations["zollstock_renders_runs_api_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again
+         * @description Try once more what failed or was called off.
+         */
+        post: operations["zollstock_renders_runs_api_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every */
+        get: operations["zollstock_batches_api_every"];
+        put?: never;
+        /** Make */
+        post: operations["zollstock_batches_api_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{batch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_batches_api_one"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a batch with its runs and their files; the pictures stay.
+         */
+        delete: operations["zollstock_batches_api_remove"];
+        options?: never;
+        head?: never;
+        /** Change */
+        patch: operations["zollstock_batches_api_change"];
+        trace?: never;
+    };
+    "/api/batches/{batch_id}/cells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cells
+         * @description The cells of `count` pictures from `start`, reckoned now.
+         */
+        get: operations["zollstock_batches_api_cells"];
+        /**
+         * Place
+         * @description Place a picture in one size by hand; kept at once.
+         */
+        put: operations["zollstock_batches_api_place"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{batch_id}/cells/auto": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Auto
+         * @description Back to automatic placement.
+         */
+        post: operations["zollstock_batches_api_auto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{batch_id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Order
+         * @description Make the files of the chosen cells, in the background.
+         */
+        post: operations["zollstock_batches_api_order"];
         delete?: never;
         options?: never;
         head?: never;
@@ -505,7 +909,7 @@ export interface components {
             ];
             /**
              * Picture
-             * @description The whole picture as it would lie, cropped parts included.
+             * @description The whole picture as it would lie, cropped parts included; with an angle it leans by it about this box's centre.
              */
             picture: [
                 number,
@@ -590,6 +994,16 @@ export interface components {
             /** Taken */
             taken: boolean;
             boxes: components["schemas"]["Boxes"];
+            /**
+             * Turn
+             * @default 0
+             */
+            turn: number;
+            /**
+             * Angle
+             * @default 0
+             */
+            angle: number;
         };
         /**
          * Figure
@@ -625,6 +1039,8 @@ export interface components {
         /**
          * Finding
          * @description Something to look at; a `stop` cannot be rendered. `fix` is a change to the plan.
+         *
+         *     Where there is more than one cure they are `ways`; `drawing` shows what the text tells.
          */
         Finding: {
             /** Id */
@@ -647,6 +1063,34 @@ export interface components {
             } | null;
             /** Fix Label */
             fix_label?: string | null;
+            /** Ways */
+            ways?: components["schemas"]["Way"][] | null;
+            drawing?: components["schemas"]["Outcome"] | null;
+        };
+        /**
+         * Outcome
+         * @description A print as it would come out, to be drawn: its boxes, and how its picture lies.
+         */
+        Outcome: {
+            boxes: components["schemas"]["Boxes"];
+            /** Turn */
+            turn: number;
+            /** Angle */
+            angle: number;
+        };
+        /**
+         * QuarterTurns
+         * @description What turning the picture by a quarter changes in the plan: zones and crop turn along.
+         */
+        QuarterTurns: {
+            /** Left */
+            left: {
+                [key: string]: unknown;
+            };
+            /** Right */
+            right: {
+                [key: string]: unknown;
+            };
         };
         /** Rail */
         Rail: {
@@ -735,6 +1179,20 @@ export interface components {
             clean_from: string;
         };
         /**
+         * Way
+         * @description One of several ways out of a finding: what it is called, what it leads to, the change.
+         */
+        Way: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+        };
+        /**
          * Worksheet
          * @description Everything the bench shows of a plan, apart from the picture itself.
          */
@@ -747,6 +1205,26 @@ export interface components {
             /** Choices */
             choices: components["schemas"]["Choice"][];
             rail: components["schemas"]["Rail"];
+            /** Zones */
+            zones: components["schemas"]["ZoneRow"][];
+            turns: components["schemas"]["QuarterTurns"];
+        };
+        /**
+         * ZoneRow
+         * @description A keep zone with its room to the nearest edge of what is seen, in words.
+         */
+        ZoneRow: {
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "none" | "kept" | "near" | "cut";
+            /** Side */
+            side: string;
+            /** Room */
+            room: string;
         };
         /**
          * ReckonRequest
@@ -765,6 +1243,37 @@ export interface components {
              * @enum {string}
              */
             step: "picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover";
+        };
+        /** ReadOffset */
+        ReadOffset: {
+            /** Anchor */
+            anchor: [
+                number,
+                number
+            ];
+        };
+        /**
+         * TypedOffset
+         * @description How far the crop lies from the left or the top, typed in px of the picture or as printed.
+         */
+        TypedOffset: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "top";
+            /** Text */
+            text: string;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
         };
         /**
          * ReadLength
@@ -807,11 +1316,9 @@ export interface components {
         };
         /**
          * Reference
-         * @description What the bench offers: common sizes, media, and where rules come from.
+         * @description What the bench offers: media, and where rules come from.
          */
         Reference: {
-            /** Sizes */
-            sizes: components["schemas"]["ShelfSize"][];
             /** Media */
             media: components["schemas"]["MediumItem"][];
             /** Sources */
@@ -819,8 +1326,13 @@ export interface components {
                 [key: string]: string;
             };
         };
-        /** ShelfSize */
-        ShelfSize: {
+        /**
+         * SizeEntry
+         * @description A size of the library; `own` ones can be changed altogether, others described.
+         */
+        SizeEntry: {
+            /** Key */
+            key: string;
             /** Name */
             name: string;
             /** Group */
@@ -829,12 +1341,160 @@ export interface components {
             width: string;
             /** Height */
             height: string;
+            /** Shown */
+            shown: string;
+            /**
+             * Frames
+             * @enum {string}
+             */
+            frames: "common" | "seldom" | "order";
+            /** Note */
+            note: string;
+            /** Own */
+            own: boolean;
+            /** In Pixels */
+            in_pixels: boolean;
+        };
+        /** NewSize */
+        NewSize: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /**
+             * Unit
+             * @default cm
+             */
+            unit: string;
+            /**
+             * Group
+             * @default
+             */
+            group: string;
+            /**
+             * Frames
+             * @default order
+             * @enum {string}
+             */
+            frames: "common" | "seldom" | "order";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /** SizeWords */
+        SizeWords: {
+            /** Frames */
+            frames?: ("common" | "seldom" | "order") | null;
+            /** Note */
+            note?: string | null;
+        };
+        /** Imported */
+        Imported: {
+            /** Added */
+            added: number;
+            /** Known */
+            known: number;
+        };
+        /** SetEntry */
+        SetEntry: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Keys */
+            keys: string[];
+        };
+        /** SetDetails */
+        SetDetails: {
+            /** Name */
+            name: string;
+            /** Keys */
+            keys: string[];
+        };
+        /**
+         * LeaveRoom
+         * @description The frame, the area that survives all sizes, and what stays clear at each side.
+         */
+        LeaveRoom: {
+            /** Ratio */
+            ratio: string;
+            /** Frame */
+            frame: [
+                number,
+                number
+            ];
+            /** Safe */
+            safe: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Width Text */
+            width_text: string;
+            /** Height Text */
+            height_text: string;
+            /** Side Text */
+            side_text: string;
+            /** End Text */
+            end_text: string;
+            /** Area Text */
+            area_text: string;
+            /** Sizes */
+            sizes: components["schemas"]["SizeRoom"][];
+        };
+        /**
+         * SizeRoom
+         * @description What a size keeps of the frame, in shares of its width and height, from the top left.
+         */
+        SizeRoom: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Ratio */
+            ratio: string;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Kept */
+            kept: string;
         };
         /** Arrival */
         Arrival: {
             picture: components["schemas"]["PictureFacts"];
             /** Known */
             known: boolean;
+        };
+        /**
+         * KeepZone
+         * @description A part of the picture that must survive, in fractions of the turned picture.
+         */
+        KeepZone: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** W */
+            w: number;
+            /** H */
+            h: number;
         };
         /**
          * PictureFacts
@@ -876,6 +1536,8 @@ export interface components {
             sha256: string;
             /** Size Text */
             size_text: string;
+            /** Keep */
+            keep: components["schemas"]["KeepZone"][];
             /**
              * Created
              * Format: date-time
@@ -934,6 +1596,8 @@ export interface components {
             ];
             /** Turn */
             turn: number;
+            /** Angle */
+            angle: number;
             /** Size Text */
             size_text: string;
             /** Grade */
@@ -1061,6 +1725,12 @@ export interface components {
              */
             turn: 0 | 90 | 180 | 270;
             /**
+             * Angle
+             * @description Straightening after the turn, degrees clockwise; the crop stays inside.
+             * @default 0
+             */
+            angle: number;
+            /**
              * Keep
              * @default []
              */
@@ -1075,25 +1745,6 @@ export interface components {
              * @description Padding of `contain`; without it the border's colour, else white.
              */
             colour?: string | null;
-        };
-        /**
-         * KeepZone
-         * @description A part of the picture that must survive, in fractions of the turned picture.
-         */
-        KeepZone: {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** W */
-            w: number;
-            /** H */
-            h: number;
         };
         /**
          * Marks
@@ -1293,6 +1944,7 @@ export interface components {
              *       ],
              *       "zoom": 1,
              *       "turn": 0,
+             *       "angle": 0,
              *       "keep": [],
              *       "auto": false,
              *       "colour": null
@@ -1368,6 +2020,8 @@ export interface components {
         /**
          * Target
          * @description Finished size: the trim, sheet or face, according to the edge.
+         *
+         *     Or a target in whole pixels (`"1920 px"`): then `ppi` is the tag of the file and no more.
          */
         Target: {
             /**
@@ -1388,6 +2042,11 @@ export interface components {
              * @example 297mm
              */
             height: string;
+            /**
+             * Ppi
+             * @description With a target in px: the tag of the file, 96 where none is given.
+             */
+            ppi?: number | null;
         };
         /**
          * Viewing
@@ -1480,6 +2139,143 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * SideLoss
+         * @description What goes at one side: px of the picture, and the printed length it would have had.
+         */
+        SideLoss: {
+            /** Side */
+            side: string;
+            /** Px */
+            px: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SizeVerdict
+         * @description A size for a picture. With a `problem` it cannot be reckoned, and the rest is empty.
+         */
+        SizeVerdict: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Size Text */
+            size_text: string;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /** Turned */
+            turned: boolean;
+            /** In Pixels */
+            in_pixels: boolean;
+            /**
+             * Frames
+             * @enum {string}
+             */
+            frames: "common" | "seldom" | "order";
+            /** Bought */
+            bought: string;
+            /** Note */
+            note: string;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+            /**
+             * Area Mm2
+             * @default 0
+             */
+            area_mm2: number;
+            /**
+             * Loss
+             * @default 0
+             */
+            loss: number;
+            /**
+             * Loss Text
+             * @default
+             */
+            loss_text: string;
+            /**
+             * Sides
+             * @default []
+             */
+            sides: components["schemas"]["SideLoss"][];
+            /**
+             * Effective Ppi
+             * @default 0
+             */
+            effective_ppi: number;
+            /**
+             * Ppi Text
+             * @default
+             */
+            ppi_text: string;
+            /**
+             * Quality
+             * @default 0
+             */
+            quality: number;
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * From Text
+             * @default
+             */
+            from_text: string;
+            /**
+             * Zones
+             * @default none
+             * @enum {string}
+             */
+            zones: "none" | "kept" | "near" | "cut";
+            /**
+             * Zones Text
+             * @default
+             */
+            zones_text: string;
+            /**
+             * Troubled
+             * @default false
+             */
+            troubled: boolean;
+            drawing?: components["schemas"]["Outcome"] | null;
+        };
+        /** MadeVariants */
+        MadeVariants: {
+            /** Prints */
+            prints: number[];
+        };
+        /** Variants */
+        Variants: {
+            /** Set */
+            set: string;
+        };
+        /**
+         * PictureSheet
+         * @description A picture's own page: its facts, its zones, and every print made of it.
+         */
+        PictureSheet: {
+            picture: components["schemas"]["PictureFacts"];
+            /** Prints */
+            prints: components["schemas"]["PrintOfPicture"][];
+        };
+        /** PrintOfPicture */
+        PrintOfPicture: {
+            /** Job */
+            job: number;
+            /** Job Title */
+            job_title: string;
+            print: components["schemas"]["Silhouette"];
+        };
         /** RenderState */
         RenderState: {
             /**
@@ -1508,6 +2304,326 @@ export interface components {
             created: string;
             /** Finished */
             finished: string | null;
+        };
+        /**
+         * RunState
+         * @description A run with its counts; it is over when nothing is queued or running.
+         */
+        RunState: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /** State */
+            state: string;
+            /** Total */
+            total: number;
+            /** Queued */
+            queued: number;
+            /** Running */
+            running: number;
+            /** Done */
+            done: number;
+            /** Failed */
+            failed: number;
+            /** Cancelled */
+            cancelled: number;
+            /** Percent */
+            percent: number;
+            /** Over */
+            over: boolean;
+            /** Size Text */
+            size_text: string;
+            /** Problems */
+            problems: string[];
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /**
+         * BatchSlip
+         * @description A batch in a list.
+         */
+        BatchSlip: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Job */
+            job: number | null;
+            /** Pictures */
+            pictures: number;
+            /** Sizes */
+            sizes: number;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /** BatchItem */
+        BatchItem: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+        };
+        /** BatchSize */
+        BatchSize: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /** Frames */
+            frames: string;
+            /** Note */
+            note: string;
+        };
+        /** BatchState */
+        BatchState: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Job */
+            job: number | null;
+            /** Sizes */
+            sizes: components["schemas"]["BatchSize"][];
+            /** Pictures */
+            pictures: components["schemas"]["BatchItem"][];
+            shared: components["schemas"]["Shared"];
+            /** Pattern */
+            pattern: string;
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Runs */
+            runs: components["schemas"]["RunState"][];
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /**
+         * Shared
+         * @description What all prints of a batch share.
+         */
+        Shared: {
+            /**
+             * Format
+             * @default jpeg
+             * @enum {string}
+             */
+            format: "tiff" | "jpeg" | "png";
+            /** Ppi */
+            ppi?: number | null;
+            /**
+             * Medium
+             * @default satin photo paper
+             */
+            medium: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+        };
+        /**
+         * NewBatch
+         * @description A batch of a whole job, or of the pictures named.
+         */
+        NewBatch: {
+            /** Title */
+            title: string;
+            /** Job */
+            job?: number | null;
+            /**
+             * Pictures
+             * @default []
+             */
+            pictures: string[];
+            /** Set */
+            set: string;
+            /**
+             * @default {
+             *       "format": "jpeg",
+             *       "ppi": null,
+             *       "medium": "satin photo paper",
+             *       "factor": 1
+             *     }
+             */
+            shared: components["schemas"]["Shared"];
+            /**
+             * Pattern
+             * @default {picture}_{width}x{height}{unit}
+             */
+            pattern: string;
+        };
+        /** BatchChange */
+        BatchChange: {
+            /** Title */
+            title?: string | null;
+            /** Set */
+            set?: string | null;
+            shared?: components["schemas"]["Shared"] | null;
+            /** Pattern */
+            pattern?: string | null;
+        };
+        /**
+         * Cell
+         * @description A cell. `whole` and `printed` are in shares of the sheet, so that it can be drawn at any size.
+         *
+         *     `ratio` is the sheet's width ÷ height.
+         */
+        Cell: {
+            /** Size */
+            size: string;
+            /** Ratio */
+            ratio: number;
+            /** Whole */
+            whole: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Printed */
+            printed: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Mode */
+            mode: string;
+            /** Angle */
+            angle: number;
+            /** Zoom */
+            zoom: number;
+            /** Anchor */
+            anchor: [
+                number,
+                number
+            ];
+            /** Grade */
+            grade: string;
+            /** Loss */
+            loss: number;
+            /** Loss Text */
+            loss_text: string;
+            /** Ppi Text */
+            ppi_text: string;
+            /**
+             * Zones
+             * @enum {string}
+             */
+            zones: "none" | "kept" | "near" | "cut";
+            /** Zones Text */
+            zones_text: string;
+            /** Troubled */
+            troubled: boolean;
+            /** Edited */
+            edited: boolean;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+        };
+        /** CellRow */
+        CellRow: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Cells */
+            cells: components["schemas"]["Cell"][];
+        };
+        /**
+         * CellFit
+         * @description How a picture lies in one size; `auto` goes back to automatic placement for good.
+         */
+        CellFit: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Size */
+            size: string;
+            /**
+             * Mode
+             * @default fill
+             * @enum {string}
+             */
+            mode: "fill" | "contain";
+            /**
+             * Anchor
+             * @default [
+             *       0.5,
+             *       0.5
+             *     ]
+             */
+            anchor: [
+                number,
+                number
+            ];
+            /**
+             * Zoom
+             * @default 1
+             */
+            zoom: number;
+            /**
+             * Angle
+             * @default 0
+             */
+            angle: number;
+            /** Colour */
+            colour?: string | null;
+        };
+        /** CellName */
+        CellName: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Size */
+            size: string;
+        };
+        /**
+         * NewRun
+         * @description The cells to make, or none named for all of them.
+         */
+        NewRun: {
+            /** Cells */
+            cells?: [
+                string,
+                string
+            ][] | null;
+            /** Pattern */
+            pattern?: string | null;
         };
     };
     responses: never;
@@ -1650,6 +2766,30 @@ export interface operations {
             };
         };
     };
+    zollstock_bench_api_offset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedOffset"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadOffset"];
+                };
+            };
+        };
+    };
     zollstock_bench_api_read_length: {
         parameters: {
             query?: never;
@@ -1758,6 +2898,258 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_every: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeEntry"][];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSize"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeEntry"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSize"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeEntry"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    zollstock_sizes_api_describe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizeWords"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeEntry"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_sets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetEntry"][];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_make_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetEntry"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_change_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetEntry"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_remove_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    zollstock_sizes_room_api_figures: {
+        parameters: {
+            query: {
+                ratio: string;
+                set: string;
+                both?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeaveRoom"];
                 };
             };
         };
@@ -2124,6 +3516,80 @@ export interface operations {
             };
         };
     };
+    zollstock_jobs_surveys_sizes: {
+        parameters: {
+            query: {
+                set: string;
+                order?: "loss" | "area" | "quality";
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeVerdict"][];
+                };
+            };
+        };
+    };
+    zollstock_jobs_surveys_variants: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Variants"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeVariants"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_surveys_picture_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureSheet"];
+                };
+            };
+        };
+    };
     zollstock_renders_api_of_print: {
         parameters: {
             query?: never;
@@ -2212,6 +3678,351 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RenderState"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    zollstock_renders_runs_api_pause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_resume: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_every: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchSlip"][];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchState"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchState"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    zollstock_batches_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchState"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_cells: {
+        parameters: {
+            query?: {
+                start?: number;
+                count?: number;
+            };
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellRow"][];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CellFit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cell"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_auto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CellName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cell"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRun"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
                 };
             };
         };

@@ -1,0 +1,146 @@
+"""Leave room, file names, typed offsets, quarter turns."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.plans import LAMP, document, plan
+from zollstock.core.leaveroom import kept_shares, leave_room, read_ratio
+from zollstock.core.lengths import LengthError
+from zollstock.core.library import library
+from zollstock.core.naming import FIELDS, Names, PatternError, check_pattern, named, safe_name
+from zollstock.core.offsets import typed_offset
+from zollstock.core.plan import parse_plan, patched
+from zollstock.core.work import work_out
+from zollstock.core.worksheet import worksheet
+from zollstock.core.zones import rooms, seen_box
+
+SIZES = {size.key: size for size in library()}
+
+
+def test_leave_room_worked_by_hand() -> None:
+    """In a 3:2 frame 4:5 keeps five sixths of the width, a 16:9 screen 84.4 % of the height."""
+    room = leave_room(Fraction(3, 2), [SIZES["in-8x10"], SIZES["px-1920x1080"]])
+    assert room.safe == pytest.approx((1 / 12, (1 - 27 / 32) / 2, 5 / 6, 27 / 32))
+    assert room.width_text == "83.3 % of the width" and room.height_text == "84.4 % of the height"
+    assert room.side_text == "8.3 %" and len(room.sizes) == 2
+
+
+def test_both_ways_ask_for_the_standing_print_too() -> None:
+    lying, both = (leave_room(Fraction(3, 2), [SIZES["in-8x10"]], way) for way in (False, True))
+    assert both.safe[2] == pytest.approx(4 / 5 / 1.5) and both.safe[2] < lying.safe[2]
+    assert leave_room(Fraction(4, 3), []).safe == (0, 0, 1, 1)
+
+
+@given(
+    st.fractions(Fraction(1, 3), 3, max_denominator=30),
+    st.lists(st.sampled_from(library()), max_size=6),
+)
+def test_what_is_left_survives_every_size_and_no_more_would(frame: Fraction, sizes: list) -> None:
+    room = leave_room(frame, sizes)
+    boxes = [one.box for one in room.sizes]
+    assert all(box[2] >= room.safe[2] - 1e-12 and box[3] >= room.safe[3] - 1e-12 for box in boxes)
+    assert room.safe[2] == pytest.approx(min([1.0, *(box[2] for box in boxes)]))
+    assert room.safe[3] == pytest.approx(min([1.0, *(box[3] for box in boxes)]))
+
+
+@given(
+    st.fractions(Fraction(1, 9), 9, max_denominator=50),
+    st.fractions(Fraction(1, 9), 9, max_denominator=50),
+)
+def test_kept_shares_have_the_boxs_ratio(frame: Fraction, box: Fraction) -> None:
+    w, h = kept_shares(frame, box)
+    assert w * frame / h == box and max(w, h) == 1
+
+
+def test_ratios_as_people_type_them() -> None:
+    assert (
+        read_ratio("3:2")
+        == read_ratio("1.5")
+        == read_ratio("1,5")
+        == read_ratio("6000 × 4000")
+        == Fraction(3, 2)
+    )
+    for text in ("", "three", "3:0", "-3:2", "3:2:1", "100:1", "1/0"):
+        with pytest.raises(LengthError, match="not a camera's ratio"):
+            read_ratio(text)
+
+
+@given(st.text(max_size=200))
+def test_a_safe_name_is_safe_everywhere(text: str) -> None:
+    name = safe_name(text)
+    assert name and len(name) <= 125 and name.isascii()
+    assert not set(name) - set("abcdefghijklmnopqrstuvwxyz0123456789._-")
+    assert name[0] not in ".-_ " and name[-1] not in ". "
+    assert name.split(".")[0] not in ("con", "nul", "aux", "prn", "com1", "lpt9")
+
+
+def test_names_from_patterns() -> None:
+    fields = {"picture": "Möwe über dem Watt", "width": "30", "height": "45", "unit": "cm"}
+    assert named("{picture}_{width}x{height}{unit}", fields) == "mowe-uber-dem-watt_30x45cm"
+    assert named("{picture}", {"picture": "../../etc/passwd"}) == "etc-passwd"
+    assert named("{picture}", {"picture": "CON"}) == "con-file"
+    assert named("{picture}", {"picture": "CON.x"}) == "con.x-file"
+    assert named("{grade}", {}) == "print"
+    for pattern, said in (
+        ("", "empty"),
+        ("{piccture}", "no field"),
+        ("{picture", "brace"),
+        ("x" * 121, "longer"),
+    ):
+        with pytest.raises(PatternError, match=said):
+            check_pattern(pattern)
+    check_pattern(" ".join(f"{{{field}}}" for field in list(FIELDS)[:8]))
+
+
+@given(st.lists(st.sampled_from(["fog", "gears", "fog-2"]), max_size=12))
+def test_no_name_is_given_twice(wanted: list[str]) -> None:
+    names = Names()
+    given_out = [names.free("30x45", name, "jpg") for name in wanted]
+    assert len(set(given_out)) == len(given_out)
+
+
+SQUARE = {"target": {"width": "30 cm", "height": "30 cm"}}
+
+
+@pytest.mark.parametrize(
+    ("text", "x"), [("0 px", 0), ("500 px", 500), ("833,5px", 833.5), ("3 cm", 333.3), ("3", 333.3)]
+)
+def test_a_typed_offset_puts_the_crop_there(text: str, x: float) -> None:
+    anchor = typed_offset(plan(**SQUARE), "left", text)
+    moved = work_out(plan(**SQUARE, fit={"anchor": anchor}))
+    assert float(moved.placement.crop.x) == pytest.approx(x, abs=1e-6)
+
+
+def test_an_offset_beyond_the_spare_room_is_told() -> None:
+    for text, said in (
+        ("2000 px", "only 1667 px of the width"),
+        ("1 mile", "not known"),
+        ("", "no length"),
+    ):
+        with pytest.raises(LengthError, match=said):
+            typed_offset(plan(**SQUARE), "left", text)
+    assert typed_offset(plan(**SQUARE, fit={"anchor": [0.5, 0.3]}), "top", "0 px") == (0.5, 0.3)
+    with pytest.raises(LengthError, match="whole"):
+        typed_offset(plan(**SQUARE, fit={"mode": "contain"}), "left", "1 px")
+
+
+@pytest.mark.parametrize("way", ["left", "right"])
+def test_four_quarter_turns_change_nothing_and_one_keeps_the_zones_room(way: str) -> None:
+    doc = document(**SQUARE, fit={"keep": [LAMP], "anchor": [0.2, 0.5]})
+    before = work_out(parse_plan(doc))
+    turned = doc
+    for step in range(4):
+        turned = patched(turned, getattr(worksheet(parse_plan(turned)).turns, way))
+        after = work_out(parse_plan(turned))
+        # On a square sheet the same crop stays, only turned: the zone keeps its least room.
+        least = [next(rooms(work, seen_box(work))).tightest[1] for work in (before, after)]
+        assert float(least[0]) == pytest.approx(float(least[1]))
+        assert parse_plan(turned).fit.turn == (
+            0 if step == 3 else ((step + 1) * (90 if way == "right" else 270)) % 360
+        )
+    assert parse_plan(turned).fit.anchor == (0.2, 0.5)

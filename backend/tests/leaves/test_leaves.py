@@ -1,0 +1,106 @@
+"""Leaves, read by other programs: pages, words, pixels, transparency."""
+
+from __future__ import annotations
+
+import subprocess
+from fractions import Fraction
+from pathlib import Path
+
+import pytest
+
+from tests.pictures import chart
+from tests.plans import LAMP, plan
+from zollstock.core.leaveroom import leave_room
+from zollstock.core.library import library
+from zollstock.core.survey import survey
+from zollstock.leaves.room_leaf import room_pdf, room_png
+from zollstock.leaves.sizes_leaf import sizes_leaf
+from zollstock.pixels.vips import pyvips
+
+SIZES = {size.key: size for size in library()}
+ROOM = leave_room(Fraction(3, 2), [SIZES["in-8x10"], SIZES["px-1920x1080"], SIZES["iso-a3"]])
+
+
+def run(*command: str) -> str:
+    return subprocess.run(command, check=True, capture_output=True, text=True).stdout
+
+
+def info(path: Path) -> dict[str, str]:
+    return dict(
+        line.split(":", 1) for line in run("pdfinfo", str(path)).splitlines() if ":" in line
+    )
+
+
+def test_the_sizes_leaf(tmp_path: Path) -> None:
+    small, out = tmp_path / "small.jpg", tmp_path / "sizes.pdf"
+    chart(480, 320).write_to_file(str(small))
+    sizes = [SIZES[key] for key in ("in-8x10", "in-12x18", "cm-30x30", "iso-a3", "px-1920x1080")]
+    found = survey(plan(fit={"keep": [LAMP | {"x": 0.0, "w": 0.9}]}), sizes, "cm")
+    out.write_bytes(
+        sizes_leaf("Möwe, fog & √2", "5000 × 3333 px", "least loss first", found, small)
+    )
+    facts = info(out)
+    assert facts["Pages"].strip() == "1" and "595" in facts["Page size"]
+    said = run("pdftotext", "-layout", str(out), "-")
+    assert "Möwe, fog & 1.414" in said and "lamp cut by" in said and "30 × 30 cm" in said
+    for item in found:
+        assert item.grade in said
+    assert run("pdffonts", str(out)).count("Barlow") == 3  # embedded; the header lists no other
+    many = survey(plan(), library(), "in")
+    out.write_bytes(sizes_leaf("All", "", "", many, small))
+    assert int(info(out)["Pages"]) >= 15
+
+
+def test_pictures_of_the_leaf_are_true(tmp_path: Path) -> None:
+    """The chart's red grows to the right: in the drawing it does so too, and white paper is around."""
+    small, out = tmp_path / "small.jpg", tmp_path / "sizes.pdf"
+    chart(480, 320).write_to_file(str(small))
+    out.write_bytes(sizes_leaf("Fog", "", "", survey(plan(), [SIZES["cm-40x60"]]), small))
+    run("pdftoppm", "-r", "100", "-png", "-singlefile", str(out), str(tmp_path / "page"))
+    page = pyvips.Image.new_from_file(str(tmp_path / "page.png"))
+    # 16 mm margin, rows begin 46 mm from the top, the drawing fills 21 mm of height.
+    at = [
+        page(int((16 + 26 + off) / 25.4 * 100), int((46 + 10) / 25.4 * 100))[:2]
+        for off in (-13, 0, 13)
+    ]
+    assert at[0][0] < at[1][0] < at[2][0]
+    assert page(3, 3)[:3] == [255, 255, 255]
+
+
+def test_the_leave_room_leaf(tmp_path: Path) -> None:
+    out = tmp_path / "room.pdf"
+    out.write_bytes(room_pdf(ROOM, False))
+    assert info(out)["Pages"].strip() == "1" and "841.89 x 595" in info(out)["Page size"]
+    said = run("pdftotext", "-layout", str(out), "-")
+    for words in (ROOM.width_text, ROOM.height_text, "8 × 10 in", "1920 × 1080 px", "A3"):
+        assert words in said
+
+
+@pytest.mark.parametrize(("width", "height"), [(6000, 4000), (300, 200)])
+def test_the_leave_room_png_is_clear_inside_and_veiled_outside(
+    tmp_path: Path, width: int, height: int
+) -> None:
+    out = tmp_path / "room.png"
+    room_png(ROOM, width, height, out)
+    image = pyvips.Image.new_from_file(str(out))
+    assert (image.width, image.height, image.bands) == (width, height, 4)
+    x, y, w, h = (
+        ROOM.safe[0] * width,
+        ROOM.safe[1] * height,
+        ROOM.safe[2] * width,
+        ROOM.safe[3] * height,
+    )
+    assert image(width // 2, height // 2)[3] == 0
+    assert image(x + w / 2 + w / 12, y + h * 0.9)[3] == 0
+    assert image(x / 2, height / 2)[3] == 150 and image(width / 2, y / 2)[3] == 150
+    # The rim of what survives is solid on all four sides, to the pixel.
+    for at in ((round(x), height // 2), (round(x) + round(w) - 1, height // 2),
+               (width // 2, round(y)), (width // 2, round(y) + round(h) - 1)):  # fmt: skip
+        assert image(*at)[3] == 255
+    assert image(round(x) - 1, height // 2)[3] == 150
+
+
+def test_a_frame_that_no_camera_has_is_refused(tmp_path: Path) -> None:
+    with pytest.raises(ValueError, match="larger than 400 megapixels"):
+        room_png(ROOM, 60_000, 40_000, tmp_path / "never.png")
+    assert not (tmp_path / "never.png").exists()
