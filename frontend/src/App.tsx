@@ -1,11 +1,17 @@
 import { useEffect } from "react";
 import { Link, Route, Routes } from "react-router";
+import { BatchPage } from "./batches/BatchPage";
+import { NewBatchPage } from "./batches/NewBatchPage";
 import { BenchPage } from "./bench/BenchPage";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
+import { PicturePage } from "./pictures/PicturePage";
 import { SignIn } from "./session/SignIn";
 import { usePreferences, useSession } from "./session/useSession";
 import { Problem } from "./shell/Problem";
+import { LeaveRoomPage } from "./sizes/LeaveRoomPage";
+import { LibraryPage } from "./sizes/LibraryPage";
+import { SizesPage } from "./sizes/SizesPage";
 
 export function App() {
   const session = useSession();
@@ -30,6 +36,12 @@ export function App() {
     <Routes>
       <Route path="/" element={<JobsPage />} />
       <Route path="/jobs/:job" element={<JobPage />} />
+      <Route path="/pictures/:picture" element={<PicturePage />} />
+      <Route path="/sizes" element={<LibraryPage />} />
+      <Route path="/leave-room" element={<LeaveRoomPage />} />
+      <Route path="/batches/new" element={<NewBatchPage />} />
+      <Route path="/batches/:batch" element={<BatchPage />} />
+      <Route path="/prints/:print/sizes" element={<SizesPage />} />
       <Route path="/prints/:print" element={<BenchPage />} />
       <Route path="/prints/:print/:step" element={<BenchPage />} />
       <Route path="*" element={<Nothing />} />

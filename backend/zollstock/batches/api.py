@@ -22,7 +22,7 @@ from zollstock.pictures.models import Picture
 from zollstock.renders.runs_api import RunState, run_states
 from zollstock.sizes.shelf import chosen
 
-from .cells import Cell, cell, cell_plan, edits_of, size_entry, sizes_of_batch
+from .cells import Cell, cell, cell_plan, edits_of, shared_part, size_entry, sizes_of_batch
 from .models import Batch, BatchPicture, CellEdit
 from .runs import NothingToMake, order_run
 
@@ -44,7 +44,7 @@ class Shared(Schema):
 
 
 class NewBatch(Schema):
-    """A batch of a whole job, or of the pictures named."""
+    """A batch of a whole job, or of the pictures named (then `job` says where it belongs)."""
 
     title: Title
     job: int | None = None
@@ -141,9 +141,7 @@ def own_batches(request: HttpRequest) -> QuerySet[Batch]:
 
 
 def _shared(given: Shared) -> dict[str, Any]:
-    pixels = {"mode": "keep"} if given.ppi is None else {"mode": "fixed", "ppi": given.ppi}
-    return {"medium": {"name": given.medium, "factor": given.factor}, "pixels": pixels,
-            "output": {"format": given.format, "profile": "srgb", "bits": 8}}  # fmt: skip
+    return shared_part(given.format, given.ppi, given.medium, given.factor)
 
 
 def _shared_back(held: dict[str, Any]) -> Shared:
@@ -198,7 +196,7 @@ def make(request: HttpRequest, given: NewBatch) -> BatchState:
 
 def _asked_for(request: HttpRequest, given: NewBatch, job: Any) -> list[Picture]:
     """The pictures that can be printed, each once, in their order."""
-    if job is not None:
+    if job is not None and not given.pictures:
         found = [held.picture for held in job.prints.select_related("picture")]
     else:
         known = {

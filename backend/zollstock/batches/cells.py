@@ -63,6 +63,15 @@ def size_entry(size: Size) -> dict[str, Any]:
             "height": size.height.typed, "frames": size.frames, "note": size.note}  # fmt: skip
 
 
+def shared_part(
+    format: str, ppi: float | None = None, medium: str = "satin photo paper", factor: float = 1.0
+) -> dict[str, Any]:
+    """The part of a plan that all cells share; without a `ppi` every pixel is kept."""
+    pixels = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
+    return {"medium": {"name": medium, "factor": factor}, "pixels": pixels,
+            "output": {"format": format, "profile": "srgb", "bits": 8}}  # fmt: skip
+
+
 def edits_of(batch: Batch, pictures: Iterable[Picture]) -> dict[tuple[Any, str], dict[str, Any]]:
     rows = CellEdit.objects.filter(batch=batch, picture__in=list(pictures))
     return {(row.picture_id, row.size): row.fit for row in rows}

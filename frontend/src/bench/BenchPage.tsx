@@ -12,6 +12,8 @@ import { typeset } from "../shell/typeset";
 import "./bench.css";
 import { DistanceRail } from "./DistanceRail";
 import { Drawing } from "./Drawing";
+import type { Fix } from "./fix";
+import { useFitTools } from "./fitTools";
 import { usePlanStore } from "./planStore";
 import "./rail.css";
 import { Rule } from "./Rule";
@@ -56,9 +58,9 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const { account } = usePreferences();
   const given = useParams()["step"] as Step | undefined;
   const step = given && STEPS.includes(given) ? given : "size";
-  const { worksheet, problem } = useWorksheet(plan, account.unit, step);
+  const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step);
   const [help, setHelp] = useState(false);
-  const { undo, redo, settle } = usePlanStore();
+  const { undo, redo, settle, change } = usePlanStore();
   const renders = useRenders(print.id);
   const make = useMakeFile();
 
@@ -74,7 +76,19 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     if (now.print && now.saving === "saved") make.mutate(now.print);
     toStep("handover");
   };
+  const tools = useFitTools();
+  const toFit = (run: () => void) => () => {
+    if (step !== "fit") toStep("fit");
+    run();
+  };
+  const straighten = (by: number) =>
+    change({ "fit.angle": Math.min(15, Math.max(-15, Math.round(((plan.fit?.angle ?? 0) + by) * 10) / 10)) });
   useBenchKeys({
+    onTurn: (way) => worksheet && change(worksheet.turns[way] as Fix),
+    onSwap: () => change({ "target.width": plan.target.height, "target.height": plan.target.width }),
+    onGuide: toFit(tools.nextGuide),
+    onZone: toFit(() => tools.draw(true)),
+    onStraighten: straighten,
     onStep: toStep,
     onUndo: () => void undo(),
     onRedo: () => void redo(),
@@ -104,7 +118,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     : newest.state === "done" && newest.version === print.version ? "made" : null;
   return (
     <div className="bench">
-      <TopBar where={<Where print={print} plan={plan} onSibling={toSibling} />}>
+      <TopBar places={false} where={<Where print={print} plan={plan} onSibling={toSibling} />}>
         <SavingWord />
         <div className="flex gap-1">
           <button type="button" className="plain-button !px-2" aria-label="Undo" title="Undo, Ctrl Z"
@@ -129,14 +143,22 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
           <main className="bench-middle">
             <h1 className="sr-only">{plan.title}</h1>
             <div className="desk">
-              <Drawing plan={plan} worksheet={worksheet} picture={print.picture} unit={account.unit} />
+              <Drawing plan={plan} reckoned={reckoned ?? plan} worksheet={worksheet} picture={print.picture}
+                unit={account.unit} fitting={step === "fit"} />
             </div>
             <WorksheetPanel step={step} plan={plan} print={print} worksheet={worksheet} unit={account.unit}
               problem={problem} onMake={() => void makeFile()} making={make.isPending}
               makingProblem={make.error?.message ?? ""} />
           </main>
           <footer className="bench-rail">
-            <DistanceRail rail={worksheet.rail} plan={plan} unit={account.unit} />
+            {worksheet.schools.length > 0 ? (
+              <DistanceRail rail={worksheet.rail} plan={plan} unit={account.unit} />
+            ) : (
+              <p className="panel px-6 py-8" data-testid="screen-verdict">
+                <b className="font-semibold">For a screen.</b> {typeset(worksheet.rail.verdict)}: {worksheet.rail.bands[0]?.label}.{" "}
+                <span className="soft">Its pixels decide; the distance plays no part.</span>
+              </p>
+            )}
           </footer>
         </>
       ) : (

@@ -1,24 +1,32 @@
-import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useId, useRef, useState, type PointerEvent } from "react";
 import type { Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { BorderHandles } from "./BorderHandles";
 import { DimensionField } from "./DimensionField";
 import { DimensionLine, dimensionWidth } from "./DimensionLine";
+import { useFitTools } from "./fitTools";
+import { Guides } from "./Guides";
+import { KeepZones } from "./KeepZones";
 import { usePlanStore } from "./planStore";
-import { anchorInForce, draggedAnchor, fitted, onScreen, pictureNow, sameView } from "./placement";
-import { turnedImage } from "./turnedImage";
+import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from "./placement";
+import { pickedColour } from "./pickedColour";
+import { leaning, turnedImage } from "./turnedImage";
+import { useCropHand } from "./useCropHand";
 import { useSize } from "./useSize";
+import { between, freshName, type ZoneBox } from "./zoneMoves";
 
-const NUDGE = 0.01;
-const SHOVE = 0.1;
-
-/** The print to scale: sheet, edge, picture in its window, what the crop throws away, dimensions. */
-export function Drawing(props: {
+interface DrawingProps {
   plan: Plan;
+  /** The plan that `worksheet` was reckoned for; the hand may be further. */
+  reckoned: Plan;
   worksheet: Worksheet;
   picture: PictureFacts;
   unit: Unit;
-}) {
+  fitting: boolean;
+}
+
+/** The print to scale: sheet, edge, picture in its window, what the crop throws away, dimensions. */
+export function Drawing(props: DrawingProps) {
   const { element, width, height } = useSize<HTMLDivElement>();
   return (
     <div ref={element} className="relative h-full w-full overflow-hidden" data-testid="drawing">
@@ -27,23 +35,34 @@ export function Drawing(props: {
   );
 }
 
-function Sheet(props: {
-  plan: Plan;
-  worksheet: Worksheet;
-  picture: PictureFacts;
-  unit: Unit;
-  width: number;
-  height: number;
-}) {
+function Sheet(props: DrawingProps & { width: number; height: number }) {
   const { plan, worksheet } = props;
   const change = usePlanStore((store) => store.change);
   const boxes = worksheet.reckoning.boxes;
-  const now = pictureNow(boxes, plan);
-  const drag = useCropDrag(props);
+  const settle = usePlanStore((store) => store.settle);
+  const { guide, drawing, picking, draw, pick, choose } = useFitTools();
+  const now = pictureNow(boxes, props.reckoned, plan);
+  const surface = useRef<SVGSVGElement>(null);
+  const window_ = useRef<SVGRectElement>(null);
   // While a hand drags, the view stays as it was: the sheet must not move under the finger.
   const fresh = fitted(boxes.document, now.picture, props.width, props.height);
   const [view, setView] = useState(fresh);
+  const atMm = (event: { clientX: number; clientY: number }): Pair => {
+    const box = surface.current?.getBoundingClientRect();
+    return [(event.clientX - (box?.left ?? 0) - view.left) / view.scale, (event.clientY - (box?.top ?? 0) - view.top) / view.scale];
+  };
+  const drag = useCropHand({
+    element: window_,
+    now,
+    zoom: plan.fit?.zoom ?? 1,
+    scale: view.scale,
+    at: atMm,
+    settle,
+    put: ({ anchor, zoom }, going) => change({ "fit.anchor": anchor, "fit.zoom": zoom, "fit.auto": false }, going),
+  });
   if (!drag.dragging && !sameView(view, fresh)) setView(fresh);
+  const turn = plan.fit?.turn ?? 0;
+  const angle = now.angle;
   const names = { hatch: useId(), window: useId() };
   const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
   const text = (id: string) => typeset(figures.get(id)?.text ?? "");
@@ -57,7 +76,7 @@ function Sheet(props: {
   const paper = "colour" in edge && edge.colour ? edge.colour : "#ffffff";
   const padding = plan.fit?.colour ?? paper;
   const proof = `/api/pictures/${props.picture.id}/bench.jpg`;
-  const cropped = boxes.picture[2] > boxes.image[2] + 0.01 || boxes.picture[3] > boxes.image[3] + 0.01;
+  const cropped = now.picture[2] > now.printed[2] + 0.01 || now.picture[3] > now.printed[3] + 0.01;
   const outer = { x: Math.max(0, Math.min(sheet[0], whole[0])), y: Math.max(0, Math.min(sheet[1], whole[1])) };
   const end = { x: Math.max(sheet[0] + sheet[2], whole[0] + whole[2]), y: Math.max(sheet[1] + sheet[3], whole[1] + whole[3]) };
   const above = Math.max(20, outer.y - 24);
@@ -73,7 +92,7 @@ function Sheet(props: {
   const target = (side: "width" | "height") => (typed: string) => change({ [`target.${side}`]: typed });
   return (
     <>
-    <svg width={props.width} height={props.height} className="block select-none" role="group"
+    <svg ref={surface} width={props.width} height={props.height} className="block select-none" role="group"
       aria-label="The print, drawn to scale">
       <defs>
         <pattern id={names.hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -86,28 +105,42 @@ function Sheet(props: {
       <Rect box={sheet} fill={paper} stroke="var(--sheet-line)" strokeWidth={1.5} />
       {cropped && (
         <g data-testid="cropped-away">
-          <image href={proof} preserveAspectRatio="none" opacity="0.32" {...turnedImage(whole, plan.fit?.turn ?? 0)} />
-          <Rect box={whole} fill={`url(#${names.hatch})`} stroke="var(--sheet-line)" strokeWidth={0.75} strokeDasharray="2 3" />
+          <image href={proof} preserveAspectRatio="none" opacity="0.32" {...turnedImage(whole, turn, angle)} />
+          <g transform={leaning(whole, angle)}>
+            <Rect box={whole} fill={`url(#${names.hatch})`} stroke="var(--sheet-line)" strokeWidth={0.75} strokeDasharray="2 3" />
+          </g>
           <Rect box={trim} fill="none" stroke="var(--sheet-line)" strokeWidth={1.5} />
         </g>
       )}
       <Rect box={image} fill={padding} />
       <Rect box={printed} fill="#9aa39f" />
       <g clipPath={`url(#${names.window})`}>
-        <image href={proof} preserveAspectRatio="none" {...turnedImage(whole, plan.fit?.turn ?? 0)} />
+        <image href={proof} preserveAspectRatio="none" {...turnedImage(whole, turn, angle)} />
       </g>
       {edge.kind === "wrap" && <MirroredSides proof={proof} fill={edge.fill ?? "picture"} face={image} sheet={sheet} colour={edge.colour ?? "#ffffff"} />}
       <Sides boxes={boxes} edge={edge} view={view} />
-      <Zones plan={plan} whole={whole} />
+      {props.fitting && <Guides guide={guide} box={printed} />}
       <Rect
+        ref={window_}
         box={printed}
         fill="transparent"
         className={`drawing-window ${drag.dragging ? "cursor-grabbing" : "cursor-grab"}`}
         tabIndex={0}
         role="application"
-        aria-label="The picture in its window. Arrow keys move the crop, with Shift further."
-        {...drag.handlers(view.scale)}
+        aria-label="The picture in its window. Arrow keys move the crop, with Shift further; plus and minus bring it closer."
+        {...drag.handlers}
+        onFocus={() => choose(null)}
       />
+      <KeepZones plan={plan} rows={worksheet.zones} whole={whole} />
+      {drawing && <ZonePad whole={whole} angle={angle} printed={printed} surface={surface} plan={plan} onDone={() => draw(false)} />}
+      {picking && (
+        <Rect box={printed} fill="transparent" className="cursor-crosshair" data-testid="colour-pad"
+          onPointerDown={(event: PointerEvent) => {
+            const at = shareOf(surface.current, event, whole, angle);
+            void pickedColour(proof, at, turn).then((colour) => colour && change({ "fit.colour": colour }));
+            pick(false);
+          }} />
+      )}
       <DimensionLine from={[trim[0], above]} to={[trim[0] + trim[2], above]}
         text="" />
       <DimensionLine from={[Math.max(34, left), trim[1]]} to={[Math.max(34, left), trim[1] + trim[3]]}
@@ -136,7 +169,7 @@ function Sheet(props: {
 
 type ScreenBox = readonly [number, number, number, number];
 
-function Rect({ box, ...rest }: { box: ScreenBox } & React.SVGProps<SVGRectElement>) {
+function Rect({ box, ...rest }: { box: ScreenBox } & React.ComponentProps<"rect">) {
   const [x, y, width, height] = box;
   return <rect x={x} y={y} width={Math.max(0, width)} height={Math.max(0, height)} {...rest} />;
 }
@@ -185,22 +218,69 @@ function ring(outer: ScreenBox, inner: ScreenBox): string {
   return [outer, inner].map(([x, y, w, h]) => `M${x} ${y}h${w}v${h}h${-w}z`).join("");
 }
 
-function Zones({ plan, whole }: { plan: Plan; whole: ScreenBox }) {
+/** Where a pointer is in the picture, in shares of its sides, however it leans. */
+function shareOf(surface: SVGSVGElement | null, event: { clientX: number; clientY: number }, whole: ScreenBox, angle: number): Pair {
+  const box = surface?.getBoundingClientRect();
   const [x, y, w, h] = whole;
+  const away: Pair = [event.clientX - (box?.left ?? 0) - x - w / 2, event.clientY - (box?.top ?? 0) - y - h / 2];
+  const own = alongPicture(away, angle);
+  return [own[0] / w + 0.5, own[1] / h + 0.5];
+}
+
+/** Draws a keep zone: by dragging, or with Enter one in the middle of what is printed. */
+function ZonePad(props: {
+  whole: ScreenBox;
+  printed: ScreenBox;
+  angle: number;
+  surface: React.RefObject<SVGSVGElement | null>;
+  plan: Plan;
+  onDone: () => void;
+}) {
+  const { whole, printed, angle, surface, plan } = props;
+  const change = usePlanStore((store) => store.change);
+  const choose = useFitTools((tools) => tools.choose);
+  const from = useRef<Pair | null>(null);
+  const [box, setBox] = useState<ZoneBox | null>(null);
+  const keep = plan.fit?.keep ?? [];
+  const add = (zone: ZoneBox | null) => {
+    props.onDone();
+    if (!zone) return;
+    const name = freshName(keep.map((one) => one.name ?? ""));
+    change({ "fit.keep": [...keep, { name, ...zone }] });
+    choose(keep.length);
+  };
+  const middle = (): ZoneBox | null => {
+    const centre: Pair = [(printed[0] + printed[2] / 2 - whole[0]) / whole[2], (printed[1] + printed[3] / 2 - whole[1]) / whole[3]];
+    return between([centre[0] - 0.1, centre[1] - 0.1], [centre[0] + 0.1, centre[1] + 0.1]);
+  };
   return (
-    <g>
-      {(plan.fit?.keep ?? []).map((zone, index) => {
-        const box = [x + zone.x * w, y + zone.y * h, zone.w * w, zone.h * h] as const;
-        return (
-          <g key={index}>
-            <Rect box={box} fill="none" stroke="#1b2423" strokeWidth={3} strokeDasharray="2 4" opacity={0.55} />
-            <Rect box={box} fill="none" stroke="#ffffff" strokeWidth={1.5} strokeDasharray="2 4" />
-            <text x={box[0] + 3} y={box[1] - 5} fontSize={13} fontWeight={500} fill="#1b2423" stroke="#ffffff" strokeWidth={3.5} strokeOpacity={0.85} paintOrder="stroke">
-              {zone.name}
-            </text>
-          </g>
-        );
-      })}
+    <g transform={leaning(whole, angle)}>
+      <Rect box={whole} fill="transparent" className="zone-pad cursor-crosshair" tabIndex={0} role="application" data-testid="zone-pad"
+        aria-label="Drag over what must be kept, or press Enter for a zone in the middle. Escape leaves it."
+        ref={(node: SVGRectElement | null) => node?.focus()}
+        onPointerDown={(event: PointerEvent<SVGRectElement>) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          from.current = shareOf(surface.current, event, whole, angle);
+        }}
+        onPointerMove={(event: PointerEvent<SVGRectElement>) => {
+          if (from.current) setBox(between(from.current, shareOf(surface.current, event, whole, angle)));
+        }}
+        onPointerUp={(event: PointerEvent<SVGRectElement>) => {
+          const start = from.current;
+          from.current = null;
+          if (start) add(between(start, shareOf(surface.current, event, whole, angle)));
+        }}
+        onKeyDown={(event: React.KeyboardEvent) => {
+          if (event.key === "Enter") add(middle());
+          else if (event.key === "Escape") props.onDone();
+          else return;
+          event.preventDefault();
+          event.stopPropagation();
+        }} />
+      {box && (
+        <Rect box={[whole[0] + box.x * whole[2], whole[1] + box.y * whole[3], box.w * whole[2], box.h * whole[3]]}
+          fill="#ffffff" fillOpacity={0.2} stroke="#1b2423" strokeWidth={1.5} strokeDasharray="2 4" pointerEvents="none" />
+      )}
     </g>
   );
 }
@@ -212,51 +292,4 @@ function Note(props: { x: number; y: number; text: string; anchor: "start" | "en
       {props.text}
     </text>
   );
-}
-
-/** Dragging and nudging the picture in its window: both end in an anchor. */
-function useCropDrag(props: { plan: Plan; worksheet: Worksheet }) {
-  const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
-  const [dragging, setDragging] = useState(false);
-  const start = useRef<{ x: number; y: number; anchor: [number, number] } | null>(null);
-  const boxes = props.worksheet.reckoning.boxes;
-  const anchor = (): [number, number] =>
-    props.plan.fit?.auto ? anchorInForce(boxes) : ((props.plan.fit?.anchor as [number, number]) ?? [0.5, 0.5]);
-  const put = (to: [number, number], going: boolean) =>
-    change({ "fit.anchor": to, "fit.auto": false }, going);
-
-  return {
-    dragging,
-    handlers: (scale: number) => ({
-      onPointerDown: (event: PointerEvent<SVGRectElement>) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        start.current = { x: event.clientX, y: event.clientY, anchor: anchor() };
-        setDragging(true);
-      },
-      onPointerMove: (event: PointerEvent<SVGRectElement>) => {
-        const from = start.current;
-        if (!from) return;
-        const by = [(event.clientX - from.x) / scale, (event.clientY - from.y) / scale] as const;
-        put(draggedAnchor(boxes, from.anchor, by[0], by[1]), true);
-      },
-      onPointerUp: () => {
-        if (!start.current) return;
-        start.current = null;
-        setDragging(false);
-        settle();
-      },
-      onKeyDown: (event: KeyboardEvent<SVGRectElement>) => {
-        const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-        if (!way) return;
-        event.preventDefault();
-        event.stopPropagation();
-        const by = event.shiftKey ? SHOVE : NUDGE;
-        const [x, y] = anchor();
-        const to = (value: number, sign: number) =>
-          Math.min(1, Math.max(0, Math.round((value + sign * by) * 1e4) / 1e4));
-        put([to(x, way[0] ?? 0), to(y, way[1] ?? 0)], false);
-      },
-    }),
-  };
 }

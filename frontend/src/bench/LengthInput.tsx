@@ -23,6 +23,8 @@ export function TypedInput<Answer>(props: {
   onDone: () => void;
   narrow?: boolean;
   problem?: string | undefined;
+  /** What keeps its value while something is typed that is not understood. */
+  keeps?: string;
 }) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
@@ -83,7 +85,7 @@ export function TypedInput<Answer>(props: {
       />
       {said && (
         <p id={`${id}-said`} role="alert" className="col-span-2 mt-1 text-[13px]" style={{ color: "var(--look)" }}>
-          {said}. The print keeps {props.value}.
+          {said}. The {props.keeps ?? "print"} keeps {props.value}.
         </p>
       )}
     </div>

@@ -11,6 +11,7 @@ import { HandoverSheet } from "./sheets/HandoverSheet";
 import { PictureSheet } from "./sheets/PictureSheet";
 import { PixelsSheet } from "./sheets/PixelsSheet";
 import { SizeSheet } from "./sheets/SizeSheet";
+import { smallProof } from "./sheets/types";
 
 /** The worksheet of the step in hand: inputs, choices, findings, arithmetic. */
 export function WorksheetPanel(props: {
@@ -47,7 +48,7 @@ export function WorksheetPanel(props: {
       {step === "pixels" && <PixelsSheet {...props} />}
       {step === "distance" && <DistanceSheet {...props} />}
       {step === "handover" && <HandoverSheet {...props} problem={props.makingProblem} />}
-      <Findings findings={here} />
+      <Findings findings={here} proof={smallProof(props.print)} />
       <Pad figures={pad} />
     </section>
   );

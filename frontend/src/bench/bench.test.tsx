@@ -74,10 +74,12 @@ describe("findings and choices", () => {
   it("are taken by one click, with a true drawing each", async () => {
     const box = [0, 0, 30, 20] as [number, number, number, number];
     const boxes = { document: box, trim: box, image: box, picture: [-5, 0, 40, 20], printed: box, visible: box } as Choice["boxes"];
-    const choice = (id: string, taken: boolean): Choice => ({ id, title: id, text: "250 ppi", fix: { "fit.mode": id }, taken, boxes });
+    const choice = (id: string, taken: boolean): Choice => ({ id, title: id, text: "250 ppi", fix: { "fit.mode": id }, taken, boxes, turn: 0, angle: 0 });
     const { container } = render(<Choices choices={[choice("fill", true), choice("contain", false)]} proof="/p.jpg" />);
     expect(screen.getByRole("button", { name: /^fill/ })).toHaveAttribute("aria-pressed", "true");
-    expect(container.querySelectorAll("svg image")).toHaveLength(2);
+    expect(container.querySelectorAll("svg")).toHaveLength(2);
+    // Each shows its crop and, ghosted, the whole picture around it.
+    expect(container.querySelectorAll("svg image")).toHaveLength(4);
     await userEvent.click(screen.getByRole("button", { name: /^contain/ }));
     expect(change).toHaveBeenCalledWith({ "fit.mode": "contain" });
   });

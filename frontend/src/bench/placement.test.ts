@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Boxes, Plan } from "../api/types";
-import { anchorInForce, draggedAnchor, fitted, onScreen, pictureNow } from "./placement";
+import { anchored, anchorOf, draggedAnchor, enlarged, fitted, onScreen, pictureNow, placedOf, type Placed } from "./placement";
 
 /** A 3:2 picture filling a square of 300 mm: 75 mm hang over at each side. */
 const boxes = {
@@ -11,7 +11,8 @@ const boxes = {
   visible: [0, 0, 300, 300],
   picture: [-75, 0, 450, 300],
 } as unknown as Boxes;
-const plan = (fit: object) => ({ fit: { mode: "fill", anchor: [0.5, 0.5], auto: false, ...fit } }) as unknown as Plan;
+const plan = (fit: object) => ({ fit: { mode: "fill", anchor: [0.5, 0.5], auto: false, zoom: 1, ...fit } }) as unknown as Plan;
+const placed = placedOf(boxes, plan({}));
 
 describe("placement", () => {
   it("shows document and ghost with room for dimensions", () => {
@@ -25,19 +26,52 @@ describe("placement", () => {
   });
 
   it("moves the picture with the anchor in hand, before any answer", () => {
-    expect(pictureNow(boxes, plan({ anchor: [0, 0.5] })).picture).toEqual([0, 0, 450, 300]);
-    expect(pictureNow(boxes, plan({ anchor: [1, 0.5] })).picture).toEqual([-150, 0, 450, 300]);
-    expect(pictureNow(boxes, plan({ auto: true })).picture).toEqual(boxes.picture);
+    expect(pictureNow(boxes, plan({}), plan({ anchor: [0, 0.5] })).picture).toEqual([0, 0, 450, 300]);
+    expect(pictureNow(boxes, plan({}), plan({ anchor: [1, 0.5] })).picture).toEqual([-150, 0, 450, 300]);
+    expect(pictureNow(boxes, plan({}), plan({ auto: true })).picture).toEqual(boxes.picture);
+  });
+
+  it("enlarges at once, and waits for the answer when angle or turn change", () => {
+    const [x, y, w, h] = pictureNow(boxes, plan({}), plan({ zoom: 2 })).picture;
+    expect([w, h]).toEqual([900, 600]);
+    expect([x, y]).toEqual([-300, -150]);
+    expect(pictureNow(boxes, plan({}), plan({ angle: 3, zoom: 2 })).picture).toEqual(boxes.picture);
+    expect(pictureNow(boxes, plan({}), plan({ turn: 90 })).picture).toEqual(boxes.picture);
   });
 
   it("turns a drag into an anchor that keeps the window covered", () => {
-    expect(draggedAnchor(boxes, [0.5, 0.5], 75, 40)).toEqual([0, 0.5]);
-    expect(draggedAnchor(boxes, [0.5, 0.5], -30, 0)).toEqual([0.7, 0.5]);
-    expect(draggedAnchor(boxes, [0.5, 0.5], -500, 0)).toEqual([1, 0.5]);
+    expect(draggedAnchor(placed, [0.5, 0.5], 75, 40)).toEqual([0, 0.5]);
+    expect(draggedAnchor(placed, [0.5, 0.5], -30, 0)).toEqual([0.7, 0.5]);
+    expect(draggedAnchor(placed, [0.5, 0.5], -500, 0)).toEqual([1, 0.5]);
   });
 
   it("reads the anchor in force from the boxes", () => {
-    expect(anchorInForce(boxes)).toEqual([0.5, 0.5]);
-    expect(anchorInForce({ ...boxes, picture: [-150, 0, 450, 300] })[0]).toBe(1);
+    expect(anchorOf(placed)).toEqual([0.5, 0.5]);
+    expect(anchorOf({ ...placed, picture: [-150, 0, 450, 300] })[0]).toBe(1);
+  });
+
+  it("drags a leaning picture along its own sides", () => {
+    const leaning: Placed = { ...placed, angle: 15, image: [0, 0, 100, 100], picture: [-175, -100, 450, 300] };
+    for (const anchor of [[0.2, 0.7], [0, 1], [0.5, 0.5]] as const)
+      anchorOf(anchored(leaning, [...anchor])).forEach((share, axis) => expect(share).toBeCloseTo(anchor[axis] as number));
+    // Straight right along the picture's own long side, which leans down to the right by 15°.
+    const a = (15 * Math.PI) / 180;
+    const [x, y] = draggedAnchor(leaning, [0.5, 0.5], 40 * Math.cos(a), 40 * Math.sin(a));
+    expect(x).toBeLessThan(0.5);
+    expect(y).toBeCloseTo(0.5);
+  });
+
+  it("enlarges about the point under the pointer", () => {
+    const { placed: now } = enlarged(placed, 2, [150, 100]);
+    expect(now.picture[2]).toBe(900);
+    // The picture's point that was at (150, 100) still is.
+    expect((150 - now.picture[0]) / now.picture[2]).toBeCloseTo((150 + 75) / 450);
+    expect((100 - now.picture[1]) / now.picture[3]).toBeCloseTo(100 / 300);
+  });
+
+  it("moves a whole picture within its padding", () => {
+    const whole: Placed = { ...placed, mode: "contain", picture: [0, 50, 300, 200], printed: [0, 50, 300, 200] };
+    expect(draggedAnchor(whole, [0.5, 0.5], 0, -50)).toEqual([0.5, 0]);
+    expect(anchored(whole, [0.5, 1]).printed).toEqual([0, 100, 300, 200]);
   });
 });

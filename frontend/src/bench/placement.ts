@@ -42,45 +42,105 @@ export function onScreen(box: BoxMm, view: View): [number, number, number, numbe
   return [view.left + x * view.scale, view.top + y * view.scale, w * view.scale, h * view.scale];
 }
 
-type Pair = [number, number];
+export type Pair = [number, number];
+
+/** A picture in its image box: the boxes of a print or of a cell, in one unit, and how it leans. */
+export interface Placed {
+  image: BoxMm;
+  picture: BoxMm;
+  printed: BoxMm;
+  mode: "fill" | "contain";
+  angle: number;
+}
+
+const middle = ([x, y, w, h]: BoxMm): Pair => [x + w / 2, y + h / 2];
+const clamped = (value: number) => Math.min(1, Math.max(0, value));
+const exact = (share: number) => Math.round(clamped(share) * 1e6) / 1e6;
+
+/** A step on the screen along the picture's own sides, when it leans by `angle` degrees clockwise. */
+export function alongPicture([x, y]: Pair, angle: number): Pair {
+  const a = (angle * Math.PI) / 180;
+  return [x * Math.cos(a) + y * Math.sin(a), y * Math.cos(a) - x * Math.sin(a)];
+}
+
+function onPrint(step: Pair, angle: number): Pair {
+  return alongPicture(step, -angle);
+}
+
+/** How far the window can move over the picture along its sides; for contain, the picture in the box. */
+function spareOf(placed: Placed): Pair {
+  const { image, picture, printed, mode, angle } = placed;
+  if (mode === "contain") return [printed[2] - image[2], printed[3] - image[3]];
+  const a = (Math.abs(angle) * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(a), Math.sin(a)];
+  return [picture[2] - image[2] * cos - image[3] * sin, picture[3] - image[2] * sin - image[3] * cos];
+}
+
+/** The anchor in force: the share of the spare room left and above, from where the boxes lie. */
+export function anchorOf(placed: Placed): Pair {
+  const spare = spareOf(placed);
+  const [image, inner] = [middle(placed.image), middle(placed.mode === "contain" ? placed.printed : placed.picture)];
+  const away = alongPicture([image[0] - inner[0], image[1] - inner[1]], placed.mode === "contain" ? 0 : placed.angle);
+  const share = (axis: 0 | 1) => (Math.abs(spare[axis]) < 1e-6 ? 0.5 : clamped(away[axis] / spare[axis] + 0.5));
+  return [share(0), share(1)];
+}
+
+/** The same picture with another anchor. */
+export function anchored(placed: Placed, anchor: Pair): Placed {
+  const spare = spareOf(placed);
+  const own: Pair = [spare[0] * (anchor[0] - 0.5), spare[1] * (anchor[1] - 0.5)];
+  const away = placed.mode === "contain" ? own : onPrint(own, placed.angle);
+  const image = middle(placed.image);
+  const inner = placed.mode === "contain" ? placed.printed : placed.picture;
+  const from = middle(inner);
+  const [dx, dy] = [image[0] - away[0] - from[0], image[1] - away[1] - from[1]];
+  const moved = ([x, y, w, h]: BoxMm): BoxMm => [x + dx, y + dy, w, h];
+  return {
+    ...placed,
+    picture: moved(placed.picture),
+    printed: placed.mode === "contain" ? moved(placed.printed) : placed.printed,
+  };
+}
+
+/** The anchor after the picture was dragged by (dx, dy) from where `start` had put it. */
+export function draggedAnchor(placed: Placed, start: Pair, dx: number, dy: number): Pair {
+  const spare = spareOf(placed);
+  const by = placed.mode === "contain" ? ([dx, dy] as Pair) : alongPicture([dx, dy], placed.angle);
+  const along = (axis: 0 | 1) =>
+    Math.abs(spare[axis]) < 1e-6 ? start[axis] : exact(start[axis] - by[axis] / spare[axis]);
+  return [along(0), along(1)];
+}
+
+/** The picture `times` as large, what lies under `at` staying there as far as it can. */
+export function enlarged(placed: Placed, times: number, at: Pair): { placed: Placed; anchor: Pair } {
+  const [x, y, w, h] = placed.picture;
+  const grown: Placed = {
+    ...placed,
+    picture: [at[0] - (at[0] - x) * times, at[1] - (at[1] - y) * times, w * times, h * times],
+  };
+  const [left, top] = anchorOf(grown);
+  const anchor: Pair = [exact(left), exact(top)];
+  return { placed: anchored(grown, anchor), anchor };
+}
+
+/** The boxes of a reckoned plan as a placed picture. */
+export function placedOf(boxes: Boxes, plan: Plan): Placed {
+  const { image, picture, printed } = boxes;
+  return { image, picture, printed, mode: plan.fit?.mode ?? "fill", angle: plan.fit?.angle ?? 0 };
+}
 
 /**
- * The whole picture's box for the plan in hand: as reckoned, or, while a hand moves the anchor
- * faster than answers come, moved to where that anchor puts it.
+ * The picture for the plan in hand: as reckoned for `reckoned`, or, while a hand moves faster than
+ * answers come, moved and enlarged to where the plan in hand puts it.
  */
-export function pictureNow(boxes: Boxes, plan: Plan): { picture: BoxMm; printed: BoxMm } {
-  const { picture, image, printed } = boxes;
-  const fit = plan.fit;
-  if (!fit || fit.auto || !fit.anchor) return { picture, printed };
-  const [ax, ay] = fit.anchor as Pair;
-  // The same rule serves both ways to fit: spare room is negative where the picture is cropped.
-  const x = image[0] + (image[2] - picture[2]) * ax;
-  const y = image[1] + (image[3] - picture[3]) * ay;
-  const moved: BoxMm = [x, y, picture[2], picture[3]];
-  return fit.mode === "contain"
-    ? { picture: moved, printed: moved }
-    : { picture: moved, printed: printed };
-}
-
-/** The anchor after the picture was dragged by (dx, dy) mm from where `start` had put it. */
-export function draggedAnchor(boxes: Boxes, start: Pair, dx: number, dy: number): Pair {
-  const along = (axis: 0 | 1, by: number) => {
-    const size = (axis + 2) as 2 | 3;
-    const spare = boxes.image[size] - boxes.picture[size];
-    if (Math.abs(spare) < 1e-6) return start[axis];
-    return Math.min(1, Math.max(0, Math.round((start[axis] + by / spare) * 1e4) / 1e4));
-  };
-  return [along(0, dx), along(1, dy)];
-}
-
-/** The anchor in force: the plan's own, or the one that automatic placement found. */
-export function anchorInForce(boxes: Boxes): Pair {
-  const share = (axis: 0 | 1) => {
-    const size = (axis + 2) as 2 | 3;
-    const spare = boxes.image[size] - boxes.picture[size];
-    return Math.abs(spare) < 1e-6 ? 0.5 : (boxes.picture[axis] - boxes.image[axis]) / spare;
-  };
-  return [share(0), share(1)];
+export function pictureNow(boxes: Boxes, reckoned: Plan, plan: Plan): Placed {
+  const placed = placedOf(boxes, reckoned);
+  const [before, now] = [reckoned.fit, plan.fit];
+  const alike = (["mode", "turn", "angle"] as const).every((name) => (before?.[name] ?? 0) === (now?.[name] ?? 0));
+  if (!alike || !now || now.auto || !now.anchor) return placed;
+  const times = (now.zoom ?? 1) / (before?.zoom ?? 1);
+  const sized = times === 1 ? placed : enlarged(placed, times, middle(placed.image)).placed;
+  return anchored(sized, now.anchor as Pair);
 }
 
 export function sameView(one: View, other: View): boolean {

@@ -5,7 +5,14 @@ import { STEPS, type Step } from "../api/types";
 export const KEYS: readonly (readonly [string, string])[] = [
   ["1 to 7", "Go to a step"],
   ["← →", "Move along the rule, when it has the focus"],
-  ["← ↑ → ↓", "Move the crop or the viewer, when it has the focus; with Shift further"],
+  ["← ↑ → ↓", "Move the crop, a keep zone or the viewer, when it has the focus; with Shift further"],
+  ["+ and −", "Bring the crop closer or take it back, when it has the focus"],
+  ["K", "Draw a keep zone; Enter puts one in the middle"],
+  ["Ctrl ← ↑ → ↓", "Resize the keep zone that has the focus; Delete removes it"],
+  ["T", "Turn the picture a quarter to the right, with Shift to the left"],
+  ["S", "Swap the sheet's sides, lying or standing"],
+  [", and .", "Straighten by a tenth of a degree, with Shift by one"],
+  ["G", "The next guides to compose by"],
   ["Home", "Put the viewer back to the whole print"],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z", "Redo"],
@@ -14,7 +21,14 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ["?", "This sheet"],
 ];
 
+const STRAIGHTEN: Record<string, number> = { ",": -0.1, ".": 0.1, "<": -1, ">": 1, ";": -1, ":": 1 };
+
 interface Actions {
+  onTurn: (way: "left" | "right") => void;
+  onSwap: () => void;
+  onGuide: () => void;
+  onZone: () => void;
+  onStraighten: (by: number) => void;
   onStep: (step: Step) => void;
   onUndo: () => void;
   onRedo: () => void;
@@ -39,6 +53,12 @@ export function useBenchKeys(actions: Actions) {
       else if (event.key === "[") actions.onSibling(-1);
       else if (event.key === "]") actions.onSibling(1);
       else if (event.key.toLowerCase() === "m") actions.onMake();
+      else if (event.key === "t") actions.onTurn("right");
+      else if (event.key === "T") actions.onTurn("left");
+      else if (event.key.toLowerCase() === "s") actions.onSwap();
+      else if (event.key.toLowerCase() === "g") actions.onGuide();
+      else if (event.key.toLowerCase() === "k") actions.onZone();
+      else if (STRAIGHTEN[event.key]) actions.onStraighten(STRAIGHTEN[event.key] as number);
       else return;
       event.preventDefault();
     };

@@ -11,7 +11,7 @@ interface Question {
 
 /** What the server reckons of the plan in hand; follows every change, the newest always last. */
 export function useWorksheet(plan: Plan | null, unit: Unit, step: Step) {
-  const [worksheet, setWorksheet] = useState<Worksheet | null>(null);
+  const [answer, setAnswer] = useState<{ worksheet: Worksheet; of: Plan } | null>(null);
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   const line = useRef<LatestWins<Question, Worksheet> | null>(null);
   useEffect(() => {
@@ -26,13 +26,13 @@ export function useWorksheet(plan: Plan | null, unit: Unit, step: Step) {
             },
           }),
         ),
-      (answer) => {
-        setWorksheet(answer);
+      (worksheet, question) => {
+        setAnswer({ worksheet, of: question.plan });
         setProblem(null);
       },
       (error) => setProblem(error as ApiProblem),
     );
     if (plan) line.current.put({ plan, unit, step });
   }, [plan, unit, step]);
-  return { worksheet, problem };
+  return { worksheet: answer?.worksheet ?? null, reckoned: answer?.of ?? null, problem };
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobSlip } from "../api/types";
+import { useBatches } from "../batches/useBatch";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
@@ -50,6 +51,11 @@ function Inside({ job }: { job: JobSlip }) {
         <a className="plain-button inline-flex items-center" href={`/api/jobs/${job.id}/archive`} download>
           Take along as ZIP
         </a>
+        {job.prints.length > 0 && (
+          <Link className="plain-button inline-flex items-center" to={`/batches/new?job=${job.id}`}>
+            Many sizes at once
+          </Link>
+        )}
         <button type="button" className="plain-button" onClick={() => setAsking("remove")}>
           Remove the job
         </button>
@@ -64,6 +70,7 @@ function Inside({ job }: { job: JobSlip }) {
           }} />
       </div>
       <Arrivals rows={arrivals} onClear={clear} />
+      <Batches job={job.id} />
       <ul className="mt-6 flex flex-wrap items-end gap-x-8 gap-y-7">
         {job.prints.map((print) => (
           <li key={print.id} className="group relative">
@@ -76,7 +83,12 @@ function Inside({ job }: { job: JobSlip }) {
                 {typeset(print.size_text)} · {print.grade ?? "no trials"}
               </span>
             </Link>
-            <RemovePrint print={print.id} title={print.title} />
+            <span className="flex gap-3">
+              <Link className="soft min-h-6 underline" to={`/pictures/${print.picture_id}`} aria-label={`The picture of ${print.title}`}>
+                Picture
+              </Link>
+              <RemovePrint print={print.id} title={print.title} />
+            </span>
           </li>
         ))}
       </ul>
@@ -94,6 +106,23 @@ function Inside({ job }: { job: JobSlip }) {
       {asking === "details" && <Details job={job} onClose={() => setAsking(null)} />}
       {asking === "remove" && <Remove job={job} onClose={() => setAsking(null)} />}
     </>
+  );
+}
+
+/** The batches that were made of this job's pictures. */
+function Batches({ job }: { job: number }) {
+  const batches = useBatches();
+  const own = batches.data?.filter((batch) => batch.job === job) ?? [];
+  if (!own.length) return null;
+  return (
+    <p className="mt-3 flex flex-wrap gap-x-4 gap-y-1">
+      <span className="soft">Many at once:</span>
+      {own.map((batch) => (
+        <Link key={batch.id} className="underline" to={`/batches/${batch.id}`}>
+          {batch.title}, {batch.pictures} × {batch.sizes}
+        </Link>
+      ))}
+    </p>
   );
 }
 

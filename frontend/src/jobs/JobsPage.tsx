@@ -10,6 +10,9 @@ import { JobForm } from "./JobForm";
 import { commonScale, Silhouette } from "./Silhouette";
 import { makeJob, useJobChange, useJobs } from "./useJobs";
 
+/** A slip is a summary; the job itself shows the rest. */
+const MOST_SHOWN = 12;
+
 export function JobsPage() {
   const jobs = useJobs();
   const go = useNavigate();
@@ -86,7 +89,7 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
         </p>
       ) : (
         <ul className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-4">
-          {job.prints.map((print) => (
+          {job.prints.slice(0, MOST_SHOWN).map((print) => (
             <li key={print.id}>
               <Link to={`/prints/${print.id}`} className="block min-w-16 rounded hover:underline">
                 <Silhouette print={print} scale={scale} />
@@ -97,6 +100,11 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
               </Link>
             </li>
           ))}
+          {count > MOST_SHOWN && (
+            <li className="soft">
+              <Link className="underline" to={`/jobs/${job.id}`}>and {count - MOST_SHOWN} more</Link>
+            </li>
+          )}
         </ul>
       )}
     </article>

@@ -1,6 +1,5 @@
-import { useId } from "react";
 import type { Silhouette as Print } from "../api/types";
-import { turnedImage } from "../bench/turnedImage";
+import { PrintInSmall } from "../shell/PrintInSmall";
 
 /** Pixels on screen for a millimetre, so that the largest of the prints has its room. */
 export function commonScale(prints: Print[], width: number, height: number): number {
@@ -11,25 +10,10 @@ export function commonScale(prints: Print[], width: number, height: number): num
 
 /** A print in small: its sheet with the picture as it is cropped, true to scale. */
 export function Silhouette({ print, scale }: { print: Print; scale: number }) {
-  const clip = useId();
-  const [x, y, w, h] = print.printed.map((mm) => mm * scale) as [number, number, number, number];
-  const whole = print.picture.map((mm) => mm * scale) as [number, number, number, number];
-  const width = print.width_mm * scale;
-  const height = print.height_mm * scale;
+  const { width_mm: width, height_mm: height } = print;
   return (
-    <svg width={width + 2} height={height + 2} viewBox={`-1 -1 ${width + 2} ${height + 2}`} aria-hidden>
-      <clipPath id={clip}>
-        <rect x={x} y={y} width={w} height={h} />
-      </clipPath>
-      <rect width={width} height={height} fill="#fff" stroke="var(--sheet-line)" />
-      <rect x={x} y={y} width={w} height={h} fill="#8b9893" />
-      <g clipPath={`url(#${clip})`}>
-        <image
-          href={`/api/pictures/${print.picture_id}/small.jpg`}
-          preserveAspectRatio="none"
-          {...turnedImage(whole, print.turn)}
-        />
-      </g>
-    </svg>
+    <PrintInSmall loss={false} scale={scale} room={[width * scale + 2, height * scale + 2]}
+      proof={`/api/pictures/${print.picture_id}/small.jpg`}
+      print={{ document: [0, 0, width, height], printed: print.printed, picture: print.picture, turn: print.turn, angle: print.angle }} />
   );
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, NavLink } from "react-router";
 import { AccountMenu } from "../session/AccountMenu";
 import { usePreferences } from "../session/useSession";
 import { Pick } from "./Pick";
@@ -14,14 +14,27 @@ const LIGHTS = [
   { value: "booth", label: "Booth" },
 ] as const;
 
+const PLACES = [
+  ["/", "Jobs"],
+  ["/sizes", "Sizes"],
+  ["/leave-room", "Leave room"],
+] as const;
+
 /** The line above every place: where you are, units, light, and what the place adds. */
-export function TopBar({ where, children }: { where?: ReactNode; children?: ReactNode }) {
+export function TopBar({ where, places = true, children }: { where?: ReactNode; places?: boolean; children?: ReactNode }) {
   const { account, prefer } = usePreferences();
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1">
       <Link to="/" className="figure text-[21px] font-semibold tracking-wider" aria-label="Zollstock, all jobs">
         ZOLLSTOCK
       </Link>
+      <nav aria-label="Places" className="flex gap-1 max-xl:hidden" hidden={!places}>
+        {PLACES.map(([to, name]) => (
+          <NavLink key={to} to={to} end className="place-link">
+            {name}
+          </NavLink>
+        ))}
+      </nav>
       <div className="min-w-0 flex-1 max-md:order-last max-md:basis-full">{where}</div>
       {children}
       <Pick label="Units" options={UNITS} value={account.unit} onPick={(unit) => prefer({ unit })} />

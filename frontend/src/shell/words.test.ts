@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { asShare } from "../bench/sheets/FitSheet";
+import { asDegrees } from "../bench/sheets/FitSheet";
 import { sizeAsTyped } from "../bench/sheets/SizeSheet";
 import { turnedImage } from "../bench/turnedImage";
 import { commonScale } from "../jobs/Silhouette";
@@ -12,9 +12,10 @@ describe("words and small measures", () => {
     expect(typeset("2 inches")).toBe("2 inches");
   });
 
-  it("reads shares and refuses what is none", () => {
-    expect(asShare("12,5 %")).toBe(0.125);
-    for (const text of ["", "101", "-1", "x"]) expect(asShare(text)).toBeNull();
+  it("reads degrees and refuses what is none", () => {
+    expect(asDegrees("−2,5°")).toBe(-2.5);
+    expect(asDegrees("15")).toBe(15);
+    for (const text of ["", "15.1", "-16", "x"]) expect(asDegrees(text)).toBeNull();
   });
 
   it("writes a size with one unit where both sides share it", () => {

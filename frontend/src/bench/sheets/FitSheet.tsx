@@ -1,79 +1,141 @@
+import { RotateCcw, RotateCw } from "lucide-react";
 import { useState } from "react";
+import { client, must } from "../../api/client";
+import type { Plan, Unit, Worksheet } from "../../api/types";
 import { Choices } from "../ChoiceCard";
+import type { Fix } from "../fix";
+import { GUIDES, useFitTools, type Guide } from "../fitTools";
+import { TypedInput } from "../LengthInput";
 import { usePlanStore } from "../planStore";
+import { PaddingSheet } from "./PaddingSheet";
 import { smallProof, type SheetProps } from "./types";
+import { ZoneList } from "./ZoneList";
 
-export function FitSheet({ plan, worksheet, print }: SheetProps) {
-  const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
-  const fit = plan.fit;
-  const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
-  const anchor = [Number(figures.get("anchor_x")?.value ?? 0.5), Number(figures.get("anchor_y")?.value ?? 0.5)];
-  const put = (axis: 0 | 1, value: number) => {
-    const next = [...anchor];
-    next[axis] = value;
-    change({ "fit.anchor": next, "fit.auto": false }, true);
-  };
-  const zones = fit?.keep?.length ?? 0;
+export function FitSheet(props: SheetProps) {
+  const { plan, worksheet, print } = props;
+  const whole = plan.fit?.mode === "contain";
   return (
     <div className="space-y-3">
       <Choices choices={worksheet.choices} proof={smallProof(print)} />
-      <div className="flex flex-wrap items-end gap-3">
-        <Share label="From the left" value={anchor[0] ?? 0.5} onShare={(value) => put(0, value)} onDone={settle} />
-        <Share label="From the top" value={anchor[1] ?? 0.5} onShare={(value) => put(1, value)} onDone={settle} />
+      <ZoneList plan={plan} rows={worksheet.zones} />
+      {whole ? <PaddingSheet plan={plan} worksheet={worksheet} /> : <CropByHand {...props} />}
+      <Straighten plan={plan} worksheet={worksheet} />
+      <GuidePick />
+    </div>
+  );
+}
+
+/** Where the crop lies, typed in px or as printed length; how close it is. */
+function CropByHand({ plan, worksheet, unit }: SheetProps) {
+  const change = usePlanStore((store) => store.change);
+  const settle = usePlanStore((store) => store.settle);
+  const zoom = plan.fit?.zoom ?? 1;
+  return (
+    <section aria-label="Crop by hand" className="space-y-2">
+      <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+        <Offset side="left" {...{ plan, worksheet, unit }} />
+        <Offset side="top" {...{ plan, worksheet, unit }} />
         <button type="button" className="plain-button h-[32px]"
           onClick={() => change({ "fit.anchor": [0.5, 0.5], "fit.auto": false })}>
           Centre
         </button>
       </div>
-      <p className="soft text-[13px]">
-        Drag the picture in its window, or use the arrow keys on it. 0 is left or top, 100 right or bottom.
-      </p>
-      {fit?.mode === "fill" && (
-        <label className="flex items-center gap-3">
-          <span className="whitespace-nowrap">Closer</span>
-          <input className="range range-xs" type="range" min={1} max={4} step={0.01} value={fit.zoom ?? 1}
-            aria-valuetext={`${(fit.zoom ?? 1).toFixed(2)} times`}
-            onChange={(event) => change({ "fit.zoom": event.target.valueAsNumber }, true)}
-            onPointerUp={settle} onKeyUp={settle} />
-          <span className="figure w-14 whitespace-nowrap text-right text-[16px]">{(fit.zoom ?? 1).toFixed(2)}{"\u2009"}×</span>
-        </label>
-      )}
-      {zones > 0 && (
-        <label className="flex min-h-6 items-center gap-2">
-          <input type="checkbox" className="checkbox checkbox-sm" checked={fit?.auto ?? false}
-            onChange={(event) => change({ "fit.auto": event.target.checked })} />
-          Place the crop by its {zones === 1 ? "keep zone" : `${zones} keep zones`}
-        </label>
-      )}
-    </div>
+      <label className="flex items-center gap-3">
+        <span className="w-20 whitespace-nowrap">Closer</span>
+        <input className="range range-xs" type="range" min={1} max={8} step={0.01} value={zoom}
+          aria-valuetext={`${zoom.toFixed(2)} times`}
+          onChange={(event) => change({ "fit.zoom": event.target.valueAsNumber }, true)}
+          onPointerUp={settle} onKeyUp={settle} />
+        <span className="figure w-14 whitespace-nowrap text-right text-[16px]">{zoom.toFixed(2)}{"\u2009"}×</span>
+      </label>
+    </section>
   );
 }
 
-/** A share of the spare room, typed in hundredths. */
-function Share(props: { label: string; value: number; onShare: (value: number) => void; onDone: () => void }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const shown = String(Math.round(props.value * 1000) / 10);
+/** How much of the picture lies beyond the crop at a side. */
+function Offset(props: { side: "left" | "top"; plan: Plan; worksheet: Worksheet; unit: Unit }) {
+  const { side, plan, unit } = props;
+  const change = usePlanStore((store) => store.change);
+  const settle = usePlanStore((store) => store.settle);
+  const cut = props.worksheet.reckoning.figures.find((figure) => figure.id === `cut_${side}`);
   return (
-    <label className="block w-24">
-      {props.label}
-      <input className="field figure mt-0.5 text-[16px]" inputMode="decimal" value={draft ?? shown}
-        aria-invalid={draft !== null && asShare(draft) === null ? true : undefined}
-        onChange={(event) => {
-          setDraft(event.target.value);
-          const share = asShare(event.target.value);
-          if (share !== null) props.onShare(share);
-        }}
-        onBlur={() => {
-          setDraft(null);
-          props.onDone();
-        }}
-        onKeyDown={(event) => event.key === "Enter" && props.onDone()} />
+    <TypedInput label={side === "left" ? "Off the left" : "Off the top"} value={cut ? cut.text : "0 px"} unit={unit}
+      keeps="crop"
+      read={(text, typedUnit) =>
+        must<{ anchor: [number, number] }>(
+          client.POST("/api/fit/offset", { body: { plan: plan as Record<string, unknown>, side, text, unit: typedUnit } }),
+        )
+      }
+      onRead={({ anchor }, going) => change({ "fit.anchor": anchor, "fit.auto": false }, going)} onDone={settle} />
+  );
+}
+
+function Straighten({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
+  const change = usePlanStore((store) => store.change);
+  const settle = usePlanStore((store) => store.settle);
+  const [draft, setDraft] = useState<string | null>(null);
+  const angle = plan.fit?.angle ?? 0;
+  const typed = (text: string) => {
+    setDraft(text);
+    const degrees = asDegrees(text);
+    if (degrees !== null) change({ "fit.angle": degrees }, true);
+  };
+  return (
+    <section aria-label="Turn and straighten" className="space-y-2">
+      <div className="flex items-center gap-3">
+        <label className="flex min-w-0 flex-1 items-center gap-3">
+          <span className="w-20 whitespace-nowrap">Straighten</span>
+          <input className="range range-xs min-w-0" type="range" min={-15} max={15} step={0.1} value={angle} aria-valuetext={`${angle} degrees`}
+            onChange={(event) => change({ "fit.angle": event.target.valueAsNumber }, true)} onPointerUp={settle} onKeyUp={settle} />
+        </label>
+        <input className="field figure !w-16 text-right text-[16px]" aria-label="Straighten, degrees" inputMode="decimal"
+          value={draft ?? `${String(angle).replace("-", "−")}°`} aria-invalid={draft !== null && asDegrees(draft) === null ? true : undefined}
+          onFocus={(event) => event.target.select()} onChange={(event) => typed(event.target.value)}
+          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+          onBlur={() => {
+            setDraft(null);
+            settle();
+          }} />
+      </div>
+      <div className="flex flex-wrap gap-1.5">
+        <button type="button" className="plain-button flex items-center gap-1.5" aria-label="Turn a quarter to the left"
+          onClick={() => change(worksheet.turns.left as Fix)}>
+          <RotateCcw size={15} aria-hidden /> Turn
+        </button>
+        <button type="button" className="plain-button flex items-center gap-1.5" aria-label="Turn a quarter to the right"
+          onClick={() => change(worksheet.turns.right as Fix)}>
+          <RotateCw size={15} aria-hidden /> Turn
+        </button>
+        <button type="button" className="plain-button" onClick={() => change({ "target.width": plan.target.height, "target.height": plan.target.width })}>
+          Swap sides
+        </button>
+      </div>
+    </section>
+  );
+}
+
+const NAMES: Record<Guide, string> = { none: "none", thirds: "thirds", golden: "golden section", diagonals: "diagonals", centre: "centre", grid: "square grid" };
+
+function GuidePick() {
+  const { guide, setGuide } = useFitTools();
+  return (
+    <label className="flex items-center gap-3">
+      <span className="w-20">Guides</span>
+      <select className="field" value={guide} onChange={(event) => setGuide(event.target.value as Guide)}>
+        {GUIDES.map((name) => (
+          <option key={name} value={name}>
+            {NAMES[name]}
+          </option>
+        ))}
+      </select>
     </label>
   );
 }
 
-export function asShare(text: string): number | null {
-  const number = Number(text.replace(",", ".").replace("%", "").trim());
-  return text.trim() !== "" && number >= 0 && number <= 100 ? number / 100 : null;
+/** Degrees within ±15 as typed, with any minus and comma; null where that is no angle. */
+export function asDegrees(text: string): number | null {
+  const plain = text.replace("°", "").replace("−", "-").replace(",", ".").trim();
+  const degrees = Number(plain);
+  return plain !== "" && Math.abs(degrees) <= 15 ? Math.round(degrees * 100) / 100 : null;
 }
+

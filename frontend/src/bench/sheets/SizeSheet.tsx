@@ -1,9 +1,14 @@
+import { useQuery } from "@tanstack/react-query";
 import { ArrowLeftRight } from "lucide-react";
+import { useDeferredValue, useState } from "react";
+import { Link } from "react-router";
+import type { Plan, SizeEntry } from "../../api/types";
+import { findSizes } from "../../sizes/useSizes";
+import { Choices } from "../ChoiceCard";
 import { readSize, TypedInput } from "../LengthInput";
 import { useReference } from "../Pad";
 import { usePlanStore } from "../planStore";
-import type { SheetProps } from "./types";
-import type { Plan, Reference } from "../../api/types";
+import { smallProof, type SheetProps } from "./types";
 
 /** `24 × 16 in` where both sides share a unit, else each side with its own. */
 export function sizeAsTyped(target: Plan["target"]): string {
@@ -15,7 +20,16 @@ export function sizeAsTyped(target: Plan["target"]): string {
     : `${target.width} × ${target.height}`;
 }
 
-export function SizeSheet({ plan, unit, worksheet }: SheetProps) {
+const inPixels = (side: string) => side.endsWith("px");
+
+/** The change that takes a size; only a target in pixels has a tag, and no edge. */
+function taken(width: string, height: string): Record<string, unknown> {
+  return inPixels(width)
+    ? { target: { width, height }, edge: { kind: "none" }, marks: {} }
+    : { target: { width, height } };
+}
+
+export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
   const change = usePlanStore((store) => store.change);
   const settle = usePlanStore((store) => store.settle);
   const reference = useReference();
@@ -27,13 +41,34 @@ export function SizeSheet({ plan, unit, worksheet }: SheetProps) {
     <div className="space-y-3">
       <div className="flex items-end gap-2">
         <TypedInput label="Finished size" value={sizeAsTyped(target)} unit={unit} read={readSize}
-          onRead={({ width, height }, going) => change({ target: { width, height } }, going)} onDone={settle} />
+          onRead={({ width, height }, going) => change(taken(width, height), going)} onDone={settle} />
         <button type="button" className="plain-button flex h-[32px] items-center gap-1.5 whitespace-nowrap"
-          onClick={() => change({ target: { width: target.height, height: target.width } })}>
+          onClick={() => change({ "target.width": target.height, "target.height": target.width })}>
           <ArrowLeftRight size={15} aria-hidden /> Swap sides
         </button>
       </div>
-      <p className="soft -mt-1 text-[13px]">Type it as you say it: 8x10, 20 × 30 cm, 11 1/2&quot; x 8&quot;, A3 landscape.</p>
+      <p className="soft -mt-1 text-[13px]">
+        Type it as you say it: 8x10, 20 × 30 cm, 11 1/2&quot; x 8&quot;, A3 landscape, 1920 × 1080 px.
+      </p>
+      {inPixels(target.width) && (
+        <label className="flex items-center justify-between gap-3">
+          <span>
+            ppi tag <span className="soft">changes no pixel</span>
+          </span>
+          <input className="field figure !w-20 text-[16px]" type="number" min={1} max={10000} value={target.ppi ?? 96}
+            onChange={(event) => event.target.valueAsNumber >= 1 && change({ "target.ppi": event.target.valueAsNumber }, true)} onBlur={settle} />
+        </label>
+      )}
+      <Shelf target={target} wide={trim[2] > trim[3]} onTake={(width, height) => change(taken(width, height))} />
+      <Link to={`/prints/${print.id}/sizes`} className="plain-button flex items-center justify-center">
+        This picture against many sizes
+      </Link>
+      {worksheet.choices.length > 0 && (
+        <section className="space-y-1.5">
+          <h3 className="font-semibold">The sheet follows the picture</h3>
+          <Choices choices={worksheet.choices} proof={smallProof(print)} label="Sheets that follow the picture" />
+        </section>
+      )}
       <label className="block">
         Printed on
         <select className="field mt-0.5" value={medium?.name ?? ""}
@@ -59,40 +94,61 @@ export function SizeSheet({ plan, unit, worksheet }: SheetProps) {
           }}
           onBlur={settle} />
       </label>
-      <Shelf sizes={reference.data?.sizes ?? []} target={target} wide={trim[2] > trim[3]}
-        onTake={(width, height) => change({ target: { width, height } })} />
     </div>
   );
 }
 
-/** The shelf of common sizes; each is taken in the direction the print has now. */
-function Shelf(props: {
-  sizes: Reference["sizes"];
-  target: Plan["target"];
-  wide: boolean;
-  onTake: (width: string, height: string) => void;
-}) {
-  const groups = Map.groupBy(props.sizes, (size) => size.group);
+const SHOWN = 18;
+
+/** The size library: found by typing, or by group; each is taken in the direction the print has now. */
+function Shelf(props: { target: Plan["target"]; wide: boolean; onTake: (width: string, height: string) => void }) {
+  const [text, setText] = useState("");
+  const [group, setGroup] = useState("ISO A");
+  const asked = useDeferredValue(text);
+  const found = useQuery({ queryKey: ["sizes", asked], queryFn: () => findSizes(asked), placeholderData: (old) => old });
+  const all = useQuery({ queryKey: ["sizes", ""], queryFn: () => findSizes("") });
+  const groups = [...new Set((all.data ?? []).map((size) => size.group))];
+  const sizes = text.trim() ? (found.data ?? []) : (all.data ?? []).filter((size) => size.group === group);
   return (
-    <section aria-label="Common sizes" className="space-y-2">
-      {[...groups].map(([group, sizes]) => (
-        <div key={group}>
-          <h3 className="soft text-[13px]">{group}</h3>
-          <div className="flex flex-wrap gap-1">
-            {sizes.map((size) => {
-              const [width, height] = props.wide ? [size.height, size.width] : [size.width, size.height];
-              const here = props.target.width === width && props.target.height === height;
-              return (
-                <button key={size.name} type="button" aria-pressed={here}
-                  className={`figure min-h-6 rounded border px-1.5 text-[15px] ${here ? "bg-primary text-primary-content" : ""}`}
-                  style={{ borderColor: "var(--color-base-300)" }} onClick={() => props.onTake(width, height)}>
-                  {size.name.replace(/ (in|cm)$/, "")}
-                </button>
-              );
-            })}
-          </div>
-        </div>
-      ))}
+    <section aria-label="Size library" className="space-y-2">
+      <div className="grid grid-cols-2 gap-2">
+        <input className="field" type="search" aria-label="Find a size" placeholder="find: 30 45, A3, square" value={text}
+          onChange={(event) => setText(event.target.value)} />
+        <select className="field" aria-label="Group of sizes" value={group}
+          onChange={(event) => {
+            setText("");
+            setGroup(event.target.value);
+          }}>
+          {groups.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </div>
+      <div className="flex min-h-16 flex-wrap content-start gap-1" aria-live="polite">
+        {sizes.slice(0, SHOWN).map((size) => (
+          <ShelfSize key={size.key} size={size} {...props} />
+        ))}
+        {text.trim() !== "" && found.data?.length === 0 && <span className="soft">No size has that in it. Type it as the finished size above.</span>}
+        {sizes.length > SHOWN && <span className="soft self-center">and {sizes.length - SHOWN} more</span>}
+      </div>
     </section>
   );
 }
+
+function ShelfSize(props: { size: SizeEntry; target: Plan["target"]; wide: boolean; onTake: (width: string, height: string) => void }) {
+  const { size } = props;
+  const lies = props.wide;
+  const [first, second] = [size.width, size.height];
+  const standing = lengthOf(first) <= lengthOf(second);
+  const [width, height] = lies === standing ? [second, first] : [first, second];
+  const here = props.target.width === width && props.target.height === height;
+  return (
+    <button type="button" aria-pressed={here} title={size.shown}
+      className={`figure min-h-6 rounded border px-1.5 text-[15px] ${here ? "bg-primary text-primary-content" : ""}`}
+      style={{ borderColor: "var(--color-base-300)" }} onClick={() => props.onTake(width, height)}>
+      {size.name.replace(/ (cm|px)$/, "")}
+    </button>
+  );
+}
+
+const lengthOf = (typed: string) => Number.parseFloat(typed.replace(",", "."));

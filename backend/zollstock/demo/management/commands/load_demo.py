@@ -1,23 +1,32 @@
-"""`load_demo NAME PASSWORD`: the account, the painted pictures, the job. Done once."""
+"""`load_demo NAME PASSWORD`: account, painted pictures, jobs, sizes, a batch. Done once."""
 
 from __future__ import annotations
 
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
 from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandParser
+from django.db import transaction
 
 from zollstock.accounts.models import Preferences
+from zollstock.batches.cells import shared_part, size_entry
+from zollstock.batches.models import Batch, BatchPicture, CellEdit
 from zollstock.core.plan import PLAN_FORMAT
+from zollstock.jobs.firstplan import first_plan
 from zollstock.jobs.models import Job, Print
 from zollstock.jobs.revisions import begin
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
+from zollstock.pixels.vips import pyvips
+from zollstock.sizes.models import OwnSize, SizeSet
+from zollstock.sizes.shelf import by_keys, sizes_of
 
-from ...museum import JOB, PLANS
+from ...museum import CATALOGUE, CATALOGUE_SET, HALL_SET, JOB, OWN_SIZES, PLANS
+from ...plates import PLATES, paint
 
 
 class Command(BaseCommand):
@@ -33,8 +42,12 @@ class Command(BaseCommand):
             account.set_password(password)
             account.save()
             Preferences.objects.create(account=account)
-        if Job.objects.filter(account=account).exists():
-            return
+        if not Job.objects.filter(account=account, title=JOB["title"]).exists():
+            self._hall(account)
+        if not Job.objects.filter(account=account, title=CATALOGUE["title"]).exists():
+            self._catalogue(account)
+
+    def _hall(self, account: User) -> None:
         # Whole before it shows: a start that was broken off paints again from the beginning.
         pictures = {file: self._picture(account, file) for file in PLANS}
         job = Job.objects.create(account=account, **JOB)
@@ -42,24 +55,62 @@ class Command(BaseCommand):
             plan = {"format": PLAN_FORMAT, "picture": pictures[file].plan_part()} | wanted
             begin(Print(job=job, picture=pictures[file], position=position), plan)
 
+    @transaction.atomic
+    def _catalogue(self, account: User) -> None:
+        """The plates, each with a small print, a set of sizes, and the batch of all of them."""
+        self.stdout.write(f"  painting {len(PLATES)} plates")
+        OwnSize.objects.bulk_create(OwnSize(account=account, **size) for size in OWN_SIZES)
+        for name, keys in (CATALOGUE_SET, HALL_SET):
+            SizeSet.objects.create(account=account, name=name, keys=keys)
+        job = Job.objects.create(account=account, **CATALOGUE)
+        pictures = []
+        for plate in PLATES:
+            picture = self._taken_in(
+                account, plate.file, lambda path, p=plate: _save_jpeg(paint(p), path)
+            )
+            picture.keep = [plate.keep] if plate.keep else []
+            picture.save(update_fields=["keep"])
+            plan = first_plan(picture, "cm")
+            begin(Print(job=job, picture=picture, position=plate.number), plan)
+            pictures.append(picture)
+        sizes = [size_entry(size) for size in by_keys(sizes_of(account), CATALOGUE_SET[1])]
+        batch = Batch.objects.create(
+            account=account, job=job, title="Plates in eight sizes", sizes=sizes,
+            shared=shared_part("jpeg"), pattern="{number}_{picture}_{width}x{height}{unit}",
+        )  # fmt: skip
+        BatchPicture.objects.bulk_create(
+            BatchPicture(batch=batch, picture=picture, position=position)
+            for position, picture in enumerate(pictures, 1)
+        )
+        CellEdit.objects.create(
+            batch=batch, picture=pictures[1], size="cm-20x20",
+            fit={"mode": "contain", "anchor": [0.5, 0.5], "zoom": 1.0, "auto": False, "angle": 0.0},
+        )  # fmt: skip
+
     def _picture(self, account: User, file: str) -> Picture:
         known = Picture.objects.filter(account=account, name=file).first()
         if known is not None:
             return known
         self.stdout.write(f"  painting {file}")
+        return self._taken_in(account, file, lambda path: _paint(file, path))
+
+    def _taken_in(self, account: User, file: str, painted_to: Callable[[Path], None]) -> Picture:
         with tempfile.TemporaryDirectory() as folder:
             path = Path(folder) / file
-            _paint(file, path)
+            painted_to(path)
             with path.open("rb") as painted:
                 picture, _ = take_in(account, file, iter(lambda: painted.read(2**20), b""))
         read(str(picture.id))
+        picture.refresh_from_db()
         return picture
+
+
+def _save_jpeg(image: pyvips.Image, path: Path) -> None:
+    image.jpegsave(str(path), Q=90, profile="srgb")
 
 
 def _paint(file: str, path: Path) -> None:
     """Paint one scene to a file as its camera would have written it."""
-    from zollstock.pixels.vips import pyvips
-
     from ...scenes import SCENES
 
     scene = next(scene for scene in SCENES if scene.file == file)

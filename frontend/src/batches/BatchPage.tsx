@@ -1,0 +1,107 @@
+import { useMemo, useState } from "react";
+import { Link, useParams } from "react-router";
+import type { BatchState } from "../api/types";
+import { Pick } from "../shell/Pick";
+import { Problem } from "../shell/Problem";
+import { TopBar } from "../shell/TopBar";
+import "../sizes/sizes.css";
+import "../bench/bench.css";
+import { CellEditor } from "./CellEditor";
+import { FILTERS, matches, shownPictures, type Filter } from "./filters";
+import "./matrix.css";
+import { Matrix, type At } from "./Matrix";
+import { RunPanel } from "./RunPanel";
+import { cellKey, useBatch, useCells, usePlaceCell } from "./useBatch";
+
+/** Many pictures × many sizes: every crop in sight, the troubled ones first if one likes. */
+export function BatchPage() {
+  const id = Number(useParams()["batch"]);
+  const batch = useBatch(id);
+  return (
+    <div className="flex h-dvh min-h-[620px] flex-col">
+      <TopBar
+        where={
+          <nav aria-label="Where you are" className="truncate">
+            {batch.data?.job != null && <Link to={`/jobs/${batch.data.job}`} className="soft hover:underline">Job</Link>}
+            {batch.data?.job != null && <span className="soft"> / </span>}
+            <b>{batch.data?.title}</b>
+          </nav>
+        }
+      />
+      {batch.error && <main className="p-5"><Problem message={batch.error.message} /></main>}
+      {batch.data && <Inside key={id} batch={batch.data} />}
+    </div>
+  );
+}
+
+function Inside({ batch }: { batch: BatchState }) {
+  const [filter, setFilter] = useState<Filter>("all");
+  const [hand, setHand] = useState<At | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const { rows, problem, put } = useCells(batch.id, batch.pictures.length, batch.sizes.map((size) => size.key).join());
+  const { place, auto, problem: placing } = usePlaceCell(batch.id, put);
+  const pictures = useMemo(() => shownPictures(batch.pictures, rows, filter), [batch.pictures, rows, filter]);
+  const all = batch.pictures.length * batch.sizes.length;
+  const counts = useMemo(() => {
+    const cells = [...rows.values()].flat();
+    return new Map(FILTERS.map(({ value }) => [value, cells.filter((cell) => matches(cell, value)).length]));
+  }, [rows]);
+  const toggle = (keys: string[], take: boolean) =>
+    setLeft((now) => {
+      const next = new Set(now);
+      for (const key of keys) {
+        if (take) next.delete(key);
+        else next.add(key);
+      }
+      return next;
+    });
+  const everyKey = () => batch.pictures.flatMap((picture) => batch.sizes.map((size) => cellKey(picture.id, size.key)));
+  const shownKeys = () =>
+    pictures.flatMap((picture) => (rows.get(picture.id) ?? []).filter((cell) => matches(cell, filter)).map((cell) => cellKey(picture.id, cell.size)));
+  const chosenCells = (): [string, string][] | null =>
+    left.size === 0
+      ? null
+      : batch.pictures.flatMap((picture) =>
+          batch.sizes.filter((size) => !left.has(cellKey(picture.id, size.key))).map((size): [string, string] => [picture.id, size.key]),
+        );
+  const inHand = hand && rows.get(hand.picture)?.find((cell) => cell.size === hand.size);
+  const picture = hand && batch.pictures.find((one) => one.id === hand.picture);
+  const reckoned = rows.size === batch.pictures.length;
+  return (
+    <>
+      <main className="flex min-h-0 flex-1 gap-3 px-5 pt-1 pb-2">
+        <section className="panel flex min-w-0 flex-1 flex-col" aria-label="Pictures and sizes">
+          <h1 className="sr-only">{batch.title}</h1>
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-2">
+            <Pick label="Show" value={filter} onPick={setFilter}
+              options={FILTERS.map(({ value, label }) => ({ value, label: value === "all" ? label : `${label} ${counts.get(value) ?? 0}` }))} />
+            <span className="soft" role="status">
+              {reckoned ? `${pictures.length} of ${batch.pictures.length} pictures, ${batch.sizes.length} sizes` : `reckoning, ${rows.size} of ${batch.pictures.length} pictures`}
+            </span>
+            <span className="flex-1" />
+            <span>{all - left.size} chosen</span>
+            <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set())}>All</button>
+            <button type="button" className="min-h-6 underline" onClick={() => toggle(everyKey(), false)}>None</button>
+            {filter !== "all" && (
+              <>
+                <button type="button" className="min-h-6 underline" onClick={() => toggle(shownKeys(), true)}>Take these</button>
+                <button type="button" className="min-h-6 underline" onClick={() => toggle(shownKeys(), false)}>Leave these</button>
+              </>
+            )}
+          </div>
+          {problem && <Problem message={problem} />}
+          {pictures.length === 0 && reckoned ? (
+            <p className="soft grid flex-1 place-items-center">Nothing of this kind: no cell to look at here.</p>
+          ) : (
+            <Matrix batch={batch} pictures={pictures} rows={rows} filter={filter} left={left} hand={hand} onHand={setHand} onToggle={toggle} />
+          )}
+        </section>
+        {inHand && picture && (
+          <CellEditor batch={batch} picture={picture} cell={inHand} problem={placing} onClose={() => setHand(null)}
+            onPlace={(fit) => place(picture.id, inHand.size, fit)} onAuto={() => auto(picture.id, inHand.size)} />
+        )}
+      </main>
+      <RunPanel batch={batch} chosen={all - left.size} cells={chosenCells} />
+    </>
+  );
+}

@@ -1,0 +1,122 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import { client, must } from "../api/client";
+import type { BatchState, PictureFacts } from "../api/types";
+import { useReference } from "../bench/Pad";
+import { useJob } from "../jobs/useJobs";
+import { Pick } from "../shell/Pick";
+import { Problem } from "../shell/Problem";
+import { TopBar } from "../shell/TopBar";
+import { SetPicker } from "../sizes/SetPicker";
+
+const FORMATS = [
+  { value: "jpeg", label: "JPEG" },
+  { value: "tiff", label: "TIFF" },
+  { value: "png", label: "PNG" },
+] as const;
+
+/** Which pictures, in which sizes, as which files: then the matrix. */
+export function NewBatchPage() {
+  const [search] = useSearchParams();
+  const jobId = Number(search.get("job"));
+  const job = useJob(jobId);
+  const pictures = useQuery({ queryKey: ["pictures"], queryFn: () => must<PictureFacts[]>(client.GET("/api/pictures")) });
+  const queries = useQueryClient();
+  const go = useNavigate();
+  const media = useReference().data?.media ?? [];
+  const [title, setTitle] = useState<string | null>(null);
+  const [set, setSet] = useState("group:Photo sizes, centimetres");
+  const [format, setFormat] = useState<"jpeg" | "tiff" | "png">("jpeg");
+  const [ppi, setPpi] = useState("");
+  const [medium, setMedium] = useState("satin photo paper");
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const inJob = new Set((job.data?.prints ?? []).map((print) => print.picture_id));
+  const offered = (pictures.data ?? []).filter((picture) => inJob.has(picture.id) && picture.state !== "refused");
+  const chosen = offered.filter((picture) => !left.has(picture.id)).map((picture) => picture.id).reverse();
+  const name = title ?? (job.data ? `${job.data.title}, all sizes` : "");
+  const make = useMutation({
+    mutationFn: () =>
+      must<BatchState>(
+        client.POST("/api/batches", {
+          body: {
+            title: name, set, pattern: "{picture}_{width}x{height}{unit}", job: jobId || null,
+            pictures: chosen,
+            shared: { format, ppi: ppi ? Number(ppi) : null, medium, factor: media.find((item) => item.name === medium)?.factor ?? 1 },
+          },
+        }),
+      ),
+    onSuccess: async (batch) => {
+      await queries.invalidateQueries({ queryKey: ["batches"] });
+      void go(`/batches/${batch.id}`);
+    },
+  }); // prettier-ignore
+  const toggle = (id: string) =>
+    setLeft((now) => {
+      const next = new Set(now);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  return (
+    <>
+      <TopBar where={<span className="truncate"><span className="soft">{job.data?.title} /</span> <b>Many sizes at once</b></span>} />
+      <main className="grid grid-cols-[338px_minmax(0,1fr)] gap-4 px-5 py-2 max-md:grid-cols-1">
+        <form className="panel space-y-4 self-start px-4 py-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            make.mutate();
+          }}>
+          <h1 className="text-xl font-semibold">Many sizes at once</h1>
+          <label className="block">
+            Title
+            <input className="field mt-0.5" required maxLength={200} value={name} onChange={(event) => setTitle(event.target.value)} />
+          </label>
+          <SetPicker value={set} onSet={setSet} />
+          <label className="block">
+            Printed on
+            <select className="field mt-0.5" value={medium} onChange={(event) => setMedium(event.target.value)}>
+              {media.map((item) => (
+                <option key={item.name}>{item.name}</option>
+              ))}
+            </select>
+          </label>
+          <div className="flex items-center justify-between gap-2">
+            Files
+            <Pick label="Format" options={FORMATS} value={format} onPick={setFormat} />
+          </div>
+          <label className="flex items-center justify-between gap-2">
+            <span>ppi <span className="soft">empty keeps every pixel</span></span>
+            <input className="field figure !w-24 text-[16px]" type="number" min={1} max={10000} value={ppi} placeholder="kept" onChange={(event) => setPpi(event.target.value)} />
+          </label>
+          {make.error && <Problem message={make.error.message} />}
+          <button type="submit" className="strong-button w-full !min-h-9" disabled={!chosen.length || make.isPending}>
+            {make.isPending ? "Laying out…" : `Lay out ${chosen.length === 1 ? "1 picture" : `${chosen.length} pictures`}`}
+          </button>
+        </form>
+        <section aria-label="Pictures" className="min-w-0">
+          <div className="flex flex-wrap items-center gap-3 pb-2">
+            <h2 className="text-lg font-semibold">Pictures</h2>
+            <span className="soft">{chosen.length} of {offered.length} chosen</span>
+            <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set())}>All</button>
+            <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set(offered.map((picture) => picture.id)))}>None</button>
+          </div>
+          {(job.error ?? pictures.error) && <Problem message={(job.error ?? pictures.error)?.message ?? ""} />}
+          {pictures.data && job.data && offered.length === 0 && <p className="soft">There are no pictures in this job yet.</p>}
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(118px,1fr))] gap-2">
+            {offered.map((picture) => (
+              <li key={picture.id}>
+                <label className={`panel flex h-full cursor-pointer flex-col p-1.5 ${left.has(picture.id) ? "opacity-60" : ""}`}>
+                  <img loading="lazy" src={`/api/pictures/${picture.id}/small.jpg`} alt="" className="h-20 w-full rounded object-contain" />
+                  <span className="mt-1 flex items-center gap-1.5">
+                    <input type="checkbox" className="checkbox checkbox-xs" checked={!left.has(picture.id)} onChange={() => toggle(picture.id)} />
+                    <span className="min-w-0 truncate text-[12.5px]" title={picture.name}>{picture.name}</span>
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </main>
+    </>
+  );
+}

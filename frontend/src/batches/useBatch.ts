@@ -1,0 +1,129 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { client, must } from "../api/client";
+import type { BatchSlip, BatchState, Cell, CellRow, RunState } from "../api/types";
+
+/** Pictures asked for at once: enough for the first screen, then for the rest in few questions. */
+const FIRST = 24;
+const MORE = 120;
+const POLL_MS = 700;
+
+export const cellKey = (picture: string, size: string) => `${picture} ${size}`;
+
+export function useBatches() {
+  return useQuery({ queryKey: ["batches"], queryFn: () => must<BatchSlip[]>(client.GET("/api/batches")) });
+}
+
+export function useBatch(batch: number) {
+  return useQuery({
+    queryKey: ["batches", batch],
+    queryFn: () => must<BatchState>(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
+  });
+}
+
+/** The cells of a batch, row by row as they are reckoned; `put` replaces one that was placed by hand. */
+export function useCells(batch: number, pictures: number, version: string) {
+  const [rows, setRows] = useState<ReadonlyMap<string, readonly Cell[]>>(new Map());
+  const [problem, setProblem] = useState("");
+  useEffect(() => {
+    let wanted = true;
+    const load = async () => {
+      const found = new Map<string, readonly Cell[]>();
+      try {
+        for (let start = 0; wanted && start < pictures; ) {
+          const count = start === 0 ? FIRST : MORE;
+          const query = { start, count };
+          const piece = await must<CellRow[]>(client.GET("/api/batches/{batch_id}/cells", { params: { path: { batch_id: batch }, query } }));
+          for (const row of piece) found.set(row.picture, row.cells);
+          if (wanted) setRows(new Map(found));
+          start += count;
+        }
+        if (wanted) setProblem("");
+      } catch (error) {
+        if (wanted) setProblem((error as Error).message);
+      }
+    };
+    void load();
+    return () => {
+      wanted = false;
+    };
+  }, [batch, pictures, version]);
+  const put = (picture: string, cell: Cell) =>
+    setRows((now) => new Map(now).set(picture, (now.get(picture) ?? []).map((old) => (old.size === cell.size ? cell : old))));
+  return { rows, problem, put };
+}
+
+export interface CellFit {
+  mode: "fill" | "contain";
+  anchor: [number, number];
+  zoom: number;
+  angle: number;
+}
+
+/** Keeps what a hand does to a cell: one request at a time, the newest always last. */
+export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell) => void) {
+  const [problem, setProblem] = useState("");
+  const busy = useRef(false);
+  const waiting = useRef<(() => Promise<void>) | null>(null);
+  const run = async (job: () => Promise<void>) => {
+    if (busy.current) {
+      waiting.current = job;
+      return;
+    }
+    busy.current = true;
+    try {
+      await job();
+      setProblem("");
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+    busy.current = false;
+    const next = waiting.current;
+    waiting.current = null;
+    if (next) void run(next);
+  };
+  const path = { path: { batch_id: batch } };
+  const place = (picture: string, size: string, fit: CellFit) =>
+    void run(async () =>
+      onCell(picture, await must<Cell>(client.PUT("/api/batches/{batch_id}/cells", { params: path, body: { picture, size, ...fit } }))),
+    );
+  const auto = (picture: string, size: string) =>
+    void run(async () =>
+      onCell(picture, await must<Cell>(client.POST("/api/batches/{batch_id}/cells/auto", { params: path, body: { picture, size } }))),
+    );
+  return { place, auto, problem };
+}
+
+/** A run as it goes on; followed until it is over. */
+export function useRun(run: string | undefined) {
+  return useQuery({
+    queryKey: ["runs", run],
+    enabled: run !== undefined,
+    queryFn: () => must<RunState>(client.GET("/api/runs/{run_id}", { params: { path: { run_id: run ?? "" } } })),
+    refetchInterval: (query) => (query.state.data && !query.state.data.over && query.state.data.state === "going" ? POLL_MS : false),
+  });
+}
+
+export function useRunChange(batch: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ run, what }: { run: string; what: "pause" | "resume" | "cancel" | "again" }) =>
+      must<RunState>(client.POST(`/api/runs/{run_id}/${what}`, { params: { path: { run_id: run } } })),
+    onSuccess: (state) => {
+      queries.setQueryData(["runs", state.id], state);
+      void queries.invalidateQueries({ queryKey: ["batches", batch] });
+    },
+  });
+}
+
+export function useOrderRun(batch: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (given: { cells: [string, string][] | null; pattern: string }) =>
+      must<RunState>(client.POST("/api/batches/{batch_id}/runs", { params: { path: { batch_id: batch } }, body: given })),
+    onSuccess: (state) => {
+      queries.setQueryData(["runs", state.id], state);
+      void queries.invalidateQueries({ queryKey: ["batches", batch] });
+    },
+  });
+}

@@ -1,0 +1,29 @@
+// What the Fit step has in hand besides the plan: guides, the chosen zone, whether one is being drawn.
+import { create } from "zustand";
+
+export const GUIDES = ["none", "thirds", "golden", "diagonals", "centre", "grid"] as const;
+export type Guide = (typeof GUIDES)[number];
+
+interface FitTools {
+  guide: Guide;
+  zone: number | null;
+  drawing: boolean;
+  picking: boolean;
+  setGuide: (guide: Guide) => void;
+  nextGuide: () => void;
+  choose: (zone: number | null) => void;
+  draw: (drawing: boolean) => void;
+  pick: (picking: boolean) => void;
+}
+
+export const useFitTools = create<FitTools>((set, get) => ({
+  guide: "none",
+  zone: null,
+  drawing: false,
+  picking: false,
+  setGuide: (guide) => set({ guide }),
+  nextGuide: () => set({ guide: GUIDES[(GUIDES.indexOf(get().guide) + 1) % GUIDES.length] as Guide }),
+  choose: (zone) => set({ zone }),
+  draw: (drawing) => set({ drawing, picking: false, zone: drawing ? null : get().zone }),
+  pick: (picking) => set({ picking, drawing: false }),
+}));

@@ -1,0 +1,73 @@
+import { Trash2 } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import type { Plan, ZoneRow } from "../../api/types";
+import { typeset } from "../../shell/typeset";
+import { useFitTools } from "../fitTools";
+import { usePlanStore } from "../planStore";
+
+/** The keep zones by name, with the room of each; drawing another, automatic placement. */
+export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
+  const change = usePlanStore((store) => store.change);
+  const { zone: chosen, choose, drawing, draw } = useFitTools();
+  const keep = plan.fit?.keep ?? [];
+  const field = useRef<HTMLInputElement>(null);
+  const count = keep.length;
+  const before = useRef(count);
+  useEffect(() => {
+    // A zone just drawn asks for its name.
+    if (count > before.current && chosen === count - 1) field.current?.select();
+    before.current = count;
+  }, [count, chosen]);
+  const rename = (index: number, name: string) =>
+    change({ "fit.keep": keep.map((zone, at) => (at === index ? { ...zone, name } : zone)) });
+  const remove = (index: number) => {
+    change({ "fit.keep": keep.filter((_, at) => at !== index) });
+    choose(null);
+  };
+  return (
+    <section aria-label="Keep zones" className="space-y-1.5">
+      <div className="flex items-center justify-between gap-2">
+        <h3 className="font-semibold">What must be kept</h3>
+        <button type="button" className="plain-button" aria-pressed={drawing} onClick={() => draw(!drawing)}>
+          {drawing ? "Drag over it…" : "Draw a keep zone"}
+        </button>
+      </div>
+      {keep.map((zone, index) => (
+        <div key={index} className="grid grid-cols-[1fr_auto_28px] items-center gap-2" data-chosen={chosen === index || undefined}>
+          <Name field={chosen === index ? field : null} name={zone.name ?? ""} onName={(name) => rename(index, name)} onFocus={() => choose(index)} />
+          <span className="figure text-[15px]" data-zone-room={zone.name}>
+            {rows[index] && words(rows[index])}
+          </span>
+          <button type="button" className="grid size-7 place-items-center rounded" aria-label={`Delete the keep zone ${zone.name}`}
+            onClick={() => remove(index)}>
+            <Trash2 size={15} aria-hidden />
+          </button>
+        </div>
+      ))}
+      {count > 0 && plan.fit?.mode !== "contain" && (
+        <label className="flex min-h-6 items-center gap-2">
+          <input type="checkbox" className="checkbox checkbox-sm" checked={plan.fit?.auto ?? false}
+            onChange={(event) => change({ "fit.auto": event.target.checked })} />
+          Place the crop by its {count === 1 ? "keep zone" : `${count} keep zones`}
+        </label>
+      )}
+    </section>
+  );
+}
+
+function words(row: ZoneRow): string {
+  return typeset(row.state === "cut" ? `${row.room}, ${row.side}` : `${row.room} ${row.side}`);
+}
+
+function Name({ field, ...props }: { field: React.Ref<HTMLInputElement>; name: string; onName: (name: string) => void; onFocus: () => void }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  return (
+    <input ref={field} className="field" aria-label="Name of the keep zone" maxLength={80} value={draft ?? props.name}
+      onFocus={props.onFocus} onChange={(event) => setDraft(event.target.value)}
+      onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      onBlur={() => {
+        if (draft !== null && draft.trim() !== props.name) props.onName(draft.trim());
+        setDraft(null);
+      }} />
+  );
+}

@@ -1,0 +1,72 @@
+import { useId } from "react";
+import type { BoxMm } from "../api/types";
+import { leaning, turnedImage } from "../bench/turnedImage";
+
+/** What a small drawing needs of a print: boxes in one unit, and how the picture lies. */
+export interface SmallPrint {
+  document: BoxMm;
+  printed: BoxMm;
+  picture: BoxMm;
+  turn: number;
+  angle: number;
+  paper?: string;
+}
+
+/**
+ * A print in small, true to scale: its sheet, its picture in the window and, hatched beyond it, what
+ * a crop throws away. `scale` is px a unit; `room` the px to draw in, the sheet in the middle.
+ */
+export function PrintInSmall(props: {
+  print: SmallPrint;
+  proof: string;
+  scale: number;
+  room: readonly [number, number];
+  loss?: boolean;
+}) {
+  const { print, scale } = props;
+  const names = { window: useId(), hatch: useId() };
+  const [x0, y0] = print.document;
+  const box = (mm: BoxMm): BoxMm => [(mm[0] - x0) * scale, (mm[1] - y0) * scale, mm[2] * scale, mm[3] * scale];
+  const [sheet, printed, picture] = [box(print.document), box(print.printed), box(print.picture)];
+  const [width, height] = props.room;
+  const corner = [(sheet[2] - width) / 2, (sheet[3] - height) / 2];
+  const cropped = picture[2] > printed[2] + 0.5 || picture[3] > printed[3] + 0.5 || print.angle !== 0;
+  const image = turnedImage(picture, print.turn, print.angle);
+  return (
+    <svg className="shrink-0 overflow-hidden" width={width} height={height} viewBox={`${corner[0]} ${corner[1]} ${width} ${height}`} aria-hidden>
+      <defs>
+        <clipPath id={names.window}>
+          <Box of={printed} />
+        </clipPath>
+        <pattern id={names.hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--sheet-line)" strokeWidth="1.3" opacity="0.6" />
+        </pattern>
+      </defs>
+      {props.loss !== false && cropped && (
+        <>
+          <image href={props.proof} preserveAspectRatio="none" opacity={0.3} {...image} />
+          <g transform={leaning(picture, print.angle)}>
+            <Box of={picture} fill={`url(#${names.hatch})`} stroke="var(--sheet-line)" strokeWidth={0.6} strokeDasharray="2 2" />
+          </g>
+        </>
+      )}
+      <Box of={sheet} fill={print.paper ?? "#fff"} />
+      <g clipPath={`url(#${names.window})`}>
+        <Box of={printed} fill="#8b9893" />
+        <image href={props.proof} preserveAspectRatio="none" {...image} />
+      </g>
+      <Box of={sheet} fill="none" stroke="var(--sheet-line)" strokeWidth={1} />
+    </svg>
+  );
+}
+
+function Box({ of, ...rest }: { of: BoxMm } & React.SVGProps<SVGRectElement>) {
+  return <rect x={of[0]} y={of[1]} width={Math.max(0, of[2])} height={Math.max(0, of[3])} {...rest} />;
+}
+
+/** px a unit at which all the prints have room, what they throw away included. */
+export function scaleFor(prints: SmallPrint[], room: readonly [number, number]): number {
+  const widest = Math.max(1e-6, ...prints.map((print) => Math.max(print.document[2], print.picture[2])));
+  const tallest = Math.max(1e-6, ...prints.map((print) => Math.max(print.document[3], print.picture[3])));
+  return Math.min((room[0] - 4) / widest, (room[1] - 4) / tallest);
+}

@@ -1,0 +1,170 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { client, must } from "../api/client";
+import type { PrintState, SizeVerdict } from "../api/types";
+import { Grade } from "../shell/Grade";
+import { Pick } from "../shell/Pick";
+import { PrintInSmall, scaleFor, type SmallPrint } from "../shell/PrintInSmall";
+import { Problem } from "../shell/Problem";
+import { TopBar } from "../shell/TopBar";
+import { typeset } from "../shell/typeset";
+import { usePreferences } from "../session/useSession";
+import { SetPicker } from "./SetPicker";
+import "./sizes.css";
+import { describeSize, useLibraryChange } from "./useSizes";
+
+const ORDERS = [
+  { value: "loss", label: "Least loss" },
+  { value: "area", label: "Largest" },
+  { value: "quality", label: "Sharpest" },
+] as const;
+type Order = (typeof ORDERS)[number]["value"];
+const ROOM = [212, 150] as const;
+const FIRST_SET = { in: "group:Photo sizes, inches", cm: "group:Photo sizes, centimetres", mm: "group:ISO A" } as const;
+
+const asPrint = (item: SizeVerdict): SmallPrint | null =>
+  item.drawing
+    ? { document: item.drawing.boxes.document, printed: item.drawing.boxes.printed, picture: item.drawing.boxes.picture, turn: item.drawing.turn, angle: item.drawing.angle }
+    : null;
+
+/** One picture against every size of a set: drawn to one scale, with what each costs. */
+export function SizesPage() {
+  const id = Number(useParams()["print"]);
+  const { account } = usePreferences();
+  const [search, setSearch] = useSearchParams();
+  const set = search.get("set") ?? FIRST_SET[account.unit];
+  const order = (search.get("order") as Order | null) ?? "loss";
+  const tell = (change: Record<string, string>) => setSearch({ set, order, ...change }, { replace: true });
+  const print = useQuery({
+    queryKey: ["prints", id, "for sizes"],
+    queryFn: () => must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
+  });
+  const query = { set, order, unit: account.unit };
+  const sizes = useQuery({
+    queryKey: ["sizes", "against", id, query],
+    placeholderData: (old: SizeVerdict[] | undefined) => old,
+    queryFn: () => must<SizeVerdict[]>(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
+  });
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const toggle = (key: string) =>
+    setChosen((now) => {
+      const next = new Set(now);
+      if (!next.delete(key)) next.add(key);
+      return next;
+    });
+  const found = sizes.data ?? [];
+  const drawn = found.map(asPrint).filter((item): item is SmallPrint => item !== null);
+  const scale = scaleFor(drawn, ROOM);
+  const file = (ending: string) =>
+    `/api/prints/${id}/sizes.${ending}?${new URLSearchParams(query).toString()}`;
+  const error = print.error ?? sizes.error;
+  return (
+    <>
+      <TopBar where={<Where print={print.data} />} />
+      <main className="px-5 py-2">
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-2 pb-3">
+          <h1 className="text-2xl font-semibold">Which sizes does it want?</h1>
+          <SetPicker value={set} onSet={(next) => tell({ set: next })} />
+          <Pick label="Order" options={ORDERS} value={order} onPick={(next) => tell({ order: next })} />
+          <span className="flex-1" />
+          <a className="plain-button inline-flex items-center" href={file("pdf")} download>Leaf for the client</a>
+          <a className="plain-button inline-flex items-center" href={file("csv")} download>CSV</a>
+          <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} />
+        </div>
+        {error && <Problem message={error.message} />}
+        {print.data && found.length > 0 && (
+          <ul className="size-wall" data-testid="size-wall" aria-label="Sizes">
+            {found.map((item) => (
+              <SizeCard key={item.key} item={item} scale={scale} print={print.data} chosen={chosen.has(item.key)} onToggle={() => toggle(item.key)} />
+            ))}
+          </ul>
+        )}
+        {sizes.isPending && <p className="soft p-8 text-center" role="status">Measuring…</p>}
+      </main>
+    </>
+  );
+}
+
+function Where({ print }: { print: PrintState | undefined }) {
+  if (!print) return null;
+  return (
+    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
+      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate hover:underline">{print.job_title}</Link>
+      <span className="soft">/</span>
+      <Link to={`/prints/${print.id}/size`} className="truncate hover:underline">{print.plan.title || "untitled"}</Link>
+      <span className="soft">/</span>
+      <b className="font-semibold">Sizes</b>
+    </nav>
+  );
+}
+
+const FRAMES = [
+  ["common", "frames common"],
+  ["seldom", "frames seldom"],
+  ["order", "cut to order"],
+] as const;
+
+function SizeCard(props: { item: SizeVerdict; scale: number; print: PrintState; chosen: boolean; onToggle: () => void }) {
+  const { item, print } = props;
+  const small = asPrint(item);
+  const describe = useLibraryChange(describeSize);
+  const lost = item.sides.map((side) => `${side.side} ${side.text.split(", ")[1]?.replace(" of print", "")}`).join(", ");
+  return (
+    <li className="size-card panel" data-size={item.key} data-zones={item.zones} data-troubled={item.troubled || undefined}>
+      <label className="size-take">
+        <input type="checkbox" className="checkbox checkbox-sm" checked={props.chosen} onChange={props.onToggle} disabled={!!item.problem} />
+        <span className="sr-only">Make a print of {item.size_text}</span>
+      </label>
+      {small ? (
+        <PrintInSmall print={small} proof={`/api/pictures/${print.picture.id}/small.jpg`} room={ROOM} scale={props.scale} />
+      ) : (
+        <p className="soft grid place-items-center p-4 text-center" style={{ width: ROOM[0], height: ROOM[1] }}>{item.problem}</p>
+      )}
+      <div className="flex items-baseline justify-between gap-2">
+        <b className="figure text-[18px] font-semibold">{typeset(item.size_text)}</b>
+        <Grade grade={item.grade} />
+      </div>
+      <div className="flex justify-between gap-2 text-[13px]">
+        <span>{item.loss < 0.0005 ? "nothing lost" : <b className="font-semibold">{typeset(`${item.loss_text} lost`)}</b>}</span>
+        <span className="figure text-[14.5px]">{typeset(item.ppi_text)}</span>
+      </div>
+      <p className="soft min-h-[18px] truncate text-[13px]" title={lost}>{typeset(lost)}</p>
+      <p className="min-h-[18px] truncate text-[13px]" data-zones={item.zones} title={item.zones_text}>
+        {item.zones === "cut" && <b>Look. </b>}
+        {typeset(item.zones_text)}
+      </p>
+      <div className="flex items-center justify-between gap-2 text-[13px]">
+        <span className="soft truncate" title={item.name}>{item.from_text ? typeset(`seen from ${item.from_text}`) : item.name}</span>
+        {!item.in_pixels && (
+          <select className="frames" aria-label={`Frames of ${item.size_text}`} value={item.frames}
+            onChange={(event) => describe.mutate({ key: item.key, frames: event.target.value as SizeVerdict["frames"] })}>
+            {FRAMES.map(([value, words]) => (
+              <option key={value} value={value}>{words}</option>
+            ))}
+          </select>
+        )}
+      </div>
+    </li>
+  );
+}
+
+/** A print for each chosen size, in one go; then to the job that holds them. */
+function MakeVariants({ print, job, keys }: { print: number; job: number | undefined; keys: string[] }) {
+  const go = useNavigate();
+  const make = useLibraryChange(() =>
+    must<{ prints: number[] }>(
+      client.POST("/api/prints/{print_id}/variants", { params: { path: { print_id: print } }, body: { set: `keys:${keys.join(",")}` } }),
+    ),
+  );
+  const count = keys.length;
+  return (
+    <>
+      <button type="button" className="strong-button" disabled={!count || make.isPending}
+        onClick={() => make.mutate(undefined, { onSuccess: () => void go(`/jobs/${job}`) })}>
+        {count ? `Make ${count === 1 ? "a print" : `${count} prints`}` : "Choose sizes to print"}
+      </button>
+      {make.error && <Problem message={make.error.message} />}
+    </>
+  );
+}
