@@ -179,7 +179,7 @@ def test_near_sizes_are_offered_with_a_word_on_frames() -> None:
     near = [c for c in worksheet(parse_plan(doc), "cm", "fit").choices if c.id.startswith("size-")]
     assert len(near) == 3
     for choice in near:
-        assert "frames" in choice.text and "nothing is lost" in choice.text
+        assert "frames" in choice.text and "nothing lost" in choice.text
         assert work_out(parse_plan(patched(doc, choice.fix))).placement.loss == 0
 
 

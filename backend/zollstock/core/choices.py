@@ -123,7 +123,14 @@ def _near_sizes(work: Work, style: LengthStyle, shelf: Sequence[Size]) -> Iterat
         yield (f"size-{key}", f"Take {laid.label}",
                {"target": {"width": laid.width.typed, "height": laid.height.typed},
                 "fit.mode": "fill", "fit.zoom": 1.0},
-               lambda outcome, size=laid: f"{lost_text(outcome)}, {size.bought}")  # fmt: skip
+               lambda outcome, size=laid: near_text(outcome, size))  # fmt: skip
+
+
+def near_text(outcome: Work, size: Size) -> str:
+    """`nothing lost, 212.2 ppi, frames common`."""
+    loss = outcome.placement.loss
+    lost = "nothing lost" if loss < Fraction(1, 1000) else f"lose {show.percent(loss)}"
+    return f"{lost}, {show.ppi(outcome.effective)}, {size.bought}"
 
 
 _FRAME_WEIGHT = {"common": 1.0, "seldom": 1.5, "order": 2.25}

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
@@ -18,6 +18,8 @@ from .zones import SIDES, ZoneState, near_limit, rooms, seen_box, zone_state
 Order = Literal["loss", "area", "quality"]
 #: Zones that are cut, or less than `near` of the need: worth a second look.
 _TROUBLING_GRADES = ("soft", "coarse")
+#: A loss below this share is a fraction of a pixel row that nobody misses.
+WHOLE = 0.001
 #: Losing more than this share of the picture is trouble as well.
 MUCH_LOST = 0.15
 
@@ -123,6 +125,43 @@ def survey(
         "quality": lambda v: -v.quality,
     }
     return sorted(found, key=lambda v: (bool(v.problem), keys[order](v)))
+
+
+class Survey(Record):
+    """All sizes of a set for one picture, and in words which of them it wants."""
+
+    words: str
+    sizes: list[SizeVerdict]
+
+
+def survey_words(verdicts: Sequence[SizeVerdict]) -> str:
+    """What the table says at a glance: what fits as it is, how large it stays clean, what cuts."""
+    known = [item for item in verdicts if not item.problem]
+    if not known:
+        return "None of these sizes can be reckoned for this print."
+    fitting = [item for item in known if item.loss < WHOLE]
+    if fitting:
+        names = _listed([item.size_text for item in fitting[:3]], len(fitting) - 3)
+        words = f"Nothing is lost on {names}."
+    else:
+        least = min(known, key=lambda item: item.loss)
+        words = f"Every size crops it, least {least.size_text}: {least.loss_text}."
+    clean = [item for item in known if item.grade in ("clean", "surplus") and not item.in_pixels]
+    if clean:
+        largest = max(clean, key=lambda item: item.area_mm2)
+        words += f" Clean up to {largest.size_text}."
+    elif any(not item.in_pixels for item in known):
+        words += " No size is clean from where it is seen whole."
+    cut = sum(item.zones == "cut" for item in known)
+    if cut:
+        words += f" {cut} of {len(known)} cut{'s' if cut == 1 else ''} a keep zone."
+    return words
+
+
+def _listed(names: list[str], more: int) -> str:
+    if more > 0:
+        return f"{', '.join(names)} and {more} more"
+    return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else names[0]
 
 
 def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:

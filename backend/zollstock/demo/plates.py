@@ -12,8 +12,8 @@ from zollstock.pixels.vips import pyvips
 
 from .brush import disc, fade, glow, grain, line, pixels, rect, shape, svg
 
-#: Long side, px: what the museum's old copying stand gives.
-LONG = 1500
+#: Long side, px: the museum has an old copying stand, and a better one since.
+LONG = (1500, 2400)
 _RATIOS = ((3, 2), (4, 3), (1, 1), (4, 5))
 _GROUNDS = (
     ("#e8e2d4", "#cfc6b2"),
@@ -154,9 +154,9 @@ def _tile(hand: random.Random) -> str:
 
 #: (what it is, the hand that draws it in 1000 × 1000, what must be kept of it, in those shares)
 _THINGS: tuple[tuple[str, Callable[[random.Random], str], tuple[str, float, float, float, float] | None], ...] = (
-    ("salt rake", _rake, ("comb", 0.22, 0.12, 0.26, 0.15)), ("trial gear", _gear, None),
+    ("salt rake", _rake, ("comb", 0.22, 0.13, 0.26, 0.13)), ("trial gear", _gear, None),
     ("pressed weed", _seaweed, ("label", 0.67, 0.83, 0.23, 0.1)), ("keepers lamp", _lamp, ("bracket", 0.28, 0.06, 0.46, 0.08)),
-    ("gull feather", _feather, None), ("net float", _float, None),
+    ("gull feather", _feather, ("feather", 0.2, 0.15, 0.56, 0.72)), ("net float", _float, None),
     ("boat model", _boat, ("name plate", 0.38, 0.81, 0.24, 0.09)), ("mill tile", _tile, None),
 )  # fmt: skip
 
@@ -167,7 +167,8 @@ def _plates() -> tuple[Plate, ...]:
         thing, _, kept = _THINGS[index % len(_THINGS)]
         across, down = _RATIOS[(index * 7 + index // 8) % 4]
         long = max(across, down)
-        width, height = round(LONG * across / long), round(LONG * down / long)
+        side = LONG[index // len(_THINGS) % 2]
+        width, height = round(side * across / long), round(side * down / long)
         keep = None
         if kept is not None:
             # The thing is drawn in a square in the middle; its zone in shares of the picture.

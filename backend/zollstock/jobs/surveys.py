@@ -15,7 +15,7 @@ from pydantic import Field
 from zollstock.core.plan import parse_plan
 from zollstock.core.rational import Fraction
 from zollstock.core.ratios import ratio_text
-from zollstock.core.survey import Order, SizeVerdict, survey
+from zollstock.core.survey import Order, Survey, survey, survey_words
 from zollstock.core.tables import SURVEY_COLUMNS, survey_rows, write_table
 from zollstock.leaves.sizes_leaf import sizes_leaf
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
@@ -58,13 +58,14 @@ def _survey(held: Print, request: HttpRequest, which: str, order: Order, unit: s
     return survey(parse_plan(held.plan), chosen(request.user, which), unit, order)
 
 
-@router.get("/prints/{int:print_id}/sizes", response=list[SizeVerdict])
+@router.get("/prints/{int:print_id}/sizes", response=Survey)
 def sizes(
     request: HttpRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
 ):
     """What every size of a set costs this print's picture, with its zones, turn, edge and medium."""
     held = get_object_or_404(own_prints(request), id=print_id)
-    return _survey(held, request, which, order, unit)
+    found = _survey(held, request, which, order, unit)
+    return Survey(words=survey_words(found), sizes=found)
 
 
 @router.get("/prints/{int:print_id}/sizes.csv", include_in_schema=False)

@@ -34,6 +34,7 @@ export type RunState = Schemas["RunState"];
 export type SetEntry = Schemas["SetEntry"];
 export type SizeEntry = Schemas["SizeEntry"];
 export type SizeVerdict = Schemas["SizeVerdict"];
+export type Survey = Schemas["Survey"];
 export type SchoolRow = Schemas["SchoolRow"];
 export type Silhouette = Schemas["Silhouette"];
 export type Step = Blade["step"];

@@ -76,9 +76,10 @@ function Inside({ batch }: { batch: BatchState }) {
             <Pick label="Show" value={filter} onPick={setFilter}
               options={FILTERS.map(({ value, label }) => ({ value, label: value === "all" ? label : `${label} ${counts.get(value) ?? 0}` }))} />
             <span className="soft" role="status">
-              {reckoned ? `${pictures.length} of ${batch.pictures.length} pictures, ${batch.sizes.length} sizes` : `reckoning, ${rows.size} of ${batch.pictures.length} pictures`}
+              {reckoned ? `${pictures.length} of ${batch.pictures.length} pictures` : `reckoning, ${rows.size} of ${batch.pictures.length} pictures`}
             </span>
             <span className="flex-1" />
+            <span className="flex flex-wrap items-center gap-x-3">
             <span>{all - left.size} chosen</span>
             <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set())}>All</button>
             <button type="button" className="min-h-6 underline" onClick={() => toggle(everyKey(), false)}>None</button>
@@ -88,6 +89,7 @@ function Inside({ batch }: { batch: BatchState }) {
                 <button type="button" className="min-h-6 underline" onClick={() => toggle(shownKeys(), false)}>Leave these</button>
               </>
             )}
+            </span>
           </div>
           {problem && <Problem message={problem} />}
           {pictures.length === 0 && reckoned ? (

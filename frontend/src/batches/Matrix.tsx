@@ -13,7 +13,7 @@ export interface At {
 }
 type Picture = BatchState["pictures"][number];
 
-const ROW = 128;
+const ROW = 112;
 const NAME = 150;
 const LEAST_CELL = 124;
 const ROOM = [112, 78] as const;

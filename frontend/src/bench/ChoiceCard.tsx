@@ -5,15 +5,17 @@ import { usePlanStore } from "./planStore";
 import type { Fix } from "./fix";
 
 const ROOM = [66, 44] as const;
+const SLIM = [48, 34] as const;
 
 /** One way out with a small true drawing of where it leads; one click takes it. */
-export function ChoiceCard({ choice, proof }: { choice: Choice; proof?: string }) {
+export function ChoiceCard({ choice, proof, slim }: { choice: Choice; proof?: string; slim?: boolean }) {
+  const room = slim ? SLIM : ROOM;
   const change = usePlanStore((store) => store.change);
   const { document, printed, picture } = choice.boxes;
   const print: SmallPrint = { document, printed, picture, turn: choice.turn, angle: choice.angle };
   return (
-    <button type="button" className="choice moves" aria-pressed={choice.taken} onClick={() => change(choice.fix as Fix)}>
-      {proof && <PrintInSmall print={print} proof={proof} room={ROOM} scale={scaleFor([print], ROOM)} />}
+    <button type="button" className="choice moves" data-slim={slim || undefined} aria-pressed={choice.taken} onClick={() => change(choice.fix as Fix)}>
+      {proof && <PrintInSmall print={print} proof={proof} room={room} scale={scaleFor([print], room)} />}
       <span className="min-w-0">
         <b className="block font-semibold">{typeset(choice.title)}</b>
         <span className="soft block">{typeset(choice.text)}</span>
@@ -22,11 +24,11 @@ export function ChoiceCard({ choice, proof }: { choice: Choice; proof?: string }
   );
 }
 
-export function Choices({ choices, proof, label }: { choices: Choice[]; proof?: string; label?: string }) {
+export function Choices({ choices, proof, label, slim }: { choices: Choice[]; proof?: string; label?: string; slim?: boolean }) {
   return (
     <div className="space-y-1.5" role="group" aria-label={label ?? "Ways out"}>
       {choices.map((choice) => (
-        <ChoiceCard key={choice.id} choice={choice} {...(proof ? { proof } : {})} />
+        <ChoiceCard key={choice.id} choice={choice} {...(proof ? { proof } : {})} {...(slim ? { slim } : {})} />
       ))}
     </div>
   );

@@ -40,11 +40,14 @@ function Inside({ job }: { job: JobSlip }) {
   const scale = commonScale(job.prints, 300, 210);
   return (
     <>
-      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
-        <h1 className="text-2xl font-semibold">{job.title}</h1>
-        {job.client && <span>{job.client}</span>}
-        {job.due && <span className="soft">due {day(job.due)}</span>}
-        <span className="flex-1" />
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+        <div className="min-w-72 flex-1">
+          <h1 className="truncate text-2xl font-semibold" title={job.title}>{job.title}</h1>
+          <p className="min-h-5">
+            {job.client && <span className="mr-3">{job.client}</span>}
+            {job.due && <span className="soft">due {day(job.due)}</span>}
+          </p>
+        </div>
         <button type="button" className="plain-button" onClick={() => setAsking("details")}>
           Title, client, date
         </button>

@@ -34,7 +34,7 @@ export function LeaveRoomPage() {
   };
   return (
     <div className="flex h-dvh min-h-[620px] flex-col">
-      <TopBar where={<b className="font-semibold">Leave room</b>} />
+      <TopBar />
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_338px] gap-3 px-5 pt-1 pb-4 max-md:block">
         <div className="desk min-h-[300px]">{room.data && <Frame room={room.data} />}</div>
         <section className="panel flex min-h-0 flex-col gap-3 overflow-y-auto px-4 py-3" aria-label="Frame and sizes">
@@ -122,10 +122,10 @@ function Frame({ room }: { room: LeaveRoom }) {
               {typeset(room.height_text)}
             </text>
             {safe.x > 34 && (
-              <text className="figure" x={safe.x / 2} y={h / 2 + 5} textAnchor="middle" fontSize={15} fontWeight={500} fill="var(--color-base-content)">{typeset(room.side_text)}</text>
+              <text x={safe.x / 2} y={h / 2 + 5} textAnchor="middle" fontSize={15} fontWeight={500} className="figure frame-word" fill="var(--color-base-content)">{typeset(room.side_text)}</text>
             )}
             {safe.y > 20 && (
-              <text className="figure" x={w / 2} y={safe.y / 2 + 5} textAnchor="middle" fontSize={15} fontWeight={500} fill="var(--color-base-content)">{typeset(room.end_text)}</text>
+              <text className="figure frame-word" x={w / 2} y={safe.y / 2 + 5} textAnchor="middle" fontSize={15} fontWeight={500} fill="var(--color-base-content)">{typeset(room.end_text)}</text>
             )}
           </g>
         </svg>

@@ -28,12 +28,12 @@ export function LibraryPage() {
   const groups = Map.groupBy(sizes.data ?? [], (size) => size.group);
   return (
     <div className="flex h-dvh min-h-[620px] flex-col">
-      <TopBar where={<b className="font-semibold">Size library</b>} />
+      <TopBar />
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_300px] gap-3 px-5 pt-1 pb-4 max-md:grid-cols-1">
         <section className="panel flex min-h-0 flex-col px-4 py-3" aria-label="Sizes">
           <div className="flex flex-wrap items-center gap-2 pb-2">
-            <h1 className="text-xl font-semibold">Sizes</h1>
-            <input className="field !w-64" type="search" aria-label="Find a size" placeholder="part of a name, or numbers: 30 45" value={text} onChange={(event) => setText(event.target.value)} />
+            <h1 className="text-xl font-semibold">Size library</h1>
+            <input className="field !w-56" type="search" aria-label="Find a size" placeholder="part of a name, or numbers: 30 45" value={text} onChange={(event) => setText(event.target.value)} />
             <span className="soft" role="status">{sizes.data ? `${sizes.data.length} sizes` : ""}</span>
             <span className="flex-1" />
             <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=all" download>All as CSV</a>

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
-import type { PrintState, SizeVerdict } from "../api/types";
+import type { PrintState, SizeVerdict, Survey } from "../api/types";
 import { Grade } from "../shell/Grade";
 import { Pick } from "../shell/Pick";
 import { PrintInSmall, scaleFor, type SmallPrint } from "../shell/PrintInSmall";
@@ -43,8 +43,8 @@ export function SizesPage() {
   const query = { set, order, unit: account.unit };
   const sizes = useQuery({
     queryKey: ["sizes", "against", id, query],
-    placeholderData: (old: SizeVerdict[] | undefined) => old,
-    queryFn: () => must<SizeVerdict[]>(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
+    placeholderData: (old: Survey | undefined) => old,
+    queryFn: () => must<Survey>(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
   });
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const toggle = (key: string) =>
@@ -53,7 +53,7 @@ export function SizesPage() {
       if (!next.delete(key)) next.add(key);
       return next;
     });
-  const found = sizes.data ?? [];
+  const found = sizes.data?.sizes ?? [];
   const drawn = found.map(asPrint).filter((item): item is SmallPrint => item !== null);
   const scale = scaleFor(drawn, ROOM);
   const file = (ending: string) =>
@@ -72,6 +72,7 @@ export function SizesPage() {
           <a className="plain-button inline-flex items-center" href={file("csv")} download>CSV</a>
           <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} />
         </div>
+        {sizes.data && <p className="pb-3 text-[15px]" data-testid="size-words">{typeset(sizes.data.words)}</p>}
         {error && <Problem message={error.message} />}
         {print.data && found.length > 0 && (
           <ul className="size-wall" data-testid="size-wall" aria-label="Sizes">
@@ -135,7 +136,7 @@ function SizeCard(props: { item: SizeVerdict; scale: number; print: PrintState; 
         {typeset(item.zones_text)}
       </p>
       <div className="flex items-center justify-between gap-2 text-[13px]">
-        <span className="soft truncate" title={item.name}>{item.from_text ? typeset(`seen from ${item.from_text}`) : item.name}</span>
+        <span className="soft truncate" title={item.name}>{item.from_text ? typeset(`from ${item.from_text}`) : "a screen"}</span>
         {!item.in_pixels && (
           <select className="frames" aria-label={`Frames of ${item.size_text}`} value={item.frames}
             onChange={(event) => describe.mutate({ key: item.key, frames: event.target.value as SizeVerdict["frames"] })}>

@@ -1,7 +1,7 @@
 import { RotateCcw, RotateCw } from "lucide-react";
 import { useState } from "react";
 import { client, must } from "../../api/client";
-import type { Plan, Unit, Worksheet } from "../../api/types";
+import type { Choice, Plan, Unit, Worksheet } from "../../api/types";
 import { Choices } from "../ChoiceCard";
 import type { Fix } from "../fix";
 import { GUIDES, useFitTools, type Guide } from "../fitTools";
@@ -16,7 +16,10 @@ export function FitSheet(props: SheetProps) {
   const whole = plan.fit?.mode === "contain";
   return (
     <div className="space-y-3">
-      <Choices choices={worksheet.choices} proof={smallProof(print)} />
+      <div className="space-y-1.5">
+        <Choices choices={worksheet.choices.filter((choice) => !isSize(choice))} proof={smallProof(print)} />
+        <Choices slim label="Nearest sizes" choices={worksheet.choices.filter(isSize)} proof={smallProof(print)} />
+      </div>
       <ZoneList plan={plan} rows={worksheet.zones} />
       {whole ? <PaddingSheet plan={plan} worksheet={worksheet} /> : <CropByHand {...props} />}
       <Straighten plan={plan} worksheet={worksheet} />
@@ -24,6 +27,9 @@ export function FitSheet(props: SheetProps) {
     </div>
   );
 }
+
+/** Ways out that are other sizes stand below the ways of this one. */
+const isSize = (choice: Choice) => choice.id.startsWith("size-");
 
 /** Where the crop lies, typed in px or as printed length; how close it is. */
 function CropByHand({ plan, worksheet, unit }: SheetProps) {

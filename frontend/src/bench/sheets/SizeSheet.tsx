@@ -66,7 +66,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
       {worksheet.choices.length > 0 && (
         <section className="space-y-1.5">
           <h3 className="font-semibold">The sheet follows the picture</h3>
-          <Choices choices={worksheet.choices} proof={smallProof(print)} label="Sheets that follow the picture" />
+          <Choices choices={worksheet.choices} proof={smallProof(print)} label="Sheets that follow the picture" slim />
         </section>
       )}
       <label className="block">

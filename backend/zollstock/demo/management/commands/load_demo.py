@@ -18,6 +18,7 @@ from zollstock.core.plan import PLAN_FORMAT
 from zollstock.jobs.firstplan import first_plan
 from zollstock.jobs.models import Job, Print
 from zollstock.jobs.revisions import begin
+from zollstock.jobs.variants import make_variants
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
@@ -53,7 +54,9 @@ class Command(BaseCommand):
         job = Job.objects.create(account=account, **JOB)
         for position, (file, wanted) in enumerate(PLANS.items(), 1):
             plan = {"format": PLAN_FORMAT, "picture": pictures[file].plan_part()} | wanted
-            begin(Print(job=job, picture=pictures[file], position=position), plan)
+            held = begin(Print(job=job, picture=pictures[file], position=position), plan)
+        # The last picture also in three other sizes: variants, not copies.
+        make_variants(held, by_keys(sizes_of(account), ["cm-20x30", "cm-30x30", "px-1920x1080"]))
 
     @transaction.atomic
     def _catalogue(self, account: User) -> None:
