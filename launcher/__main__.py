@@ -133,7 +133,7 @@ def bench(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 def types(options: argparse.Namespace, rest: list[str]) -> int:
-    setup.everything(dev=True)
+    setup.packages(dev=True)
     document = places.VAR / "openapi.json"
     Stack(places.VAR, port=0).manage(
         "export_openapi_schema", "--api", "zollstock.site.api.api", "--output", str(document)

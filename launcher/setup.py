@@ -33,7 +33,17 @@ def everything(dev: bool) -> None:
     with _one_at_a_time():
         _debian(dev)
         _python(dev)
-        _frontend()
+        _npm()
+        _build()
+
+
+def packages(dev: bool) -> None:
+    """The packages alone, without building the interface: its types may just be about to change."""
+    VAR.mkdir(mode=0o700, exist_ok=True)
+    with _one_at_a_time():
+        _debian(dev)
+        _python(dev)
+        _npm()
 
 
 def python(dev: bool) -> None:
@@ -148,13 +158,16 @@ def _python(dev: bool) -> None:
         _stamp("python-dev", _hash(BACKEND / "requirements-dev.txt"))
 
 
-def _frontend() -> None:
+def _npm() -> None:
     lock = _hash(FRONTEND / "package-lock.json")
     if not _stamped("npm", lock) or not (FRONTEND / "node_modules").is_dir():
         step("Installing the locked front-end packages")
         _run(["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], "the front-end packages",
              FRONTEND)  # fmt: skip
         _stamp("npm", lock)
+
+
+def _build() -> None:
     settings = [path for path in FRONTEND.glob("*.*") if path.suffix != ".tsbuildinfo"]
     sources = _hash(*sorted(settings), *sorted((FRONTEND / "src").rglob("*")))
     if not _stamped("build", sources) or not (FRONTEND / "dist" / "index.html").exists():

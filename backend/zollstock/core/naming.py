@@ -47,7 +47,7 @@ def safe_name(text: str, fallback: str = "print") -> str:
     """
     spelled = "".join(_SPELLED.get(sign, sign) for sign in text.lower())
     folded = unicodedata.normalize("NFKD", spelled).encode("ascii", "ignore").decode()
-    plain = re.sub(r"[^a-z0-9._]+", "-", folded)
+    plain = re.sub(r"[^a-z0-9._]+|\.{2,}", "-", folded)
     plain = re.sub(r"-{2,}", "-", plain).strip("-._")[:MOST_LETTERS].strip("-._") or fallback
     return f"{plain}-file" if plain.split(".")[0] in _RESERVED else plain
 

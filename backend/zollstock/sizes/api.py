@@ -158,7 +158,7 @@ def remove(request: HttpRequest, key: str) -> tuple[int, None]:
     return 204, None
 
 
-@router.post("/sizes/import", response=Imported)
+@router.post("/sizes.csv", response=Imported)
 def bring(request: HttpRequest) -> Imported:
     """Add the sizes of a CSV table, the request's body. All or, where a line is wrong, none."""
     try:

@@ -242,7 +242,7 @@ export interface paths {
         patch: operations["zollstock_sizes_api_describe"];
         trace?: never;
     };
-    "/api/sizes/import": {
+    "/api/sizes.csv": {
         parameters: {
             query?: never;
             header?: never;
@@ -2249,6 +2249,16 @@ export interface components {
             troubled: boolean;
             drawing?: components["schemas"]["Outcome"] | null;
         };
+        /**
+         * Survey
+         * @description All sizes of a set for one picture, and in words which of them it wants.
+         */
+        Survey: {
+            /** Words */
+            words: string;
+            /** Sizes */
+            sizes: components["schemas"]["SizeVerdict"][];
+        };
         /** MadeVariants */
         MadeVariants: {
             /** Prints */
@@ -2450,7 +2460,7 @@ export interface components {
         };
         /**
          * NewBatch
-         * @description A batch of a whole job, or of the pictures named.
+         * @description A batch of a whole job, or of the pictures named (then `job` says where it belongs).
          */
         NewBatch: {
             /** Title */
@@ -3537,7 +3547,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SizeVerdict"][];
+                    "application/json": components["schemas"]["Survey"];
                 };
             };
         };

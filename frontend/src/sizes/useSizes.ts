@@ -63,7 +63,7 @@ export const removeSet = (id: number) =>
 export async function importSizes(file: File): Promise<{ added: number; known: number }> {
   let answer: Response;
   try {
-    answer = await fetch("/api/sizes/import", {
+    answer = await fetch("/api/sizes.csv", {
       method: "POST", body: file, headers: { "Content-Type": "text/csv", "X-CSRFToken": csrfToken() },
     });
   } catch {

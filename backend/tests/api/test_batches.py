@@ -1,0 +1,345 @@
+"""Batches: the matrix, cells placed by hand, and runs with real workers, one of them killed."""
+
+from __future__ import annotations
+
+import csv
+import hashlib
+import io
+import json
+import subprocess
+import zipfile
+from collections import Counter
+from collections.abc import Callable, Iterator
+from datetime import timedelta
+from pathlib import Path
+
+import pytest
+from django.contrib.auth.models import User
+from django.utils import timezone
+
+from tests.api.caller import Caller, ready_print
+from tests.api.workers import Worker, until
+from tests.pictures import chart, noise, save
+from zollstock.pictures.intake import take_in
+from zollstock.pictures.models import Picture
+from zollstock.pictures.tasks import read
+from zollstock.renders.models import Render, Run
+from zollstock.renders.tasks import take_up, work_off
+from zollstock.site.celery import app
+
+pytestmark = pytest.mark.django_db(transaction=True)
+SET = "keys:cm-10x15,cm-20x20,in-8x10,px-320"
+
+
+@pytest.fixture(autouse=True)
+def _empty_broker() -> Iterator[None]:
+    app.control.purge()
+    yield
+    app.control.purge()
+
+
+@pytest.fixture
+def workers() -> Iterator[Callable[[str], Worker]]:
+    started: list[Worker] = []
+
+    def start(name: str) -> Worker:
+        started.append(Worker(name))
+        return started[-1]
+
+    yield start
+    for worker in started:
+        worker.kill()
+
+
+def brought(
+    account: User,
+    folder: Path,
+    count: int,
+    sides: tuple = ((240, 160), (200, 150), (180, 180), (160, 200)),
+) -> list[Picture]:
+    """So many different small pictures, in four ratios."""
+    made = []
+    for number in range(count):
+        width, height = sides[number % len(sides)]
+        path = save(noise(width, height, seed=number + 1), folder / f"plate {number:03d}.png")
+        picture, _ = take_in(account, path.name, [path.read_bytes()])
+        picture.state = Picture.State.READY
+        picture.save()
+        made.append(picture)
+    return made
+
+
+def batch_of(
+    caller: Caller, pictures: list[Picture], which: str = "keys:cm-10x15,cm-20x20", **more
+) -> dict:
+    wanted = {"title": "Plates", "set": which, "pictures": [str(p.id) for p in pictures]} | more
+    return caller("POST", "batches", wanted)
+
+
+def run_of(caller: Caller, batch: dict, **more) -> dict:
+    return caller("POST", f"batches/{batch['id']}/runs", more)
+
+
+def over(run: dict) -> bool:
+    return not Render.objects.filter(run_id=run["id"], state__in=("queued", "running")).exists()
+
+
+def test_the_matrix_in_pieces(caller: Caller, account: User, tmp_path: Path) -> None:
+    pictures = brought(account, tmp_path, 5)
+    pictures[0].keep = [{"name": "left", "x": 0.0, "y": 0.2, "w": 0.1, "h": 0.3}]
+    pictures[1].keep = [{"name": "all of it", "x": 0.0, "y": 0.0, "w": 1.0, "h": 1.0}]
+    for picture in pictures[:2]:
+        picture.save()
+    batch = batch_of(caller, pictures, SET)
+    assert [size["key"] for size in batch["sizes"]] == ["cm-10x15", "cm-20x20", "in-8x10"]
+    first = caller("GET", f"batches/{batch['id']}/cells?start=0&count=2")
+    rest = caller("GET", f"batches/{batch['id']}/cells?start=2&count=100")
+    assert [row["picture"] for row in first + rest] == [str(picture.id) for picture in pictures]
+    square = first[0]["cells"][1]
+    assert (
+        square["loss"] == pytest.approx(1 / 3)
+        and square["zones"] == "near"
+        and square["ratio"] == 1
+    )
+    assert square["whole"] == pytest.approx([0, 0, 1.5, 1])  # automatic placement went to the left
+    assert first[1]["cells"][1]["zones"] == "cut" and first[1]["cells"][1]["troubled"]
+    assert rest[0]["cells"][1]["loss"] == 0
+
+
+def test_cells_placed_by_hand_are_kept(
+    caller: Caller, other: Caller, account: User, tmp_path: Path
+) -> None:
+    pictures = brought(account, tmp_path, 2)
+    batch = batch_of(caller, pictures)
+    at = {"picture": str(pictures[0].id), "size": "cm-20x20"}
+    where = f"batches/{batch['id']}/cells"
+    cell = caller("PUT", where, at | {"anchor": [1, 0.5], "zoom": 2.0})
+    assert cell["edited"] and cell["whole"][2] == pytest.approx(3)
+    assert caller("GET", where)[0]["cells"][1]["anchor"] == [1, 0.5]
+    whole = caller("PUT", where, at | {"mode": "contain", "zoom": 3.0})
+    assert whole["loss"] == 0 and whole["mode"] == "contain"
+    leaning = caller("PUT", where, at | {"angle": 5.0})
+    assert leaning["angle"] == 5 and leaning["loss"] > 1 / 3
+    for bad in ({"anchor": [2, 0]}, {"zoom": 0.5}, {"angle": 40}, {"mode": "stretch"}):
+        caller("PUT", where, at | bad, expect=422)
+    caller("PUT", where, at | {"size": "cm-70x100"}, expect=404)
+    other("PUT", where, at, expect=404)
+    assert not caller("POST", f"{where}/auto", at)["edited"]
+
+
+def test_what_cannot_be_a_batch_is_told(
+    caller: Caller, other: Caller, account: User, tmp_path: Path
+) -> None:
+    pictures = brought(account, tmp_path, 1)
+    job = caller("POST", "jobs", {"title": "Empty"})
+    assert (
+        "no picture"
+        in caller("POST", "batches", {"title": "A", "set": "all", "job": job["id"]}, expect=422)[
+            "message"
+        ]
+    )
+    assert (
+        "40 sizes"
+        in caller(
+            "POST",
+            "batches",
+            {"title": "A", "set": "all", "pictures": [str(pictures[0].id)]},
+            expect=422,
+        )["message"]
+    )
+    bad = {"title": "A", "set": SET, "pictures": [str(pictures[0].id)], "pattern": "{nonsense}"}
+    assert "no field" in caller("POST", "batches", bad, expect=422)["message"]
+    assert (
+        "no picture"
+        in other("POST", "batches", bad | {"pattern": "{picture}"}, expect=422)["message"]
+    )
+    batch = batch_of(caller, pictures)
+    assert (
+        "no cell is chosen"
+        in caller("POST", f"batches/{batch['id']}/runs", {"cells": []}, expect=422)[
+            "message"
+        ].lower()
+    )
+    for path in (f"batches/{batch['id']}", f"batches/{batch['id']}/cells"):
+        other("GET", path, expect=404)
+    assert other("GET", "batches") == []
+    assert caller("GET", "batches")[0]["pictures"] == 1
+    caller("DELETE", f"batches/{batch['id']}", expect=204)
+    assert Picture.objects.count() == 1
+
+
+def test_a_whole_job_and_its_zones(caller: Caller, tmp_path: Path) -> None:
+    held = ready_print(caller, save(chart(300, 200), tmp_path / "fog.png"),
+                       fit={"keep": [{"name": "lamp", "x": 0.9, "y": 0.1, "w": 0.1, "h": 0.2}]})  # fmt: skip
+    batch = caller("POST", "batches", {"title": "All", "set": "keys:cm-20x20", "job": held["job"]})
+    cell = caller("GET", f"batches/{batch['id']}/cells")[0]["cells"][0]
+    assert cell["anchor"][0] == 1 and "lamp" in cell["zones_text"]
+
+
+def test_two_hundred_pictures_in_four_sizes_though_a_worker_is_killed(
+    caller: Caller, other: Caller, account: User, workers, tmp_path: Path
+) -> None:
+    """Nothing missing, nothing twice; every file measured by exiftool against its line of the table."""
+    sources = tmp_path / "sources"
+    sources.mkdir()
+    pictures = brought(account, sources, 200)
+    batch = batch_of(caller, pictures, "keys:cm-10x15,cm-20x20,in-8x10,px-1280x720",
+                     shared={"format": "jpeg"}, pattern="{number}_{picture}_{width}x{height}{unit}")  # fmt: skip
+    run = run_of(caller, batch)
+    assert (run["total"], run["state"], run["over"]) == (800, "going", False)
+    first = workers("one")
+    until(lambda: Render.objects.filter(run_id=run["id"], state="done").count() > 40, 90)
+    until(lambda: Render.objects.filter(run_id=run["id"], state="running").exists())
+    first.kill()
+    workers("two")
+    workers("three")
+    # As if the waiting time had passed; the clock of the running application does the rest.
+    Render.objects.filter(state="running").update(pulse=timezone.now() - timedelta(minutes=1))
+    Run.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    take_up()
+    until(lambda: over(run), 240)
+    told = caller("GET", f"runs/{run['id']}")
+    assert (told["done"], told["failed"], told["cancelled"], told["percent"]) == (800, 0, 0, 100)
+
+    unpacked = tmp_path / "unpacked"
+    with zipfile.ZipFile(io.BytesIO(caller("GET", f"runs/{run['id']}/files.zip"))) as bag:
+        assert bag.testzip() is None
+        names = bag.namelist()
+        bag.extractall(unpacked)
+    rows = list(csv.DictReader(io.StringIO((unpacked / "files.csv").read_text("utf-8-sig"))))
+    assert len(rows) == 800 and sorted(names) == sorted(
+        [*(row["file"] for row in rows), "files.csv"]
+    )
+    assert max(Counter(names).values()) == 1
+    assert {name.split("/")[0] for name in names} == {
+        "10-x-15-cm",
+        "20-x-20-cm",
+        "8-x-10-in",
+        "1280-x-720-px",
+        "files.csv",
+    }
+    said = subprocess.run(["exiftool", "-json", "-n", "-r", "-ImageWidth", "-ImageHeight", "-XResolution", "-FileType", "-FileSize", str(unpacked)],
+                          capture_output=True, text=True, check=False)  # fmt: skip
+    measured = {
+        Path(item["SourceFile"]).relative_to(unpacked).as_posix(): item
+        for item in json.loads(said.stdout)
+    }
+    for row in rows:
+        file = measured[row["file"]]
+        assert (file["ImageWidth"], file["ImageHeight"]) == (
+            int(row["width_px"]),
+            int(row["height_px"]),
+        ), row
+        assert file["FileType"] == "JPEG" and file["FileSize"] == int(row["bytes"])
+        assert file["XResolution"] == pytest.approx(float(row["ppi"]), abs=0.51)
+        assert hashlib.sha256((unpacked / row["file"]).read_bytes()).hexdigest() == row["sha256"]
+        assert row["state"] == "done"
+    screens = [row for row in rows if row["file"].startswith("1280")]
+    assert {(row["width_px"], row["height_px"]) for row in screens} == {
+        ("1280", "720"),
+        ("720", "1280"),
+    }
+    # What the killed worker had half made is gone; there is one file for each order.
+    stored = [path for path in (Path(tmp_path) / "media" / "renders").rglob("*") if path.is_file()]
+    assert len(stored) == 800
+    for path in ("", "/files.zip", "/files.csv"):
+        other("GET", f"runs/{run['id']}{path}", expect=404)
+    caller("DELETE", f"batches/{batch['id']}", expect=204)
+    assert not [
+        path for path in (Path(tmp_path) / "media" / "renders").rglob("*") if path.is_file()
+    ]
+
+
+def test_pause_go_on_and_call_off(caller: Caller, account: User, tmp_path: Path) -> None:
+    pictures = brought(account, tmp_path, 3)
+    batch = batch_of(caller, pictures)
+    run = run_of(
+        caller,
+        batch,
+        cells=[[str(picture.id), "cm-20x20"] for picture in pictures],
+        pattern="{picture}",
+    )
+    assert run["total"] == 3
+    assert caller("POST", f"runs/{run['id']}/pause")["state"] == "paused"
+    work_off(run["id"])
+    assert caller("GET", f"runs/{run['id']}")["done"] == 0
+    caller("GET", f"runs/{run['id']}/files.zip", expect=409)
+    caller("POST", f"runs/{run['id']}/resume")
+    work_off(run["id"])
+    assert caller("GET", f"runs/{run['id']}")["done"] == 3
+    second = run_of(caller, batch)
+    told = caller("POST", f"runs/{second['id']}/cancel")
+    assert (told["state"], told["cancelled"], told["over"]) == ("cancelled", 6, True)
+    work_off(second["id"])
+    assert caller("GET", f"runs/{second['id']}")["done"] == 0
+    caller("POST", f"runs/{second['id']}/again")
+    while not over(second):
+        work_off(second["id"])
+    assert caller("GET", f"runs/{second['id']}")["done"] == 6
+    assert [state["done"] for state in caller("GET", f"batches/{batch['id']}")["runs"]] == [6, 3]
+
+
+def test_files_of_one_name_and_a_picture_that_is_gone(
+    caller: Caller, account: User, tmp_path: Path
+) -> None:
+    pictures = brought(account, tmp_path, 3)
+    Picture.objects.filter(id=pictures[2].id).update(name="plate 000.png")
+    Path(pictures[1].file.path).unlink()
+    batch = batch_of(caller, pictures, "keys:cm-20x20")
+    run = run_of(caller, batch, pattern="{picture}")
+    while not over(run):
+        work_off(run["id"])
+    told = caller("GET", f"runs/{run['id']}")
+    assert (told["done"], told["failed"]) == (2, 1) and "missing" in told["problems"][0]
+    table = caller("GET", f"runs/{run['id']}/files.csv").decode()
+    rows = list(csv.DictReader(io.StringIO(table)))
+    assert [row["file"] for row in rows] == [
+        "20-x-20-cm/plate-000.jpg",
+        "20-x-20-cm/plate-001.jpg",
+        "20-x-20-cm/plate-000-2.jpg",
+    ]
+    assert [row["state"] for row in rows] == ["done", "failed", "done"]
+    with zipfile.ZipFile(io.BytesIO(caller("GET", f"runs/{run['id']}/files.zip"))) as bag:
+        assert sorted(bag.namelist()) == [
+            "20-x-20-cm/plate-000-2.jpg",
+            "20-x-20-cm/plate-000.jpg",
+            "files.csv",
+        ]
+
+
+def test_edits_reach_the_files(caller: Caller, account: User, tmp_path: Path) -> None:
+    """The chart's red grows to the right: a crop pushed to the right is redder than one at the left."""
+    path = save(chart(240, 160), tmp_path / "chart.png")
+    picture, _ = take_in(account, "chart.png", [path.read_bytes()])
+    read(str(picture.id))
+    batch = batch_of(caller, [picture], "keys:cm-20x20", shared={"format": "png"})
+    reds = []
+    for share in (0, 1):
+        caller(
+            "PUT",
+            f"batches/{batch['id']}/cells",
+            {"picture": str(picture.id), "size": "cm-20x20", "anchor": [share, 0.5]},
+        )
+        run = run_of(caller, batch)
+        work_off(run["id"])
+        from zollstock.pixels.vips import pyvips
+
+        render = Render.objects.get(run_id=run["id"])
+        reds.append(pyvips.Image.new_from_file(render.file.path)[0].avg())
+    assert reds[0] == pytest.approx(255 / 3, abs=2) and reds[1] == pytest.approx(255 * 2 / 3, abs=2)
+
+
+def test_single_orders_are_not_stuck_behind_a_run(
+    caller: Caller, account: User, workers, tmp_path: Path
+) -> None:
+    folder = tmp_path / "many"
+    folder.mkdir()
+    run = run_of(
+        caller, batch_of(caller, brought(account, folder, 150), "keys:cm-10x15,cm-20x20,in-8x10")
+    )
+    held = ready_print(caller, save(noise(600, 400, seed=9999), tmp_path / "single.jpg"))
+    workers("only")
+    until(lambda: Render.objects.filter(run_id=run["id"], state="done").count() > 5)
+    single = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    until(lambda: Render.objects.get(id=single["id"]).state == "done", 60)
+    assert not over(run)
