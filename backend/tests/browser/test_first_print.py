@@ -45,7 +45,7 @@ def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
     page.mouse.down()
     page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2 + 200, steps=8)
     page.mouse.up()
-    expect(page.get_by_label("From the top")).to_have_value("0")
+    expect(page.get_by_label("Off the top")).to_have_value("0 px")
     expect(page.locator("[data-figure=crop_y]")).to_contain_text("= 0\u2009px")
 
     viewer = page.get_by_role("slider", name="Viewer's distance")

@@ -56,6 +56,13 @@ def test_every_view_in_both_lights(bench, light: str) -> None:
     axe(page, f"jobs in {light}")
     page.goto("/nothing/here")
     axe(page, f"nothing in {light}")
+    for path, what in (
+        ("/sizes", "[data-size=iso-a4]"),
+        ("/leave-room", "[data-testid=frame] svg"),
+    ):
+        page.goto(path)
+        expect(page.locator(what)).to_be_visible()
+        axe(page, f"{path} in {light}")
     page.goto("/")
     page.get_by_role("button", name="Paper").click()
 
@@ -79,7 +86,7 @@ def test_the_bench_by_keyboard_alone(bench) -> None:
     page.keyboard.press("Shift+ArrowLeft")
     page.keyboard.press("ArrowLeft")
     page.keyboard.press("3")
-    expect(page.get_by_label("From the left")).to_have_value("39")
+    expect(page.get_by_label("Off the left")).to_have_value("195 px")
 
     viewer = page.get_by_role("slider", name="Viewer's distance")
     viewer.focus()

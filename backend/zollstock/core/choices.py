@@ -128,9 +128,13 @@ def _near_sizes(work: Work, style: LengthStyle, shelf: Sequence[Size]) -> Iterat
 
 def near_text(outcome: Work, size: Size) -> str:
     """`nothing lost, 212.2 ppi, frames common`."""
+    return f"{_lost_in_short(outcome)}, {size.bought}"
+
+
+def _lost_in_short(outcome: Work) -> str:
     loss = outcome.placement.loss
     lost = "nothing lost" if loss < Fraction(1, 1000) else f"lose {show.percent(loss)}"
-    return f"{lost}, {show.ppi(outcome.effective)}, {size.bought}"
+    return f"{lost}, {show.ppi(outcome.effective)}"
 
 
 _FRAME_WEIGHT = {"common": 1.0, "seldom": 1.5, "order": 2.25}
@@ -160,7 +164,7 @@ def _following_sheets(work: Work, style: LengthStyle) -> Iterator[Offer]:
         target = {"width": style.typed(w), "height": style.typed(h)}
         yield (name, title, {"target": target, "fit.mode": "fill", "fit.zoom": 1.0},
                lambda outcome: f"{style.size(outcome.boxes.trim.w, outcome.boxes.trim.h)}, "
-                               f"{lost_text(outcome)}")  # fmt: skip
+                               f"{_lost_in_short(outcome)}")  # fmt: skip
 
 
 def fitting_sheet(plan: Plan, work: Work) -> tuple[Fraction, Fraction]:

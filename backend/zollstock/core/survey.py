@@ -209,7 +209,7 @@ def side_losses(work: Work, style: LengthStyle) -> list[SideLoss]:
 
 
 def zones_text(work: Work, style: LengthStyle) -> str:
-    """`all kept, 12 mm to the nearest edge` or `lamp cut by 4 mm at the left`; empty without zones."""
+    """`kept, lamp 12 mm from the left` or `lamp cut by 4 mm at the left`; empty without zones."""
     if not work.plan.fit.keep:
         return ""
     seen = seen_box(work)
@@ -218,9 +218,8 @@ def zones_text(work: Work, style: LengthStyle) -> str:
     name = worst.zone.name or "zone"
     if gap < 0:
         return f"{name} cut by {style.length(-gap)} at the {side}"
-    near = "near, " if gap < near_limit(seen) else ""
-    kept = "kept" if len(work.plan.fit.keep) == 1 else "all kept"
-    return f"{near or kept + ', '}{style.length(gap)} from {name} to the {side} edge"
+    kept = "near" if gap < near_limit(seen) else "kept"
+    return f"{kept}, {name} {style.length(gap)} from the {side}"
 
 
 def troubled(work: Work, zones: ZoneState) -> bool:

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { BoxMm, Cell } from "../api/types";
-import { PrintInSmall, type SmallPrint } from "../shell/PrintInSmall";
+import { PrintInSmall, scaleFor, type SmallPrint } from "../shell/PrintInSmall";
 
 /** A cell's boxes in units of the sheet's height, as small drawings want them. */
 export function cellPrint(cell: Cell): SmallPrint {
@@ -11,6 +11,5 @@ export function cellPrint(cell: Cell): SmallPrint {
 /** A true thumbnail: the sheet with the picture as it is cropped, what is lost ghosted around it. */
 export const CellDrawing = memo(function CellDrawing({ cell, picture, room }: { cell: Cell; picture: string; room: readonly [number, number] }) {
   const print = cellPrint(cell);
-  const scale = Math.min((room[0] - 14) / cell.ratio, room[1] - 10);
-  return <PrintInSmall print={print} proof={`/api/pictures/${picture}/small.jpg`} scale={scale} room={room} />;
+  return <PrintInSmall print={print} proof={`/api/pictures/${picture}/small.jpg`} scale={scaleFor([print], room)} room={room} />;
 });

@@ -33,6 +33,8 @@ export function WorksheetPanel(props: {
     (finding) => finding.step === step || (step === "handover" && finding.level === "stop") ||
       (step === "edge" && finding.step === "fit" && finding.level === "warn"),
   );
+  // The step where most prints go wrong: what is cut is told before anything else.
+  const urgent = here.filter((finding) => finding.level !== "note");
   return (
     <section id="worksheet" role="tabpanel" aria-labelledby={`blade-${step}`}
       className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3" tabIndex={-1}>
@@ -41,6 +43,7 @@ export function WorksheetPanel(props: {
       {problem && (
         <Problem message={`${sentence(problem.message)} The drawing shows the last plan that could be reckoned.`} />
       )}
+      {step === "fit" && <Findings findings={urgent} proof={smallProof(props.print)} />}
       {step === "picture" && <PictureSheet {...props} />}
       {step === "size" && <SizeSheet {...props} />}
       {step === "fit" && <FitSheet {...props} />}
@@ -48,7 +51,7 @@ export function WorksheetPanel(props: {
       {step === "pixels" && <PixelsSheet {...props} />}
       {step === "distance" && <DistanceSheet {...props} />}
       {step === "handover" && <HandoverSheet {...props} problem={props.makingProblem} />}
-      <Findings findings={here} proof={smallProof(props.print)} />
+      <Findings findings={step === "fit" ? here.filter((finding) => !urgent.includes(finding)) : here} proof={smallProof(props.print)} />
       <Pad figures={pad} />
     </section>
   );

@@ -29,7 +29,8 @@ export function PrintInSmall(props: {
   const box = (mm: BoxMm): BoxMm => [(mm[0] - x0) * scale, (mm[1] - y0) * scale, mm[2] * scale, mm[3] * scale];
   const [sheet, printed, picture] = [box(print.document), box(print.printed), box(print.picture)];
   const [width, height] = props.room;
-  const corner = [(sheet[2] - width) / 2, (sheet[3] - height) / 2];
+  const all = props.loss === false ? sheet : around(sheet, picture);
+  const corner = [all[0] + (all[2] - width) / 2, all[1] + (all[3] - height) / 2];
   const cropped = picture[2] > printed[2] + 0.5 || picture[3] > printed[3] + 0.5 || print.angle !== 0;
   const image = turnedImage(picture, print.turn, print.angle);
   return (
@@ -64,9 +65,16 @@ function Box({ of, ...rest }: { of: BoxMm } & React.SVGProps<SVGRectElement>) {
   return <rect x={of[0]} y={of[1]} width={Math.max(0, of[2])} height={Math.max(0, of[3])} {...rest} />;
 }
 
+/** The box around two boxes. */
+function around(one: BoxMm, other: BoxMm): BoxMm {
+  const [x, y] = [Math.min(one[0], other[0]), Math.min(one[1], other[1])];
+  return [x, y, Math.max(one[0] + one[2], other[0] + other[2]) - x, Math.max(one[1] + one[3], other[1] + other[3]) - y];
+}
+
 /** px a unit at which all the prints have room, what they throw away included. */
 export function scaleFor(prints: SmallPrint[], room: readonly [number, number]): number {
-  const widest = Math.max(1e-6, ...prints.map((print) => Math.max(print.document[2], print.picture[2])));
-  const tallest = Math.max(1e-6, ...prints.map((print) => Math.max(print.document[3], print.picture[3])));
+  const boxes = prints.map((print) => around(print.document, print.picture));
+  const widest = Math.max(1e-6, ...boxes.map((box) => box[2]));
+  const tallest = Math.max(1e-6, ...boxes.map((box) => box[3]));
   return Math.min((room[0] - 4) / widest, (room[1] - 4) / tallest);
 }

@@ -112,7 +112,7 @@ function Shelf(props: { target: Plan["target"]; wide: boolean; onTake: (width: s
   return (
     <section aria-label="Size library" className="space-y-2">
       <div className="grid grid-cols-2 gap-2">
-        <input className="field" type="search" aria-label="Find a size" placeholder="find: 30 45, A3, square" value={text}
+        <input className="field" type="search" aria-label="Find a size" placeholder="find: 30 45" value={text}
           onChange={(event) => setText(event.target.value)} />
         <select className="field" aria-label="Group of sizes" value={group}
           onChange={(event) => {
