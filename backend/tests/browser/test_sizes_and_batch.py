@@ -70,6 +70,7 @@ def test_the_library_by_hand_and_by_csv(page: Page, tmp_path: Path) -> None:
     page.get_by_label("Width").fill("33")
     page.get_by_label("Name", exact=True).fill("Oak frames")
     page.get_by_role("button", name="Keep the size").click()
+    expect(page.get_by_role("dialog")).to_have_count(0)
     find.fill("oak")
     row = page.locator("tr[data-size]")
     expect(row).to_contain_text("33\u2009×\u200940\u2009cm")

@@ -47,7 +47,9 @@ def run_states(runs: QuerySet[Run]) -> list[RunState]:
     counts = {
         state.value: Count("renders", filter=Q(renders__state=state)) for state in Render.State
     }
-    return [_state(run) for run in runs.annotate(weight=Sum("renders__bytes"), **counts)]
+    # Meta.ordering does not reach grouped queries.
+    counted = runs.annotate(weight=Sum("renders__bytes"), **counts).order_by("-created")
+    return [_state(run) for run in counted]
 
 
 def _state(run: Run) -> RunState:

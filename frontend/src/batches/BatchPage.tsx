@@ -21,10 +21,10 @@ export function BatchPage() {
     <div className="flex h-dvh min-h-[620px] flex-col">
       <TopBar
         where={
-          <nav aria-label="Where you are" className="truncate">
+          <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
             {batch.data?.job != null && <Link to={`/jobs/${batch.data.job}`} className="soft hover:underline">Job</Link>}
-            {batch.data?.job != null && <span className="soft"> / </span>}
-            <b>{batch.data?.title}</b>
+            {batch.data?.job != null && <span className="soft">/</span>}
+            <b className="truncate font-semibold">{batch.data?.title}</b>
           </nav>
         }
       />

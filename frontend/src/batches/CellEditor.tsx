@@ -87,7 +87,13 @@ export function CellEditor(props: {
 function CropWindow({ cell, picture, onCrop }: { cell: Cell; picture: string; onCrop: (crop: Crop) => void }) {
   const print = cellPrint(cell);
   const told: Placed = { image: print.document, picture: print.picture, printed: print.printed, mode: cell.mode as Placed["mode"], angle: cell.angle };
+  // Where the hand is: it may be further than the answers, also between two strokes of a key.
   const [hand, setHand] = useState<Crop | null>(null);
+  const [shown, setShown] = useState({ edited: cell.edited, mode: cell.mode });
+  if (shown.mode !== cell.mode || shown.edited !== cell.edited) {
+    if (shown.mode !== cell.mode || !cell.edited) setHand(null);
+    setShown({ edited: cell.edited, mode: cell.mode });
+  }
   const window_ = useRef<SVGRectElement>(null);
   const surface = useRef<SVGSVGElement>(null);
   const scale = Math.min((WIDTH - 60) / cell.ratio, HEIGHT - 50);
@@ -107,11 +113,11 @@ function CropWindow({ cell, picture, onCrop }: { cell: Cell; picture: string; on
       const box = surface.current?.getBoundingClientRect();
       return [(event.clientX - (box?.left ?? 0) - left) / scale, (event.clientY - (box?.top ?? 0) - top) / scale];
     },
-    put: (crop, going) => {
-      setHand(going ? crop : null);
+    put: (crop) => {
+      setHand(crop);
       onCrop(crop);
     },
-    settle: () => setHand(null),
+    settle: () => undefined,
   });
   const box = ([x, y, w, h]: BoxMm): BoxMm => [left + x * scale, top + y * scale, w * scale, h * scale];
   const [sheet, printed, whole] = [box(now.image), box(now.printed), box(now.picture)];
@@ -119,7 +125,7 @@ function CropWindow({ cell, picture, onCrop }: { cell: Cell; picture: string; on
   const proof = `/api/pictures/${picture}/small.jpg`;
   const [x, y] = anchorOf(now);
   return (
-    <svg ref={surface} width={WIDTH} height={HEIGHT} className="desk self-center overflow-hidden" role="group" aria-label="Crop of the cell">
+    <svg ref={surface} width={WIDTH} height={HEIGHT} className="hand-surface desk self-center overflow-hidden" role="group" aria-label="Crop of the cell">
       <clipPath id="cell-window"><rect x={printed[0]} y={printed[1]} width={printed[2]} height={printed[3]} /></clipPath>
       <image href={proof} preserveAspectRatio="none" opacity={0.32} {...image} />
       <g transform={leaning(whole, cell.angle)}>

@@ -92,7 +92,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const target = (side: "width" | "height") => (typed: string) => change({ [`target.${side}`]: typed });
   return (
     <>
-    <svg ref={surface} width={props.width} height={props.height} className="block select-none" role="group"
+    <svg ref={surface} width={props.width} height={props.height} className="hand-surface block select-none" role="group"
       aria-label="The print, drawn to scale">
       <defs>
         <pattern id={names.hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

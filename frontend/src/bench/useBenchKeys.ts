@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useLayoutEffect, useRef } from "react";
 import { STEPS, type Step } from "../api/types";
 
 /** Keys of the bench, as shown on the sheet of keys. */
@@ -38,9 +38,15 @@ interface Actions {
 }
 
 /** Listens for the bench's keys; typing in a field is left alone. */
-export function useBenchKeys(actions: Actions) {
+export function useBenchKeys(given: Actions) {
+  // Set before the screen shows them: a key must never act on what was shown before.
+  const latest = useRef(given);
+  useLayoutEffect(() => {
+    latest.current = given;
+  });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
+      const actions = latest.current;
       const target = event.target as HTMLElement;
       if (target.closest("input:not([type=range],[type=checkbox],[type=radio]), select, textarea, dialog")) return;
       const command = event.ctrlKey || event.metaKey;
@@ -64,5 +70,5 @@ export function useBenchKeys(actions: Actions) {
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  });
+  }, []);
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from "react";
+import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from "react";
 import { anchorOf, draggedAnchor, enlarged, type Pair, type Placed } from "./placement";
 
 const NUDGE = 0.01;
@@ -42,13 +42,13 @@ export function useCropHand(props: {
 
   // React's own wheel listener is passive and could not keep the page from scrolling.
   const wheel = useRef((event: WheelEvent) => void event);
-  useEffect(() => {
-    let later: number | undefined;
+  const later = useRef<number | undefined>(undefined);
+  useLayoutEffect(() => {
     wheel.current = (event) => {
       event.preventDefault();
       closer(Math.exp(-event.deltaY * (event.ctrlKey ? 6 : 1) * WHEEL), props.at(event), true);
-      window.clearTimeout(later);
-      later = window.setTimeout(settle, SETTLE_MS);
+      window.clearTimeout(later.current);
+      later.current = window.setTimeout(settle, SETTLE_MS);
     };
   });
   const { element } = props;

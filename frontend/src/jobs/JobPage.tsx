@@ -19,8 +19,8 @@ export function JobPage() {
     <>
       <TopBar
         where={
-          <nav aria-label="Where you are" className="truncate">
-            <Link to="/" className="soft hover:underline">Jobs</Link> / <b>{job.data?.title}</b>
+          <nav aria-label="Where you are" className="flex min-w-0">
+            <b className="truncate font-semibold">{job.data?.title}</b>
           </nav>
         }
       />
