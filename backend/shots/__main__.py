@@ -10,7 +10,7 @@ from playwright.sync_api import Page, sync_playwright
 FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
          "--disable-background-networking", "--disable-component-update", "--disable-sync"]  # fmt: skip
-FOG, GEARS, STARS, SEAWEED, KEEPER, WALL, POSTCARD, SLUICE = range(8)
+FOG, GEARS, STARS, SEAWEED, KEEPER, WALL, POSTCARD, SLUICE, LONG, ROUND = range(10)
 
 #: (file, number of the print, step, unit, light)
 BENCH = (
@@ -21,7 +21,7 @@ BENCH = (
     ("bench-pixels", SEAWEED, "pixels", "cm", "Booth"),
     ("bench-distance", STARS, "distance", "cm", "Paper"),
     ("bench-handover", FOG, "handover", "in", "Paper"),
-    ("bench-edge-booth", FOG, "edge", "in", "Booth"),
+    ("bench-fit-booth", ROUND, "fit", "cm", "Booth"),
     ("bench-canvas", WALL, "edge", "cm", "Paper"),
 )
 
@@ -54,12 +54,49 @@ def main(address: str, name: str, password: str) -> None:
                 page.get_by_role("button", name="Make the file").click()
                 page.locator("[data-render=done]").first.wait_for(timeout=60_000)
             keep(page, file)
+        places(page, prints)
         settle(page, "cm", "Paper")
         page.set_viewport_size({"width": 390, "height": 844})
         page.goto(f"{prints[SLUICE]}/distance")
         page.get_by_test_id("drawing").wait_for()
         keep(page, "phone")
         browser.close()
+
+
+def places(page: Page, prints: list[str | None]) -> None:
+    """Sizes, the library, leave room, a picture's page and the matrix."""
+    settle(page, "cm", "Paper")
+    page.goto(f"{prints[SLUICE]}/sizes")
+    page.get_by_role("combobox", name="Sizes", exact=True).select_option(label="Frames in the hall (8)")
+    page.locator("[data-size=iso-a2]").wait_for()
+    keep(page, "sizes")
+    page.goto("/sizes")
+    page.locator("[data-size=iso-a4]").wait_for()
+    keep(page, "library")
+    page.goto("/leave-room")
+    page.get_by_label("Later as").select_option(label="Catalogue and shop (8)")
+    keep(page, "leave-room")
+    page.goto("/")
+    page.get_by_role("link", name="Tide Mill Museum, hall").click()
+    page.get_by_role("link", name="The picture of The sluice at dusk").first.click()
+    page.get_by_role("heading", name="prints of this picture").wait_for()
+    keep(page, "picture")
+    page.goto("/")
+    page.get_by_role("link", name="Plates in eight sizes").click()
+    page.get_by_text("48 of 48 pictures").wait_for()
+    if not page.locator("[data-run]").count():
+        page.get_by_role("button", name="None", exact=True).click()
+        page.get_by_label("All pictures in 10 × 15 cm").check()
+        page.get_by_role("button", name="Make 48 files").click()
+        page.get_by_role("button", name="All", exact=True).last.click()
+    page.get_by_text("48 of 48, done").first.wait_for(timeout=120_000)
+    page.get_by_role("button", name="Troubled").click()
+    page.locator("[data-cell]").nth(37).click()
+    keep(page, "matrix")
+    settle(page, "cm", "Booth")
+    page.get_by_role("button", name="Close").click()
+    page.get_by_role("button", name="All", exact=True).first.click()
+    keep(page, "matrix-booth")
 
 
 def settle(page: Page, unit: str, light: str) -> None:

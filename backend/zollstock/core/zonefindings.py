@@ -75,7 +75,7 @@ def _beyond(work: Work) -> str:
 
 def _all_of(work: Work) -> str:
     count = len(work.plan.fit.keep)
-    return "it" if count == 1 else f"all {count} zones"
+    return {1: "it", 2: "both zones"}.get(count, f"all {count} zones")
 
 
 def _too_much(work: Work, style: LengthStyle) -> str:

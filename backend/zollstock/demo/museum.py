@@ -68,7 +68,7 @@ PLANS: dict[str, dict[str, Any]] = {
         "title": "The sluice at dusk",
         "target": {"width": "50 cm", "height": "40 cm"},
         "fit": {"keep": [{"name": "sun", "x": 0.735, "y": 0.545, "w": 0.105, "h": 0.13},
-                         {"name": "reeds", "x": 0.02, "y": 0.56, "w": 0.19, "h": 0.24}],
+                         {"name": "reed bed", "x": 0.02, "y": 0.56, "w": 0.19, "h": 0.24}],
                 "auto": True},
         "viewing": {"school": "table"},
         "medium": {"name": "satin photo paper", "factor": 1.0},

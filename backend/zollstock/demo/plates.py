@@ -13,7 +13,7 @@ from zollstock.pixels.vips import pyvips
 from .brush import disc, fade, glow, grain, line, pixels, rect, shape, svg
 
 #: Long side, px: the museum has an old copying stand, and a better one since.
-LONG = (1500, 2400)
+LONG = (1500, 2000)
 _RATIOS = ((3, 2), (4, 3), (1, 1), (4, 5))
 _GROUNDS = (
     ("#e8e2d4", "#cfc6b2"),
@@ -185,7 +185,7 @@ PLATES = _plates()
 
 
 def paint(plate: Plate) -> pyvips.Image:
-    """The plate as the copying stand sees it: the thing on its ground, soft shadow, a little grain."""
+    """The plate as the copying stand sees it: the thing on its ground, its shadow, a little grain."""
     hand = random.Random(1884 + plate.number)
     light, dark = _GROUNDS[plate.number % len(_GROUNDS)]
     draw = _THINGS[(plate.number - 1) % len(_THINGS)][1]
@@ -201,10 +201,10 @@ def paint(plate: Plate) -> pyvips.Image:
         fade("ground", (0, light, 1), (1, dark, 1)),
         glow("shine", (0, "#ffe9a8", 0.55), (1, "#ffe9a8", 0)),
         glow("ball", (0, "#ffffff", 0.35), (0.7, "#ffffff", 0), (1, "#000000", 0.5)),
-        '<filter id="soft"><feColorMatrix values="0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0.35 0"/>'
-        '<feGaussianBlur stdDeviation="9"/></filter>', "</defs>",
+        '<filter id="dark"><feColorMatrix values="0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0.2 0"/></filter>',
+        "</defs>",
         rect(0, 0, plate.width, plate.height, "url(#ground)"),
-        f'<g transform="{shadow}" filter="url(#soft)">{thing}</g>',
+        f'<g transform="{shadow}" filter="url(#dark)">{thing}</g>',
         f'<g transform="{place}">{thing}</g>',
     )  # fmt: skip
     return grain(pixels(drawing, plate.width, plate.height), plate.number, 3)

@@ -1,6 +1,7 @@
 import { useMemo, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import type { BatchState } from "../api/types";
+import { Dialog } from "../shell/Dialog";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
@@ -11,7 +12,7 @@ import { FILTERS, matches, shownPictures, type Filter } from "./filters";
 import "./matrix.css";
 import { Matrix, type At } from "./Matrix";
 import { RunPanel } from "./RunPanel";
-import { cellKey, useBatch, useCells, usePlaceCell } from "./useBatch";
+import { cellKey, useBatch, useCells, usePlaceCell, useRemoveBatch } from "./useBatch";
 
 /** Many pictures × many sizes: every crop in sight, the troubled ones first if one likes. */
 export function BatchPage() {
@@ -27,10 +28,35 @@ export function BatchPage() {
             <b className="truncate font-semibold">{batch.data?.title}</b>
           </nav>
         }
-      />
+      >
+        {batch.data && <RemoveBatch batch={batch.data} />}
+      </TopBar>
       {batch.error && <main className="p-5"><Problem message={batch.error.message} /></main>}
       {batch.data && <Inside key={id} batch={batch.data} />}
     </div>
+  );
+}
+
+/** Asks once; the pictures and the prints of the job stay. */
+function RemoveBatch({ batch }: { batch: BatchState }) {
+  const [sure, setSure] = useState(false);
+  const remove = useRemoveBatch();
+  const go = useNavigate();
+  return (
+    <>
+      <button type="button" className="plain-button" onClick={() => setSure(true)}>Remove</button>
+      {sure && (
+        <Dialog title={`Remove ${batch.title}?`} onClose={() => setSure(false)}>
+          <p className="mb-4">
+            Its crops by hand, its runs and the files made go with it, and that cannot be undone. The pictures and the job stay.
+          </p>
+          {remove.error && <Problem message={remove.error.message} />}
+          <button type="button" className="strong-button" onClick={() => remove.mutate(batch.id, { onSuccess: () => void go(batch.job == null ? "/" : `/jobs/${batch.job}`) })}>
+            Remove it
+          </button>
+        </Dialog>
+      )}
+    </>
   );
 }
 

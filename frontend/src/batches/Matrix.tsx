@@ -15,8 +15,8 @@ type Picture = BatchState["pictures"][number];
 
 const ROW = 112;
 const NAME = 150;
-const LEAST_CELL = 124;
-const ROOM = [112, 78] as const;
+const LEAST_CELL = 132;
+const ROOM = [118, 78] as const;
 
 /** The matrix itself: only the rows in sight are drawn, so that thousands of cells scroll smoothly. */
 export function Matrix(props: {
@@ -44,9 +44,14 @@ export function Matrix(props: {
     const column = Number(from.dataset["column"]) + (way[0] ?? 0);
     const line = Number(from.dataset["line"]) + (way[1] ?? 0);
     if (column < 0 || column >= batch.sizes.length || line < 0 || line >= pictures.length) return;
+    const focus = () => {
+      const next = scroller.current?.querySelector<HTMLElement>(`[data-line="${line}"][data-column="${column}"]`);
+      next?.focus({ preventScroll: true });
+      return next;
+    };
     lines.scrollToIndex(line);
-    // The row may only be drawn by the next frame.
-    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-line="${line}"][data-column="${column}"]`)?.focus());
+    // At once, since the next key may follow; a row that was out of sight is drawn by the next frame.
+    if (!focus()) requestAnimationFrame(focus);
   };
   const allTaken = (size: string) => batch.pictures.every((picture) => !props.left.has(cellKey(picture.id, size)));
   const open = useCallback((picture: string, size: string) => onHand({ picture, size }), [onHand]);
@@ -122,7 +127,7 @@ const MatrixCell = memo(function MatrixCell(props: {
         {cell.problem ? <span className="soft grid h-[78px] place-items-center p-1 text-[12px]">{cell.problem}</span> : <CellDrawing cell={cell} picture={picture} room={ROOM} />}
       </button>
       <span className="matrix-words">
-        <input type="checkbox" className="checkbox checkbox-xs" checked={props.taken} tabIndex={-1} aria-label={`Make ${props.name}`}
+        <input type="checkbox" className="matrix-take" checked={props.taken} tabIndex={-1} aria-label={`Make ${props.name}`}
           onChange={(event) => props.onToggle(key, event.target.checked)} />
         <Grade grade={cell.grade} />
         <span className="figure truncate text-[14px]">{cell.loss < 0.0005 ? "whole" : typeset(`−${cell.loss_text}`)}</span>

@@ -19,8 +19,9 @@ const FORMATS = [
 /** Which pictures, in which sizes, as which files: then the matrix. */
 export function NewBatchPage() {
   const [search] = useSearchParams();
+  // Without a job, every picture there is may be taken.
   const jobId = Number(search.get("job"));
-  const job = useJob(jobId);
+  const job = useJob(jobId, jobId > 0);
   const pictures = useQuery({ queryKey: ["pictures"], queryFn: () => must<PictureFacts[]>(client.GET("/api/pictures")) });
   const queries = useQueryClient();
   const go = useNavigate();
@@ -32,9 +33,9 @@ export function NewBatchPage() {
   const [medium, setMedium] = useState("satin photo paper");
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const inJob = new Set((job.data?.prints ?? []).map((print) => print.picture_id));
-  const offered = (pictures.data ?? []).filter((picture) => inJob.has(picture.id) && picture.state !== "refused");
+  const offered = (pictures.data ?? []).filter((picture) => (!jobId || inJob.has(picture.id)) && picture.state !== "refused");
   const chosen = offered.filter((picture) => !left.has(picture.id)).map((picture) => picture.id).reverse();
-  const name = title ?? (job.data ? `${job.data.title}, all sizes` : "");
+  const name = title ?? (job.data ? `${job.data.title}, all sizes` : jobId ? "" : "Many pictures");
   const make = useMutation({
     mutationFn: () =>
       must<BatchState>(
@@ -59,7 +60,7 @@ export function NewBatchPage() {
     });
   return (
     <>
-      <TopBar where={<span className="truncate"><span className="soft">{job.data?.title} /</span> <b>Many sizes at once</b></span>} />
+      <TopBar where={<b className="block truncate font-semibold">{job.data?.title}</b>} />
       <main className="grid grid-cols-[338px_minmax(0,1fr)] gap-4 px-5 py-2 max-md:grid-cols-1">
         <form className="panel space-y-4 self-start px-4 py-3"
           onSubmit={(event) => {
@@ -101,7 +102,7 @@ export function NewBatchPage() {
             <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set(offered.map((picture) => picture.id)))}>None</button>
           </div>
           {(job.error ?? pictures.error) && <Problem message={(job.error ?? pictures.error)?.message ?? ""} />}
-          {pictures.data && job.data && offered.length === 0 && <p className="soft">There are no pictures in this job yet.</p>}
+          {pictures.data && (job.data || !jobId) && offered.length === 0 && <p className="soft">There are no pictures here yet. Bring some into a job first.</p>}
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(118px,1fr))] gap-2">
             {offered.map((picture) => (
               <li key={picture.id}>

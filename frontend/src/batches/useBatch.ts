@@ -21,6 +21,14 @@ export function useBatch(batch: number) {
   });
 }
 
+export function useRemoveBatch() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (batch: number) => must<undefined>(client.DELETE("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["batches"] }),
+  });
+}
+
 /** The cells of a batch, row by row as they are reckoned; `put` replaces one that was placed by hand. */
 export function useCells(batch: number, pictures: number, version: string) {
   const [rows, setRows] = useState<ReadonlyMap<string, readonly Cell[]>>(new Map());

@@ -15,7 +15,7 @@ export function ChoiceCard({ choice, proof, slim }: { choice: Choice; proof?: st
   const print: SmallPrint = { document, printed, picture, turn: choice.turn, angle: choice.angle };
   return (
     <button type="button" className="choice moves" data-slim={slim || undefined} aria-pressed={choice.taken} onClick={() => change(choice.fix as Fix)}>
-      {proof && <PrintInSmall print={print} proof={proof} room={room} scale={scaleFor([print], room)} />}
+      {proof && <PrintInSmall print={print} proof={proof} room={room} scale={scaleFor([print], room)} loss={!slim} />}
       <span className="min-w-0">
         <b className="block font-semibold">{typeset(choice.title)}</b>
         <span className="soft block">{typeset(choice.text)}</span>

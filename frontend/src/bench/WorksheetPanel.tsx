@@ -34,7 +34,7 @@ export function WorksheetPanel(props: {
       (step === "edge" && finding.step === "fit" && finding.level === "warn"),
   );
   // The step where most prints go wrong: what is cut is told before anything else.
-  const urgent = here.filter((finding) => finding.level !== "note");
+  const urgent = here.filter((finding) => finding.id === "keep-zone-cut" || finding.level === "stop");
   return (
     <section id="worksheet" role="tabpanel" aria-labelledby={`blade-${step}`}
       className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3" tabIndex={-1}>

@@ -2,6 +2,7 @@ import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { sendArchive } from "../api/upload";
 import type { JobSlip } from "../api/types";
+import { useBatches } from "../batches/useBatch";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
@@ -29,6 +30,9 @@ export function JobsPage() {
         <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
           Read a job back
         </button>
+        <Link className="plain-button inline-flex items-center" to="/batches/new">
+          Many sizes at once
+        </Link>
         <button type="button" className="strong-button" onClick={() => setAsking(true)}>
           New job
         </button>
@@ -56,6 +60,7 @@ export function JobsPage() {
         {all.map((job) => (
           <Slip key={job.id} job={job} scale={scale} />
         ))}
+        <Batches />
       </main>
       {asking && (
         <Dialog title="New job" onClose={() => setAsking(false)}>
@@ -65,6 +70,25 @@ export function JobsPage() {
         </Dialog>
       )}
     </>
+  );
+}
+
+/** What was laid out in many sizes at once. */
+function Batches() {
+  const batches = useBatches();
+  if (!batches.data?.length) return null;
+  return (
+    <section className="panel p-4" aria-labelledby="batches">
+      <h2 id="batches" className="text-lg font-semibold">Many sizes at once</h2>
+      <ul className="mt-1 flex flex-wrap gap-x-6 gap-y-1">
+        {batches.data.map((batch) => (
+          <li key={batch.id}>
+            <Link className="underline" to={`/batches/${batch.id}`}>{batch.title}</Link>{" "}
+            <span className="soft">{batch.pictures} pictures in {batch.sizes} sizes</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -6,8 +6,9 @@ export function useJobs() {
   return useQuery({ queryKey: ["jobs"], queryFn: () => must<JobSlip[]>(client.GET("/api/jobs")) });
 }
 
-export function useJob(job: number) {
+export function useJob(job: number, enabled = true) {
   return useQuery({
+    enabled,
     queryKey: ["jobs", job],
     queryFn: () => must<JobSlip>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
   });

@@ -1,6 +1,6 @@
 import { useId } from "react";
 import type { BoxMm } from "../api/types";
-import { leaning, turnedImage } from "../bench/turnedImage";
+import { turnedImage } from "../bench/turnedImage";
 
 /** What a small drawing needs of a print: boxes in one unit, and how the picture lies. */
 export interface SmallPrint {
@@ -31,34 +31,54 @@ export function PrintInSmall(props: {
   const [width, height] = props.room;
   const all = props.loss === false ? sheet : around(sheet, picture);
   const corner = [all[0] + (all[2] - width) / 2, all[1] + (all[3] - height) / 2];
-  const cropped = picture[2] > printed[2] + 0.5 || picture[3] > printed[3] + 0.5 || print.angle !== 0;
-  const image = turnedImage(picture, print.turn, print.angle);
+  const lost = props.loss !== false && (picture[2] > printed[2] + 0.5 || picture[3] > printed[3] + 0.5 || print.angle !== 0);
+  const image = <image href={props.proof} preserveAspectRatio="none" {...turnedImage(picture, print.turn, print.angle)} />;
   return (
     <svg className="shrink-0 overflow-hidden" width={width} height={height} viewBox={`${corner[0]} ${corner[1]} ${width} ${height}`} aria-hidden>
-      <defs>
-        <clipPath id={names.window}>
-          <Box of={printed} />
-        </clipPath>
-        <pattern id={names.hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--sheet-line)" strokeWidth="1.3" opacity="0.6" />
-        </pattern>
-      </defs>
-      {props.loss !== false && cropped && (
+      <Box of={printed} fill="#8b9893" />
+      {lost ? (
+        // The picture once, veiled and hatched beyond the sheet: hundreds of these have to scroll.
         <>
-          <image href={props.proof} preserveAspectRatio="none" opacity={0.3} {...image} />
-          <g transform={leaning(picture, print.angle)}>
-            <Box of={picture} fill={`url(#${names.hatch})`} stroke="var(--sheet-line)" strokeWidth={0.6} strokeDasharray="2 2" />
-          </g>
+          {image}
+          <path d={ring(leaningBox(picture, print.angle), sheet)} fillRule="evenodd" fill="var(--color-base-100)" opacity={0.66} />
+          <path d={ring(leaningBox(picture, print.angle), sheet)} fillRule="evenodd" fill={`url(#${names.hatch})`} stroke="var(--sheet-line)" strokeWidth={0.6} strokeDasharray="2 2" />
+          <pattern id={names.hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <line x1="0" y1="0" x2="0" y2="5" stroke="var(--sheet-line)" strokeWidth="1.3" opacity="0.6" />
+          </pattern>
         </>
+      ) : (
+        <g clipPath={`url(#${names.window})`}>
+          <clipPath id={names.window}>
+            <Box of={printed} />
+          </clipPath>
+          {image}
+        </g>
       )}
-      <Box of={sheet} fill={print.paper ?? "#fff"} />
-      <g clipPath={`url(#${names.window})`}>
-        <Box of={printed} fill="#8b9893" />
-        <image href={props.proof} preserveAspectRatio="none" {...image} />
-      </g>
+      <path d={ring(corners(sheet), printed)} fillRule="evenodd" fill={print.paper ?? "#fff"} />
       <Box of={sheet} fill="none" stroke="var(--sheet-line)" strokeWidth={1} />
     </svg>
   );
+}
+
+type Point = readonly [number, number];
+
+function corners([x, y, w, h]: BoxMm): Point[] {
+  return [[x, y], [x + w, y], [x + w, y + h], [x, y + h]];
+}
+
+/** The corners of a box that leans by `angle` degrees about its middle. */
+function leaningBox(box: BoxMm, angle: number): Point[] {
+  const a = (angle * Math.PI) / 180;
+  const [cx, cy] = [box[0] + box[2] / 2, box[1] + box[3] / 2];
+  return corners(box).map(([x, y]) => [
+    cx + (x - cx) * Math.cos(a) - (y - cy) * Math.sin(a),
+    cy + (x - cx) * Math.sin(a) + (y - cy) * Math.cos(a),
+  ]);
+}
+
+/** What lies within the outer corners and not in the box, as a path to be filled evenly odd. */
+function ring(outer: Point[], inner: BoxMm): string {
+  return [outer, corners(inner)].map((points) => `M${points.map((point) => point.join(" ")).join("L")}Z`).join("");
 }
 
 function Box({ of, ...rest }: { of: BoxMm } & React.SVGProps<SVGRectElement>) {

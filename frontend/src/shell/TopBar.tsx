@@ -28,7 +28,7 @@ export function TopBar({ where, places = true, children }: { where?: ReactNode; 
       <Link to="/" className="figure text-[21px] font-semibold tracking-wider" aria-label="Zollstock, all jobs">
         ZOLLSTOCK
       </Link>
-      <nav aria-label="Places" className="flex gap-1 max-xl:hidden" hidden={!places}>
+      <nav aria-label="Places" className="flex gap-1 max-lg:order-last max-lg:basis-full" hidden={!places}>
         {PLACES.map(([to, name]) => (
           <NavLink key={to} to={to} end className="place-link">
             {name}

@@ -75,7 +75,7 @@ export function SizesPage() {
         {sizes.data && <p className="pb-3 text-[15px]" data-testid="size-words">{typeset(sizes.data.words)}</p>}
         {error && <Problem message={error.message} />}
         {print.data && found.length > 0 && (
-          <ul className="size-wall" data-testid="size-wall" aria-label="Sizes">
+          <ul className="size-wall" data-testid="size-wall" aria-label="What each size costs">
             {found.map((item) => (
               <SizeCard key={item.key} item={item} scale={scale} print={print.data} chosen={chosen.has(item.key)} onToggle={() => toggle(item.key)} />
             ))}
