@@ -67,7 +67,9 @@ def places(page: Page, prints: list[str | None]) -> None:
     """Sizes, the library, leave room, a picture's page and the matrix."""
     settle(page, "cm", "Paper")
     page.goto(f"{prints[SLUICE]}/sizes")
-    page.get_by_role("combobox", name="Sizes", exact=True).select_option(label="Frames in the hall (8)")
+    page.get_by_role("combobox", name="Sizes", exact=True).select_option(
+        label="Frames in the hall (8)"
+    )
     page.locator("[data-size=iso-a2]").wait_for()
     keep(page, "sizes")
     page.goto("/sizes")

@@ -335,7 +335,10 @@ def test_single_orders_are_not_stuck_behind_a_run(
     folder = tmp_path / "many"
     folder.mkdir()
     run = run_of(
-        caller, batch_of(caller, brought(account, folder, 150), "keys:cm-10x15,cm-20x20,in-8x10")
+        caller,
+        batch_of(
+            caller, brought(account, folder, 40, ((1800, 1200),)), "keys:cm-10x15,cm-20x20,in-8x10"
+        ),
     )
     held = ready_print(caller, save(noise(600, 400, seed=9999), tmp_path / "single.jpg"))
     workers("only")

@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zollstock.core.lengths import LengthError, parse_length
+from zollstock.core.plan import exact
 from zollstock.core.show import LengthStyle, decimal, percent, typed_length
 from zollstock.core.sizes import parse_size
 
@@ -126,3 +127,13 @@ def test_shows_fractions_where_rulers_have_them() -> None:
     assert plain.length(Fraction(52, 3) * INCH) == "17.33 in"
     assert LengthStyle("cm").length(Fraction(-5)) == "−0.5 cm"
     assert percent(Fraction(1, 100_000)) == "under 0.1 %"
+
+
+def test_reading_numbers_leaves_the_interpreters_own_bytes_alone() -> None:
+    """A compiled fraction once wrote a digit typed alone into Python's cached zero byte."""
+    for digit in range(10):
+        assert parse_length(f"{digit}", "in").mm == digit * INCH
+        assert parse_length(f"0.{digit} in").mm == Fraction(digit, 10) * INCH
+        assert exact(float(digit)) == digit
+    assert [bytes([value])[0] for value in range(256)] == list(range(256))
+    assert all(chr(value) == bytes([value]).decode("latin-1") for value in range(256))

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from . import show
 from .lengths import LengthError
 from .library import Size, directed
-from .rational import Fraction
+from .rational import Fraction, fraction_of
 from .ratios import ratio_text, short_ratio
 from .reckoning import Record
 
@@ -46,7 +46,7 @@ def read_ratio(text: str) -> Fraction:
     plain = text.strip().lower().replace("×", "x").replace(",", ".").replace(" ", "")
     parts = plain.replace("x", ":").split(":")
     try:
-        sides = [Fraction(part) for part in parts]
+        sides = [fraction_of(part) for part in parts]
     except (ValueError, ZeroDivisionError):
         sides = []
     if len(sides) == 1:

@@ -14,7 +14,7 @@ from typing import Any
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import PydanticCustomError, core_schema
 
-from .rational import Fraction
+from .rational import Fraction, fraction_of
 
 MM_PER_INCH = Fraction(127, 5)
 
@@ -194,7 +194,7 @@ def _terms(shown: str, default_unit: str | None) -> list[tuple[Fraction, str]]:
         else:
             if value is not None:
                 raise LengthError(_not_understood(shown, match["number"]))
-            value = Fraction(match["number"].replace(",", "."))
+            value = fraction_of(match["number"].replace(",", "."))
         position = match.end()
     if value is not None:
         unit = "in" if terms and terms[-1][1] == "ft" else default_unit or ""

@@ -7,7 +7,7 @@ from typing import Literal
 
 from .lengths import LengthError, parse_length
 from .plan import Plan
-from .rational import Fraction
+from .rational import fraction_of
 from .show import decimal
 from .work import work_out
 
@@ -28,7 +28,7 @@ def typed_offset(
         raise LengthError("the picture is whole; there is nothing to move the crop by")
     match = _PX.fullmatch(text)
     if match:
-        px = Fraction(match[1].replace(",", "."))
+        px = fraction_of(match[1].replace(",", "."))
     else:
         px = parse_length(text, default_unit).mm / placed.mm_per_px
     spare = placed.spare[axis]

@@ -14,7 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_valida
 from pydantic_core import PydanticCustomError
 
 from .lengths import Length, LengthError, parse_length, pixel_side
-from .rational import Fraction
+from .rational import Fraction, fraction_of
 
 PLAN_FORMAT: Literal["zollstock.plan/1"] = "zollstock.plan/1"
 
@@ -342,4 +342,4 @@ SCHOOLS: tuple[SchoolName, ...] = get_args(SchoolName)
 @lru_cache(maxsize=8192)
 def exact(number: float) -> Fraction:
     """A typed decimal as the fraction it was meant to be: 0.1 is 1/10, not its binary neighbour."""
-    return Fraction(repr(number))
+    return fraction_of(repr(number))

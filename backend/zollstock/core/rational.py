@@ -2,10 +2,14 @@
 
 quicktions is the standard library's Fraction made fast: a reckoning takes some hundred steps
 with it while a finger drags. It brings no types; those of the original describe it.
+
+Texts are read by `fraction_of`, never by `Fraction(text)`: quicktions 1.24 writes a text of one digit
+into the interpreter's own zero byte (`bytes([0])`), and whatever uses that byte afterwards is wrong.
 """
 
 from __future__ import annotations
 
+import fractions
 from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
@@ -13,4 +17,10 @@ if TYPE_CHECKING:
 else:
     from quicktions import Fraction
 
-__all__ = ["Fraction"]
+__all__ = ["Fraction", "fraction_of"]
+
+
+def fraction_of(text: str) -> Fraction:
+    """The fraction a decimal or a stroke writes: `0.1` is 1/10. Raises ValueError for other texts."""
+    read = fractions.Fraction(text)
+    return Fraction(read.numerator, read.denominator)

@@ -133,7 +133,7 @@ def style_for(lengths: list[Length], unit: str | None = None) -> LengthStyle:
     """
     first = lengths[0]
     if first.unit == "px":
-        return LengthStyle("px", pixel=first.mm / Fraction(first.typed.split()[0]))
+        return LengthStyle("px", pixel=first.mm / int(first.typed.split()[0]))
     decimals = any(item.unit == "in" and "." in item.typed.replace(",", ".") for item in lengths)
     return LengthStyle(unit or first.unit, not decimals)
 

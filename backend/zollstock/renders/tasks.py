@@ -30,7 +30,7 @@ LOST_AFTER = timedelta(seconds=12)
 FORGOTTEN_AFTER = timedelta(seconds=20)
 MOST_TRIES = 3
 #: So long a worker stays with a run before other orders have their turn.
-SPELL_SECONDS = 1.5
+SPELL_SECONDS = 0.5
 
 
 @shared_task
