@@ -9,7 +9,6 @@ import json
 import subprocess
 import zipfile
 from collections import Counter
-from collections.abc import Callable, Iterator
 from datetime import timedelta
 from pathlib import Path
 
@@ -18,37 +17,16 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
-from tests.api.workers import Worker, until
+from tests.api.workers import until
 from tests.pictures import chart, noise, save
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.renders.models import Render, Run
 from zollstock.renders.tasks import take_up, work_off
-from zollstock.site.celery import app
 
-pytestmark = pytest.mark.django_db(transaction=True)
+pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 SET = "keys:cm-10x15,cm-20x20,in-8x10,px-320"
-
-
-@pytest.fixture(autouse=True)
-def _empty_broker() -> Iterator[None]:
-    app.control.purge()
-    yield
-    app.control.purge()
-
-
-@pytest.fixture
-def workers() -> Iterator[Callable[[str], Worker]]:
-    started: list[Worker] = []
-
-    def start(name: str) -> Worker:
-        started.append(Worker(name))
-        return started[-1]
-
-    yield start
-    for worker in started:
-        worker.kill()
 
 
 def brought(

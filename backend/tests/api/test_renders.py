@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
 from datetime import timedelta
 from pathlib import Path
 
@@ -11,35 +10,15 @@ from django.conf import settings as django_settings
 from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
-from tests.api.workers import Worker, until
+from tests.api.workers import until
 from tests.pictures import noise, save
 from tests.pixels.measure import exif
 from zollstock.renders.models import Render
 from zollstock.renders.tasks import make, take_up
 from zollstock.site.celery import app
 
-pytestmark = pytest.mark.django_db(transaction=True)
+pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 LARGE = {"pixels": {"mode": "fixed", "ppi": 900}}
-
-
-@pytest.fixture(autouse=True)
-def _empty_broker() -> Iterator[None]:
-    app.control.purge()
-    yield
-    app.control.purge()
-
-
-@pytest.fixture
-def workers() -> Iterator[Callable[[str], Worker]]:
-    started: list[Worker] = []
-
-    def start(name: str) -> Worker:
-        started.append(Worker(name))
-        return started[-1]
-
-    yield start
-    for worker in started:
-        worker.kill()
 
 
 @pytest.fixture

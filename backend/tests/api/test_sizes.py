@@ -219,3 +219,17 @@ def test_a_typed_offset_over_the_wire(caller: Caller, held: dict) -> None:
     assert caller("POST", "fit/offset", asked)["anchor"] == [0.25, 0.5]
     refused = caller("POST", "fit/offset", asked | {"text": "900 px"}, expect=422)
     assert refused["message"] == "only 400 px of the width are to spare here"
+
+
+def test_a_print_without_zones_takes_none_from_the_picture(caller: Caller, held: dict) -> None:
+    """Only redrawn zones reach the picture; changing another print's size does not undo them."""
+    older = caller("POST", f"jobs/{held['job']}/prints", {"picture": held["picture"]["id"]})
+    drawn = held["plan"] | {"fit": {"keep": [ZONE]}}
+    held = caller("PUT", f"prints/{held['id']}/plan", {"plan": drawn, "version": held["version"]})
+    larger = older["plan"] | {"target": {"width": "60 cm", "height": "40 cm"}}
+    caller("PUT", f"prints/{older['id']}/plan", {"plan": larger, "version": older["version"]})
+    where = f"pictures/{held['picture']['id']}"
+    assert caller("GET", where)["keep"] == [ZONE]
+    bare = held["plan"] | {"fit": {"keep": []}}
+    caller("PUT", f"prints/{held['id']}/plan", {"plan": bare, "version": held["version"]})
+    assert caller("GET", where)["keep"] == []

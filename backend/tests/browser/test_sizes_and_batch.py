@@ -167,6 +167,10 @@ def test_the_matrix_its_filters_and_a_cell_by_hand(matrix: Page) -> None:
     )
     editor.get_by_role("button", name="Whole picture").click()
     expect(editor.get_by_test_id("cell-figures")).to_contain_text("0\u2009%")
+    page.get_by_role("button", name="Undo the last crop by hand").click()
+    expect(crop).to_have_attribute(
+        "aria-label", "Crop, 100 per cent from the left, 50 from the top. Arrow keys move it."
+    )
     editor.get_by_role("button", name="Back to automatic").click()
     expect(page.get_by_text("Nothing of this kind")).to_be_visible()
     page.get_by_role("button", name="All", exact=True).first.click()

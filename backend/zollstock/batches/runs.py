@@ -45,7 +45,7 @@ def order_run(
     for position, (number, picture, size, fit) in enumerate(cells):
         document = cell_document(batch, picture, size, fit)
         order = Render(run=run, account=batch.account, picture=picture, plan=document, version=0,
-                       position=position, folder=safe_name(size.name, size.key))  # fmt: skip
+                       position=position, folder=safe_name(size.name, size.key)[:120])  # fmt: skip
         _named(order, batch, names, number, picture, size, pattern)
         orders.append(order)
     if not orders:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 
 from .lengths import Length, LengthError, parse_length, pixel_side
 from .rational import Fraction
@@ -32,6 +33,7 @@ class Sides:
     height: Length
 
 
+@lru_cache(maxsize=4096)
 def parse_size(text: str, default_unit: str = "cm") -> Sides:
     """Read a size such as `8x10`, `20 × 30 cm`, `A3`, `A3 landscape` or `11 1/2" x 8"`.
 

@@ -17,6 +17,8 @@ from .work import Work
 NEAR_MM = Fraction(10)
 #: On small prints 10 mm is much; there the limit is this share of the shorter side.
 NEAR_SHARE = Fraction(1, 25)
+#: A zone is not cut by less than this, mm: nobody could see it, and rounding makes more.
+HAIR_MM = Fraction(1, 20)
 SIDES = ("left", "top", "right", "bottom")
 
 
@@ -57,13 +59,17 @@ def rooms(work: Work, box: Box) -> Iterator[ZoneRoom]:
     for zone in work.plan.fit.keep:
         upright = zone_px(zone, placed.picture_w, placed.picture_h)
         at = leaning_bounds(upright, width, height, placed.lean)
-        yield ZoneRoom(
-            zone,
-            (at.x - window.x) * k,
-            (at.y - window.y) * k,
-            (window.right - at.right) * k,
-            (window.bottom - at.bottom) * k,
+        gaps = (
+            at.x - window.x,
+            at.y - window.y,
+            window.right - at.right,
+            window.bottom - at.bottom,
         )
+        yield ZoneRoom(zone, *(_without_hairs(gap * k) for gap in gaps))
+
+
+def _without_hairs(room: Fraction) -> Fraction:
+    return Fraction(0) if -HAIR_MM < room < 0 else room
 
 
 def near_limit(box: Box) -> Fraction:

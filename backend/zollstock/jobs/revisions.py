@@ -34,23 +34,26 @@ def save_plan(print_id: int, document: dict[str, Any], version: int) -> Print:
         if wanted == held.plan:
             return held
         held.revisions.filter(number__gt=held.head).delete()
+        redrawn = _upright_zones(wanted) != _upright_zones(held.plan)
         held.head += 1
         held.plan = wanted
         held.version += 1
         Revision.objects.create(print=held, number=held.head, plan=wanted)
         held.save()
-        _keep_with_picture(held, wanted)
+        if redrawn:
+            _keep_with_picture(held)
     return held
 
 
-def _keep_with_picture(held: Print, document: dict[str, Any]) -> None:
-    """Zones drawn on one print are the picture's: its next prints begin with them."""
+def _upright_zones(document: dict[str, Any]) -> list[dict[str, Any]]:
+    """A plan's keep zones in fractions of the upright picture, before the plan's own turn."""
     fit = document["fit"]
-    upright = [
-        turned(KeepZone(**zone), -fit["turn"]).model_dump(mode="json") for zone in fit["keep"]
-    ]
-    if upright != held.picture.keep:
-        Picture.objects.filter(id=held.picture_id).update(keep=upright)
+    return [turned(KeepZone(**zone), -fit["turn"]).model_dump(mode="json") for zone in fit["keep"]]
+
+
+def _keep_with_picture(held: Print) -> None:
+    """Zones drawn on one print are the picture's: its next prints begin with them."""
+    Picture.objects.filter(id=held.picture_id).update(keep=_upright_zones(held.plan))
 
 
 def step(print_id: int, version: int, by: int) -> Print:
@@ -74,7 +77,7 @@ def begin(held: Print, document: dict[str, Any]) -> Print:
         held.save()
         Revision.objects.create(print=held, number=1, plan=held.plan)
         if held.plan["fit"]["keep"]:
-            _keep_with_picture(held, held.plan)
+            _keep_with_picture(held)
     return held
 
 

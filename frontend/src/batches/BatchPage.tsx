@@ -1,4 +1,5 @@
-import { useMemo, useState } from "react";
+import { Undo2 } from "lucide-react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { BatchState } from "../api/types";
 import { Dialog } from "../shell/Dialog";
@@ -12,7 +13,7 @@ import { FILTERS, matches, shownPictures, type Filter } from "./filters";
 import "./matrix.css";
 import { Matrix, type At } from "./Matrix";
 import { RunPanel } from "./RunPanel";
-import { cellKey, useBatch, useCells, usePlaceCell, useRemoveBatch } from "./useBatch";
+import { cellKey, useBatch, useCellHistory, useCells, usePlaceCell, useRemoveBatch } from "./useBatch";
 
 /** Many pictures × many sizes: every crop in sight, the troubled ones first if one likes. */
 export function BatchPage() {
@@ -66,6 +67,24 @@ function Inside({ batch }: { batch: BatchState }) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const { rows, problem, put } = useCells(batch.id, batch.pictures.length, batch.sizes.map((size) => size.key).join());
   const { place, auto, problem: placing } = usePlaceCell(batch.id, put);
+  const { remember, undo, canUndo } = useCellHistory(place, auto);
+  const [undone, setUndone] = useState(0);
+  const takeBack = useCallback(() => {
+    const at = undo();
+    if (!at) return;
+    setHand(at);
+    setUndone((count) => count + 1);
+  }, [undo]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.target as HTMLElement).closest("input:not([type=checkbox],[type=range]), dialog")) return;
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z" || event.shiftKey) return;
+      event.preventDefault();
+      takeBack();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [takeBack]);
   const pictures = useMemo(() => shownPictures(batch.pictures, rows, filter), [batch.pictures, rows, filter]);
   const all = batch.pictures.length * batch.sizes.length;
   const counts = useMemo(() => {
@@ -106,6 +125,9 @@ function Inside({ batch }: { batch: BatchState }) {
             </span>
             <span className="flex-1" />
             <span className="flex flex-wrap items-center gap-x-3">
+            <button type="button" className="plain-button !px-2" aria-label="Undo the last crop by hand" title="Undo, Ctrl Z" disabled={!canUndo} onClick={takeBack}>
+              <Undo2 size={17} aria-hidden />
+            </button>
             <span>{all - left.size} chosen</span>
             <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set())}>All</button>
             <button type="button" className="min-h-6 underline" onClick={() => toggle(everyKey(), false)}>None</button>
@@ -125,8 +147,15 @@ function Inside({ batch }: { batch: BatchState }) {
           )}
         </section>
         {inHand && picture && (
-          <CellEditor batch={batch} picture={picture} cell={inHand} problem={placing} onClose={() => setHand(null)}
-            onPlace={(fit) => place(picture.id, inHand.size, fit)} onAuto={() => auto(picture.id, inHand.size)} />
+          <CellEditor batch={batch} picture={picture} cell={inHand} problem={placing} undone={undone} onClose={() => setHand(null)}
+            onPlace={(fit) => {
+              remember(picture.id, inHand);
+              place(picture.id, inHand.size, fit);
+            }}
+            onAuto={() => {
+              remember(picture.id, inHand);
+              auto(picture.id, inHand.size);
+            }} />
         )}
       </main>
       <RunPanel batch={batch} chosen={all - left.size} cells={chosenCells} />

@@ -9,7 +9,7 @@ import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import { cellPrint } from "./CellDrawing";
-import type { CellFit } from "./useBatch";
+import { fitOf, type CellFit } from "./useBatch";
 
 const MODES = [
   { value: "fill", label: "Crop" },
@@ -24,15 +24,15 @@ export function CellEditor(props: {
   picture: BatchState["pictures"][number];
   cell: Cell;
   problem: string;
+  /** Grows with every undone change: the hand's own idea of the crop is forgotten then. */
+  undone: number;
   onPlace: (fit: CellFit) => void;
   onAuto: () => void;
   onClose: () => void;
 }) {
   const { cell, picture, batch } = props;
   const size = batch.sizes.find((item) => item.key === cell.size);
-  const fit = (change: Partial<CellFit>): CellFit => ({
-    mode: cell.mode as CellFit["mode"], anchor: cell.anchor as Pair, zoom: cell.zoom, angle: cell.angle, ...change,
-  }); // prettier-ignore
+  const fit = (change: Partial<CellFit>): CellFit => ({ ...fitOf(cell), ...change });
   return (
     <aside className="panel flex w-[338px] shrink-0 flex-col gap-2.5 overflow-y-auto px-4 py-3" aria-label="The cell in hand"
       onKeyDown={(event) => event.key === "Escape" && props.onClose()}>
@@ -47,7 +47,7 @@ export function CellEditor(props: {
         <Problem message={cell.problem} />
       ) : (
         <>
-          <CropWindow key={`${picture.id} ${cell.size}`} cell={cell} picture={picture.id} onCrop={(crop) => props.onPlace(fit(crop))} />
+          <CropWindow key={`${picture.id} ${cell.size} ${props.undone}`} cell={cell} picture={picture.id} onCrop={(crop) => props.onPlace(fit(crop))} />
           <Pick label="Way to fit" options={MODES} value={cell.mode as CellFit["mode"]} onPick={(mode) => props.onPlace(fit({ mode, zoom: 1 }))} />
           <label className="flex items-center gap-3">
             <span className="w-20">Straighten</span>

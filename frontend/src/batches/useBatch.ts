@@ -102,6 +102,42 @@ export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell
   return { place, auto, problem };
 }
 
+/** A cell as it was before a hand touched it; null is automatic placement. */
+interface Before {
+  picture: string;
+  size: string;
+  fit: CellFit | null;
+  at: number;
+}
+/** Strokes of one hand on one cell within this time are one change. */
+const ONE_CHANGE_MS = 900;
+
+/** Remembers what cells were, so that every hand's work on them can be undone, the last first. */
+export function useCellHistory(place: (picture: string, size: string, fit: CellFit) => void, auto: (picture: string, size: string) => void) {
+  const [past, setPast] = useState<readonly Before[]>([]);
+  const remember = (picture: string, cell: Cell) =>
+    setPast((now) => {
+      const last = now.at(-1);
+      const at = Date.now();
+      if (last && last.picture === picture && last.size === cell.size && at - last.at < ONE_CHANGE_MS) return [...now.slice(0, -1), { ...last, at }];
+      return [...now, { picture, size: cell.size, fit: cell.edited ? fitOf(cell) : null, at }];
+    });
+  const undo = () => {
+    const last = past.at(-1);
+    if (!last) return null;
+    if (last.fit) place(last.picture, last.size, last.fit);
+    else auto(last.picture, last.size);
+    setPast(past.slice(0, -1));
+    return { picture: last.picture, size: last.size };
+  };
+  return { remember, undo, canUndo: past.length > 0 };
+}
+
+/** How a cell lies, as the server takes it. */
+export const fitOf = (cell: Cell): CellFit => ({
+  mode: cell.mode as CellFit["mode"], anchor: cell.anchor as [number, number], zoom: cell.zoom, angle: cell.angle,
+}); // prettier-ignore
+
 /** A run as it goes on; followed until it is over. */
 export function useRun(run: string | undefined) {
   return useQuery({

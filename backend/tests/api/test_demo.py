@@ -1,0 +1,86 @@
+"""The demo: plates in four ratios with zones that lie in them, painted alike every time, loaded once."""
+
+from __future__ import annotations
+
+from collections import Counter
+from fractions import Fraction
+
+import pytest
+from django.contrib.auth.models import User
+from django.core.management import call_command
+
+from tests.pictures import chart, noise
+from zollstock.batches.cells import cell, edits_of, sizes_of_batch
+from zollstock.batches.models import Batch
+from zollstock.core.library import library
+from zollstock.demo import museum, plates
+from zollstock.demo.management.commands import load_demo
+from zollstock.jobs.models import Job, Print
+from zollstock.pictures.models import Picture
+from zollstock.sizes.models import OwnSize, SizeSet
+
+
+def test_the_plates_come_in_four_ratios_with_zones_inside() -> None:
+    assert len(plates.PLATES) >= 40 and len({plate.file for plate in plates.PLATES}) == len(
+        plates.PLATES
+    )
+    ratios = Counter(Fraction(p.width, p.height).limit_denominator(20) for p in plates.PLATES)
+    assert len(ratios) == 4 and min(ratios.values()) >= 8
+    kept = [plate.keep for plate in plates.PLATES if plate.keep]
+    assert len(kept) >= 20
+    for zone in kept:
+        assert 0 <= zone["x"] <= zone["x"] + zone["w"] <= 1
+        assert 0 <= zone["y"] <= zone["y"] + zone["h"] <= 1
+
+
+def test_a_plate_is_painted_alike_every_time_and_shows_something() -> None:
+    first, again = (plates.paint(plates.PLATES[2]) for _ in range(2))
+    assert (first.width, first.height) == (plates.PLATES[2].width, plates.PLATES[2].height)
+    assert (first - again).abs().max() == 0
+    assert first.deviate() > 8
+
+
+def test_sets_and_sizes_of_the_demo_exist() -> None:
+    keys = {size.key for size in library()}
+    for _, wanted in (museum.CATALOGUE_SET, museum.HALL_SET):
+        assert set(wanted) <= keys
+
+
+@pytest.mark.django_db(transaction=True)
+def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> None:
+    """With small stand-ins for the paintings; everything else is the demo's own."""
+    counter = iter(range(10_000))
+
+    def small(path, grey: bool = False) -> None:
+        image = noise(300, 200, seed=next(counter))
+        image.write_to_file(str(path))
+
+    monkeypatch.setattr(load_demo, "_paint", lambda file, path: small(path))
+    monkeypatch.setattr(load_demo, "paint", lambda plate: chart(plate.width // 10, plate.height // 10).copy(
+        interpretation="srgb") + plate.number % 7)  # fmt: skip
+    monkeypatch.setattr(load_demo, "_save_jpeg", lambda image, path: image.cast("uchar").copy(
+        interpretation="srgb").jpegsave(str(path), Q=80 + next(counter) % 15))  # fmt: skip
+    for _ in range(2):
+        call_command("load_demo", "keeper", "tide-mill-1884", stdout=open("/dev/null", "w"))  # noqa: SIM115, PTH123
+    account = User.objects.get(username="keeper")
+    hall, catalogue = (
+        Job.objects.get(account=account, title=job["title"])
+        for job in (museum.JOB, museum.CATALOGUE)
+    )
+    assert hall.prints.count() == 11 and catalogue.prints.count() == len(plates.PLATES)
+    # The last picture of the hall has four prints and is there once.
+    sluice = Picture.objects.get(account=account, name="sluice-at-dusk.jpg")
+    assert sluice.prints.count() == 4 and [zone["name"] for zone in sluice.keep] == [
+        "sun",
+        "reed bed",
+    ]
+    assert OwnSize.objects.count() == 3 and SizeSet.objects.count() == 2
+    batch = Batch.objects.get()
+    pictures = list(batch.pictures.all())
+    edits = edits_of(batch, pictures)
+    cells = [
+        cell(batch, p, s, edits.get((p.id, s.key))) for p in pictures for s in sizes_of_batch(batch)
+    ]
+    assert len(cells) == len(pictures) * 8 and sum(one.edited for one in cells) == 1
+    assert {one.zones for one in cells} == {"none", "kept", "near", "cut"}
+    assert Print.objects.count() == 11 + len(plates.PLATES)

@@ -1,0 +1,88 @@
+import { act, renderHook, waitFor } from "@testing-library/react";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { Cell } from "../api/types";
+
+vi.stubGlobal("Request", class extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+  }
+});
+const asked: string[] = [];
+const placed: unknown[] = [];
+let hold: Promise<void> = Promise.resolve();
+const cell = (size: string, part: Partial<Cell> = {}) =>
+  ({ size, mode: "fill", anchor: [0.5, 0.5], zoom: 1, angle: 0, edited: false, ...part }) as Cell;
+vi.stubGlobal("fetch", async (request: Request) => {
+  const url = new URL(request.url);
+  asked.push(`${request.method} ${url.pathname}${url.search}`);
+  if (request.method === "PUT") {
+    const body = (await request.json()) as { anchor: [number, number] };
+    placed.push(body.anchor);
+    await hold;
+    if (body.anchor[0] > 1) return Response.json({ message: "the cell stays as it was" }, { status: 422 });
+    return Response.json(cell("a", { anchor: body.anchor, edited: true }));
+  }
+  const start = Number(url.searchParams.get("start"));
+  const count = Number(url.searchParams.get("count"));
+  const rows = Array.from({ length: Math.max(0, Math.min(count, 300 - start)) }, (_, index) => ({ picture: `p${start + index}`, cells: [cell("a")] }));
+  return Response.json(rows);
+});
+// Only now, so that the client finds the stand-ins above.
+const { useCells, usePlaceCell, useCellHistory } = await import("./useBatch");
+
+beforeEach(() => {
+  asked.length = 0;
+  placed.length = 0;
+  hold = Promise.resolve();
+});
+
+describe("the cells of a batch", () => {
+  it("come a screenful first and then in few questions, each picture once", async () => {
+    const { result } = renderHook(() => useCells(7, 300, "a"));
+    await waitFor(() => expect(result.current.rows.size).toBe(300));
+    expect(asked).toEqual([0, 24, 144, 264].map((start, index) => `GET /api/batches/7/cells?start=${start}&count=${index ? 120 : 24}`));
+    act(() => result.current.put("p3", cell("a", { edited: true })));
+    expect(result.current.rows.get("p3")?.[0]?.edited).toBe(true);
+    expect(result.current.rows.get("p4")?.[0]?.edited).toBe(false);
+  });
+});
+
+describe("placing a cell by hand", () => {
+  it("sends one at a time and the newest last", async () => {
+    const heard: Cell[] = [];
+    const { result } = renderHook(() => usePlaceCell(7, (_, answer) => heard.push(answer)));
+    let free: () => void = () => undefined;
+    hold = new Promise((resolve) => (free = resolve));
+    const fit = (x: number) => ({ mode: "fill" as const, anchor: [x, 0.5] as [number, number], zoom: 1, angle: 0 });
+    act(() => [0.1, 0.2, 0.3, 0.4].forEach((x) => result.current.place("p", "a", fit(x))));
+    free();
+    await waitFor(() => expect(heard.at(-1)?.anchor).toEqual([0.4, 0.5]));
+    expect(placed).toEqual([[0.1, 0.5], [0.4, 0.5]]);
+  });
+
+  it("tells what was refused", async () => {
+    const { result } = renderHook(() => usePlaceCell(7, () => undefined));
+    act(() => result.current.place("p", "a", { mode: "fill", anchor: [2, 0], zoom: 1, angle: 0 }));
+    await waitFor(() => expect(result.current.problem).toBe("the cell stays as it was"));
+  });
+});
+
+describe("the history of hands on cells", () => {
+  it("takes back the last change first, strokes of one hand together", () => {
+    vi.useFakeTimers();
+    const place = vi.fn();
+    const auto = vi.fn();
+    const { result } = renderHook(() => useCellHistory(place, auto));
+    expect(result.current.canUndo).toBe(false);
+    act(() => result.current.remember("p", cell("a")));
+    act(() => result.current.remember("p", cell("a", { edited: true, anchor: [0.6, 0.5] })));
+    vi.advanceTimersByTime(2000);
+    act(() => result.current.remember("p", cell("a", { edited: true, anchor: [0.9, 0.5] })));
+    act(() => expect(result.current.undo()).toEqual({ picture: "p", size: "a" }));
+    expect(place).toHaveBeenCalledWith("p", "a", { mode: "fill", anchor: [0.9, 0.5], zoom: 1, angle: 0 });
+    act(() => void result.current.undo());
+    expect(auto).toHaveBeenCalledWith("p", "a");
+    expect(result.current.canUndo).toBe(false);
+    vi.useRealTimers();
+  });
+});
