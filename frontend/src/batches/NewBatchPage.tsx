@@ -8,6 +8,7 @@ import { useJob } from "../jobs/useJobs";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
+import { useChosen } from "../shell/useChosen";
 import { SetPicker } from "../sizes/SetPicker";
 
 const FORMATS = [
@@ -31,7 +32,7 @@ export function NewBatchPage() {
   const [format, setFormat] = useState<"jpeg" | "tiff" | "png">("jpeg");
   const [ppi, setPpi] = useState("");
   const [medium, setMedium] = useState("satin photo paper");
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const { chosen: left, toggle, take: leave } = useChosen();
   const inJob = new Set((job.data?.prints ?? []).map((print) => print.picture_id));
   const offered = (pictures.data ?? []).filter((picture) => (!jobId || inJob.has(picture.id)) && picture.state !== "refused");
   const chosen = offered.filter((picture) => !left.has(picture.id)).map((picture) => picture.id).reverse();
@@ -52,12 +53,6 @@ export function NewBatchPage() {
       void go(`/batches/${batch.id}`);
     },
   }); // prettier-ignore
-  const toggle = (id: string) =>
-    setLeft((now) => {
-      const next = new Set(now);
-      if (!next.delete(id)) next.add(id);
-      return next;
-    });
   return (
     <>
       <TopBar where={<b className="block truncate font-semibold">{job.data?.title}</b>} />
@@ -98,8 +93,8 @@ export function NewBatchPage() {
           <div className="flex flex-wrap items-center gap-3 pb-2">
             <h2 className="text-lg font-semibold">Pictures</h2>
             <span className="soft">{chosen.length} of {offered.length} chosen</span>
-            <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set())}>All</button>
-            <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set(offered.map((picture) => picture.id)))}>None</button>
+            <button type="button" className="min-h-6 underline" onClick={() => leave([])}>All</button>
+            <button type="button" className="min-h-6 underline" onClick={() => leave(offered.map((picture) => picture.id))}>None</button>
           </div>
           {(job.error ?? pictures.error) && <Problem message={(job.error ?? pictures.error)?.message ?? ""} />}
           {pictures.data && (job.data || !jobId) && offered.length === 0 && <p className="soft">There are no pictures here yet. Bring some into a job first.</p>}

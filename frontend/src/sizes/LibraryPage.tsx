@@ -6,6 +6,8 @@ import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
 import { typeset } from "../shell/typeset";
+import { useChosen } from "../shell/useChosen";
+import { FramesPick } from "./FramesPick";
 import { SizeForm } from "./SizeForm";
 import "./sizes.css";
 import { describeSize, importSizes, keepSet, removeSet, removeSize, useLibraryChange, useSets, useSizes } from "./useSizes";
@@ -16,15 +18,9 @@ export function LibraryPage() {
   const asked = useDeferredValue(text);
   const sizes = useSizes(asked);
   const [form, setForm] = useState<SizeEntry | "new" | null>(null);
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const { chosen, toggle, take } = useChosen();
   const bring = useLibraryChange(importSizes);
   const chooser = useRef<HTMLInputElement>(null);
-  const toggle = (key: string) =>
-    setChosen((now) => {
-      const next = new Set(now);
-      if (!next.delete(key)) next.add(key);
-      return next;
-    });
   const groups = Map.groupBy(sizes.data ?? [], (size) => size.group);
   return (
     <div className="flex h-dvh min-h-[620px] flex-col">
@@ -80,7 +76,7 @@ export function LibraryPage() {
             </table>
           </div>
         </section>
-        <Sets chosen={[...chosen]} onClear={() => setChosen(new Set())} onTake={(keys) => setChosen(new Set(keys))} />
+        <Sets chosen={[...chosen]} onClear={() => take([])} onTake={take} />
       </main>
       {form && (
         <Dialog title={form === "new" ? "A size of your own" : "Change the size"} onClose={() => setForm(null)}>
@@ -110,12 +106,7 @@ function Row(props: { size: SizeEntry; chosen: boolean; onToggle: () => void; on
         {size.in_pixels ? (
           <span className="soft">for a screen</span>
         ) : (
-          <select className="frames !text-left" aria-label={`Frames of ${size.name}`} value={size.frames}
-            onChange={(event) => describe.mutate({ key: size.key, frames: event.target.value as SizeEntry["frames"] })}>
-            <option value="common">common</option>
-            <option value="seldom">seldom</option>
-            <option value="order">cut to order</option>
-          </select>
+          <FramesPick className="frames !text-left" label={`Frames of ${size.name}`} value={size.frames} onFrames={(frames) => describe.mutate({ key: size.key, frames })} />
         )}
       </td>
       <td>

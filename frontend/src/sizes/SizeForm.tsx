@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { SizeEntry } from "../api/types";
 import { usePreferences } from "../session/useSession";
 import { Problem } from "../shell/Problem";
+import { FramesPick } from "./FramesPick";
 import { addSize, changeSize, useLibraryChange, type NewSize } from "./useSizes";
 
 const UNITS = ["mm", "cm", "in", "px"] as const;
@@ -44,11 +45,7 @@ export function SizeForm({ size, onDone }: { size: SizeEntry | null; onDone: () 
         {field("group", "Group", "Own sizes")}
         <label className="block">
           Frames and mats
-          <select className="field mt-0.5" value={given.frames} onChange={(event) => setGiven({ ...given, frames: event.target.value as NewSize["frames"] })}>
-            <option value="common">common</option>
-            <option value="seldom">seldom</option>
-            <option value="order">cut to order</option>
-          </select>
+          <FramesPick className="field mt-0.5" value={given.frames} onFrames={(frames) => setGiven({ ...given, frames })} />
         </label>
       </div>
       {field("note", "Note")}

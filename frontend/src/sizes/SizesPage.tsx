@@ -1,5 +1,4 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import type { PrintState, SizeVerdict, Survey } from "../api/types";
@@ -10,6 +9,8 @@ import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
 import { typeset } from "../shell/typeset";
 import { usePreferences } from "../session/useSession";
+import { useChosen } from "../shell/useChosen";
+import { FramesPick } from "./FramesPick";
 import { SetPicker } from "./SetPicker";
 import "./sizes.css";
 import { describeSize, useLibraryChange } from "./useSizes";
@@ -46,13 +47,7 @@ export function SizesPage() {
     placeholderData: (old: Survey | undefined) => old,
     queryFn: () => must<Survey>(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
   });
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const toggle = (key: string) =>
-    setChosen((now) => {
-      const next = new Set(now);
-      if (!next.delete(key)) next.add(key);
-      return next;
-    });
+  const { chosen, toggle } = useChosen();
   const found = sizes.data?.sizes ?? [];
   const drawn = found.map(asPrint).filter((item): item is SmallPrint => item !== null);
   const scale = scaleFor(drawn, ROOM);
@@ -100,12 +95,6 @@ function Where({ print }: { print: PrintState | undefined }) {
   );
 }
 
-const FRAMES = [
-  ["common", "frames common"],
-  ["seldom", "frames seldom"],
-  ["order", "cut to order"],
-] as const;
-
 function SizeCard(props: { item: SizeVerdict; scale: number; print: PrintState; chosen: boolean; onToggle: () => void }) {
   const { item, print } = props;
   const small = asPrint(item);
@@ -138,12 +127,7 @@ function SizeCard(props: { item: SizeVerdict; scale: number; print: PrintState; 
       <div className="flex items-center justify-between gap-2 text-[13px]">
         <span className="soft truncate" title={item.name}>{item.from_text ? typeset(`from ${item.from_text}`) : "a screen"}</span>
         {!item.in_pixels && (
-          <select className="frames" aria-label={`Frames of ${item.size_text}`} value={item.frames}
-            onChange={(event) => describe.mutate({ key: item.key, frames: event.target.value as SizeVerdict["frames"] })}>
-            {FRAMES.map(([value, words]) => (
-              <option key={value} value={value}>{words}</option>
-            ))}
-          </select>
+          <FramesPick lead="frames" label={`Frames of ${item.size_text}`} value={item.frames} onFrames={(frames) => describe.mutate({ key: item.key, frames })} />
         )}
       </div>
     </li>
