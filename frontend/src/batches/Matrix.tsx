@@ -1,5 +1,5 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { memo, useCallback, useRef, type KeyboardEvent } from "react";
+import { memo, useCallback, useEffect, useRef, type KeyboardEvent } from "react";
 import type { BatchState, Cell } from "../api/types";
 import { Grade } from "../shell/Grade";
 import { typeset } from "../shell/typeset";
@@ -34,6 +34,11 @@ export function Matrix(props: {
   const lines = useVirtualizer({
     count: pictures.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 4,
   }); // prettier-ignore
+  const { hand } = props;
+  useEffect(() => {
+    // Opening the editor takes room away: the cell in hand stays in sight.
+    if (hand) scroller.current?.querySelector(`[data-cell="${cellKey(hand.picture, hand.size)}"]`)?.parentElement?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [hand]);
   const width = NAME + batch.sizes.length * LEAST_CELL;
   const columns = { gridTemplateColumns: `${NAME}px repeat(${batch.sizes.length}, minmax(${LEAST_CELL}px, 1fr))` };
   const onKeyDown = (event: KeyboardEvent) => {

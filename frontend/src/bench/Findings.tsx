@@ -11,7 +11,7 @@ const ROOM = [92, 62] as const;
 export function Findings({ findings, proof }: { findings: Finding[]; proof?: string }) {
   const change = usePlanStore((store) => store.change);
   return (
-    <div aria-live="polite" className="space-y-2">
+    <div aria-live="polite" className="space-y-2" style={findings.length ? undefined : { marginTop: -10 }}>
       {findings.map((finding, index) => (
         <div key={`${finding.id}-${index}`} className="finding" data-level={finding.level} data-finding={finding.id}>
           {finding.drawing && proof && <Drawn drawing={finding.drawing} proof={proof} />}
