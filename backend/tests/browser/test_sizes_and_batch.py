@@ -205,6 +205,20 @@ def test_the_chosen_cells_become_one_zip(matrix: Page, tmp_path: Path) -> None:
         ]  # fmt: skip
 
 
+def test_places_of_one_screen_do_not_scroll_as_a_whole(page: Page) -> None:
+    page.set_viewport_size({"width": 1024, "height": 700})
+    for path, what in (
+        ("/sizes", "[data-size=iso-a4]"),
+        ("/leave-room", "[data-testid=frame] svg"),
+    ):
+        page.goto(path)
+        expect(page.locator(what)).to_be_visible()
+        size = page.evaluate(
+            "[document.documentElement.scrollWidth, document.documentElement.scrollHeight]"
+        )
+        assert size == [1024, 700], path
+
+
 def test_phone_width_and_a_batch_that_is_not_mine(page: Page) -> None:
     page.set_viewport_size({"width": 390, "height": 844})
     for path in ("/sizes", "/leave-room"):

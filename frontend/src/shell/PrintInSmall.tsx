@@ -41,9 +41,9 @@ export function PrintInSmall(props: {
         <>
           {image}
           <path d={ring(leaningBox(picture, print.angle), sheet)} fillRule="evenodd" fill="var(--color-base-100)" opacity={0.66} />
-          <path d={ring(leaningBox(picture, print.angle), sheet)} fillRule="evenodd" fill={`url(#${names.hatch})`} stroke="var(--sheet-line)" strokeWidth={0.6} strokeDasharray="2 2" />
+          <path d={ring(leaningBox(picture, print.angle), sheet)} fillRule="evenodd" fill={`url(#${names.hatch})`} stroke="var(--small-hatch)" strokeWidth={0.6} strokeDasharray="2 2" />
           <pattern id={names.hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <line x1="0" y1="0" x2="0" y2="5" stroke="var(--sheet-line)" strokeWidth="1.3" opacity="0.6" />
+            <line x1="0" y1="0" x2="0" y2="5" stroke="var(--small-hatch)" strokeWidth="1.3" opacity="0.6" />
           </pattern>
         </>
       ) : (

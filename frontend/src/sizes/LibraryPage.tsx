@@ -50,7 +50,7 @@ export function LibraryPage() {
               {bring.data.known > 0 && `, ${bring.data.known} known already`}.
             </p>
           )}
-          <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Table of sizes">
+          <div className="relative min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Table of sizes">
             {sizes.data?.length === 0 && <p className="soft p-8 text-center">No size has “{asked}” in it. Add it as one of your own.</p>}
             <table className="library">
               <thead>
