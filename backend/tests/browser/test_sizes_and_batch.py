@@ -45,6 +45,14 @@ def test_one_picture_against_many_sizes_and_its_variants(bench, tmp_path: Path) 
     expect(frames).to_have_value("common")
     frames.select_option("seldom")
 
+    here = page.url
+    page.goto(here.split("?")[0] + "?set=set:999999")
+    expect(page.get_by_role("alert")).to_contain_text("Choose another set")
+    picker = page.get_by_role("combobox", name="Sizes", exact=True)
+    expect(picker.locator("option:checked")).to_have_text("choose a set")
+    picker.select_option(label="ISO A")
+    expect(wall.locator("li")).to_have_count(11)
+    page.goto(here)
     for size in ("cm-20x30", "cm-30x40"):
         wall.locator(f"[data-size={size}] input[type=checkbox]").check()
     page.get_by_role("button", name="Make 2 prints").click()

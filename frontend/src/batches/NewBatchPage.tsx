@@ -36,7 +36,7 @@ export function NewBatchPage() {
   const inJob = new Set((job.data?.prints ?? []).map((print) => print.picture_id));
   const offered = (pictures.data ?? []).filter((picture) => (!jobId || inJob.has(picture.id)) && picture.state !== "refused");
   const chosen = offered.filter((picture) => !left.has(picture.id)).map((picture) => picture.id).reverse();
-  const name = title ?? (job.data ? `${job.data.title}, all sizes` : jobId ? "" : "Many pictures");
+  const name = title ?? (job.data ? `${job.data.title.slice(0, 180)}, all sizes` : jobId ? "" : "Many pictures");
   const make = useMutation({
     mutationFn: () =>
       must<BatchState>(

@@ -5,10 +5,13 @@ export function SetPicker({ value, onSet, label }: { value: string; onSet: (set:
   const sizes = useSizes();
   const sets = useSets();
   const groups = [...new Set((sizes.data ?? []).map((size) => size.group))];
+  const known = value === "all" || groups.some((group) => value === `group:${group}`) || (sets.data ?? []).some((set) => value === `set:${set.id}`);
   return (
     <label className="flex items-center gap-2 whitespace-nowrap">
       {label ?? "Sizes"}
       <select className="field !w-56" value={value} onChange={(event) => onSet(event.target.value)}>
+        {/* A set that is gone must not look like the first one there is, nor keep that from being taken. */}
+        {!known && sizes.data && sets.data && <option value={value}>choose a set</option>}
         {(sets.data ?? []).length > 0 && (
           <optgroup label="Your sets">
             {sets.data?.map((set) => (
