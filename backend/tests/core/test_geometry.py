@@ -10,7 +10,7 @@ from tests.plans import LAMP, border, plan, wrap
 from zollstock.core import viewing
 from zollstock.core.edges import Box, layout
 from zollstock.core.marks import mark_lines
-from zollstock.core.pixelboxes import PixelBox, pixel_boxes
+from zollstock.core.pixelboxes import PixelBox, Sampling, pixel_boxes
 from zollstock.core.reckon import reckon
 from zollstock.core.straighten import UPRIGHT, roomiest
 from zollstock.core.work import work_out
@@ -103,7 +103,7 @@ def test_pixels_of_the_worked_border() -> None:
     boxes = pixel_boxes(work_out(plan(edge=border("2 in"), fit={"anchor": [0.5, 0.0]})))
     assert (boxes.width, boxes.height) == (6000, 4000)
     assert boxes.printed == PixelBox(500, 500, 5000, 3000)
-    assert boxes.crop == PixelBox(0, 0, 5000, 3000)
+    assert boxes.sampling == Sampling(Fraction(0), Fraction(0), Fraction(1), copies=True)
 
 
 def test_a_border_less_print_never_grows_a_white_row() -> None:

@@ -88,15 +88,26 @@ def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
         return
     boxes = pixel_boxes(work)
     placed = work.placement
+    sampled, step = boxes.sampling, boxes.sampling.step
     if not work.plan.fit.angle:
-        assert boxes.crop.x >= 0 and boxes.crop.right <= placed.picture_w
-        assert boxes.crop.y >= 0 and boxes.crop.bottom <= placed.picture_h
+        # Rounding an edge to whole pixels moves it by half a pixel of the file at most.
+        for at, side, most in ((sampled.x, boxes.printed.w, placed.picture_w),
+                               (sampled.y, boxes.printed.h, placed.picture_h)):  # fmt: skip
+            assert -step <= at and at + side * step <= most + step
+            assert not sampled.copies or (at >= 0 and at + side <= most and at == int(at))
+    if work.plan.fit.mode == "fill":
+        assert boxes.printed == boxes.image
     for inner, outer in ((boxes.printed, boxes.image), (boxes.image, boxes.content)):
         assert outer.x <= inner.x and inner.right <= outer.right
         assert outer.y <= inner.y and inner.bottom <= outer.bottom
     assert boxes.content.right <= boxes.width and boxes.content.bottom <= boxes.height
     if work.plan.pixels.mode == "keep":
-        assert (boxes.printed.w, boxes.printed.h) == (boxes.crop.w, boxes.crop.h)
+        assert step == 1 and sampled.copies == (not work.plan.fit.angle)
+    # The middle of what is seen is the middle of the crop, to the half pixel that rounding may take.
+    middle = sampled.at(Fraction(boxes.printed.w, 2), Fraction(boxes.printed.h, 2))
+    crop, slack = placed.crop, step * (1 if sampled.copies else Fraction(1, 2))
+    assert abs(middle[0] - crop.x - crop.w / 2) <= slack
+    assert abs(middle[1] - crop.y - crop.h / 2) <= slack
 
 
 @settings(max_examples=150, deadline=None)

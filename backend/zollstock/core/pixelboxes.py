@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from .edges import Box
+from .fit import Placement
 from .pixelcount import length_px, round_px
 from .rational import Fraction
 from .straighten import UPRIGHT
@@ -30,54 +31,64 @@ class PixelBox:
 
 
 @dataclass(frozen=True, slots=True)
+class Sampling:
+    """Which part of the straightened picture the printed pixels show.
+
+    `x` and `y` (px of the picture, exact) lie at the printed box's top left corner, `step` is how many
+    of the picture's px one pixel of the file covers: the same in both directions, so that rounding
+    the box to whole pixels never stretches what is in it.
+    """
+
+    x: Fraction
+    y: Fraction
+    step: Fraction
+    copies: bool
+
+    def at(self, column: Fraction, row: Fraction) -> tuple[Fraction, Fraction]:
+        """The place in the picture, px, of a place in the printed box."""
+        return self.x + column * self.step, self.y + row * self.step
+
+
+@dataclass(frozen=True, slots=True)
 class PixelBoxes:
     """A render in pixels.
 
-    `crop` lies in the turned picture; the others in the file. `content` is the file without the
-    marks' margin, `printed` what the picture covers, `image` the image box around it.
+    `content` is the file without the marks' margin, `image` the image box, `printed` what of it
+    the picture covers (the same, unless the picture is kept whole), `sampling` what it shows there.
     """
 
-    crop: PixelBox
     width: int
     height: int
     content: PixelBox
     image: PixelBox
     printed: PixelBox
-    mm: Fraction
+    sampling: Sampling
+    per_mm: Fraction
 
-    def length(self, mm: Fraction) -> int:
-        """A length in mm as whole pixels of this file."""
-        return round_px(mm * self.mm)
+    def spot(self, box: Box) -> PixelBox:
+        """A box of the document (mm) in whole pixels of this file."""
+        return rounded(box, self.per_mm, self.width, self.height)
 
 
 def pixel_boxes(work: Work) -> PixelBoxes:
     """Round the boxes of a plan to the pixels of its file.
 
-    Everything is inside what holds it, and where nothing is resampled the printed picture has
-    exactly as many pixels as the crop.
+    All boxes go through one rounding of their edges, so that boxes which share an edge in mm share
+    it in pixels, and everything is inside what holds it.
     """
     placed = work.placement
     per_mm = length_px(Fraction(1), work.output_ppi)
-    crop = _crop(placed.crop, placed.picture_w, placed.picture_h, placed.lean is UPRIGHT)
     width, height = work.output_w, work.output_h
     margin = work.plan.marks.margin.mm
-    document = work.boxes.document
-    content = _rounded(document.grown(-margin), per_mm, width, height)
-    image = _rounded(work.boxes.image, per_mm, width, height)
-    printed = _rounded(placed.printed, per_mm, width, height)
-    if work.scale == 1:
-        printed = PixelBox(
-            max(0, min(printed.x, width - crop.w)),
-            max(0, min(printed.y, height - crop.h)),
-            min(crop.w, width),
-            min(crop.h, height),
-        )
-        crop = PixelBox(crop.x, crop.y, printed.w, printed.h)
-    image = _around(image, printed)
-    return PixelBoxes(crop, width, height, _around(content, image), image, printed, per_mm)
+    content, image, printed = (
+        rounded(box, per_mm, width, height)
+        for box in (work.boxes.document.grown(-margin), work.boxes.image, placed.printed)
+    )
+    return PixelBoxes(width, height, content, image, printed, _sampling(placed, printed, per_mm),
+                      per_mm)  # fmt: skip
 
 
-def _rounded(box: Box, per_mm: Fraction, width: int, height: int) -> PixelBox:
+def rounded(box: Box, per_mm: Fraction, width: int, height: int) -> PixelBox:
     """Edges rounded, not sizes, and kept inside the file; never less than a pixel."""
     x, y = (min(round_px(at * per_mm), most - 1) for at, most in ((box.x, width), (box.y, height)))
     right = max(x + 1, min(round_px(box.right * per_mm), width))
@@ -85,20 +96,20 @@ def _rounded(box: Box, per_mm: Fraction, width: int, height: int) -> PixelBox:
     return PixelBox(x, y, right - x, bottom - y)
 
 
-def _crop(crop: Box, width: int, height: int, upright: bool) -> PixelBox:
-    """Whole pixels of a crop; one in a straightened picture may reach beyond its upright bounds."""
-    if not upright:
-        return PixelBox(round_px(crop.x), round_px(crop.y), max(1, round_px(crop.w)),
-                        max(1, round_px(crop.h)))  # fmt: skip
-    w = max(1, min(round_px(crop.w), width))
-    h = max(1, min(round_px(crop.h), height))
-    x = max(0, min(round_px(crop.x), width - w))
-    y = max(0, min(round_px(crop.y), height - h))
-    return PixelBox(x, y, w, h)
+def _sampling(placed: Placement, printed: PixelBox, per_mm: Fraction) -> Sampling:
+    step = 1 / (placed.mm_per_px * per_mm)
+    x = placed.crop.x + (printed.x / per_mm - placed.printed.x) / placed.mm_per_px
+    y = placed.crop.y + (printed.y / per_mm - placed.printed.y) / placed.mm_per_px
+    if step != 1 or placed.lean is not UPRIGHT:
+        return Sampling(x, y, step, copies=False)
+    # Kept pixels are the picture's own: moved by half a pixel at most, none of them resampled.
+    return Sampling(
+        Fraction(_held(round_px(x), placed.picture_w - printed.w)),
+        Fraction(_held(round_px(y), placed.picture_h - printed.h)),
+        step,
+        copies=True,
+    )
 
 
-def _around(outer: PixelBox, inner: PixelBox) -> PixelBox:
-    """`outer`, grown where rounding left a pixel of `inner` outside."""
-    x, y = min(outer.x, inner.x), min(outer.y, inner.y)
-    right, bottom = max(outer.right, inner.right), max(outer.bottom, inner.bottom)
-    return PixelBox(x, y, right - x, bottom - y)
+def _held(at: int, most: int) -> int:
+    return max(0, min(at, most))

@@ -9,6 +9,8 @@ from pathlib import Path
 from zollstock.core.cli import INVALID, read_plan
 
 from .errors import PictureError, RenderError
+from .inspect import inspect
+from .proofs import check_whole
 from .render import render
 
 _ENDINGS = {"tiff": (".tif", ".tiff"), "jpeg": (".jpg", ".jpeg"), "png": (".png",)}
@@ -29,6 +31,8 @@ def main(arguments: list[str] | None = None) -> int:
         ending = " or ".join(_ENDINGS[plan.output.format])
         return _refuse(f"the plan asks for {plan.output.format}: name the file {ending}")
     try:
+        inspect(options.picture)
+        check_whole(options.picture)
         render(plan, options.picture, options.output, _progress if sys.stderr.isatty() else None)
     except FileNotFoundError as error:
         return _refuse(f"{error.filename}: there is no such file or folder")

@@ -4,88 +4,134 @@ from __future__ import annotations
 
 from zollstock.core.work import Work
 
-from .inspect import SRGB_NAME, profile_name
+from . import profiles
+from .errors import RenderError
+from .srgb import srgb_encoded, srgb_light
 from .vips import pyvips
 
-
-def keeps_own(image: pyvips.Image, work: Work) -> bool:
-    """Whether the file carries the picture's own profile: asked for, and there is one."""
-    has_own = image.get_typeof("icc-profile-data") != 0
-    return work.plan.output.profile == "picture" and has_own
+_FULL = {"uchar": 255, "ushort": 65535}
+_INTERPRETATION = {
+    (1, "uchar"): "b-w", (1, "ushort"): "grey16", (3, "uchar"): "srgb", (3, "ushort"): "rgb16",
+    (4, "uchar"): "cmyk", (4, "ushort"): "cmyk",
+}  # fmt: skip
 
 
 def converted(image: pyvips.Image, work: Work) -> pyvips.Image:
-    """The picture in the file's profile and depth, without alpha.
+    """The picture in the file's profile and depth, tagged with that profile, without alpha.
 
-    Transparency is filled with the padding's colour. A picture without a profile is taken as
-    sRGB. Values stay untouched where profile and depth are right already.
+    A picture without a usable profile is taken as sRGB. Values stay untouched where profile and
+    depth are right already. What is transparent is filled with the padding's colour, after the
+    conversion, so that it is the same colour as the padding. Raises `RenderError` for what cannot
+    keep its own profile in a file of ours.
     """
     bits = work.plan.output.bits
-    if image.hasalpha():
-        red, green, blue = _rgb(work.padding_colour)
-        k = 257 if image.format == "ushort" else 1
-        paint = [red * k, green * k, blue * k] if image.bands == 4 else [green * k]
-        image = image.flatten(background=paint, max_alpha=65535 if k == 257 else 255)
-    if not keeps_own(image, work):
-        image = to_srgb(image, bits)
-    if work.channels == 3 and image.bands == 1:
-        image = image.colourspace("rgb16" if image.format == "ushort" else "srgb")
-    return _to_depth(image, bits)
+    colours, alpha = split(image)
+    if work.plan.output.profile == "picture":
+        colours = _kept(colours, bits)
+    else:
+        colours = to_srgb(colours, bits)
+    if work.channels == 3 and colours.bands == 1:
+        raise RenderError("The plan is for a picture in colour; this file is grey.")
+    if alpha is None:
+        return colours
+    return filled(colours, alpha, Paint(colours)(work.padding_colour))
 
 
-def to_srgb(image: pyvips.Image, bits: int) -> pyvips.Image:
-    """Convert what carries another profile, or is CMYK; all else is taken as sRGB as it is."""
-    has_profile = image.get_typeof("icc-profile-data") != 0
-    cmyk = image.interpretation == "cmyk"
-    if cmyk or (has_profile and SRGB_NAME not in profile_name(image)):
-        fallback = "cmyk" if cmyk else "srgb"
-        return image.icc_transform(
-            "srgb", embedded=True, input_profile=fallback, intent="relative",
-            black_point_compensation=True, depth=bits,
-        )  # fmt: skip
-    return image
+def split(image: pyvips.Image) -> tuple[pyvips.Image, pyvips.Image | None]:
+    """Colour channels and alpha (0 to 1; None where there is none), the former named as what they are."""
+    has_alpha = bool(image.hasalpha())
+    count = image.bands - has_alpha
+    colours = image.extract_band(0, n=count) if has_alpha else image
+    colours = colours.copy(interpretation=_INTERPRETATION[count, image.format])
+    return colours, image[count] / _FULL[image.format] if has_alpha else None
+
+
+def filled(colours: pyvips.Image, alpha: pyvips.Image, paint: list[float]) -> pyvips.Image:
+    """Transparency filled with a paint, rounded to the nearest value."""
+    mixed = colours * alpha + (1 - alpha) * paint
+    return mixed.rint().cast(colours.format).copy(interpretation=colours.interpretation)
+
+
+def _kept(colours: pyvips.Image, bits: int) -> pyvips.Image:
+    """The picture with its own profile; one without has sRGB's, or its curve in grey."""
+    if colours.bands == 4:
+        raise RenderError(
+            "A CMYK picture cannot keep its own profile here: the file is made in RGB. Choose the "
+            "profile sRGB, or convert the picture first in the program it came from."
+        )
+    own, embedded = profiles.own(colours), profiles.embedded(colours)
+    if own is None and embedded is not None and profiles.bands_of(embedded) == 3:
+        raise RenderError(
+            "This grey picture carries a profile for colour pictures, which a grey file cannot "
+            "have. Choose the profile sRGB."
+        )
+    if own is None:
+        own = profiles.srgb() if colours.bands == 3 else profiles.grey()
+    return profiles.tagged(_to_depth(colours, bits), own)
+
+
+def to_srgb(colours: pyvips.Image, bits: int) -> pyvips.Image:
+    """RGB values in sRGB, tagged so. CMYK without a profile is taken as libvips' own generic one."""
+    if colours.bands == 1 and profiles.bands_of(profiles.embedded(colours) or b"") == 3:
+        # Grey values saved under an RGB profile mean the neutral colours of that profile.
+        colours = colours.bandjoin([colours, colours])
+        colours = colours.copy(interpretation=_INTERPRETATION[3, colours.format])
+    own = profiles.own(colours)
+    if colours.bands == 4 or (own is not None and not profiles.is_srgb(own)):
+        if own is None:
+            colours = profiles.untagged(colours)
+        try:
+            colours = colours.icc_transform(
+                "srgb", embedded=True, input_profile="cmyk" if colours.bands == 4 else "srgb",
+                intent="relative", black_point_compensation=True, depth=bits,
+            )  # fmt: skip
+        except pyvips.Error:
+            raise RenderError(
+                "The picture's colour profile cannot be used for a conversion. Save the picture "
+                "with sRGB and bring it again."
+            ) from None
+    elif colours.bands == 1:
+        colours = colours.bandjoin([colours, colours])
+        colours = colours.copy(interpretation=_INTERPRETATION[3, colours.format])
+    return profiles.tagged(_to_depth(colours, bits), profiles.srgb())
 
 
 def _to_depth(image: pyvips.Image, bits: int) -> pyvips.Image:
-    grey = image.bands == 1
     if bits == 16 and image.format == "uchar":
-        wide = (image * 257).cast("ushort")
-        return wide.copy(interpretation="grey16" if grey else "rgb16")
-    if bits == 8 and image.format == "ushort":
-        narrow = (image / 257).rint().cast("uchar")
-        return narrow.copy(interpretation="b-w" if grey else "srgb")
-    return image
+        image = (image * 257).cast("ushort")
+    elif bits == 8 and image.format == "ushort":
+        image = (image / 257).rint().cast("uchar")
+    return image.copy(interpretation=_INTERPRETATION[image.bands, image.format])
 
 
 class Paint:
-    """Turns #rrggbb into a pixel of the image at hand: its profile, depth and channels."""
+    """Turns #rrggbb (sRGB) into a pixel of the image at hand: its profile, depth and channels."""
 
     def __init__(self, image: pyvips.Image) -> None:
-        self._image = image
-        self._full = 65535 if image.format == "ushort" else 255
+        self._bands, self._full = image.bands, _FULL[image.format]
+        own = profiles.own(image)
+        plain = own is None or own == profiles.grey() or profiles.is_srgb(own)
+        self._profile = None if plain else own
 
     def __call__(self, colour: str) -> list[float]:
-        red, green, blue = _rgb(colour)
-        if self._image.bands == 1:
-            luma = 0.2126 * red + 0.7152 * green + 0.0722 * blue
-            return [round(luma / 255 * self._full)]
-        own = self._image.get_typeof("icc-profile-data") != 0
-        if own and SRGB_NAME not in profile_name(self._image) and len({red, green, blue}) > 1:
-            return self._in_own_profile(red, green, blue)
-        return [round(part / 255 * self._full) for part in (red, green, blue)]
+        parts = tuple(int(colour[at : at + 2], 16) for at in (1, 3, 5))
+        if self._profile is not None:
+            return self._through(self._profile, parts)
+        if self._bands == 1:
+            light = sum(
+                weight * srgb_light(part / 255)
+                for weight, part in zip((0.2126, 0.7152, 0.0722), parts, strict=True)
+            )
+            return [round(srgb_encoded(light) * self._full)]
+        return [part * self._full / 255 for part in parts]
 
-    def _in_own_profile(self, red: int, green: int, blue: int) -> list[float]:
-        pixel = pyvips.Image.black(1, 1, bands=3).linear(1, [red, green, blue]).cast("uchar")
-        lab = pixel.copy(interpretation="srgb").icc_import(input_profile="srgb", pcs="lab")
-        lab = lab.copy()
-        lab.set_type(
-            pyvips.GValue.blob_type, "icc-profile-data", self._image.get("icc-profile-data")
+    def _through(self, profile: bytes, parts: tuple[int, ...]) -> list[float]:
+        pixel = pyvips.Image.black(1, 1, bands=3).linear(1, list(parts)).cast("uchar")
+        seen = pixel.copy(interpretation="srgb").icc_import(
+            input_profile="srgb", pcs="lab", intent="relative", black_point_compensation=True
         )
-        try:
-            return list(lab.icc_export(depth=16 if self._full == 65535 else 8)(0, 0))
-        except pyvips.Error:  # an unusable profile: its pixels are taken as sRGB too
-            return [round(part / 255 * self._full) for part in (red, green, blue)]
-
-
-def _rgb(colour: str) -> tuple[int, int, int]:
-    return int(colour[1:3], 16), int(colour[3:5], 16), int(colour[5:7], 16)
+        painted = profiles.tagged(seen, profile).icc_export(
+            depth=16 if self._full == _FULL["ushort"] else 8, pcs="lab", intent="relative",
+            black_point_compensation=True,
+        )  # fmt: skip
+        return [float(part) for part in painted(0, 0)[: self._bands]]

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
-import io
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Any
 
-from PIL import Image, ImageCms
+from PIL import Image
 
+from . import profiles
 from .errors import PictureError
+from .foreign import foreign
 from .vips import pyvips
+from .whole import FAIL_ON, FAIL_ON_CUT
 
 #: Limits by default: a file's size in bytes and its pixels.
 MOST_BYTES = 2**30
@@ -21,7 +24,6 @@ Image.MAX_IMAGE_PIXELS = None
 _EXIF_IFD = 0x8769
 _MAKE, _MODEL, _TAKEN, _DNG_VERSION = 271, 272, 36867, 50706
 _LOADERS = {"JPEG": "jpegload", "PNG": "pngload", "TIFF": "tiffload", "WebP": "webpload"}
-SRGB_NAME = "sRGB"
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,12 +87,10 @@ def inspect(path: Path, most_pixels: int = MOST_PIXELS) -> Facts:
                 ",", "\u202f"
             )
         )
-    if image.format not in ("uchar", "ushort"):
-        raise PictureError(
-            "This picture has more than 16 bits a channel (or floating point). Save it with 8 or "
-            "16 bits and bring it again. Nothing was stored."
-        )
-    camera, taken, ppi_tag = _tags(path)
+    fault = unsupported(image)
+    if fault:
+        raise PictureError(f"{fault} Nothing was stored.")
+    camera, taken, ppi_tag = _tags(path, kind, image)
     has_alpha = bool(image.hasalpha())
     return Facts(
         format=kind,
@@ -98,9 +98,9 @@ def inspect(path: Path, most_pixels: int = MOST_PIXELS) -> Facts:
         height_px=height,
         orientation=orientation_of(image),
         bits=16 if image.format == "ushort" else 8,
-        channels=image.bands - (1 if has_alpha else 0),
+        channels=channels_of(image),
         has_alpha=has_alpha,
-        profile=profile_name(image),
+        profile=profiles.name(image),
         ppi_tag=ppi_tag,
         camera=camera,
         taken=taken,
@@ -121,12 +121,37 @@ def open_picture(path: Path, kind: str | None = None, access: str = "random") ->
         raise PictureError("This is not a picture that Zollstock can read.")
     loader = getattr(pyvips.Image, _LOADERS[kind])
     try:
-        return loader(str(path), access=access, fail_on="truncated")
+        # A JPEG's pixels are looked at when it comes in; junk in its header is no fault of theirs.
+        fail_on = FAIL_ON_CUT if kind == "JPEG" else FAIL_ON
+        return loader(str(path), access=access, fail_on=fail_on)
     except pyvips.Error:
         raise PictureError(
-            f"This {kind} is damaged: its beginning cannot be read. Nothing was stored; save or "
-            "copy it again and bring the whole file."
+            foreign(path)
+            or f"This {kind} is damaged: its beginning cannot be read. Nothing was "
+            "stored; save or copy it again and bring the whole file."
         ) from None
+
+
+def unsupported(image: pyvips.Image) -> str:
+    """Why a readable picture cannot be taken, or an empty text."""
+    if image.format not in ("uchar", "ushort"):
+        return (
+            "This picture has neither 8 nor 16 bits a channel (32 bits, floating point or signed "
+            "values). Save it with 8 or 16 bits and bring it again."
+        )
+    channels = channels_of(image)
+    expected = 4 if image.interpretation == "cmyk" else channels if channels in (1, 3) else 0
+    if channels != expected:
+        return (
+            f"This picture has {image.bands} channels that are neither grey, RGB nor CMYK. Save it as "
+            "one of these, without spot colours, and bring it again."
+        )
+    return ""
+
+
+def channels_of(image: pyvips.Image) -> int:
+    """Colour channels, without alpha."""
+    return int(image.bands) - (1 if image.hasalpha() else 0)
 
 
 def orientation_of(image: pyvips.Image) -> int:
@@ -137,34 +162,35 @@ def orientation_of(image: pyvips.Image) -> int:
     return value if value in range(1, 9) else 1
 
 
-def profile_name(image: pyvips.Image) -> str:
-    """The embedded profile's own name, or an empty text where there is none."""
-    if image.get_typeof("icc-profile-data") == 0:
-        return ""
-    try:
-        profile = ImageCms.ImageCmsProfile(io.BytesIO(image.get("icc-profile-data")))
-        return ImageCms.getProfileDescription(profile).strip()[:120] or "unnamed profile"
-    except (OSError, ImageCms.PyCMSError, ValueError):
-        return "unreadable profile"
+def _tags(path: Path, kind: str, image: pyvips.Image) -> tuple[str, str, float | None]:
+    """Camera, date taken and ppi tag where present. Broken tags are no reason to refuse a file.
 
-
-def _tags(path: Path) -> tuple[str, str, float | None]:
-    """Camera, date taken and ppi tag where present. Broken tags are no reason to refuse a file."""
+    Pillow opens only JPEG and TIFF, whose tags lie before the pixels: looking for those of a PNG it
+    would decode it.
+    """
     try:
-        with Image.open(path, formats=("JPEG", "TIFF", "PNG", "WEBP")) as image:
-            exif = image.getexif()
-            if _DNG_VERSION in exif:
-                raise PictureError(_RAW)
-            maker, model = (str(exif.get(tag, "")).strip("\0 ") for tag in (_MAKE, _MODEL))
-            camera = model if model.startswith(maker) else f"{maker} {model}"
-            taken = str(exif.get_ifd(_EXIF_IFD).get(_TAKEN, ""))
-            dpi = image.info.get("dpi")
-            ppi = round(float(dpi[0]), 2) if dpi and 0 < float(dpi[0]) < 1e6 else None
-            return _printable(camera), _printable(taken)[:19], ppi
+        if kind in ("JPEG", "TIFF"):
+            with Image.open(path, formats=(kind,)) as opened:
+                return _told(opened.getexif(), opened.info.get("dpi"))
+        exif = Image.Exif()
+        if image.get_typeof("exif-data"):
+            exif.load(bytes(image.get("exif-data")))
+        ppi = image.xres * 25.4
+        return _told(exif, (ppi, ppi) if kind == "PNG" and ppi > 26 else None)
     except PictureError:
         raise
     except Exception:  # any fault in foreign tags: Pillow raises whatever the parser met
         return "", "", None
+
+
+def _told(exif: Any, dpi: Any) -> tuple[str, str, float | None]:
+    if _DNG_VERSION in exif:
+        raise PictureError(_RAW)
+    maker, model = (str(exif.get(tag, "")).strip("\0 ") for tag in (_MAKE, _MODEL))
+    camera = model if model.startswith(maker) else f"{maker} {model}"
+    taken = str(exif.get_ifd(_EXIF_IFD).get(_TAKEN, ""))
+    ppi = round(float(dpi[0]), 2) if dpi and 0 < float(dpi[0]) < 1e6 else None
+    return _printable(camera), _printable(taken)[:19], ppi
 
 
 def _printable(text: str) -> str:

@@ -4,13 +4,22 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from .colour import to_srgb
-from .errors import PictureError
+from . import colour
+from .errors import PictureError, RenderError
+from .foreign import foreign
+from .inspect import sniff
 from .vips import pyvips
+from .whole import FAIL_ON, FAIL_ON_CUT, jpeg_is_whole
 
 #: Longest side, px, of the proof on the bench and of the one in lists.
 BENCH_PX = 2400
 LIST_PX = 480
+
+_WHITE = [255.0, 255.0, 255.0]
+_DAMAGED = (
+    "This file ends too soon or is damaged inside: not all of the picture can be read. "
+    "Copy it again from where it came and bring the whole file."
+)
 
 
 def make_proofs(picture: Path, bench: Path, small: Path) -> None:
@@ -20,24 +29,54 @@ def make_proofs(picture: Path, bench: Path, small: Path) -> None:
     `PictureError` and leaves nothing behind.
     """
     try:
-        proof = pyvips.Image.thumbnail(
-            str(picture), BENCH_PX, height=BENCH_PX, size="down", fail_on="truncated"
-        )
-        proof = to_srgb(proof, 8)
-        if proof.bands < 3 or proof.format == "ushort":
-            proof = proof.colourspace("srgb")
-        if proof.hasalpha():
-            proof = proof.flatten(background=[255, 255, 255])
-        proof = proof.copy_memory()
+        proof = _upright(read_through(picture, BENCH_PX))
         _save(proof, bench)
         _save(proof.thumbnail_image(LIST_PX, height=LIST_PX, size="down"), small)
     except pyvips.Error:
         for path in (bench, small):
             path.unlink(missing_ok=True)
-        raise PictureError(
-            "This file ends too soon or is damaged inside: not all of the picture can be read. "
-            "Copy it again from where it came and bring the whole file."
-        ) from None
+        raise PictureError(foreign(picture) or _DAMAGED) from None
+
+
+def check_whole(picture: Path) -> None:
+    """Read a picture to its end. Raises `PictureError` where that cannot be done."""
+    try:
+        read_through(picture, LIST_PX)
+    except pyvips.Error:
+        raise PictureError(foreign(picture) or _DAMAGED) from None
+
+
+def read_through(picture: Path, longest: int) -> pyvips.Image:
+    """The picture upright and small, in memory, after every byte of it was decoded.
+
+    Raises `pyvips.Error` or `PictureError` for what is damaged.
+    """
+    with picture.open("rb") as file:
+        is_jpeg = sniff(file.read(16)) == "JPEG"
+    if is_jpeg and not jpeg_is_whole(picture):
+        raise PictureError(_DAMAGED)
+    proof = pyvips.Image.thumbnail(
+        str(picture), longest, height=longest, size="down",
+        fail_on=FAIL_ON_CUT if is_jpeg else FAIL_ON,
+    )  # fmt: skip
+    return proof.copy_memory()
+
+
+def _upright(proof: pyvips.Image) -> pyvips.Image:
+    """8 bits of sRGB on white; a profile that cannot be used is left out of account."""
+    colours, alpha = colour.split(proof)
+    try:
+        colours = colour.to_srgb(colours, 8)
+    except RenderError:
+        if colours.bands == 4:
+            raise PictureError(
+                "This picture is CMYK and its profile cannot be used. Save it with a sound "
+                "profile, or in RGB, and bring it again."
+            ) from None
+        colours = colour.to_srgb(colour.profiles.untagged(colours), 8)
+    if alpha is not None:
+        colours = colour.filled(colours, alpha, _WHITE)
+    return colours.copy_memory()
 
 
 def _save(image: pyvips.Image, path: Path) -> None:

@@ -18,12 +18,12 @@ from zollstock.core.pixelboxes import PixelBox, PixelBoxes, pixel_boxes
 from zollstock.core.pixelcount import CLASSIC_TIFF_BYTES
 from zollstock.core.plan import Plan, Wrap, lengths_of
 from zollstock.core.show import style_for
-from zollstock.core.straighten import UPRIGHT
 from zollstock.core.work import Work, work_out
 
 from . import colour
 from .errors import Cancelled, RenderError
-from .inspect import open_picture, orientation_of
+from .inspect import channels_of, open_picture, orientation_of, unsupported
+from .resample import resampled
 from .vips import pyvips
 from .wrap import wrapped
 
@@ -77,9 +77,8 @@ def compose(work: Work, picture: Path) -> pyvips.Image:
     image = open_picture(picture, access="sequential" if streams else "random")
     _check_same(image, plan)
     image = _upright(image, plan)
-    image = _cropped(image, work, boxes.crop)
     image = colour.converted(image, work)
-    image = _resampled(image, boxes.printed)
+    image = resampled(image, boxes.sampling, work.placement.lean, boxes.printed)
     paint = colour.Paint(image)
     image = _set_into(image, boxes.printed, boxes.image, paint(work.padding_colour))
     image = _edged(image, work, boxes, paint)
@@ -87,12 +86,23 @@ def compose(work: Work, picture: Path) -> pyvips.Image:
 
 
 def _check_same(image: pyvips.Image, plan: Plan) -> None:
+    """The plan is for this very picture. Raises `RenderError` saying in what they differ."""
+    fault = unsupported(image)
+    if fault:
+        raise RenderError(fault)
     wanted = (plan.picture.width_px, plan.picture.height_px, plan.picture.orientation)
     found = (image.width, image.height, orientation_of(image))
     if wanted != found:
         raise RenderError(
             "The plan is for another picture: it expects {} × {} px with orientation {}, this file "
             "has {} × {} px with orientation {}.".format(*wanted, *found)
+        )
+    grey = channels_of(image) == 1
+    if grey != (plan.picture.channels == 1):
+        kinds = ("grey", "in colour") if grey else ("in colour", "grey")
+        raise RenderError(
+            f"The plan is for another picture: this file is {kinds[0]}, the plan's is {kinds[1]} "
+            f"(picture.channels {plan.picture.channels})."
         )
 
 
@@ -101,31 +111,6 @@ def _upright(image: pyvips.Image, plan: Plan) -> pyvips.Image:
     if plan.fit.turn:
         image = image.rot(_ROTATIONS[plan.fit.turn])
     return image
-
-
-def _cropped(image: pyvips.Image, work: Work, box: PixelBox) -> pyvips.Image:
-    """The crop out of the picture; a leaning one is turned upright about the picture's centre."""
-    by = work.placement.lean
-    if by is UPRIGHT:
-        return image.crop(box.x, box.y, box.w, box.h)
-    cos, sin = float(by.cos), float(by.sin)
-    x, y = (image.width - 1) / 2, (image.height - 1) / 2
-    # The rim's outer half pixel lies between the last pixel and nothing: it is that pixel's own.
-    turned = image.affine(
-        [cos, -sin, sin, cos], interpolate=pyvips.Interpolate.new("bicubic"),
-        idx=-x, idy=-y, odx=x, ody=y, oarea=[box.x, box.y, box.w, box.h], extend="copy",
-    )  # fmt: skip
-    return turned.copy(xoffset=0, yoffset=0)
-
-
-def _resampled(image: pyvips.Image, box: PixelBox) -> pyvips.Image:
-    """Resize to the box's pixels; untouched where they are the crop's own."""
-    if (image.width, image.height) == (box.w, box.h):
-        return image
-    scaled = image.resize(box.w / image.width, vscale=box.h / image.height, kernel="lanczos3")
-    if (scaled.width, scaled.height) != (box.w, box.h):
-        scaled = scaled.embed(0, 0, box.w, box.h, extend="copy")
-    return scaled
 
 
 def _set_into(
@@ -155,11 +140,9 @@ def _marked(
     image = _set_into(image, boxes.content, document, paint("#ffffff"))
     black = paint("#000000")
     for line in mark_lines(work.plan.marks, work.boxes):
-        x, y = boxes.length(line.x), boxes.length(line.y)
-        w = max(1, min(boxes.length(line.w), boxes.width - x))
-        h = max(1, min(boxes.length(line.h), boxes.height - y))
-        ink = image.crop(0, 0, 1, 1).new_from_image(black).embed(0, 0, w, h, extend="copy")
-        image = image.insert(ink, x, y)
+        spot = boxes.spot(line)
+        pixel = image.crop(0, 0, 1, 1).new_from_image(black)
+        image = image.insert(pixel.embed(0, 0, spot.w, spot.h, extend="copy"), spot.x, spot.y)
     return image
 
 
@@ -168,8 +151,7 @@ def _save(image: pyvips.Image, work: Work, path: Path, progress: Progress | None
     per_mm = float(work.output_ppi) / 25.4
     image = image.copy(xres=per_mm, yres=per_mm)
     called_off = _watch(image, progress) if progress else None
-    # Only the profile goes along: the picture's own, or sRGB where it has been converted to it.
-    keep = {"keep": "icc"} if colour.keeps_own(image, work) else {"keep": "icc", "profile": "srgb"}
+    keep = {"keep": "icc"}  # only the profile goes along
     try:
         if output.format == "tiff":
             lzw = output.compression == "lzw"
@@ -184,8 +166,9 @@ def _save(image: pyvips.Image, work: Work, path: Path, progress: Progress | None
                 if name.startswith("exif-"):
                     image.remove(name)
             keep["keep"] = "icc:exif"
+            # Tables made for the picture would save a twentieth and hold all of it in memory.
             image.jpegsave(str(path), Q=JPEG_QUALITY, subsample_mode="off",
-                           optimize_coding=True, **keep)  # fmt: skip
+                           optimize_coding=False, **keep)  # fmt: skip
         else:
             image.pngsave(str(path), bitdepth=output.bits, **keep)
     except pyvips.Error:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from zollstock.core.pixelboxes import PixelBox
 
+from .resample import spread
 from .vips import pyvips
 
 #: The soft mirror is worked out this much smaller: a wide blur needs no fine pixels.
@@ -30,10 +31,10 @@ def _softened(mirrored: pyvips.Image, x: int, y: int, box: PixelBox) -> pyvips.I
     w, h = mirrored.width, mirrored.height
     deepest = max(x, y, w - x - box.w, h - y - box.h, 1)
     coarse = min(_COARSE, max(1, min(w, h) // 16))
-    small = mirrored.resize(1 / coarse, vscale=1 / coarse)
-    small = small.gaussblur(max(0.5, deepest / 5 / coarse))
-    soft = small.resize(w / small.width, vscale=h / small.height)
-    soft = soft.embed(0, 0, w, h, extend="copy").cast(mirrored.format)
+    # In floating point: in whole numbers the blur changes even what is even.
+    small = mirrored.cast("float").reduce(coarse, coarse)
+    small = small.gaussblur(max(0.5, deepest / 5 / coarse), precision="float")
+    soft = spread(small, coarse, w, h)
     at = pyvips.Image.xyz(w, h).cast("float")
     across = _outside(at[0], x, x + box.w - 1)
     down = _outside(at[1], y, y + box.h - 1)

@@ -1,0 +1,165 @@
+"""Where things lie in a delivered file, to a fiftieth of a pixel, at every size."""
+
+from __future__ import annotations
+
+import statistics
+from pathlib import Path
+
+import pytest
+
+from tests.pictures import save
+from tests.pixels.dots import dots, found, places
+from tests.plans import border
+from zollstock.core.pixelboxes import pixel_boxes
+from zollstock.core.plan import Plan, parse_plan
+from zollstock.core.reckon import reckon
+from zollstock.core.work import work_out
+from zollstock.pixels.render import compose
+from zollstock.pixels.vips import pyvips
+
+W, H, PITCH = 960, 640, 80
+
+
+@pytest.fixture(scope="module")
+def field(tmp_path_factory) -> Path:
+    return save(dots(W, H, PITCH, 6.0), tmp_path_factory.mktemp("dots") / "dots.png")
+
+
+def plan(width: str, height: str, **changes) -> Plan:
+    return parse_plan({"picture": {"width_px": W, "height_px": H}, "output": {"bits": 16},
+                       "target": {"width": width, "height": height}} | changes)  # fmt: skip
+
+
+def strays(wanted: Plan, source: Path) -> list[tuple[float, float]]:
+    """How far each dot lies from where the reckoning puts it, px of the file."""
+    figures = {figure.id: figure.value for figure in reckon(wanted).figures}
+    work = work_out(wanted)
+    printed, ppi = work.placement.printed, figures["output_ppi"]
+    image = compose(work, source).copy_memory()
+    scale = ppi / figures["effective_ppi"]
+    reach = 32 * scale
+    away = []
+    for x, y in places(W, H, PITCH):
+        at = (float(printed.x) / 25.4 * ppi + (x - figures["crop_x"]) * scale,
+              float(printed.y) / 25.4 * ppi + (y - figures["crop_y"]) * scale)  # fmt: skip
+        box = pixel_boxes(work).printed
+        inside = (box.x + reach + 2 < at[0] < box.right - reach - 2
+                  and box.y + reach + 2 < at[1] < box.bottom - reach - 2)  # fmt: skip
+        if inside:
+            seen = found(image, at, reach)
+            away.append((seen[0] - at[0], seen[1] - at[1]))
+    assert away, "no dot lies inside"
+    return away
+
+
+@pytest.mark.parametrize("ppi", [960, 480, 333, 250, 192, 161, 151, 121, 96, 77.3, 60, 48, 37.7, 30])
+def test_a_grid_comes_back_in_place_at_every_factor(field: Path, ppi: float) -> None:
+    """160 ppi are there: from six times as large to less than a fifth."""
+    away = strays(plan("6 in", "4 in", pixels={"mode": "fixed", "ppi": ppi}), field)
+    for axis in (0, 1):
+        assert abs(statistics.mean(place[axis] for place in away)) < 0.02
+        assert max(abs(place[axis]) for place in away) < 0.05
+
+
+@pytest.mark.parametrize(
+    "changes",
+    [
+        {"fit": {"zoom": 3.37, "anchor": [0.313, 0.771]}},
+        {"fit": {"zoom": 1.01, "anchor": [0.9, 0.1]}},
+        {"edge": border("7 mm", "11 mm", "13 mm", "17 mm")},
+        {"fit": {"mode": "contain"}, "edge": border("7 mm", "11 mm", "13 mm", "17 mm")},
+        {"edge": {"kind": "bleed", "bleed": "3 mm"}},
+        {"marks": {"margin": "3.3 mm"}, "fit": {"zoom": 2.03, "anchor": [0.2, 0.5]}},
+    ],
+)
+@pytest.mark.parametrize("ppi", [733, 301, 97])
+def test_the_exact_crop_is_resampled_not_a_rounded_one(
+    field: Path, changes: dict, ppi: float
+) -> None:
+    away = strays(plan("151 mm", "83 mm", pixels={"mode": "fixed", "ppi": ppi}, **changes), field)
+    for axis in (0, 1):
+        assert max(abs(place[axis]) for place in away) < 0.05
+
+
+def test_a_narrow_print_is_not_stretched(tmp_path: Path) -> None:
+    """A strip of 100 px of the picture: rounding its crop would stretch it by half a per cent."""
+    source = save(dots(W, H, 40, 4.0), tmp_path / "dots.png")
+    wanted = plan("2000 mm", "21 mm", pixels={"mode": "fixed", "ppi": 150})
+    image = compose(work_out(wanted), source).copy_memory()
+    figures = {figure.id: figure.value for figure in reckon(wanted).figures}
+    scale = 150 / figures["effective_ppi"]
+    assert image.width / image.height == pytest.approx(2000 / 21, rel=0.01)
+    row = image.crop(0, image.height // 2, image.width, 1)[0]
+    # The dots' columns come at exactly their pitch times the scale.
+    peaks = [found_column(row, (20 + 40 * n) * scale, 15 * scale) for n in range(1, 23)]
+    step = (peaks[-1] - peaks[0]) / (len(peaks) - 1)
+    assert step == pytest.approx(40 * scale, rel=2e-4)
+
+
+def found_column(row: pyvips.Image, near: float, reach: float) -> float:
+    """The middle of what is bright in a row around a place, px."""
+    left, side = int(near - reach), int(2 * reach) + 1
+    patch = row.crop(left, 0, side, 1).cast("float")
+    patch = patch - patch.min()
+    at = pyvips.Image.xyz(side, 1)[0] + 0.5
+    return left + (patch * at).avg() / patch.avg()
+
+
+@pytest.mark.parametrize("ppi", [413, 161, 52])
+def test_a_straightened_picture_is_interpolated_once_and_in_place(field: Path, ppi: float) -> None:
+    """The middle of the picture stays the middle of the print, whatever the angle."""
+    source = field
+    wanted = plan("6 in", "4 in", fit={"angle": 7.0}, pixels={"mode": "fixed", "ppi": ppi})
+    work = work_out(wanted)
+    image = compose(work, source).copy_memory()
+    by, crop, scale = work.placement.lean, work.placement.crop, float(work.scale)
+    away = []
+    for x, y in places(W, H, PITCH):
+        dx, dy = x - W / 2, y - H / 2
+        at = ((dx * float(by.cos) - dy * float(by.sin) + W / 2 - float(crop.x)) * scale,
+              (dx * float(by.sin) + dy * float(by.cos) + H / 2 - float(crop.y)) * scale)  # fmt: skip
+        if all(34 * scale < p < most - 34 * scale
+               for p, most in zip(at, (image.width, image.height), strict=True)):  # fmt: skip
+            seen = found(image, at, 30 * scale)
+            away.append((seen[0] - at[0], seen[1] - at[1]))
+    assert len(away) > 20
+    for axis in (0, 1):
+        assert abs(statistics.mean(place[axis] for place in away)) < 0.02
+        assert max(abs(place[axis]) for place in away) < 0.05
+
+
+def test_a_reduction_hardly_aliases(tmp_path: Path) -> None:
+    """Rings finer than the file's pixels become an even grey, not new rings."""
+    side = 1200
+    at = pyvips.Image.xyz(side, side) - side / 2
+    radius2 = at[0] * at[0] + at[1] * at[1]
+    # The rings reach the picture's own finest step (half a cycle a px) at the rim.
+    rings = (radius2 * (180 / side)).cos() * 20 + 128  # libvips counts angles in degrees
+    source = save(rings.bandjoin([rings, rings]).rint().cast("uchar").copy(interpretation="srgb"),
+                  tmp_path / "rings.png")  # fmt: skip
+    wanted = parse_plan({"picture": {"width_px": side, "height_px": side},
+                         "target": {"width": "10 in", "height": "10 in"},
+                         "pixels": {"mode": "fixed", "ppi": 30}})  # fmt: skip
+    small = compose(work_out(wanted), source).copy_memory()
+    # At a quarter of the size everything beyond a quarter of the radius is too fine to be shown.
+    at = pyvips.Image.xyz(300, 300) - 149.5
+    radius = (at[0] * at[0] + at[1] * at[1]) ** 0.5
+    fine = ((radius > 60) & (radius < 140)).ifthenelse(1, 0)
+    grey = small[1].cast("float")
+    mean = (grey * fine).avg() / fine.avg()
+    spread = (((grey - mean) ** 2 * fine).avg() / fine.avg()) ** 0.5
+    assert spread < 0.45  # rounding to 8 bits alone makes 0.29; two-step reduction made 1.2
+
+
+def test_fine_patterns_keep_their_lightness(tmp_path: Path) -> None:
+    """Black and white rows of a pixel send out half the light: 188 in sRGB, not the 128 of averages."""
+    row = (pyvips.Image.xyz(400, 400)[1] % 2) * 255
+    source = save(row.bandjoin([row, row]).cast("uchar").copy(interpretation="srgb"),
+                  tmp_path / "rows.png")  # fmt: skip
+    for bits in (8, 16):
+        wanted = parse_plan({"picture": {"width_px": 400, "height_px": 400},
+                             "target": {"width": "4 in", "height": "4 in"}, "output": {"bits": bits},
+                             "pixels": {"mode": "fixed", "ppi": 25}})  # fmt: skip
+        small = compose(work_out(wanted), source)
+        middle = small.crop(20, 20, 60, 60)
+        assert middle.avg() / (257 if bits == 16 else 1) == pytest.approx(188, abs=1)
