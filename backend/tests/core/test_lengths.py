@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zollstock.core.lengths import LengthError, parse_length
-from zollstock.core.plan import exact
+from zollstock.core.rational import exact
 from zollstock.core.show import LengthStyle, decimal, percent, typed_length
 from zollstock.core.sizes import parse_size
 

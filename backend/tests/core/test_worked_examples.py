@@ -132,8 +132,14 @@ def test_device_mode_steps_by_sixty_between_300_and_480() -> None:
                           pixels={"mode": "device", **more}), "output_ppi")  # fmt: skip
 
     assert ppi(40) == 300  # 150 effective
-    assert ppi(15) == 360  # 400 effective
+    assert ppi(15) == 420  # 400 effective: nearer to 420 than to 360
     assert ppi(10) == 480  # 600 effective
+    half = plan(picture={"width_px": 3900, "height_px": 3900}, pixels={"mode": "device"},
+                target={"width": "10 in", "height": "10 in"})  # fmt: skip
+    assert value(half, "output_ppi") == 420  # 390 is half way, and rounds up
+    a3 = plan(picture={"width_px": 6240, "height_px": 4160}, pixels={"mode": "device"},
+              target={"width": "420 mm", "height": "297 mm"})  # fmt: skip
+    assert value(a3, "output_ppi") == 360  # 356
     assert ppi(15, native_ppi=720) == 720
 
 

@@ -1,7 +1,9 @@
 """`zollstock render`, from outside."""
 
 import json
+import signal
 import subprocess
+import time
 from pathlib import Path
 
 import pytest
@@ -55,3 +57,21 @@ def test_refuses_to_overwrite(folder: Path) -> None:
     done = render(folder, "out.tif")
     assert done.returncode == 2 and "exists already" in done.stderr
     assert (folder / "out.tif").read_text() == "mine"
+
+
+@pytest.mark.parametrize(("number", "code"), [(signal.SIGTERM, 143), (signal.SIGINT, 130), (signal.SIGHUP, 129)])  # fmt: skip
+def test_interrupted_it_says_so_and_leaves_nothing(folder: Path, number: int, code: int) -> None:
+    large = PLAN | {"pixels": {"mode": "fixed", "ppi": 3000}}
+    (folder / "plan.json").write_text(json.dumps(large))
+    process = subprocess.Popen(
+        [ROOT / "zollstock", "render", "plan.json", "picture.jpg", "-o", "out.tif"], cwd=folder,
+        stderr=subprocess.PIPE, text=True,
+    )  # fmt: skip
+    end = time.monotonic() + 20
+    while not list(folder.glob(".out*")) and time.monotonic() < end:
+        time.sleep(0.01)
+    process.send_signal(number)
+    _, said = process.communicate(timeout=30)
+    assert process.returncode == code
+    assert said.strip() == "zollstock: stopped; nothing was left behind"
+    assert sorted(path.name for path in folder.iterdir()) == ["picture.jpg", "plan.json"]

@@ -14,8 +14,8 @@ from . import show
 from .boxes import boxes
 from .library import Size, directed, library
 from .pixelcount import MOST_OUTPUT_PIXELS
-from .plan import Plan, PlanError, exact, parse_plan, patched, plan_document
-from .rational import Fraction
+from .plan import Plan, PlanError, parse_plan, patched, plan_document
+from .rational import Fraction, exact
 from .ratios import named_ratio, short_ratio
 from .reckoning import Boxes, Record, Step
 from .show import LengthStyle

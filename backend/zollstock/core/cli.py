@@ -38,12 +38,14 @@ def main(arguments: list[str] | None = None) -> int:
 def read_plan(name: str) -> Plan | None:
     """The plan in a file or on standard input; None after telling every fault on standard error."""
     try:
-        text = sys.stdin.read() if name == "-" else Path(name).read_text(encoding="utf-8")
+        given = sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes()
+        text = given.decode("utf-8-sig")
     except UnicodeDecodeError:
         _refuse(f"{name}: this is not a text file")
         return None
-    except OSError as error:
-        _refuse(f"{name}: {(error.strerror or 'cannot be read').lower()}")
+    except (OSError, ValueError) as error:  # ValueError: a name that no file can have
+        reason = getattr(error, "strerror", None) or "cannot be read"
+        _refuse(f"{name}: {reason.lower()}")
         return None
     try:
         document: Any = json.loads(text)

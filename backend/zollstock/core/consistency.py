@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from .edges import layout
-from .plan import Bleed, Border, Mat, exact
+from .plan import Bleed, Border, Mat
+from .rational import exact
 from .show import style_for
 
 if TYPE_CHECKING:

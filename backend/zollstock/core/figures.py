@@ -11,7 +11,7 @@ from . import show
 from .fit import Placement
 from .lengths import MM_PER_INCH
 from .pixelcount import length_px
-from .rational import Fraction
+from .rational import Fraction, exact
 from .ratios import ratio_text
 from .reckoning import Figure
 from .show import LengthStyle, decimal, pixel_number
@@ -330,7 +330,7 @@ def _need_working(work: Work) -> tuple[str, str]:
         angle = decimal(view.arcmin, 2)
         return ("1 ÷ (distance in inches × tan(angle)) × medium factor",
                 f"1 ÷ ({inches} × tan({angle}′)) × {factor}")  # fmt: skip
-    base = decimal((work.need or 0) / work.factor, 0)
+    base = decimal((work.need or 0) / exact(work.factor), 0)
     if view.school == "table":
         return "house table at this distance × medium factor", f"{base} × {factor}"
     return "300 ppi × medium factor", f"{base} × {factor}"
@@ -372,5 +372,5 @@ def _output_working(work: Work) -> tuple[str, str]:
         return "as set", "set"
     if pixels.native_ppi is not None:
         return "the printer's native ppi", "native"
-    return ("effective ppi down to a step of 60, within 300 and 480",
+    return ("effective ppi to the nearest step of 60, within 300 and 480",
             f"{decimal(work.effective, 1)} stepped")  # fmt: skip

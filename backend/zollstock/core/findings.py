@@ -52,8 +52,8 @@ def _edge(work: Work, style: LengthStyle) -> Iterator[Finding]:
             yield Finding(id="image-beyond-sheet", level="stop", step="edge",
                           text=f"Opening and overlap need {style.size(image.w, image.h)}; the sheet "
                                f"is only {style.size(trim.w, trim.h)}.",
-                          fix={"target.width": style.typed(max(image.w, trim.w)),
-                               "target.height": style.typed(max(image.h, trim.h))},
+                          fix={"target.width": style.typed_at_least(max(image.w, trim.w)),
+                               "target.height": style.typed_at_least(max(image.h, trim.h))},
                           fix_label="Take a sheet that holds it")  # fmt: skip
     if isinstance(edge, Wrap) and edge.fill in ("mirror", "soft-mirror"):
         around, printed = edge.depth.mm + edge.turn.mm, work.placement.printed

@@ -11,8 +11,7 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from .edges import ZERO, Box
-from .plan import exact
-from .rational import Fraction
+from .rational import Fraction, exact
 from .straighten import UPRIGHT, Lean, largest, lean, leaning_bounds, roomiest
 
 if TYPE_CHECKING:

@@ -14,6 +14,7 @@ from typing import Any
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import PydanticCustomError, core_schema
 
+from .oneline import one_line
 from .rational import Fraction, fraction_of
 
 MM_PER_INCH = Fraction(127, 5)
@@ -30,6 +31,9 @@ UNITS: dict[str, Fraction] = {
 
 #: The longest length that is taken for one: 1 km. Beyond it somebody slipped on a key.
 LONGEST_MM = Fraction(1_000_000)
+
+#: A text of more signs than this is no length.
+LONGEST_TEXT = 60
 
 #: The longest side of a target in pixels.
 MOST_SIDE_PX = 200_000
@@ -115,7 +119,7 @@ def _from_document(value: Any) -> Length:
     try:
         return parse_length(value)
     except LengthError as error:
-        raise PydanticCustomError("length", "{reason}", {"reason": str(error)}) from None
+        raise PydanticCustomError("length", "{reason}", {"reason": one_line(str(error))}) from None
 
 
 @lru_cache(maxsize=4096)
@@ -126,7 +130,7 @@ def parse_length(text: str, default_unit: str | None = None) -> Length:
     Raises `LengthError` naming what was not understood. The result is exact, in mm.
     """
     shown = text.strip()
-    if len(shown) > 60:
+    if len(shown) > LONGEST_TEXT:
         raise LengthError("this is too long to be a length")
     if not shown:
         raise LengthError("there is no length here; type one like 24 in or 29,7 cm")
@@ -148,10 +152,13 @@ def pixel_side(text: str, ppi: Fraction) -> Length | None:
 
     Raises `LengthError` for parts of a pixel and for more than `MOST_SIDE_PX`.
     """
+    if len(text) > LONGEST_TEXT:
+        raise LengthError("this is too long to be a length")
     match = re.fullmatch(r"\s*(\S+?)\s*px\s*", text)
     if match is None:
         return None
-    if not match[1].isdigit():
+    # isdecimal, not isdigit: ² is a digit to Python, and no number.
+    if not match[1].isdecimal():
         raise LengthError(f"“{text.strip()}”: pixels are whole; type a number like 1920 px")
     count = int(match[1])
     if count > MOST_SIDE_PX:

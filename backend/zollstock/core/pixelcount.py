@@ -6,8 +6,7 @@ from math import floor
 from typing import TYPE_CHECKING
 
 from .lengths import MM_PER_INCH
-from .plan import exact
-from .rational import Fraction
+from .rational import Fraction, exact
 
 if TYPE_CHECKING:
     from .plan import Pixels
@@ -37,20 +36,20 @@ def ppi_of(px: Fraction, mm: Fraction) -> Fraction:
 
 
 def device_ppi(effective: Fraction, native: int | None) -> Fraction:
-    """The printer's native ppi, else the effective ppi down to a step of 60, within 300..480."""
+    """The printer's native ppi, else the effective ppi to the nearest step of 60 (half up), 300..480."""
     if native is not None:
         return Fraction(native)
-    return Fraction(max(300, min(480, floor(effective / 60) * 60)))
+    return Fraction(max(300, min(480, round_px(effective / 60) * 60)))
 
 
-def output_ppi(pixels: Pixels, effective: Fraction, need: float | None) -> Fraction:
+def output_ppi(pixels: Pixels, effective: Fraction, need: Fraction | None) -> Fraction:
     """ppi of the delivered file.
 
     `need` is the chosen school's, in ppi; without one (no trials yet) the pixels stay as they are
     and the reckoning carries a `stop`.
     """
     if pixels.mode == "need" and need is not None:
-        return Fraction(need)
+        return need
     if pixels.mode == "device":
         return device_ppi(effective, pixels.native_ppi)
     if pixels.mode == "fixed" and pixels.ppi is not None:

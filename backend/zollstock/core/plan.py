@@ -7,14 +7,14 @@ typed, and a plan that exists is a plan that can be reckoned.
 from __future__ import annotations
 
 import difflib
-from functools import lru_cache
 from typing import Annotated, Any, Literal, get_args
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_validator
 from pydantic_core import PydanticCustomError
 
 from .lengths import Length, LengthError, parse_length, pixel_side
-from .rational import Fraction, fraction_of
+from .oneline import one_line
+from .rational import Fraction, exact
 
 PLAN_FORMAT: Literal["zollstock.plan/1"] = "zollstock.plan/1"
 
@@ -47,6 +47,12 @@ class Picture(Part):
 
 #: The most a picture may be straightened, degrees either way; beyond it, it is another picture.
 MOST_DEGREES = 15
+
+#: The least share of detail that is taken for a surface's; below it somebody slipped on a key.
+LEAST_FACTOR = 0.001
+
+#: So many faults of a document are told, the rest are counted.
+MOST_PROBLEMS = 25
 
 #: The tag of a target in pixels that names none; it changes no pixel.
 SCREEN_PPI = 96.0
@@ -85,7 +91,7 @@ class Target(Part):
                     read[name] = pixel_side(side, exact(float(tag))) or side
                 except LengthError as error:
                     raise PydanticCustomError(
-                        "length", "{reason}", {"reason": str(error)}
+                        "length", "{reason}", {"reason": one_line(str(error))}
                     ) from None
         return read
 
@@ -180,7 +186,7 @@ class Medium(Part):
     """The surface, and how much of the detail it can hold."""
 
     name: str = Field(default="", max_length=120)
-    factor: float = Field(default=1.0, gt=0, le=2)
+    factor: float = Field(default=1.0, ge=LEAST_FACTOR, le=2)
 
 
 class Viewing(Part):
@@ -281,11 +287,15 @@ def patched(document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:
 def plan_problems(error: ValidationError) -> list[tuple[str, str]]:
     """Every fault of a pydantic error as (path into the document, plain message)."""
     found: list[tuple[str, str]] = []
-    for item in error.errors(include_url=False):
+    # Wording each of 100 000 faults would take seconds, and nobody reads them.
+    for item in error.errors(include_url=False, include_input=False)[:MOST_PROBLEMS]:
         if item["type"] == "plan":
             found.extend(item["ctx"]["problems"])
             continue
-        found.append((_path(item["loc"]), _message(item)))
+        found.append((one_line(_path(item["loc"])), one_line(_message(item))))
+    more = error.error_count() - MOST_PROBLEMS
+    if more > 0:
+        found.append(("plan", f"and {more} more like these"))
     return found
 
 
@@ -337,9 +347,3 @@ def lengths_of(plan: Plan) -> list[Length]:
 
 
 SCHOOLS: tuple[SchoolName, ...] = get_args(SchoolName)
-
-
-@lru_cache(maxsize=8192)
-def exact(number: float) -> Fraction:
-    """A typed decimal as the fraction it was meant to be: 0.1 is 1/10, not its binary neighbour."""
-    return fraction_of(repr(number))

@@ -10,6 +10,7 @@ into the interpreter's own zero byte (`bytes([0])`), and whatever uses that byte
 from __future__ import annotations
 
 import fractions
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
@@ -17,10 +18,16 @@ if TYPE_CHECKING:
 else:
     from quicktions import Fraction
 
-__all__ = ["Fraction", "fraction_of"]
+__all__ = ["Fraction", "exact", "fraction_of"]
 
 
 def fraction_of(text: str) -> Fraction:
     """The fraction a decimal or a stroke writes: `0.1` is 1/10. Raises ValueError for other texts."""
     read = fractions.Fraction(text)
     return Fraction(read.numerator, read.denominator)
+
+
+@lru_cache(maxsize=8192)
+def exact(number: float) -> Fraction:
+    """A typed decimal as the fraction it was meant to be: 0.1 is 1/10, not its binary neighbour."""
+    return fraction_of(repr(number))

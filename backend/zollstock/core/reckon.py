@@ -44,12 +44,12 @@ def schools(work: Work) -> list[School]:
         need = viewing.need(name, work.distance, work.factor, arcmin)
         if need is None:
             continue
-        ratio = effective / need
+        ratio = work.effective / need
         found.append(
             School(
                 id=name,
-                need_ppi=need,
-                quality_ratio=ratio,
+                need_ppi=float(need),
+                quality_ratio=float(ratio),
                 grade=viewing.grade(ratio),
                 clean_from_mm=viewing.reach(name, effective, work.factor, arcmin),
             )

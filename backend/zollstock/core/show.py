@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
+from math import ceil
 
 from .lengths import UNITS, Length
 from .rational import Fraction
@@ -113,6 +114,10 @@ class LengthStyle:
             return f"{max(1, round(mm / self.pixel))} px"
         return typed_length(mm, self.unit)
 
+    def typed_at_least(self, mm: Fraction) -> str:
+        """The same, rounded up: what must hold something is never a hair too small."""
+        return typed_length(mm, self.unit, up=True)
+
     def far(self, mm: Number) -> str:
         """A viewing distance, to a sensible step: 35 cm, 1.2 m; inches and feet where inches rule."""
         value = Fraction(mm)
@@ -138,16 +143,19 @@ def style_for(lengths: list[Length], unit: str | None = None) -> LengthStyle:
     return LengthStyle(unit or first.unit, not decimals)
 
 
-def typed_length(mm: Fraction, unit: str) -> str:
+def typed_length(mm: Fraction, unit: str, up: bool = False) -> str:
     """An exact length as somebody would type it in `unit`, for a plan document.
 
-    Short where the short form is exact (17 1/3 in), else to a thousandth of the unit.
+    Short where the short form is exact (17 1/3 in), else to a ten-thousandth of the unit: the nearest,
+    or with `up` the next one that is no less.
     """
     value = mm / UNITS[unit]
     if value.denominator in _INCH_PARTS and unit == "in" and value.denominator > 1:
         full, rest = divmod(value, 1)
         lead = f"{full} " if full else ""
         return f"{lead}{rest.numerator}/{rest.denominator} in"
+    if up:
+        value = Fraction(ceil(value * 10_000), 10_000)
     return f"{decimal(value, 4).replace('−', '-')} {unit}"
 
 

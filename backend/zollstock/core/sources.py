@@ -38,7 +38,7 @@ SOURCES: dict[str, str] = {
     "own grid, whatever the tag says and from wherever it is seen.",
     "grades": "Quality ratio = effective ÷ needed: surplus from 2, clean from 1, near from 0.8, "
     "soft from 0.5, coarse below.",
-    "output": "keep: the effective ppi; need: the chosen school's; device: the effective ppi down "
-    "to a step of 60 within 300 and 480, or the printer's native ppi; fixed: as set.",
+    "output": "keep: the effective ppi; need: the chosen school's; device: the effective ppi to "
+    "the nearest step of 60 within 300 and 480, or the printer's native ppi; fixed: as set.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }

@@ -187,7 +187,7 @@ def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:
         effective_ppi=float(work.effective),
         ppi_text=show.ppi(work.effective) if not size.in_pixels else
         f"{show.decimal(work.quality or 0, 2)} px a px",
-        quality=work.quality or 0,
+        quality=float(work.quality or 0),
         grade=work.grade or "",
         from_text="" if size.in_pixels else style.far(work.distance),
         zones=zones,

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from math import inf, radians, tan
 
 from .lengths import MM_PER_INCH
+from .rational import Fraction, exact
 
 #: The house table: up to this distance (mm), this many ppi; beyond the last line, 15.
 HOUSE_TABLE: tuple[tuple[int, int], ...] = (
@@ -23,9 +24,10 @@ NEAREST_WHOLE_PRINT = 300
 #: A visitor with the nose on the print, mm.
 NOSE = 150
 
-#: Lower bound of the quality ratio for each grade, best first.
-GRADES: tuple[tuple[str, float], ...] = (
-    ("surplus", 2.0), ("clean", 1.0), ("near", 0.8), ("soft", 0.5), ("coarse", 0.0),
+#: Lower bound of the quality ratio for each grade, best first; exact, as ratios are compared exactly.
+GRADES: tuple[tuple[str, Fraction], ...] = (
+    ("surplus", Fraction(2)), ("clean", Fraction(1)), ("near", Fraction(4, 5)),
+    ("soft", Fraction(1, 2)), ("coarse", Fraction(0)),
 )  # fmt: skip
 
 
@@ -77,19 +79,22 @@ def table_need(distance_mm: float) -> int:
     return HOUSE_BEYOND
 
 
-def need(school: str, distance_mm: float, factor: float, arcmin: float) -> float | None:
-    """The school's need in ppi, medium factor included; None where it has no answer (trials)."""
+def need(school: str, distance_mm: float, factor: float, arcmin: float) -> Fraction | None:
+    """The school's need in ppi, medium factor included; None where it has no answer (trials).
+
+    Exact for table and device: 204 ppi on a medium of 0.85 are just 0.8 of the 300 asked for.
+    """
     if school == "acuity":
-        return acuity_need(distance_mm, arcmin) * factor
+        return Fraction(acuity_need(distance_mm, arcmin) * factor)
     if school == "table":
-        return table_need(distance_mm) * factor
+        return table_need(distance_mm) * exact(factor)
     if school == "device":
-        return DEVICE_NEED * factor
+        return DEVICE_NEED * exact(factor)
     return None
 
 
-def grade(ratio: float) -> str:
-    """The word for a quality ratio (effective ÷ needed)."""
+def grade(ratio: Fraction | float) -> str:
+    """The word for a quality ratio (effective ÷ needed), compared exactly."""
     return next(name for name, least in GRADES if ratio >= least)
 
 
@@ -123,7 +128,7 @@ def bands(school: str, effective_ppi: float, factor: float, arcmin: float) -> li
     """The grades along the distance rail, nearest first; together they cover 0 to without end."""
     starts = []
     for name, least in reversed(GRADES):
-        begin = 0.0 if least == 0 else reach(school, effective_ppi, factor, arcmin, least)
+        begin = 0.0 if least == 0 else reach(school, effective_ppi, factor, arcmin, float(least))
         starts.append((inf if begin is None else begin, name))
     found = []
     for index, (begin, name) in enumerate(starts):

@@ -8,8 +8,8 @@ from . import pixelcount, viewing
 from .edges import Box, Layout, layout
 from .fit import Placement, place, turned_size
 from .lengths import MM_PER_INCH
-from .plan import Plan, exact
-from .rational import Fraction
+from .plan import Plan
+from .rational import Fraction, exact
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,8 +25,8 @@ class Work:
     visible: Box
     effective: Fraction
     distance: float
-    need: float | None
-    quality: float | None
+    need: Fraction | None
+    quality: Fraction | None
     grade: str | None
     output_ppi: Fraction
     output_w: int
@@ -80,11 +80,9 @@ def work_out(plan: Plan) -> Work:
     tag = plan.target.tag_ppi if plan.target.in_pixels else None
     # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
     need = (
-        viewing.need(view.school, distance, plan.medium.factor, view.arcmin)
-        if tag is None
-        else float(tag)
+        viewing.need(view.school, distance, plan.medium.factor, view.arcmin) if tag is None else tag
     )
-    quality = None if need is None else float(effective) / need
+    quality = None if need is None else effective / need
     ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
     return Work(
         plan=plan,
@@ -109,7 +107,7 @@ def size_for_quality(work: Work, wanted: float) -> Fraction | None:
     """
     if work.quality is None or work.plan.edge.kind != "none":
         return None
-    return exact(round(work.quality / wanted, 6))
+    return exact(round(float(work.quality) / wanted, 6))
 
 
 def inches(mm: Fraction) -> Fraction:

@@ -8,9 +8,9 @@ from typing import Any
 from . import show
 from .choices import Choice, choices, what_is_lost
 from .library import Size
-from .plan import SCHOOLS, Bleed, Border, Mat, Plan, Wrap, exact, lengths_of
+from .plan import SCHOOLS, Bleed, Border, Mat, Plan, Wrap, lengths_of
 from .rail import Rail, rail
-from .rational import Fraction
+from .rational import Fraction, exact
 from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
 from .show import LengthStyle, style_for

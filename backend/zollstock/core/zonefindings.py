@@ -10,8 +10,8 @@ from . import zones
 from .boxes import boxes
 from .fit import Placement, place, zone_span
 from .library import Size, directed, library
-from .plan import Bleed, Fit, KeepZone, Wrap, exact, parse_plan, patched, plan_document
-from .rational import Fraction
+from .plan import Bleed, Fit, KeepZone, Wrap, parse_plan, patched, plan_document
+from .rational import Fraction, exact
 from .reckoning import Finding, Outcome, Way
 from .show import LengthStyle
 from .work import Work, work_out
@@ -123,8 +123,10 @@ def ways_out(work: Work, style: LengthStyle) -> list[Way]:
         if not _cuts_any(wide):
             found.append(Way(label="Take the crop as large as it goes", text="every zone inside",
                              fix={"fit.zoom": 1.0, "fit.auto": True}))  # fmt: skip
-    found.append(Way(label="Keep the picture whole", text="unequal borders, nothing cut",
-                     fix={"fit.mode": "contain", "fit.zoom": 1.0}))  # fmt: skip
+    whole = _with_fit(work, fit.model_copy(update={"mode": "contain", "zoom": 1.0}))
+    if not _cuts_any(whole):
+        found.append(Way(label="Keep the picture whole", text=f"unequal borders, {_still_cut(work)}",
+                         fix={"fit.mode": "contain", "fit.zoom": 1.0}))  # fmt: skip
     other = _size_that_holds(work)
     if other is not None:
         target = {"width": other.width.typed, "height": other.height.typed}
@@ -140,6 +142,17 @@ def ways_out(work: Work, style: LengthStyle) -> list[Way]:
                              text="what the crop holds now is kept",
                              fix={"fit.keep": [zone.model_dump() for zone in smaller]}))  # fmt: skip
     return found
+
+
+def _still_cut(work: Work) -> str:
+    """What is lost of a picture that is kept whole in its image box."""
+    taken = []
+    if work.plan.fit.angle:
+        taken.append("straightening takes its corners")
+    if work.boxes.visible != work.boxes.image:
+        taken.append({"bleed": "the trim takes its rim", "mat": "the mat covers its rim"}.get(
+            work.plan.edge.kind, "its rim goes round the side"))  # fmt: skip
+    return " and ".join(taken) + ", every zone inside" if taken else "nothing cut"
 
 
 def _cuts_any(work: Work) -> bool:

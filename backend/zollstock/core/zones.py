@@ -8,8 +8,8 @@ from typing import Literal
 
 from .edges import Box
 from .fit import zone_px
-from .plan import KeepZone, exact
-from .rational import Fraction
+from .plan import KeepZone
+from .rational import Fraction, exact
 from .straighten import leaning_bounds
 from .work import Work
 

@@ -8,8 +8,9 @@ from pathlib import Path
 
 from zollstock.core.cli import INVALID, read_plan
 
-from .errors import PictureError, RenderError
+from .errors import Cancelled, PictureError, RenderError
 from .inspect import inspect
+from .interrupts import Interrupts
 from .proofs import check_whole
 from .render import render
 
@@ -30,22 +31,34 @@ def main(arguments: list[str] | None = None) -> int:
     if options.output.suffix.lower() not in _ENDINGS[plan.output.format]:
         ending = " or ".join(_ENDINGS[plan.output.format])
         return _refuse(f"the plan asks for {plan.output.format}: name the file {ending}")
-    try:
-        inspect(options.picture)
-        check_whole(options.picture)
-        render(plan, options.picture, options.output, _progress if sys.stderr.isatty() else None)
-    except FileNotFoundError as error:
-        return _refuse(f"{error.filename}: there is no such file or folder")
-    except OSError as error:
-        return _refuse(error.strerror or str(error))
-    except (PictureError, RenderError) as error:
-        return _refuse(str(error))
+    with Interrupts() as interrupts:
+
+        def go_on(percent: int) -> bool:
+            if sys.stderr.isatty():
+                _show(percent)
+            return not interrupts.received
+
+        try:
+            inspect(options.picture)
+            check_whole(options.picture)
+            if not interrupts.received:
+                render(plan, options.picture, options.output, go_on)
+        except FileNotFoundError as error:
+            return _refuse(f"{error.filename}: there is no such file or folder")
+        except OSError as error:
+            return _refuse(error.strerror or str(error))
+        except (PictureError, RenderError) as error:
+            return _refuse(str(error))
+        except Cancelled:
+            pass
+        if interrupts.received and not options.output.exists():
+            print("\nzollstock: stopped; nothing was left behind", file=sys.stderr)
+            return interrupts.exit_code
     return 0
 
 
-def _progress(percent: int) -> bool:
+def _show(percent: int) -> None:
     print(f"\r{percent:3d} %", end="" if percent < 99 else "\n", file=sys.stderr, flush=True)
-    return True
 
 
 def _refuse(message: str) -> int:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from . import colour
+from . import colour, profiles
 from .errors import PictureError, RenderError
 from .foreign import foreign
 from .inspect import sniff
@@ -73,7 +73,7 @@ def _upright(proof: pyvips.Image) -> pyvips.Image:
                 "This picture is CMYK and its profile cannot be used. Save it with a sound "
                 "profile, or in RGB, and bring it again."
             ) from None
-        colours = colour.to_srgb(colour.profiles.untagged(colours), 8)
+        colours = colour.to_srgb(profiles.untagged(colours), 8)
     if alpha is not None:
         colours = colour.filled(colours, alpha, _WHITE)
     return colours.copy_memory()

@@ -9,6 +9,7 @@ from __future__ import annotations
 import errno
 import os
 import shutil
+import time
 from collections.abc import Callable
 from pathlib import Path
 
@@ -31,6 +32,8 @@ from .wrap import wrapped
 Progress = Callable[[int], bool]
 
 JPEG_QUALITY = 98
+#: So often, seconds, `progress` is asked at least whether to go on.
+ASKED_EVERY = 0.2
 #: Less free room than this, bytes, after a failed write means that the disk was the reason.
 _FULL_DISK = 8 * 2**20
 #: Orientations that only flip left and right keep the order of the rows.
@@ -179,13 +182,13 @@ def _save(image: pyvips.Image, work: Work, path: Path, progress: Progress | None
 
 def _watch(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:
     """Report per cent to `progress` and kill the pipeline when it says so."""
-    shown, killed = [-1], [False]
+    shown, killed, asked = [-1], [False], [0.0]
 
     def on_eval(source: pyvips.Image, information: pyvips.GObject) -> None:
-        percent = min(99, information.percent)
-        if percent == shown[0] or killed[0]:
+        percent, now = min(99, information.percent), time.monotonic()
+        if killed[0] or (percent == shown[0] and now < asked[0] + ASKED_EVERY):
             return
-        shown[0] = percent
+        shown[0], asked[0] = percent, now
         if not progress(percent):
             killed[0] = True
             source.set_kill(True)

@@ -81,12 +81,13 @@ def _curve_of(profile: bytes) -> tuple[float, ...]:
         values = light.write_to_memory()
     except pyvips.Error:
         return _SRGB
-    samples = memoryview(values).cast("f")[:: (_FULL + 1) // (_SAMPLES * 4)].tolist()
-    samples.append(memoryview(values).cast("f")[-1])
+    parts = memoryview(values).cast("f")
+    samples = [float(part) for part in [*parts[:: (_FULL + 1) // (_SAMPLES * 4)], parts[-1]]]
     white = samples[-1]
     if white <= 0:
         return _SRGB
-    rising, highest = [], 0.0
+    rising: list[float] = []
+    highest = 0.0
     for sample in samples:
         highest = max(highest, sample / white)
         rising.append(highest)

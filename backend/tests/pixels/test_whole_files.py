@@ -1,0 +1,119 @@
+"""Half a picture is no picture: cut and overwritten files are refused, sound ones with odd tags taken."""
+
+from __future__ import annotations
+
+import random
+from pathlib import Path
+
+import pytest
+
+from tests.pictures import noise, save
+from zollstock.core.plan import parse_plan
+from zollstock.pixels.cli import main
+from zollstock.pixels.errors import PictureError, RenderError
+from zollstock.pixels.inspect import inspect
+from zollstock.pixels.proofs import check_whole
+from zollstock.pixels.render import render
+from zollstock.pixels.whole import jpeg_is_whole
+
+W, H = 900, 700
+KINDS = {
+    f"{compression}{'-tiles' if tile else ''}.tif": {"compression": compression, "tile": tile}
+    for compression in ("none", "lzw", "deflate", "jpeg", "packbits")
+    for tile in (False, True)
+} | {"plain.jpg": {"Q": 90}, "progressive.jpg": {"Q": 90, "interlace": True}, "plain.png": {},
+     "interlaced.png": {"interlace": True}, "lossy.webp": {}, "lossless.webp": {"lossless": True}}  # fmt: skip
+
+
+@pytest.mark.parametrize("share", [0.97, 0.5, 0.1])
+@pytest.mark.parametrize("kind", KINDS)
+def test_a_cut_file_makes_no_proof_and_no_print(tmp_path: Path, kind: str, share: float) -> None:
+    whole = save(noise(W, H), tmp_path / kind, **KINDS[kind])
+    check_whole(whole)
+    data = whole.read_bytes()
+    whole.write_bytes(data[: int(len(data) * share)])
+    plan = parse_plan({"picture": {"width_px": W, "height_px": H},
+                       "target": {"width": "9 in", "height": "7 in"}})  # fmt: skip
+    with pytest.raises(PictureError, match="damaged"):
+        check_whole(whole)
+    with pytest.raises((RenderError, PictureError)):
+        render(plan, whole, tmp_path / "out.tif")
+    assert sorted(path.name for path in tmp_path.iterdir()) == [kind]
+
+
+def test_a_single_strip_that_is_cut_is_found(tmp_path: Path) -> None:
+    from PIL import Image
+
+    picture = Image.effect_noise((W, H), 80)
+    for compression in (None, "tiff_lzw", "tiff_adobe_deflate"):
+        path = tmp_path / "strip.tif"
+        picture.save(path, compression=compression, strip_size=2**30)
+        check_whole(path)
+        path.write_bytes(path.read_bytes()[:-3000] if compression else path.read_bytes()[:-30_000])
+        with pytest.raises(PictureError, match="damaged"):
+            inspect(path)
+            check_whole(path)
+
+
+@pytest.mark.parametrize("zeroed", [2000, 20_000])
+def test_a_zeroed_stretch_in_a_jpeg_is_found(tmp_path: Path, zeroed: int) -> None:
+    """The reader itself raises no warning: every code of noughts means some pixels."""
+    data = save(noise(W, H), tmp_path / "whole.jpg", Q=90).read_bytes()
+    hand = random.Random(zeroed)
+    for _ in range(5):
+        at = hand.randrange(len(data) // 10, len(data) - zeroed - 2000)
+        (tmp_path / "hurt.jpg").write_bytes(data[:at] + bytes(zeroed) + data[at + zeroed :])
+        assert not jpeg_is_whole(tmp_path / "hurt.jpg")
+        with pytest.raises(PictureError, match="damaged"):
+            check_whole(tmp_path / "hurt.jpg")
+
+
+@pytest.mark.parametrize("interlace", [False, True])
+def test_junk_around_a_sound_jpeg_is_no_fault_of_its_pixels(
+    tmp_path: Path, interlace: bool
+) -> None:
+    data = save(noise(W, H), tmp_path / "whole.jpg", Q=90, interlace=interlace).read_bytes()
+    first = 2 + 2 + int.from_bytes(data[4:6], "big")
+    odd = {
+        "behind": data + bytes(30_000),
+        "between": data[:first] + b"junk and more junk" + data[first:],
+        "tag": data[:2] + b"\xff\xee\x00\x09Adobe\0\x64" + data[2:],
+    }
+    for name, content in odd.items():
+        path = tmp_path / f"{name}.jpg"
+        path.write_bytes(content)
+        inspect(path)
+        check_whole(path)
+
+
+def test_an_even_picture_is_whole(tmp_path: Path) -> None:
+    """Its codes are nearly all noughts, and there is nothing behind them."""
+    path = save(
+        (noise(W, H) * 0 + 200).cast("uchar").copy(interpretation="srgb"), tmp_path / "a.jpg"
+    )
+    assert jpeg_is_whole(path)
+
+
+def test_the_command_refuses_what_it_would_have_to_make_up(tmp_path: Path, capsys) -> None:
+    path = save(noise(W, H), tmp_path / "cut.tif")
+    path.write_bytes(path.read_bytes()[:-40_000])
+    (tmp_path / "plan.json").write_text(
+        '{"picture": {"width_px": 900, "height_px": 700}, "target": {"width": "9 in", "height": "7 in"}}'
+    )
+    out = tmp_path / "out.tif"
+    assert main([str(tmp_path / "plan.json"), str(path), "-o", str(out)]) == 2
+    assert "damaged" in capsys.readouterr().err and not out.exists()
+
+
+def test_what_is_only_foreign_is_not_called_damaged(tmp_path: Path) -> None:
+    """Tiles with separate planes, which no reader here knows: made by rewriting one tag."""
+    path = save(noise(512, 512), tmp_path / "tiles.tif", tile=True, compression="none")
+    data = bytearray(path.read_bytes())
+    # Tag 284 (planar configuration), SHORT, one value: from 1 (together) to 2 (apart).
+    entry = data.index(b"\x1c\x01\x03\x00\x01\x00\x00\x00\x01\x00")
+    data[entry + 8] = 2
+    path.write_bytes(data)
+    with pytest.raises(PictureError, match="separate colour planes") as told:
+        inspect(path)
+        check_whole(path)
+    assert "damaged" not in str(told.value)
