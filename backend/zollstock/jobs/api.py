@@ -14,12 +14,14 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.quota import check_room
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.reckoning import BoxMm
 from zollstock.core.show import style_for
 from zollstock.core.work import work_out
-from zollstock.pictures.api import PictureFacts, body, facts, own_pictures
+from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
+from zollstock.pictures.receiving import body
 from zollstock.pictures.storage import work_folder
 
 from .archive import pack, unpack
@@ -153,6 +155,7 @@ def make_job(request: HttpRequest, details: JobDetails) -> JobSlip:
 @router.post("/jobs/archive", response=JobSlip)
 def read_back(request: HttpRequest) -> JobSlip:
     """Make a job of a ZIP that this or another Zollstock packed; the ZIP is the body as it is."""
+    check_room(request.user, int(request.headers.get("Content-Length") or 0))
     with work_folder() as folder:
         path = folder / "job.zip"
         with path.open("wb") as file:

@@ -2,26 +2,24 @@
 
 from __future__ import annotations
 
-import errno
-from collections.abc import Iterator
 from datetime import datetime
 from uuid import UUID
 
-from django.conf import settings
 from django.db.models import ProtectedError, QuerySet
 from django.http import FileResponse, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 
+from zollstock.accounts.quota import check_room
 from zollstock.core.plan import KeepZone
 from zollstock.core.show import size_of_file
 
-from .intake import take_in, too_large
+from .intake import take_in
 from .models import Picture
+from .receiving import body
 
 router = Router(tags=["pictures"])
-_CHUNK = 2**20
 
 
 class PictureFacts(Schema):
@@ -68,23 +66,11 @@ def own_pictures(request: HttpRequest) -> QuerySet[Picture]:
     return Picture.objects.filter(account=request.user)
 
 
-def body(request: HttpRequest) -> Iterator[bytes]:
-    """The request's body in pieces; refuses at once what announces itself as too large."""
-    if int(request.headers.get("Content-Length") or 0) > settings.UPLOAD_MOST_BYTES:
-        raise HttpError(413, too_large())
-    while chunk := request.read(_CHUNK):
-        yield chunk
-
-
 @router.post("/pictures", response=Arrival)
 def bring(request: HttpRequest, name: Query[str]) -> Arrival:
     """Take a picture in. The file is the request's body as it is; `name` its file name."""
-    try:
-        picture, known = take_in(request.user, name, body(request))
-    except OSError as error:
-        if error.errno == errno.ENOSPC:
-            raise HttpError(507, "The disk is full. Nothing was stored.") from None
-        raise
+    check_room(request.user, int(request.headers.get("Content-Length") or 0))
+    picture, known = take_in(request.user, name, body(request))
     return Arrival(picture=facts(picture), known=known)
 
 

@@ -4,7 +4,10 @@ from typing import Any
 
 from django.apps import AppConfig
 from django.db import transaction
+from django.db.models import QuerySet, Sum
 from django.db.models.signals import post_delete
+
+from zollstock.accounts.quota import count
 
 
 class PicturesConfig(AppConfig):
@@ -14,6 +17,12 @@ class PicturesConfig(AppConfig):
         from .models import Picture
 
         post_delete.connect(_discard_files, sender=Picture)
+        count(lambda account: held_bytes(Picture.objects.filter(account=account)))
+
+
+def held_bytes(rows: QuerySet[Any]) -> int:
+    """What the files of these rows weigh together."""
+    return int(rows.aggregate(weight=Sum("bytes"))["weight"] or 0)
 
 
 def _discard_files(instance: Any, **_: Any) -> None:

@@ -11,6 +11,7 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 
+from zollstock.accounts.quota import check_room
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.inspect import inspect
 
@@ -18,31 +19,34 @@ from .models import Picture
 from .storage import discard, store, work_folder
 from .tasks import read_later
 
+_AT_FIRST = {"state": Picture.State.READING, "problem": "", "tries": 0, "reader": ""}
 _ENDINGS = {"JPEG": "jpg", "TIFF": "tif", "PNG": "png", "WebP": "webp"}
 
 
 def take_in(account: User, name: str, chunks: Iterable[bytes]) -> tuple[Picture, bool]:
     """Store a file of this account; returns its picture and whether it was known already.
 
-    Raises `PictureError` for what cannot be taken; then nothing is stored.
+    Raises `PictureError` or `QuotaReached` for what cannot be taken; then nothing is stored.
     """
+    room = check_room(account)
     with work_folder() as folder:
         arrived = folder / "arrived"
-        digest, size = _receive(chunks, arrived)
+        digest, size = _receive(chunks, arrived, room)
+        check_room(account, size)
         known = Picture.objects.filter(account=account, sha256=digest).first()
         if known is not None and known.state != Picture.State.REFUSED:
             return known, True
         facts = inspect(arrived, settings.UPLOAD_MOST_PIXELS)
-        if known is not None:
-            known.delete()
-        picture = Picture(
-            account=account, name=clean_name(name), sha256=digest, bytes=size, **asdict(facts)
-        )
+        # One that was refused may be tried again; prints that wait for it stay its own.
+        picture = known or Picture(account=account, sha256=digest)
+        described = {"name": clean_name(name), "bytes": size, **asdict(facts)}
+        for field, value in (described | _AT_FIRST).items():
+            setattr(picture, field, value)
         folder_name = f"pictures/{picture.id.hex[:2]}/{picture.id}"
         picture.file.name = store(arrived, f"{folder_name}/master.{_ENDINGS[facts.format]}")
     try:
         with transaction.atomic():
-            picture.save(force_insert=True)
+            picture.save(force_insert=known is None)
     except IntegrityError:  # the same file arrived twice at the same time
         discard(picture.file.name)
         return Picture.objects.get(account=account, sha256=digest), True
@@ -50,13 +54,15 @@ def take_in(account: User, name: str, chunks: Iterable[bytes]) -> tuple[Picture,
     return picture, False
 
 
-def _receive(chunks: Iterable[bytes], path: Path) -> tuple[str, int]:
+def _receive(chunks: Iterable[bytes], path: Path, room: int) -> tuple[str, int]:
     digest, size = hashlib.sha256(), 0
     with path.open("wb") as file:
         for chunk in chunks:
             size += len(chunk)
             if size > settings.UPLOAD_MOST_BYTES:
                 raise PictureError(too_large())
+            if size > room:
+                break  # what is too much is told by the next check
             digest.update(chunk)
             file.write(chunk)
     if not size:

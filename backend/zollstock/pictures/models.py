@@ -13,6 +13,9 @@ class Picture(models.Model):
 
     `width_px` and `height_px` are as stored in the file; `orientation` turns them upright. The
     state goes from reading to ready, or to refused when the file proves damaged inside.
+
+    A worker claims a picture that is to be read by its own `reader` mark, and keeps `touched` fresh
+    while it reads; one whose reader falls silent is read again, `tries` times at most.
     """
 
     class State(models.TextChoices):
@@ -30,6 +33,8 @@ class Picture(models.Model):
     small = models.FileField(max_length=200, blank=True)
     state = models.CharField(max_length=8, choices=State, default=State.READING)
     problem = models.CharField(max_length=400, blank=True)
+    reader = models.CharField(max_length=36, blank=True)
+    tries = models.PositiveSmallIntegerField(default=0)
 
     format = models.CharField(max_length=8)
     width_px = models.PositiveIntegerField()

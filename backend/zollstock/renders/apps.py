@@ -6,6 +6,10 @@ from django.apps import AppConfig
 from django.db import transaction
 from django.db.models.signals import post_delete
 
+from zollstock.accounts.quota import count
+from zollstock.pictures.apps import held_bytes
+from zollstock.pictures.signals import picture_read
+
 
 class RendersConfig(AppConfig):
     name = "zollstock.renders"
@@ -14,6 +18,14 @@ class RendersConfig(AppConfig):
         from .models import Render
 
         post_delete.connect(_discard_file, sender=Render)
+        picture_read.connect(_picture_read)
+        count(lambda account: held_bytes(Render.objects.filter(account=account)))
+
+
+def _picture_read(picture_id: Any, **_: Any) -> None:
+    from .orders import picture_was_read
+
+    picture_was_read(picture_id)
 
 
 def _discard_file(instance: Any, **_: Any) -> None:

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-import logging
 from uuid import UUID
 
-from celery import Task
 from django.db import transaction
 from django.utils import timezone
-from kombu.exceptions import OperationalError
 
+from zollstock.accounts.quota import check_room
 from zollstock.core.findings import findings
 from zollstock.core.lengths import UNITS
 from zollstock.core.naming import safe_name
@@ -17,10 +15,11 @@ from zollstock.core.plan import Plan, lengths_of, parse_plan
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
 from zollstock.jobs.models import Print
+from zollstock.pictures.messages import tell
+from zollstock.pictures.models import Picture
 
 from .models import Render
 
-log = logging.getLogger(__name__)
 ENDINGS = {"tiff": "tif", "jpeg": "jpg", "png": "png"}
 UNFINISHED = (Render.State.QUEUED, Render.State.RUNNING)
 
@@ -30,7 +29,7 @@ class Stopped(Exception):
 
 
 def order(held: Print) -> Render:
-    """Order the file of a print's plan as it is now. Raises `Stopped`.
+    """Order the file of a print's plan as it is now. Raises `Stopped`, `QuotaReached`.
 
     The same plan already waiting or in work is not ordered twice.
     """
@@ -39,6 +38,14 @@ def order(held: Print) -> Render:
     for finding in findings(work, style_for(lengths_of(plan))):
         if finding.level == "stop":
             raise Stopped(finding.text)
+    if held.picture.state == Picture.State.REFUSED:
+        raise Stopped(held.picture.problem)
+    if held.picture.channels == 4 and plan.output.profile == "picture":
+        raise Stopped(
+            "A CMYK picture cannot keep its own profile here: the file is made in RGB. Choose the "
+            "profile sRGB."
+        )
+    check_room(held.job.account)
     with transaction.atomic():
         Print.objects.select_for_update().get(id=held.id)
         running = Render.objects.filter(print=held, version=held.version, state__in=UNFINISHED)
@@ -53,31 +60,44 @@ def order(held: Print) -> Render:
 
 
 def send(render: Render) -> None:
-    """Tell a worker. When the broker is silent the row waits and is sent again later."""
+    """Tell a worker. When the broker is silent the row waits and is sent again later.
+
+    An order whose picture is still being read waits for it, and is sent when that is done.
+    """
     from .tasks import make
 
     if render.run_id is not None:
         send_run(render.run_id)
+    elif render.picture.state == Picture.State.READY:
+        transaction.on_commit(lambda: tell(make, str(render.id)))
+
+
+def picture_was_read(picture_id: UUID) -> None:
+    """What waited for a picture goes on; or fails in words, where the picture was refused."""
+    picture = Picture.objects.filter(id=picture_id).first()
+    if picture is None:
         return
-    transaction.on_commit(lambda: _tell(make, str(render.id)))
+    waiting = Render.objects.filter(picture=picture, state=Render.State.QUEUED)
+    if picture.state == Picture.State.REFUSED:
+        waiting.update(
+            state=Render.State.FAILED, finished=timezone.now(), problem=picture.problem[:400]
+        )
+        return
+    for render in waiting.filter(run=None):
+        send(render)
+    for run_id in waiting.exclude(run=None).values_list("run_id", flat=True).distinct():
+        send_run(run_id)
 
 
 def send_run(run_id: UUID | str, workers: int = 1) -> None:
     """Tell so many workers of a run; each goes on by itself until nothing waits."""
     from .tasks import work_off
 
-    def tell() -> None:
+    def send_all() -> None:
         for _ in range(workers):
-            _tell(work_off, str(run_id))
+            tell(work_off, str(run_id))
 
-    transaction.on_commit(tell)
-
-
-def _tell(task: Task, name: str) -> None:
-    try:
-        task.apply_async([name], retry=False)
-    except OperationalError:
-        log.warning("the broker does not answer; %s waits", name)
+    transaction.on_commit(send_all)
 
 
 def call_off(render: Render) -> None:

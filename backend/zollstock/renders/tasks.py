@@ -13,13 +13,16 @@ from celery import shared_task
 from django.db.models import Exists, F, OuterRef
 from django.utils import timezone
 
+from zollstock.accounts.quota import QuotaReached, check_room
 from zollstock.core.plan import parse_plan
+from zollstock.pictures.heartbeat import AWAY, persistently
+from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import discard, local_path, store, work_folder
 from zollstock.pixels.errors import Cancelled, PictureError, RenderError
 from zollstock.pixels.render import render as render_file
 
 from .models import Render, Run
-from .orders import send, send_run
+from .orders import picture_was_read, send, send_run
 from .pulse import Pulse
 
 log = logging.getLogger(__name__)
@@ -29,11 +32,13 @@ LOST_AFTER = timedelta(seconds=12)
 #: A queued row nobody came for in this time is told about again.
 FORGOTTEN_AFTER = timedelta(seconds=20)
 MOST_TRIES = 3
+#: No file takes longer than this, seconds; then its worker is ended.
+MOST_SECONDS = 2 * 60 * 60
 #: So long a worker stays with a run before other orders have their turn.
 SPELL_SECONDS = 0.5
 
 
-@shared_task
+@shared_task(time_limit=MOST_SECONDS)
 def make(render_id: str) -> None:
     """Make the file of one order. Only the worker that claims the row works on it."""
     render = _claim(render_id)
@@ -41,7 +46,7 @@ def make(render_id: str) -> None:
         _carry_out(render)
 
 
-@shared_task
+@shared_task(time_limit=MOST_SECONDS)
 def work_off(run_id: str) -> None:
     """Work on a run for a moment, then stand at the end of the queue again.
 
@@ -51,7 +56,9 @@ def work_off(run_id: str) -> None:
     while time.monotonic() < end:
         if not Run.objects.filter(id=run_id, state=Run.State.GOING).update(pulse=timezone.now()):
             return
-        waiting = Render.objects.filter(run_id=run_id, state=Render.State.QUEUED)
+        waiting = Render.objects.filter(
+            run_id=run_id, state=Render.State.QUEUED, picture__state=Picture.State.READY
+        )
         render_id = waiting.order_by("position").values_list("id", flat=True).first()
         if render_id is None:
             return
@@ -64,13 +71,16 @@ def work_off(run_id: str) -> None:
 def _claim(render_id: object) -> Render | None:
     """The order as this worker's own; None when another was quicker or it waits no more."""
     worker = str(uuid.uuid4())
-    claimed = Render.objects.filter(id=render_id, state=Render.State.QUEUED).update(
+    ready = Picture.objects.filter(id=OuterRef("picture_id"), state=Picture.State.READY)
+    claimed = Render.objects.filter(
+        Exists(ready), id=render_id, state=Render.State.QUEUED
+    ).update(
         state=Render.State.RUNNING, worker=worker, pulse=timezone.now(), tries=F("tries") + 1,
         percent=0,
     )  # fmt: skip
     if not claimed:
         return None
-    return Render.objects.select_related("picture").get(id=render_id)
+    return Render.objects.select_related("picture", "account").get(id=render_id)
 
 
 def _carry_out(render: Render) -> None:
@@ -83,7 +93,7 @@ def _carry_out(render: Render) -> None:
             _deliver(render, worker, out)
     except Cancelled:
         log.info("render %s was called off", render.id)
-    except (RenderError, PictureError) as error:
+    except (RenderError, PictureError, QuotaReached) as error:
         _finish(render, worker, state=Render.State.FAILED, problem=str(error)[:400])
     except FileNotFoundError:
         log.exception("render %s misses its picture", render.id)
@@ -93,11 +103,18 @@ def _carry_out(render: Render) -> None:
             state=Render.State.FAILED,
             problem="The picture's own file is missing from the storage. Bring the picture again.",
         )
+    except AWAY:
+        raise  # the row says running; it is taken up when the database is back
     except OSError:
         log.exception("render %s failed", render.id)
         _finish(render, worker, state=Render.State.FAILED,
                 problem="The file could not be written: is the disk full? Nothing was left "
                 "behind.")  # fmt: skip
+    except Exception:
+        log.exception("render %s failed", render.id)
+        _finish(render, worker, state=Render.State.FAILED,
+                problem="Something went wrong while this file was made. Nothing was left behind; "
+                "it was written down for the people who run this place.")  # fmt: skip
 
 
 def _deliver(render: Render, worker: str, out: Path) -> None:
@@ -105,15 +122,24 @@ def _deliver(render: Render, worker: str, out: Path) -> None:
     with out.open("rb") as file:
         digest = hashlib.file_digest(file, "sha256").hexdigest()
     size = out.stat().st_size
-    name = store(out, f"renders/{render.id.hex[:2]}/{render.id}/{render.name}")
-    if not _finish(render, worker, state=Render.State.DONE, percent=100, file=name, bytes=size,
-                   sha256=digest):  # fmt: skip
+    persistently(lambda: check_room(render.account, size))
+    place = f"renders/{render.id.hex[:2]}/{render.id}/{render.name}"
+    discard(place)  # what a worker left that was killed before it could write its row
+    name = store(out, place)
+    try:
+        delivered = _finish(render, worker, state=Render.State.DONE, percent=100, file=name,
+                            bytes=size, sha256=digest)  # fmt: skip
+    except Exception:
+        discard(name)
+        raise
+    if not delivered:
         discard(name)
 
 
 def _finish(render: Render, worker: str, **result: object) -> bool:
+    """Write the end of an order that is still this worker's; patient with a database that is away."""
     mine = Render.objects.filter(id=render.id, worker=worker, state=Render.State.RUNNING)
-    return bool(mine.update(finished=timezone.now(), **result))
+    return bool(persistently(lambda: mine.update(finished=timezone.now(), **result)))
 
 
 @shared_task
@@ -126,17 +152,20 @@ def take_up() -> None:
         problem="The work on this file was interrupted three times. Nothing was left behind; "
         "order it again, or try a smaller size.",
     )  # fmt: skip
-    for render in lost.filter(tries__lt=MOST_TRIES):
+    for render in lost.filter(tries__lt=MOST_TRIES).select_related("picture"):
         log.warning("render %s lost its worker, it is taken up again", render.id)
         mine = Render.objects.filter(id=render.id, worker=render.worker, state=Render.State.RUNNING)
         if mine.update(state=Render.State.QUEUED, worker="", pulse=now):
             send(render)
-    forgotten = Render.objects.filter(
+    forgotten = Render.objects.select_related("picture").filter(
         state=Render.State.QUEUED, pulse__lt=now - FORGOTTEN_AFTER, run=None
     )
     for render in forgotten:
         Render.objects.filter(id=render.id).update(pulse=now)
-        send(render)
+        if render.picture.state == Picture.State.REFUSED:
+            picture_was_read(render.picture.id)
+        else:
+            send(render)
     waiting = Render.objects.filter(run=OuterRef("pk"), state=Render.State.QUEUED)
     silent = Run.objects.filter(
         Exists(waiting), state=Run.State.GOING, pulse__lt=now - FORGOTTEN_AFTER

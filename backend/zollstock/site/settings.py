@@ -104,6 +104,10 @@ CELERY_TASK_ROUTES = {
     "zollstock.renders.tasks.make": {"queue": "render"},
     "zollstock.renders.tasks.work_off": {"queue": "render"},
 }
+# A worker that has lost its broker goes on with what it has in hand, and looks for the broker again.
+CELERY_WORKER_CANCEL_LONG_RUNNING_TASKS_ON_CONNECTION_LOSS = False
+CELERY_BROKER_CONNECTION_MAX_RETRIES = None
+CELERY_BROKER_TRANSPORT_OPTIONS = {"socket_connect_timeout": 2, "socket_timeout": 10}
 CELERY_BEAT_SCHEDULE = {
     "take up what was left": {"task": "zollstock.renders.tasks.take_up", "schedule": 5.0},
     "read what was left": {"task": "zollstock.pictures.tasks.take_up", "schedule": 5.0},
@@ -167,6 +171,8 @@ FILE_UPLOAD_PERMISSIONS = 0o600
 # Request bodies that are read whole (plans, forms); pictures are streamed under their own limit.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 2**20
 UPLOAD_MOST_BYTES = int(os.environ.get("ZOLLSTOCK_MOST_BYTES", 2**30))
+# What one account may keep, pictures and made files together.
+ACCOUNT_MOST_BYTES = int(os.environ.get("ZOLLSTOCK_ACCOUNT_BYTES", 50 * 10**9))
 UPLOAD_MOST_PIXELS = int(os.environ.get("ZOLLSTOCK_MOST_PIXELS", 10**9))
 
 LOGGING = {
