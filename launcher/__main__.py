@@ -11,6 +11,7 @@ from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 
+from launcher import backup as archive
 from launcher import checks, places, setup
 from launcher.say import Trouble, step, tell
 from launcher.stack import Stack, running_alone
@@ -35,6 +36,11 @@ def main(arguments: list[str]) -> int:
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     commands.add_parser("bench", help="measure, against named baselines")
     commands.add_parser("types", help="make the interface's types anew from the API")
+    for name, what in (
+        ("backup", "database and files into one file, while everything runs"),
+        ("restore", "put a backup in the place of what is there, which is laid aside"),
+    ):
+        commands.add_parser(name, help=what).add_argument("file", type=Path)
     account = commands.add_parser("account", help="make an account, or set its password")
     account.add_argument("name")
     options, rest = parser.parse_known_args(arguments or ["--help"])
@@ -86,6 +92,23 @@ def account(options: argparse.Namespace, rest: list[str]) -> int:
         if not stack.services_answer():
             stack.start_services()
         stack.manage("make_account", options.name)
+    return 0
+
+
+def backup(options: argparse.Namespace, rest: list[str]) -> int:
+    setup.python(dev=False)
+    with Stack(places.VAR, port=0) as stack:
+        if not stack.services_answer():
+            stack.start_services()
+        archive.backup(stack, options.file.absolute())
+    return 0
+
+
+def restore(options: argparse.Namespace, rest: list[str]) -> int:
+    setup.python(dev=False)
+    with running_alone(places.VAR), Stack(places.VAR, port=0) as stack:
+        stack.start_services()
+        archive.restore(stack, options.file.absolute())
     return 0
 
 
@@ -143,7 +166,7 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
 
 _COMMANDS = {
     "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "fit": fit,
-    "test": test, "shots": shots, "types": types, "bench": bench,
+    "backup": backup, "restore": restore, "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 
 if __name__ == "__main__":

@@ -20,6 +20,8 @@ from pathlib import Path
 from .places import BACKEND, CHROMIUM, FRONTEND, PROJECT, PYTHON, VAR, VENV
 from .say import Trouble, step, to_stderr
 
+#: Takes the server's name out of nginx's answers.
+MORE_HEADERS = Path("/usr/lib/nginx/modules/ngx_http_headers_more_filter_module.so")
 _STAMPS = VAR / "setup"
 _LEAST_FREE = 500 * 2**20
 
@@ -88,7 +90,8 @@ def _debian(dev: bool) -> None:
     step(f"Installing Debian packages: {names}")
     quiet = {
         "stdout": subprocess.DEVNULL,
-        "env": os.environ | {"DEBIAN_FRONTEND": "noninteractive"},
+        # In this runlevel Debian's scripts do not start the services that come with the packages.
+        "env": os.environ | {"DEBIAN_FRONTEND": "noninteractive", "RUNLEVEL": "1"},
     }
     for command in (["update"], ["install", "-y", "--no-install-recommends", *missing]):
         if subprocess.call([*lead, "apt-get", "-qq", *command], **quiet):
@@ -107,6 +110,8 @@ def _needed(dev: bool) -> Iterator[tuple[str, Callable[[], bool]]]:
 
     yield "mariadb-server", program("mariadbd")
     yield "redis-server", program("redis-server")
+    yield "nginx-light", program("nginx")
+    yield "libnginx-mod-http-headers-more-filter", MORE_HEADERS.exists
     yield "chromium", Path(CHROMIUM).exists
     if not built():
         yield "python3-venv", _can_make_environments

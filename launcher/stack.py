@@ -18,10 +18,17 @@ from contextlib import contextmanager
 from pathlib import Path
 from types import TracebackType
 
+from .front import configuration
 from .places import BACKEND, PYTHON
 from .processes import Process
 from .say import Trouble, step, tell
 
+#: Names and passwords compare exactly: upper and lower case, marks and all.
+COLLATION = "utf8mb4_bin"
+#: Queues with the processes of their worker, and the memory each of these may take, MiB.
+WORKERS = {"quick": (2, 3072), "heavy": (1, 4096), "render": (1, 6144)}
+#: How often, seconds, the parts are looked after, and their logs.
+WATCH_EVERY, ROTATE_EVERY = 0.2, 60.0
 _SBIN = "/usr/local/sbin:/usr/sbin:/sbin"
 #: A Unix socket's path may have 107 bytes; longer folders get theirs under the temporary folder.
 _LONGEST_SOCKET = 100
@@ -52,6 +59,7 @@ class Stack:
         self._processes: list[Process] = []
         run = _run_folder(var)
         self._database, self._broker = run / "mariadb.sock", run / "redis.sock"
+        self._web = run / "web.sock"
         self.environment = self._environment()
 
     def __enter__(self) -> Stack:
@@ -69,6 +77,8 @@ class Stack:
         self.start_services()
         step("Bringing the tables up to date")
         self.manage("migrate", "--verbosity", "0")
+        self.manage("one_collation", COLLATION)
+        self.manage("tidy")
         self.manage("collectstatic", "--noinput", "--clear", "--verbosity", "0")
         step("Starting web server and workers")
         self.start_web()
@@ -82,23 +92,34 @@ class Stack:
             self._start_redis()
 
     def start_web(self) -> None:
+        """The application on a socket, and nginx before it on the port."""
         self._program("web", [
-            PYTHON, "-m", "gunicorn", "zollstock.site.wsgi", "--bind", f"127.0.0.1:{self.port}",
+            PYTHON, "-m", "gunicorn", "zollstock.site.wsgi", "--bind", f"unix:{self._web}",
             "--worker-class", "gthread", "--workers", "2", "--threads", "6", "--timeout", "120",
-            "--log-level", "warning", "--worker-tmp-dir", str(self.var),
-        ])  # fmt: skip
+            "--log-level", "warning", "--worker-tmp-dir", str(self.var), "--umask", "0077",
+        ], {"ZOLLSTOCK_FRONT": "1"})  # fmt: skip
+        folder = self.var / "nginx"
+        folder.mkdir(mode=0o700, exist_ok=True)
+        settings = folder / "nginx.conf"
+        settings.write_text(configuration(
+            folder, self.port, self._web, self.media,
+            int(self.environment.get("ZOLLSTOCK_MOST_BYTES", 2**30)),
+            self.environment.get("ZOLLSTOCK_CLIENT_HEADER", ""),
+        ))  # fmt: skip
+        self._program("front", ["nginx", "-p", str(folder), "-e", "stderr", "-c", str(settings)])
 
     def start_workers(self) -> None:
-        for queue in ("quick", "render"):
+        for queue in WORKERS:
             self.start_worker(queue)
         self._program("clock", [*self._celery(), "beat", "--loglevel", "warning", "--pidfile="])
 
     def start_worker(self, queue: str) -> Process:
+        processes, most_mib = WORKERS[queue]
         return self._program(f"worker-{queue}", [
-            *self._celery(), "worker", "--queues", queue, "--concurrency", "1", "--loglevel",
-            "info", "--hostname", f"{queue}-{secrets.token_hex(3)}@%h", "--without-gossip",
-            "--without-mingle",
-        ])  # fmt: skip
+            *self._celery(), "worker", "--queues", queue, "--concurrency", str(processes),
+            "--loglevel", "info", "--hostname", f"{queue}-{secrets.token_hex(3)}@%h",
+            "--without-gossip", "--without-mingle",
+        ], {"ZOLLSTOCK_WORKER_MIB": str(most_mib)})  # fmt: skip
 
     def manage(self, *arguments: str) -> None:
         """A Django command; its last line is the reason when it fails."""
@@ -111,14 +132,20 @@ class Stack:
             raise Trouble(f"{arguments[0]} failed: {reason}")
 
     def watch(self) -> None:
-        """Until Ctrl-C: restart web and workers that die; a dead database ends it all."""
+        """Until Ctrl-C: whatever dies is started again, and logs are kept from growing."""
+        looked_at_logs = time.monotonic()
         while True:
-            time.sleep(1)
-            for process in self._processes:
-                if process.alive:
-                    continue
-                if not process.restart:
-                    raise Trouble(f"{process.name} stopped; its last words are in {process.log}")
+            time.sleep(WATCH_EVERY)
+            self.revive()
+            if time.monotonic() > looked_at_logs + ROTATE_EVERY:
+                looked_at_logs = time.monotonic()
+                for process in self._processes:
+                    process.rotate_log()
+
+    def revive(self) -> None:
+        """Start again what has died: one that dies at once over and over waits longer each time."""
+        for process in self._processes:
+            if not process.alive and process.may_start():
                 tell(f"{process.name} stopped and is started again; see {process.log}")
                 process.start()
 
@@ -133,8 +160,18 @@ class Stack:
     def services_answer(self) -> bool:
         return all(_answers(path) for path in (self._database, self._broker))
 
-    def _program(self, name: str, command: list[str]) -> Process:
-        process = Process(name, command, self.environment, self._log(name), BACKEND, restart=True)
+    @property
+    def media(self) -> Path:
+        return Path(self.environment.get("ZOLLSTOCK_MEDIA", self.var / "media"))
+
+    def part(self, name: str) -> Process:
+        """A running part by its name."""
+        return next(process for process in self._processes if process.name == name)
+
+    def _program(
+        self, name: str, command: list[str], more: dict[str, str] | None = None
+    ) -> Process:
+        process = Process(name, command, self.environment | (more or {}), self._log(name), BACKEND)
         self._processes.append(process)
         return process
 
@@ -185,14 +222,15 @@ class Stack:
             "mariadbd", "--no-defaults", f"--datadir={data}", f"--socket={self._database}",
             f"--pid-file={self.var / 'mariadb.pid'}", f"--user={me}", "--skip-networking",
             "--skip-log-bin", "--character-set-server=utf8mb4",
-            "--collation-server=utf8mb4_bin", "--innodb-buffer-pool-size=128M",
+            f"--collation-server={COLLATION}", "--innodb-buffer-pool-size=128M",
             *(safety if self.fast else []),
         ], self.environment, self._log("mariadb"), self.var)  # fmt: skip
         self._processes.append(process)
         self._wait_for(process, self._database)
         password = self.environment["ZOLLSTOCK_DB_PASSWORD"]
         grant = (
-            "CREATE DATABASE IF NOT EXISTS zollstock CHARACTER SET utf8mb4;"
+            f"CREATE DATABASE IF NOT EXISTS zollstock CHARACTER SET utf8mb4 COLLATE {COLLATION};"
+            f"ALTER DATABASE zollstock CHARACTER SET utf8mb4 COLLATE {COLLATION};"
             "CREATE USER IF NOT EXISTS zollstock@localhost;"
             f"ALTER USER zollstock@localhost IDENTIFIED BY '{password}';"
             "GRANT ALL ON `%zollstock%`.* TO zollstock@localhost;"
@@ -207,7 +245,9 @@ class Stack:
         self._broker.unlink(missing_ok=True)
         process = Process("Redis", [
             "redis-server", "--port", "0", "--unixsocket", str(self._broker), "--unixsocketperm",
-            "700", "--dir", str(self.var), "--save", "", "--appendonly", "no", "--daemonize", "no",
+            "700", "--dir", str(self.var), "--save", "", "--daemonize", "no",
+            # Messages outlive a killed Redis; without them the clock would send them again, later.
+            "--appendonly", "no" if self.fast else "yes", "--appenddirname", "redis",
         ], self.environment, self._log("redis"), self.var)  # fmt: skip
         self._processes.append(process)
         self._wait_for(process, self._broker)
@@ -230,6 +270,9 @@ class Stack:
                 with urllib.request.urlopen(request, timeout=5):
                     return
             except urllib.error.HTTPError as error:
+                if error.code == 503:  # the front is there, the application behind it not yet
+                    time.sleep(0.1)
+                    continue
                 raise Trouble(
                     f"the web server answers {error.code}; see {self._log('web')}"
                 ) from None

@@ -64,7 +64,9 @@ def test_a_bomb_is_refused_before_it_is_opened(caller, tmp_path) -> None:
     assert stored_files() == []
 
 
-def test_limits_hold_for_what_is_announced_and_for_what_comes(caller, photo, settings) -> None:
+def test_limits_hold_for_what_is_announced_and_for_what_comes(
+    caller, account, photo, settings
+) -> None:
     settings.UPLOAD_MOST_BYTES = 1000
     answer = caller.upload(photo(), expect=413)
     assert "larger than the limit" in answer["message"] and stored_files() == []
@@ -72,7 +74,7 @@ def test_limits_hold_for_what_is_announced_and_for_what_comes(caller, photo, set
     from zollstock.pixels.errors import PictureError
 
     with pytest.raises(PictureError, match="larger than the limit"):
-        take_in(caller.client, "x", iter([b"x" * 600, b"x" * 600]))
+        take_in(account, "x", iter([b"x" * 600, b"x" * 600]))
     assert stored_files() == []
 
 

@@ -133,11 +133,11 @@ def test_a_process_is_stopped_with_what_it_started(tmp_path: Path) -> None:
 
 
 def test_a_process_that_dies_is_noticed_and_can_start_again(tmp_path: Path) -> None:
-    process = Process(
-        "sleeper", SLEEPER, dict(os.environ), tmp_path / "s.log", tmp_path, restart=True
-    )
-    os.killpg(process.handle.pid, signal.SIGKILL)
-    process.handle.wait()
+    process = Process("sleeper", SLEEPER, dict(os.environ), tmp_path / "s.log", tmp_path)
+    os.killpg(process.pid, signal.SIGKILL)
+    end = time.monotonic() + 5
+    while process.alive and time.monotonic() < end:
+        time.sleep(0.01)
     assert not process.alive
     process.start()
     assert process.alive

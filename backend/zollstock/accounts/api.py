@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
+from django.conf import settings
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
@@ -14,7 +15,11 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.core.show import size_of_file
+
 from .models import Preferences
+from .quota import used
+from .throttle import check_address
 
 router = Router(tags=["accounts"])
 
@@ -32,6 +37,8 @@ class Account(Schema):
     name: str
     unit: Unit
     light: Light
+    kept_text: str
+    kept_share: float
 
 
 class PreferenceChange(Schema):
@@ -46,14 +53,20 @@ class PasswordChange(Schema):
 
 def _account(user: User) -> Account:
     preferences, _ = Preferences.objects.get_or_create(account=user)
-    return Account.model_validate(
-        {"name": user.username, "unit": preferences.unit, "light": preferences.light}
+    held, most = used(user), settings.ACCOUNT_MOST_BYTES
+    return Account(
+        name=user.username,
+        unit=preferences.unit,
+        light=preferences.light,
+        kept_text=f"{size_of_file(held)} of {size_of_file(most)}",
+        kept_share=min(1.0, held / most),
     )
 
 
 @router.post("/session", auth=None, response=Account)
 def sign_in(request: HttpRequest, given: SignIn) -> Account:
-    """Sign in. Eight wrong tries for a name from one address close the door for ten minutes.
+    """Sign in. Eight wrong tries for a name from one address close the door for ten minutes, and so do
+    forty from one address for any names.
 
     The middleware of django-axes answers then, in place of the 401 below.
     """
@@ -61,6 +74,7 @@ def sign_in(request: HttpRequest, given: SignIn) -> Account:
     refused = CsrfViewMiddleware(lambda _: None).process_view(request, _checked, (), {})
     if refused is not None:
         raise HttpError(403, "This page is too old to be trusted with changes. Load it again.")
+    check_address(request)
     user = authenticate(request, username=given.name, password=given.password)
     if user is None:
         raise HttpError(401, "Name or password is wrong.")
@@ -94,7 +108,9 @@ def prefer(request: HttpRequest, change: PreferenceChange) -> Account:
 def change_password(request: HttpRequest, change: PasswordChange) -> tuple[int, None]:
     """Change the password; other sessions of this account end."""
     user = request.user
-    if not user.check_password(change.old):
+    # As at sign-in, so that wrong tries are counted and throttled here too.
+    check_address(request)
+    if authenticate(request, username=user.username, password=change.old) != user:
         raise HttpError(422, "The old password is wrong. Nothing was changed.")
     try:
         validate_password(change.new, user)

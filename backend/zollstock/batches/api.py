@@ -252,7 +252,7 @@ def remove(request: HttpRequest, batch_id: int) -> tuple[int, None]:
 
 @router.get("/batches/{int:batch_id}/cells", response=list[CellRow])
 def cells(
-    request: HttpRequest, batch_id: int, start: Annotated[int, Query(ge=0)] = 0,
+    request: HttpRequest, batch_id: int, start: Annotated[int, Query(ge=0, le=10**6)] = 0,
     count: Annotated[int, Query(ge=1, le=500)] = 100,
 ) -> list[CellRow]:  # fmt: skip
     """The cells of `count` pictures from `start`, reckoned now."""

@@ -21,7 +21,7 @@ from zollstock.core.show import style_for
 from zollstock.core.work import work_out
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
-from zollstock.pictures.receiving import body
+from zollstock.pictures.receiving import announced_length, body
 from zollstock.pictures.storage import work_folder
 
 from .archive import pack, unpack
@@ -155,7 +155,7 @@ def make_job(request: HttpRequest, details: JobDetails) -> JobSlip:
 @router.post("/jobs/archive", response=JobSlip)
 def read_back(request: HttpRequest) -> JobSlip:
     """Make a job of a ZIP that this or another Zollstock packed; the ZIP is the body as it is."""
-    check_room(request.user, int(request.headers.get("Content-Length") or 0))
+    check_room(request.user, announced_length(request))
     with work_folder() as folder:
         path = folder / "job.zip"
         with path.open("wb") as file:

@@ -6,7 +6,8 @@ from datetime import datetime
 from uuid import UUID
 
 from django.db.models import ProtectedError, QuerySet
-from django.http import FileResponse, HttpRequest, HttpResponse
+from django.http import HttpRequest
+from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
@@ -17,7 +18,8 @@ from zollstock.core.show import size_of_file
 
 from .intake import take_in
 from .models import Picture
-from .receiving import body
+from .receiving import announced_length, body
+from .serving import stored
 
 router = Router(tags=["pictures"])
 
@@ -69,7 +71,7 @@ def own_pictures(request: HttpRequest) -> QuerySet[Picture]:
 @router.post("/pictures", response=Arrival)
 def bring(request: HttpRequest, name: Query[str]) -> Arrival:
     """Take a picture in. The file is the request's body as it is; `name` its file name."""
-    check_room(request.user, int(request.headers.get("Content-Length") or 0))
+    check_room(request.user, announced_length(request))
     picture, known = take_in(request.user, name, body(request))
     return Arrival(picture=facts(picture), known=known)
 
@@ -95,12 +97,12 @@ def remove(request: HttpRequest, picture_id: UUID) -> tuple[int, None]:
 
 
 @router.get("/pictures/{uuid:picture_id}/{kind}.jpg", include_in_schema=False)
-def proof(request: HttpRequest, picture_id: UUID, kind: str) -> HttpResponse:
+def proof(request: HttpRequest, picture_id: UUID, kind: str) -> HttpResponseBase:
     """A proof for the screen: `bench` or `small`."""
     picture = get_object_or_404(own_pictures(request), id=picture_id)
     file = {"bench": picture.proof, "small": picture.small}.get(kind)
     if not file:
         raise HttpError(404, "This proof is not made yet.")
-    response = FileResponse(file.open("rb"), content_type="image/jpeg")
+    response = stored(file, "image/jpeg")
     response["Cache-Control"] = "private, max-age=31536000, immutable"
     return response

@@ -1,5 +1,6 @@
 """The app, and the tidying of files whose row is gone."""
 
+from collections.abc import Iterator
 from typing import Any
 
 from django.apps import AppConfig
@@ -9,6 +10,8 @@ from django.db.models.signals import post_delete
 
 from zollstock.accounts.quota import count
 
+from .tidying import know
+
 
 class PicturesConfig(AppConfig):
     name = "zollstock.pictures"
@@ -17,7 +20,15 @@ class PicturesConfig(AppConfig):
         from .models import Picture
 
         post_delete.connect(_discard_files, sender=Picture)
+        know("pictures", _known_files)
         count(lambda account: held_bytes(Picture.objects.filter(account=account)))
+
+
+def _known_files() -> Iterator[str]:
+    from .models import Picture
+
+    for names in Picture.objects.values_list("file", "proof", "small").iterator():
+        yield from names
 
 
 def held_bytes(rows: QuerySet[Any]) -> int:

@@ -22,7 +22,7 @@ def body(request: HttpRequest) -> Iterator[bytes]:
     length: a line that broke off is not a file (400). A body in chunks has no announced length; the
     server sees to it that its last chunk arrived.
     """
-    announced = int(request.headers.get("Content-Length") or 0)
+    announced = announced_length(request)
     if announced > settings.UPLOAD_MOST_BYTES:
         raise HttpError(413, too_large())
     chunked = not announced and _is_chunked(request)
@@ -38,6 +38,12 @@ def body(request: HttpRequest) -> Iterator[bytes]:
         raise _broken(received, announced) from None
     if received < announced:
         raise _broken(received, announced)
+
+
+def announced_length(request: HttpRequest) -> int:
+    """The length of the body as its sender says, bytes; 0 where nothing or nonsense is said."""
+    said = request.META.get("CONTENT_LENGTH") or ""
+    return int(said) if said.isascii() and said.isdecimal() and len(said) < 19 else 0
 
 
 def _is_chunked(request: HttpRequest) -> bool:

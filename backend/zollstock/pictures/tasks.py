@@ -23,6 +23,7 @@ from .messages import tell
 from .models import Picture
 from .signals import picture_read
 from .storage import discard, local_path, store, work_folder
+from .tidying import clear_orphans, clear_scratch
 
 log = logging.getLogger(__name__)
 
@@ -110,3 +111,15 @@ def take_up() -> None:
             _refuse(same, picture, _UNREADABLE)
         elif same.update(reader="", touched=timezone.now()):
             read_later(picture)
+
+
+@shared_task
+def clear_left_behind() -> None:
+    """Scratch folders of processes that are gone."""
+    clear_scratch()
+
+
+@shared_task
+def clear_what_belongs_to_nothing() -> None:
+    """Stored files that no row knows."""
+    clear_orphans()

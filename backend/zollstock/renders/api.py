@@ -6,7 +6,8 @@ from datetime import datetime
 from uuid import UUID
 
 from django.db.models import QuerySet
-from django.http import FileResponse, HttpRequest, HttpResponse
+from django.http import HttpRequest
+from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from ninja.errors import HttpError
@@ -14,6 +15,7 @@ from ninja.errors import HttpError
 from zollstock.core.show import size_of_file
 from zollstock.jobs.api import VersionOnly, own_prints
 from zollstock.jobs.revisions import StaleVersion
+from zollstock.pictures.serving import stored
 
 from .models import Render
 from .orders import Stopped, call_off, order
@@ -86,6 +88,6 @@ def cancel(request: HttpRequest, render_id: UUID) -> RenderState:
 
 
 @router.get("/renders/{uuid:render_id}/file", include_in_schema=False)
-def file(request: HttpRequest, render_id: UUID) -> HttpResponse:
+def file(request: HttpRequest, render_id: UUID) -> HttpResponseBase:
     render = get_object_or_404(own_renders(request), id=render_id, state=Render.State.DONE)
-    return FileResponse(render.file.open("rb"), as_attachment=True, filename=render.name)
+    return stored(render.file, "application/octet-stream", render.name)

@@ -9,6 +9,7 @@ from django.db.models.signals import post_delete
 from zollstock.accounts.quota import count
 from zollstock.pictures.apps import held_bytes
 from zollstock.pictures.signals import picture_read
+from zollstock.pictures.tidying import know
 
 
 class RendersConfig(AppConfig):
@@ -19,6 +20,7 @@ class RendersConfig(AppConfig):
 
         post_delete.connect(_discard_file, sender=Render)
         picture_read.connect(_picture_read)
+        know("renders", lambda: Render.objects.values_list("file", flat=True).iterator())
         count(lambda account: held_bytes(Render.objects.filter(account=account)))
 
 

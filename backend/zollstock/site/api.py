@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
+import errno
 import logging
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
-from django.db import OperationalError
-from django.http import Http404, HttpRequest, HttpResponse
-from ninja import NinjaAPI
+from django.db import InterfaceError, OperationalError
+from django.http import Http404, HttpRequest, HttpResponse, UnreadablePostError
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 from ninja.security import django_auth
 
 from zollstock.accounts.api import router as accounts
+from zollstock.accounts.quota import QuotaReached
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
 from zollstock.core.naming import PatternError
@@ -28,9 +29,12 @@ from zollstock.sizes.api import router as sizes
 from zollstock.sizes.room_api import router as rooms
 from zollstock.sizes.shelf import NoSuchSizes
 
+from .described import DescribedAPI
+from .pages import DATABASE_AWAY
+
 log = logging.getLogger(__name__)
 
-api = NinjaAPI(
+api = DescribedAPI(
     title="Zollstock", version="1", auth=django_auth, docs_url=None, openapi_url="openapi.json"
 )
 for router in (accounts, bench, sizes, rooms, pictures, jobs, surveys, renders, runs, batches):
@@ -118,11 +122,31 @@ def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
     return _answer(request, 413, "This is more than a plan or a form can be. Nothing was changed.")
 
 
+@api.exception_handler(QuotaReached)
+def _quota(request: HttpRequest, error: QuotaReached) -> HttpResponse:
+    return _answer(request, 413, str(error))
+
+
+@api.exception_handler(UnreadablePostError)
+def _broke_off(request: HttpRequest, error: UnreadablePostError) -> HttpResponse:
+    return _answer(request, 400, "The request broke off. Nothing was changed.")
+
+
 @api.exception_handler(OperationalError)
-def _database(request: HttpRequest, error: OperationalError) -> HttpResponse:
+@api.exception_handler(InterfaceError)
+def _database(request: HttpRequest, error: Exception) -> HttpResponse:
     log.error("the database does not answer: %s", error)
-    return _answer(request, 503, "The database does not answer. What was saved before is safe; "
-                   "try again in a moment.")  # fmt: skip
+    response = _answer(request, 503, DATABASE_AWAY)
+    response["Retry-After"] = "2"
+    return response
+
+
+@api.exception_handler(OSError)
+def _disk(request: HttpRequest, error: OSError) -> HttpResponse:
+    if error.errno in (errno.ENOSPC, errno.EDQUOT):
+        log.error("the disk is full: %s", request.path)
+        return _answer(request, 507, "The disk is full. Nothing was stored.")
+    return _fault(request, error)
 
 
 @api.exception_handler(Exception)

@@ -8,3 +8,5 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "zollstock.site.settings")
 app = Celery("zollstock")
 app.config_from_object("django.conf:settings", namespace="CELERY")
 app.autodiscover_tasks()
+
+from . import limits  # noqa: E402, F401 - connects itself

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import sys
 from functools import lru_cache
 
 from django.conf import settings
+from django.db import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
@@ -39,7 +41,17 @@ def not_found(request: HttpRequest, exception: Exception) -> JsonResponse:
     return _plain("There is nothing at this address.", 404)
 
 
+DATABASE_AWAY = (
+    "The database does not answer. What was saved before is safe; try again in a moment."
+)
+
+
 def server_error(request: HttpRequest) -> JsonResponse:
+    """What went wrong outside the API: before a view, or after it when the session is written."""
+    if isinstance(sys.exc_info()[1], OperationalError | InterfaceError):
+        response = _plain(DATABASE_AWAY, 503)
+        response["Retry-After"] = "2"
+        return response
     return _plain("Something went wrong here. What was saved before is safe; try again.", 500)
 
 

@@ -49,6 +49,9 @@ INSTALLED_APPS = [
     "zollstock.demo",
 ]
 MIDDLEWARE = [
+    "zollstock.site.middleware.callers_address",
+    "zollstock.site.middleware.one_shape",
+    "zollstock.site.middleware.no_forms",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -112,9 +115,16 @@ CELERY_BEAT_SCHEDULE = {
     "take up what was left": {"task": "zollstock.renders.tasks.take_up", "schedule": 5.0},
     "read what was left": {"task": "zollstock.pictures.tasks.take_up", "schedule": 5.0},
 }
+CELERY_BEAT_SCHEDULE |= {
+    "clear scratch folders": {"task": "zollstock.pictures.tasks.clear_left_behind", "schedule": 60.0},
+    "clear orphaned files": {
+        "task": "zollstock.pictures.tasks.clear_what_belongs_to_nothing", "schedule": 3600.0,
+    },
+}  # fmt: skip
 CELERY_BEAT_SCHEDULE_FILENAME = str(VAR / "beat")
 
-SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+# In the database alone: nobody is signed out, or kept waiting, by a Redis that is away.
+SESSION_ENGINE = "django.contrib.sessions.backends.db"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = HTTPS
 SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
@@ -122,7 +132,10 @@ CSRF_FAILURE_VIEW = "zollstock.site.pages.csrf_failure"
 SECURE_SSL_REDIRECT = HTTPS
 SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
 SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if HTTPS else 0
-SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = HTTPS
+# Preloading binds a whole domain for years: only where somebody asks for it.
+SECURE_HSTS_PRELOAD = SECURE_HSTS_INCLUDE_SUBDOMAINS = (
+    HTTPS and os.environ.get("ZOLLSTOCK_HSTS_PRELOAD") == "1"
+)
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
 CONTENT_SECURITY_POLICY = {
@@ -155,6 +168,8 @@ AUTH_PASSWORD_VALIDATORS = [
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = timedelta(minutes=10)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+# So many wrong tries from one address within that time, whatever the names, close its door as well.
+ADDRESS_FAILURE_LIMIT = 40
 AXES_VERBOSE = False
 AXES_LOCKOUT_CALLABLE = "zollstock.site.pages.locked_out"
 
@@ -163,10 +178,13 @@ STATIC_URL = "/static/"
 STATIC_ROOT = VAR / "static"
 STATICFILES_DIRS = [FRONTEND] if FRONTEND.is_dir() else []
 WHITENOISE_MAX_AGE = 3600
+WHITENOISE_ALLOW_ALL_ORIGINS = False
 # The build names its files by their content, so they may be kept for ever.
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+[.-][0-9a-zA-Z_-]{8}\..+$"
 
 MEDIA_ROOT = Path(os.environ.get("ZOLLSTOCK_MEDIA", VAR / "media"))
+# Whether nginx stands before the application and sends stored files itself (launcher/front.py).
+FRONT_SENDS_FILES = os.environ.get("ZOLLSTOCK_FRONT") == "1"
 FILE_UPLOAD_PERMISSIONS = 0o600
 # Request bodies that are read whole (plans, forms); pictures are streamed under their own limit.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 2**20
@@ -183,4 +201,5 @@ LOGGING = {
     "root": {"handlers": ["console"], "level": "WARNING"},
     "loggers": {"zollstock": {"level": "INFO"}},
 }
-SILENCED_SYSTEM_CHECKS = ["axes.W006"]
+# W005 and W021 ask for HSTS on subdomains and preloading, which is for the owner to ask for.
+SILENCED_SYSTEM_CHECKS = ["axes.W006", "security.W005", "security.W021"]

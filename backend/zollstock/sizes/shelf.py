@@ -19,6 +19,11 @@ class NoSuchSizes(Exception):
     """Sizes were asked for that this account has not; the message says which."""
 
 
+def is_number(text: str) -> bool:
+    """Whether a text is the number of a row; ² is a digit to Python, and no number."""
+    return text.isascii() and text.isdecimal() and len(text) <= 18
+
+
 def own_key(row: OwnSize) -> str:
     return f"{_OWN}{row.pk}"
 
@@ -28,7 +33,7 @@ def row_of(account: AbstractBaseUser, key: str) -> OwnSize | None:
     rows = OwnSize.objects.filter(account=account)
     if key.startswith(_OWN):
         number = key.removeprefix(_OWN)
-        return rows.filter(base=None, id=int(number)).first() if number.isdigit() else None
+        return rows.filter(base=None, id=int(number)).first() if is_number(number) else None
     return rows.filter(base=key).first()
 
 
@@ -64,7 +69,7 @@ def chosen(account: AbstractBaseUser, which: str) -> list[Size]:
         found = [size for size in everything if size.group == name]
     elif kind == "set":
         held = SizeSet.objects.filter(
-            account=account, id=int(name) if name.isdigit() else 0
+            account=account, id=int(name) if is_number(name) else 0
         ).first()
         found = by_keys(everything, held.keys if held else [])
     elif kind == "keys":

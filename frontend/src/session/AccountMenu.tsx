@@ -6,7 +6,7 @@ import { usePreferences, useSignOut } from "./useSession";
 
 export function AccountMenu() {
   const [open, setOpen] = useState(false);
-  const { account } = usePreferences();
+  const { account, refresh } = usePreferences();
   const signOut = useSignOut();
   return (
     <>
@@ -14,12 +14,21 @@ export function AccountMenu() {
         type="button"
         className="plain-button !px-1.5"
         aria-label={`Account ${account.name}`}
-        onClick={() => setOpen(true)}
+        onClick={() => {
+          refresh();
+          setOpen(true);
+        }}
       >
         <CircleUserRound size={18} aria-hidden />
       </button>
       {open && (
         <Dialog title={`Signed in as ${account.name}`} onClose={() => setOpen(false)}>
+          <p className="mb-1">
+            Pictures and made files keep {account.kept_text}.
+          </p>
+          <div className="kept-bar mb-6" aria-hidden>
+            <div style={{ width: `${Math.max(1, account.kept_share * 100)}%` }} />
+          </div>
           <PasswordForm />
           <button type="button" className="plain-button mt-6" onClick={() => signOut.mutate()}>
             Sign out

@@ -45,10 +45,12 @@ export function useSignOut() {
 export function usePreferences() {
   const queries = useQueryClient();
   const { data } = useSession();
-  const account = data ?? { name: "", unit: "cm" as const, light: "paper" as const };
+  const account = data ?? { name: "", unit: "cm" as const, light: "paper" as const, kept_text: "", kept_share: 0 };
   const prefer = (change: Partial<Pick<Account, "unit" | "light">>) => {
     queries.setQueryData(KEY, { ...account, ...change });
     void must<Account>(client.PATCH("/api/account", { body: change })).catch(() => undefined);
   };
-  return { account, prefer };
+  /** What is kept changes with every upload and file; it is asked for when it is looked at. */
+  const refresh = () => void queries.invalidateQueries({ queryKey: KEY });
+  return { account, prefer, refresh };
 }

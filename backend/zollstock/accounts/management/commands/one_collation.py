@@ -1,0 +1,34 @@
+"""One collation for all tables, so that names compare everywhere as they do in the tests."""
+
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandParser
+from django.db import connection
+
+
+class Command(BaseCommand):
+    help = "Convert tables that compare texts otherwise; does nothing where all is well."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("collation")
+
+    def handle(self, *args: Any, collation: str, **options: Any) -> None:
+        with connection.cursor() as cursor:
+            cursor.execute(
+                "SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() "
+                "AND table_type = 'BASE TABLE' AND table_collation <> %s "
+                "UNION SELECT table_name FROM information_schema.columns WHERE table_schema = "
+                "DATABASE() AND character_set_name = 'utf8mb4' AND collation_name <> %s",
+                [collation, collation],
+            )
+            tables = [name for (name,) in cursor.fetchall()]
+            if not tables:
+                return
+            cursor.execute("SET SESSION foreign_key_checks = 0")
+            for table in tables:
+                named = connection.ops.quote_name(table)
+                cursor.execute(
+                    f"ALTER TABLE {named} CONVERT TO CHARACTER SET utf8mb4 COLLATE {collation}"
+                )
+            cursor.execute("SET SESSION foreign_key_checks = 1")
+        self.stdout.write(f"{len(tables)} tables compare exactly now.")

@@ -1,0 +1,29 @@
+"""Sending stored files: by the front where there is one, so that slow readers hold no thread."""
+
+from __future__ import annotations
+
+from urllib.parse import quote
+
+from django.conf import settings
+from django.db.models.fields.files import FieldFile
+from django.http import FileResponse, HttpResponse
+from django.http.response import HttpResponseBase
+from django.utils.http import content_disposition_header
+
+
+def stored(file: FieldFile, kind: str, name: str = "") -> HttpResponseBase:
+    """A stored file of content type `kind`; with a `name` it is one to keep."""
+    try:
+        local = settings.FRONT_SENDS_FILES and bool(file.path)
+    except NotImplementedError:
+        local = False
+    if not local:
+        return FileResponse(file.open("rb"), as_attachment=bool(name), filename=name,
+                            content_type=kind)  # fmt: skip
+    if not file.storage.exists(file.name):
+        raise FileNotFoundError(file.name)
+    response = HttpResponse(content_type=kind)
+    response["X-Accel-Redirect"] = f"/-media/{quote(file.name)}"
+    if name:
+        response["Content-Disposition"] = content_disposition_header(True, name)
+    return response

@@ -1,0 +1,20 @@
+"""What a worker process may take: a hostile picture ends its own reader, and nothing else."""
+
+from __future__ import annotations
+
+import os
+import resource
+from typing import Any
+
+from celery.signals import worker_process_init
+
+
+@worker_process_init.connect
+def hold_memory(**_: Any) -> None:
+    """Limit this process to `ZOLLSTOCK_WORKER_MIB` of its own memory; without it there is no limit.
+
+    Files that are mapped, such as libvips' scratch files, do not count.
+    """
+    most = int(os.environ.get("ZOLLSTOCK_WORKER_MIB", 0)) * 2**20
+    if most:
+        resource.setrlimit(resource.RLIMIT_DATA, (most, most))
