@@ -95,7 +95,7 @@ http {{
     "~*^\\s*application/x-www-form-urlencoded" 1;
   }}
   map $http_x_forwarded_proto $scheme_outside {{ default $http_x_forwarded_proto; "" $scheme; }}
-  upstream app {{ server unix:{app} fail_timeout=0; keepalive 8; }}
+  upstream app {{ server unix:{app} fail_timeout=0; }}
   server {{
     listen 127.0.0.1:{port} backlog=1024;
     {trusted}

@@ -92,10 +92,15 @@ class Stack:
             self._start_redis()
 
     def start_web(self) -> None:
-        """The application on a socket, and nginx before it on the port."""
+        """The application on a socket, and nginx before it on the port.
+
+        Each process takes no more requests than it has threads: what waits, waits before all of them,
+        and goes to the first that is free.
+        """
         self._program("web", [
             PYTHON, "-m", "gunicorn", "zollstock.site.wsgi", "--bind", f"unix:{self._web}",
-            "--worker-class", "gthread", "--workers", "2", "--threads", "6", "--timeout", "120",
+            "--worker-class", "gthread", "--workers", "3", "--threads", "3", "--timeout", "120",
+            "--worker-connections", "3", "--keep-alive", "0",
             "--log-level", "warning", "--worker-tmp-dir", str(self.var), "--umask", "0077",
         ], {"ZOLLSTOCK_FRONT": "1"})  # fmt: skip
         folder = self.var / "nginx"

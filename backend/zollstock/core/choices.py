@@ -6,13 +6,14 @@ that takes it.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator
 from itertools import chain
 from typing import Any
 
 from . import show
 from .boxes import boxes
-from .library import Size, directed, library
+from .library import Size
+from .near import Shelf, library_shelf, nearest
 from .pixelcount import MOST_OUTPUT_PIXELS
 from .plan import Plan, PlanError, parse_plan, patched, plan_document
 from .rational import Fraction, exact
@@ -35,14 +36,12 @@ class Choice(Record):
     angle: float = 0.0
 
 
-def choices(
-    work: Work, style: LengthStyle, step: Step, sizes: Sequence[Size] | None = None
-) -> list[Choice]:
+def choices(work: Work, style: LengthStyle, step: Step, sizes: Shelf | None = None) -> list[Choice]:
     """The choices of a step in the order they are shown; empty for steps without any.
 
     `sizes` are those to look for near ones in; by default the library that everybody has.
     """
-    shelf = library() if sizes is None else sizes
+    shelf = sizes or library_shelf()
     steps: dict[Step, Callable[[], Iterator[Offer]]] = {
         "size": lambda: _following_sheets(work, style),
         "fit": lambda: chain(_ratio_answers(work, style, shelf), _near_sizes(work, style, shelf)),
@@ -71,7 +70,7 @@ def choices(
 Offer = tuple[str, str, dict[str, Any], Any]
 
 
-def _ratio_answers(work: Work, style: LengthStyle, shelf: Sequence[Size]) -> Iterator[Offer]:
+def _ratio_answers(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
     """The three answers to a ratio that does not match: recrop, keep whole, another sheet."""
     box, fit = work.boxes.image, work.plan.fit
     zoom = fit.zoom if fit.mode == "fill" else 1.0
@@ -87,40 +86,15 @@ def _ratio_answers(work: Work, style: LengthStyle, shelf: Sequence[Size]) -> Ite
                lambda outcome: _sheet_text(outcome, shelf))  # fmt: skip
 
 
-#: Near sizes are offered when they lose less than this share of the picture.
-_LITTLE = Fraction(2, 100)
-#: How many near sizes stand beside the other ways out, and how far off in area they may be.
-_NEAR_SIZES, _FARTHEST = 3, 3
-
-
-def _near_sizes(work: Work, style: LengthStyle, shelf: Sequence[Size]) -> Iterator[Offer]:
-    """The sizes nearest in area that need little or no crop; those bought easily come first.
-
-    By ratio they are found, by area they are ordered: half again the area weighs as much as frames
-    that are seldom instead of common.
-    """
-    plan, image, placed = work.plan, work.boxes.image, work.placement
+def _near_sizes(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
+    plan, image, placed, trim = work.plan, work.boxes.image, work.placement, work.boxes.trim
     if plan.edge.kind not in ("none", "border"):
         return
-    trim = work.boxes.trim
-    rest_w, rest_h = trim.w - image.w, trim.h - image.h
     picture = placed.crop.w / placed.crop.h if plan.fit.mode == "contain" else Fraction(
         placed.picture_w, placed.picture_h)  # fmt: skip
-    rated = []
-    for size in shelf:
-        laid = directed(size, placed.picture_w >= placed.picture_h)
-        if size.in_pixels != plan.target.in_pixels:
-            continue
-        w, h = laid.width.mm - rest_w, laid.height.mm - rest_h
-        if w <= 0 or h <= 0 or {laid.width.mm, laid.height.mm} == {trim.w, trim.h}:
-            continue
-        ratio = w / h
-        loss = 1 - min(ratio, picture) / max(ratio, picture)
-        apart = max(laid.area / work.boxes.trim.area, work.boxes.trim.area / laid.area)
-        if loss <= _LITTLE and apart <= _FARTHEST:
-            rated.append((float(apart) * _FRAME_WEIGHT[size.frames], size.key, laid))
-    for _, key, laid in sorted(rated, key=lambda item: item[:2])[:_NEAR_SIZES]:
-        yield (f"size-{key}", f"Take {laid.label}",
+    for laid in nearest(shelf, placed.picture_w >= placed.picture_h, plan.target.in_pixels, picture,
+                        (trim.w, trim.h), (trim.w - image.w, trim.h - image.h)):  # fmt: skip
+        yield (f"size-{laid.key}", f"Take {laid.label}",
                {"target": {"width": laid.width.typed, "height": laid.height.typed},
                 "fit.mode": "fill", "fit.zoom": 1.0},
                lambda outcome, size=laid: near_text(outcome, size))  # fmt: skip
@@ -135,9 +109,6 @@ def _lost_in_short(outcome: Work) -> str:
     loss = outcome.placement.loss
     lost = "nothing lost" if loss < Fraction(1, 1000) else f"lose {show.percent(loss)}"
     return f"{lost}, {show.ppi(outcome.effective)}"
-
-
-_FRAME_WEIGHT = {"common": 1.0, "seldom": 1.5, "order": 2.25}
 
 
 def _following_sheets(work: Work, style: LengthStyle) -> Iterator[Offer]:
@@ -217,11 +188,11 @@ def _white_text(outcome: Work, style: LengthStyle) -> str:
     return f"{', '.join(pairs) or 'no padding'}, {show.ppi(outcome.effective)}"
 
 
-def _sheet_text(outcome: Work, shelf: Sequence[Size]) -> str:
+def _sheet_text(outcome: Work, shelf: Shelf) -> str:
     lost = outcome.placement.loss
     what = "nothing is lost" if lost < Fraction(1, 1000) else f"lose {show.percent(lost)}"
     wanted = {outcome.plan.target.width.mm, outcome.plan.target.height.mm}
-    for size in shelf:
+    for size in shelf.sizes:
         if not size.in_pixels and {size.width.mm, size.height.mm} == wanted:
             return f"{what}, a usual size ({size.name}), {size.bought}"
     return f"{what}, cut to order"

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from typing import Any
 
 from . import show
 from .choices import Choice, choices, what_is_lost
-from .library import Size
+from .near import Shelf
 from .plan import SCHOOLS, Bleed, Border, Mat, Plan, Wrap, lengths_of
 from .rail import Rail, rail
 from .rational import Fraction, exact
@@ -96,7 +96,7 @@ class Worksheet(Record):
 
 
 def worksheet(
-    plan: Plan, unit: str | None = None, step: Step = "fit", sizes: Sequence[Size] | None = None
+    plan: Plan, unit: str | None = None, step: Step = "fit", sizes: Shelf | None = None
 ) -> Worksheet:
     """Reckon a plan and lay it out; `choices` are those of `step`, texts use `unit`.
 

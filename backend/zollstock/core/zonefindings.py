@@ -9,7 +9,8 @@ from typing import Any
 from . import zones
 from .boxes import boxes
 from .fit import Placement, place, zone_span
-from .library import Size, directed, library
+from .library import Size
+from .near import library_shelf
 from .plan import Bleed, Fit, KeepZone, Wrap, parse_plan, patched, plan_document
 from .rational import Fraction, exact
 from .reckoning import Finding, Outcome, Way
@@ -170,8 +171,9 @@ def _size_that_holds(work: Work) -> Size | None:
     area = work.boxes.trim.w * work.boxes.trim.h
     wide = placed.picture_w >= placed.picture_h
     candidates = [
-        directed(size, wide) for size in library() if not size.in_pixels and size.frames != "order"
-    ]
+        size for size in library_shelf().laid(wide)
+        if not size.in_pixels and size.frames != "order"
+    ]  # fmt: skip
     fitting = [s for s in candidates if least <= s.width.mm / s.height.mm <= most]
     fitting.sort(key=lambda s: max(s.area / area, area / s.area))
     document = plan_document(plan)

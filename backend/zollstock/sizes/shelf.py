@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+import time
 from dataclasses import replace
+from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser
+from django.db.models.signals import post_delete, post_save
+from django.dispatch import receiver
 
 from zollstock.core.library import FRAMES, Size, library
+from zollstock.core.near import Shelf
 from zollstock.core.sizes import parse_size
 
 from .models import OwnSize, SizeSet
@@ -43,6 +48,30 @@ def sizes_of(account: AbstractBaseUser) -> list[Size]:
     said = {row.base: row for row in rows if row.base}
     own = [_own(row) for row in rows if not row.base]
     return own + [_in_own_words(size, said.get(size.key)) for size in library()]
+
+
+#: So long, seconds, a shelf is looked through before it is asked for anew: what another process
+#: changes on it is seen after that time at the latest.
+_KEPT_FOR = 5.0
+_MOST_KEPT = 500
+_kept: dict[int, tuple[float, Shelf]] = {}
+
+
+def shelf_of(account: AbstractBaseUser) -> Shelf:
+    """The account's sizes as a shelf for near sizes, which are asked for at every move of a crop."""
+    now = time.monotonic()
+    until, shelf = _kept.get(account.pk, (0.0, None))
+    if shelf is None or until < now:
+        if len(_kept) >= _MOST_KEPT:
+            _kept.clear()
+        shelf = Shelf(sizes_of(account))
+        _kept[account.pk] = (now + _KEPT_FOR, shelf)
+    return shelf
+
+
+@receiver([post_save, post_delete], sender=OwnSize)
+def _forget(instance: OwnSize, **_: Any) -> None:
+    _kept.pop(instance.account_id, None)
 
 
 def _own(row: OwnSize) -> Size:

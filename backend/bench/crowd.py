@@ -1,0 +1,100 @@
+"""Fifty people dragging a crop at the same time, against the same crowd with empty requests.
+
+Each holds one line, asks for the figures of a moved crop as soon as the last answer is there and a
+frame has passed, as the screen does.
+"""
+
+from __future__ import annotations
+
+import asyncio
+import http.cookiejar
+import json
+import os
+import statistics
+import time
+import urllib.request
+from urllib.parse import urlsplit
+
+ADDRESS = os.environ.get("ZOLLSTOCK_ADDRESS", "")
+PEOPLE, SECONDS, FRAME = 50, 12.0, 0.016
+NAME, PASSWORD = "crowd", "pans-and-fog-1884"
+GOAL_MS = 300
+PLAN = {
+    "picture": {"width_px": 6000, "height_px": 4000}, "target": {"width": "50 cm", "height": "40 cm"},
+    "fit": {"keep": [{"name": "lamp", "x": 0.1, "y": 0.2, "w": 0.15, "h": 0.3}]},
+}  # fmt: skip
+
+
+def sign_in() -> tuple[str, str]:
+    """The cookies of a signed-in person and their token, made through the API."""
+    jar = http.cookiejar.CookieJar()
+    opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(jar))
+    opener.open(f"{ADDRESS}/").read()
+    token = next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
+    request = urllib.request.Request(
+        f"{ADDRESS}/api/session", json.dumps({"name": NAME, "password": PASSWORD}).encode(),
+        {"Content-Type": "application/json", "X-CSRFToken": token},
+    )  # fmt: skip
+    opener.open(request).read()
+    cookies = "; ".join(f"{cookie.name}={cookie.value}" for cookie in jar)
+    return cookies, next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
+
+
+async def person(number: int, head: str, path: str, until: float, delays: list[float]) -> None:
+    host = urlsplit(ADDRESS)
+    reader, writer = await asyncio.open_connection(host.hostname, host.port)
+    move = number
+    while time.monotonic() < until:
+        move += 1
+        body = b""
+        if path == "/api/reckon":
+            fit = PLAN["fit"] | {"anchor": [(move * 7 % 100) / 100, 0.5]}
+            body = json.dumps({"plan": PLAN | {"fit": fit}, "unit": "cm", "step": "fit"}).encode()
+        method = "POST" if body else "GET"
+        begin = time.monotonic()
+        writer.write(f"{method} {path} HTTP/1.1\r\n{head}Content-Length: {len(body)}\r\n\r\n".encode() + body)  # fmt: skip
+        status = await reader.readline()
+        length = 0
+        while (line := await reader.readline()) not in (b"\r\n", b""):
+            if line.lower().startswith(b"content-length:"):
+                length = int(line.split(b":")[1])
+        await reader.readexactly(length)
+        delays.append((time.monotonic() - begin) * 1000)
+        if b" 200 " not in status:
+            raise SystemExit(f"{path} answered {status.decode().strip()}")
+        await asyncio.sleep(max(0.0, FRAME - (time.monotonic() - begin)))
+    writer.close()
+
+
+async def crowd(head: str, path: str, people: int = PEOPLE) -> list[float]:
+    delays: list[float] = []
+    until = time.monotonic() + SECONDS
+    await asyncio.gather(*(person(n, head, path, until, delays) for n in range(people)))
+    return sorted(delays)
+
+
+def told(name: str, found: list[float]) -> str:
+    p95 = found[int(len(found) * 0.95)]
+    return (f"  {name:<34} median {statistics.median(found):6.1f} ms  p95 {p95:6.1f} ms  "
+            f"{len(found) / SECONDS:5.0f} a second")  # fmt: skip
+
+
+def main() -> None:
+    cookies, token = sign_in()
+    head = (f"Host: {urlsplit(ADDRESS).netloc}\r\nCookie: {cookies}\r\nX-CSRFToken: {token}\r\n"
+            "Content-Type: application/json\r\n")  # fmt: skip
+    asyncio.run(crowd(head, "/api/reckon", 2))  # everybody is awake
+    empty = asyncio.run(crowd(head, "/api/health"))
+    found = asyncio.run(crowd(head, "/api/reckon"))
+    alone = asyncio.run(crowd(head, "/api/reckon", 1))
+    print(told(f"{PEOPLE} with empty requests (baseline)", empty))
+    ratio = statistics.median(found) / statistics.median(empty)
+    print(told(f"{PEOPLE} dragging", found) + f"  {ratio:.1f} × baseline")
+    print(told("one alone, dragging", alone))
+    p95 = found[int(len(found) * 0.95)]
+    if p95 > GOAL_MS:
+        raise SystemExit(f"p95 {p95:.0f} ms; the goal is {GOAL_MS} ms")
+
+
+if __name__ == "__main__":
+    main()
