@@ -33,7 +33,7 @@ _WORDS = {
     504: "The application took too long to answer. What was saved before is safe; try again.",
 }
 #: What nginx answers with another number than its own: it has no telling one for these.
-_AS = {494: 431, 495: 400, 496: 400, 497: 400, 500: 503, 502: 503, 504: 503}
+_AS = {505: 400, 494: 431, 495: 400, 496: 400, 497: 400, 500: 503, 502: 503, 504: 503}
 
 
 def configuration(
@@ -111,6 +111,7 @@ http {{
 {uploads}
     location = /-who {{
       internal;
+      client_max_body_size 0;
       proxy_pass http://app/api/session;
       proxy_method GET;
       proxy_pass_request_body off;
@@ -130,15 +131,17 @@ http {{
 
 
 def _error_pages() -> str:
+    """Whole addresses, not named places: those want an address that was understood."""
     lines = []
-    for code in (*(code for code in _WORDS if code != 431), 494, 495, 496, 497):
+    for code in (*(code for code in _WORDS if code != 431), 494, 495, 496, 497, 505):
         told = _AS.get(code, code)
-        lines.append(f"    error_page {code} ={told} @said-{told};")
+        lines.append(f"    error_page {code} ={told} /-said-{told};")
     for told in sorted(set(_WORDS) - set(_AS) | {431, 503}):
         answer = json.dumps({"message": _WORDS[told], "problems": []})
         more = "add_header Retry-After 2 always; " if told == 503 else ""
         lines.append(
-            f"    location @said-{told} {{ default_type application/json; {more}"
+            f"    location = /-said-{told} {{ internal; client_max_body_size 0; "
+            f"default_type application/json; {more}"
             f"return {told} '{answer}'; }}"
         )
     return "\n".join(lines)

@@ -23,8 +23,8 @@ from .places import BACKEND, PYTHON
 from .processes import Process
 from .say import Trouble, step, tell
 
-#: Names and passwords compare exactly: upper and lower case, marks and all.
-COLLATION = "utf8mb4_bin"
+#: Names and passwords compare exactly: upper and lower case, marks, and spaces at the end.
+COLLATION = "utf8mb4_nopad_bin"
 #: Queues with the processes of their worker, and the memory each of these may take, MiB.
 WORKERS = {"quick": (2, 3072), "heavy": (1, 4096), "render": (1, 6144)}
 #: How often, seconds, the parts are looked after, and their logs.

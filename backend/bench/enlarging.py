@@ -25,18 +25,23 @@ PLAN = {
 PLAIN = """
 import sys, pyvips
 image = pyvips.Image.jpegload(sys.argv[1], access="sequential")
-image.resize(3, kernel="lanczos3").tiffsave(
+image.resize(3).tiffsave(
     sys.argv[2], compression="lzw", predictor="horizontal", profile="srgb")
 """
 
 
 def photo(path: Path) -> None:
     """A photograph-like 24 megapixel JPEG: soft forms and grain."""
+    photo_of(path, 6000, 4000)
+
+
+def photo_of(path: Path, width: int, height: int) -> None:
+    """The same at any size."""
     import pyvips
 
-    at = pyvips.Image.xyz(6000, 4000)
+    at = pyvips.Image.xyz(width, height)
     soft = ((at[0] / 700).sin() + (at[1] / 500).cos()) * 50 + 128
-    grain = pyvips.Image.gaussnoise(6000, 4000, sigma=6, seed=1)
+    grain = pyvips.Image.gaussnoise(width, height, sigma=6, seed=1)
     image = soft.bandjoin([soft * 0.9 + 10, soft * 0.7 + 30]) + grain
     image.cast("uchar").copy(interpretation="srgb").jpegsave(str(path), Q=92)
 

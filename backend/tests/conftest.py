@@ -13,6 +13,8 @@ from django.core.cache import cache
 from tests.api.caller import Caller
 from tests.pictures import chart, save
 
+pytest_plugins = ["tests.running"]
+
 # A shared machine may pause at any time; how fast the core is, the benchmarks say.
 hypothesis.settings.register_profile("patient", deadline=None)
 hypothesis.settings.load_profile("patient")

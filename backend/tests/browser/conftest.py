@@ -15,8 +15,8 @@ sys.path.insert(0, str(ROOT))
 
 from launcher.stack import Stack  # noqa: E402
 
-DATABASE = "zollstock_browser"
-NAME, PASSWORD = "keeper", "pans-and-fog-1884"
+from tests.running import NAME, PASSWORD  # noqa: E402
+
 CHROMIUM = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
@@ -24,25 +24,6 @@ CHROMIUM = [
 
 # Playwright runs a loop of its own in this thread; Django must not mistake it for async code.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
-
-
-@pytest.fixture(scope="session")
-def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
-    import MySQLdb
-    from django.conf import settings
-
-    database = settings.DATABASES["default"]
-    line = MySQLdb.connect(unix_socket=database["HOST"], user=database["USER"],
-                           password=database["PASSWORD"])  # fmt: skip
-    line.query(f"DROP DATABASE IF EXISTS {DATABASE}")
-    line.query(f"CREATE DATABASE {DATABASE} CHARACTER SET utf8mb4")
-    line.close()
-    with Stack(tmp_path_factory.mktemp("browser"), port=0) as running:
-        running.environment |= {"ZOLLSTOCK_DB_NAME": DATABASE, "ZOLLSTOCK_PASSWORD": PASSWORD,
-                                "ZOLLSTOCK_HTTPS": "0"}  # fmt: skip
-        running.start()
-        running.manage("make_account", NAME)
-        yield running
 
 
 @pytest.fixture(scope="session")

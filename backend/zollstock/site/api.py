@@ -46,7 +46,8 @@ def health(request: HttpRequest) -> dict[str, str]:
     """Whether the database answers."""
     from django.db import connection
 
-    connection.ensure_connection()
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT 1")
     return {"state": "well"}
 
 

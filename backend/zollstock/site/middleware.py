@@ -67,4 +67,6 @@ def one_shape(answer: Answer) -> Answer:
 
 
 def _said(status: int, message: str) -> HttpResponse:
-    return JsonResponse({"message": message, "problems": []}, status=status)
+    response = JsonResponse({"message": message, "problems": []}, status=status)
+    response["Content-Length"] = str(len(response.content))
+    return response

@@ -82,7 +82,7 @@ DATABASES = {
         "CONN_MAX_AGE": 60,
         "CONN_HEALTH_CHECKS": True,
         "OPTIONS": {"charset": "utf8mb4", "isolation_level": "read committed"},
-        "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_bin"},
+        "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_nopad_bin"},
     }
 }
 

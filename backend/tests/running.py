@@ -1,0 +1,35 @@
+"""The real application, complete: front, web server, workers and clock on a database of its own."""
+
+from __future__ import annotations
+
+import sys
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+sys.path.insert(0, str(Path(__file__).resolve().parents[2]))
+
+from launcher.stack import COLLATION, Stack
+
+DATABASE = "zollstock_running"
+NAME, PASSWORD = "keeper", "pans-and-fog-1884"
+
+
+@pytest.fixture(scope="session")
+def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
+    import MySQLdb
+    from django.conf import settings
+
+    database = settings.DATABASES["default"]
+    line = MySQLdb.connect(unix_socket=database["HOST"], user=database["USER"],
+                           password=database["PASSWORD"])  # fmt: skip
+    line.query(f"DROP DATABASE IF EXISTS {DATABASE}")
+    line.query(f"CREATE DATABASE {DATABASE} CHARACTER SET utf8mb4 COLLATE {COLLATION}")
+    line.close()
+    with Stack(tmp_path_factory.mktemp("running"), port=0) as running:
+        running.environment |= {"ZOLLSTOCK_DB_NAME": DATABASE, "ZOLLSTOCK_PASSWORD": PASSWORD,
+                                "ZOLLSTOCK_HTTPS": "0"}  # fmt: skip
+        running.start()
+        running.manage("make_account", NAME)
+        yield running
