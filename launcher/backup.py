@@ -178,19 +178,24 @@ def _load(stack: Stack, dump: Path) -> None:
 def _client(stack: Stack, program: str) -> list[str]:
     """A client of the database: its owner on the own socket, else as the settings say."""
     told = stack.environment
-    if told.get("ZOLLSTOCK_DB_ELSEWHERE"):
-        port = ["--port", told["ZOLLSTOCK_DB_PORT"]] if told.get("ZOLLSTOCK_DB_PORT") else []
-        return [program, "--no-defaults", "--host", told["ZOLLSTOCK_DB_HOST"], *port,
-                "--user", told.get("ZOLLSTOCK_DB_USER", "zollstock")]  # fmt: skip
-    return [program, "--no-defaults", f"--socket={told['ZOLLSTOCK_DB_HOST']}", f"--user={_user()}"]
+    host = told["ZOLLSTOCK_DB_HOST"]
+    where = [f"--socket={host}"] if host.startswith("/") else [f"--host={host}"]
+    if port := told.get("ZOLLSTOCK_DB_PORT"):
+        where.append(f"--port={port}")
+    user = told.get("ZOLLSTOCK_DB_USER", "zollstock") if _elsewhere(stack) else _user()
+    return [program, "--no-defaults", *where, f"--user={user}"]
 
 
 def _environment(stack: Stack) -> dict[str, str]:
     """The password by the environment, where other people's lists of processes do not show it."""
-    told = dict(stack.environment)
-    if told.get("ZOLLSTOCK_DB_ELSEWHERE"):
-        told["MYSQL_PWD"] = told.get("ZOLLSTOCK_DB_PASSWORD", "")
-    return told
+    password = (
+        {"MYSQL_PWD": stack.environment["ZOLLSTOCK_DB_PASSWORD"]} if _elsewhere(stack) else {}
+    )
+    return stack.environment | password
+
+
+def _elsewhere(stack: Stack) -> bool:
+    return bool(stack.environment.get("ZOLLSTOCK_DB_ELSEWHERE"))
 
 
 def _name(stack: Stack) -> str:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import shutil
 import subprocess
+import threading
 import time
 from pathlib import Path
 
@@ -14,28 +15,66 @@ from .stack import Stack, running_alone
 
 Check = tuple[str, list[str], Path]
 
-_STATIC: list[Check] = [
+_RUNNING = ["tests/front", "tests/browser"]
+_PYTHON: list[Check] = [
     ("Lint Python", [PYTHON, "-m", "ruff", "check", ".", "../launcher"], BACKEND),
     ("Format of Python", [PYTHON, "-m", "ruff", "format", "--check", ".", "../launcher"], BACKEND),
     ("Types of Python", [PYTHON, "-m", "mypy"], BACKEND),
     ("Import rules", [str(VENV / "bin" / "lint-imports")], BACKEND),
+    ("Tests of the core, pixels, leaves, launcher and API",
+     [PYTHON, "-m", "pytest", *(f"--ignore={folder}" for folder in _RUNNING)], BACKEND),
+]  # fmt: skip
+_RUN: list[Check] = [
     ("Lint TypeScript", ["npm", "run", "--silent", "lint"], FRONTEND),
     ("Types of TypeScript", ["npm", "run", "--silent", "types"], FRONTEND),
     ("Front-end tests", ["npm", "run", "--silent", "test"], FRONTEND),
+    (
+        "Tests of the running whole, in the browser too",
+        [PYTHON, "-m", "pytest", *_RUNNING],
+        BACKEND,
+    ),
 ]
 
 
 def run(only: list[str]) -> int:
-    """All checks, or just pytest with the given arguments. Returns 1 when any fails."""
+    """All checks in two lanes side by side, or just pytest with the given arguments.
+
+    The lanes share MariaDB and Redis, each with databases of its own. Returns 1 when any check fails.
+    """
     var = VAR / "test"
     var.mkdir(mode=0o700, parents=True, exist_ok=True)
     os.environ["ZOLLSTOCK_HTTPS"] = "0"
     with running_alone(var), Stack(var, port=0, fast=True) as stack:
         shutil.rmtree(var / "media", ignore_errors=True)
         stack.start_services()
-        tests: Check = ("Python and browser tests", [PYTHON, "-m", "pytest", *only], BACKEND)
-        checks = [tests] if only else [*_STATIC, tests]
-        return _all(checks, stack.environment)
+        if only:
+            return _all([("Tests", [PYTHON, "-m", "pytest", *only], BACKEND)], stack.environment)
+        return _side_by_side([_PYTHON, _RUN], stack.environment)
+
+
+def _side_by_side(lanes: list[list[Check]], environment: dict[str, str]) -> int:
+    """Each lane's checks one after the other; what a check says is shown when it is done."""
+    failed: list[str] = []
+    telling = threading.Lock()
+
+    def work_off(lane: list[Check]) -> None:
+        for name, command, folder in lane:
+            begin = time.monotonic()
+            done = subprocess.run(command, cwd=folder, env=environment, stdout=subprocess.PIPE,
+                                  stderr=subprocess.STDOUT, stdin=subprocess.DEVNULL)  # fmt: skip
+            with telling:
+                step(name)
+                tell(done.stdout.decode(errors="replace").rstrip())
+                tell(f"  {time.monotonic() - begin:.1f} s")
+                if done.returncode:
+                    failed.append(name)
+
+    threads = [threading.Thread(target=work_off, args=(lane,), daemon=True) for lane in lanes]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    return _verdict(failed)
 
 
 def bench() -> int:
@@ -62,6 +101,10 @@ def _all(checks: list[Check], environment: dict[str, str]) -> int:
         if subprocess.call(command, cwd=folder, env=environment):
             failed.append(name)
         tell(f"  {time.monotonic() - begin:.1f} s")
+    return _verdict(failed)
+
+
+def _verdict(failed: list[str]) -> int:
     if failed:
         tell(f"FAILED: {', '.join(failed)}")
         return 1

@@ -28,10 +28,9 @@ GOALS = {"MariaDB": 10.0}
 GOAL = 5.0
 #: Runs inside the application: makes the orders, tells their state, tells what lies in the storage.
 MAKE = """
-import pathlib, sys
+import pathlib, sys, time
 from django.contrib.auth.models import User
 from zollstock.pictures.intake import take_in
-from zollstock.pictures.tasks import read
 from zollstock.pictures.models import Picture
 from zollstock.jobs.models import Job, Print
 from zollstock.jobs.revisions import begin, save_plan
@@ -41,9 +40,9 @@ from zollstock.renders.models import Render
 user, _ = User.objects.get_or_create(username="kills")
 Render.objects.all().delete()
 picture, known = take_in(user, "p.jpg", iter([pathlib.Path({source!r}).read_bytes()]))
-if not known:
-    read(str(picture.id))
-picture.refresh_from_db()
+while picture.state == "reading":
+    time.sleep(0.1)
+    picture.refresh_from_db()
 job = Job.objects.create(account=user, title="kills")
 for number in range({files}):
     plan = first_plan(picture, "cm") | {{"pixels": {{"mode": "fixed", "ppi": {ppi} + number % 7}}}}

@@ -29,6 +29,7 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
     line.close()
     with Stack(tmp_path_factory.mktemp("running"), port=0) as running:
         running.environment |= {"ZOLLSTOCK_DB_NAME": DATABASE, "ZOLLSTOCK_PASSWORD": PASSWORD,
+                                "ZOLLSTOCK_REDIS_DB": "4",
                                 "ZOLLSTOCK_HTTPS": "0"}  # fmt: skip
         running.start()
         running.manage("make_account", NAME)

@@ -68,8 +68,16 @@ def send(render: Render) -> None:
 
     if render.run_id is not None:
         send_run(render.run_id)
-    elif render.picture.state == Picture.State.READY:
-        transaction.on_commit(lambda: tell(make, str(render.id)))
+        return
+    ready = Picture.objects.filter(id=render.picture_id, state=Picture.State.READY)
+
+    def send_when_ready() -> None:
+        # Looked at when the order is there for all to see: a picture that becomes ready from now on
+        # finds it.
+        if ready.exists():
+            tell(make, str(render.id))
+
+    transaction.on_commit(send_when_ready)
 
 
 def picture_was_read(picture_id: UUID) -> None:

@@ -89,13 +89,15 @@ DATABASES = {
 # redis://host:port, or redis+socket:///path for a socket on this machine.
 REDIS = os.environ.get("ZOLLSTOCK_REDIS", "redis://127.0.0.1:6379")
 _socket = REDIS.removeprefix("redis+socket://") if REDIS.startswith("redis+socket://") else None
+# Two of Redis' numbered databases from this one on: messages, and the cache.
+_first = int(os.environ.get("ZOLLSTOCK_REDIS_DB", 0))
 CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.redis.RedisCache",
-        "LOCATION": f"unix://{_socket}?db=1" if _socket else f"{REDIS}/1",
+        "LOCATION": f"unix://{_socket}?db={_first + 1}" if _socket else f"{REDIS}/{_first + 1}",
     }
 }
-CELERY_BROKER_URL = f"{REDIS}?virtual_host=0" if _socket else f"{REDIS}/0"
+CELERY_BROKER_URL = f"{REDIS}?virtual_host={_first}" if _socket else f"{REDIS}/{_first}"
 CELERY_TASK_IGNORE_RESULT = True
 CELERY_TASK_ACKS_LATE = True
 CELERY_TASK_REJECT_ON_WORKER_LOST = True

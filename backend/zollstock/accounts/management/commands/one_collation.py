@@ -18,7 +18,7 @@ class Command(BaseCommand):
                 "SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE() "
                 "AND table_type = 'BASE TABLE' AND table_collation <> %s "
                 "UNION SELECT table_name FROM information_schema.columns WHERE table_schema = "
-                "DATABASE() AND character_set_name = 'utf8mb4' AND collation_name <> %s",
+                "DATABASE() AND data_type IN ('char', 'varchar') AND collation_name <> %s",
                 [collation, collation],
             )
             tables = [name for (name,) in cursor.fetchall()]
