@@ -105,6 +105,8 @@ def backup(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 def restore(options: argparse.Namespace, rest: list[str]) -> int:
+    if not options.file.is_file():
+        raise Trouble(f"{options.file}: there is no such file")
     setup.python(dev=False)
     with running_alone(places.VAR), Stack(places.VAR, port=0) as stack:
         stack.start_services()

@@ -100,7 +100,7 @@ class Stack:
         self._program("web", [
             PYTHON, "-m", "gunicorn", "zollstock.site.wsgi", "--bind", f"unix:{self._web}",
             "--worker-class", "gthread", "--workers", "3", "--threads", "3", "--timeout", "120",
-            "--worker-connections", "3", "--keep-alive", "0",
+            "--worker-connections", "3", "--keep-alive", "0", "--preload",
             "--log-level", "warning", "--worker-tmp-dir", str(self.var), "--umask", "0077",
         ], {"ZOLLSTOCK_FRONT": "1"})  # fmt: skip
         folder = self.var / "nginx"
@@ -116,12 +116,16 @@ class Stack:
     def start_workers(self) -> None:
         for queue in WORKERS:
             self.start_worker(queue)
+        # A second one for files: while one is being started again, the other goes on.
+        self.start_worker("render", "render-2")
         self._program("clock", [*self._celery(), "beat", "--loglevel", "warning", "--pidfile="])
 
-    def start_worker(self, queue: str) -> Process:
+    def start_worker(self, queue: str, name: str = "") -> Process:
         processes, most_mib = WORKERS[queue]
-        return self._program(f"worker-{queue}", [
-            *self._celery(), "worker", "--queues", queue, "--concurrency", str(processes),
+        # Long work stands back: screens are answered first.
+        stand_back = [] if queue == "quick" else ["nice", "-n", "10"]
+        return self._program(f"worker-{name or queue}", [
+            *stand_back, *self._celery(), "worker", "--queues", queue, "--concurrency", str(processes),
             "--loglevel", "info", "--hostname", f"{queue}-{secrets.token_hex(3)}@%h",
             "--without-gossip", "--without-mingle",
         ], {"ZOLLSTOCK_WORKER_MIB": str(most_mib)})  # fmt: skip

@@ -113,25 +113,16 @@ def trial(stack: Stack, source: Path, victim: str | None) -> dict[str, float]:
             path.unlink()
     told(stack, MAKE.format(source=str(source), files=FILES, ppi=PPI))
     begin, watcher = time.monotonic(), Watcher(stack)
-    reviving = threading.Event()
-
-    def revive() -> None:
-        while not reviving.wait(0.2):
-            stack.revive()
-
-    keeper = threading.Thread(target=revive, daemon=True)
-    keeper.start()
-    if victim:
-        while watcher.count < FILES // 3:
-            time.sleep(0.05)
-        os.kill(stack.part(victim).pid, signal.SIGKILL)
+    # In this thread, as the launcher does: a part ends with the thread that started it.
     while watcher.count < FILES and time.monotonic() - begin < 240:
+        if victim and watcher.count >= FILES // 3:
+            os.kill(stack.part(victim).pid, signal.SIGKILL)
+            victim = None
         time.sleep(0.2)
+        stack.revive()
     seconds = time.monotonic() - begin
     time.sleep(2)
     watcher.end()
-    reviving.set()
-    keeper.join()
     stack.manage("tidy")
     said = next(line for line in told(stack, STATE).splitlines() if line.startswith("STATE "))
     state = json.loads(said.removeprefix("STATE "))

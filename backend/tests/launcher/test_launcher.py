@@ -15,7 +15,7 @@ import pytest
 ROOT = Path(__file__).resolve().parents[3]
 sys.path.insert(0, str(ROOT))
 
-from launcher import setup, stack  # noqa: E402
+from launcher import processes, setup, stack  # noqa: E402
 from launcher.processes import Process  # noqa: E402
 from launcher.say import Trouble  # noqa: E402
 
@@ -149,3 +149,79 @@ def test_no_lock_file_holds_an_address_or_a_path_of_a_machine() -> None:
                  "frontend/package-lock.json"):  # fmt: skip
         text = (ROOT / name).read_text()
         assert '"resolved"' not in text and "--index-url" not in text and "file://" not in text
+
+
+def test_a_log_that_has_grown_is_laid_aside_and_emptied_in_place(
+    tmp_path: Path, monkeypatch
+) -> None:
+    monkeypatch.setattr(processes, "LARGEST_LOG", 1000)
+    log = tmp_path / "log" / "talker.log"
+    talk = [sys.executable, "-uc", "import time\nwhile True: print('x' * 99); time.sleep(0.001)"]
+    process = Process("talker", talk, dict(os.environ), log, tmp_path)
+    try:
+        for _ in range(6):
+            end = time.monotonic() + 10
+            while log.stat().st_size < 1500 and time.monotonic() < end:
+                time.sleep(0.01)
+            process.rotate_log()
+    finally:
+        process.stop(patience=5)
+    older = sorted(path.name for path in log.parent.iterdir())
+    assert older == ["talker.log", "talker.log.1", "talker.log.2", "talker.log.3"]
+    # What the program writes goes on at the new end: no hole of noughts where the old text was.
+    assert b"\0" not in log.read_bytes() and (log.parent / "talker.log.1").stat().st_size >= 1500
+
+
+def test_one_that_dies_at_once_waits_longer_each_time(tmp_path: Path, monkeypatch) -> None:
+    now = [100.0]
+    monkeypatch.setattr(processes.time, "monotonic", lambda: now[0])
+    process = Process(
+        "gone", [sys.executable, "-c", ""], dict(os.environ), tmp_path / "g.log", tmp_path
+    )
+    pauses = []
+    for _ in range(6):
+        process.handle.wait()
+        began = now[0]
+        while not process.may_start():
+            now[0] += 0.1
+        pauses.append(round(now[0] - began, 1))
+        process.start()
+    process.stop()
+    assert pauses == sorted(pauses) and pauses[0] <= 0.6 and 9 < pauses[-1] <= 10.1
+
+
+def test_started_again_nothing_of_the_one_before_is_left(tmp_path: Path) -> None:
+    """The children of a killed program would hold its port or socket."""
+    log = tmp_path / "sleeper.log"
+    process = Process("sleeper", SLEEPER, dict(os.environ), log, tmp_path)
+    end = time.monotonic() + 20
+    while not log.read_text().strip():
+        assert time.monotonic() < end
+        time.sleep(0.05)
+    child = int(log.read_text())
+    os.kill(process.pid, signal.SIGKILL)
+    while process.alive:
+        time.sleep(0.01)
+    process.start()
+    process.stop()
+    stat = Path(f"/proc/{child}/stat")
+    assert not stat.exists() or stat.read_text().rsplit(")", 1)[1].split()[0] == "Z"
+
+
+def test_a_worker_that_takes_too_much_memory_is_stopped_by_its_limit() -> None:
+    """What the worker does at its start, and then a picture that wants a gigabyte."""
+    code = (
+        "from zollstock.site.limits import hold_memory; hold_memory()\n"
+        "try: bytearray(2**30)\n"
+        "except MemoryError: print('held')\n"
+        "print(len(bytearray(2**25)))"
+    )
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True,
+                          cwd=ROOT / "backend", env=os.environ | {"ZOLLSTOCK_WORKER_MIB": "400"})  # fmt: skip
+    assert done.stdout.split() == ["held", str(2**25)], done.stderr
+
+
+def test_help_names_backup_and_restore() -> None:
+    said = zollstock("--help").stdout
+    assert "backup" in said and "restore" in said
+    assert zollstock("restore", "/nowhere/at/all.tar").returncode != 0

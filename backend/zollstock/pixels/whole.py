@@ -31,6 +31,8 @@ _MARKER = re.compile(rb"\xff[\xc0-\xfe]")
 _SEQUENTIAL = (0xC0, 0xC1)
 _FRAMES = frozenset(range(0xC0, 0xD0)) - {0xC4, 0xC8, 0xCC}
 _SCAN = 0xDA
+#: All tables that a JPEG can use take a thousandth of this, bytes.
+_LONGEST_HEAD = 4 * 2**20
 #: The segments that pixels need: frames and Huffman tables, quantization, restarts.
 _NEEDED = frozenset(range(0xC0, 0xD0)) | {0xDB, 0xDD}
 
@@ -93,5 +95,7 @@ def _head(data: mmap.mmap) -> Head | None:
         if marker in _NEEDED:
             frame = marker if marker in _FRAMES else frame
             needed += data[at : at + 2 + size]
+            if len(needed) > _LONGEST_HEAD:
+                return None
         at += 2 + size
     return None

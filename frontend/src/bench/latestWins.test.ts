@@ -1,4 +1,5 @@
 import { describe, expect, it, vi } from "vitest";
+import { ApiProblem } from "../api/client";
 import { LatestWins } from "./latestWins";
 
 /** Answers that come when the test says so. */
@@ -33,6 +34,23 @@ describe("LatestWins", () => {
     expect(asked).toEqual([1, 4]);
     await answer();
     expect(heard).toEqual([10, 40]);
+  });
+
+  it("asks the newest again while the server is away", async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true, advanceTimeDelta: 40 });
+    const { wins, asked, heard, failed, answer } = line();
+    wins.put(1);
+    await answer(new ApiProblem(503, "away"));
+    expect(failed).toHaveBeenCalledOnce();
+    wins.put(2);
+    await vi.advanceTimersByTimeAsync(500);
+    expect(asked).toEqual([1, 2]);
+    await answer(new ApiProblem(0, "no line"));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(asked).toEqual([1, 2, 2]);
+    await answer();
+    expect(heard).toEqual([20]);
+    vi.useRealTimers();
   });
 
   it("goes on after a failure", async () => {

@@ -1,5 +1,6 @@
 // The plan in hand: what is on the bench now, kept on the server by itself with every change.
 import { create } from "zustand";
+import { isAway, pause } from "../api/away";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, PrintState } from "../api/types";
 import { patched, type Fix } from "./fix";
@@ -29,7 +30,6 @@ interface PlanStore {
   keepMine: () => Promise<void>;
 }
 
-const RETRY_MS = 3000;
 const path = (print: PrintState) => ({ params: { path: { print_id: print.id } } });
 
 export const usePlanStore = create<PlanStore>((set, get) => {
@@ -44,6 +44,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
   /** Save until the server has what is in hand; one request at a time, in order. */
   const save = (): Promise<void> => {
     running ??= (async () => {
+      let tries = 0;
       for (;;) {
         const { print, plan } = get();
         if (!print || !plan || plan === saved) break;
@@ -63,9 +64,9 @@ export const usePlanStore = create<PlanStore>((set, get) => {
           else saved = null;
         } catch (error) {
           const problem = error as ApiProblem;
-          if (problem.status === 0 || problem.status >= 500) {
+          if (isAway(problem) || problem.status >= 500) {
             set({ saving: "waiting", words: problem.message });
-            await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+            await new Promise((resolve) => setTimeout(resolve, pause(tries++)));
             continue;
           }
           set({ saving: problem.status === 409 ? "stale" : "refused", words: problem.message });
