@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from hypothesis import strategies as st
+
 from zollstock.core.plan import Plan, parse_plan
 
 LAMP = {"name": "lamp", "x": 0.10, "y": 0.20, "w": 0.15, "h": 0.30}

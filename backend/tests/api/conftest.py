@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 import pytest
-from zollstock.site.celery import app
 
 from tests.api.workers import Worker
+from zollstock.site.celery import app
 
 
 @pytest.fixture

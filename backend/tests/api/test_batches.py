@@ -15,15 +15,15 @@ from pathlib import Path
 import pytest
 from django.contrib.auth.models import User
 from django.utils import timezone
+
+from tests.api.caller import Caller, ready_print
+from tests.api.workers import until
+from tests.pictures import chart, noise, save
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.renders.models import Render, Run
 from zollstock.renders.tasks import take_up, work_off
-
-from tests.api.caller import Caller, ready_print
-from tests.api.workers import until
-from tests.pictures import chart, noise, save
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 SET = "keys:cm-10x15,cm-20x20,in-8x10,px-320"

@@ -6,11 +6,10 @@ import json
 import subprocess
 from pathlib import Path
 
+from tests.plans import border, document
 from zollstock.core.plan import parse_plan
 from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import reckoning_document
-
-from tests.plans import border, document
 
 FRONTEND = Path(__file__).resolve().parents[3] / "frontend"
 

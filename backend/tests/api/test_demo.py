@@ -8,6 +8,8 @@ from fractions import Fraction
 import pytest
 from django.contrib.auth.models import User
 from django.core.management import call_command
+
+from tests.pictures import chart, noise
 from zollstock.batches.cells import cell, edits_of, sizes_of_batch
 from zollstock.batches.models import Batch
 from zollstock.core.library import library
@@ -16,8 +18,6 @@ from zollstock.demo.management.commands import load_demo
 from zollstock.jobs.models import Job, Print
 from zollstock.pictures.models import Picture
 from zollstock.sizes.models import OwnSize, SizeSet
-
-from tests.pictures import chart, noise
 
 
 def test_the_plates_come_in_four_ratios_with_zones_inside() -> None:

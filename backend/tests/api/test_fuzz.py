@@ -7,12 +7,15 @@ Half of the numbers in addresses are those of things that exist.
 from __future__ import annotations
 
 import os
+from collections.abc import Iterator
 from uuid import UUID
 
 import hypothesis
 import pytest
 import schemathesis
 from django.contrib.auth.models import User
+from django.core.signals import request_finished, request_started
+from django.db import close_old_connections
 from django.test import Client
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import (
@@ -20,10 +23,10 @@ from schemathesis.specs.openapi.checks import (
     response_schema_conformance,
     status_code_conformance,
 )
-from zollstock.site.api import api
-from zollstock.site.wsgi import application
 
 from tests.api.caller import Caller, ready_print
+from zollstock.site.api import api
+from zollstock.site.wsgi import application
 
 #: Examples for each operation: about a minute in all. More by the environment, for a night.
 EXAMPLES = int(os.environ.get("ZOLLSTOCK_FUZZ", "8"))
@@ -35,7 +38,7 @@ _there: dict[str, object] = {}
 
 
 @schema.hook
-def map_path_parameters(context, path_parameters, *_):
+def map_path_parameters(context, path_parameters):
     """Numbers of things that exist, for every other number drawn."""
     for name, drawn in (path_parameters or {}).items():
         known = _there.get(name)
@@ -53,8 +56,8 @@ def _even(drawn: object) -> bool:
 
 
 @pytest.fixture
-def signed_in(db, account: User, photo, settings) -> dict[str, str]:
-    """Headers of somebody with a job, a print, a picture, an order, a size and a set."""
+def signed_in(account: User, photo, settings) -> Iterator[dict[str, dict[str, str]]]:
+    """Cookies and headers of somebody with a job, a print, a picture, an order, a size and a set."""
     settings.AXES_ENABLED = False
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     caller = Caller(account)
@@ -67,8 +70,14 @@ def signed_in(db, account: User, photo, settings) -> dict[str, str]:
                   render_id=render["id"], key=size["key"], set_id=kept["id"])  # fmt: skip
     client: Client = caller.client
     cookies = {name: client.cookies[name].value for name in ("sessionid", "csrftoken")}
-    return {"Cookie": "; ".join(f"{name}={value}" for name, value in cookies.items()),
-            "X-CSRFToken": cookies["csrftoken"], "Host": "127.0.0.1"}  # fmt: skip
+    # The test's own transaction outlives the requests, as with Django's test client (which puts this
+    # back after each of its own).
+    for signal in (request_started, request_finished):
+        signal.disconnect(close_old_connections)
+    yield {"cookies": cookies,
+           "headers": {"X-CSRFToken": cookies["csrftoken"]}}  # fmt: skip
+    for signal in (request_started, request_finished):
+        signal.connect(close_old_connections)
 
 
 @schema.parametrize()
@@ -76,5 +85,5 @@ def signed_in(db, account: User, photo, settings) -> dict[str, str]:
     max_examples=EXAMPLES, deadline=None, derandomize=True, database=None,
     suppress_health_check=list(hypothesis.HealthCheck),
 )  # fmt: skip
-def test_no_operation_breaks(case, signed_in: dict[str, str]) -> None:
-    case.call_and_validate(headers=signed_in, checks=list(CHECKS))
+def test_no_operation_breaks(case, signed_in: dict[str, dict[str, str]]) -> None:
+    case.call_and_validate(**signed_in, checks=list(CHECKS))

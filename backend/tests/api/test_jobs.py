@@ -7,10 +7,10 @@ import json
 import zipfile
 
 import pytest
-from zollstock.core.plan import parse_plan
-from zollstock.jobs.models import Job, Revision
 
 from tests.api.caller import ready_print
+from zollstock.core.plan import parse_plan
+from zollstock.jobs.models import Job, Revision
 
 
 def test_a_job_holds_prints_drawn_at_one_scale(caller, photo) -> None:

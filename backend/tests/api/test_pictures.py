@@ -6,11 +6,11 @@ from pathlib import Path
 
 import pytest
 from django.conf import settings as django_settings
+
+from tests.pictures import bomb, noise, save
 from zollstock.pictures.intake import clean_name
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
-
-from tests.pictures import bomb, noise, save
 
 
 def stored_files() -> list[str]:

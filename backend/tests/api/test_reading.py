@@ -7,11 +7,11 @@ from pathlib import Path
 
 import pytest
 from django.utils import timezone
+
+from tests.api.workers import Worker, until
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read, take_up
 from zollstock.site.celery import app
-
-from tests.api.workers import Worker, until
 
 
 @pytest.fixture

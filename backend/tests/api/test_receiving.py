@@ -13,14 +13,14 @@ import pytest
 from django.conf import settings as django_settings
 from django.core.handlers.wsgi import WSGIRequest
 from ninja.errors import HttpError
+
+from tests.api.caller import Caller, ready_print
+from tests.pictures import noise, save
 from zollstock.jobs.models import Job
 from zollstock.pictures.models import Picture
 from zollstock.pictures.receiving import body
 from zollstock.pictures.tasks import MOST_TRIES, read, take_up
 from zollstock.renders.models import Render
-
-from tests.api.caller import Caller, ready_print
-from tests.pictures import noise, save
 
 
 def stored_files() -> list[str]:

@@ -8,14 +8,14 @@ from pathlib import Path
 import pytest
 from django.conf import settings as django_settings
 from django.utils import timezone
-from zollstock.renders.models import Render
-from zollstock.renders.tasks import make, take_up
-from zollstock.site.celery import app
 
 from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
 from tests.pictures import noise, save
 from tests.pixels.measure import exif
+from zollstock.renders.models import Render
+from zollstock.renders.tasks import make, take_up
+from zollstock.site.celery import app
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 LARGE = {"pixels": {"mode": "fixed", "ppi": 900}}

@@ -8,10 +8,10 @@ import subprocess
 from pathlib import Path
 
 import pytest
-from zollstock.pixels.vips import pyvips
 
 from tests.api.caller import Caller, ready_print
 from tests.pictures import chart, save
+from zollstock.pixels.vips import pyvips
 
 pytestmark = pytest.mark.django_db
 ZONE = {"name": "hand", "x": 0.8, "y": 0.4, "w": 0.18, "h": 0.3}

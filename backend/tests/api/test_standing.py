@@ -11,14 +11,14 @@ from django.contrib.auth.models import User
 from django.contrib.sessions.backends.db import SessionStore
 from django.db import OperationalError
 from django.db.backends.utils import CursorWrapper
+
+from tests.api.caller import Caller, ready_print
+from tests.conftest import PASSWORD
 from zollstock.pictures import heartbeat, storage, tidying
 from zollstock.pictures.heartbeat import Heartbeat, persistently
 from zollstock.pictures.models import Picture
 from zollstock.renders.models import Render
 from zollstock.renders.tasks import make
-
-from tests.api.caller import Caller, ready_print
-from tests.conftest import PASSWORD
 
 
 @pytest.fixture
@@ -57,6 +57,7 @@ def test_a_session_that_cannot_be_written_is_told_too(caller, account, monkeypat
 def test_sessions_and_orders_need_no_redis(caller: Caller, photo, monkeypatch) -> None:
     held = ready_print(caller, photo())
     from redis.exceptions import ConnectionError as Gone
+
     from zollstock.renders import tasks
 
     def gone(*_, **__):
@@ -280,6 +281,7 @@ def test_odd_numbers_in_a_plan_are_refused(caller, photo) -> None:
 def test_what_is_left_of_a_row_that_waits_is_not_forgotten(caller, photo) -> None:
     """A picture whose message was lost is read when the clock comes to it."""
     from django.utils import timezone
+
     from zollstock.pictures.tasks import take_up
 
     picture = caller.upload(photo())["picture"]

@@ -14,6 +14,7 @@ ROOT = Path(__file__).resolve().parents[3]
 sys.path.insert(0, str(ROOT))
 
 from launcher.stack import Stack  # noqa: E402
+
 from tests.running import NAME, PASSWORD  # noqa: E402
 
 CHROMIUM = [

@@ -9,10 +9,10 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Page, expect
-from zollstock.pixels.vips import pyvips
 
 from tests.browser.test_keyboard_and_access import axe
 from tests.pictures import noise, save
+from zollstock.pixels.vips import pyvips
 
 
 def downloaded(page: Page, name: str, folder: Path) -> Path:

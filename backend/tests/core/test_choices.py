@@ -3,12 +3,11 @@
 from fractions import Fraction
 from pathlib import Path
 
+from tests.plans import border, plan
 from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 from zollstock.core.sources import SOURCES
 from zollstock.core.worksheet import worksheet
-
-from tests.plans import border, plan
 
 
 def test_three_answers_to_an_even_border() -> None:

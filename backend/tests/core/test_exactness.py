@@ -8,6 +8,8 @@ from fractions import Fraction
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+
+from tests.plans import border, documents, plan, wrap
 from zollstock.core import viewing
 from zollstock.core.findings import findings
 from zollstock.core.oneline import one_line
@@ -23,8 +25,6 @@ from zollstock.core.reckon import reckon
 from zollstock.core.show import style_for, typed_length
 from zollstock.core.work import work_out
 from zollstock.core.zones import rooms, seen_box
-
-from tests.plans import border, documents, plan, wrap
 
 
 def value(made, name: str):

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import pytest
-from zollstock.core.plan import parse_plan, patched
-from zollstock.core.reckon import reckon
 
 from tests.plans import LAMP, border, document, plan, wrap
+from zollstock.core.plan import parse_plan, patched
+from zollstock.core.reckon import reckon
 
 
 def found(made) -> dict:

@@ -5,6 +5,8 @@ from __future__ import annotations
 from fractions import Fraction
 
 import pytest
+
+from tests.plans import LAMP, border, plan, wrap
 from zollstock.core import viewing
 from zollstock.core.edges import Box, layout
 from zollstock.core.marks import mark_lines
@@ -13,8 +15,6 @@ from zollstock.core.reckon import reckon
 from zollstock.core.straighten import UPRIGHT, roomiest
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
-
-from tests.plans import LAMP, border, plan, wrap
 
 
 def crop(**changes) -> tuple[float, ...]:

@@ -5,6 +5,7 @@ from fractions import Fraction
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+
 from zollstock.core.lengths import LengthError, parse_length
 from zollstock.core.rational import exact
 from zollstock.core.show import LengthStyle, decimal, percent, typed_length

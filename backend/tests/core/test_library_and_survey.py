@@ -9,6 +9,8 @@ from fractions import Fraction
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+
+from tests.plans import LAMP, border, document, plan
 from zollstock.core.library import FRAMES, directed, find, library
 from zollstock.core.plan import parse_plan, patched
 from zollstock.core.survey import survey
@@ -23,8 +25,6 @@ from zollstock.core.tables import (
 )
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
-
-from tests.plans import LAMP, border, document, plan
 
 SIZES = {size.key: size for size in library()}
 

@@ -9,14 +9,14 @@ from itertools import product
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+
+from tests.plans import LAMP, plan, zones
 from zollstock.core.edges import Box
 from zollstock.core.fit import place, zone_px, zone_span
 from zollstock.core.plan import Fit, KeepZone
 from zollstock.core.reckon import reckon
 from zollstock.core.straighten import largest, lean, leaning_bounds
 from zollstock.core.zones import turned
-
-from tests.plans import LAMP, plan, zones
 
 ANGLES = st.integers(-150, 150).map(lambda n: n / 10)
 

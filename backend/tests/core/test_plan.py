@@ -3,9 +3,9 @@
 import json
 
 import pytest
-from zollstock.core.plan import PlanError, parse_plan, patched, plan_document
 
 from tests.plans import LAMP, border, document, plan
+from zollstock.core.plan import PlanError, parse_plan, patched, plan_document
 
 
 def problems(doc) -> list[tuple[str, str]]:

@@ -10,6 +10,8 @@ from math import floor, inf
 import jsonschema
 from hypothesis import given, settings
 from hypothesis import strategies as st
+
+from tests.plans import documents, zones
 from zollstock.core import viewing
 from zollstock.core.edges import Box
 from zollstock.core.fit import place
@@ -20,8 +22,6 @@ from zollstock.core.reckoning import reckoning_document
 from zollstock.core.schema import plan_schema, reckoning_schema
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import text_worksheet, worksheet
-
-from tests.plans import documents, zones
 
 PLAN_SCHEMA = jsonschema.Draft202012Validator(plan_schema())
 RECKONING_SCHEMA = jsonschema.Draft202012Validator(reckoning_schema())

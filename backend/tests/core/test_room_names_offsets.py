@@ -7,6 +7,8 @@ from fractions import Fraction
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+
+from tests.plans import LAMP, document, plan
 from zollstock.core.leaveroom import kept_shares, leave_room, read_ratio
 from zollstock.core.lengths import LengthError
 from zollstock.core.library import library
@@ -16,8 +18,6 @@ from zollstock.core.plan import parse_plan, patched
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
 from zollstock.core.zones import rooms, seen_box
-
-from tests.plans import LAMP, document, plan
 
 SIZES = {size.key: size for size in library()}
 

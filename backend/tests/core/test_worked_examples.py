@@ -3,11 +3,11 @@
 from fractions import Fraction
 
 import pytest
+
+from tests.plans import border, plan, wrap
 from zollstock.core import viewing
 from zollstock.core.ratios import ratio_name
 from zollstock.core.reckon import reckon
-
-from tests.plans import border, plan, wrap
 
 
 def value(made, name: str):

@@ -5,6 +5,8 @@ from __future__ import annotations
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+
+from tests.plans import LAMP, border, document, documents, plan, wrap, zones
 from zollstock.core.library import library
 from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
@@ -14,8 +16,6 @@ from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
 from zollstock.core.zonefindings import auto_placed, centre_crop, ways_out
 from zollstock.core.zones import rooms, seen_box, zone_state
-
-from tests.plans import LAMP, border, document, documents, plan, wrap, zones
 
 SQUARE = {"target": {"width": "30 cm", "height": "30 cm"}}
 SIZES = {size.key: size for size in library()}

@@ -10,10 +10,10 @@ from pathlib import Path
 import MySQLdb
 import pytest
 from django.conf import settings
-
 from launcher.backup import backup, restore
 from launcher.say import Trouble
 from launcher.stack import COLLATION, Stack
+
 from tests.pictures import chart, save
 
 #: Runs inside the application: a picture that is ready, and a file made of it.

@@ -9,9 +9,9 @@ from pathlib import Path
 from urllib.parse import urlsplit
 
 import pytest
-from bench.trickle import feed, trickling, well
-
 from launcher.stack import Stack
+
+from bench.trickle import feed, trickling, well
 from tests.pictures import noise, save
 from tests.running import NAME, PASSWORD
 

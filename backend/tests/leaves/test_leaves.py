@@ -7,15 +7,15 @@ from fractions import Fraction
 from pathlib import Path
 
 import pytest
+
+from tests.pictures import chart
+from tests.plans import LAMP, plan
 from zollstock.core.leaveroom import leave_room
 from zollstock.core.library import library
 from zollstock.core.survey import survey
 from zollstock.leaves.room_leaf import room_pdf, room_png
 from zollstock.leaves.sizes_leaf import sizes_leaf
 from zollstock.pixels.vips import pyvips
-
-from tests.pictures import chart
-from tests.plans import LAMP, plan
 
 SIZES = {size.key: size for size in library()}
 ROOM = leave_room(Fraction(3, 2), [SIZES["in-8x10"], SIZES["px-1920x1080"], SIZES["iso-a3"]])

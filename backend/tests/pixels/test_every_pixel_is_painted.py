@@ -9,15 +9,15 @@ from tempfile import mkdtemp
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+
+from tests.pictures import save
+from tests.plans import border, wrap
 from zollstock.core.library import library
 from zollstock.core.pixelboxes import pixel_boxes
 from zollstock.core.plan import parse_plan
 from zollstock.core.work import work_out
 from zollstock.pixels.render import compose
 from zollstock.pixels.vips import pyvips
-
-from tests.pictures import save
-from tests.plans import border, wrap
 
 #: Sizes that are large enough for the widest of the borders below.
 SIZES = [size for size in library()

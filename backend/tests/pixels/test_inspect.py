@@ -7,12 +7,12 @@ import zipfile
 from pathlib import Path
 
 import pytest
+
+from tests.pictures import bomb, chart, noise, save
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.inspect import inspect
 from zollstock.pixels.proofs import make_proofs
 from zollstock.pixels.vips import pyvips
-
-from tests.pictures import bomb, chart, noise, save
 
 
 @pytest.mark.parametrize(

@@ -6,16 +6,16 @@ import statistics
 from pathlib import Path
 
 import pytest
+
+from tests.pictures import save
+from tests.pixels.dots import dots, found, places
+from tests.plans import border
 from zollstock.core.pixelboxes import pixel_boxes
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.reckon import reckon
 from zollstock.core.work import work_out
 from zollstock.pixels.render import compose
 from zollstock.pixels.vips import pyvips
-
-from tests.pictures import save
-from tests.pixels.dots import dots, found, places
-from tests.plans import border
 
 W, H, PITCH = 960, 640, 80
 

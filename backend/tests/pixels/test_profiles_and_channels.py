@@ -10,6 +10,10 @@ from pathlib import Path
 
 import pytest
 from PIL import Image, ImageCms
+
+from tests.pictures import pixel, save
+from tests.pixels.measure import exif_of
+from tests.plans import border
 from zollstock.core.plan import parse_plan
 from zollstock.pixels import profiles
 from zollstock.pixels.errors import PictureError, RenderError
@@ -17,10 +21,6 @@ from zollstock.pixels.inspect import inspect
 from zollstock.pixels.render import render
 from zollstock.pixels.tone import in_linear_light
 from zollstock.pixels.vips import pyvips
-
-from tests.pictures import pixel, save
-from tests.pixels.measure import exif_of
-from tests.plans import border
 
 W, H = 60, 40
 ENDING = {"tiff": "tif", "jpeg": "jpg", "png": "png"}

@@ -7,6 +7,10 @@ from pathlib import Path
 from types import SimpleNamespace
 
 import pytest
+
+from tests.pictures import chart, noise, pixel, save
+from tests.pixels.measure import exif, tiff
+from tests.plans import border, wrap
 from zollstock.core.marks import mark_lines
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.reckon import reckon
@@ -14,10 +18,6 @@ from zollstock.core.work import work_out
 from zollstock.pixels.errors import Cancelled, PictureError, RenderError
 from zollstock.pixels.render import render
 from zollstock.pixels.vips import pyvips
-
-from tests.pictures import chart, noise, pixel, save
-from tests.pixels.measure import exif, tiff
-from tests.plans import border, wrap
 
 W, H = 600, 400
 SIZE = {"width": "6 in", "height": "4 in"}  # 100 ppi

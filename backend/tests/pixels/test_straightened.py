@@ -6,14 +6,14 @@ import math
 from pathlib import Path
 
 import pytest
-from zollstock.core.plan import parse_plan
-from zollstock.core.work import work_out
-from zollstock.pixels.render import render
-from zollstock.pixels.vips import pyvips
 
 from tests.pictures import chart, save
 from tests.pixels.measure import exif
 from tests.plans import border
+from zollstock.core.plan import parse_plan
+from zollstock.core.work import work_out
+from zollstock.pixels.render import render
+from zollstock.pixels.vips import pyvips
 
 W, H = 900, 600
 

@@ -6,6 +6,8 @@ import random
 from pathlib import Path
 
 import pytest
+
+from tests.pictures import noise, save
 from zollstock.core.plan import parse_plan
 from zollstock.pixels.cli import main
 from zollstock.pixels.errors import PictureError, RenderError
@@ -13,8 +15,6 @@ from zollstock.pixels.inspect import inspect
 from zollstock.pixels.proofs import check_whole
 from zollstock.pixels.render import render
 from zollstock.pixels.whole import jpeg_is_whole
-
-from tests.pictures import noise, save
 
 W, H = 900, 700
 KINDS = {
