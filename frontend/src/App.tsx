@@ -3,10 +3,13 @@ import { Link, Route, Routes } from "react-router";
 import { BatchPage } from "./batches/BatchPage";
 import { NewBatchPage } from "./batches/NewBatchPage";
 import { BenchPage } from "./bench/BenchPage";
+import { usePlanStore } from "./bench/planStore";
+import { UnsavedLine } from "./bench/UnsavedLine";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
 import { PicturePage } from "./pictures/PicturePage";
 import { SignIn } from "./session/SignIn";
+import { SignInAgain } from "./session/SignInAgain";
 import { usePreferences, useSession } from "./session/useSession";
 import { Problem } from "./shell/Problem";
 import { LeaveRoomPage } from "./sizes/LeaveRoomPage";
@@ -32,6 +35,16 @@ export function App() {
       </main>
     );
   if (!session.data) return <SignIn />;
+  return (
+    <>
+      <Places />
+      <UnsavedLine />
+      <SignInAgain onBack={() => usePlanStore.getState().again()} onLeave={() => usePlanStore.getState().forget()} />
+    </>
+  );
+}
+
+function Places() {
   return (
     <Routes>
       <Route path="/" element={<JobsPage />} />

@@ -4,6 +4,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { isAway, pause } from "./api/away";
 import { App } from "./App";
+import { AwayLine } from "./shell/AwayLine";
 import "./styles.css";
 
 const queries = new QueryClient({
@@ -24,6 +25,7 @@ if (root) {
       <QueryClientProvider client={queries}>
         <BrowserRouter>
           <App />
+          <AwayLine />
         </BrowserRouter>
       </QueryClientProvider>
     </StrictMode>,

@@ -53,7 +53,7 @@ def strays(wanted: Plan, source: Path) -> list[tuple[float, float]]:
 
 
 @pytest.mark.parametrize(
-    "ppi", [960, 480, 333, 250, 192, 161, 151, 121, 96, 77.3, 60, 48, 37.7, 30]
+    "ppi", [720, 480, 333, 250, 192, 161, 151, 121, 96, 77.3, 60, 48, 37.7, 30]
 )
 def test_a_grid_comes_back_in_place_at_every_factor(field: Path, ppi: float) -> None:
     """160 ppi are there: from six times as large to less than a fifth."""

@@ -34,6 +34,13 @@ client.use({
 export const NO_ANSWER =
   "The server does not answer. What was saved before is safe; this goes on as soon as it is back.";
 
+let unknown: () => void = () => undefined;
+
+/** Whom to tell that the session has ended: an answer 401 to anything but the question who is signed in. */
+export function onUnknown(listener: () => void): void {
+  unknown = listener;
+}
+
 /**
  * The answer's data, or an ApiProblem thrown.
  *
@@ -49,6 +56,7 @@ export async function must<T>(
     throw new ApiProblem(0, NO_ANSWER);
   }
   if (result.response.ok) return result.data as T;
+  if (result.response.status === 401 && !result.response.url.endsWith("/api/session")) unknown();
   throw problemOf(result.response.status, result.error);
 }
 

@@ -33,12 +33,12 @@ export function BenchPage() {
   const asked = useQuery({
     queryKey: ["prints", id],
     gcTime: 0,
-    queryFn: async () => {
-      const print = await must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } }));
-      open(print);
-      return print;
-    },
+    queryFn: () => must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
   });
+  const answered = asked.data;
+  useEffect(() => {
+    if (answered) open(answered);
+  }, [answered, open]);
   if (asked.error)
     return (
       <>
@@ -70,12 +70,14 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     if (next !== undefined) void go(`/prints/${next}/${step}`);
   };
   const makeFile = async () => {
-    settle();
-    await usePlanStore.getState().flush();
-    const now = usePlanStore.getState();
-    if (now.print && now.saving === "saved") make.mutate(now.print);
+    // At once: once the server is back, somebody may be elsewhere and must not be fetched here.
     toStep("handover");
+    settle();
+    const saved = await usePlanStore.getState().flush();
+    if (saved) make.mutate(saved);
   };
+  // Whoever leaves in the middle of a drag or a title leaves with it.
+  useEffect(() => () => usePlanStore.getState().settle(), []);
   const tools = useFitTools();
   const toFit = (run: () => void) => () => {
     if (step !== "fit") toStep("fit");
@@ -102,16 +104,6 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
       document.title = "Zollstock";
     };
   }, [plan.title]);
-
-  useEffect(() => {
-    const onLeave = (event: BeforeUnloadEvent) => {
-      if (!usePlanStore.getState().unsaved()) return;
-      settle();
-      event.preventDefault();
-    };
-    window.addEventListener("beforeunload", onLeave);
-    return () => window.removeEventListener("beforeunload", onLeave);
-  }, [settle]);
 
   const newest = renders.data?.[0];
   const made = !newest ? null : isGoing(newest) ? `${newest.percent}\u2009%`
@@ -204,7 +196,9 @@ function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) =
   );
 }
 
-const WORDS = { saved: "saved", saving: "saving", waiting: "waiting", stale: "not saved", refused: "not saved" };
+const WORDS = {
+  saved: "saved", saving: "saving", waiting: "waiting", stale: "not saved", refused: "not saved", gone: "removed",
+}; // prettier-ignore
 
 function SavingWord() {
   const saving = usePlanStore((store) => store.saving);

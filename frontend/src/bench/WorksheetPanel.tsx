@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { ApiProblem } from "../api/client";
 import type { Figure, Plan, PrintState, Step, Unit, Worksheet } from "../api/types";
 import { Problem } from "../shell/Problem";
@@ -64,7 +65,7 @@ function sentence(text: string): string {
 
 /** What keeps the plan from being saved, and the way on. */
 function StoreProblems() {
-  const { saving, words, takeTheirs, keepMine } = usePlanStore();
+  const { print, saving, words, takeTheirs, keepMine, again } = usePlanStore();
   if (saving === "stale")
     return (
       <Problem message={words}>
@@ -78,7 +79,22 @@ function StoreProblems() {
         .
       </Problem>
     );
-  if (saving === "waiting") return <Problem message={words} />;
+  if (saving === "waiting")
+    return (
+      <Problem message={words}>
+        <button type="button" className="font-semibold underline" onClick={again}>
+          Try now
+        </button>
+      </Problem>
+    );
+  if (saving === "gone")
+    return (
+      <Problem message={words}>
+        <Link className="font-semibold underline" to={`/jobs/${print?.job}`}>
+          To the job
+        </Link>
+      </Problem>
+    );
   if (saving === "refused")
     return (
       <Problem message={`Not saved: ${words}.`}>

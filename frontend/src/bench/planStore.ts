@@ -1,54 +1,110 @@
-// The plan in hand: what is on the bench now, kept on the server by itself with every change.
+// Plans in hand: what is on the bench now, and what other prints still wait to have saved.
+//
+// A plan belongs to its print. Going to another print, a lost line or a reload takes nothing from it:
+// its saving goes on by itself, and what the server has not got stays in the browser's storage.
 import { create } from "zustand";
 import { isAway, pause } from "../api/away";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, PrintState } from "../api/types";
+import { onSignOut } from "../session/useSession";
 import { patched, type Fix } from "./fix";
+import { dropAllUnsent, dropUnsent, keepUnsent, unsentOf } from "./unsent";
 
-export type Saving = "saved" | "saving" | "waiting" | "stale" | "refused";
+/** `gone`: the print was removed elsewhere. */
+export type Saving = "saved" | "saving" | "waiting" | "stale" | "refused" | "gone";
+
+/** A print whose plan the server has not got yet. */
+export interface Waiting {
+  id: number;
+  title: string;
+  saving: Saving;
+}
 
 interface PlanStore {
   print: PrintState | null;
   plan: Plan | null;
   saving: Saving;
   words: string;
-  /** Put a print on the bench. */
+  /** All prints with something unsaved, the one on the bench among them. */
+  waiting: Waiting[];
+  /** Put a print on the bench; what is in hand of it, or was kept through a reload, goes on. */
   open: (print: PrintState) => void;
   /** Change the plan in hand; a change that is still going on (a drag) is not saved yet. */
   change: (fix: Fix, going?: boolean) => void;
   /** Save what a drag has led to. */
   settle: () => void;
-  /** Whether something in hand is not saved yet. */
+  /** Whether anything in hand, of any print, is not saved yet. */
   unsaved: () => boolean;
-  /** Wait until everything in hand is saved, or cannot be. */
-  flush: () => Promise<void>;
+  /** Wait until everything in hand of this print is saved, or cannot be: then null. */
+  flush: () => Promise<PrintState | null>;
+  /** Try again at once to save everything that waits. */
+  again: () => void;
   undo: () => Promise<void>;
   redo: () => Promise<void>;
   /** After another window's change: take over what it saved. */
   takeTheirs: () => Promise<void>;
   /** After another window's change: save this window's plan on top of it. */
   keepMine: () => Promise<void>;
+  /** Somebody signs out: nothing of theirs stays. */
+  forget: () => void;
+}
+
+interface Hand {
+  print: PrintState;
+  plan: Plan;
+  /** The plan that the server has; null when it is another one in any case. */
+  saved: Plan | null;
+  saving: Saving;
+  words: string;
+  running: Promise<void> | null;
+  /** Ends the pause before the next try. */
+  hurry: (() => void) | null;
 }
 
 const path = (print: PrintState) => ({ params: { path: { print_id: print.id } } });
+const isUnsaved = (hand: Hand) => hand.plan !== hand.saved;
+const GONE = "This print was removed elsewhere. What is in hand here cannot be saved any more.";
 
 export const usePlanStore = create<PlanStore>((set, get) => {
-  let saved: Plan | null = null;
-  let running: Promise<void> | null = null;
+  const hands = new Map<number, Hand>();
+  let current: Hand | null = null;
 
-  const accept = (print: PrintState) => {
-    saved = print.plan;
-    set({ print, saving: "saved", words: "" });
+  /** Change a hand and tell whoever looks at it; `going` changes are kept in storage when they settle. */
+  const told = (hand: Hand, change: Partial<Hand>, going = false) => {
+    Object.assign(hand, change);
+    if (!isUnsaved(hand) || hand.saving === "gone") dropUnsent(hand.print.id);
+    else if (!going) keepUnsent(hand.print.id, { version: hand.print.version, plan: hand.plan });
+    const waiting = [...hands.values()]
+      .filter((one) => isUnsaved(one) && one.saving !== "gone")
+      .map(({ print, plan, saving }) => ({ id: print.id, title: plan.title ?? "", saving }));
+    const same = JSON.stringify(waiting) === JSON.stringify(get().waiting);
+    const { print, plan, saving, words } = current ?? { print: null, plan: null, saving: "saved" as const, words: "" };
+    set({ print, plan, saving, words, ...(same ? {} : { waiting }) });
   };
 
+  const accept = (hand: Hand, print: PrintState) => told(hand, { print, saved: print.plan, saving: "saved", words: "" });
+
+  const stopped = (hand: Hand, problem: ApiProblem) => {
+    if (problem.status === 404) told(hand, { saving: "gone", words: GONE });
+    else told(hand, { saving: problem.status === 409 ? "stale" : "refused", words: problem.message });
+  };
+
+  const rest = (hand: Hand, ms: number) =>
+    new Promise<void>((resolve) => {
+      const timer = setTimeout(resolve, ms);
+      hand.hurry = () => {
+        clearTimeout(timer);
+        resolve();
+      };
+    });
+
   /** Save until the server has what is in hand; one request at a time, in order. */
-  const save = (): Promise<void> => {
-    running ??= (async () => {
+  const save = (hand: Hand): Promise<void> => {
+    hand.running ??= (async () => {
       let tries = 0;
-      for (;;) {
-        const { print, plan } = get();
-        if (!print || !plan || plan === saved) break;
-        set({ saving: "saving" });
+      while (isUnsaved(hand)) {
+        const { print, plan } = hand;
+        told(hand, { saving: "saving" });
         try {
           const answer = await must<PrintState>(
             client.PUT("/api/prints/{print_id}/plan", {
@@ -56,51 +112,64 @@ export const usePlanStore = create<PlanStore>((set, get) => {
               body: { plan: plan as Record<string, unknown>, version: print.version },
             }),
           );
-          if (get().print?.id !== print.id) break;
-          const untouched = get().plan === plan;
-          accept(answer);
           // The server's wording of the same plan, unless the hand has moved on.
-          if (untouched) set({ plan: answer.plan });
-          else saved = null;
+          const untouched = hand.plan === plan;
+          if (untouched) hand.plan = answer.plan;
+          accept(hand, answer);
+          if (!untouched) told(hand, { saved: null });
+          tries = 0;
         } catch (error) {
           const problem = error as ApiProblem;
+          if (problem.status === 401) {
+            // Somebody signs in over the page; `again` goes on from here.
+            told(hand, { saving: "waiting", words: problem.message });
+            break;
+          }
           if (isAway(problem) || problem.status >= 500) {
-            set({ saving: "waiting", words: problem.message });
-            await new Promise((resolve) => setTimeout(resolve, pause(tries++)));
+            told(hand, { saving: "waiting", words: problem.message });
+            await rest(hand, pause(tries++));
             continue;
           }
-          set({ saving: problem.status === 409 ? "stale" : "refused", words: problem.message });
+          stopped(hand, problem);
           break;
         }
       }
     })().finally(() => {
-      running = null;
+      hand.running = null;
+      hand.hurry = null;
     });
-    return running;
+    return hand.running;
   };
 
   const walk = async (way: "undo" | "redo") => {
-    await save();
-    const { print, saving } = get();
-    if (!print || saving !== "saved") return;
+    const hand = current;
+    if (!hand) return;
+    await save(hand);
+    if (hand.saving !== "saved") return;
     try {
       const answer = await must<PrintState>(
-        client.POST(`/api/prints/{print_id}/${way}`, {
-          ...path(print),
-          body: { version: print.version },
-        }),
+        client.POST(`/api/prints/{print_id}/${way}`, { ...path(hand.print), body: { version: hand.print.version } }),
       );
-      accept(answer);
-      set({ plan: answer.plan });
+      hand.plan = answer.plan;
+      accept(hand, answer);
     } catch (error) {
-      const problem = error as ApiProblem;
-      set({ saving: problem.status === 409 ? "stale" : "refused", words: problem.message });
+      stopped(hand, error as ApiProblem);
     }
   };
 
-  const current = async (): Promise<PrintState | null> => {
-    const { print } = get();
-    return print ? must<PrintState>(client.GET("/api/prints/{print_id}", path(print))) : null;
+  const theirsOf = (hand: Hand) => must<PrintState>(client.GET("/api/prints/{print_id}", path(hand.print)));
+
+  /** A hand for a print as the server has it, with what was kept of it through a reload. */
+  const taken = (print: PrintState): Hand => {
+    const hand: Hand = { print, plan: print.plan, saved: print.plan, saving: "saved", words: "", running: null, hurry: null };
+    const kept = unsentOf(print.id);
+    if (!kept) return hand;
+    hand.plan = kept.plan;
+    if (kept.version !== print.version) {
+      hand.saving = "stale";
+      hand.words = "This print was changed elsewhere since. What was not saved here is still in hand.";
+    }
+    return hand;
   };
 
   return {
@@ -108,36 +177,89 @@ export const usePlanStore = create<PlanStore>((set, get) => {
     plan: null,
     saving: "saved",
     words: "",
+    waiting: [],
     open: (print) => {
-      accept(print);
-      set({ plan: print.plan });
+      // What a drag or half a title has led to on the print before is as good as let go of.
+      if (current && current.print.id !== print.id) get().settle();
+      const held = hands.get(print.id);
+      if (!held) {
+        current = taken(print);
+        hands.set(print.id, current);
+        told(current, {});
+      } else {
+        current = held;
+        // An answer that was on its way while something was saved is older than what is in hand.
+        if (print.version < held.print.version || held.running) told(held, {});
+        else if (!isUnsaved(held)) {
+          held.plan = print.plan;
+          accept(held, print);
+        } else if (print.version > held.print.version) told(held, { saving: "stale" });
+        else told(held, {});
+      }
+      if (isUnsaved(current) && current.saving !== "stale") void save(current);
     },
     change: (fix, going = false) => {
-      const { plan, saving } = get();
-      if (!plan) return;
-      set({ plan: patched(plan, fix) });
-      if (!going && saving !== "stale") void save();
+      const hand = current;
+      if (!hand) return;
+      told(hand, { plan: patched(hand.plan, fix) }, going);
+      if (!going && hand.saving !== "stale" && hand.saving !== "gone") void save(hand);
     },
     settle: () => {
       // A stale plan waits for its owner's choice; saving it again would only be refused again.
-      if (get().saving !== "stale") void save();
+      if (!current || !isUnsaved(current)) return;
+      told(current, {});
+      if (current.saving !== "stale" && current.saving !== "gone") void save(current);
     },
-    unsaved: () => get().plan !== saved,
-    flush: save,
+    unsaved: () => [...hands.values()].some((hand) => isUnsaved(hand) && hand.saving !== "gone"),
+    flush: async () => {
+      const hand = current;
+      if (!hand) return null;
+      await save(hand);
+      return hand.saving === "saved" ? hand.print : null;
+    },
+    again: () => {
+      for (const hand of hands.values()) {
+        hand.hurry?.();
+        if (isUnsaved(hand) && hand.saving === "waiting") void save(hand);
+      }
+    },
     undo: () => walk("undo"),
     redo: () => walk("redo"),
     takeTheirs: async () => {
-      await running;
-      const theirs = await current();
-      if (theirs) get().open(theirs);
+      const hand = current;
+      if (!hand) return;
+      await hand.running;
+      try {
+        const theirs = await theirsOf(hand);
+        hand.plan = theirs.plan;
+        accept(hand, theirs);
+      } catch (error) {
+        const problem = error as ApiProblem;
+        if (problem.status === 404) stopped(hand, problem);
+        else told(hand, { words: problem.message });
+      }
     },
     keepMine: async () => {
-      await running;
-      const theirs = await current();
-      if (!theirs) return;
-      accept(theirs);
-      saved = null;
-      await save();
+      const hand = current;
+      if (!hand) return;
+      await hand.running;
+      try {
+        const theirs = await theirsOf(hand);
+        told(hand, { print: theirs, saved: null, saving: "waiting", words: "" });
+        await save(hand);
+      } catch (error) {
+        const problem = error as ApiProblem;
+        if (problem.status === 404) stopped(hand, problem);
+        else told(hand, { words: problem.message });
+      }
+    },
+    forget: () => {
+      hands.clear();
+      current = null;
+      dropAllUnsent();
+      set({ print: null, plan: null, saving: "saved", words: "", waiting: [] });
     },
   };
 });
+
+onSignOut(() => usePlanStore.getState().forget());

@@ -29,6 +29,13 @@ export function useSignIn() {
   });
 }
 
+const leaving: (() => void)[] = [];
+
+/** Register what an account has in this window, to let go of it when its owner signs out. */
+export function onSignOut(listener: () => void): void {
+  leaving.push(listener);
+}
+
 export function useSignOut() {
   const queries = useQueryClient();
   return useMutation({
@@ -36,6 +43,7 @@ export function useSignOut() {
     onSuccess: () => {
       queries.setQueryData(KEY, null);
       // Nothing of this account stays behind for the next one.
+      for (const listener of leaving) listener();
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
     },
   });

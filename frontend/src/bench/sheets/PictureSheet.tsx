@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useRef } from "react";
 import { typeset } from "../../shell/typeset";
 import { usePlanStore } from "../planStore";
 import type { SheetProps } from "./types";
@@ -6,7 +6,8 @@ import type { SheetProps } from "./types";
 export function PictureSheet({ print, plan }: SheetProps) {
   const { picture } = print;
   const change = usePlanStore((store) => store.change);
-  const [title, setTitle] = useState<string | null>(null);
+  const settle = usePlanStore((store) => store.settle);
+  const before = useRef("");
   const rows: [string, string][] = [
     ["File", picture.name],
     ["Pixels", `${picture.width_px} × ${picture.height_px} px`],
@@ -21,13 +22,16 @@ export function PictureSheet({ print, plan }: SheetProps) {
     <div className="space-y-3">
       <label className="block">
         Title of the print
-        <input className="field mt-0.5" maxLength={200} value={title ?? plan.title ?? ""}
-          onChange={(event) => setTitle(event.target.value)}
-          onBlur={() => {
-            if (title !== null) change({ title });
-            setTitle(null);
+        <input className="field mt-0.5" maxLength={200} value={plan.title ?? ""} dir="auto"
+          onFocus={() => {
+            before.current = plan.title ?? "";
           }}
-          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()} />
+          onChange={(event) => change({ title: event.target.value }, true)}
+          onBlur={settle}
+          onKeyDown={(event) => {
+            if (event.key === "Escape") change({ title: before.current }, true);
+            if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
+          }} />
       </label>
       <dl className="grid grid-cols-[70px_1fr] gap-x-3 gap-y-1">
         {rows.map(([name, value]) => (

@@ -1,0 +1,157 @@
+"""A lost line, another print, a reload, a session that ends: what is in hand stays in hand."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.pictures import noise, save
+
+
+@pytest.fixture
+def two(bench, tmp_path: Path) -> Page:
+    """The first of two prints of a job on the bench."""
+    page = bench(title="Two prints")
+    page.get_by_role("link", name="Two prints").click()
+    second = save(noise(800, 1200, seed=77), tmp_path / "sluice.jpg")
+    page.get_by_label("Pictures to bring").set_input_files(second)
+    expect(page.get_by_text("is here")).to_be_visible(timeout=20_000)
+    page.locator("ul a[href^='/prints/']").first.click()
+    expect(page.get_by_role("tab", name="Picture")).to_be_visible()
+    return page
+
+
+def title(page: Page):
+    page.locator("[data-step=picture]").click()
+    return page.get_by_label("Title of the print")
+
+
+def saving(page: Page):
+    return page.locator("[data-saving]")
+
+
+def test_a_change_made_without_a_line_outlives_the_next_print(two: Page) -> None:
+    page = two
+    first = page.url.split("/prints/")[1].split("/")[0]
+    page.route(f"**/api/prints/{first}/plan", lambda route: route.abort())
+    title(page).fill("Fog, made without a line")
+    page.keyboard.press("Enter")
+    expect(saving(page)).to_have_text("waiting")
+    page.get_by_role("button", name="Next print").click()
+    expect(saving(page)).to_have_text("saved")
+    line = page.locator(".unsaved-line")
+    expect(line).to_contain_text("Fog, made without a line waits for the server")
+    page.unroute(f"**/api/prints/{first}/plan")
+    expect(line).to_be_hidden(timeout=15_000)
+    page.get_by_role("button", name="Previous print").click()
+    expect(title(page)).to_have_value("Fog, made without a line")
+    page.reload()
+    expect(title(page)).to_have_value("Fog, made without a line")
+
+
+def test_half_a_title_goes_along_by_the_back_button(two: Page) -> None:
+    page = two
+    title(page).click()
+    page.keyboard.press("Control+a")
+    page.keyboard.type("half a ti")
+    page.go_back()
+    page.go_forward()
+    expect(title(page)).to_have_value("half a ti")
+    expect(saving(page)).to_have_text("saved")
+
+
+def test_escape_gives_the_title_back(two: Page) -> None:
+    field = title(two)
+    before = field.input_value()
+    field.fill("something else")
+    two.keyboard.press("Escape")
+    expect(title(two)).to_have_value(before)
+
+
+def test_what_the_server_has_not_got_survives_a_reload(two: Page) -> None:
+    page = two
+    at = page.url.split("/prints/")[1].split("/")[0]
+    page.route(f"**/api/prints/{at}/plan", lambda route: route.fulfill(status=503, json={"message": "away", "problems": []}))  # fmt: skip
+    title(page).fill("kept through a reload")
+    page.keyboard.press("Enter")
+    expect(saving(page)).to_have_text("waiting")
+    page.once("dialog", lambda dialog: dialog.accept())
+    page.reload()
+    expect(title(page)).to_have_value("kept through a reload")
+    page.unroute(f"**/api/prints/{at}/plan")
+    expect(saving(page)).to_have_text("saved", timeout=15_000)
+
+
+def test_coming_back_online_overwrites_nothing(two: Page) -> None:
+    page = two
+    field = title(page)
+    field.fill("typed while away")
+    page.context.set_offline(True)
+    page.keyboard.press("Enter")
+    expect(saving(page)).to_have_text("waiting")
+    page.context.set_offline(False)
+    expect(saving(page)).to_have_text("saved", timeout=15_000)
+    expect(title(page)).to_have_value("typed while away")
+
+
+def test_a_session_that_ends_is_taken_up_over_the_page(two: Page) -> None:
+    from tests.browser.test_keyboard_and_access import axe
+    from tests.running import PASSWORD
+
+    page = two
+    field = title(page)
+    page.wait_for_load_state("networkidle")
+    page.context.clear_cookies(name="sessionid")
+    field.fill("after the session ended")
+    page.keyboard.press("Enter")
+    leaf = page.get_by_role("dialog", name="Sign in again")
+    expect(leaf).to_contain_text("what you have in hand is still here")
+    axe(page, "sign in again")
+    expect(leaf.get_by_label("Password")).to_be_focused()
+    page.keyboard.type(PASSWORD)
+    page.keyboard.press("Enter")
+    expect(leaf).to_be_hidden()
+    expect(saving(page)).to_have_text("saved", timeout=10_000)
+    expect(title(page)).to_have_value("after the session ended")
+    page.reload()
+    expect(title(page)).to_have_value("after the session ended")
+
+
+def test_make_file_pulls_nobody_back(two: Page) -> None:
+    page = two
+    at = page.url.split("/prints/")[1].split("/")[0]
+    page.route(f"**/api/prints/{at}/plan", lambda route: route.abort())
+    title(page).fill("to be made")
+    page.get_by_role("button", name="Make file", exact=True).first.click()
+    page.get_by_role("link", name="Two prints").first.click()
+    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+    with page.expect_response(lambda answer: answer.url.endswith("/renders") and answer.request.method == "POST", timeout=20_000):  # fmt: skip
+        page.unroute(f"**/api/prints/{at}/plan")
+    page.wait_for_timeout(300)
+    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+
+
+def test_a_print_removed_in_another_window_has_one_way_on(two: Page) -> None:
+    page = two
+    at = page.url.split("/prints/")[1].split("/")[0]
+    token = next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")
+    page.request.delete(f"/api/prints/{at}", headers={"X-CSRFToken": token})
+    title(page).fill("too late")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("removed elsewhere")
+    page.get_by_role("alert").get_by_role("link", name="To the job").click()
+    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+    expect(page.locator(".unsaved-line")).to_be_hidden()
+
+
+def test_while_the_server_is_away_the_page_says_so_and_goes_on(two: Page) -> None:
+    page = two
+    page.route("**/api/jobs", lambda route: route.abort())
+    page.get_by_role("link", name="Zollstock, all jobs").click()
+    expect(page.locator(".away-line")).to_contain_text("does not answer")
+    page.unroute("**/api/jobs")
+    page.get_by_role("button", name="Try now").click()
+    expect(page.get_by_role("heading", name="Two prints").first).to_be_visible()
+    expect(page.locator(".away-line")).to_be_hidden()

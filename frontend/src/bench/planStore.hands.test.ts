@@ -1,0 +1,156 @@
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { Plan, PrintState } from "../api/types";
+
+interface Call {
+  method: string;
+  url: string;
+  body: { plan?: Plan; version?: number } | null;
+}
+
+const calls: Call[] = [];
+let answer: (call: Call) => { status: number; body: unknown } = () => ({ status: 200, body: {} });
+
+const print = (id: number, version: number, title: string): PrintState =>
+  ({ id, job: 1, version, plan: { title }, can_undo: version > 1, can_redo: false }) as unknown as PrintState;
+const idOf = (call: Call) => Number(call.url.split("/")[3]);
+const saves = (call: Call) => ({
+  status: 200,
+  body: print(idOf(call), (call.body?.version ?? 0) + 1, call.body?.plan?.title ?? ""),
+});
+const away = () => ({ status: 503, body: { message: "away" } });
+
+vi.stubGlobal("fetch", async (request: Request) => {
+  const text = await request.text();
+  const call = { method: request.method, url: new URL(request.url, "http://x").pathname, body: text ? JSON.parse(text) : null };
+  calls.push(call);
+  const said = answer(call);
+  return new Response(JSON.stringify(said.body), { status: said.status, headers: { "Content-Type": "application/json" } });
+});
+vi.stubGlobal("Request", class extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+  }
+});
+
+const { usePlanStore } = await import("./planStore");
+const { unsentOf } = await import("./unsent");
+const store = () => usePlanStore.getState();
+const until = (done: () => boolean) => vi.waitFor(() => expect(done()).toBe(true), { timeout: 4000 });
+
+describe("plans in hand", () => {
+  beforeEach(() => {
+    store().forget();
+    calls.length = 0;
+    answer = saves;
+  });
+
+  it("belong to their prints: the next one takes nothing from one that waits", async () => {
+    answer = away;
+    store().open(print(1, 1, "Fog"));
+    store().change({ title: "Fog, larger" });
+    await until(() => store().saving === "waiting");
+    store().open(print(2, 1, "Pans"));
+    expect(store().plan?.title).toBe("Pans");
+    expect(store().saving).toBe("saved");
+    expect(store().waiting).toEqual([{ id: 1, title: "Fog, larger", saving: "waiting" }]);
+    expect(store().unsaved()).toBe(true);
+    answer = saves;
+    store().again();
+    await until(() => !store().unsaved());
+    expect(calls.at(-1)).toMatchObject({ url: "/api/prints/1/plan", body: { version: 1, plan: { title: "Fog, larger" } } });
+    store().open(print(1, 2, "Fog, larger"));
+    expect(store().plan?.title).toBe("Fog, larger");
+    expect(store().waiting).toEqual([]);
+  });
+
+  it("that were still moving are saved when the next print is opened", async () => {
+    store().open(print(12, 1, "Fog"));
+    store().change({ title: "half a ti" }, true);
+    expect(calls).toEqual([]);
+    store().open(print(13, 1, "Pans"));
+    await until(() => !store().unsaved());
+    expect(calls.map((call) => [call.url, call.body?.plan?.title])).toEqual([["/api/prints/12/plan", "half a ti"]]);
+  });
+
+  it("are not overwritten by an answer that comes again, or late", async () => {
+    store().open(print(3, 1, "Fog"));
+    store().change({ title: "in hand" }, true);
+    store().open(print(3, 1, "Fog"));
+    expect(store().plan?.title).toBe("in hand");
+    await until(() => store().saving === "saved");
+    expect(store().print?.version).toBe(2);
+    store().open(print(3, 1, "Fog"));
+    expect(store().plan?.title).toBe("in hand");
+    store().open(print(3, 5, "theirs"));
+    expect(store().plan?.title).toBe("theirs");
+  });
+
+  it("survive a reload, and go on by themselves", async () => {
+    answer = away;
+    store().open(print(4, 7, "Fog"));
+    store().change({ title: "kept" });
+    await until(() => store().saving === "waiting");
+    expect(unsentOf(4)).toMatchObject({ version: 7, plan: { title: "kept" } });
+    vi.resetModules();
+    const fresh = (await import("./planStore")).usePlanStore;
+    answer = saves;
+    fresh.getState().open(print(4, 7, "Fog"));
+    expect(fresh.getState().plan?.title).toBe("kept");
+    await until(() => fresh.getState().saving === "saved");
+    expect(unsentOf(4)).toBeNull();
+  });
+
+  it("that were kept on an older version are offered, not forced", async () => {
+    localStorage.setItem("zollstock.unsent.5", JSON.stringify({ version: 2, plan: { title: "kept" } }));
+    store().open(print(5, 9, "theirs"));
+    expect(store()).toMatchObject({ saving: "stale", plan: { title: "kept" } });
+    expect(calls).toEqual([]);
+    answer = (call) => (call.method === "GET" ? { status: 200, body: print(5, 9, "theirs") } : saves(call));
+    await store().keepMine();
+    expect(calls.at(-1)).toMatchObject({ method: "PUT", body: { version: 9, plan: { title: "kept" } } });
+    expect(store().saving).toBe("saved");
+  });
+
+  it("wait for a session that ended, and go on after signing in", async () => {
+    answer = () => ({ status: 401, body: { message: "Sign in first." } });
+    store().open(print(6, 1, "Fog"));
+    store().change({ title: "mine" });
+    await until(() => store().saving === "waiting");
+    answer = saves;
+    store().again();
+    await until(() => store().saving === "saved");
+    expect(store().plan?.title).toBe("mine");
+  });
+
+  it("of a print that was removed elsewhere say so and hold nobody back", async () => {
+    answer = () => ({ status: 404, body: { message: "nothing here" } });
+    store().open(print(8, 1, "Fog"));
+    store().change({ title: "mine" });
+    await until(() => store().saving === "gone");
+    expect(store().words).toContain("removed elsewhere");
+    expect(store().unsaved()).toBe(false);
+    expect(unsentOf(8)).toBeNull();
+  });
+
+  it("go when their owner signs out", async () => {
+    answer = away;
+    store().open(print(9, 1, "Fog"));
+    store().change({ title: "mine" });
+    await until(() => store().saving === "waiting");
+    store().forget();
+    expect(store()).toMatchObject({ print: null, waiting: [] });
+    expect(unsentOf(9)).toBeNull();
+  });
+
+  it("are ordered as they were saved, wherever their owner has gone meanwhile", async () => {
+    answer = away;
+    store().open(print(10, 1, "Fog"));
+    store().change({ title: "to be made" });
+    const saved = store().flush();
+    await until(() => store().saving === "waiting");
+    store().open(print(11, 1, "Pans"));
+    answer = saves;
+    store().again();
+    expect(await saved).toMatchObject({ id: 10, version: 2 });
+  });
+});
