@@ -5,6 +5,7 @@ import { NewBatchPage } from "./batches/NewBatchPage";
 import { BenchPage } from "./bench/BenchPage";
 import { usePlanStore } from "./bench/planStore";
 import { UnsavedLine } from "./bench/UnsavedLine";
+import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
 import { PicturePage } from "./pictures/PicturePage";
@@ -39,6 +40,7 @@ export function App() {
     <>
       <Places />
       <UnsavedLine />
+      <FilesAtTheDoor />
       <SignInAgain onBack={() => usePlanStore.getState().again()} onLeave={() => usePlanStore.getState().forget()} />
     </>
   );

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import base64
 from pathlib import Path
 
 import pytest
@@ -17,7 +18,7 @@ def two(bench, tmp_path: Path) -> Page:
     page.get_by_role("link", name="Two prints").click()
     second = save(noise(800, 1200, seed=77), tmp_path / "sluice.jpg")
     page.get_by_label("Pictures to bring").set_input_files(second)
-    expect(page.get_by_text("is here")).to_be_visible(timeout=20_000)
+    expect(page.locator("ul a[href^='/prints/']")).to_have_count(2, timeout=20_000)
     page.locator("ul a[href^='/prints/']").first.click()
     expect(page.get_by_role("tab", name="Picture")).to_be_visible()
     return page
@@ -155,3 +156,58 @@ def test_while_the_server_is_away_the_page_says_so_and_goes_on(two: Page) -> Non
     page.get_by_role("button", name="Try now").click()
     expect(page.get_by_role("heading", name="Two prints").first).to_be_visible()
     expect(page.locator(".away-line")).to_be_hidden()
+
+
+DROP = """([name, content]) => {
+    const data = new DataTransfer();
+    data.items.add(new File([Uint8Array.from(atob(content), (sign) => sign.charCodeAt(0))], name, { type: "image/jpeg" }));
+    const target = document.querySelector("main") ?? document.body;
+    for (const kind of ["dragover", "drop"]) {
+        const event = new DragEvent(kind, { dataTransfer: data, bubbles: true, cancelable: true });
+        target.dispatchEvent(event);
+        if (!event.defaultPrevented) throw new Error("the browser would open the file");
+    }
+}"""
+
+
+def drop(page: Page, file: Path) -> None:
+    page.evaluate(DROP, [file.name, base64.b64encode(file.read_bytes()).decode()])
+
+
+def test_a_file_dropped_on_the_bench_comes_into_its_job(two: Page, tmp_path: Path) -> None:
+    page = two
+    drop(page, save(noise(640, 480, seed=91), tmp_path / "dropped-on-the-bench.jpg"))
+    page.get_by_role("link", name="Two prints").first.click()
+    expect(page.get_by_text("dropped on the bench").first).to_be_visible(timeout=20_000)
+
+
+def test_a_file_dropped_among_the_jobs_asks_for_one(two: Page, tmp_path: Path) -> None:
+    page = two
+    page.goto("/")
+    expect(page.get_by_role("heading", name="Two prints").first).to_be_visible()
+    drop(page, save(noise(640, 480, seed=92), tmp_path / "homeless.jpg"))
+    leaf = page.get_by_role("dialog", name="Into which job?")
+    expect(leaf).to_contain_text("homeless.jpg")
+    leaf.get_by_role("button", name="Two prints").first.click()
+    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+    expect(page.locator("ul a[href^='/prints/']").get_by_text("homeless")).to_be_visible(
+        timeout=20_000
+    )
+
+
+def test_uploads_go_on_while_somebody_walks_about(two: Page, tmp_path: Path) -> None:
+    """The line breaks while a file is sent; its owner has long gone to another place."""
+    page = two
+    page.get_by_role("link", name="Two prints").first.click()
+    page.route("**/api/pictures?*", lambda route: route.abort())
+    file = save(noise(700, 500, seed=93), tmp_path / "walking.jpg")
+    page.get_by_label("Pictures to bring").set_input_files(file)
+    expect(page.get_by_text("sent again by itself")).to_be_visible()
+    page.get_by_role("link", name="Sizes", exact=True).click()
+    line = page.locator(".files-line")
+    expect(line).to_contain_text("walking.jpg wait for the server")
+    page.unroute("**/api/pictures?*")
+    expect(line).to_be_hidden(timeout=20_000)
+    page.go_back()
+    expect(page.locator("ul a[href^='/prints/']")).to_have_count(3)
+    expect(page.get_by_role("region", name="Arriving files")).to_contain_text("walking.jpg")

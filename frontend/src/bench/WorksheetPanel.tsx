@@ -81,7 +81,7 @@ function StoreProblems() {
     );
   if (saving === "waiting")
     return (
-      <Problem message={words}>
+      <Problem message={`${words} It is tried again by itself.`}>
         <button type="button" className="font-semibold underline" onClick={again}>
           Try now
         </button>

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, Step, Unit, Worksheet } from "../api/types";
+import { useSignedOut } from "../session/signedOut";
 import { LatestWins } from "./latestWins";
 
 interface Question {
@@ -13,6 +14,7 @@ interface Question {
 export function useWorksheet(plan: Plan | null, unit: Unit, step: Step) {
   const [answer, setAnswer] = useState<{ worksheet: Worksheet; of: Plan } | null>(null);
   const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const { out } = useSignedOut();
   const line = useRef<LatestWins<Question, Worksheet> | null>(null);
   useEffect(() => {
     line.current ??= new LatestWins<Question, Worksheet>(
@@ -32,7 +34,8 @@ export function useWorksheet(plan: Plan | null, unit: Unit, step: Step) {
       },
       (error) => setProblem(error as ApiProblem),
     );
-    if (plan) line.current.put({ plan, unit, step });
-  }, [plan, unit, step]);
+    // Whoever signs in again over the page is answered what was asked meanwhile.
+    if (plan && !out) line.current.put({ plan, unit, step });
+  }, [plan, unit, step, out]);
   return { worksheet: answer?.worksheet ?? null, reckoned: answer?.of ?? null, problem };
 }

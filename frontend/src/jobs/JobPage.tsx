@@ -9,7 +9,7 @@ import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
 import { day } from "./JobsPage";
 import { commonScale, Silhouette } from "./Silhouette";
-import { isOver, useArrivals, type Arriving } from "./useArrivals";
+import { isOver, useArrivalStore, type Arriving } from "./arrivalStore";
 import { changeJob, removeJob, removePrint, useJob, useJobChange } from "./useJobs";
 
 export function JobPage() {
@@ -33,10 +33,12 @@ export function JobPage() {
 }
 
 function Inside({ job }: { job: JobSlip }) {
-  const { arrivals, bring, clear } = useArrivals(job.id);
+  const rows = useArrivalStore((store) => store.rows);
+  const bring = useArrivalStore((store) => store.bring);
+  const clear = useArrivalStore((store) => store.clear);
   const [asking, setAsking] = useState<"details" | "remove" | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
-  const over = useDrop(bring);
+  const over = useHover();
   const scale = commonScale(job.prints, 300, 210);
   return (
     <>
@@ -68,11 +70,11 @@ function Inside({ job }: { job: JobSlip }) {
         <input ref={chooser} type="file" multiple hidden aria-label="Pictures to bring"
           accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
           onChange={(event) => {
-            void bring([...(event.target.files ?? [])]);
+            void bring(job.id, [...(event.target.files ?? [])]);
             event.target.value = "";
           }} />
       </div>
-      <Arrivals rows={arrivals} onClear={clear} />
+      <Arrivals rows={rows.filter((row) => row.job === job.id)} onClear={() => clear(job.id)} />
       <Batches job={job.id} />
       <ul className="mt-6 flex flex-wrap items-end gap-x-8 gap-y-7">
         {job.prints.map((print) => (
@@ -129,50 +131,38 @@ function Batches({ job }: { job: number }) {
   );
 }
 
-/** Files dropped anywhere or pasted; says whether something hovers over the page. */
-function useDrop(bring: (files: File[]) => void): boolean {
+/** Whether files hover over the page; they are taken by FilesAtTheDoor. */
+function useHover(): boolean {
   const [over, setOver] = useState(false);
   useEffect(() => {
-    const move = (event: globalThis.DragEvent) => {
-      event.preventDefault();
-      setOver(true);
-    };
+    const enter = () => setOver(true);
     const leave = (event: globalThis.DragEvent) => {
       if (!event.relatedTarget) setOver(false);
     };
-    const drop = (event: globalThis.DragEvent) => {
-      event.preventDefault();
-      setOver(false);
-      take(event.dataTransfer);
-    };
-    const paste = (event: ClipboardEvent) => take(event.clipboardData);
-    const take = (data: DataTransfer | null) => {
-      const files = [...(data?.files ?? [])];
-      if (files.length) bring(files);
-    };
-    window.addEventListener("dragover", move);
+    const drop = () => setOver(false);
+    window.addEventListener("dragover", enter);
     window.addEventListener("dragleave", leave);
     window.addEventListener("drop", drop);
-    window.addEventListener("paste", paste);
     return () => {
-      window.removeEventListener("dragover", move);
+      window.removeEventListener("dragover", enter);
       window.removeEventListener("dragleave", leave);
       window.removeEventListener("drop", drop);
-      window.removeEventListener("paste", paste);
     };
-  }, [bring]);
+  }, []);
   return over;
 }
 
 const WORDS: Record<Arriving["state"], string> = {
   waiting: "waits",
   sending: "is sent",
+  away: "waits",
   reading: "is read",
   ready: "is here",
   refused: "was refused",
 };
 
 function Arrivals({ rows, onClear }: { rows: Arriving[]; onClear: () => void }) {
+  const { again, hurry } = useArrivalStore();
   if (!rows.length) return null;
   return (
     <section className="panel mt-4 p-3" aria-label="Arriving files">
@@ -183,6 +173,16 @@ function Arrivals({ rows, onClear }: { rows: Arriving[]; onClear: () => void }) 
             <progress className="progress w-40" max={1} value={row.share} aria-label={`${row.name} sent`} />
             <span>{WORDS[row.state]}</span>
             {row.words && <span className={row.state === "refused" ? "" : "soft"}>{row.words}</span>}
+            {row.state === "refused" && (
+              <button type="button" className="min-h-6 underline" onClick={() => void again(row.key)}>
+                Send it again
+              </button>
+            )}
+            {row.state === "away" && (
+              <button type="button" className="min-h-6 underline" onClick={hurry}>
+                Try now
+              </button>
+            )}
           </li>
         ))}
       </ul>

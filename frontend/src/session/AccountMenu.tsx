@@ -24,7 +24,7 @@ export function AccountMenu() {
       {open && (
         <Dialog title={`Signed in as ${account.name}`} onClose={() => setOpen(false)}>
           <p className="mb-1">
-            Pictures and made files keep {account.kept_text}.
+            Pictures and made files take up {account.kept_text}.
           </p>
           <div className="kept-bar mb-6" aria-hidden>
             <div style={{ width: `${Math.max(1, account.kept_share * 100)}%` }} />

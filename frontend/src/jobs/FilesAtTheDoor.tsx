@@ -1,0 +1,116 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useLocation, useNavigate } from "react-router";
+import { usePlanStore } from "../bench/planStore";
+import { Dialog } from "../shell/Dialog";
+import { isOver, onArrived, useArrivalStore } from "./arrivalStore";
+import { useJobs } from "./useJobs";
+
+/** The job that files dropped or pasted at this address are meant for; null where it has to be asked. */
+export function jobAt(pathname: string, jobOnBench: number | undefined): number | null {
+  const job = /^\/jobs\/(\d+)/.exec(pathname)?.[1];
+  if (job) return Number(job);
+  return /^\/prints\/\d+/.test(pathname) ? (jobOnBench ?? null) : null;
+}
+
+/** Catches files wherever they are dropped or pasted, and tells of those on their way from elsewhere. */
+export function FilesAtTheDoor() {
+  const queries = useQueryClient();
+  const { pathname } = useLocation();
+  const jobOnBench = usePlanStore((store) => store.print?.job);
+  const bring = useArrivalStore((store) => store.bring);
+  const [homeless, setHomeless] = useState<File[]>([]);
+
+  useEffect(() => onArrived((job) => {
+    void queries.invalidateQueries({ queryKey: ["jobs"] });
+    void queries.invalidateQueries({ queryKey: ["jobs", job] });
+  }), [queries]);
+
+  useEffect(() => {
+    const take = (data: DataTransfer | null) => {
+      const files = [...(data?.files ?? [])];
+      if (!files.length) return;
+      const job = jobAt(pathname, jobOnBench);
+      if (job === null) setHomeless(files);
+      else void bring(job, files);
+    };
+    // Without this a file that misses its place would take the place of the whole application.
+    const over = (event: globalThis.DragEvent) => event.preventDefault();
+    const drop = (event: globalThis.DragEvent) => {
+      event.preventDefault();
+      take(event.dataTransfer);
+    };
+    const paste = (event: ClipboardEvent) => take(event.clipboardData);
+    const leave = (event: BeforeUnloadEvent) => {
+      if (useArrivalStore.getState().rows.some((row) => !isOver(row))) event.preventDefault();
+    };
+    window.addEventListener("dragover", over);
+    window.addEventListener("drop", drop);
+    window.addEventListener("paste", paste);
+    window.addEventListener("beforeunload", leave);
+    return () => {
+      window.removeEventListener("dragover", over);
+      window.removeEventListener("drop", drop);
+      window.removeEventListener("paste", paste);
+      window.removeEventListener("beforeunload", leave);
+    };
+  }, [pathname, jobOnBench, bring]);
+
+  return (
+    <>
+      <OnTheirWay pathname={pathname} />
+      {homeless.length > 0 && <WhichJob files={homeless} onDone={() => setHomeless([])} />}
+    </>
+  );
+}
+
+function WhichJob({ files, onDone }: { files: File[]; onDone: () => void }) {
+  const jobs = useJobs();
+  const go = useNavigate();
+  const bring = useArrivalStore((store) => store.bring);
+  const what = files.length === 1 ? files[0]?.name : `${files.length} files`;
+  return (
+    <Dialog title="Into which job?" onClose={onDone}>
+      <p className="mb-3 truncate">{what}</p>
+      {jobs.data?.length === 0 && <p>There is no job yet. Make one first, then bring the pictures.</p>}
+      <ul className="max-h-80 space-y-2 overflow-y-auto">
+        {jobs.data?.map((job) => (
+          <li key={job.id}>
+            <button type="button" className="plain-button w-full !justify-start truncate text-left"
+              onClick={() => {
+                void bring(job.id, files);
+                onDone();
+                void go(`/jobs/${job.id}`);
+              }}>
+              {job.title}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Dialog>
+  );
+}
+
+/** Files on their way into a job that is not looked at. */
+function OnTheirWay({ pathname }: { pathname: string }) {
+  const rows = useArrivalStore((store) => store.rows);
+  const going = rows.filter((row) => !isOver(row));
+  const elsewhere = going.filter((row) => !pathname.startsWith(`/jobs/${row.job}`));
+  const first = elsewhere[0];
+  return (
+    <div role="status" className="files-line" hidden={!first}>
+      {first && (
+        <>
+          <span>
+            {elsewhere.length === 1 ? first.name : `${elsewhere.length} files`}{" "}
+            {first.state === "away" ? "wait for the server" : "on the way"}
+            {elsewhere.length === 1 && first.state === "sending" && `, ${Math.round(first.share * 100)}\u2009%`}
+          </span>
+          <Link className="underline" to={`/jobs/${first.job}`}>
+            To the job
+          </Link>
+        </>
+      )}
+    </div>
+  );
+}

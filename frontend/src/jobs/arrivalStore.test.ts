@@ -1,0 +1,80 @@
+import { beforeEach, describe, expect, it, vi } from "vitest";
+
+const sendPicture = vi.fn();
+vi.mock("../api/upload", () => ({ sendPicture }));
+const posted: unknown[] = [];
+vi.stubGlobal("Request", class extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+  }
+});
+vi.stubGlobal("fetch", async (request: Request) => {
+  if (request.method === "POST") posted.push(await request.json());
+  const damaged = request.url.endsWith("/cut");
+  return Response.json(
+    damaged ? { id: "cut", state: "refused", problem: "ends too soon" } : { id: "good", state: "ready" },
+  );
+});
+
+// Only now, so that the client finds the stand-ins above.
+const { ApiProblem } = await import("../api/client");
+const { onArrived, useArrivalStore } = await import("./arrivalStore");
+const store = () => useArrivalStore.getState();
+const file = (name: string) => new File(["x"], name);
+const told = () => store().rows.map((row) => [row.name, row.state, row.words]);
+
+describe("bringing files", () => {
+  beforeEach(() => {
+    useArrivalStore.setState({ rows: [] });
+    sendPicture.mockReset();
+    posted.length = 0;
+  });
+
+  it("takes one after the other and tells of each", async () => {
+    const jobs: number[] = [];
+    onArrived((job) => jobs.push(job));
+    sendPicture.mockImplementation((given: File, progress: (share: number) => void) => {
+      progress(0.5);
+      if (given.name === "letter.tif") return Promise.reject(new ApiProblem(422, "not a picture"));
+      const id = given.name === "cut.jpg" ? "cut" : "good";
+      return Promise.resolve({ picture: { id, state: "reading" }, known: given.name === "again.jpg" });
+    });
+    await store().bring(3, ["good.jpg", "letter.tif", "cut.jpg", "again.jpg"].map(file));
+    expect(told()).toEqual([
+      ["good.jpg", "ready", ""],
+      ["letter.tif", "refused", "not a picture"],
+      ["cut.jpg", "refused", "ends too soon"],
+      ["again.jpg", "ready", "known already, one file kept"],
+    ]);
+    expect(posted).toEqual([{ picture: "good" }, { picture: "good" }]);
+    expect(jobs).toEqual([3, 3]);
+    store().clear(4);
+    expect(store().rows).toHaveLength(4);
+    store().clear(3);
+    expect(store().rows).toEqual([]);
+  });
+
+  it("sends again what broke off, in its order, and at once when told to", async () => {
+    sendPicture
+      .mockRejectedValueOnce(new ApiProblem(0, "no line"))
+      .mockResolvedValue({ picture: { id: "good", state: "ready" }, known: false });
+    const done = store().bring(3, ["first.jpg", "second.jpg"].map(file));
+    await vi.waitFor(() => expect(store().rows[0]?.state).toBe("away"));
+    expect(store().rows[1]?.state).toBe("waiting");
+    store().hurry();
+    await done;
+    expect(told().map(([name, state]) => [name, state])).toEqual([["first.jpg", "ready"], ["second.jpg", "ready"]]);
+    expect(sendPicture.mock.calls.map(([given]) => (given as File).name)).toEqual(["first.jpg", "first.jpg", "second.jpg"]);
+  });
+
+  it("sends again by hand what was refused", async () => {
+    sendPicture
+      .mockRejectedValueOnce(new ApiProblem(413, "no room"))
+      .mockResolvedValue({ picture: { id: "good", state: "ready" }, known: false });
+    await store().bring(3, [file("large.tif")]);
+    const row = store().rows[0];
+    expect(row).toMatchObject({ state: "refused", words: "no room" });
+    await store().again(row?.key ?? 0);
+    expect(told()).toEqual([["large.tif", "ready", ""]]);
+  });
+});

@@ -1,0 +1,148 @@
+// Files on their way in. They belong to the app, not to a page: they go on while somebody walks about.
+import { create } from "zustand";
+import { isAway, pause } from "../api/away";
+import { client, must } from "../api/client";
+import type { PictureFacts, PrintState } from "../api/types";
+import { sendPicture } from "../api/upload";
+import { onSignOut } from "../session/useSession";
+
+/** A file on its way in; `away` waits for the server and is sent again by itself. */
+export interface Arriving {
+  key: number;
+  job: number;
+  name: string;
+  share: number;
+  state: "waiting" | "sending" | "away" | "reading" | "ready" | "refused";
+  words: string;
+}
+
+interface ArrivalStore {
+  rows: Arriving[];
+  /** Bring files into a job, one after the other, each becoming a print of it. */
+  bring: (job: number, files: File[]) => Promise<void>;
+  /** Send again what was refused. */
+  again: (key: number) => Promise<void>;
+  /** Try at once what waits for the server. */
+  hurry: () => void;
+  clear: (job: number) => void;
+}
+
+const POLL_MS = 80;
+export const isOver = (row: Arriving) => row.state === "ready" || row.state === "refused";
+
+let arrived: (job: number) => void = () => undefined;
+
+/** Whom to tell that a job has a print more. */
+export function onArrived(listener: (job: number) => void): void {
+  arrived = listener;
+}
+
+export const useArrivalStore = create<ArrivalStore>((set, get) => {
+  const files = new Map<number, File>();
+  const queue: number[] = [];
+  let counter = 0;
+  let pumping: Promise<void> | null = null;
+  let skip: (() => void) | null = null;
+
+  const tell = (key: number, change: Partial<Arriving>) =>
+    set({ rows: get().rows.map((row) => (row.key === key ? { ...row, ...change } : row)) });
+  const rowOf = (key: number) => get().rows.find((row) => row.key === key);
+
+  const rest = (ms: number) =>
+    new Promise<void>((resolve) => {
+      const timer = setTimeout(resolve, ms);
+      skip = () => {
+        clearTimeout(timer);
+        resolve();
+      };
+    });
+
+  /** Wait until a worker has read the whole file. */
+  const readThrough = async (picture: PictureFacts): Promise<PictureFacts> => {
+    let now = picture;
+    while (now.state === "reading") {
+      await new Promise((resolve) => setTimeout(resolve, POLL_MS));
+      now = await must<PictureFacts>(
+        client.GET("/api/pictures/{picture_id}", { params: { path: { picture_id: picture.id } } }),
+      );
+    }
+    return now;
+  };
+
+  const take = async (key: number, file: File, job: number) => {
+    tell(key, { state: "sending", share: 0, words: "" });
+    const arrival = await sendPicture(file, (share) => tell(key, { share }));
+    tell(key, { state: "reading", share: 1 });
+    const picture = await readThrough(arrival.picture);
+    if (picture.state === "refused") {
+      tell(key, { state: "refused", words: picture.problem });
+      return;
+    }
+    await must<PrintState>(
+      client.POST("/api/jobs/{job_id}/prints", { params: { path: { job_id: job } }, body: { picture: picture.id } }),
+    );
+    files.delete(key);
+    tell(key, { state: "ready", words: arrival.known ? "known already, one file kept" : "" });
+    arrived(job);
+  };
+
+  const pump = async () => {
+    let tries = 0;
+    for (let key = queue[0]; key !== undefined; key = queue[0]) {
+      const row = rowOf(key);
+      const file = files.get(key);
+      if (!row || !file) {
+        queue.shift();
+        continue;
+      }
+      try {
+        await take(key, file, row.job);
+        tries = 0;
+      } catch (error) {
+        if (isAway(error)) {
+          tell(key, { state: "away", words: "the server does not answer; it is sent again by itself" });
+          await rest(pause(tries++));
+          continue;
+        }
+        tell(key, { state: "refused", words: (error as Error).message });
+      }
+      queue.shift();
+    }
+  };
+
+  const go = () => {
+    pumping ??= pump().finally(() => {
+      pumping = null;
+    });
+    return pumping;
+  };
+
+  return {
+    rows: [],
+    bring: (job, given) => {
+      const fresh = given.map((file): Arriving => {
+        const key = ++counter;
+        files.set(key, file);
+        queue.push(key);
+        return { key, job, name: file.name, share: 0, state: "waiting", words: "" };
+      });
+      set({ rows: [...get().rows, ...fresh] });
+      return go();
+    },
+    again: (key) => {
+      if (files.has(key) && !queue.includes(key)) {
+        tell(key, { state: "waiting", share: 0, words: "" });
+        queue.push(key);
+      }
+      return go();
+    },
+    hurry: () => skip?.(),
+    clear: (job) => {
+      const gone = get().rows.filter((row) => row.job === job && isOver(row));
+      for (const row of gone) files.delete(row.key);
+      set({ rows: get().rows.filter((row) => !gone.includes(row)) });
+    },
+  };
+});
+
+onSignOut(() => useArrivalStore.setState({ rows: [] }));
