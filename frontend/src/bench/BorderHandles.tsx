@@ -1,8 +1,9 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import type { KeyboardEvent, PointerEvent } from "react";
 import type { BoxMm, Plan, Unit } from "../api/types";
 import { draggedBorder, type Side, SIDES, widthsAfter } from "./borderDrag";
 import { usePlanStore } from "./planStore";
 import { onScreen, type View } from "./placement";
+import { usePlanDrag } from "./useDrag";
 
 type Edge = NonNullable<Plan["edge"]>;
 type Border = Extract<Edge, { kind: "border" }>;
@@ -12,8 +13,6 @@ const GRIP = 26;
 export function BorderHandles(props: { edge: Border; trim: BoxMm; image: BoxMm; view: View; unit: Unit }) {
   const { edge, trim, image, view, unit } = props;
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
-  const start = useRef<{ at: number; mm: number } | null>(null);
   const mm: Record<Side, number> = {
     left: image[0] - trim[0],
     top: image[1] - trim[1],
@@ -31,12 +30,20 @@ export function BorderHandles(props: { edge: Border; trim: BoxMm; image: BoxMm; 
     const typed = draggedBorder(to, unit);
     change(Object.fromEntries(widthsAfter(edge, side).map((name) => [`edge.${name}`, typed])), going);
   };
+  const isFlat = (side: Side) => side === "left" || side === "right";
+  const along = (side: Side, event: PointerEvent) => (isFlat(side) ? event.clientX : event.clientY);
+  const mostOf = (side: Side) => Math.max(0, (isFlat(side) ? trim[2] : trim[3]) / 2 - 5);
+  const within = (side: Side, value: number) => Math.min(mostOf(side), Math.max(0, value));
+  const drag = usePlanDrag<{ side: Side; at: number; mm: number }, Side>({
+    begin: (event, side) => ({ side, at: along(side, event), mm: mm[side] }),
+    move: (from, event) => {
+      const inwards = from.side === "left" || from.side === "top" ? 1 : -1;
+      put(from.side, within(from.side, from.mm + (inwards * (along(from.side, event) - from.at)) / view.scale), true);
+    },
+  });
   return SIDES.map((side) => {
-    const flat = side === "left" || side === "right";
-    const inwards = side === "left" || side === "top" ? 1 : -1;
-    const most = Math.max(0, (flat ? trim[2] : trim[3]) / 2 - 5);
-    const along = (event: PointerEvent) => (flat ? event.clientX : event.clientY);
-    const within = (value: number) => Math.min(most, Math.max(0, value));
+    const flat = isFlat(side);
+    const most = mostOf(side);
     return (
       <button
         key={side}
@@ -50,24 +57,13 @@ export function BorderHandles(props: { edge: Border; trim: BoxMm; image: BoxMm; 
         aria-valuemax={Math.round(most)}
         aria-valuenow={Math.round(mm[side])}
         aria-valuetext={edge[side] ?? "0 mm"}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          start.current = { at: along(event), mm: mm[side] };
-        }}
-        onPointerMove={(event) => {
-          const from = start.current;
-          if (from) put(side, within(from.mm + (inwards * (along(event) - from.at)) / view.scale), true);
-        }}
-        onPointerUp={() => {
-          start.current = null;
-          settle();
-        }}
+        {...drag(side)}
         onKeyDown={(event: KeyboardEvent) => {
           const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
           if (!by) return;
           event.preventDefault();
           event.stopPropagation();
-          put(side, within(mm[side] + by * (unit === "in" ? 25.4 / 8 : 1) * (event.shiftKey ? 8 : 1)), false);
+          put(side, within(side, mm[side] + by * (unit === "in" ? 25.4 / 8 : 1) * (event.shiftKey ? 8 : 1)), false);
         }}
       />
     );

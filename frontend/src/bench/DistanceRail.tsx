@@ -1,7 +1,8 @@
-import { useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
+import { type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
 import type { Plan, Rail, Unit } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { usePlanStore } from "./planStore";
+import { usePlanDrag } from "./useDrag";
 import { useSize } from "./useSize";
 import { distanceAt, draggedLength, FARTHEST_MM, NEAREST_MM, shareOf, ticks } from "./railScale";
 
@@ -16,10 +17,8 @@ const NARROW_PX = 560;
 /** A viewer to be dragged along a ruler of distance, over the grades as they fall for this print. */
 export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; unit: Unit }) {
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
   const { element: track, width } = useSize<HTMLDivElement>();
   const turning = width < NARROW_PX ? 0.5 : WORDS_LEFT_FROM;
-  const dragging = useRef(false);
   const at = rail.viewer.at_mm;
   const put = (share: number, going: boolean) =>
     change({ "viewing.distance": draggedLength(distanceAt(share), unit) }, going);
@@ -27,6 +26,13 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
     const box = track.current?.getBoundingClientRect();
     return box ? (event.clientX - box.left) / box.width : 0;
   };
+  const drag = usePlanDrag<true>({
+    begin: (event) => {
+      put(shareAt(event), true);
+      return true;
+    },
+    move: (_, event) => put(shareAt(event), true),
+  });
   const onKeyDown = (event: KeyboardEvent) => {
     const sign = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
     if (event.key === "Home") change({ "viewing.distance": null });
@@ -43,16 +49,7 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
       <div
         ref={track}
         className="rail-track"
-        onPointerDown={(event) => {
-          dragging.current = true;
-          event.currentTarget.setPointerCapture(event.pointerId);
-          put(shareAt(event), true);
-        }}
-        onPointerMove={(event) => dragging.current && put(shareAt(event), true)}
-        onPointerUp={() => {
-          dragging.current = false;
-          settle();
-        }}
+        {...drag()}
       >
         {rail.bands.map((band) => {
           const from = shareOf(band.start_mm);

@@ -12,6 +12,7 @@ import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from 
 import { pickedColour } from "./pickedColour";
 import { leaning, turnedImage } from "./turnedImage";
 import { useCropHand } from "./useCropHand";
+import { useDrag } from "./useDrag";
 import { useSize } from "./useSize";
 import { between, freshName, type ZoneBox } from "./zoneMoves";
 
@@ -239,7 +240,6 @@ function ZonePad(props: {
   const { whole, printed, angle, surface, plan } = props;
   const change = usePlanStore((store) => store.change);
   const choose = useFitTools((tools) => tools.choose);
-  const from = useRef<Pair | null>(null);
   const [box, setBox] = useState<ZoneBox | null>(null);
   const keep = plan.fit?.keep ?? [];
   const add = (zone: ZoneBox | null) => {
@@ -249,6 +249,12 @@ function ZonePad(props: {
     change({ "fit.keep": [...keep, { name, ...zone }] });
     choose(keep.length);
   };
+  const drag = useDrag<Pair>({
+    begin: (event) => shareOf(surface.current, event, whole, angle),
+    move: (start, event) => setBox(between(start, shareOf(surface.current, event, whole, angle))),
+    end: (start, event) => add(between(start, shareOf(surface.current, event, whole, angle))),
+    cancel: () => setBox(null),
+  });
   const middle = (): ZoneBox | null => {
     const centre: Pair = [(printed[0] + printed[2] / 2 - whole[0]) / whole[2], (printed[1] + printed[3] / 2 - whole[1]) / whole[3]];
     return between([centre[0] - 0.1, centre[1] - 0.1], [centre[0] + 0.1, centre[1] + 0.1]);
@@ -258,18 +264,7 @@ function ZonePad(props: {
       <Rect box={whole} fill="transparent" className="zone-pad cursor-crosshair" tabIndex={0} role="application" data-testid="zone-pad"
         aria-label="Drag over what must be kept, or press Enter for a zone in the middle. Escape leaves it."
         ref={(node: SVGRectElement | null) => node?.focus()}
-        onPointerDown={(event: PointerEvent<SVGRectElement>) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          from.current = shareOf(surface.current, event, whole, angle);
-        }}
-        onPointerMove={(event: PointerEvent<SVGRectElement>) => {
-          if (from.current) setBox(between(from.current, shareOf(surface.current, event, whole, angle)));
-        }}
-        onPointerUp={(event: PointerEvent<SVGRectElement>) => {
-          const start = from.current;
-          from.current = null;
-          if (start) add(between(start, shareOf(surface.current, event, whole, angle)));
-        }}
+        {...drag()}
         onKeyDown={(event: React.KeyboardEvent) => {
           if (event.key === "Enter") add(middle());
           else if (event.key === "Escape") props.onDone();

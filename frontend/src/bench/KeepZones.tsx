@@ -1,10 +1,11 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import type { KeyboardEvent } from "react";
 import type { KeepZone, Plan, ZoneRow } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { useFitTools } from "./fitTools";
 import { alongPicture, type Pair } from "./placement";
 import { usePlanStore } from "./planStore";
 import { leaning } from "./turnedImage";
+import { usePlanDrag } from "./useDrag";
 import { HANDLES, moved, resized, type Handle, type ZoneBox } from "./zoneMoves";
 
 type ScreenBox = readonly [number, number, number, number];
@@ -27,9 +28,7 @@ export function zoneWords(row: ZoneRow | undefined, zone: KeepZone): string {
 export function KeepZones(props: { plan: Plan; rows: ZoneRow[]; whole: ScreenBox }) {
   const { plan, rows, whole } = props;
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
   const { zone: chosen, choose } = useFitTools();
-  const start = useRef<{ at: Pair; zone: ZoneBox; handle: Handle | null } | null>(null);
   const keep = plan.fit?.keep ?? [];
   const angle = plan.fit?.angle ?? 0;
 
@@ -43,24 +42,17 @@ export function KeepZones(props: { plan: Plan; rows: ZoneRow[]; whole: ScreenBox
     const [x, y] = alongPicture([dx, dy], angle);
     return [x / whole[2], y / whole[3]];
   };
-  const drag = (index: number, handle: Handle | null) => ({
-    onPointerDown: (event: PointerEvent<SVGElement>) => {
-      event.stopPropagation();
-      event.currentTarget.setPointerCapture(event.pointerId);
+  const take = usePlanDrag<{ at: Pair; index: number; zone: ZoneBox; handle: Handle | null }, [number, Handle | null]>({
+    begin: (event, [index, handle]) => {
       choose(index);
-      start.current = { at: [event.clientX, event.clientY], zone: keep[index] as ZoneBox, handle };
+      return { at: [event.clientX, event.clientY], index, zone: keep[index] as ZoneBox, handle };
     },
-    onPointerMove: (event: PointerEvent<SVGElement>) => {
-      const from = start.current;
-      if (!from) return;
-      const [dx, dy] = shares(event.clientX - from.at[0], event.clientY - from.at[1]);
-      put(index, from.handle ? resized(from.zone, from.handle, dx, dy) : moved(from.zone, dx, dy), true);
-    },
-    onPointerUp: () => {
-      start.current = null;
-      settle();
+    move: ({ at, index, zone, handle }, event) => {
+      const [dx, dy] = shares(event.clientX - at[0], event.clientY - at[1]);
+      put(index, handle ? resized(zone, handle, dx, dy) : moved(zone, dx, dy), true);
     },
   });
+  const drag = (index: number, handle: Handle | null) => take([index, handle]);
   const onKeyDown = (index: number) => (event: KeyboardEvent<SVGElement>) => {
     const zone = keep[index];
     const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];

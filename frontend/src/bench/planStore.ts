@@ -33,6 +33,8 @@ interface PlanStore {
   change: (fix: Fix, going?: boolean) => void;
   /** Save what a drag has led to. */
   settle: () => void;
+  /** A drag was called off: the plan is the one from before it. */
+  putBack: (plan: Plan) => void;
   /** Whether anything in hand, of any print, is not saved yet. */
   unsaved: () => boolean;
   /** Wait until everything in hand of this print is saved, or cannot be: then null. */
@@ -209,6 +211,9 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       if (!current || !isUnsaved(current)) return;
       told(current, {});
       if (current.saving !== "stale" && current.saving !== "gone") void save(current);
+    },
+    putBack: (plan) => {
+      if (current) told(current, { plan });
     },
     unsaved: () => [...hands.values()].some((hand) => isUnsaved(hand) && hand.saving !== "gone"),
     flush: async () => {

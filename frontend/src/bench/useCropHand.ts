@@ -30,6 +30,7 @@ export function useCropHand(props: {
   const { now, zoom, scale, put, settle } = props;
   const [dragging, setDragging] = useState(false);
   const start = useRef<{ x: number; y: number; anchor: Pair; placed: Placed } | null>(null);
+  const before = useRef<Crop | null>(null);
   const fingers = useRef(new Map<number, Pair>());
   const pinch = useRef<{ apart: number; zoom: number } | null>(null);
 
@@ -68,6 +69,7 @@ export function useCropHand(props: {
     if (fingers.current.size < 2) pinch.current = null;
     if (!start.current) return;
     start.current = null;
+    before.current = null;
     setDragging(false);
     settle();
   };
@@ -76,9 +78,12 @@ export function useCropHand(props: {
     dragging,
     handlers: {
       onPointerDown: (event: PointerEvent<SVGElement>) => {
+        if (event.button !== 0) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         fingers.current.set(event.pointerId, [event.clientX, event.clientY]);
         if (fingers.current.size === 2) pinch.current = { apart: apart(), zoom };
+        const crop = before.current ?? { anchor: anchorOf(now), zoom };
+        before.current = crop;
         start.current = { x: event.clientX, y: event.clientY, anchor: anchorOf(now), placed: now };
         setDragging(true);
       },
@@ -96,7 +101,11 @@ export function useCropHand(props: {
         put({ anchor: draggedAnchor(from.placed, from.anchor, by[0], by[1]), zoom }, true);
       },
       onPointerUp: lift,
-      onPointerCancel: lift,
+      onPointerCancel: (event: PointerEvent<SVGElement>) => {
+        // A hand that is called off leaves no trace.
+        if (start.current && before.current) put(before.current, true);
+        lift(event);
+      },
       onKeyDown: (event: KeyboardEvent<SVGElement>) => {
         const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
         const { image } = now;

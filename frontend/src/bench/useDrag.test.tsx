@@ -1,0 +1,81 @@
+import { fireEvent, render, screen } from "@testing-library/react";
+import { beforeEach, expect, it, vi } from "vitest";
+import type { PrintState } from "../api/types";
+
+vi.stubGlobal("fetch", async () => new Response("{}", { status: 503 }));
+const { usePlanStore } = await import("./planStore");
+const { useDrag, usePlanDrag } = await import("./useDrag");
+
+const told: string[] = [];
+HTMLElement.prototype.setPointerCapture = () => undefined;
+
+function Grip() {
+  const drag = useDrag<number, string>({
+    begin: (event, of) => (told.push(`begin ${of}`), event.clientX),
+    move: (start, event) => told.push(`move ${event.clientX - start}`),
+    end: () => told.push("end"),
+    cancel: () => told.push("cancel"),
+  });
+  return <div data-testid="grip" {...drag("left")} />;
+}
+
+const press = (more = {}) => fireEvent.pointerDown(screen.getByTestId("grip"), { pointerId: 1, button: 0, clientX: 5, ...more });
+const move = (clientX: number, pointerId = 1) => fireEvent.pointerMove(screen.getByTestId("grip"), { pointerId, clientX });
+const grip = () => screen.getByTestId("grip");
+
+beforeEach(() => {
+  told.length = 0;
+});
+
+it("goes from pressing to letting go", () => {
+  render(<Grip />);
+  press();
+  move(9);
+  fireEvent.pointerUp(grip(), { pointerId: 1 });
+  move(20);
+  expect(told).toEqual(["begin left", "move 4", "end"]);
+});
+
+it("is the main button's alone, and one pointer's at a time", () => {
+  render(<Grip />);
+  press({ button: 2 });
+  press({ button: 1 });
+  expect(told).toEqual([]);
+  press();
+  press({ pointerId: 2 });
+  move(50, 2);
+  fireEvent.pointerUp(grip(), { pointerId: 2 });
+  expect(told).toEqual(["begin left"]);
+});
+
+it.each([
+  ["the system", () => fireEvent.pointerCancel(grip(), { pointerId: 1 })],
+  ["Escape", () => fireEvent.keyDown(window, { key: "Escape" })],
+  ["another owner of the pointer", () => fireEvent.lostPointerCapture(grip(), { pointerId: 1 })],
+])("is called off by %s and does not go on", (_, callOff) => {
+  render(<Grip />);
+  press();
+  move(9);
+  callOff();
+  move(30);
+  fireEvent.pointerUp(grip(), { pointerId: 1 });
+  expect(told).toEqual(["begin left", "move 4", "cancel"]);
+});
+
+it("gives the plan back when it is called off", () => {
+  function Title() {
+    const drag = usePlanDrag<true>({
+      begin: () => true,
+      move: (_, event) => usePlanStore.getState().change({ title: `at ${event.clientX}` }, true),
+    });
+    return <div data-testid="grip" {...drag()} />;
+  }
+  usePlanStore.getState().open({ id: 41, version: 1, plan: { title: "Fog" } } as unknown as PrintState);
+  render(<Title />);
+  press();
+  move(9);
+  expect(usePlanStore.getState().plan?.title).toBe("at 9");
+  fireEvent.pointerCancel(grip(), { pointerId: 1 });
+  expect(usePlanStore.getState().plan?.title).toBe("Fog");
+  expect(usePlanStore.getState().unsaved()).toBe(false);
+});
