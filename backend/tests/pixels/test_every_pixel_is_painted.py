@@ -78,20 +78,24 @@ def test_every_pixel_of_the_image_box_is_painted(
 def test_the_measured_canvases_have_no_white_side(fill, picture, face, depth) -> None:
     plan = parse_plan({"picture": {"width_px": picture[0], "height_px": picture[1]},
                        "target": {"width": face[0], "height": face[1]},
-                       "edge": wrap(fill, *depth)})  # fmt: skip
+                       "edge": wrap(fill, *depth) | {"colour": GROUND}})  # fmt: skip
     image = compose(work_out(plan), source(picture, 1)).copy_memory()
     assert image.min() == min(ANYTHING) and image.max() == max(ANYTHING)
 
 
 @pytest.mark.parametrize("edge", [{"kind": "none"}, {"kind": "bleed", "bleed": "3 mm"}])
-def test_a_margin_for_marks_leaves_no_line_inside_the_trim(edge) -> None:
-    for width in range(480, 540, 7):
-        plan = parse_plan({"picture": {"width_px": width, "height_px": 333}, "edge": edge,
-                           "target": {"width": "31.3 cm", "height": "20.9 cm"},
-                           "marks": {"margin": "3.7 mm"}})  # fmt: skip
+@pytest.mark.parametrize("margin", ["3 mm", "10 mm"])
+def test_a_margin_for_marks_leaves_no_line_inside_the_trim(edge, margin) -> None:
+    for width, height in (
+        ("50 cm", "40 cm"),
+        ("24 in", "16 in"),
+        ("13 cm", "18 cm"),
+        ("31.3 cm", "20.9 cm"),
+    ):
+        plan = parse_plan({"picture": {"width_px": 500, "height_px": 333}, "edge": edge,
+                           "target": {"width": width, "height": height},
+                           "marks": {"margin": margin}})  # fmt: skip
         work = work_out(plan)
         box = pixel_boxes(work).content
-        image = (
-            compose(work, source((width, 333), 1)).copy_memory().crop(box.x, box.y, box.w, box.h)
-        )
+        image = compose(work, source((500, 333), 1)).copy_memory().crop(box.x, box.y, box.w, box.h)
         assert image.min() == min(ANYTHING) and image.max() == max(ANYTHING)
