@@ -116,20 +116,29 @@ SLEEPER = [sys.executable, "-c", "import subprocess,sys,time;"
            "time.sleep(60)"]  # fmt: skip
 
 
-def test_a_process_is_stopped_with_what_it_started(tmp_path: Path) -> None:
-    log = tmp_path / "log" / "sleeper.log"
-    process = Process("sleeper", SLEEPER, dict(os.environ), log, tmp_path)
+def child_in(log: Path) -> int:
+    """The number of the child that a sleeper tells in its log."""
     end = time.monotonic() + 20
     while not log.read_text().strip():
         assert time.monotonic() < end
         time.sleep(0.05)
-    child = int(log.read_text())
+    return int(log.read_text())
+
+
+def is_gone(pid: int) -> bool:
+    """Whether a process is gone, or dead and waiting for the machine's first process to notice."""
+    stat = Path(f"/proc/{pid}/stat")
+    return not stat.exists() or stat.read_text().rsplit(")", 1)[1].split()[0] == "Z"
+
+
+def test_a_process_is_stopped_with_what_it_started(tmp_path: Path) -> None:
+    log = tmp_path / "log" / "sleeper.log"
+    process = Process("sleeper", SLEEPER, dict(os.environ), log, tmp_path)
+    child = child_in(log)
     process.stop(patience=5)
     assert not process.alive
     time.sleep(0.2)
-    stat = Path(f"/proc/{child}/stat")
-    # Gone, or dead and waiting for the machine's first process to notice.
-    assert not stat.exists() or stat.read_text().rsplit(")", 1)[1].split()[0] == "Z"
+    assert is_gone(child)
 
 
 def test_a_process_that_dies_is_noticed_and_can_start_again(tmp_path: Path) -> None:
@@ -194,18 +203,13 @@ def test_started_again_nothing_of_the_one_before_is_left(tmp_path: Path) -> None
     """The children of a killed program would hold its port or socket."""
     log = tmp_path / "sleeper.log"
     process = Process("sleeper", SLEEPER, dict(os.environ), log, tmp_path)
-    end = time.monotonic() + 20
-    while not log.read_text().strip():
-        assert time.monotonic() < end
-        time.sleep(0.05)
-    child = int(log.read_text())
+    child = child_in(log)
     os.kill(process.pid, signal.SIGKILL)
     while process.alive:
         time.sleep(0.01)
     process.start()
     process.stop()
-    stat = Path(f"/proc/{child}/stat")
-    assert not stat.exists() or stat.read_text().rsplit(")", 1)[1].split()[0] == "Z"
+    assert is_gone(child)
 
 
 def test_a_worker_that_takes_too_much_memory_is_stopped_by_its_limit() -> None:
