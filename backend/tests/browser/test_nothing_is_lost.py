@@ -205,7 +205,7 @@ def test_uploads_go_on_while_somebody_walks_about(two: Page, tmp_path: Path) -> 
     expect(page.get_by_text("sent again by itself")).to_be_visible()
     page.get_by_role("link", name="Sizes", exact=True).click()
     line = page.locator(".files-line")
-    expect(line).to_contain_text("walking.jpg wait for the server")
+    expect(line).to_contain_text("walking.jpg waits for the server")
     page.unroute("**/api/pictures?*")
     expect(line).to_be_hidden(timeout=20_000)
     page.go_back()

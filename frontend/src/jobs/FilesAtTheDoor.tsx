@@ -103,7 +103,7 @@ function OnTheirWay({ pathname }: { pathname: string }) {
         <>
           <span>
             {elsewhere.length === 1 ? first.name : `${elsewhere.length} files`}{" "}
-            {first.state === "away" ? "wait for the server" : "on the way"}
+            {first.state !== "away" ? "on the way" : elsewhere.length === 1 ? "waits for the server" : "wait for the server"}
             {elsewhere.length === 1 && first.state === "sending" && `, ${Math.round(first.share * 100)}\u2009%`}
           </span>
           <Link className="underline" to={`/jobs/${first.job}`}>
