@@ -42,6 +42,13 @@ def test_typed_lengths_and_sizes_are_read(caller) -> None:
     assert (read["typed"], read["mm"]) == ("2 in", 50.8)
     size = caller("POST", "sizes/read", {"text": "A3 landscape", "unit": "cm"})
     assert (size["width"], size["height"], size["shown"]) == ("420 mm", "297 mm", "42 × 29.7 cm")
+    assert read["said"] == "read as 2 in"
+    one = {"text": "60", "unit": "cm", "picture": [6000, 4000]}
+    size = caller("POST", "sizes/read", one)
+    assert (size["width"], size["height"], size["open"]) == ("60 cm", "40 cm", True)
+    assert size["others"] == [{"label": "60 cm high?", "text": "60 cm high"}]
+    caller("POST", "sizes", {"name": "Hall panel", "width": "33", "height": "88", "unit": "cm"})
+    assert caller("POST", "sizes/read", {"text": "hall panel"})["height"] == "88 cm"
     refused = caller("POST", "lengths/read", {"text": "11 1/ in", "unit": "in"}, expect=422)
     assert "half a fraction" in refused["message"]
 

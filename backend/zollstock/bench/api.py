@@ -10,21 +10,23 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.remembered import RememberedSession
-from zollstock.core.lengths import LengthError, parse_length
+from zollstock.core import readings as core
+from zollstock.core.lengths import LengthError
 from zollstock.core.offsets import typed_offset
 from zollstock.core.plan import parse_plan
+from zollstock.core.readings import EXAMPLES, Purpose, read_length, read_size
 from zollstock.core.reckoning import Step
 from zollstock.core.schema import plan_schema, reckoning_schema
 from zollstock.core.show import LengthStyle
-from zollstock.core.sizes import Sides, parse_size
 from zollstock.core.sources import SOURCES
 from zollstock.core.viewing import MEDIA
 from zollstock.core.worksheet import Worksheet, worksheet
-from zollstock.sizes.shelf import shelf_of
+from zollstock.sizes.shelf import OWN, shelf_of
 
 router = Router(tags=["bench"], auth=RememberedSession())
 
 ShownUnit = Literal["mm", "cm", "in"]
+Px = Annotated[int, Field(ge=1, le=10_000_000)]
 
 
 class ReckonRequest(Schema):
@@ -40,18 +42,45 @@ class TypedLength(Schema):
     unit: ShownUnit = "cm"
 
 
-class ReadLength(Schema):
-    """A typed length with its unit, and what was understood."""
+class TypedPurpose(TypedLength):
+    """A length as typed, and what it is for: that says how large it may be meant."""
+
+    purpose: Purpose = "edge"
+
+
+class TypedSize(TypedLength):
+    """A size as typed; a single side takes the ratio of `picture`, its px as turned."""
+
+    picture: tuple[Px, Px] | None = None
+
+
+class OtherReading(Schema):
+    """How else it could be meant: `text` is read that way, `label` asks for it."""
+
+    label: str
+    text: str
+
+
+class Reading(Schema):
+    """What was understood. `said` tells how, where it was not written out; `open` says that it may be
+    the beginning of something longer."""
+
+    shown: str
+    said: str = ""
+    others: list[OtherReading] = []
+    open: bool = False
+
+
+class ReadLength(Reading):
+    """A typed length with its unit."""
 
     typed: str
-    shown: str
     mm: float
 
 
-class ReadSize(Schema):
+class ReadSize(Reading):
     width: str
     height: str
-    shown: str
 
 
 class MediumItem(Schema):
@@ -64,6 +93,7 @@ class Reference(Schema):
 
     media: list[MediumItem]
     sources: dict[str, str]
+    size_examples: list[str]
 
 
 @router.post("/reckon", response=Worksheet, exclude_none=True)
@@ -82,54 +112,58 @@ class TypedOffset(Schema):
     plan: dict[str, Any]
     side: Literal["left", "top"]
     text: Annotated[str, Field(max_length=60)]
-    unit: ShownUnit = "cm"
 
 
 class ReadOffset(Schema):
     anchor: tuple[float, float]
+    open: bool
 
 
 @router.post("/fit/offset", response=ReadOffset)
 def offset(request: HttpRequest, typed: TypedOffset) -> ReadOffset:
     """The anchor that puts the crop so far from the picture's side."""
     try:
-        return ReadOffset(
-            anchor=typed_offset(parse_plan(typed.plan), typed.side, typed.text, typed.unit)
-        )
+        anchor = typed_offset(parse_plan(typed.plan), typed.side, typed.text)
     except LengthError as error:
         raise HttpError(422, str(error)) from None
+    return ReadOffset(anchor=anchor, open=typed.text.strip()[-1:].isdigit())
 
 
 @router.post("/lengths/read", response=ReadLength)
-def read_length(request: HttpRequest, typed: TypedLength) -> ReadLength:
+def length_read(request: HttpRequest, typed: TypedPurpose) -> ReadLength:
+    """Read a length as people type it: 11 1/2", 29,7 cm, 12in."""
     try:
-        length = parse_length(typed.text, typed.unit)
+        read = read_length(typed.text, typed.unit, typed.purpose)
     except LengthError as error:
         raise HttpError(422, str(error)) from None
-    shown = LengthStyle(typed.unit).length(length.mm)
-    return ReadLength(typed=length.typed, shown=shown, mm=float(length.mm))
+    return ReadLength(
+        typed=read.length.typed, shown=LengthStyle(typed.unit).length(read.length.mm),
+        mm=float(read.length.mm), **_how(read),
+    )  # fmt: skip
 
 
 @router.post("/sizes/read", response=ReadSize)
-def read_size(request: HttpRequest, typed: TypedLength) -> ReadSize:
-    """Read a size as people type it: 8x10, A3 landscape, 20 × 30 cm."""
+def size_read(request: HttpRequest, typed: TypedSize) -> ReadSize:
+    """Read a size as people type it: 8x10, A3 landscape, 4R, 30 cm square, a name, one side."""
+    own = [size for size in shelf_of(request.user).sizes if size.key.startswith(OWN)]
     try:
-        size = parse_size(typed.text, typed.unit)
+        read = read_size(typed.text, typed.unit, typed.picture, own)
     except LengthError as error:
         raise HttpError(422, str(error)) from None
-    return ReadSize(
-        width=size.width.typed, height=size.height.typed, shown=_shown(size, typed.unit)
-    )
+    width, height = read.sides.width, read.sides.height
+    shown = LengthStyle(typed.unit).size(width.mm, height.mm)
+    return ReadSize(width=width.typed, height=height.typed, shown=shown, **_how(read))
 
 
-def _shown(size: Sides, unit: str) -> str:
-    return LengthStyle(unit).size(size.width.mm, size.height.mm)
+def _how(read: core.ReadLength | core.ReadSize) -> dict[str, Any]:
+    others = [OtherReading(label=other.label, text=other.text) for other in read.others]
+    return {"said": read.said, "others": others, "open": read.open}
 
 
 @router.get("/reference", response=Reference)
 def reference(request: HttpRequest) -> Reference:
     media = [MediumItem(name=medium.name, factor=medium.factor) for medium in MEDIA]
-    return Reference(media=media, sources=SOURCES)
+    return Reference(media=media, sources=SOURCES, size_examples=list(EXAMPLES))
 
 
 @router.get("/schema/plan.json", auth=None, response=dict[str, Any])

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Literal
+from typing import Any, Literal
 
 from . import pixelcount, show
 from .lengths import MM_PER_INCH
+from .library import sides_text
 from .plan import Border, Mat, Wrap
 from .rational import Fraction
+from .readings import thousands_meant
 from .reckoning import Finding
 from .show import LengthStyle
+from .sizes import Sides, implausible
 from .work import Work
 from .zonefindings import zone_findings
 
@@ -25,6 +28,7 @@ def findings(work: Work, style: LengthStyle) -> list[Finding]:
     """All findings of a plan, the gravest first, in the order of the work within a level."""
     found = [
         *zone_findings(work, style),
+        *_size(work),
         *_loss(work),
         *_edge(work, style),
         *_pixels(work),
@@ -33,6 +37,23 @@ def findings(work: Work, style: LengthStyle) -> list[Finding]:
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
     return sorted(found, key=lambda finding: gravity[finding.level])
+
+
+def _size(work: Work) -> Iterator[Finding]:
+    sides = Sides(work.plan.target.width, work.plan.target.height)
+    doubt = implausible(sides)
+    if doubt is None:
+        return
+    # In a document a comma is a decimal comma, also where somebody meant thousands.
+    meant = thousands_meant(sides)
+    cure: dict[str, Any] = {}
+    if meant:
+        cure = {"fix": {"target.width": meant.width.typed, "target.height": meant.height.typed},
+                "fix_label": f"Read it as {sides_text(meant.width, meant.height)}"}  # fmt: skip
+    yield Finding(id="size-implausible", level="warn", step="size",
+                  text=f"The size is {sides_text(sides.width, sides.height)}: {doubt}. Is that what "
+                       "is meant?",
+                  **cure)  # fmt: skip
 
 
 def _loss(work: Work) -> Iterator[Finding]:

@@ -9,6 +9,7 @@ from functools import lru_cache
 from typing import Literal, get_args
 
 from .lengths import Length
+from .papers import paper
 from .rational import Fraction
 from .sizes import ISO_A, ISO_B, ISO_C, parse_size
 
@@ -79,8 +80,14 @@ def find(sizes: Iterable[Size], text: str) -> list[Size]:
     """The sizes in which every typed piece is found: parts of name, group, note, or the numbers.
 
     `30 45`, `45x30` and `30 × 45 cm` all find 30 × 45 cm; nothing typed finds everything. Sizes
-    whose sides are the typed numbers come first.
+    whose sides are the typed numbers come first. A name that sizes go by (`4R`, `legal`) finds the
+    sizes of its sides.
     """
+    named = paper(text)
+    if named:
+        meant = parse_size(named)
+        wanted = sorted((meant.width.mm, meant.height.mm))
+        return [size for size in sizes if sorted((size.width.mm, size.height.mm)) == wanted]
     pieces = [
         piece for piece in re.split(r"[\s×xX*]+", text.strip().lower().replace(",", ".")) if piece
     ]
@@ -126,6 +133,11 @@ _CARDS = (
     ("Visiting card, slim", "90 mm", "50 mm"), ("Visiting card, inches", "3.5 in", "2 in"),
     ("Pass card", "85.6 mm", "53.98 mm"), ("Bookmark", "5 cm", "20 cm"),
 )  # fmt: skip
+#: Papers of offices and desktop printers; those of the ISO series stand above.
+_PAPERS = (
+    ("Letter", "8.5 in", "11 in"), ("Legal", "8.5 in", "14 in"), ("Tabloid", "11 in", "17 in"),
+    ("Half letter", "5.5 in", "8.5 in"), ("A3+", "329 mm", "483 mm"),
+)  # fmt: skip
 _SCREENS = (
     "1280x720", "1366x768", "1600x900", "1920x1080", "1920x1200", "2048x1536", "2560x1440",
     "3840x2160", "7680x4320", "1080x1080", "1080x1350", "1080x1920", "1200x630", "2048x2048",
@@ -152,9 +164,12 @@ def library() -> tuple[Size, ...]:
             kept: Frames = "common" if name in common and prefix != "album" else rest
             label = f"{name.replace('x', ' × ')} {unit}"
             sizes.append(_size(f"{prefix}-{name}", label, group, name, unit, kept))
-    for name, width, height in _CARDS:
-        key = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")
-        sizes.append(_size(f"card-{key}", name, "Cards", f"{width} x {height}", "cm", "order"))
+    for group, prefix, rows in (("Cards", "card", _CARDS), ("Office papers", "paper", _PAPERS)):
+        for name, width, height in rows:
+            key = re.sub(r"[^a-z0-9]+", "-", name.lower().replace("+", " plus")).strip("-")
+            sizes.append(
+                _size(f"{prefix}-{key}", name, group, f"{width} x {height}", "cm", "order")
+            )
     for name in _SCREENS:
         width, height = name.split("x")
         label = f"{width} × {height} px"

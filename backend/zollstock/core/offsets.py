@@ -9,18 +9,17 @@ from .lengths import LengthError, parse_length
 from .plan import Plan
 from .rational import fraction_of
 from .show import decimal
+from .spelling import plain_spelling
 from .work import work_out
 
-_PX = re.compile(r"\s*(\d{1,7}(?:[.,]\d{1,4})?)\s*px\s*")
+_PX = re.compile(r"\s*(\d{1,7}(?:[.,]\d{1,4})?)\s*(?:px)?\s*")
 
 
-def typed_offset(
-    plan: Plan, side: Literal["left", "top"], text: str, default_unit: str = "cm"
-) -> tuple[float, float]:
+def typed_offset(plan: Plan, side: Literal["left", "top"], text: str) -> tuple[float, float]:
     """The anchor (x, y) at which so much of the picture lies beyond the crop at `side`.
 
-    `text` is like `120 px` or `2 cm`; a bare number takes `default_unit`. Raises `LengthError` for
-    what cannot be read, and for more than there is to spare.
+    `text` is like `120 px` or `2 cm`; a bare number is one of pixels, as the field shows them. Raises
+    `LengthError` for what cannot be read, and for more than there is to spare.
     """
     placed = work_out(plan).placement
     axis = 0 if side == "left" else 1
@@ -30,7 +29,7 @@ def typed_offset(
     if match:
         px = fraction_of(match[1].replace(",", "."))
     else:
-        px = parse_length(text, default_unit).mm / placed.mm_per_px
+        px = parse_length(plain_spelling(text)).mm / placed.mm_per_px
     spare = placed.spare[axis]
     if px > spare:
         words = "width" if axis == 0 else "height"

@@ -22,7 +22,14 @@ ISO_C = ((917, 1297), (648, 917), (458, 648), (324, 458), (229, 324), (162, 229)
 _ISO = re.compile(r"(?:DIN\s*|ISO\s*)?([ABC])\s?(\d{1,2})(?:\s+(landscape|portrait))?", re.I)
 #: The tag of a target in pixels that names none (the plan says the same).
 _SCREEN_PPI = Fraction(96)
-_BETWEEN = re.compile(r"\s*(?:[×xX*]|\bby\b)\s*")
+#: What stands between two sides: `8x10`, `20 × 30`, `8 by 10`, `8in by 10in`, `20by30`.
+BETWEEN = re.compile(r"\s*(?:[×xX*]|(?:(?<=[\s\d\"'])|\b)by(?:(?=[\s\d.,])|\b))\s*")
+
+#: A side is believed from 2 cm to 20 m, and a ratio up to 12 : 1; beyond, somebody may have
+#: slipped on a key.
+LEAST_SIDE_MM = 20
+MOST_SIDE_MM = 20_000
+MOST_RATIO = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,6 +38,21 @@ class Sides:
 
     width: Length
     height: Length
+
+
+def implausible(sides: Sides) -> str | None:
+    """What is hard to believe of a size, in words; None for sizes that people print, and for px."""
+    width, height = sides.width.mm, sides.height.mm
+    if sides.width.unit == "px":
+        return None
+    short, long = sorted((width, height))
+    if short < LEAST_SIDE_MM:
+        return f"a side is under {LEAST_SIDE_MM // 10} cm"
+    if long > MOST_SIDE_MM:
+        return f"a side is over {MOST_SIDE_MM // 1000} m"
+    if long > MOST_RATIO * short:
+        return f"one side is more than {MOST_RATIO} times the other"
+    return None
 
 
 @lru_cache(maxsize=4096)
@@ -46,7 +68,7 @@ def parse_size(text: str, default_unit: str = "cm") -> Sides:
         return _iso_size(iso[1].upper(), int(iso[2]), (iso[3] or "").lower() == "landscape")
     in_pixels = default_unit == "px" or shown.lower().endswith("px")
     # The x of px stands between nothing.
-    parts = _BETWEEN.split(re.sub(r"(?i)\s*px\b", "", shown) if in_pixels else shown)
+    parts = BETWEEN.split(re.sub(r"(?i)\s*px\b", "", shown) if in_pixels else shown)
     if len(parts) != 2:
         raise LengthError(
             f"“{shown}” is not a size; type two sides like 20 × 30 cm, or a name like A3 landscape"

@@ -13,8 +13,8 @@ from pydantic import Field
 
 from zollstock.core.lengths import LengthError
 from zollstock.core.library import Frames, Size, find
+from zollstock.core.readings import read_size
 from zollstock.core.show import style_for
-from zollstock.core.sizes import parse_size
 from zollstock.core.tables import TableError, read_sizes, write_sizes
 
 from .models import OwnSize, SizeSet
@@ -109,7 +109,7 @@ def add(request: HttpRequest, given: NewSize) -> SizeEntry:
 
 def _checked_row(request: HttpRequest, given: NewSize) -> OwnSize:
     try:
-        sides = parse_size(f"{given.width} x {given.height}", given.unit)
+        sides = read_size(f"{given.width} x {given.height}", given.unit).sides
     except LengthError as error:
         raise HttpError(422, str(error)) from None
     made = Size("", given.name, "", sides.width, sides.height)

@@ -17,7 +17,7 @@ from zollstock.core.sizes import parse_size
 from .models import OwnSize, SizeSet
 
 OWN_GROUP = "Own sizes"
-_OWN = "own-"
+OWN = "own-"
 
 
 class NoSuchSizes(Exception):
@@ -30,14 +30,14 @@ def is_number(text: str) -> bool:
 
 
 def own_key(row: OwnSize) -> str:
-    return f"{_OWN}{row.pk}"
+    return f"{OWN}{row.pk}"
 
 
 def row_of(account: AbstractBaseUser, key: str) -> OwnSize | None:
     """The row behind a key: an own size, or what the account says about one of the library's."""
     rows = OwnSize.objects.filter(account=account)
-    if key.startswith(_OWN):
-        number = key.removeprefix(_OWN)
+    if key.startswith(OWN):
+        number = key.removeprefix(OWN)
         return rows.filter(base=None, id=int(number)).first() if is_number(number) else None
     return rows.filter(base=key).first()
 

@@ -115,8 +115,11 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Read Length */
-        post: operations["zollstock_bench_api_read_length"];
+        /**
+         * Length Read
+         * @description Read a length as people type it: 11 1/2", 29,7 cm, 12in.
+         */
+        post: operations["zollstock_bench_api_length_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -133,10 +136,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Size
-         * @description Read a size as people type it: 8x10, A3 landscape, 20 × 30 cm.
+         * Size Read
+         * @description Read a size as people type it: 8x10, A3 landscape, 4R, 30 cm square, a name, one side.
          */
-        post: operations["zollstock_bench_api_read_size"];
+        post: operations["zollstock_bench_api_size_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1256,6 +1259,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Open */
+            open: boolean;
         };
         /**
          * TypedOffset
@@ -1273,27 +1278,49 @@ export interface components {
             side: "left" | "top";
             /** Text */
             text: string;
-            /**
-             * Unit
-             * @default cm
-             * @enum {string}
-             */
-            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * OtherReading
+         * @description How else it could be meant: `text` is read that way, `label` asks for it.
+         */
+        OtherReading: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
         };
         /**
          * ReadLength
-         * @description A typed length with its unit, and what was understood.
+         * @description A typed length with its unit.
          */
         ReadLength: {
-            /** Typed */
-            typed: string;
             /** Shown */
             shown: string;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["OtherReading"][];
+            /**
+             * Open
+             * @default false
+             */
+            open: boolean;
+            /** Typed */
+            typed: string;
             /** Mm */
             mm: number;
         };
-        /** TypedLength */
-        TypedLength: {
+        /**
+         * TypedPurpose
+         * @description A length as typed, and what it is for: that says how large it may be meant.
+         */
+        TypedPurpose: {
             /** Text */
             text: string;
             /**
@@ -1302,15 +1329,55 @@ export interface components {
              * @enum {string}
              */
             unit: "mm" | "cm" | "in";
+            /**
+             * Purpose
+             * @default edge
+             * @enum {string}
+             */
+            purpose: "edge" | "distance" | "side";
         };
         /** ReadSize */
         ReadSize: {
+            /** Shown */
+            shown: string;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["OtherReading"][];
+            /**
+             * Open
+             * @default false
+             */
+            open: boolean;
             /** Width */
             width: string;
             /** Height */
             height: string;
-            /** Shown */
-            shown: string;
+        };
+        /**
+         * TypedSize
+         * @description A size as typed; a single side takes the ratio of `picture`, its px as turned.
+         */
+        TypedSize: {
+            /** Text */
+            text: string;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+            /** Picture */
+            picture?: [
+                number,
+                number
+            ] | null;
         };
         /** MediumItem */
         MediumItem: {
@@ -1330,6 +1397,8 @@ export interface components {
             sources: {
                 [key: string]: string;
             };
+            /** Size Examples */
+            size_examples: string[];
         };
         /**
          * SizeEntry
@@ -3007,7 +3076,7 @@ export interface operations {
             };
         };
     };
-    zollstock_bench_api_read_length: {
+    zollstock_bench_api_length_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -3016,7 +3085,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TypedLength"];
+                "application/json": components["schemas"]["TypedPurpose"];
             };
         };
         responses: {
@@ -3058,7 +3127,7 @@ export interface operations {
             };
         };
     };
-    zollstock_bench_api_read_size: {
+    zollstock_bench_api_size_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -3067,7 +3136,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TypedLength"];
+                "application/json": components["schemas"]["TypedSize"];
             };
         };
         responses: {

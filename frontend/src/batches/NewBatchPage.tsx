@@ -1,9 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import type { BatchState, PictureFacts } from "../api/types";
 import { useReference } from "../bench/Pad";
+import { NumberField } from "../fields/NumberField";
 import { useJob } from "../jobs/useJobs";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
@@ -30,7 +31,8 @@ export function NewBatchPage() {
   const [title, setTitle] = useState<string | null>(null);
   const [set, setSet] = useState("group:Photo sizes, centimetres");
   const [format, setFormat] = useState<"jpeg" | "tiff" | "png">("jpeg");
-  const [ppi, setPpi] = useState("");
+  const [ppi, setPpi] = useState<number | null>(null);
+  const before = useRef<number | null>(null);
   const [medium, setMedium] = useState("satin photo paper");
   const { chosen: left, toggle, take: leave } = useChosen();
   const inJob = new Set((job.data?.prints ?? []).map((print) => print.picture_id));
@@ -44,7 +46,7 @@ export function NewBatchPage() {
           body: {
             title: name, set, pattern: "{picture}_{width}x{height}{unit}", job: jobId || null,
             pictures: chosen,
-            shared: { format, ppi: ppi ? Number(ppi) : null, medium, factor: media.find((item) => item.name === medium)?.factor ?? 1 },
+            shared: { format, ppi, medium, factor: media.find((item) => item.name === medium)?.factor ?? 1 },
           },
         }),
       ),
@@ -80,10 +82,11 @@ export function NewBatchPage() {
             Files
             <Pick label="Format" options={FORMATS} value={format} onPick={setFormat} />
           </div>
-          <label className="flex items-center justify-between gap-2">
-            <span>ppi <span className="soft">empty keeps every pixel</span></span>
-            <input className="field figure !w-24 text-[16px]" type="number" min={1} max={10000} value={ppi} placeholder="kept" onChange={(event) => setPpi(event.target.value)} />
-          </label>
+          <NumberField narrow label={<>Pixels per inch <span className="soft">empty keeps every pixel</span></>} unit="ppi" min={1} max={10000} step={1} empty="kept"
+            placeholder="kept" inputClass="!w-24" value={ppi} keeps="batch" onRead={setPpi} onBack={() => setPpi(before.current)} onDone={() => undefined}
+            onStart={() => {
+              before.current = ppi;
+            }} />
           {make.error && <Problem message={make.error.message} />}
           <button type="submit" className="strong-button w-full !min-h-9" disabled={!chosen.length || make.isPending}>
             {make.isPending ? "Laying out…" : `Lay out ${chosen.length === 1 ? "1 picture" : `${chosen.length} pictures`}`}

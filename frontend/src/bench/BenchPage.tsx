@@ -10,6 +10,7 @@ import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
 import { typeset } from "../shell/typeset";
 import "./bench.css";
+import { BenchWords } from "./BenchWords";
 import { DistanceRail } from "./DistanceRail";
 import { Drawing } from "./Drawing";
 import type { Fix } from "./fix";
@@ -137,6 +138,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
             <div className="desk">
               <Drawing plan={plan} reckoned={reckoned ?? plan} worksheet={worksheet} picture={print.picture}
                 unit={account.unit} fitting={step === "fit"} />
+              <BenchWords problem={problem} />
             </div>
             <WorksheetPanel step={step} plan={plan} print={print} worksheet={worksheet} unit={account.unit}
               problem={problem} onMake={() => void makeFile()} making={make.isPending}

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { ApiProblem } from "../api/client";
 import type { Unit } from "../api/types";
 import { dimensionWidth } from "./DimensionLine";
-import { readLength } from "./LengthInput";
+import { readLength } from "../fields/LengthField";
 
 /** A dimension's figure on the drawing: a click lets it be typed over. */
 export function DimensionField(props: {
@@ -27,7 +27,7 @@ export function DimensionField(props: {
   const take = async () => {
     if (draft === null || draft === props.text) return close();
     try {
-      props.onLength((await readLength(draft, props.unit)).typed);
+      props.onLength((await readLength(draft, props.unit, "side")).typed);
       close();
     } catch (error) {
       setSaid((error as ApiProblem).message);

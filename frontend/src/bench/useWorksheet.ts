@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, Step, Unit, Worksheet } from "../api/types";
 import { useSignedOut } from "../session/signedOut";
-import { LatestWins } from "./latestWins";
+import { LatestWins } from "../api/latestWins";
 
 interface Question {
   plan: Plan;

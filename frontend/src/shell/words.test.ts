@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { asDegrees } from "../bench/sheets/FitSheet";
+import { readNumber } from "../fields/NumberField";
 import { sizeAsTyped } from "../bench/sheets/SizeSheet";
 import { turnedImage } from "../bench/turnedImage";
 import { commonScale } from "../jobs/Silhouette";
@@ -13,9 +13,13 @@ describe("words and small measures", () => {
   });
 
   it("reads degrees and refuses what is none", () => {
-    expect(asDegrees("−2,5°")).toBe(-2.5);
-    expect(asDegrees("15")).toBe(15);
-    for (const text of ["", "15.1", "-16", "x"]) expect(asDegrees(text)).toBeNull();
+    const degrees = { min: -15, max: 15, unit: "°" };
+    expect(readNumber("−2,5°", degrees)).toBe(-2.5);
+    expect(readNumber("15", degrees)).toBe(15);
+    for (const text of ["", "15.1", "-16", "x", "1e1", "0x1"]) expect(() => readNumber(text, degrees)).toThrow();
+    expect(() => readNumber("20", degrees)).toThrow("“20” is not from −15 to 15");
+    expect(readNumber("240 PPI", { min: 1, max: 10000, unit: "ppi" })).toBe(240);
+    expect(readNumber("", { min: 1, max: 10000, empty: "kept" })).toBeNull();
   });
 
   it("writes a size with one unit where both sides share it", () => {

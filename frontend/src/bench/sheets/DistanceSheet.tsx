@@ -1,7 +1,8 @@
 import type { SchoolRow } from "../../api/types";
+import { LengthField } from "../../fields/LengthField";
 import { typeset } from "../../shell/typeset";
-import { LengthInput } from "../LengthInput";
 import { usePlanStore } from "../planStore";
+import { usePlanTyping } from "../usePlanTyping";
 import type { SheetProps } from "./types";
 
 const SCHOOLS = [
@@ -13,15 +14,15 @@ const SCHOOLS = [
 
 export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
+  const { change: typed, ...typing } = usePlanTyping();
   const { rail } = worksheet;
   const chosen = plan.viewing?.school ?? "acuity";
   const byId = new Map(worksheet.schools.map((row) => [row.id, row]));
   return (
     <div className="space-y-3">
-      <LengthInput label="Looked at from" unit={unit} onDone={settle}
+      <LengthField label="Looked at from" unit={unit} purpose="distance" {...typing}
         value={plan.viewing?.distance ?? rail.viewer.text.replace(/^whole print, /, "")}
-        onLength={(typed, going) => change({ "viewing.distance": typed }, going)} />
+        onRead={(distance) => typed({ "viewing.distance": distance })} />
       <div className="flex flex-wrap gap-1.5">
         {(["35 cm", "1 m", "2 m", "5 m"] as const).map((place) => (
           <button key={place} type="button" className="plain-button" onClick={() => change({ "viewing.distance": place })}>

@@ -1,10 +1,11 @@
 import { useState } from "react";
 import type { ApiProblem } from "../../api/client";
 import type { Plan } from "../../api/types";
+import { LengthField } from "../../fields/LengthField";
 import { Pick } from "../../shell/Pick";
 import { Choices } from "../ChoiceCard";
-import { LengthInput } from "../LengthInput";
 import { usePlanStore } from "../planStore";
+import { usePlanTyping } from "../usePlanTyping";
 import { smallProof, type SheetProps } from "./types";
 
 type Edge = NonNullable<Plan["edge"]>;
@@ -49,6 +50,7 @@ export function EdgeSheet(props: SheetProps & { problem: ApiProblem | null }) {
 function BorderFields({ edge, unit, problem }: { edge: Border; unit: SheetProps["unit"]; problem: ApiProblem | null }) {
   const change = usePlanStore((store) => store.change);
   const settle = usePlanStore((store) => store.settle);
+  const { change: typed, ...typing } = usePlanTyping();
   const side = (name: (typeof SIDES)[number]) => edge[name] ?? "0 mm";
   const alike = SIDES.every((name) => side(name) === side("left"));
   const [single, setSingle] = useState(!alike);
@@ -58,15 +60,13 @@ function BorderFields({ edge, unit, problem }: { edge: Border; unit: SheetProps[
       {single ? (
         <div className="grid grid-cols-2 gap-2">
           {SIDES.map((name) => (
-            <LengthInput key={name} label={name[0]?.toUpperCase() + name.slice(1)} value={side(name)} unit={unit}
-              problem={said} onLength={(typed, going) => change({ [`edge.${name}`]: typed }, going)} onDone={settle} />
+            <LengthField key={name} label={name[0]?.toUpperCase() + name.slice(1)} value={side(name)} unit={unit} purpose="edge"
+              problem={said} {...typing} onRead={(length) => typed({ [`edge.${name}`]: length })} />
           ))}
         </div>
       ) : (
-          <LengthInput label="Every side" narrow value={side("left")} unit={unit} problem={said} onDone={settle}
-            onLength={(typed, going) =>
-              change(Object.fromEntries(SIDES.map((name) => [`edge.${name}`, typed])), going)
-            } />
+        <LengthField label="Every side" narrow value={side("left")} unit={unit} purpose="edge" problem={said} {...typing}
+          onRead={(length) => typed(Object.fromEntries(SIDES.map((name) => [`edge.${name}`, length])))} />
       )}
       <div className="flex flex-wrap items-center justify-between gap-2">
         <label className="flex min-h-6 items-center gap-2">

@@ -1,12 +1,14 @@
 import { RotateCcw, RotateCw } from "lucide-react";
-import { useState } from "react";
 import { client, must } from "../../api/client";
-import type { Choice, Plan, Unit, Worksheet } from "../../api/types";
+import type { Choice, Plan, Worksheet } from "../../api/types";
+import { NumberField } from "../../fields/NumberField";
+import { Slider } from "../../fields/Slider";
+import { TypedField } from "../../fields/TypedField";
 import { Choices } from "../ChoiceCard";
 import type { Fix } from "../fix";
 import { GUIDES, useFitTools, type Guide } from "../fitTools";
-import { TypedInput } from "../LengthInput";
 import { usePlanStore } from "../planStore";
+import { usePlanTyping } from "../usePlanTyping";
 import { PaddingSheet } from "./PaddingSheet";
 import { smallProof, type SheetProps } from "./types";
 import { ZoneList } from "./ZoneList";
@@ -32,15 +34,15 @@ export function FitSheet(props: SheetProps) {
 const isSize = (choice: Choice) => choice.id.startsWith("size-");
 
 /** Where the crop lies, typed in px or as printed length; how close it is. */
-function CropByHand({ plan, worksheet, unit }: SheetProps) {
+function CropByHand({ plan, worksheet }: SheetProps) {
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
+  const { change: typed, ...typing } = usePlanTyping();
   const zoom = plan.fit?.zoom ?? 1;
   return (
     <section aria-label="Crop by hand" className="space-y-2">
       <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-        <Offset side="left" {...{ plan, worksheet, unit }} />
-        <Offset side="top" {...{ plan, worksheet, unit }} />
+        <Offset side="left" {...{ plan, worksheet }} />
+        <Offset side="top" {...{ plan, worksheet }} />
         <button type="button" className="plain-button h-[32px]"
           onClick={() => change({ "fit.anchor": [0.5, 0.5], "fit.auto": false })}>
           Centre
@@ -48,60 +50,47 @@ function CropByHand({ plan, worksheet, unit }: SheetProps) {
       </div>
       <label className="flex items-center gap-3">
         <span className="w-20 whitespace-nowrap">Closer</span>
-        <input className="range range-xs" type="range" min={1} max={8} step={0.01} value={zoom}
-          aria-valuetext={`${zoom.toFixed(2)} times`}
-          onChange={(event) => change({ "fit.zoom": event.target.valueAsNumber }, true)}
-          onPointerUp={settle} onKeyUp={settle} />
+        <Slider min={1} max={8} step={0.01} value={zoom} text={`${zoom.toFixed(2)} times`} {...typing} onValue={(value) => typed({ "fit.zoom": value })} />
         <span className="figure w-14 whitespace-nowrap text-right text-[16px]">{zoom.toFixed(2)}{"\u2009"}×</span>
       </label>
     </section>
   );
 }
 
+type Anchor = [number, number];
+
 /** How much of the picture lies beyond the crop at a side. */
-function Offset(props: { side: "left" | "top"; plan: Plan; worksheet: Worksheet; unit: Unit }) {
-  const { side, plan, unit } = props;
-  const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
+function Offset(props: { side: "left" | "top"; plan: Plan; worksheet: Worksheet }) {
+  const { side, plan } = props;
+  const { change: typed, ...typing } = usePlanTyping();
   const cut = props.worksheet.reckoning.figures.find((figure) => figure.id === `cut_${side}`);
+  const read = async (text: string) => {
+    const { anchor, open } = await must<{ anchor: Anchor; open: boolean }>(
+      client.POST("/api/fit/offset", { body: { plan: plan as Record<string, unknown>, side, text } }),
+    );
+    return { value: anchor, open };
+  };
   return (
-    <TypedInput label={side === "left" ? "Off the left" : "Off the top"} value={cut ? cut.text : "0 px"} unit={unit}
-      keeps="crop"
-      read={(text, typedUnit) =>
-        must<{ anchor: [number, number] }>(
-          client.POST("/api/fit/offset", { body: { plan: plan as Record<string, unknown>, side, text, unit: typedUnit } }),
-        )
-      }
-      onRead={({ anchor }, going) => change({ "fit.anchor": anchor, "fit.auto": false }, going)} onDone={settle} />
+    <TypedField label={side === "left" ? "Off the left" : "Off the top"} value={cut ? cut.text : "0 px"} keeps="crop" read={read} {...typing}
+      onRead={(anchor) => typed({ "fit.anchor": anchor, "fit.auto": false })} />
   );
 }
 
 function Straighten({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
-  const [draft, setDraft] = useState<string | null>(null);
+  const { change: typed, ...typing } = usePlanTyping();
   const angle = plan.fit?.angle ?? 0;
-  const typed = (text: string) => {
-    setDraft(text);
-    const degrees = asDegrees(text);
-    if (degrees !== null) change({ "fit.angle": degrees }, true);
-  };
+  const lean = (degrees: number | null) => typed({ "fit.angle": Math.round((degrees ?? 0) * 100) / 100 });
   return (
     <section aria-label="Turn and straighten" className="space-y-2">
       <div className="flex items-center gap-3">
         <label className="flex min-w-0 flex-1 items-center gap-3">
           <span className="w-20 whitespace-nowrap">Straighten</span>
-          <input className="range range-xs min-w-0" type="range" min={-15} max={15} step={0.1} value={angle} aria-valuetext={`${angle} degrees`}
-            onChange={(event) => change({ "fit.angle": event.target.valueAsNumber }, true)} onPointerUp={settle} onKeyUp={settle} />
+          <Slider className="min-w-0" min={-15} max={15} step={0.1} value={angle} text={`${angle} degrees`} {...typing} onValue={lean} />
         </label>
-        <input className="field figure !w-16 text-right text-[16px]" aria-label="Straighten, degrees" inputMode="decimal"
-          value={draft ?? `${String(angle).replace("-", "−")}°`} aria-invalid={draft !== null && asDegrees(draft) === null ? true : undefined}
-          onFocus={(event) => event.target.select()} onChange={(event) => typed(event.target.value)}
-          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-          onBlur={() => {
-            setDraft(null);
-            settle();
-          }} />
+        <div className="w-16">
+          <NumberField label="" ariaLabel="Straighten, degrees" unit="°" min={-15} max={15} step={0.1} inputClass="text-right" value={angle} {...typing} onRead={lean} />
+        </div>
       </div>
       <div className="flex flex-wrap gap-1.5">
         <button type="button" className="plain-button flex items-center gap-1.5" aria-label="Turn a quarter to the left"
@@ -137,11 +126,3 @@ function GuidePick() {
     </label>
   );
 }
-
-/** Degrees within ±15 as typed, with any minus and comma; null where that is no angle. */
-export function asDegrees(text: string): number | null {
-  const plain = text.replace("°", "").replace("−", "-").replace(",", ".").trim();
-  const degrees = Number(plain);
-  return plain !== "" && Math.abs(degrees) <= 15 ? Math.round(degrees * 100) / 100 : null;
-}
-

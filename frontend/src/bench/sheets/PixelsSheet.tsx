@@ -1,26 +1,21 @@
+import { NumberField } from "../../fields/NumberField";
 import { Choices } from "../ChoiceCard";
 import { usePlanStore } from "../planStore";
+import { usePlanTyping } from "../usePlanTyping";
 import type { SheetProps } from "./types";
 
 const GRIDS = [300, 360, 600, 720];
 
 export function PixelsSheet({ plan, worksheet }: SheetProps) {
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
+  const { change: typed, ...typing } = usePlanTyping();
   const pixels = plan.pixels;
   return (
     <div className="space-y-3">
       <Choices choices={worksheet.choices} />
       {pixels?.mode === "fixed" && (
-        <label className="flex items-center justify-between gap-3">
-          Pixels per inch
-          <input className="field figure !w-24 text-[16px]" type="number" min={1} max={10000} value={pixels.ppi ?? 300}
-            onChange={(event) => {
-              const ppi = event.target.valueAsNumber;
-              if (ppi >= 1 && ppi <= 10000) change({ "pixels.ppi": ppi }, true);
-            }}
-            onBlur={settle} />
-        </label>
+        <NumberField narrow label="Pixels per inch" unit="ppi" min={1} max={10000} step={1} inputClass="!w-24" value={pixels.ppi ?? 300}
+          {...typing} onRead={(ppi) => typed({ "pixels.ppi": ppi })} />
       )}
       {pixels?.mode === "device" && (
         <label className="flex items-center justify-between gap-3">

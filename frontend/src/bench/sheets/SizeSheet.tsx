@@ -4,11 +4,14 @@ import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import type { Plan, SizeEntry } from "../../api/types";
 import { findSizes } from "../../sizes/useSizes";
+import { SizeField } from "../../fields/LengthField";
+import { NumberField } from "../../fields/NumberField";
+import { typeset } from "../../shell/typeset";
 import { Choices } from "../ChoiceCard";
-import { readSize, TypedInput } from "../LengthInput";
 import { useReference } from "../Pad";
 import { usePlanStore } from "../planStore";
-import { smallProof, type SheetProps } from "./types";
+import { usePlanTyping } from "../usePlanTyping";
+import { pictureSides, smallProof, type SheetProps } from "./types";
 
 /** `24 × 16 in` where both sides share a unit, else each side with its own. */
 export function sizeAsTyped(target: Plan["target"]): string {
@@ -31,7 +34,7 @@ function taken(width: string, height: string): Record<string, unknown> {
 
 export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
+  const { change: typed, ...typing } = usePlanTyping();
   const reference = useReference();
   const { target, medium } = plan;
   const { trim } = worksheet.reckoning.boxes;
@@ -39,25 +42,18 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
   const known = media.some((item) => item.name === medium?.name);
   return (
     <div className="space-y-3">
-      <div className="flex items-end gap-2">
-        <TypedInput label="Finished size" value={sizeAsTyped(target)} unit={unit} read={readSize}
-          onRead={({ width, height }, going) => change(taken(width, height), going)} onDone={settle} />
-        <button type="button" className="plain-button flex h-[32px] items-center gap-1.5 whitespace-nowrap"
+      <div className="flex items-start gap-2">
+        <SizeField label="Finished size" value={sizeAsTyped(target)} unit={unit} picture={pictureSides(worksheet)} {...typing}
+          onRead={({ width, height }) => typed(taken(width, height))}
+          hint={`As you say it: ${typeset((reference.data?.size_examples ?? []).join(", "))}`} />
+        <button type="button" className="plain-button mt-[23px] flex h-[32px] items-center gap-1.5 whitespace-nowrap"
           onClick={() => change({ "target.width": target.height, "target.height": target.width })}>
           <ArrowLeftRight size={15} aria-hidden /> Swap sides
         </button>
       </div>
-      <p className="soft -mt-1 text-[13px]">
-        Type it as you say it: 8x10, 20 × 30 cm, 11 1/2&quot; x 8&quot;, A3 landscape, 1920 × 1080 px.
-      </p>
       {inPixels(target.width) && (
-        <label className="flex items-center justify-between gap-3">
-          <span>
-            ppi tag <span className="soft">changes no pixel</span>
-          </span>
-          <input className="field figure !w-20 text-[16px]" type="number" min={1} max={10000} value={target.ppi ?? 96}
-            onChange={(event) => event.target.valueAsNumber >= 1 && change({ "target.ppi": event.target.valueAsNumber }, true)} onBlur={settle} />
-        </label>
+        <NumberField narrow label={<>ppi tag <span className="soft">changes no pixel</span></>} unit="ppi" min={1} max={10000} step={1}
+          inputClass="!w-20" value={target.ppi ?? 96} {...typing} onRead={(ppi) => typed({ "target.ppi": ppi })} />
       )}
       <Shelf target={target} wide={trim[2] > trim[3]} onTake={(width, height) => change(taken(width, height))} />
       <Link to={`/prints/${print.id}/sizes`} className="plain-button flex items-center justify-center">
@@ -82,18 +78,8 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
           ))}
         </select>
       </label>
-      <label className="flex items-center justify-between gap-3">
-        <span>
-          Medium factor <span className="soft">share of the detail it holds</span>
-        </span>
-        <input className="field figure !w-20 text-[16px]" type="number" min={0.1} max={2} step={0.05}
-          value={medium?.factor ?? 1}
-          onChange={(event) => {
-            const factor = event.target.valueAsNumber;
-            if (factor > 0 && factor <= 2) change({ "medium.factor": factor }, true);
-          }}
-          onBlur={settle} />
-      </label>
+      <NumberField narrow label={<>Medium factor <span className="soft">share of the detail it holds</span></>} min={0.1} max={2} step={0.05}
+        inputClass="!w-20" value={medium?.factor ?? 1} {...typing} onRead={(factor) => typed({ "medium.factor": factor })} />
     </div>
   );
 }

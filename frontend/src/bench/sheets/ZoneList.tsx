@@ -61,12 +61,18 @@ function words(row: ZoneRow): string {
 
 function Name({ field, ...props }: { field: React.Ref<HTMLInputElement>; name: string; onName: (name: string) => void; onFocus: () => void }) {
   const [draft, setDraft] = useState<string | null>(null);
+  /** Escape: the name from before typing stands. */
+  const given = useRef(false);
   return (
     <input ref={field} className="field" aria-label="Name of the keep zone" maxLength={80} value={draft ?? props.name}
       onFocus={props.onFocus} onChange={(event) => setDraft(event.target.value)}
-      onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") given.current = true;
+        if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
+      }}
       onBlur={() => {
-        if (draft !== null && draft.trim() !== props.name) props.onName(draft.trim());
+        if (!given.current && draft !== null && draft.trim() !== props.name) props.onName(draft.trim());
+        given.current = false;
         setDraft(null);
       }} />
   );

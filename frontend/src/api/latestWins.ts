@@ -1,4 +1,4 @@
-import { isAway, pause } from "../api/away";
+import { isAway, pause } from "./away";
 
 /** Somebody is waiting with a hand on the picture. */
 const LONGEST_MS = 2000;

@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from "vitest";
-import { ApiProblem } from "../api/client";
+import { ApiProblem } from "./client";
 import { LatestWins } from "./latestWins";
 
 /** Answers that come when the test says so. */

@@ -1,0 +1,209 @@
+"""What people type in a field, how it is read, and what else is offered."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from zollstock.core.lengths import Length, LengthError, parse_length
+from zollstock.core.library import Size, find, library
+from zollstock.core.readings import EXAMPLES, read_length, read_size
+from zollstock.core.reckon import reckon
+from zollstock.core.sizes import parse_size
+from zollstock.core.spelling import plain_spelling
+
+from ..plans import plan
+
+
+def sides(text: str, unit: str = "cm", **given: object) -> str:
+    read = read_size(text, unit, **given).sides  # type: ignore[arg-type]
+    return f"{read.width.typed} x {read.height.typed}"
+
+
+@pytest.mark.parametrize(
+    ("typed", "read"),
+    [
+        ("8x10 in", "8 in x 10 in"),
+        ("8 by 10 in", "8 in x 10 in"),
+        ("20by30", "20 cm x 30 cm"),
+        ("8in by 10in", "8in x 10in"),
+        ("13/18", "13 cm x 18 cm"),
+        ("10/15 cm", "10 cm x 15 cm"),
+        ("60 x 45 cms", "60 cm x 45 cm"),
+        ("12in. x 16in.", "12in x 16in"),
+        ("12 ins x 16 ins", "12 in x 16 in"),
+        ("8-1/2 x 11 in", "8 1/2 in x 11 in"),
+        ("8–½ x 11 in", "8 ½ in x 11 in"),
+        ("24 Zoll x 16 Zoll", "24 in x 16 in"),
+        ("30 centimeters x 20 centimeters", "30 cm x 20 cm"),
+        ("30 cm square", "30 cm x 30 cm"),
+        ("square 12 in", "12 in x 12 in"),
+        ("12 sq", "12 cm x 12 cm"),
+        ("letter", "8.5 in x 11 in"),
+        ("US Letter landscape", "11 in x 8.5 in"),
+        ("legal", "8.5 in x 14 in"),
+        ("tabloid", "11 in x 17 in"),
+        ("ledger", "17 in x 11 in"),
+        ("A3+", "329 mm x 483 mm"),
+        ("A2 quer", "594 mm x 420 mm"),
+        ("A2 hochformat", "420 mm x 594 mm"),
+        ("30x40 cm landscape", "40 cm x 30 cm"),
+        ("40 x 30 cm portrait", "30 cm x 40 cm"),
+        ("4R", "4 in x 6 in"),
+        ("8R+", "8 in x 12 in"),
+        ("S8R", "8 in x 12 in"),
+        ("5 r", "5 in x 7 in"),
+        ("4K", "3840 px x 2160 px"),
+        ("4k portrait", "2160 px x 3840 px"),
+        ("Full HD", "1920 px x 1080 px"),
+        ("visiting card", "85 mm x 55 mm"),
+        ("12 000 x 9 000 mm", "12000 mm x 9000 mm"),
+        ("1.000,5 x 700 mm", "1000.5 mm x 700 mm"),
+        ("1920 × 1080 px", "1920 px x 1080 px"),
+    ],
+)
+def test_sizes_are_read_as_people_say_them(typed: str, read: str) -> None:
+    assert sides(typed) == read
+
+
+def test_a_name_says_which_size_it_is() -> None:
+    assert read_size("4R", "cm").said == "read as 4 × 6 in"
+    assert read_size("A3", "cm").said == ""
+
+
+def test_own_names_count() -> None:
+    own = Size("own-1", "Hall panel", "Own sizes", parse_length("33 cm"), parse_length("88 cm"))
+    read = read_size("hall panel landscape", "cm", own=[own])
+    assert (read.sides.width.typed, read.sides.height.typed) == ("88 cm", "33 cm")
+
+
+def test_a_single_side_takes_the_pictures_ratio_and_the_other_way_is_offered() -> None:
+    read = read_size("60 cm", "in", picture=(6000, 4000))
+    assert (read.sides.width.typed, read.sides.height.typed) == ("60 cm", "40 cm")
+    assert read.said == "read as 60 × 40 cm, the picture's own ratio"
+    assert read.open
+    assert [(other.label, other.text) for other in read.others] == [("60 cm high?", "60 cm high")]
+    high = read_size("60 cm high", "in", picture=(6000, 4000))
+    assert (high.sides.width.typed, high.sides.height.typed) == ("90 cm", "60 cm")
+    assert sides("1920 px", picture=(6000, 4000)) == "1920 px x 1280 px"
+    assert sides("24 3/4", "in", picture=(4000, 4000)) == "24 3/4 in x 24 3/4 in"
+    assert sides("3/4 in", picture=(4000, 4000)) == "3/4 in x 3/4 in"
+
+
+@pytest.mark.parametrize(
+    "typed", ["60 cm", "8 x", "3 steps", "", "x", "1/0", "0 x 3", "11 1/ in x 3", "nought"]
+)
+def test_what_is_no_size_is_refused_in_words(typed: str) -> None:
+    with pytest.raises(LengthError):
+        read_size(typed, "cm")
+
+
+@pytest.mark.parametrize(
+    ("typed", "unit", "read", "other"),
+    [
+        ("1,000 x 700 mm", "cm", "1000 mm x 700 mm", "1 × 700 mm?"),
+        ("1.000 x 700 mm", "cm", "1000 mm x 700 mm", "1 × 700 mm?"),
+        ("1,200 x 1,800 m", "cm", "1,200 m x 1,800 m", None),
+        ("8.125 x 10.875 in", "cm", "8.125 in x 10.875 in", None),
+        ("2,000 x 2,000 cm", "cm", "2,000 cm x 2,000 cm", "2000 × 2000 cm?"),
+    ],
+)
+def test_thousands_are_read_where_they_can_be_meant(
+    typed: str, unit: str, read: str, other: str | None
+) -> None:
+    found = read_size(typed, unit)
+    assert f"{found.sides.width.typed} x {found.sides.height.typed}" == read
+    assert [item.label for item in found.others] == ([other] if other else [])
+    assert found.said.startswith("read as ") == bool(other)
+    for item in found.others:
+        # What is offered reads as it says, and is not doubted again.
+        again = read_size(item.text, unit)
+        assert f"{again.sides.width.mm} {again.sides.height.mm}" != read
+        assert not again.others
+
+
+def test_a_bare_number_is_told_as_it_was_read_and_the_other_unit_is_one_click() -> None:
+    read = read_size("8 × 10", "cm")
+    assert read.said == "read as 8 × 10 cm"
+    assert [(other.label, other.text) for other in read.others] == [("inches?", "8 in x 10 in")]
+    assert [other.label for other in read_size("20x30", "in").others] == ["cm?"]
+    assert [other.label for other in read_size("297x420", "cm").others] == ["mm?"]
+    assert read_size("33 × 57", "cm").others == ()
+    assert read_size("8 × 10 in", "cm").said == ""
+
+
+def test_bare_lengths_are_told_too() -> None:
+    assert read_length("2", "cm").said == "read as 2 cm"
+    assert [other.label for other in read_length("2", "cm").others] == ["inches?"]
+    assert [other.text for other in read_length("2", "cm", "distance").others] == ["2 m"]
+    assert read_length("1,500 mm", "cm", "distance").length.mm == 1500
+    assert read_length("1,500 m", "cm", "distance").length.mm == 1500
+    assert read_length("1,500 mm", "cm", "edge").length.mm == Fraction(3, 2)
+    assert read_length("3 ins", "cm").length.typed == "3 in"
+    with pytest.raises(LengthError, match="steps"):
+        read_length("3 steps", "m", "distance")
+
+
+def test_every_example_of_the_hint_is_read_as_it_says() -> None:
+    read = [
+        sides(example, unit, picture=(6000, 4000))
+        for example in EXAMPLES
+        for unit in ("cm", "in", "mm")
+    ]
+    assert read[::3] == read[1::3] == read[2::3]
+
+
+@given(st.sampled_from([size for size in library() if not size.in_pixels]), st.booleans())
+def test_every_name_of_the_library_is_read_as_its_size(size: Size, lying: bool) -> None:
+    read = read_size(f"{size.name} {'landscape' if lying else 'portrait'}", "cm").sides
+    assert sorted((read.width.mm, read.height.mm)) == sorted((size.width.mm, size.height.mm))
+    assert (read.width.mm >= read.height.mm) if lying else (read.width.mm <= read.height.mm)
+
+
+exact_lengths = st.builds(
+    lambda number, unit: f"{number} {unit}",
+    st.decimals(min_value=3, max_value=900, places=2),
+    st.sampled_from(["mm", "cm", "in"]),
+)
+
+
+@given(exact_lengths, exact_lengths)
+def test_what_a_document_says_is_read_the_same_in_a_field(width: str, height: str) -> None:
+    text = f"{width} x {height}"
+    assert plain_spelling(text) == text
+    assert read_size(text, "cm").sides == parse_size(text)
+
+
+@pytest.mark.parametrize("text", ["letter", "4R", "A3+", "4 x 6 in", "legal"])
+def test_the_finder_knows_the_same_names(text: str) -> None:
+    wanted = read_size(text, "cm").sides
+    first = find(library(), text)[0]
+    assert sorted((first.width.mm, first.height.mm)) == sorted((wanted.width.mm, wanted.height.mm))
+
+
+def test_a_size_that_is_hard_to_believe_is_doubted_with_the_cure() -> None:
+    made = plan(target={"width": "1,000 mm", "height": "700 mm"})
+    [finding] = [item for item in reckon(made).findings if item.id == "size-implausible"]
+    assert finding.level == "warn" and finding.step == "size"
+    assert (
+        finding.text == "The size is 1,000 × 700 mm: a side is under 2 cm. Is that what is meant?"
+    )
+    assert finding.fix == {"target.width": "1000 mm", "target.height": "700 mm"}
+    for width, height in (("21 m", "20 m"), ("130 cm", "10 cm"), ("19 mm", "19 mm")):
+        found = reckon(plan(target={"width": width, "height": height})).findings
+        assert any(item.id == "size-implausible" and not item.fix for item in found)
+    for width, height in (
+        ("20 m", "10 m"),
+        ("120 cm", "10 cm"),
+        ("2 cm", "2 cm"),
+        ("30 px", "9 px"),
+    ):
+        found = reckon(plan(target={"width": width, "height": height})).findings
+        assert not any(item.id == "size-implausible" for item in found)
+
+
+def test_lengths_made_of_readings_are_lengths() -> None:
+    assert isinstance(read_length("2 in", "cm").length, Length)

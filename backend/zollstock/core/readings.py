@@ -1,0 +1,296 @@
+"""Readings: what people type in a field, how it was read, and how else it could be meant.
+
+A document says exactly what it means (`lengths`, `sizes`). A person at a field types `1,000 x 700
+mm`, `8 x 10`, `4R` or `60 cm`: the plausible reading is taken, told, and the other offered.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import Literal
+
+from .lengths import Length, LengthError, parse_length
+from .library import Size, library, plain
+from .papers import direction, paper
+from .rational import Fraction
+from .show import LengthStyle
+from .sizes import BETWEEN, ISO_A, ISO_B, ISO_C, Sides, implausible, parse_size
+from .spelling import plain_spelling, with_thousands
+
+#: What a length is for, with the least and the most that is believed without a question, mm.
+Purpose = Literal["edge", "distance", "side"]
+_BELIEVED: dict[Purpose, tuple[Fraction, Fraction]] = {
+    "edge": (Fraction(0), Fraction(1000)),
+    "distance": (Fraction(100), Fraction(100_000)),
+    "side": (Fraction(20), Fraction(20_000)),
+}
+_SPOKEN = {"in": "inches?", "ft": "feet?", "cm": "cm?", "mm": "mm?", "m": "metres?"}
+#: A stroke between two numbers is a fraction only with the divisions of a ruler below it.
+_RULER = (2, 3, 4, 8, 16, 32, 64)
+_PAIR = re.compile(r"(\d{1,4})\s*/\s*(\d{1,4})\s*([A-Za-z\"]*)")
+_SQUARE = re.compile(r"(?:square\s+(.+)|(.+?)[\s,]+(?:square|sq\.?))", re.I)
+_ONE_SIDE = re.compile(r"(.+?)(?:\s+(wide|high|tall))?", re.I)
+_PX = re.compile(r"\s*px\s*$", re.I)
+_BARE = re.compile(r"[\d\s.,/½⅓⅔¼¾⅛⅜⅝⅞]+")
+
+
+@dataclass(frozen=True, slots=True)
+class Other:
+    """Another way to read what was typed: `text` reads that way, `label` asks for it."""
+
+    label: str
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class ReadLength:
+    """A typed length; `said` tells how it was read where that was not written out.
+
+    `open`: it may be the beginning of a longer one, as `1` is of `12 in`.
+    """
+
+    length: Length
+    said: str = ""
+    others: tuple[Other, ...] = ()
+    open: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class ReadSize:
+    """A typed size. `open`: it may be the beginning of a longer one, as `8` is of `8 x 10`."""
+
+    sides: Sides
+    said: str = ""
+    others: tuple[Other, ...] = ()
+    open: bool = False
+
+
+def read_length(text: str, unit: str, purpose: Purpose = "edge") -> ReadLength:
+    """Read a length for `purpose`; a bare number takes `unit`. Raises `LengthError`."""
+    spelled = plain_spelling(text)
+    least, most = _BELIEVED[purpose]
+
+    def believed(length: Length) -> bool:
+        return least <= length.mm <= most
+
+    thousands = with_thousands(spelled)
+    if thousands is not None:
+        small, large = parse_length(spelled, unit), _read(thousands, unit)
+        if large is None or (believed(small) and not believed(large)):
+            return ReadLength(small)
+        thousand = believed(large) and not believed(small)
+        first, second = (large, small) if thousand else (small, large)
+        return ReadLength(first, f"read as {_shown(first)}", (_length_other(second),))
+    length = parse_length(spelled, unit)
+    if not _BARE.fullmatch(spelled):
+        return ReadLength(length)
+    others = _units_of(spelled, unit, purpose)
+    return ReadLength(length, f"read as {_shown(length)}", others, open=True)
+
+
+def _units_of(spelled: str, unit: str, purpose: Purpose) -> tuple[Other, ...]:
+    """The unit that a bare number may have had in mind instead."""
+    units: tuple[str, ...]
+    if purpose == "distance":
+        units = ("ft", "m") if unit == "in" else ("m", "in")
+        least, most = Fraction(200), Fraction(30_000)
+    else:
+        units = ("cm", "mm") if unit == "in" else ("in",)
+        least, most = Fraction(1), Fraction(250)
+    for other in units:
+        meant = parse_length(spelled, other)
+        if least <= meant.mm <= most:
+            return (Other(_SPOKEN[other], meant.typed),)
+    return ()
+
+
+def _length_other(length: Length) -> Other:
+    return Other(f"{_shown(length)}?", typed_plainly(length))
+
+
+def _shown(length: Length) -> str:
+    return LengthStyle(length.unit, fractions=False).length(length.mm)
+
+
+def typed_plainly(length: Length) -> str:
+    """A length in a spelling that nobody can read in two ways: 1.2 mm, not 1,200 mm."""
+    return LengthStyle(length.unit).typed(length.mm)
+
+
+def _read(text: str, unit: str) -> Length | None:
+    try:
+        return parse_length(text, unit)
+    except LengthError:
+        return None
+
+
+def read_size(
+    text: str, unit: str, picture: tuple[int, int] | None = None, own: Iterable[Size] = ()
+) -> ReadSize:
+    """Read a size as people type it: `8x10`, `13/18`, `4R`, `A2 quer`, `30 cm square`, `4K`, `60 cm`.
+
+    Bare numbers take `unit` (mm, cm, in, px). A single side takes the ratio of `picture` (width and
+    height in px, as turned); `own` are sizes whose names count too. Raises `LengthError`.
+    """
+    words, lies = direction(text)
+    read = _named(words, own) or _square(words, unit)
+    if read is None:
+        # Thousands before a pair: `12 000 x 9 000 mm`.
+        spelled = plain_spelling(words)
+        pair = _PAIR.fullmatch(spelled)
+        if pair and _is_pair(int(pair[1]), int(pair[2])):
+            spelled = f"{pair[1]} x {pair[2]} {pair[3]}".strip()
+        alone = len(BETWEEN.split(_PX.sub("", spelled))) == 1
+        if alone and picture and re.search(r"\d", spelled):
+            read = _one_side(spelled, unit, picture)
+        else:
+            read = _two_sides(spelled, unit)
+    return read if lies is None else replace(read, sides=_turned(read.sides, lies))
+
+
+def _is_pair(first: int, second: int) -> bool:
+    return second not in _RULER or first >= second
+
+
+def _turned(sides: Sides, lies: bool) -> Sides:
+    return sides if lies == (sides.width.mm > sides.height.mm) else Sides(sides.height, sides.width)
+
+
+def _named(words: str, own: Iterable[Size]) -> ReadSize | None:
+    sought = plain(words)
+    for size in own:
+        if sought and plain(size.name) == sought:
+            return ReadSize(Sides(size.width, size.height), f"read as {size.label}")
+    named = paper(words)
+    if named:
+        sides = parse_size(named)
+        return ReadSize(sides, f"read as {size_shown(sides)}")
+    for size in library():
+        # Sizes that are called by their numbers are read as numbers below.
+        if plain(size.name) == sought and not size.name[0].isdigit():
+            return ReadSize(Sides(size.width, size.height))
+    return None
+
+
+def _square(words: str, unit: str) -> ReadSize | None:
+    match = _SQUARE.fullmatch(words)
+    if match is None:
+        return None
+    side = parse_length(plain_spelling(match[1] or match[2]), unit)
+    return ReadSize(parse_size(f"{side.typed} x {side.typed}"))
+
+
+def _one_side(spelled: str, unit: str, picture: tuple[int, int]) -> ReadSize:
+    """One side as typed, the other by the picture's ratio."""
+    match = _ONE_SIDE.fullmatch(spelled)
+    text, way = (match[1], (match[2] or "").lower()) if match else (spelled, "")
+    ratio = Fraction(picture[0], picture[1])
+    if unit == "px" or _PX.search(text):
+        count = _PX.sub("", text)
+        if not count.isdecimal() or not int(count):
+            raise LengthError(f"“{spelled}” is not a side in pixels; type one like 1920 px")
+        side = Fraction(int(count))
+        other = max(1, round(side * ratio if way in ("high", "tall") else side / ratio))
+        pair = (other, int(count)) if way in ("high", "tall") else (int(count), other)
+        sides = parse_size(f"{pair[0]} x {pair[1]} px")
+    else:
+        read = read_length(text, unit, "side").length
+        if read.mm <= 0:
+            raise LengthError(f"“{spelled}” is nought")
+        style = LengthStyle(read.unit)
+        if way in ("high", "tall"):
+            sides = Sides(parse_length(style.typed(read.mm * ratio)), read)
+        else:
+            sides = Sides(read, parse_length(style.typed(read.mm / ratio)))
+    typed = sides.height.typed if way in ("high", "tall") else sides.width.typed
+    wanted = "wide" if way in ("high", "tall") else "high"
+    said = f"read as {size_shown(sides)}, the picture's own ratio"
+    return ReadSize(sides, said, (Other(f"{typed} {wanted}?", f"{typed} {wanted}"),), open=not way)
+
+
+def _two_sides(spelled: str, unit: str) -> ReadSize:
+    thousands = with_thousands(spelled)
+    if thousands is not None and unit != "px" and not _PX.search(spelled):
+        small = parse_size(spelled, unit)
+        large = _size(thousands, unit)
+        if large is None or (implausible(large) and not implausible(small)):
+            return ReadSize(small)
+        first, second = (
+            (large, small) if implausible(small) and not implausible(large) else (small, large)
+        )
+        return ReadSize(first, f"read as {size_shown(first)}", (_size_other(second),))
+    sides = parse_size(spelled, unit)
+    parts = BETWEEN.split(spelled)
+    if unit == "px" or not all(_BARE.fullmatch(part) for part in parts):
+        return ReadSize(sides)
+    others = _usual_elsewhere(parts, unit, sides)
+    return ReadSize(sides, f"read as {size_shown(sides)}", others, open=True)
+
+
+def _size(text: str, unit: str) -> Sides | None:
+    try:
+        return parse_size(text, unit)
+    except LengthError:
+        return None
+
+
+def thousands_meant(sides: Sides) -> Sides | None:
+    """A size that is believed when its `1,000` are thousands and not otherwise; else None."""
+    if implausible(sides) is None:
+        return None
+    meant = [with_thousands(side.typed) or side.typed for side in (sides.width, sides.height)]
+    if meant == [sides.width.typed, sides.height.typed]:
+        return None
+    read = [_read(text, "") for text in meant]
+    if read[0] is None or read[1] is None:
+        return None
+    found = Sides(read[0], read[1])
+    return found if implausible(found) is None else None
+
+
+def _size_other(sides: Sides) -> Other:
+    text = f"{typed_plainly(sides.width)} x {typed_plainly(sides.height)}"
+    return Other(f"{size_shown(sides)}?", text)
+
+
+def _usual_elsewhere(parts: list[str], unit: str, sides: Sides) -> tuple[Other, ...]:
+    """Units in which bare sides are a size that is in use, or the only ones that are believed."""
+    found = []
+    for other in ("in", "cm", "mm"):
+        meant = _size(f"{parts[0]} x {parts[1]}", other)
+        if other == unit or meant is None or implausible(meant):
+            continue
+        pair = tuple(sorted((meant.width.mm, meant.height.mm)))
+        if pair in _usual()[other] or implausible(sides):
+            found.append(Other(_SPOKEN[other], f"{meant.width.typed} x {meant.height.typed}"))
+    return tuple(found[:2])
+
+
+@lru_cache(maxsize=1)
+def _usual() -> dict[str, set[tuple[Fraction, ...]]]:
+    """By unit the sizes, mm, that people name by bare numbers in it."""
+    usual: dict[str, set[tuple[Fraction, ...]]] = {"in": set(), "cm": set(), "mm": set()}
+    for size in library():
+        if size.name[:1].isdigit() and size.width.unit in usual:
+            usual[size.width.unit].add(tuple(sorted((size.width.mm, size.height.mm))))
+    for short, long in (*ISO_A, *ISO_B, *ISO_C):
+        usual["mm"].add((Fraction(short), Fraction(long)))
+        usual["cm"].add((Fraction(short), Fraction(long)))
+    return usual
+
+
+def size_shown(sides: Sides) -> str:
+    """Both sides in the unit they were typed in: `1000 × 700 mm`."""
+    width, height = sides.width, sides.height
+    if width.unit == "px":
+        return f"{width.typed.removesuffix(' px')} × {height.typed}"
+    if width.unit == height.unit:
+        return LengthStyle(width.unit, fractions=False).size(width.mm, height.mm)
+    return f"{_shown(width)} × {_shown(height)}"
+
+
+#: What the field's hint offers, with what it is read as (`tests/core/test_readings.py` holds them).
+EXAMPLES = ("8 x 10 in", "20 × 30 cm", '11 1/2" x 8"', "A3 landscape", "4R", "60 cm", "4K")
