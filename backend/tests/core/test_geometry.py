@@ -147,7 +147,7 @@ def test_a_stricter_eye_needs_more() -> None:
 def test_the_rail_tells_where_the_viewer_stands() -> None:
     rail = worksheet(plan(edge=border("2 in")), "cm").rail
     assert rail.viewer.text == "whole print, 89 cm"
-    assert rail.verdict == "2.5 × what the eye can use there (needs 98 ppi)"
+    assert rail.verdict == "2.54 × what the eye can use there (needs 98.3 ppi)"
     assert rail.clean is not None and rail.clean.text == "clean from 35 cm"
     assert [band.grade for band in rail.bands] == ["coarse", "soft", "near", "clean", "surplus"]
     assert rail.nose.text == "nose on it, 15 cm"
@@ -171,7 +171,7 @@ def test_the_rail_tells_where_the_viewer_stands() -> None:
         ({"edge": wrap("soft-mirror")}, "edge", "Wrap 1½ in", "soft mirror"),
         ({"edge": {"kind": "bleed", "bleed": "1/8 in"}}, "edge", "Bleed ⅛ in", "trimmed"),
         ({"pixels": {"mode": "fixed", "ppi": 300}}, "pixels", "300 ppi", "1.44 ×"),
-        ({"viewing": {"distance": "2 m"}}, "distance", "from 79 in", "surplus"),
+        ({"viewing": {"distance": "2 m"}}, "distance", "from 78.74 in", "surplus"),
         ({"viewing": {"school": "trials"}}, "distance", "from 43 in", "stop"),
         ({"output": {"format": "jpeg"}}, "handover", "JPEG 50 MB", "to do"),
     ],

@@ -108,7 +108,15 @@ SQUARE = {"target": {"width": "30 cm", "height": "30 cm"}}
 
 
 @pytest.mark.parametrize(
-    ("text", "x"), [("0 px", 0), ("500 px", 500), ("833,5px", 833.5), ("3 cm", 333.3), ("3", 3), ("1-1/2 in", 423.291)]
+    ("text", "x"),
+    [
+        ("0 px", 0),
+        ("500 px", 500),
+        ("833,5px", 833.5),
+        ("3 cm", 333.3),
+        ("3", 3),
+        ("1-1/2 in", 423.291),
+    ],
 )
 def test_a_typed_offset_puts_the_crop_there(text: str, x: float) -> None:
     anchor = typed_offset(plan(**SQUARE), "left", text)

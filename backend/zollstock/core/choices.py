@@ -55,7 +55,7 @@ def choices(work: Work, style: LengthStyle, step: Step, sizes: Shelf | None = No
     document = plan_document(work.plan)
     for name, title, fix, wording in offers():
         try:
-            plan = parse_plan(patched(document, fix))
+            plan = parse_plan(_changed(work.plan, document, fix))
         except PlanError:
             continue  # a way that leads nowhere, such as a ppi not yet typed, is not offered
         outcome = work_out(plan)
@@ -65,6 +65,14 @@ def choices(work: Work, style: LengthStyle, step: Step, sizes: Shelf | None = No
                    boxes=boxes(outcome), turn=plan.fit.turn, angle=plan.fit.angle)
         )  # fmt: skip
     return found
+
+
+def _changed(plan: Plan, document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:
+    """The document with `fix`; parts that it leaves alone stay the checked ones they are."""
+    touched = {path.partition(".")[0] for path in fix}
+    return {name: getattr(plan, name) for name in document if name not in touched} | patched(
+        {name: part for name, part in document.items() if name in touched}, fix
+    )
 
 
 Offer = tuple[str, str, dict[str, Any], Any]
@@ -191,11 +199,8 @@ def _white_text(outcome: Work, style: LengthStyle) -> str:
 def _sheet_text(outcome: Work, shelf: Shelf) -> str:
     lost = outcome.placement.loss
     what = "nothing is lost" if lost < Fraction(1, 1000) else f"lose {show.percent(lost)}"
-    wanted = {outcome.plan.target.width.mm, outcome.plan.target.height.mm}
-    for size in shelf.sizes:
-        if not size.in_pixels and {size.width.mm, size.height.mm} == wanted:
-            return f"{what}, a usual size ({size.name}), {size.bought}"
-    return f"{what}, cut to order"
+    size = shelf.with_sides(outcome.plan.target.width.mm, outcome.plan.target.height.mm)
+    return f"{what}, a usual size ({size.name}), {size.bought}" if size else f"{what}, cut to order"
 
 
 def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:

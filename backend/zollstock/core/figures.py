@@ -5,18 +5,21 @@ A working always ends in the figure's own text, so number and explanation cannot
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from math import radians, tan
 
 from . import show
 from .fit import Placement
 from .lengths import MM_PER_INCH
 from .pixelcount import length_px
+from .plan import Wrap
 from .rational import Fraction, exact
 from .ratios import ratio_text
 from .reckoning import Figure
 from .show import LengthStyle, decimal, pixel_number
 from .straighten import UPRIGHT, largest
 from .work import Work
+from .workings import Put, length, length_shown, number, pixels, rounded_up_from, written
 
 SIDES = ("left", "top", "right", "bottom")
 
@@ -82,7 +85,8 @@ def _boxes(work: Work, style: LengthStyle) -> Iterator[Figure]:
     ratio = image.w / image.h
     yield _figure("box_ratio", "Image box ratio", ratio, "–", ratio_text(ratio),
                   "image width ÷ image height",
-                  f"{style.number(image.w)} ÷ {style.number(image.h)}", "ratio")  # fmt: skip
+                  written("{} ÷ {}", (length(image.w, style), length(image.h, style)),
+                          lambda w, h: w / h, ratio_text, ratio_text(ratio)), "ratio")  # fmt: skip
     for axis, value in (("width", document.w), ("height", document.h)):
         formula, put_in = _document_side(work, style, axis)
         yield _figure(f"document_{axis}", f"File {axis}", value, "mm", style.length(value),
@@ -95,45 +99,70 @@ def target_word(kind: str) -> str:
 
 
 def _image_side(work: Work, style: LengthStyle, axis: str) -> tuple[str, str]:
-    edge, n = work.plan.edge, style.number
+    """(formula, values) of a side of the image box."""
+    edge = work.plan.edge
     full = getattr(work.plan.target, axis).mm
     if edge.kind == "border":
         names = ("left", "right") if axis == "width" else ("top", "bottom")
         first, second = (getattr(edge, name).mm for name in names)
-        taken = f"2 × {n(first)}" if first == second else f"{n(first)} − {n(second)}"
-        return f"sheet {axis} − {names[0]} − {names[1]}", f"{n(full)} − {taken}"
+        formula = f"sheet {axis} − {names[0]} − {names[1]}"
+        if first == second:
+            return formula, _lengths(style, "{} − 2 × {}", (full, first), lambda a, b: a - 2 * b)
+        return formula, _lengths(
+            style, "{} − {} − {}", (full, first, second), lambda a, b, c: a - b - c
+        )
     if edge.kind == "bleed":
-        return f"trim {axis} + 2 × bleed", f"{n(full)} + 2 × {n(edge.bleed.mm)}"
+        return f"trim {axis} + 2 × bleed", _lengths(style, *_around(full, edge.bleed.mm))
     if edge.kind == "mat":
         opening = getattr(edge, f"opening_{axis}").mm
-        return f"opening {axis} + 2 × overlap", f"{n(opening)} + 2 × {n(edge.overlap.mm)}"
+        return (f"opening {axis} + 2 × overlap",
+                _lengths(style, *_around(opening, edge.overlap.mm)))  # fmt: skip
     if edge.kind == "wrap" and edge.fill == "picture":
-        return _wrapped(style, axis, full, edge.depth.mm, edge.turn.mm)
+        return f"face {axis} + 2 × (depth + turn)", _lengths(style, *_wrapped(edge, full))
     word = target_word(edge.kind)
     return f"{word} {axis}", f"{word} {style.length(full)}"
 
 
-def _wrapped(
-    style: LengthStyle, axis: str, face: Fraction, depth: Fraction, turn: Fraction
-) -> tuple[str, str]:
-    n = style.number
-    return f"face {axis} + 2 × (depth + turn)", f"{n(face)} + 2 × ({n(depth)} + {n(turn)})"
+#: A form, the lengths put in (mm), and what they come to.
+Sum = tuple[str, tuple[Fraction, ...], Callable[..., Fraction]]
+
+
+def _lengths(
+    style: LengthStyle, form: str, put_in: tuple[Fraction, ...], result: Callable[..., Fraction]
+) -> str:
+    """A sum of lengths (mm) in the style's unit."""
+    return written(form, tuple(length(mm, style) for mm in put_in), result,
+                   *length_shown(result(*put_in), style))  # fmt: skip
+
+
+def _around(inner: Fraction, more: Fraction) -> Sum:
+    return "{} + 2 × {}", (inner, more), lambda a, b: a + 2 * b
+
+
+def _wrapped(edge: Wrap, face: Fraction) -> Sum:
+    return ("{} + 2 × ({} + {})", (face, edge.depth.mm, edge.turn.mm),
+            lambda a, b, c: a + 2 * (b + c))  # fmt: skip
 
 
 def _document_side(work: Work, style: LengthStyle, axis: str) -> tuple[str, str]:
-    edge, n = work.plan.edge, style.number
+    """(formula, values) of a side of the delivered file; marks take their margin twice."""
+    edge, margin = work.plan.edge, work.plan.marks.margin.mm
     full = getattr(work.plan.target, axis).mm
     if edge.kind == "bleed":
-        formula, put_in = f"trim {axis} + 2 × bleed", f"{n(full)} + 2 × {n(edge.bleed.mm)}"
+        formula, total = f"trim {axis} + 2 × bleed", _around(full, edge.bleed.mm)
     elif edge.kind == "wrap":
-        formula, put_in = _wrapped(style, axis, full, edge.depth.mm, edge.turn.mm)
+        formula, total = f"face {axis} + 2 × (depth + turn)", _wrapped(edge, full)
     else:
         word = target_word(edge.kind)
-        formula, put_in = f"{word} {axis}", f"{word} {style.length(full)}"
-    margin = work.plan.marks.margin.mm
+        if not margin:
+            return f"{word} {axis}", f"{word} {style.length(full)}"
+        formula, total = f"{word} {axis}", ("{}", (full,), lambda a: a)
     if margin:
-        return f"{formula} + 2 × marks margin", f"{put_in} + 2 × {n(margin)}"
-    return formula, put_in
+        form, put_in, result = total
+        formula = f"{formula} + 2 × marks margin"
+        total = (f"{form} + 2 × {{}}", (*put_in, margin),
+                 lambda *given: result(*given[:-1]) + 2 * given[-1])  # fmt: skip
+    return formula, _lengths(style, *total)
 
 
 def _crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
@@ -149,14 +178,17 @@ def _crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
         value = getattr(crop, axis)
         size = placed.picture_w if axis == "x" else placed.picture_h
         kept = crop.w if axis == "x" else crop.h
-        formula, put_in = (
-            "(picture − crop) × anchor",
-            (f"({size} − {pixel_number(kept)}) × {decimal(anchor, 4)}"),
-        )
+        formula = "(picture − crop) × anchor"
+        put_in = written("({} − {}) × {}", (pixels(size), pixels(kept), number(anchor, 4)),
+                         lambda all_, part, share: (all_ - part) * share, show.px, show.px(value))  # fmt: skip
         if fit.angle:
             moved = value - Fraction(size, 2) + kept / 2
             formula = "(picture − crop) ÷ 2 + centre's way in the straightened picture"
-            put_in = f"({size} − {pixel_number(kept)}) ÷ 2 + {pixel_number(moved)}"
+            sign, way = ("−", -1) if moved < 0 else ("+", 1)
+            put_in = written(f"({{}} − {{}}) ÷ 2 {sign} {{}}",
+                             (pixels(size), pixels(kept), pixels(abs(moved))),
+                             lambda all_, part, by, way=way: (all_ - part) / 2 + way * by,
+                             show.px, show.px(value))  # fmt: skip
         yield _figure(f"crop_{axis}", label, value, "px", show.px(value), formula, put_in,
                       source)  # fmt: skip
         how = "from the keep zones" if fit.auto and fit.keep and spare else "as set"
@@ -164,8 +196,10 @@ def _crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
                       "share of the spare room left and above", how, "anchor")  # fmt: skip
     yield _figure("loss", "Lost by the crop", placed.loss, "–", show.percent(placed.loss),
                   "1 − crop area ÷ picture area",
-                  f"1 − ({pixel_number(crop.w)} × {pixel_number(crop.h)}) ÷ "
-                  f"({placed.picture_w} × {placed.picture_h})", "loss")  # fmt: skip
+                  written(f"1 − ({{}} × {{}}) ÷ ({placed.picture_w} × {placed.picture_h})",
+                          (pixels(crop.w), pixels(crop.h)),
+                          lambda w, h: 1 - w * h / (placed.picture_w * placed.picture_h),
+                          show.percent, show.percent(placed.loss)), "loss")  # fmt: skip
     yield from _straightened(work)
     yield from _cuts(placed, style)
 
@@ -182,41 +216,61 @@ def _crop_sides(work: Work, style: LengthStyle) -> Iterator[tuple[str, str, Frac
         yield from _leaning_sides(work, style)
         return
     wider = Fraction(placed.picture_w, placed.picture_h) > image.w / image.h
-    ratio = f"({style.number(image.w)} ÷ {style.number(image.h)})"
-    zoom = "" if fit.zoom == 1 else f" ÷ {decimal(fit.zoom, 3)}"
-    by_zoom = " ÷ zoom" if zoom else ""
-    if wider:
-        yield ("width", labels["width"], placed.crop.w, f"picture height × box ratio{by_zoom}",
-               f"{placed.picture_h} × {ratio}{zoom}")  # fmt: skip
-        yield ("height", labels["height"], placed.crop.h, f"picture height{by_zoom}",
-               f"{placed.picture_h}{zoom or ' px, all of it'}")  # fmt: skip
-    else:
-        yield ("width", labels["width"], placed.crop.w, f"picture width{by_zoom}",
-               f"{placed.picture_w}{zoom or ' px, all of it'}")  # fmt: skip
-        yield ("height", labels["height"], placed.crop.h, f"picture width ÷ box ratio{by_zoom}",
-               f"{placed.picture_w} ÷ {ratio}{zoom}")  # fmt: skip
+    sides = (length(image.w, style), length(image.h, style))
+    zoom, zooms, by_zoom = _zoom(work)
+    names = ("height", "width") if wider else ("width", "height")
+    full = Fraction(placed.picture_h if wider else placed.picture_w)
+    sizes = {"width": placed.crop.w, "height": placed.crop.h}
+    # The side that runs through, and the other, which follows by the box's ratio.
+    through = written("{}" + zoom, (pixels(full), *zooms), _over, show.px, show.px(sizes[names[0]]))
+    found = {
+        names[0]: (f"picture {names[0]}{by_zoom}", through if zoom else f"{through} px, all of it")
+    }
+    sign = "×" if wider else "÷"
+
+    def other(all_: Fraction, w: Fraction, h: Fraction, *by: Fraction) -> Fraction:
+        return _over(all_ * w / h if wider else all_ * h / w, *by)
+
+    found[names[1]] = (f"picture {names[0]} {sign} box ratio{by_zoom}",
+                       written(f"{{}} {sign} ({{}} ÷ {{}}){zoom}", (pixels(full), *sides, *zooms),
+                               other, show.px, show.px(sizes[names[1]])))  # fmt: skip
+    for axis in ("width", "height"):
+        yield axis, labels[axis], sizes[axis], *found[axis]
+
+
+def _zoom(work: Work) -> tuple[str, tuple[Put, ...], str]:
+    """What zoom adds to a working: form, numbers, formula; nothing where it is 1 or plays no part."""
+    fit = work.plan.fit
+    if fit.zoom == 1 or fit.mode == "contain":
+        return "", (), ""
+    return " ÷ {}", (number(exact(fit.zoom), 3),), " ÷ zoom"
+
+
+def _over(value: Fraction, *by: Fraction) -> Fraction:
+    return value / by[0] if by else value
 
 
 def _leaning_sides(work: Work, style: LengthStyle) -> Iterator[tuple[str, str, Fraction, str, str]]:
     """The crop's sides in a straightened picture: the angle takes a share from both directions."""
-    placed, fit = work.placement, work.plan.fit
+    placed = work.placement
     crop, by = placed.crop, placed.lean
-    cos, sin = decimal(by.cos, 5), decimal(abs(by.sin), 5)
-    ratio = decimal(crop.w / crop.h, 4)
-    zoom = "" if fit.zoom == 1 or fit.mode == "contain" else f" ÷ {decimal(fit.zoom, 3)}"
-    by_zoom = " ÷ zoom" if zoom else ""
+    ratio = number(crop.w / crop.h, 4)
+    zoom, zooms, by_zoom = _zoom(work)
+
+    def smaller(cos: Fraction, sin: Fraction, share: Fraction, *zoomed: Fraction) -> Fraction:
+        return _over(min(placed.picture_w / (cos + sin / share),
+                         placed.picture_h / (sin + cos / share)), *zoomed)  # fmt: skip
+
     yield ("width", "Crop width", crop.w,
            f"smaller of picture width ÷ (cos + sin ÷ ratio) and picture height ÷ (sin + cos ÷ ratio)"
            f"{by_zoom}",
-           f"min({placed.picture_w} ÷ ({cos} + {sin} ÷ {ratio}), "
-           f"{placed.picture_h} ÷ ({sin} + {cos} ÷ {ratio})){zoom}")  # fmt: skip
-    yield (
-        "height",
-        "Crop height",
-        crop.h,
-        "crop width ÷ ratio",
-        f"{pixel_number(crop.w)} ÷ {ratio}",
-    )
+           written(f"min({placed.picture_w} ÷ ({{0}} + {{1}} ÷ {{2}}), "
+                   f"{placed.picture_h} ÷ ({{1}} + {{0}} ÷ {{2}}))" + zoom.replace("{}", "{3}"),
+                   (number(by.cos, 5), number(abs(by.sin), 5), ratio, *zooms), smaller,
+                   show.px, show.px(crop.w)))  # fmt: skip
+    yield ("height", "Crop height", crop.h, "crop width ÷ ratio",
+           written("{} ÷ {}", (pixels(crop.w), ratio), lambda w, share: w / share,
+                   show.px, show.px(crop.h)))  # fmt: skip
 
 
 def _straightened(work: Work) -> Iterator[Figure]:
@@ -232,8 +286,9 @@ def _straightened(work: Work) -> Iterator[Figure]:
     lost = 1 - (leaning[0] * leaning[1]) / (upright[0] * upright[1])
     yield _figure("angle_loss", "Lost by straightening", lost, "–", show.percent(lost),
                   "1 − straightened crop ÷ upright crop of the same ratio",
-                  f"1 − {pixel_number(leaning[0])}² ÷ {pixel_number(upright[0])}²",
-                  "straighten")  # fmt: skip
+                  written("1 − {}² ÷ {}²", (pixels(leaning[0]), pixels(upright[0])),
+                          lambda lean, up: 1 - lean * lean / (up * up),
+                          show.percent, show.percent(lost)), "straighten")  # fmt: skip
 
 
 def _cuts(placed: Placement, style: LengthStyle) -> Iterator[Figure]:
@@ -241,10 +296,21 @@ def _cuts(placed: Placement, style: LengthStyle) -> Iterator[Figure]:
     ppi = MM_PER_INCH / placed.mm_per_px
     for side, value in zip(SIDES, placed.cuts, strict=True):
         if value > 0:
-            printed = style.length(value * placed.mm_per_px)
+            put_in = _printed(value * placed.mm_per_px, style, ppi, value)
             yield _figure(f"cut_{side}", f"Cut off at the {side}", value, "px", show.px(value),
                           "picture beyond the crop, as printed length and in px",
-                          f"{printed} of print at {show.ppi(ppi)}", "loss")  # fmt: skip
+                          put_in, "loss")  # fmt: skip
+
+
+def _printed(mm: Fraction, style: LengthStyle, ppi: Fraction, px: Fraction) -> str:
+    """A length of print and the pixels of the picture in it."""
+    put_in = length(mm, style)
+    if style.unit == "px":
+        each = style.mm / MM_PER_INCH * ppi
+        return written("{} px of the target × {} px of the picture", (put_in, number(each, 2)),
+                       lambda long, by: long * by, show.px, show.px(px))  # fmt: skip
+    return written(f"{{}} {style.unit} of print at {{}} ppi", (put_in, number(ppi, 1)),
+                   lambda long, by: long * style.mm / MM_PER_INCH * by, show.px, show.px(px))  # fmt: skip
 
 
 def _padding(work: Work, style: LengthStyle) -> Iterator[Figure]:
@@ -261,18 +327,35 @@ def _padding(work: Work, style: LengthStyle) -> Iterator[Figure]:
     ):
         yield _figure(f"pad_{side}", f"Padding {side}", value, "mm", style.length(value),
                       "(image box − printed picture) × share",
-                      f"{style.length(spare)} × {decimal(share, 4)}", "contain")  # fmt: skip
+                      written(f"{{}} {style.unit} × {{}}", (length(spare, style), number(share, 4)),
+                              lambda room, part: room * part,
+                              *length_shown(value, style)),
+                      "contain")  # fmt: skip
 
 
 def _resolution(work: Work, style: LengthStyle) -> Iterator[Figure]:
-    placed = work.placement
     box = "image box width" if work.plan.fit.mode == "fill" else "printed picture width"
     yield _figure("effective_ppi", "Effective resolution", work.effective, "ppi",
-                  show.ppi(work.effective), f"crop width ÷ {box}",
-                  f"{show.px(placed.crop.w)} ÷ {style.length(placed.printed.w)}"
-                  + ("" if style.unit == "in" else " × 25.4 mm/in" if style.unit == "mm"
-                     else f" × {decimal(work.output_ppi, 2)} ppi" if style.unit == "px" else f" ({decimal(placed.printed.w / Fraction(254, 10), 3)} in)"),
+                  show.ppi(work.effective), f"crop width ÷ {box}", _pixels_per_inch(work, style),
                   "resolution")  # fmt: skip
+
+
+def _pixels_per_inch(work: Work, style: LengthStyle) -> str:
+    """Pixels over inches; other units say how they become inches."""
+    crop, side, text = work.placement.crop.w, work.placement.printed.w, show.ppi(work.effective)
+    inches = side / MM_PER_INCH
+    if style.unit == "in":
+        return written("{} px ÷ {} in", (pixels(crop), length(side, style)), lambda a, b: a / b,
+                       show.ppi, text)  # fmt: skip
+    if style.unit == "mm":
+        return written("{} px ÷ {} mm × 25.4 mm/in", (pixels(crop), length(side, style)),
+                       lambda a, b: a / b * MM_PER_INCH, show.ppi, text)  # fmt: skip
+    if style.unit == "px":
+        return written("{} px ÷ {} px × {} ppi",
+                       (pixels(crop), length(side, style), number(work.output_ppi, 2)),
+                       lambda a, b, c: a / b * c, show.ppi, text)  # fmt: skip
+    return written(f"{{}} px ÷ {{}} in ({style.length(side)})", (pixels(crop), number(inches, 3)),
+                   lambda a, b: a / b, show.ppi, text)  # fmt: skip
 
 
 def _verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
@@ -282,15 +365,19 @@ def _verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
         return
     diagonal = work.visible.diagonal()
     if view.distance is not None:
-        formula, put_in, source = "as set", f"{style.far(work.distance)} set", "distance-set"
+        formula, put_in, source = "as set", f"{view.distance.typed} set", "distance-set"
     else:
         formula = f"{decimal(view.diagonals, 2)} × visible diagonal, at least 300 mm"
-        put_in = f"{decimal(view.diagonals, 2)} × {style.length(diagonal)}"
+        put_in = written(f"{{}} × {{}} {style.unit}",
+                         (number(exact(view.diagonals), 2), length(Fraction(diagonal), style)),
+                         lambda times, long: times * long, lambda got: style.far(got * style.mm),
+                         style.far(exact(view.diagonals) * Fraction(diagonal)))  # fmt: skip
         source = "whole-print"
         if work.distance > view.diagonals * diagonal:
             put_in = f"at least 300 mm, since {put_in} is nearer"
     yield _figure("view_distance", "Viewing distance", work.distance, "mm",
-                  style.far(work.distance), formula, put_in, source)  # fmt: skip
+                  style.distance(work.distance, view.distance is not None), formula, put_in,
+                  source)  # fmt: skip
     if work.need is not None:
         yield from _judged(work, *_need_working(work), view.school)
     yield clean_from(work, style)
@@ -303,8 +390,9 @@ def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figu
                       formula, put_in, source)  # fmt: skip
         yield _figure("quality_ratio", "Effective ÷ needed", work.quality, "–",
                       decimal(work.quality, 2), "effective ppi ÷ needed ppi",
-                      f"{decimal(work.effective, 1)} ÷ {decimal(work.need, 1)}",
-                      "grades")  # fmt: skip
+                      written("{} ÷ {}", (number(work.effective, 1), number(work.need, 1)),
+                              lambda has, needs: has / needs, lambda q: decimal(q, 2),
+                              decimal(work.quality, 2)), "grades")  # fmt: skip
         yield _figure("grade", "Verdict", work.grade, "word", work.grade,
                       "surplus ≥ 2, clean ≥ 1, near ≥ 0.8, soft ≥ 0.5, else coarse",
                       decimal(work.quality, 2), "grades")  # fmt: skip
@@ -316,24 +404,30 @@ def clean_from(work: Work, style: LengthStyle) -> Figure:
 
     arcmin = work.plan.viewing.arcmin
     reach = acuity_reach(float(work.effective), work.factor, arcmin)
-    constant = decimal(acuity_need(25.4, arcmin), 2)
+    constant = acuity_need(25.4, arcmin)
+    put_in = written("{} × {} ÷ {} in",
+                     (number(constant, 2), number(exact(work.factor), 2), number(work.effective, 1)),
+                     lambda one, factor, has: one * factor / has,
+                     lambda inches: style.far(inches * MM_PER_INCH), style.far(reach))  # fmt: skip
     return _figure("clean_from", "Looks clean from", reach, "mm", style.far(reach),
                    "1 ÷ tan(angle) × medium factor ÷ effective ppi, in inches",
-                   f"{constant} × {decimal(work.factor, 2)} ÷ {decimal(work.effective, 1)} in",
-                   "acuity")  # fmt: skip
+                   put_in, "acuity")  # fmt: skip
 
 
 def _need_working(work: Work) -> tuple[str, str]:
-    view, factor = work.plan.viewing, decimal(work.factor, 2)
-    inches = decimal(work.distance / 25.4, 2)
+    view, need = work.plan.viewing, work.need or 0
+    factor = number(exact(work.factor), 2)
     if view.school == "acuity":
-        angle = decimal(view.arcmin, 2)
-        return ("1 ÷ (distance in inches × tan(angle)) × medium factor",
-                f"1 ÷ ({inches} × tan({angle}′)) × {factor}")  # fmt: skip
-    base = decimal((work.need or 0) / exact(work.factor), 0)
+        put_in = written("1 ÷ ({} × tan({}′)) × {}",
+                         (number(work.distance / 25.4, 2), number(exact(view.arcmin), 2), factor),
+                         lambda inches, angle, by: float(by) / (float(inches) * tan(radians(angle / 60))),
+                         show.ppi, show.ppi(need))  # fmt: skip
+        return "1 ÷ (distance in inches × tan(angle)) × medium factor", put_in
+    base = number(need / exact(work.factor), 0)
+    put_in = written("{} × {}", (base, factor), lambda ppi, by: ppi * by, show.ppi, show.ppi(need))
     if view.school == "table":
-        return "house table at this distance × medium factor", f"{base} × {factor}"
-    return "300 ppi × medium factor", f"{base} × {factor}"
+        return "house table at this distance × medium factor", put_in
+    return "300 ppi × medium factor", put_in
 
 
 def _file(work: Work, style: LengthStyle) -> Iterator[Figure]:
@@ -344,20 +438,31 @@ def _file(work: Work, style: LengthStyle) -> Iterator[Figure]:
         ("width", work.boxes.document.w, work.output_w),
         ("height", work.boxes.document.h, work.output_h),
     ):
-        exact_px = length_px(side, work.output_ppi)
         yield _figure(f"output_{axis}_px", f"File {axis} in pixels", value, "px", show.px(value),
                       f"file {axis} in inches × output ppi, rounded half up",
-                      f"{style.length(side)} at {show.ppi(work.output_ppi)}: "
-                      f"{decimal(exact_px, 2)}", "rounding")  # fmt: skip
+                      _file_side(side, work.output_ppi, value, style), "rounding")  # fmt: skip
     yield _figure("scale_factor", "Enlarged by", work.scale, "–", show.times(work.scale),
                   "output ppi ÷ effective ppi",
-                  f"{decimal(work.output_ppi, 1)} ÷ {decimal(work.effective, 1)}",
+                  written("{} ÷ {}", (number(work.output_ppi, 1), number(work.effective, 1)),
+                          lambda file, has: file / has, show.times, show.times(work.scale)),
                   "output")  # fmt: skip
     size = work.output_bytes
     yield _figure("output_bytes", "Uncompressed", size, "B", show.size_of_file(size),
                   "width × height × channels × bytes per channel",
                   f"{work.output_w} × {work.output_h} × {work.channels} × "
                   f"{work.plan.output.bits // 8}", "output")  # fmt: skip
+
+
+def _file_side(mm: Fraction, ppi: Fraction, px: int, style: LengthStyle) -> str:
+    """A side of the file times its resolution, as it is before it is rounded half up."""
+    if style.unit == "px":
+        return f"{style.number(mm)} px as wanted"
+    before = rounded_up_from(length_px(mm, ppi), px)
+    places = max(2, len(before.partition(".")[2]))
+    product = written(f"{{}} {style.unit} at {{}} ppi", (length(mm, style), number(ppi, 1)),
+                      lambda long, by: long * style.mm / MM_PER_INCH * by,
+                      lambda got: decimal(got, places), before)  # fmt: skip
+    return f"{product}: {before}"
 
 
 def _output_working(work: Work) -> tuple[str, str]:

@@ -142,7 +142,7 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
                       text=f"{what}: hardly anyone will see it. Clean from {clean}.")  # fmt: skip
     else:
         yield Finding(id=f"quality-{work.grade}", level="warn", step="pixels",
-                      text=f"{what}: {work.grade} from {style.far(work.distance)}. It looks clean "
+                      text=f"{what}: {work.grade} from {style.distance(work.distance, work.plan.viewing.distance is not None)}. It looks clean "
                            f"from {clean}.")  # fmt: skip
 
 

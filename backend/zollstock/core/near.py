@@ -24,12 +24,20 @@ class Shelf:
     def __init__(self, sizes: Iterable[Size]) -> None:
         self.sizes = tuple(sizes)
         self._laid: dict[bool, tuple[Size, ...]] = {}
+        self._by_sides: dict[frozenset[Fraction], Size] = {}
+        for size in self.sizes:
+            if not size.in_pixels:
+                self._by_sides.setdefault(frozenset((size.width.mm, size.height.mm)), size)
 
     def laid(self, wide: bool) -> tuple[Size, ...]:
         """All sizes lying (`wide`) or standing."""
         if wide not in self._laid:
             self._laid[wide] = tuple(directed(size, wide) for size in self.sizes)
         return self._laid[wide]
+
+    def with_sides(self, one: Fraction, other: Fraction) -> Size | None:
+        """The first size with these sides, mm, lying or standing."""
+        return self._by_sides.get(frozenset((one, other)))
 
 
 @lru_cache(maxsize=1)

@@ -60,7 +60,10 @@ def rail(work: Work, style: LengthStyle) -> Rail:
             )
             for band in viewing.bands(school, effective, work.factor, view.arcmin)
         ],
-        viewer=RailMark(at_mm=work.distance, text=f"{who}, {style.far(work.distance)}"),
+        viewer=RailMark(
+            at_mm=work.distance,
+            text=f"{who}, {style.distance(work.distance, view.distance is not None)}",
+        ),
         verdict=_verdict(work),
         clean=clean,
         nose=RailMark(at_mm=viewing.NOSE, text=f"nose on it, {style.far(viewing.NOSE)}"),
@@ -84,8 +87,8 @@ def _screen(work: Work, style: LengthStyle) -> Rail:
 def _verdict(work: Work) -> str:
     if work.quality is None or work.need is None:
         return "no trials yet for this medium and distance"
-    ratio = show.decimal(work.quality, 1 if work.quality >= 1 else 2)
+    ratio = show.decimal(work.quality, 2)
     what = (
         "what the eye can use there" if work.plan.viewing.school == "acuity" else "the need there"
     )
-    return f"{ratio} × {what} (needs {show.decimal(work.need, 0)} ppi)"
+    return f"{ratio} × {what} (needs {show.ppi(work.need)})"

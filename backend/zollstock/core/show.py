@@ -15,7 +15,7 @@ from .rational import Fraction
 Number = Fraction | float | int
 
 #: Fractions of an inch that rulers and cutting tables show, and thirds, which mats often need.
-_INCH_PARTS = (1, 2, 3, 4, 8, 16, 32)
+_INCH_PARTS = (1, 2, 3, 4, 8, 16, 32, 64)
 _SIGNS = {
     (1, 2): "½", (1, 3): "⅓", (2, 3): "⅔", (1, 4): "¼", (3, 4): "¾",
     (1, 8): "⅛", (3, 8): "⅜", (5, 8): "⅝", (7, 8): "⅞",
@@ -41,6 +41,19 @@ def decimal(value: Number, places: int) -> str:
         digits = digits.rjust(places + 1, "0")
         digits = f"{digits[:-places]}.{digits[-places:]}".rstrip("0").rstrip(".")
     return f"−{digits}" if top < 0 else digits
+
+
+def rounded(value: Fraction, places: int) -> Fraction:
+    """What `decimal` writes, as a number."""
+    return rounded_text(value, places)[1]
+
+
+def rounded_text(value: Fraction, places: int) -> tuple[str, Fraction]:
+    """`decimal` of a value, and the number that it then says."""
+    top, bottom = value.as_integer_ratio()
+    scaled = (2 * abs(top) * _POWERS[places] + bottom) // (2 * bottom)
+    number = Fraction(-scaled if top < 0 else scaled, _POWERS[places])
+    return decimal(number, places), number
 
 
 def whole(value: Number) -> str:
@@ -102,6 +115,25 @@ class LengthStyle:
         top, bottom = mm.as_integer_ratio()
         return _number(top, bottom, self.unit, self.fractions)
 
+    @property
+    def mm(self) -> Fraction:
+        """Millimetres in one of this unit."""
+        return self.pixel if self.unit == "px" else UNITS[self.unit]
+
+    @property
+    def places(self) -> int:
+        """Places that lengths are shown with where they are not exact."""
+        return 1 if self.unit == "px" else _PLACES[self.unit]
+
+    def is_exact(self, mm: Number) -> bool:
+        """Whether `number` shows all of the length, as a true fraction or within its places."""
+        value = Fraction(mm) / self.mm
+        if self.unit == "px":
+            return bool(10 % value.denominator == 0)
+        if self.unit == "in" and self.fractions and value >= 0 and _mixed(value) is not None:
+            return True
+        return bool(_POWERS[self.places + 1] % value.denominator == 0)
+
     def length(self, mm: Number) -> str:
         return f"{self.number(mm)} {self.unit}"
 
@@ -120,15 +152,27 @@ class LengthStyle:
 
     def far(self, mm: Number) -> str:
         """A viewing distance, to a sensible step: 35 cm, 1.2 m; inches and feet where inches rule."""
+        value, places, unit = self._step(mm)
+        return f"{decimal(value, places)} {unit}"
+
+    def distance(self, mm: Number, set_: bool) -> str:
+        """A viewing distance: exactly as it was set, or reckoned, to a sensible step."""
+        value, places, unit = self._step(mm)
+        if set_ and _POWERS[places] % value.denominator:
+            return self.length(mm)
+        return f"{decimal(value, places)} {unit}"
+
+    def _step(self, mm: Number) -> tuple[Fraction, int, str]:
+        """(value, places, unit) of a distance."""
         value = Fraction(mm)
         if self.unit in ("in", "ft"):
             inches = value / UNITS["in"]
             if inches < 100:
-                return f"{decimal(inches, 0 if inches >= 10 else 1)} in"
-            return f"{decimal(inches / 12, 1)} ft"
+                return inches, 0 if inches >= 10 else 1, "in"
+            return inches / 12, 1, "ft"
         if value < 1000:
-            return f"{decimal(value / 10, 0 if value >= 100 else 1)} cm"
-        return f"{decimal(value / 1000, 2 if value < 10_000 else 0)} m"
+            return value / 10, 0 if value >= 100 else 1, "cm"
+        return value / 1000, 2 if value < 10_000 else 0, "m"
 
 
 def style_for(lengths: list[Length], unit: str | None = None) -> LengthStyle:
@@ -163,7 +207,11 @@ def typed_length(mm: Fraction, unit: str, up: bool = False) -> str:
 def _number(top: int, bottom: int, unit: str, fractions: bool) -> str:
     value = Fraction(top, bottom) / UNITS[unit]
     mixed = _mixed(value) if unit == "in" and fractions and top >= 0 else None
-    return mixed or decimal(value, _PLACES[unit])
+    if mixed:
+        return mixed
+    # One place more where that is all of it: 999.96 mm is not 1000, and .125 in not 0.13.
+    places = _PLACES[unit]
+    return decimal(value, places + 1 if _POWERS[places + 1] % value.denominator == 0 else places)
 
 
 def _mixed(value: Fraction) -> str | None:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from . import pixelcount, viewing
 from .edges import Box, Layout, layout
 from .fit import Placement, place, turned_size
 from .lengths import MM_PER_INCH
-from .plan import Plan
+from .plan import Fit, Plan
 from .rational import Fraction, exact
 
 
@@ -69,8 +69,7 @@ def work_out(plan: Plan) -> Work:
         pixelcount.ppi_of(placement.crop.w, placement.printed.w),
         pixelcount.ppi_of(placement.crop.h, placement.printed.h),
     )
-    contained_border = plan.edge.kind == "border" and plan.fit.mode == "contain"
-    visible = placement.printed if contained_border else boxes.visible
+    visible = what_is_seen(plan, boxes, placement)
     view = plan.viewing
     distance = (
         float(view.distance.mm)
@@ -97,6 +96,24 @@ def work_out(plan: Plan) -> Work:
         output_ppi=ppi,
         output_w=pixelcount.round_px(pixelcount.length_px(boxes.document.w, ppi)),
         output_h=pixelcount.round_px(pixelcount.length_px(boxes.document.h, ppi)),
+    )
+
+
+def what_is_seen(plan: Plan, boxes: Layout, placement: Placement) -> Box:
+    """The part of the document that a viewer takes for the picture; distances go by its diagonal."""
+    contained_border = plan.edge.kind == "border" and plan.fit.mode == "contain"
+    return placement.printed if contained_border else boxes.visible
+
+
+def with_fit(work: Work, fit: Fit) -> Work:
+    """The same print with another fit: where the picture lies then, and what is seen of it.
+
+    Resolution and verdict stay those of `work`; who needs them works the plan out anew.
+    """
+    old, plan = work.placement, work.plan.model_copy(update={"fit": fit})
+    placement = place(old.picture_w, old.picture_h, work.boxes.image, fit)
+    return replace(
+        work, plan=plan, placement=placement, visible=what_is_seen(plan, work.boxes, placement)
     )
 
 

@@ -3,19 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
 from typing import Any
 
 from . import zones
 from .boxes import boxes
-from .fit import Placement, place, zone_span
+from .fit import Placement, zone_span
 from .library import Size
 from .near import library_shelf
-from .plan import Bleed, Fit, KeepZone, Wrap, parse_plan, patched, plan_document
+from .plan import Bleed, KeepZone, Wrap, parse_plan, patched, plan_document
 from .rational import Fraction, exact
 from .reckoning import Finding, Outcome, Way
 from .show import LengthStyle
-from .work import Work, work_out
+from .work import Work, with_fit, work_out
 
 _EDGE_WORDS = {"left": "left", "top": "upper", "right": "right", "bottom": "lower"}
 #: Less than this share gone on either side and nobody speaks of a centre crop.
@@ -93,12 +92,7 @@ def auto_placed(work: Work) -> Work:
     """The same print with the crop where the keep zones have the most room."""
     if work.plan.fit.auto:
         return work
-    return _with_fit(work, work.plan.fit.model_copy(update={"auto": True}))
-
-
-def _with_fit(work: Work, fit: Fit) -> Work:
-    old = work.placement
-    return replace(work, placement=place(old.picture_w, old.picture_h, work.boxes.image, fit))
+    return with_fit(work, work.plan.fit.model_copy(update={"auto": True}))
 
 
 def _auto_fix(work: Work, placed: Work | None) -> dict[str, Any]:
@@ -120,11 +114,11 @@ def ways_out(work: Work, style: LengthStyle) -> list[Way]:
     found = []
     fit = work.plan.fit
     if fit.zoom != 1:
-        wide = _with_fit(work, fit.model_copy(update={"zoom": 1.0, "auto": True}))
+        wide = with_fit(work, fit.model_copy(update={"zoom": 1.0, "auto": True}))
         if not _cuts_any(wide):
             found.append(Way(label="Take the crop as large as it goes", text="every zone inside",
                              fix={"fit.zoom": 1.0, "fit.auto": True}))  # fmt: skip
-    whole = _with_fit(work, fit.model_copy(update={"mode": "contain", "zoom": 1.0}))
+    whole = with_fit(work, fit.model_copy(update={"mode": "contain", "zoom": 1.0}))
     if not _cuts_any(whole):
         found.append(Way(label="Keep the picture whole", text=f"unequal borders, {_still_cut(work)}",
                          fix={"fit.mode": "contain", "fit.zoom": 1.0}))  # fmt: skip
@@ -245,7 +239,7 @@ def centre_crop(work: Work) -> Work:
     fit = work.plan.fit.model_copy(
         update={"mode": "fill", "anchor": (0.5, 0.5), "zoom": 1.0, "angle": 0.0, "auto": False}
     )
-    return _with_fit(work, fit)
+    return with_fit(work, fit)
 
 
 def _centre_crop(work: Work, style: LengthStyle) -> Iterator[Finding]:

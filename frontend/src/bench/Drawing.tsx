@@ -1,3 +1,4 @@
+import { Hand } from "lucide-react";
 import { useId, useRef, useState, type PointerEvent } from "react";
 import type { Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
@@ -13,8 +14,12 @@ import { pickedColour } from "./pickedColour";
 import { leaning, turnedImage } from "./turnedImage";
 import { useCropHand } from "./useCropHand";
 import { useDrag } from "./useDrag";
+import { usePlanTyping } from "./usePlanTyping";
 import { useSize } from "./useSize";
 import { between, freshName, type ZoneBox } from "./zoneMoves";
+
+/** Where the bench scrolls as a page (bench.css). */
+const NARROW = "(max-width: 860px)";
 
 interface DrawingProps {
   plan: Plan;
@@ -41,7 +46,10 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const change = usePlanStore((store) => store.change);
   const boxes = worksheet.reckoning.boxes;
   const settle = usePlanStore((store) => store.settle);
-  const { guide, drawing, picking, draw, pick, choose } = useFitTools();
+  const { guide, drawing, picking, hand, draw, pick, choose, takeHand } = useFitTools();
+  const typing = usePlanTyping();
+  // In Fit, and elsewhere when somebody takes it in hand: else a wheel or a finger in passing would save.
+  const works = props.fitting || hand;
   const now = pictureNow(boxes, props.reckoned, plan);
   const surface = useRef<SVGSVGElement>(null);
   const window_ = useRef<SVGRectElement>(null);
@@ -59,6 +67,13 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
     scale: view.scale,
     at: atMm,
     settle,
+    begin: typing.onStart,
+    back: () => {
+      typing.onBack();
+      typing.onDone();
+    },
+    active: works,
+    wheels: () => hand || !window.matchMedia(NARROW).matches,
     put: ({ anchor, zoom }, going) => change({ "fit.anchor": anchor, "fit.zoom": zoom, "fit.auto": false }, going),
   });
   if (!drag.dragging && !sameView(view, fresh)) setView(fresh);
@@ -93,7 +108,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const target = (side: "width" | "height") => (typed: string) => change({ [`target.${side}`]: typed });
   return (
     <>
-    <svg ref={surface} width={props.width} height={props.height} className="hand-surface block select-none" role="group"
+    <svg ref={surface} width={props.width} height={props.height} className={`block select-none ${hand ? "hand-surface" : props.fitting ? "fit-surface" : ""}`} role="group"
       aria-label="The print, drawn to scale">
       <defs>
         <pattern id={names.hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -125,14 +140,15 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         ref={window_}
         box={printed}
         fill="transparent"
-        className={`drawing-window ${drag.dragging ? "cursor-grabbing" : "cursor-grab"}`}
-        tabIndex={0}
-        role="application"
-        aria-label="The picture in its window. Arrow keys move the crop, with Shift further; plus and minus bring it closer."
+        className={works ? `drawing-window ${drag.dragging ? "cursor-grabbing" : "cursor-grab"}` : undefined}
+        {...(works && {
+          tabIndex: 0, role: "application",
+          "aria-label": "The picture in its window. Arrow keys move the crop, with Shift further; plus and minus bring it closer.",
+        })}
         {...drag.handlers}
         onFocus={() => choose(null)}
       />
-      <KeepZones plan={plan} rows={worksheet.zones} whole={whole} />
+      <KeepZones plan={plan} rows={worksheet.zones} whole={whole} still={!works} />
       {drawing && <ZonePad whole={whole} angle={angle} printed={printed} surface={surface} plan={plan} onDone={() => draw(false)} />}
       {picking && (
         <Rect box={printed} fill="transparent" className="cursor-crosshair" data-testid="colour-pad"
@@ -159,6 +175,9 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
       )}
       {cutLeft && noticed && <Note x={whole[0] + 4} y={whole[1] + whole[3] + 14} text={`−${typeset(cutLeft.text)}`} anchor="start" />}
     </svg>
+      <button type="button" className="plain-button hand-toggle" data-fitting={props.fitting || undefined} aria-pressed={hand} onClick={() => takeHand(!hand)}>
+        <Hand size={15} aria-hidden /> {hand ? "Let the picture lie" : "Move the picture"}
+      </button>
       <DimensionField label="Width" text={text("target_width")} at={across} unit={props.unit} onLength={target("width")} />
       <DimensionField label="Height" text={text("target_height")} at={upright} unit={props.unit} onLength={target("height")} />
       {edge.kind === "border" && (

@@ -25,7 +25,7 @@ export function zoneWords(row: ZoneRow | undefined, zone: KeepZone): string {
  * The keep zones on the drawing, with the room of each. The chosen one has handles; keys move it,
  * with Ctrl they resize it, Delete removes it. `whole` is the picture on the screen before it leans.
  */
-export function KeepZones(props: { plan: Plan; rows: ZoneRow[]; whole: ScreenBox }) {
+export function KeepZones(props: { plan: Plan; rows: ZoneRow[]; whole: ScreenBox; still?: boolean }) {
   const { plan, rows, whole } = props;
   const change = usePlanStore((store) => store.change);
   const { zone: chosen, choose } = useFitTools();
@@ -52,7 +52,7 @@ export function KeepZones(props: { plan: Plan; rows: ZoneRow[]; whole: ScreenBox
       put(index, handle ? resized(zone, handle, dx, dy) : moved(zone, dx, dy), true);
     },
   });
-  const drag = (index: number, handle: Handle | null) => take([index, handle]);
+  const drag = (index: number, handle: Handle | null) => (props.still ? { pointerEvents: "none" as const } : take([index, handle]));
   const onKeyDown = (index: number) => (event: KeyboardEvent<SVGElement>) => {
     const zone = keep[index];
     const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
@@ -76,10 +76,14 @@ export function KeepZones(props: { plan: Plan; rows: ZoneRow[]; whole: ScreenBox
         const cut = row?.state === "cut";
         const below = y < 26;
         return (
-          <g key={index} className="keep-zone" tabIndex={0} role="application" data-zone={zone.name} data-state={row?.state}
-            aria-label={`Keep zone ${zoneWords(row, zone)}. Arrow keys move it, with Control they resize it, Delete removes it.`}
-            onFocus={() => choose(index)} onKeyDown={onKeyDown(index)}>
-            {chosen === index && <rect x={x} y={y} width={w} height={h} fill="transparent" className="cursor-move" {...drag(index, null)} />}
+          <g key={index} className="keep-zone" data-zone={zone.name} data-state={row?.state}
+            {...(props.still
+              ? { role: "img", "aria-label": `Keep zone ${zoneWords(row, zone)}` }
+              : {
+                  tabIndex: 0, role: "application", onFocus: () => choose(index), onKeyDown: onKeyDown(index),
+                  "aria-label": `Keep zone ${zoneWords(row, zone)}. Arrow keys move it, with Control they resize it, Delete removes it.`,
+                })}>
+            {chosen === index && !props.still && <rect x={x} y={y} width={w} height={h} fill="transparent" className="cursor-move" {...drag(index, null)} />}
             <rect x={x} y={y} width={w} height={h} fill="none" stroke="#1b2423" strokeWidth={3.5} strokeDasharray={cut ? "7 3" : "2 4"} opacity={0.6} pointerEvents="none" />
             <rect x={x} y={y} width={w} height={h} fill="none" className="keep-rim" stroke="#ffffff" strokeWidth={1.7} strokeDasharray={cut ? "7 3" : "2 4"} pointerEvents="none" />
             {/* Its rim is the handle by which an unchosen zone is taken; the inside still moves the crop. */}
@@ -89,7 +93,7 @@ export function KeepZones(props: { plan: Plan; rows: ZoneRow[]; whole: ScreenBox
               {zone.name}
               {row && <tspan className="figure" fontWeight={500}>{` ${typeset(cut ? `${row.room} ${row.side}` : row.room)}`}</tspan>}
             </text>
-            {chosen === index &&
+            {chosen === index && !props.still &&
               HANDLES.map((handle) => {
                 const [cx, cy] = [x + (w * (handle[0] + 1)) / 2, y + (h * (handle[1] + 1)) / 2];
                 return (

@@ -9,11 +9,14 @@ interface FitTools {
   zone: number | null;
   drawing: boolean;
   picking: boolean;
+  /** Whether the picture is moved on the drawing in every step, not in Fit alone. */
+  hand: boolean;
   setGuide: (guide: Guide) => void;
   nextGuide: () => void;
   choose: (zone: number | null) => void;
   draw: (drawing: boolean) => void;
   pick: (picking: boolean) => void;
+  takeHand: (hand: boolean) => void;
 }
 
 export const useFitTools = create<FitTools>((set, get) => ({
@@ -21,9 +24,11 @@ export const useFitTools = create<FitTools>((set, get) => ({
   zone: null,
   drawing: false,
   picking: false,
+  hand: false,
   setGuide: (guide) => set({ guide }),
   nextGuide: () => set({ guide: GUIDES[(GUIDES.indexOf(get().guide) + 1) % GUIDES.length] as Guide }),
   choose: (zone) => set({ zone }),
   draw: (drawing) => set({ drawing, picking: false, zone: drawing ? null : get().zone }),
   pick: (picking) => set({ picking, drawing: false }),
+  takeHand: (hand) => set({ hand }),
 }));

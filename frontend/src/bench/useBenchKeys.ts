@@ -15,7 +15,7 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ["G", "The next guides to compose by"],
   ["Home", "Put the viewer back to the whole print"],
   ["Ctrl Z", "Undo"],
-  ["Ctrl Shift Z", "Redo"],
+  ["Ctrl Shift Z, Ctrl Y", "Redo"],
   ["[ and ]", "Previous and next print of the job"],
   ["M", "Make the file"],
   ["?", "This sheet"],
@@ -53,7 +53,8 @@ export function useBenchKeys(given: Actions) {
       if (command && event.key.toLowerCase() === "z") {
         if (event.shiftKey) actions.onRedo();
         else actions.onUndo();
-      } else if (command || event.altKey) return;
+      } else if (command && event.key.toLowerCase() === "y") actions.onRedo();
+      else if (command || event.altKey) return;
       else if (/^[1-7]$/.test(event.key)) actions.onStep(STEPS[Number(event.key) - 1] as Step);
       else if (event.key === "?") actions.onHelp();
       else if (event.key === "[") actions.onSibling(-1);

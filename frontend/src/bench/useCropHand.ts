@@ -26,8 +26,15 @@ export function useCropHand(props: {
   at: (event: { clientX: number; clientY: number }) => Pair;
   put: (crop: Crop, going: boolean) => void;
   settle: () => void;
+  /** A hand takes hold; `back` gives back what there was then. */
+  begin?: () => void;
+  back?: () => void;
+  /** Whether the picture is worked on at all; else it lies still and the page scrolls over it. */
+  active?: boolean;
+  /** Whether the wheel brings it closer, or scrolls the page. */
+  wheels?: () => boolean;
 }) {
-  const { now, zoom, scale, put, settle } = props;
+  const { now, zoom, scale, put, settle, active = true } = props;
   const [dragging, setDragging] = useState(false);
   const start = useRef<{ x: number; y: number; anchor: Pair; placed: Placed } | null>(null);
   const before = useRef<Crop | null>(null);
@@ -46,6 +53,7 @@ export function useCropHand(props: {
   const later = useRef<number | undefined>(undefined);
   useLayoutEffect(() => {
     wheel.current = (event) => {
+      if (!active || props.wheels?.() === false) return;
       event.preventDefault();
       closer(Math.exp(-event.deltaY * (event.ctrlKey ? 6 : 1) * WHEEL), props.at(event), true);
       window.clearTimeout(later.current);
@@ -74,6 +82,34 @@ export function useCropHand(props: {
     settle();
   };
 
+  /** A hand that is called off leaves no trace. */
+  const callOff = () => {
+    const crop = before.current;
+    fingers.current.clear();
+    pinch.current = null;
+    start.current = null;
+    before.current = null;
+    setDragging(false);
+    if (!crop) return;
+    if (props.back) props.back();
+    else put(crop, true);
+  };
+  const off = useRef(callOff);
+  useLayoutEffect(() => {
+    off.current = callOff;
+  });
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      if (event.key !== "Escape" || !start.current) return;
+      event.preventDefault();
+      event.stopPropagation();
+      off.current();
+    };
+    window.addEventListener("keydown", onKey, { capture: true });
+    return () => window.removeEventListener("keydown", onKey, { capture: true });
+  }, []);
+
+  if (!active) return { dragging: false, handlers: {} };
   return {
     dragging,
     handlers: {
@@ -82,8 +118,10 @@ export function useCropHand(props: {
         event.currentTarget.setPointerCapture(event.pointerId);
         fingers.current.set(event.pointerId, [event.clientX, event.clientY]);
         if (fingers.current.size === 2) pinch.current = { apart: apart(), zoom };
-        const crop = before.current ?? { anchor: anchorOf(now), zoom };
-        before.current = crop;
+        if (!before.current) {
+          before.current = { anchor: anchorOf(now), zoom };
+          props.begin?.();
+        }
         start.current = { x: event.clientX, y: event.clientY, anchor: anchorOf(now), placed: now };
         setDragging(true);
       },
@@ -101,11 +139,7 @@ export function useCropHand(props: {
         put({ anchor: draggedAnchor(from.placed, from.anchor, by[0], by[1]), zoom }, true);
       },
       onPointerUp: lift,
-      onPointerCancel: (event: PointerEvent<SVGElement>) => {
-        // A hand that is called off leaves no trace.
-        if (start.current && before.current) put(before.current, true);
-        lift(event);
-      },
+      onPointerCancel: callOff,
       onKeyDown: (event: KeyboardEvent<SVGElement>) => {
         const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
         const { image } = now;

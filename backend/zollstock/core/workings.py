@@ -1,0 +1,92 @@
+"""Workings: arithmetic as people write it on a pad, that adds up as it stands there.
+
+The numbers put in are rounded for reading, and so is the result. `20 + 2 × 0.2 = 20.39` is true of the
+exact values and false of the shown ones; so many more places are shown, `20 + 2 × 0.197 = 20.39`, as
+make the shown sum hold.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+from math import floor
+from typing import NamedTuple
+
+from .rational import Fraction
+from .show import LengthStyle, Number, decimal, rounded, rounded_text, whole
+
+#: More places than this no reader follows; what does not hold with them is left to the exact value.
+MOST_MORE_PLACES = 7
+
+_POWERS = tuple(10**places for places in range(16))
+
+
+class Put(NamedTuple):
+    """A number put in: its exact value, the places it is shown with at least.
+
+    `text` is how it is written where that is all of it; else it is rounded to the places.
+    """
+
+    value: Fraction
+    places: int
+    text: str | None
+
+    def at(self, more: int) -> tuple[str, Fraction]:
+        """The number as written with `more` places, and what then stands there."""
+        if self.text is not None:
+            return self.text, self.value
+        return rounded_text(self.value, self.places + more)
+
+
+def number(value: Number, places: int) -> Put:
+    """A plain number."""
+    exact = value if isinstance(value, Fraction) else Fraction(value)
+    whole_of_it = _POWERS[places] % exact.denominator == 0
+    return Put(exact, places, decimal(exact, places) if whole_of_it else None)
+
+
+def pixels(value: Number) -> Put:
+    """A count of pixels: whole ones as they are, others with a place."""
+    exact = value if isinstance(value, Fraction) else Fraction(value)
+    return Put(exact, 1, whole(exact)) if exact.denominator == 1 else number(exact, 1)
+
+
+def length(mm: Number, style: LengthStyle) -> Put:
+    """A length (mm) as a number in the style's unit; true fractions of an inch stay what they are."""
+    value = Fraction(mm) / style.mm
+    return Put(value, style.places, style.number(mm) if style.is_exact(mm) else None)
+
+
+def length_shown(mm: Number, style: LengthStyle) -> tuple[Callable[[Fraction], str], str]:
+    """How a sum in the style's unit is held against the length it comes to, and what that says."""
+    places = style.places + 1 if style.is_exact(mm) else style.places
+    return partial(decimal, places=places), decimal(Fraction(mm) / style.mm, places)
+
+
+def rounded_up_from(exact: Fraction, whole_number: int) -> str:
+    """A count before it is rounded half up, in as many places (two at least) as show why."""
+    for places in range(2, 2 + MOST_MORE_PLACES):
+        if floor(rounded(exact, places) + Fraction(1, 2)) == whole_number:
+            break
+    return decimal(exact, places)
+
+
+def written(
+    form: str,
+    put_in: tuple[Put, ...],
+    result: Callable[..., Number],
+    shown: Callable[..., str],
+    text: str,
+) -> str:
+    """`form` with its numbers, in as many places as make `shown(result(numbers))` say `text`.
+
+    `result` is the formula itself, on exact fractions; `shown` words what it gives.
+    """
+    texts = [put.text for put in put_in]
+    # What is shown exactly needs no trying: its result is the exact one.
+    for more in range(MOST_MORE_PLACES + 1) if None in texts else ():
+        pairs = [put.at(more) for put in put_in]
+        texts = [string for string, _ in pairs]
+        if shown(result(*[value for _, value in pairs])) == text:
+            break
+    return form.format(*texts)
