@@ -102,7 +102,7 @@ def test_bad_plans_are_refused_with_the_path(caller, photo, change: dict, path: 
 def test_the_plan_document_goes_out_and_comes_back(caller, photo) -> None:
     held = ready_print(caller, photo(), title="Fog, hall")
     response = caller.client.get(f"/api/prints/{held['id']}/plan.json")
-    assert 'filename="fog-hall.plan.json"' in response.headers["Content-Disposition"]
+    assert 'filename="Fog, hall.plan.json"' in response.headers["Content-Disposition"]
     document = json.loads(response.content)
     parse_plan(document)
     back = caller(

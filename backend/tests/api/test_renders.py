@@ -11,8 +11,9 @@ from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
-from tests.pictures import noise, save
+from tests.pictures import chart, noise, save
 from tests.pixels.measure import exif
+from zollstock.pixels.vips import pyvips
 from zollstock.renders.models import Render
 from zollstock.renders.tasks import make, take_up
 from zollstock.site.celery import app
@@ -51,7 +52,7 @@ def test_an_order_becomes_a_file_of_the_reckoned_size(caller, held, workers, tmp
     render = order(caller, held)
     until(lambda: state(render) == "done")
     told = caller("GET", f"renders/{render['id']}")
-    assert told["percent"] == 100 and told["name"] == "fog-uber-pans_30x20cm_102ppi.tif"
+    assert told["percent"] == 100 and told["name"] == "foeg-ueber-pans_30x20cm_102ppi.tif"
     response = caller.client.get(f"/api/renders/{render['id']}/file")
     assert told["name"] in response.headers["Content-Disposition"]
     out = tmp_path / "out.tif"
@@ -155,3 +156,44 @@ def test_files_go_with_their_print(caller, held) -> None:
     assert len(leftovers()) == 1
     caller("DELETE", f"prints/{held['id']}", expect=204)
     assert leftovers() == []
+
+
+def test_two_prints_of_one_title_have_files_of_two_names(caller, held) -> None:
+    twin = caller(
+        "POST",
+        f"jobs/{held['job']}/prints",
+        {"picture": held["picture"]["id"], "plan": held["plan"]},
+    )
+    first, second = order(caller, held), order(caller, twin)
+    assert second["name"] == first["name"].replace(".tif", "-2.tif")
+    # A later file of the same print keeps its name.
+    held = change(caller, held, output={"compression": "none"})
+    assert order(caller, held)["name"] == first["name"]
+
+
+def test_a_fault_nobody_thought_of_ends_the_order_at_once_and_is_written_down(
+    caller, held, monkeypatch, caplog
+) -> None:
+    render = order(caller, held)
+
+    def broken(*given: object) -> None:
+        raise ZeroDivisionError("the cause")
+
+    monkeypatch.setattr("zollstock.renders.tasks.render_file", broken)
+    make(render["id"])
+    row = Render.objects.get(id=render["id"])
+    assert (row.state, row.tries) == ("failed", 1)
+    assert "written down" in row.problem and "the cause" not in row.problem
+    assert "the cause" in caplog.text
+
+
+def test_a_picture_of_16_bits_keeps_them(caller, tmp_path) -> None:
+    held = ready_print(caller, save(chart(600, 400, 16), tmp_path / "deep.tif"))
+    assert held["plan"]["picture"]["bits"] == 16 and held["plan"]["output"]["bits"] == 16
+    render = order(caller, held)
+    make(render["id"])
+    made = pyvips.Image.new_from_file(Render.objects.get(id=render["id"]).file.path)
+    assert made.format == "ushort"
+    plan = held["plan"] | {"output": {"bits": 8}}
+    found = caller("POST", "reckon", {"plan": plan})["reckoning"]["findings"]
+    assert [item["fix"] for item in found if item["id"] == "depth-lost"] == [{"output.bits": 16}]

@@ -12,7 +12,15 @@ from tests.plans import LAMP, document, plan
 from zollstock.core.leaveroom import kept_shares, leave_room, read_ratio
 from zollstock.core.lengths import LengthError
 from zollstock.core.library import library
-from zollstock.core.naming import FIELDS, Names, PatternError, check_pattern, named, safe_name
+from zollstock.core.naming import (
+    FIELDS,
+    Names,
+    PatternError,
+    check_pattern,
+    lettered_name,
+    named,
+    safe_name,
+)
 from zollstock.core.offsets import typed_offset
 from zollstock.core.plan import parse_plan, patched
 from zollstock.core.work import work_out
@@ -79,9 +87,34 @@ def test_a_safe_name_is_safe_everywhere(text: str) -> None:
     assert name.split(".")[0] not in ("con", "nul", "aux", "prn", "com1", "lpt9")
 
 
+@pytest.mark.parametrize(
+    ("title", "name"),
+    [
+        ("Größe", "groesse"),
+        ("夕陽", "xiyang"),
+        ("Солнце над морем", "solntse-nad-morem"),
+        ("Crème brûlée", "creme-brulee"),
+        ("Ærø", "aero"),
+        ("u\u0308ber", "ueber"),
+        ("…", "print"),
+    ],
+)
+def test_every_script_is_spelled_in_the_names_of_files(title: str, name: str) -> None:
+    assert safe_name(title) == name
+
+
+def test_what_stays_with_people_keeps_its_letters() -> None:
+    assert lettered_name("Nebel über: den / Salzpfannen?", "print") == "Nebel über den Salzpfannen"
+    assert lettered_name("夕陽", "print") == "夕陽"
+    assert lettered_name("../..", "print") == "print"
+    assert lettered_name("con", "print") == "con file"
+    assert len(lettered_name("夕" * 200, "print").encode()) <= 120
+    assert lettered_name("abc\u202ejson.exe", "print") == "abc json.exe"
+
+
 def test_names_from_patterns() -> None:
     fields = {"picture": "Möwe über dem Watt", "width": "30", "height": "45", "unit": "cm"}
-    assert named("{picture}_{width}x{height}{unit}", fields) == "mowe-uber-dem-watt_30x45cm"
+    assert named("{picture}_{width}x{height}{unit}", fields) == "moewe-ueber-dem-watt_30x45cm"
     assert named("{picture}", {"picture": "../../etc/passwd"}) == "etc-passwd"
     assert named("{picture}", {"picture": "CON"}) == "con-file"
     assert named("{picture}", {"picture": "CON.x"}) == "con.x-file"

@@ -42,7 +42,7 @@ def test_it_works_through_a_link_from_any_folder(tmp_path: Path) -> None:
     link.symlink_to(ROOT / "zollstock")
     done = subprocess.run([link, "reckon", "-"], input="{}", cwd=tmp_path, capture_output=True,
                           text=True)  # fmt: skip
-    assert done.returncode == 2 and "picture: this field is required" in done.stderr
+    assert done.returncode == 2 and "picture: picture is missing; it is required" in done.stderr
 
 
 def test_a_port_in_use_is_told_in_one_line() -> None:

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import struct
+import subprocess
 import zipfile
 from pathlib import Path
 
 import pytest
+from PIL import Image
 
 from tests.pictures import bomb, chart, noise, save
 from zollstock.pixels.errors import PictureError
@@ -112,3 +114,32 @@ def test_proofs_are_upright_small_and_srgb(tmp_path: Path) -> None:
     assert (little.width, little.height) == (320, 480)
     # Orientation 6 turns clockwise: what was left and dark red comes to the top.
     assert large(800, 20)[0] < 40 < 200 < large(800, 2380)[0]
+
+
+def _jpeg(path: Path, **exif: object) -> Path:
+    """A JPEG without a JFIF header, as cameras write it, with these EXIF tags."""
+    tags = Image.Exif()
+    for tag, value in exif.items():
+        tags[int(tag.removeprefix("tag_"), 16)] = value
+    Image.new("RGB", (40, 30), "#808080").save(path, exif=tags)
+    data = path.read_bytes()
+    header = data.index(b"\xff\xe0")
+    length = int.from_bytes(data[header + 2 : header + 4], "big")
+    path.write_bytes(data[:header] + data[header + 2 + length :])
+    return path
+
+
+def test_a_tag_is_told_only_where_the_file_has_one(tmp_path: Path) -> None:
+    none = _jpeg(tmp_path / "none.jpg", tag_010F="Brinemark")
+    assert inspect(none).ppi_tag is None and inspect(none).camera == "Brinemark"
+    inches = _jpeg(tmp_path / "in.jpg", tag_011A=240, tag_011B=240, tag_0128=2)
+    assert inspect(inches).ppi_tag == 240
+    centimetres = _jpeg(tmp_path / "cm.jpg", tag_011A=100, tag_011B=100, tag_0128=3)
+    assert inspect(centimetres).ppi_tag == 254
+    aspect = _jpeg(tmp_path / "aspect.jpg", tag_011A=1, tag_011B=1, tag_0128=1)
+    assert inspect(aspect).ppi_tag is None
+    for path in (none, inches, centimetres, aspect):
+        told = subprocess.run(
+            ["exiftool", "-s3", "-XResolution", path], capture_output=True, text=True
+        )
+        assert bool(told.stdout.strip()) == (path != none)

@@ -82,6 +82,9 @@ def cell_document(
 ) -> dict[str, Any]:
     """The plan of a cell: the batch's shared part, the picture with its zones, the size."""
     base = batch.shared | {"picture": picture.plan_part(), "fit": {"keep": picture.keep}}
+    if base["output"]["format"] != "jpeg":
+        # What the picture has is not lost unasked; a JPEG holds no more than 8 bits.
+        base["output"] = base["output"] | {"bits": base["picture"]["bits"]}
     document = plan_for(base, size, picture.upright, fit)
     return document | {"title": picture.name.rsplit(".", 1)[0][:200]}
 

@@ -94,7 +94,7 @@ def _edge(work: Work, style: LengthStyle) -> Iterator[Finding]:
         if (printed.w, printed.h) != (image.w, image.h):
             left, top = printed.x - work.boxes.trim.x, printed.y - work.boxes.trim.y
             yield Finding(id="borders-differ", level="note", step="edge",
-                          text=f"The picture is whole, so the white differs: {style.length(left)} "
+                          text=f"The picture is whole, so the border differs: {style.length(left)} "
                                f"at the left, {style.length(top)} at the top.")  # fmt: skip
 
 
@@ -156,6 +156,17 @@ def _file(work: Work) -> Iterator[Finding]:
         yield Finding(id="jpeg-16-bit", level="stop", step="handover",
                       text="A JPEG has 8 bits a channel, not 16.",
                       fix={"output.bits": 8}, fix_label="Take 8 bits")  # fmt: skip
+    if work.plan.picture.bits == 16 and output.bits == 8:
+        as_jpeg = output.format == "jpeg"
+        yield Finding(id="depth-lost", level="note", step="handover",
+                      text="The picture has 16 bits a channel; the file keeps 8 of them"
+                           + (", as every JPEG does." if as_jpeg else "."),
+                      fix={"output.bits": 16} | ({"output.format": "tiff"} if as_jpeg else {}),
+                      fix_label="Keep 16 bits, as a TIFF" if as_jpeg else "Keep 16 bits")  # fmt: skip
+    if work.plan.picture.channels == 4 and output.profile == "picture":
+        yield Finding(id="cmyk-own-profile", level="stop", step="handover",
+                      text="A CMYK picture cannot keep its own profile here: the file is made in RGB.",
+                      fix={"output.profile": "srgb"}, fix_label="Make it sRGB")  # fmt: skip
     if work.output_w * work.output_h > pixelcount.MOST_OUTPUT_PIXELS:
         ppi = _largest_ppi(work)
         yield Finding(id="file-too-large", level="stop", step="pixels",

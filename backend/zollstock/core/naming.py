@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
+
+from anyascii import anyascii
 
 #: What a pattern may hold between braces, and what it stands for.
 FIELDS: dict[str, str] = {
@@ -20,7 +22,10 @@ DEFAULT_PATTERN = "{picture}_{width}x{height}{unit}"
 MOST_LETTERS = 120
 #: Names that one system or another keeps for devices, whatever the ending.
 _RESERVED = {"con", "prn", "aux", "nul", *(f"{d}{n}" for d in ("com", "lpt") for n in range(1, 10))}
-_SPELLED = {"ß": "ss", "æ": "ae", "œ": "oe", "ø": "o", "ł": "l", "đ": "d", "×": "x", "½": "-1-2"}
+#: Where letters have a spelling of their own that anyascii does not take: ä is ae, not a.
+_SPELLED = {"ä": "ae", "ö": "oe", "ü": "ue", "×": "x", "½": "-1-2"}
+#: What one file system or another does not take in a name.
+_NOT_IN_NAMES = re.compile(r'[\x00-\x1f\x7f<>:"/\\|?*\u200e\u200f\u202a-\u202e\u2066-\u2069]+')
 
 
 class PatternError(ValueError):
@@ -43,13 +48,26 @@ def check_pattern(pattern: str) -> None:
 def safe_name(text: str, fallback: str = "print") -> str:
     """Letters a–z, digits, point, hyphen and underscore; at most 120; no name that a system reserves.
 
-    Accents are taken off, everything else becomes a hyphen. A length in inches keeps its point.
+    Every script is spelled in these letters (夕陽 is xiyang, Größe groesse), since a file for a lab goes
+    through forms and machines that take no others; what is no letter becomes a hyphen. A length in
+    inches keeps its point.
     """
-    spelled = "".join(_SPELLED.get(sign, sign) for sign in text.lower())
-    folded = unicodedata.normalize("NFKD", spelled).encode("ascii", "ignore").decode()
+    composed = unicodedata.normalize("NFC", text).lower()
+    folded = anyascii("".join(_SPELLED.get(sign, sign) for sign in composed)).lower()
     plain = re.sub(r"[^a-z0-9._]+|\.{2,}", "-", folded)
     plain = re.sub(r"-{2,}", "-", plain).strip("-._")[:MOST_LETTERS].strip("-._") or fallback
     return f"{plain}-file" if plain.split(".")[0] in _RESERVED else plain
+
+
+def lettered_name(text: str, fallback: str) -> str:
+    """A name in its own letters, for what stays with people (a plan, a job to take along).
+
+    Only what a file system forbids goes; at most `MOST_LETTERS` bytes, as file systems count.
+    """
+    plain = _NOT_IN_NAMES.sub(" ", unicodedata.normalize("NFC", text))
+    short = " ".join(plain.split()).encode()[:MOST_LETTERS].decode(errors="ignore")
+    name = short.strip(" .-") or fallback
+    return f"{name} file" if name.lower().split(".")[0] in _RESERVED else name
 
 
 def named(pattern: str, fields: Mapping[str, str]) -> str:
@@ -61,8 +79,8 @@ def named(pattern: str, fields: Mapping[str, str]) -> str:
 class Names:
     """Hands out names within folders; one that is taken gets -2, -3 … on any system's count."""
 
-    def __init__(self) -> None:
-        self._taken: set[str] = set()
+    def __init__(self, taken: Iterable[str] = ()) -> None:
+        self._taken = set(taken)
 
     def free(self, folder: str, name: str, ending: str) -> str:
         """`folder/name.ending`, the first of its kind."""

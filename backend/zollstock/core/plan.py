@@ -40,9 +40,11 @@ class Picture(Part):
     width_px: int = Field(ge=1, le=10_000_000)
     height_px: int = Field(ge=1, le=10_000_000)
     orientation: int = Field(default=1, ge=1, le=8, description="EXIF orientation, applied first.")
-    channels: Literal[1, 3] = Field(
-        default=3, description="1 for a grey picture, which stays grey with the profile `picture`."
+    channels: Literal[1, 3, 4] = Field(
+        default=3,
+        description="1 for a grey picture, which stays grey with the profile `picture`; 4 for CMYK.",
     )
+    bits: Literal[8, 16] = Field(default=8, description="Bits a channel that the picture has.")
 
 
 #: The most a picture may be straightened, degrees either way; beyond it, it is another picture.
@@ -327,7 +329,7 @@ def _message(item: Any) -> str:
         hint = f"; did you mean {close[0]}?" if close else ""
         return f"unknown field {location[-1]}{hint}"
     if kind == "missing":
-        return "this field is required"
+        return f"{location[-1]} is missing; it is required"
     if kind == "literal_error":
         return f"must be {context['expected']}"
     if kind in ("union_tag_invalid", "union_tag_not_found"):

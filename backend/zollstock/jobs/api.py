@@ -9,7 +9,6 @@ from uuid import UUID
 from django.db.models import Max, QuerySet
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
-from django.utils.text import slugify
 from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
@@ -22,6 +21,7 @@ from zollstock.core.work import work_out
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.receiving import announced_length, body
+from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import work_folder
 
 from .archive import pack, unpack
@@ -189,8 +189,7 @@ def remove_job(request: HttpRequest, job_id: int) -> tuple[int, None]:
 def archive(request: HttpRequest, job_id: int) -> HttpResponse:
     found = get_object_or_404(own_jobs(request), id=job_id)
     response = StreamingHttpResponse(pack(found), content_type="application/zip")
-    name = slugify(found.title) or "job"
-    response["Content-Disposition"] = f'attachment; filename="{name}.zollstock.zip"'
+    to_keep(response, found.title, ".zollstock.zip", "job")
     return response
 
 
@@ -242,6 +241,5 @@ def plan_file(request: HttpRequest, print_id: int) -> HttpResponse:
     held = get_object_or_404(own_prints(request), id=print_id)
     text = json.dumps(held.plan, ensure_ascii=False, indent=2)
     response = HttpResponse(text, content_type="application/json")
-    name = slugify(held.plan["title"]) or "print"
-    response["Content-Disposition"] = f'attachment; filename="{name}.plan.json"'
+    to_keep(response, held.plan["title"], ".plan.json")
     return response

@@ -27,4 +27,6 @@ def first_plan(picture: Picture, unit: str) -> dict[str, Any]:
         "target": {"width": size[0], "height": size[1]},
         "fit": {"keep": picture.keep, "auto": bool(picture.keep)},
         "medium": {"name": "satin photo paper", "factor": 1.0},
+        # What the picture has is not lost unasked.
+        "output": {"bits": picture.plan_part()["bits"]},
     }

@@ -7,7 +7,6 @@ from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from django.utils.text import slugify
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
@@ -19,6 +18,7 @@ from zollstock.core.survey import Order, Survey, survey, survey_words
 from zollstock.core.tables import SURVEY_COLUMNS, survey_rows, write_table
 from zollstock.leaves.sizes_leaf import sizes_leaf
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
+from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path
 from zollstock.sizes.shelf import chosen
 
@@ -95,8 +95,7 @@ def leaf(
 
 def _download(content: bytes, kind: str, held: Print, ending: str) -> HttpResponse:
     response = HttpResponse(content, content_type=kind)
-    name = slugify(held.plan["title"]) or "print"
-    response["Content-Disposition"] = f'attachment; filename="{name}-sizes.{ending}"'
+    to_keep(response, held.plan["title"], f" sizes.{ending}")
     return response
 
 

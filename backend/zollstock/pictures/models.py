@@ -64,7 +64,8 @@ class Picture(models.Model):
             "width_px": self.width_px,
             "height_px": self.height_px,
             "orientation": self.orientation,
-            "channels": 1 if self.channels == 1 else 3,
+            "channels": self.channels if self.channels in (1, 4) else 3,
+            "bits": 16 if self.bits == 16 else 8,
         }
 
     @property

@@ -10,6 +10,8 @@ from django.http import FileResponse, HttpResponse
 from django.http.response import HttpResponseBase
 from django.utils.http import content_disposition_header
 
+from zollstock.core.naming import lettered_name
+
 
 def stored(file: FieldFile, kind: str, name: str = "") -> HttpResponseBase:
     """A stored file of content type `kind`; with a `name` it is one to keep."""
@@ -27,3 +29,9 @@ def stored(file: FieldFile, kind: str, name: str = "") -> HttpResponseBase:
     if name:
         response["Content-Disposition"] = content_disposition_header(True, name)
     return response
+
+
+def to_keep(response: HttpResponseBase, title: str, ending: str, fallback: str = "print") -> None:
+    """Make a response a file to keep, called by its title in the title's own letters."""
+    name = f"{lettered_name(title, fallback)}{ending}"
+    response["Content-Disposition"] = content_disposition_header(True, name)

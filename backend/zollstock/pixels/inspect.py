@@ -21,6 +21,7 @@ MOST_PIXELS = 1_000_000_000
 # The pixel limit is ours and is checked before decoding; Pillow only reads tags.
 Image.MAX_IMAGE_PIXELS = None
 
+_X_RESOLUTION, _RESOLUTION_UNIT = 0x011A, 0x0128
 _EXIF_IFD = 0x8769
 _MAKE, _MODEL, _TAKEN, _DNG_VERSION = 271, 272, 36867, 50706
 _LOADERS = {"JPEG": "jpegload", "PNG": "pngload", "TIFF": "tiffload", "WebP": "webpload"}
@@ -171,7 +172,9 @@ def _tags(path: Path, kind: str, image: pyvips.Image) -> tuple[str, str, float |
     try:
         if kind in ("JPEG", "TIFF"):
             with Image.open(path, formats=(kind,)) as opened:
-                return _told(opened.getexif(), opened.info.get("dpi"))
+                exif = opened.getexif()
+                dpi = opened.info.get("dpi") if kind == "TIFF" else _jpeg_dpi(opened.info, exif)
+                return _told(exif, dpi)
         exif = Image.Exif()
         if image.get_typeof("exif-data"):
             exif.load(bytes(image.get("exif-data")))
@@ -181,6 +184,19 @@ def _tags(path: Path, kind: str, image: pyvips.Image) -> tuple[str, str, float |
         raise
     except Exception:  # any fault in foreign tags: Pillow raises whatever the parser met
         return "", "", None
+
+
+def _jpeg_dpi(info: dict[Any, Any], exif: Any) -> tuple[float, float] | None:
+    """The resolution that a JPEG's header or its EXIF really tells; Pillow invents 72 where none does."""
+    per_inch = {1: 1.0, 2: 2.54}.get(info.get("jfif_unit", 0))
+    if per_inch:
+        x, y = info["jfif_density"]
+        return x * per_inch, y * per_inch
+    per_inch = {2: 1.0, 3: 2.54}.get(exif.get(_RESOLUTION_UNIT, 2))
+    if per_inch is None or _X_RESOLUTION not in exif:
+        return None
+    x = float(exif[_X_RESOLUTION]) * per_inch
+    return x, x
 
 
 def _told(exif: Any, dpi: Any) -> tuple[str, str, float | None]:

@@ -10,7 +10,7 @@ from django.utils import timezone
 from zollstock.accounts.quota import check_room
 from zollstock.core.findings import findings
 from zollstock.core.lengths import UNITS
-from zollstock.core.naming import safe_name
+from zollstock.core.naming import Names, safe_name
 from zollstock.core.plan import Plan, lengths_of, parse_plan
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
@@ -40,11 +40,6 @@ def order(held: Print) -> Render:
             raise Stopped(finding.text)
     if held.picture.state == Picture.State.REFUSED:
         raise Stopped(held.picture.problem)
-    if held.picture.channels == 4 and plan.output.profile == "picture":
-        raise Stopped(
-            "A CMYK picture cannot keep its own profile here: the file is made in RGB. Choose the "
-            "profile sRGB."
-        )
     check_room(held.job.account)
     with transaction.atomic():
         Print.objects.select_for_update().get(id=held.id)
@@ -53,10 +48,18 @@ def order(held: Print) -> Render:
             return found
         render = Render.objects.create(
             account=held.job.account, print=held, picture=held.picture, plan=held.plan,
-            version=held.version, name=file_name(plan, work),
+            version=held.version, name=_free_name(held, file_name(plan, work)),
         )  # fmt: skip
         send(render)
     return render
+
+
+def _free_name(held: Print, name: str) -> str:
+    """The name, numbered where the newest file of another print of the job is called the same."""
+    others = Render.objects.filter(print__job=held.job_id).exclude(print=held)
+    names = Names(others.values_list("name", flat=True))
+    stem, _, ending = name.rpartition(".")
+    return names.free("", stem, ending)
 
 
 def send(render: Render) -> None:

@@ -9,11 +9,11 @@ from django.db.models import Count, Q, QuerySet, Sum
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from django.utils.text import slugify
 from ninja import Router, Schema
 from ninja.errors import HttpError
 
 from zollstock.core.show import size_of_file
+from zollstock.pictures.serving import to_keep
 
 from .bundle import table, zipped
 from .models import Render, Run
@@ -137,7 +137,7 @@ def files(request: HttpRequest, run_id: UUID) -> HttpResponse:
     if not run.renders.filter(state=Render.State.DONE).exists():
         raise HttpError(409, "No file of this run is finished yet.")
     response = StreamingHttpResponse(zipped(run), content_type="application/zip")
-    response["Content-Disposition"] = f'attachment; filename="{slugify(run.title) or "prints"}.zip"'
+    to_keep(response, run.title, ".zip", "prints")
     return response
 
 
@@ -145,5 +145,5 @@ def files(request: HttpRequest, run_id: UUID) -> HttpResponse:
 def listed(request: HttpRequest, run_id: UUID) -> HttpResponse:
     run = get_object_or_404(own_runs(request), id=run_id)
     response = HttpResponse(table(run), content_type="text/csv; charset=utf-8")
-    response["Content-Disposition"] = f'attachment; filename="{slugify(run.title) or "prints"}.csv"'
+    to_keep(response, run.title, ".csv", "prints")
     return response

@@ -81,12 +81,20 @@ def _pattern(request: HttpRequest, error: PatternError) -> HttpResponse:
 
 @api.exception_handler(ValidationError)
 def _validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    problems = [
-        (".".join(str(part) for part in item["loc"][1:]) or "request", str(item["msg"]))
-        for item in error.errors
-    ]
+    problems = [_named(item) for item in error.errors]
     return _answer(request, 422, problems[0][1] if problems else "not understood",
                    problems=_listed(problems))  # fmt: skip
+
+
+def _named(item: dict[str, Any]) -> tuple[str, str]:
+    """(path, message) of a fault in a request; the message names what it is about."""
+    location = [str(part) for part in item["loc"][1:]]
+    # The first step is the parameter's own name in the code; nobody who asks knows it.
+    path = ".".join(location[1:] or location) or "request"
+    name = path.rpartition(".")[2]
+    if item["type"] == "missing":
+        return path, f"{name} is missing; it is required"
+    return path, f"{name}: {str(item['msg'])[:1].lower()}{str(item['msg'])[1:]}"
 
 
 @api.exception_handler(StaleVersion)

@@ -1963,11 +1963,18 @@ export interface components {
             orientation: number;
             /**
              * Channels
-             * @description 1 for a grey picture, which stays grey with the profile `picture`.
+             * @description 1 for a grey picture, which stays grey with the profile `picture`; 4 for CMYK.
              * @default 3
              * @enum {integer}
              */
-            channels: 1 | 3;
+            channels: 1 | 3 | 4;
+            /**
+             * Bits
+             * @description Bits a channel that the picture has.
+             * @default 8
+             * @enum {integer}
+             */
+            bits: 8 | 16;
         };
         /**
          * Pixels
