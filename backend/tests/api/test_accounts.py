@@ -98,6 +98,12 @@ def test_strangers_are_sent_to_the_door(db, path: str) -> None:
     assert Caller()("GET", path, expect=401)["message"] == "Sign in first."
 
 
+def test_the_sign_in_page_tells_the_login_of_a_demo_and_of_nothing_else(db, settings) -> None:
+    assert Caller()("GET", "welcome") == {"demo": None}
+    settings.DEMO_LOGIN = "keeper:tide-mill"
+    assert Caller()("GET", "welcome") == {"demo": {"name": "keeper", "password": "tide-mill"}}
+
+
 def test_the_page_has_a_strict_policy(db) -> None:
     response = Client().get("/")
     policy = response.headers["Content-Security-Policy"]

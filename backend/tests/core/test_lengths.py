@@ -54,7 +54,7 @@ def test_a_bare_number_takes_the_default_unit_and_says_so() -> None:
         ("11 x in", "unit “x” is not known"),
         ("in", "without a number"),
         ("3 parsec", "“parsec” is not known"),
-        ("1/0 in", "divides by nought"),
+        ("1/0 in", "divides by 0"),
         ("-3 cm", "negative"),
         ("3 in 4 cm", "two lengths"),
         ("1.5 1/2 in", "“1/2” was not understood"),

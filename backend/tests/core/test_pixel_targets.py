@@ -56,7 +56,7 @@ def test_it_is_kept_as_typed_and_shown_in_px_whatever_the_unit() -> None:
     [
         ({"target": {"width": "1920 px", "height": "30 cm"}}, "target", "both sides in px"),
         ({"target": {"width": "19.5 px", "height": "30 px"}}, "target", "pixels are whole"),
-        ({"target": {"width": "0 px", "height": "30 px"}}, "target.width", "nought"),
+        ({"target": {"width": "0 px", "height": "30 px"}}, "target.width", "is 0"),
         ({"target": {"width": "900000 px", "height": "30 px"}}, "target", "200000 px a side"),
         ({"target": {"width": "30 cm", "height": "20 cm", "ppi": 72}}, "target.ppi", "in pixels"),
         ({"target": SCREEN, "edge": border("1 cm")}, "edge", "no edge"),

@@ -33,6 +33,12 @@ class SignIn(Schema):
     password: Password
 
 
+class Welcome(Schema):
+    """`demo` is the login of a demo, which is no secret; null everywhere else."""
+
+    demo: SignIn | None
+
+
 class Account(Schema):
     name: str
     unit: Unit
@@ -84,6 +90,13 @@ def sign_in(request: HttpRequest, given: SignIn) -> Account:
 
 def _checked() -> None:
     """A view without exemption, for the token check above."""
+
+
+@router.get("/welcome", auth=None, response=Welcome)
+def welcome(request: HttpRequest) -> Welcome:
+    """What the sign-in page tells a stranger: in a demo, the login made for everybody."""
+    name, _, password = settings.DEMO_LOGIN.partition(":")
+    return Welcome(demo=SignIn(name=name, password=password) if name and password else None)
 
 
 @router.get("/session", response=Account)

@@ -52,6 +52,7 @@ def choices(work: Work, style: LengthStyle, step: Step, sizes: Shelf | None = No
     if offers is None or (step == "pixels" and work.plan.target.in_pixels):
         return []
     found: list[Choice] = []
+    kinds = 0
     document = plan_document(work.plan)
     for name, title, fix, wording in offers():
         try:
@@ -60,11 +61,32 @@ def choices(work: Work, style: LengthStyle, step: Step, sizes: Shelf | None = No
             continue  # a way that leads nowhere, such as a ppi not yet typed, is not offered
         outcome = work_out(plan)
         taken = plan == work.plan and not any(choice.taken for choice in found)
-        found.append(
-            Choice(id=name, title=title, text=wording(outcome), fix=fix, taken=taken,
-                   boxes=boxes(outcome), turn=plan.fit.turn, angle=plan.fit.angle)
-        )  # fmt: skip
+        choice = Choice(id=name, title=title, text=wording(outcome), fix=fix, taken=taken,
+                        boxes=boxes(outcome), turn=plan.fit.turn, angle=plan.fit.angle)  # fmt: skip
+        kinds += 1
+        same = next((other for other in found if _leads_where(other, choice, step)), None)
+        if same is None:
+            found.append(choice)
+        elif taken:
+            found[found.index(same)] = same.model_copy(update={"taken": True})
+    if len(found) == 1 < kinds:
+        # Where nothing has to go, all ways are one: several cards would only say so several times.
+        return [found[0].model_copy(update={"title": "The ratio fits as it is"})]
     return found
+
+
+#: Two ways whose boxes differ by less than this, mm, lead to the same print.
+_SAME_MM = 0.05
+
+
+def _leads_where(one: Choice, other: Choice, step: Step) -> bool:
+    """Whether two ways lead to the same sheet with the same of the picture on it."""
+    if step == "pixels":
+        return False
+    pairs = zip((*one.boxes.document, *one.boxes.printed, *one.boxes.picture),
+                (*other.boxes.document, *other.boxes.printed, *other.boxes.picture),
+                strict=True)  # fmt: skip
+    return all(abs(a - b) < _SAME_MM for a, b in pairs)
 
 
 def _changed(plan: Plan, document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:
@@ -221,7 +243,7 @@ def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
 
 _SCHOOL_WORDS = {
     "acuity": "by acuity",
-    "table": "by the house table",
+    "table": "by the table of distances",
     "device": "by the device",
     "trials": "by own trials",
 }

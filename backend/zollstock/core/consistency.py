@@ -31,7 +31,7 @@ def problems(plan: Plan) -> list[Problem]:
 def _target(plan: Plan) -> list[Problem]:
     target = plan.target
     found = [
-        (f"target.{name}", f"the {name} is nought; a print needs a size")
+        (f"target.{name}", f"the {name} is 0; a print needs a size")
         for name in ("width", "height")
         if getattr(target, name).mm <= 0
     ]
@@ -56,7 +56,7 @@ def _fit(plan: Plan) -> list[Problem]:
         if zone.x + zone.w > 1 + _SLACK or zone.y + zone.h > 1 + _SLACK:
             found.append((f"fit.keep[{index}]", "the zone reaches beyond the picture"))
     if plan.viewing.distance is not None and plan.viewing.distance.mm <= 0:
-        found.append(("viewing.distance", "the distance is nought; nobody looks from there"))
+        found.append(("viewing.distance", "the distance is 0; nobody looks from there"))
     return found
 
 
@@ -82,7 +82,7 @@ def _image_box(plan: Plan) -> list[Problem]:
             )
             return [(f"edge.{first}", text)]
         if isinstance(edge, Mat):
-            return [(f"edge.opening_{side}", f"the opening's {side} is nought")]
+            return [(f"edge.opening_{side}", f"the opening's {side} is 0")]
     if isinstance(edge, Bleed) and boxes.safe is None:
         return [("edge.safe", "the safe margins meet; nothing is left inside them")]
     return []

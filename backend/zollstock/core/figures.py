@@ -426,7 +426,7 @@ def _need_working(work: Work) -> tuple[str, str]:
     base = number(need / exact(work.factor), 0)
     put_in = written("{} × {}", (base, factor), lambda ppi, by: ppi * by, show.ppi, show.ppi(need))
     if view.school == "table":
-        return "house table at this distance × medium factor", put_in
+        return "table of distances × medium factor", put_in
     return "300 ppi × medium factor", put_in
 
 

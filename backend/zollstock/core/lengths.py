@@ -176,7 +176,7 @@ def _terms(shown: str, default_unit: str | None) -> list[tuple[Fraction, str]]:
     for sign, plain in _VULGAR.items():
         text = text.replace(sign, f" {plain}")
     if text.lstrip().startswith(("-", "−")):
-        raise LengthError(f"“{shown}” is negative; a length is nought or more")
+        raise LengthError(f"“{shown}” is negative; a length is 0 or more")
     terms: list[tuple[Fraction, str]] = []
     value: Fraction | None = None
     had_fraction = False
@@ -194,7 +194,7 @@ def _terms(shown: str, default_unit: str | None) -> list[tuple[Fraction, str]]:
         elif match["fraction"]:
             top, bottom = (int(part) for part in match["fraction"].split("/"))
             if bottom == 0:
-                raise LengthError(f"“{shown}” divides by nought")
+                raise LengthError(f"“{shown}” divides by 0")
             if had_fraction or (value is not None and value.denominator != 1):
                 raise LengthError(_not_understood(shown, match["fraction"]))
             value, had_fraction = (value or Fraction(0)) + Fraction(top, bottom), True

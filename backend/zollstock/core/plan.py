@@ -50,6 +50,9 @@ class Picture(Part):
 #: The most a picture may be straightened, degrees either way; beyond it, it is another picture.
 MOST_DEGREES = 15
 
+#: So many keep zones a picture may have.
+MOST_ZONES = 50
+
 #: The least share of detail that is taken for a surface's; below it somebody slipped on a key.
 LEAST_FACTOR = 0.001
 
@@ -129,7 +132,7 @@ class Fit(Part):
         default=0.0, ge=-MOST_DEGREES, le=MOST_DEGREES,
         description="Straightening after the turn, degrees clockwise; the crop stays inside.",
     )  # fmt: skip
-    keep: Annotated[tuple[KeepZone, ...], Field(strict=False, max_length=50)] = ()
+    keep: Annotated[tuple[KeepZone, ...], Field(strict=False, max_length=MOST_ZONES)] = ()
     auto: bool = False
     colour: Colour | None = Field(
         default=None,

@@ -199,7 +199,7 @@ def _one_side(spelled: str, unit: str, picture: tuple[int, int]) -> ReadSize:
     else:
         read = read_length(text, unit, "side").length
         if read.mm <= 0:
-            raise LengthError(f"“{spelled}” is nought")
+            raise LengthError(f"“{spelled}” is 0")
         style = LengthStyle(read.unit)
         if way in ("high", "tall"):
             sides = Sides(parse_length(style.typed(read.mm * ratio)), read)

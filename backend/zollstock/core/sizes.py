@@ -80,7 +80,7 @@ def parse_size(text: str, default_unit: str = "cm") -> Sides:
     height = parse_length(parts[1], unit)
     for side, word in ((width, "width"), (height, "height")):
         if side.mm <= 0:
-            raise LengthError(f"the {word} of “{shown}” is nought")
+            raise LengthError(f"the {word} of “{shown}” is 0")
     return Sides(width, height)
 
 
@@ -101,7 +101,7 @@ def _pixels(parts: list[str], shown: str) -> Sides:
         raise LengthError(f"“{shown}”: both sides in px, such as 1920 × 1080 px")
     for side, word in zip(sides, ("width", "height"), strict=True):
         if side is not None and side.mm <= 0:
-            raise LengthError(f"the {word} of “{shown}” is nought")
+            raise LengthError(f"the {word} of “{shown}” is 0")
     return Sides(sides[0], sides[1])
 
 

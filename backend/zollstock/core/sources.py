@@ -30,7 +30,8 @@ SOURCES: dict[str, str] = {
     "from nearer than 300 mm.",
     "acuity": "An eye that resolves an angle a (1 minute of arc for 20/20) at a distance D uses "
     "1 ÷ (D · tan a) pixels per inch, D in inches: 3437.75 ÷ D for 1′. Times the medium factor.",
-    "table": "House table by distance: to 0.4 m 300, 0.8 m 240, 1.5 m 200, 2.5 m 150, 5 m 100, "
+    "table": "Table of distances, as many studios use it: to 0.4 m 300, 0.8 m 240, 1.5 m 200, "
+    "2.5 m 150, 5 m 100, "
     "10 m 50, beyond 15 ppi. Times the medium factor.",
     "device": "The device school never goes below 300 ppi. Times the medium factor.",
     "trials": "What this studio's own trials showed for this medium and distance.",

@@ -154,7 +154,7 @@ def school_rows(reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
                                   clean_from=""))  # fmt: skip
             continue
         reach = school.clean_from_mm
-        clean = "nowhere" if reach is None else style.far(reach) if reach else "anywhere"
+        clean = "at no distance" if reach is None else style.far(reach) if reach else "anywhere"
         rows.append(
             SchoolRow(id=name, answers=True, need=show.ppi(school.need_ppi),
                       ratio=show.decimal(school.quality_ratio, 2), grade=school.grade,
@@ -234,7 +234,7 @@ def _distance(work: Work, style: LengthStyle) -> tuple[str, str]:
 
 def _handover(work: Work, style: LengthStyle) -> tuple[str, str]:
     name = work.plan.output.format.upper()
-    return f"{name} {show.size_of_file(work.output_bytes)}", "to do"
+    return f"{name} {work.output_w} × {work.output_h}", "to do"
 
 
 _BLADES: dict[Step, Callable[[Work, LengthStyle], tuple[str, str]]] = {

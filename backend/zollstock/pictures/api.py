@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Annotated
 from uuid import UUID
 
 from django.db.models import ProtectedError, QuerySet
@@ -11,9 +12,10 @@ from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
+from pydantic import Field
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.plan import KeepZone
+from zollstock.core.plan import MOST_ZONES, KeepZone
 from zollstock.core.show import size_of_file
 
 from .intake import take_in
@@ -84,6 +86,21 @@ def every(request: HttpRequest) -> list[PictureFacts]:
 @router.get("/pictures/{uuid:picture_id}", response=PictureFacts)
 def one(request: HttpRequest, picture_id: UUID) -> PictureFacts:
     return facts(get_object_or_404(own_pictures(request), id=picture_id))
+
+
+class Kept(Schema):
+    """What must survive of a picture, in fractions of it as it stands upright."""
+
+    keep: Annotated[list[KeepZone], Field(max_length=MOST_ZONES)]
+
+
+@router.put("/pictures/{uuid:picture_id}/keep", response=PictureFacts)
+def keep(request: HttpRequest, picture_id: UUID, wanted: Kept) -> PictureFacts:
+    """Set the keep zones that new prints begin with; prints that are there keep their own."""
+    picture = get_object_or_404(own_pictures(request), id=picture_id)
+    picture.keep = [zone.model_dump(mode="json") for zone in wanted.keep]
+    picture.save(update_fields=["keep"])
+    return facts(picture)
 
 
 @router.delete("/pictures/{uuid:picture_id}", response={204: None})

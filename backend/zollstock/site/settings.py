@@ -32,6 +32,9 @@ HTTPS = os.environ.get("ZOLLSTOCK_HTTPS", "1") == "1"
 ALLOWED_HOSTS = os.environ.get("ZOLLSTOCK_HOSTS", "127.0.0.1,localhost").split(",")
 CSRF_TRUSTED_ORIGINS = [item for item in os.environ.get("ZOLLSTOCK_ORIGINS", "").split(",") if item]
 
+# Set by `./zollstock demo` alone: the login that its sign-in page tells everybody.
+DEMO_LOGIN = os.environ.get("ZOLLSTOCK_DEMO_LOGIN", "")
+
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",

@@ -29,6 +29,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/welcome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Welcome
+         * @description What the sign-in page tells a stranger: in a demo, the login made for everybody.
+         */
+        get: operations["zollstock_accounts_api_welcome"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account": {
         parameters: {
             query?: never;
@@ -356,6 +376,26 @@ export interface paths {
         post?: never;
         /** Remove */
         delete: operations["zollstock_pictures_api_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Set the keep zones that new prints begin with; prints that are there keep their own.
+         */
+        put: operations["zollstock_pictures_api_keep"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -853,6 +893,13 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * Welcome
+         * @description `demo` is the login of a demo, which is no secret; null everywhere else.
+         */
+        Welcome: {
+            demo: components["schemas"]["SignIn"] | null;
         };
         /** PreferenceChange */
         PreferenceChange: {
@@ -1617,6 +1664,14 @@ export interface components {
              * Format: date-time
              */
             created: string;
+        };
+        /**
+         * Kept
+         * @description What must survive of a picture, in fractions of it as it stands upright.
+         */
+        Kept: {
+            /** Keep */
+            keep: components["schemas"]["KeepZone"][];
         };
         /** JobSlip */
         JobSlip: {
@@ -2881,6 +2936,53 @@ export interface operations {
             };
         };
     };
+    zollstock_accounts_api_welcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Welcome"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_accounts_api_prefer: {
         parameters: {
             query?: never;
@@ -4041,6 +4143,59 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_api_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Kept"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFacts"];
+                };
             };
             /** @description A part of the application is away for a moment. */
             503: {

@@ -64,7 +64,7 @@ export function NewBatchPage() {
             event.preventDefault();
             make.mutate();
           }}>
-          <h1 className="text-xl font-semibold">Many sizes at once</h1>
+          <h1 className="text-xl font-semibold">Many sizes</h1>
           <label className="block">
             Title
             <input className="field mt-0.5" required maxLength={200} value={name} onChange={(event) => setTitle(event.target.value)} />
@@ -89,8 +89,9 @@ export function NewBatchPage() {
             }} />
           {make.error && <Problem message={make.error.message} />}
           <button type="submit" className="strong-button w-full !min-h-9" disabled={!chosen.length || make.isPending}>
-            {make.isPending ? "Laying out…" : `Lay out ${chosen.length === 1 ? "1 picture" : `${chosen.length} pictures`}`}
+            {make.isPending ? "Laying out…" : chosen.length === 0 ? "Lay out" : `Lay out ${chosen.length === 1 ? "1 picture" : `${chosen.length} pictures`}`}
           </button>
+          {!chosen.length && <p className="soft">Choose at least one picture; then it is laid out in every size.</p>}
         </form>
         <section aria-label="Pictures" className="min-w-0">
           <div className="flex flex-wrap items-center gap-3 pb-2">

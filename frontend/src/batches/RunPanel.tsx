@@ -22,10 +22,10 @@ export function RunPanel(props: { batch: BatchState; chosen: number; cells: () =
           fields
         </button>
         <span className="soft">in folders by size</span>
-        <span className="flex-1" />
+        <span className="soft flex-1 text-right">{chosen === 0 && "Choose cells first: their ticks, or a row's or column's."}</span>
         <button type="button" className="strong-button" disabled={!chosen || order.isPending}
           onClick={() => order.mutate({ cells: props.cells(), pattern })}>
-          {order.isPending ? "Ordering…" : `Make ${chosen === 1 ? "1 file" : `${chosen} files`}`}
+          {order.isPending ? "Ordering…" : chosen === 0 ? "Make the files" : `Make ${chosen === 1 ? "the file" : `the ${chosen} files`}`}
         </button>
       </div>
       <p id="pattern-fields" className={asking ? "soft text-[13px]" : "sr-only"}>

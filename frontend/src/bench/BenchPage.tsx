@@ -5,6 +5,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { client, must } from "../api/client";
 import { STEPS, type Plan, type PrintState, type Step } from "../api/types";
 import { usePreferences } from "../session/useSession";
+import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
@@ -19,7 +20,7 @@ import { usePlanStore } from "./planStore";
 import "./rail.css";
 import { Rule } from "./Rule";
 import "./rule.css";
-import { KEYS, useBenchKeys } from "./useBenchKeys";
+import { keysAt, useBenchKeys } from "./useBenchKeys";
 import { isGoing, useMakeFile, useRenders } from "./useRenders";
 import { useWorksheet } from "./useWorksheet";
 import "./worksheet.css";
@@ -50,7 +51,15 @@ export function BenchPage() {
         </main>
       </>
     );
-  if (!held || held.id !== id || !plan) return <TopBar />;
+  if (!held || held.id !== id || !plan)
+    return (
+      <>
+        <TopBar />
+        <main className="mx-auto max-w-lg p-10">
+          <Coming query={asked} what="The print" />
+        </main>
+      </>
+    );
   return <Bench key={id} print={held} plan={plan} />;
 }
 
@@ -106,9 +115,16 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     };
   }, [plan.title]);
 
+  const place = {
+    works: step === "fit" || tools.hand,
+    crops: plan.fit?.mode !== "contain",
+    zones: (plan.fit?.keep ?? []).length > 0,
+    rail: (worksheet?.schools.length ?? 0) > 0,
+    siblings: print.siblings.length > 1,
+  };
   const newest = renders.data?.[0];
-  const made = !newest ? null : isGoing(newest) ? `${newest.percent}\u2009%`
-    : newest.state === "done" && newest.version === print.version ? "made" : null;
+  const made = !newest ? null : isGoing(newest) ? { word: `${newest.percent}\u2009%` }
+    : newest.state === "done" && newest.version === print.version ? { word: "made", size: newest.size_text } : null;
   return (
     <div className="bench">
       <TopBar places={false} where={<Where print={print} plan={plan} onSibling={toSibling} />}>
@@ -127,14 +143,14 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
           </button>
         </div>
         <button type="button" className="strong-button" onClick={() => void makeFile()}>
-          Make file
+          Make the file
         </button>
       </TopBar>
       {worksheet ? (
         <>
           <Rule blades={worksheet.blades} step={step} made={made} onStep={toStep} />
           <main className="bench-middle">
-            <h1 className="sr-only">{plan.title}</h1>
+            <h1 className="sr-only">{plan.title || "untitled"}</h1>
             <div className="desk">
               <Drawing plan={plan} reckoned={reckoned ?? plan} worksheet={worksheet} picture={print.picture}
                 unit={account.unit} fitting={step === "fit"} />
@@ -161,8 +177,8 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
       {help && (
         <Dialog title="Keys" onClose={() => setHelp(false)}>
           <dl className="grid grid-cols-[110px_1fr] gap-y-1.5">
-            {KEYS.map(([keys, what]) => (
-              <div key={keys} className="contents">
+            {keysAt(place).map(([keys, what]) => (
+              <div key={what} className="contents">
                 <dt className="figure text-[16px] font-semibold">{keys}</dt>
                 <dd>{what}</dd>
               </div>
@@ -178,9 +194,9 @@ function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) =
   const { print, plan } = props;
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate hover:underline">{print.job_title}</Link>
+      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate hover:underline" dir="auto" title={print.job_title}>{print.job_title}</Link>
       <span className="soft">/</span>
-      <b className="truncate font-semibold" title={plan.title}>{plan.title || "untitled"}</b>
+      <b className="truncate font-semibold" dir="auto" title={plan.title}>{plan.title || "untitled"}</b>
       {print.siblings.length > 1 && (
         <span className="flex items-center whitespace-nowrap">
           <button type="button" className="grid size-6 place-items-center disabled:opacity-40" aria-label="Previous print"
@@ -204,9 +220,10 @@ const WORDS = {
 
 function SavingWord() {
   const saving = usePlanStore((store) => store.saving);
+  const walked = usePlanStore((store) => store.walked);
   return (
-    <span role="status" className="soft w-16 text-right" data-saving={saving}>
-      {WORDS[saving]}
+    <span role="status" className="soft saving-word" data-saving={saving} title={walked || undefined}>
+      {saving === "saved" && walked ? walked : WORDS[saving]}
     </span>
   );
 }

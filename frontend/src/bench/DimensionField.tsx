@@ -20,6 +20,14 @@ export function DimensionField(props: {
     if (typing) field.current?.select();
   }, [typing]);
 
+  const figure = useRef<HTMLButtonElement>(null);
+  const returns = useRef(false);
+  useEffect(() => {
+    // Enter and Escape bring the focus back to the figure; a click elsewhere keeps it there.
+    if (!typing && returns.current) figure.current?.focus();
+    returns.current = false;
+  }, [typing]);
+
   const close = () => {
     setDraft(null);
     setSaid("");
@@ -37,7 +45,7 @@ export function DimensionField(props: {
   const style = { left: props.at[0] - width / 2, top: props.at[1] - 14, width };
   if (!typing)
     return (
-      <button type="button" className="dimension figure" style={style} aria-label={`${props.label} ${props.text}, change it`}
+      <button ref={figure} type="button" className="dimension figure" style={style} aria-label={`${props.label} ${props.text}, change it`}
         onClick={() => setDraft(props.text)}>
         {props.text}
       </button>
@@ -48,6 +56,7 @@ export function DimensionField(props: {
         aria-invalid={said ? true : undefined} autoComplete="off" spellCheck={false}
         onChange={(event) => setDraft(event.target.value)}
         onKeyDown={(event) => {
+          returns.current = event.key === "Enter" || event.key === "Escape";
           if (event.key === "Enter") void take();
           if (event.key === "Escape") close();
         }}

@@ -1,6 +1,7 @@
 import { type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
 import type { Plan, Rail, Unit } from "../api/types";
 import { typeset } from "../shell/typeset";
+import { gradeWord } from "../shell/Grade";
 import { usePlanStore } from "./planStore";
 import { usePlanDrag } from "./useDrag";
 import { useSize } from "./useSize";
@@ -57,7 +58,7 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
           return (
             <div key={band.grade} className="rail-band" data-grade={band.grade}
               style={{ left: percent(from), width: percent(to - from) }}>
-              {to - from > 0.045 && <span>{to - from > 0.2 ? band.label : band.grade}</span>}
+              {to - from > 0.045 && <span>{to - from > 0.2 ? band.label : to - from > 0.11 ? gradeWord(band.grade) : band.grade}</span>}
             </div>
           );
         })}

@@ -1,12 +1,14 @@
 import { useRef, type KeyboardEvent } from "react";
 import type { Blade, Step } from "../api/types";
+import { gradeWord } from "../shell/Grade";
 import { typeset } from "../shell/typeset";
 
 /** The folding rule: way, summary and navigation in one. Blades lie in two planes. */
 export function Rule(props: {
   blades: Blade[];
   step: Step;
-  made: string | null;
+  /** What became of the file of this very plan: how far it is, or how large it has become. */
+  made: { word: string; size?: string } | null;
   onStep: (step: Step) => void;
 }) {
   const row = useRef<HTMLDivElement>(null);
@@ -23,10 +25,13 @@ export function Rule(props: {
     row.current?.querySelector<HTMLElement>(`[data-step="${next.step}"]`)?.focus();
   };
   return (
+    <nav aria-label="The folding rule">
     <div ref={row} className="rule" role="tablist" aria-label="Steps of the work" onKeyDown={move}>
       {props.blades.map((blade, index) => {
         const open = blade.step === props.step;
-        const state = blade.step === "handover" && props.made ? props.made : blade.state;
+        const made = blade.step === "handover" ? props.made : null;
+        const state = made?.word ?? blade.state;
+        const key = made?.size ? `${blade.key.split(" ")[0]} ${made.size}` : blade.key;
         return (
           <button
             key={blade.step}
@@ -47,13 +52,14 @@ export function Rule(props: {
               <span className="blade-title">
                 {index + 1} {blade.title}
               </span>
-              <span className="blade-state">{typeset(state)}</span>
+              <span className="blade-state">{typeset(gradeWord(state))}</span>
             </span>
-            <span className="blade-key figure" data-long={blade.key.length > 15 || undefined}>{typeset(blade.key)}</span>
+            <span className="blade-key figure" data-long={key.length > 15 || undefined}>{typeset(key)}</span>
             <span className="blade-ticks" aria-hidden />
           </button>
         );
       })}
     </div>
+    </nav>
   );
 }

@@ -51,8 +51,9 @@ describe("the folding rule", () => {
   });
 
   it("says on the last blade that the file is made", () => {
-    render(<Rule blades={blades} step="fit" made="made" onStep={vi.fn()} />);
+    render(<Rule blades={blades} step="fit" made={{ word: "made", size: "31 MB" }} onStep={vi.fn()} />);
     expect(screen.getAllByRole("tab")[6]).toHaveTextContent("made");
+    expect(screen.getAllByRole("tab")[6]).toHaveTextContent("31");
   });
 });
 

@@ -8,6 +8,7 @@ import { ApiProblem, client, must } from "../api/client";
 import type { Plan, PrintState } from "../api/types";
 import { onSignOut } from "../session/useSession";
 import { patched, type Fix } from "./fix";
+import { whatChanged } from "./whatChanged";
 import { dropAllUnsent, dropUnsent, keepUnsent, unsentOf } from "./unsent";
 
 /** `gone`: the print was removed elsewhere. */
@@ -25,6 +26,8 @@ interface PlanStore {
   plan: Plan | null;
   saving: Saving;
   words: string;
+  /** What the last undo or redo took back or brought back: "undone: size". */
+  walked: string;
   /** All prints with something unsaved, the one on the bench among them. */
   waiting: Waiting[];
   /** Put a print on the bench; what is in hand of it, or was kept through a reload, goes on. */
@@ -35,6 +38,8 @@ interface PlanStore {
   settle: () => void;
   /** A drag was called off: the plan is the one from before it. */
   putBack: (plan: Plan) => void;
+  /** Put another plan in place of the whole one in hand. */
+  replace: (plan: Plan) => void;
   /** Whether anything in hand, of any print, is not saved yet. */
   unsaved: () => boolean;
   /** Wait until everything in hand of this print is saved, or cannot be: then null. */
@@ -58,6 +63,7 @@ interface Hand {
   saved: Plan | null;
   saving: Saving;
   words: string;
+  walked: string;
   running: Promise<void> | null;
   /** Ends the pause before the next try. */
   hurry: (() => void) | null;
@@ -80,8 +86,8 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       .filter((one) => isUnsaved(one) && one.saving !== "gone")
       .map(({ print, plan, saving }) => ({ id: print.id, title: plan.title ?? "", saving }));
     const same = JSON.stringify(waiting) === JSON.stringify(get().waiting);
-    const { print, plan, saving, words } = current ?? { print: null, plan: null, saving: "saved" as const, words: "" };
-    set({ print, plan, saving, words, ...(same ? {} : { waiting }) });
+    const { print, plan, saving, words, walked } = current ?? { print: null, plan: null, saving: "saved" as const, words: "", walked: "" };
+    set({ print, plan, saving, words, walked, ...(same ? {} : { waiting }) });
   };
 
   const accept = (hand: Hand, print: PrintState) => told(hand, { print, saved: print.plan, saving: "saved", words: "" });
@@ -152,7 +158,9 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       const answer = await must<PrintState>(
         client.POST(`/api/prints/{print_id}/${way}`, { ...path(hand.print), body: { version: hand.print.version } }),
       );
+      const parts = whatChanged(hand.plan, answer.plan);
       hand.plan = answer.plan;
+      hand.walked = parts && `${way === "undo" ? "undone" : "redone"}: ${parts}`;
       accept(hand, answer);
     } catch (error) {
       stopped(hand, error as ApiProblem);
@@ -163,7 +171,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
 
   /** A hand for a print as the server has it, with what was kept of it through a reload. */
   const taken = (print: PrintState): Hand => {
-    const hand: Hand = { print, plan: print.plan, saved: print.plan, saving: "saved", words: "", running: null, hurry: null };
+    const hand: Hand = { print, plan: print.plan, saved: print.plan, saving: "saved", words: "", walked: "", running: null, hurry: null };
     const kept = unsentOf(print.id);
     if (!kept) return hand;
     hand.plan = kept.plan;
@@ -179,6 +187,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
     plan: null,
     saving: "saved",
     words: "",
+    walked: "",
     waiting: [],
     open: (print) => {
       // What a drag or half a title has led to on the print before is as good as let go of.
@@ -203,7 +212,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
     change: (fix, going = false) => {
       const hand = current;
       if (!hand) return;
-      told(hand, { plan: patched(hand.plan, fix) }, going);
+      told(hand, { plan: patched(hand.plan, fix), walked: "" }, going);
       if (!going && hand.saving !== "stale" && hand.saving !== "gone") void save(hand);
     },
     settle: () => {
@@ -214,6 +223,11 @@ export const usePlanStore = create<PlanStore>((set, get) => {
     },
     putBack: (plan) => {
       if (current) told(current, { plan });
+    },
+    replace: (plan) => {
+      if (!current) return;
+      told(current, { plan, walked: "" });
+      get().settle();
     },
     unsaved: () => [...hands.values()].some((hand) => isUnsaved(hand) && hand.saving !== "gone"),
     flush: async () => {
@@ -262,7 +276,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       hands.clear();
       current = null;
       dropAllUnsent();
-      set({ print: null, plan: null, saving: "saved", words: "", waiting: [] });
+      set({ print: null, plan: null, saving: "saved", words: "", walked: "", waiting: [] });
     },
   };
 });

@@ -1,22 +1,39 @@
 import { useEffect, useLayoutEffect, useRef } from "react";
 import { STEPS, type Step } from "../api/types";
 
-/** Keys of the bench, as shown on the sheet of keys. */
-export const KEYS: readonly (readonly [string, string])[] = [
+/** What a bench has to be moved by keys just now. */
+export interface KeyPlace {
+  /** Whether the picture is worked on here, and whether it is cropped. */
+  works: boolean;
+  crops: boolean;
+  zones: boolean;
+  rail: boolean;
+  siblings: boolean;
+}
+
+type Key = readonly [keys: string, what: string, when?: (place: KeyPlace) => boolean];
+
+/** Keys of the bench, as shown on the sheet of keys: only those that do something where one is. */
+export const keysAt = (place: KeyPlace): Key[] => KEYS.filter(([, , when]) => !when || when(place));
+
+const KEYS: readonly Key[] = [
   ["1 to 7", "Go to a step"],
   ["← →", "Move along the rule, when it has the focus"],
-  ["← ↑ → ↓", "Move the crop, a keep zone or the viewer, when it has the focus; with Shift further"],
-  ["+ and −", "Bring the crop closer or take it back, when it has the focus"],
+  ["← ↑ → ↓", "Move the crop, when it has the focus; with Shift further", (place) => place.works],
+  ["← ↑ → ↓", "Move the keep zone that has the focus; with Shift further", (place) => place.works && place.zones],
+  ["← →", "Move the viewer, when he has the focus; with Shift further", (place) => place.rail],
+  ["+ and −", "Bring the crop closer or take it back, when it has the focus", (place) => place.works && place.crops],
   ["K", "Draw a keep zone; Enter puts one in the middle"],
-  ["Ctrl ← ↑ → ↓", "Resize the keep zone that has the focus; Delete removes it"],
+  ["Ctrl ← ↑ → ↓", "Resize the keep zone that has the focus; Delete removes it", (place) => place.works && place.zones],
   ["T", "Turn the picture a quarter to the right, with Shift to the left"],
   ["S", "Swap the sheet's sides, lying or standing"],
   [", and .", "Straighten by a tenth of a degree, with Shift by one"],
   ["G", "The next guides to compose by"],
-  ["Home", "Put the viewer back to the whole print"],
+  ["Home", "Put the viewer back to the whole print, when he has the focus", (place) => place.rail],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z, Ctrl Y", "Redo"],
-  ["[ and ]", "Previous and next print of the job"],
+  ["[ and ]", "Previous and next print of the job", (place) => place.siblings],
+  ["Escape", "Give back what was there before typing, or call off a drag"],
   ["M", "Make the file"],
   ["?", "This sheet"],
 ];

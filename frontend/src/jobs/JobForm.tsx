@@ -22,12 +22,12 @@ export function JobForm(props: {
     >
       <label className="block">
         Title
-        <input className="field mt-1" required maxLength={200} autoFocus value={details.title}
+        <input className="field mt-1" required maxLength={200} dir="auto" value={details.title}
           onChange={(event) => set({ title: event.target.value })} />
       </label>
       <label className="block">
         Client
-        <input className="field mt-1" maxLength={200} value={details.client ?? ""}
+        <input className="field mt-1" maxLength={200} dir="auto" value={details.client ?? ""}
           onChange={(event) => set({ client: event.target.value })} />
       </label>
       <label className="block">

@@ -2,7 +2,9 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobSlip } from "../api/types";
 import { useBatches } from "../batches/useBatch";
-import { Dialog } from "../shell/Dialog";
+import { Coming } from "../shell/Coming";
+import { Dialog, giveFocusTo } from "../shell/Dialog";
+import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
 import { typeset } from "../shell/typeset";
@@ -20,12 +22,12 @@ export function JobPage() {
       <TopBar
         where={
           <nav aria-label="Where you are" className="flex min-w-0">
-            <b className="truncate font-semibold">{job.data?.title}</b>
+            <b className="truncate font-semibold" dir="auto">{job.data?.title}</b>
           </nav>
         }
       />
       <main className="px-5 py-3">
-        {job.error && <Problem message={job.error.message} />}
+        <Coming query={job} what="The job" />
         {job.data && <Inside job={job.data} />}
       </main>
     </>
@@ -43,10 +45,10 @@ function Inside({ job }: { job: JobSlip }) {
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <div className="min-w-72 flex-1">
-          <h1 className="truncate text-2xl font-semibold" title={job.title}>{job.title}</h1>
+        <div className="min-w-0 flex-[1_1_18rem]">
+          <h1 className="text-2xl font-semibold [overflow-wrap:anywhere]" dir="auto">{job.title}</h1>
           <p className="min-h-5">
-            {job.client && <span className="mr-3">{job.client}</span>}
+            {job.client && <span className="mr-3 [overflow-wrap:anywhere]" dir="auto">{job.client}</span>}
             {job.due && <span className="soft">due {day(job.due)}</span>}
           </p>
         </div>
@@ -54,11 +56,11 @@ function Inside({ job }: { job: JobSlip }) {
           Title, client, date
         </button>
         <a className="plain-button inline-flex items-center" href={`/api/jobs/${job.id}/archive`} download>
-          Take along as ZIP
+          Take along
         </a>
         {job.prints.length > 0 && (
           <Link className="plain-button inline-flex items-center" to={`/batches/new?job=${job.id}`}>
-            Many sizes at once
+            Many sizes
           </Link>
         )}
         <button type="button" className="plain-button" onClick={() => setAsking("remove")}>
@@ -81,11 +83,11 @@ function Inside({ job }: { job: JobSlip }) {
           <li key={print.id} className="group relative">
             <Link to={`/prints/${print.id}`} className="block min-w-24 rounded">
               <Silhouette print={print} scale={scale} />
-              <span className="mt-1 block max-w-60 truncate font-medium group-hover:underline">
+              <span className="mt-1 block max-w-60 truncate font-medium group-hover:underline" dir="auto" title={print.title}>
                 {print.title || "untitled"}
               </span>
               <span className="figure soft block text-[15px]">
-                {typeset(print.size_text)} · {print.grade ?? "no trials"}
+                {typeset(print.size_text)} · {print.grade ? gradeWord(print.grade) : "no trials"}
               </span>
             </Link>
             <span className="flex gap-3">
@@ -121,7 +123,7 @@ function Batches({ job }: { job: number }) {
   if (!own.length) return null;
   return (
     <p className="mt-3 flex flex-wrap gap-x-4 gap-y-1">
-      <span className="soft">Many at once:</span>
+      <span className="soft">Many sizes:</span>
       {own.map((batch) => (
         <Link key={batch.id} className="underline" to={`/batches/${batch.id}`}>
           {batch.title}, {batch.pictures} × {batch.sizes}
@@ -198,19 +200,31 @@ function Arrivals({ rows, onClear }: { rows: Arriving[]; onClear: () => void }) 
 function RemovePrint({ print, title }: { print: number; title: string }) {
   const [sure, setSure] = useState(false);
   const remove = useJobChange(removePrint);
+  const asks = useRef<HTMLButtonElement>(null);
+  const keeps = useRef<HTMLButtonElement>(null);
+  const was = useRef(false);
+  // The focus stays here: on the way that loses nothing, and afterwards where it came from.
+  useEffect(() => {
+    if (was.current !== sure) (sure ? keeps : asks).current?.focus();
+    was.current = sure;
+  }, [sure]);
+  const gone = (row: Element | null | undefined) => {
+    const next = row?.nextElementSibling ?? row?.previousElementSibling;
+    remove.mutate(print, { onSuccess: () => giveFocusTo(next?.querySelector("a") ?? null) });
+  };
   if (!sure)
     return (
-      <button type="button" className="soft min-h-6 underline" onClick={() => setSure(true)}
+      <button ref={asks} type="button" className="soft min-h-6 underline" onClick={() => setSure(true)}
         aria-label={`Remove the print ${title}`}>
         Remove
       </button>
     );
   return (
     <span className="space-x-3">
-      <button type="button" className="min-h-6 font-semibold underline" onClick={() => remove.mutate(print)}>
+      <button type="button" className="min-h-6 font-semibold underline" onClick={(event) => gone(event.currentTarget.closest("li"))}>
         Remove it for good
       </button>
-      <button type="button" className="min-h-6 underline" onClick={() => setSure(false)}>
+      <button ref={keeps} type="button" className="min-h-6 underline" onClick={() => setSure(false)}>
         Keep it
       </button>
     </span>
@@ -235,7 +249,7 @@ function Remove({ job, onClose }: { job: JobSlip; onClose: () => void }) {
     <Dialog title={`Remove ${job.title}?`} onClose={onClose}>
       <p className="mb-4">
         Its {job.prints.length} prints, their plans and made files go with it, and that cannot be
-        undone. The pictures themselves stay. To keep a copy, take it along as ZIP first.
+        undone. The pictures themselves stay. To keep a copy, take the job along first.
       </p>
       {remove.error && <Problem message={remove.error.message} />}
       <button type="button" className="strong-button"

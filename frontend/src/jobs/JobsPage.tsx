@@ -3,7 +3,9 @@ import { Link, useNavigate } from "react-router";
 import { sendArchive } from "../api/upload";
 import type { JobSlip } from "../api/types";
 import { useBatches } from "../batches/useBatch";
+import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
+import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
 import { typeset } from "../shell/typeset";
@@ -28,10 +30,10 @@ export function JobsPage() {
     <>
       <TopBar>
         <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
-          Read a job back
+          Bring back a job
         </button>
         <Link className="plain-button inline-flex items-center" to="/batches/new">
-          Many sizes at once
+          Many sizes
         </Link>
         <button type="button" className="strong-button" onClick={() => setAsking(true)}>
           New job
@@ -47,7 +49,7 @@ export function JobsPage() {
         <h1 className="sr-only">Jobs</h1>
         {archive.isPending && <p role="status">Reading the job…</p>}
         {archive.error && <Problem message={archive.error.message} />}
-        {jobs.error && <Problem message={jobs.error.message} />}
+        <Coming query={jobs} what="What is in work" />
         {jobs.data?.length === 0 && (
           <div className="panel mx-auto mt-16 max-w-md space-y-3 p-8 text-center">
             <h2 className="text-lg font-semibold">No jobs yet</h2>
@@ -79,11 +81,11 @@ function Batches() {
   if (!batches.data?.length) return null;
   return (
     <section className="panel p-4" aria-labelledby="batches">
-      <h2 id="batches" className="text-lg font-semibold">Many sizes at once</h2>
+      <h2 id="batches" className="text-lg font-semibold">Many sizes</h2>
       <ul className="mt-1 flex flex-wrap gap-x-6 gap-y-1">
         {batches.data.map((batch) => (
           <li key={batch.id}>
-            <Link className="underline" to={`/batches/${batch.id}`}>{batch.title}</Link>{" "}
+            <Link className="underline [overflow-wrap:anywhere]" dir="auto" to={`/batches/${batch.id}`}>{batch.title}</Link>{" "}
             <span className="soft">{batch.pictures} pictures in {batch.sizes} sizes</span>
           </li>
         ))}
@@ -98,12 +100,12 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
   return (
     <article className="panel p-4" aria-labelledby={`job-${job.id}`}>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <h2 id={`job-${job.id}`} className="text-lg font-semibold">
+        <h2 id={`job-${job.id}`} className="min-w-0 text-lg font-semibold [overflow-wrap:anywhere]" dir="auto">
           <Link to={`/jobs/${job.id}`} className="hover:underline">
             {job.title}
           </Link>
         </h2>
-        {job.client && <span>{job.client}</span>}
+        {job.client && <span className="min-w-0 [overflow-wrap:anywhere]" dir="auto">{job.client}</span>}
         <span className="soft">{count === 1 ? "1 print" : `${count} prints`}</span>
         {job.due && <span className="soft">due {day(job.due)}</span>}
       </div>
@@ -117,9 +119,9 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
             <li key={print.id}>
               <Link to={`/prints/${print.id}`} className="block min-w-16 rounded hover:underline">
                 <Silhouette print={print} scale={scale} />
-                <span className="mt-1 block max-w-44 truncate">{print.title || "untitled"}</span>
+                <span className="mt-1 block max-w-44 truncate" dir="auto" title={print.title}>{print.title || "untitled"}</span>
                 <span className="figure soft block">
-                  {typeset(print.size_text)} · {print.grade ?? "no trials"}
+                  {typeset(print.size_text)} · {print.grade ? gradeWord(print.grade) : "no trials"}
                 </span>
               </Link>
             </li>

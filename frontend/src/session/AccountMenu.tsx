@@ -2,6 +2,7 @@ import { CircleUserRound } from "lucide-react";
 import { useState } from "react";
 import { Dialog } from "../shell/Dialog";
 import { PasswordForm } from "./PasswordForm";
+import { LightPick, UnitPick } from "./preferencePicks";
 import { usePreferences, useSignOut } from "./useSession";
 
 export function AccountMenu() {
@@ -23,6 +24,10 @@ export function AccountMenu() {
       </button>
       {open && (
         <Dialog title={`Signed in as ${account.name}`} onClose={() => setOpen(false)}>
+          <div className="mb-4 flex gap-3 md:hidden">
+            <UnitPick />
+            <LightPick />
+          </div>
           <p className="mb-1">
             Pictures and made files take up {account.kept_text}.
           </p>

@@ -1,9 +1,14 @@
+/** Grades whose word says little to a stranger. */
+const PLAIN: Record<string, string> = { surplus: "more than enough" };
+
+export const gradeWord = (grade: string) => PLAIN[grade] ?? grade;
+
 /** A grade by word and pattern, as on the distance rail. */
 export function Grade({ grade }: { grade: string }) {
   if (!grade) return null;
   return (
     <span className="grade" data-grade={grade}>
-      <span>{grade}</span>
+      <span>{gradeWord(grade)}</span>
     </span>
   );
 }

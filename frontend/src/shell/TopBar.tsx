@@ -1,18 +1,7 @@
 import type { ReactNode } from "react";
 import { Link, NavLink } from "react-router";
 import { AccountMenu } from "../session/AccountMenu";
-import { usePreferences } from "../session/useSession";
-import { Pick } from "./Pick";
-
-const UNITS = [
-  { value: "mm", label: "mm" },
-  { value: "cm", label: "cm" },
-  { value: "in", label: "in" },
-] as const;
-const LIGHTS = [
-  { value: "paper", label: "Paper" },
-  { value: "booth", label: "Booth" },
-] as const;
+import { LightPick, UnitPick } from "../session/preferencePicks";
 
 const PLACES = [
   ["/", "Jobs"],
@@ -22,7 +11,6 @@ const PLACES = [
 
 /** The line above every place: where you are, units, light, and what the place adds. */
 export function TopBar({ where, places = true, children }: { where?: ReactNode; places?: boolean; children?: ReactNode }) {
-  const { account, prefer } = usePreferences();
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1">
       <Link to="/" className="figure text-[21px] font-semibold tracking-wider" aria-label="Zollstock, all jobs">
@@ -37,8 +25,11 @@ export function TopBar({ where, places = true, children }: { where?: ReactNode; 
       </nav>
       <div className="min-w-0 flex-1 max-md:order-last max-md:basis-full">{where}</div>
       {children}
-      <Pick label="Units" options={UNITS} value={account.unit} onPick={(unit) => prefer({ unit })} />
-      <Pick label="Light" options={LIGHTS} value={account.light} onPick={(light) => prefer({ light })} />
+      {/* On a phone they stand with the account, so that the print is seen before a third row. */}
+      <div className="contents max-md:hidden">
+        <UnitPick />
+        <LightPick />
+      </div>
       <AccountMenu />
     </header>
   );

@@ -45,7 +45,7 @@ export function LeaveRoomPage() {
             <span className="whitespace-nowrap">or your own</span>
             <input className="field figure text-[16px]" value={ratio} onChange={(event) => setRatio(event.target.value)} aria-invalid={room.error ? true : undefined} />
           </label>
-          <SetPicker value={set} onSet={setSet} label="Later as" />
+          <SetPicker value={set} onSet={setSet} label="Wanted later" />
           <label className="flex min-h-6 items-center gap-2">
             <input type="checkbox" className="checkbox checkbox-sm" checked={both} onChange={(event) => setBoth(event.target.checked)} />
             It may be printed lying or standing

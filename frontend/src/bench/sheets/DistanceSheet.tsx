@@ -6,8 +6,8 @@ import { usePlanTyping } from "../usePlanTyping";
 import type { SheetProps } from "./types";
 
 const SCHOOLS = [
-  ["acuity", "Acuity", "what the eye resolves there"],
-  ["table", "House table", "by distance, from 15 to 300 ppi"],
+  ["acuity", "Acuity of the eye", "what it resolves there"],
+  ["table", "Table of distances", "from 15 to 300 ppi"],
   ["device", "Device", "never below 300 ppi"],
   ["trials", "Own trials", "what this studio saw"],
 ] as const;
@@ -17,6 +17,12 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
   const { change: typed, ...typing } = usePlanTyping();
   const { rail } = worksheet;
   const chosen = plan.viewing?.school ?? "acuity";
+  if (!worksheet.schools.length)
+    return (
+      <p>
+        This print is for a screen: its pixels are wanted, whatever the distance. {typeset(rail.verdict)}: <b className="font-semibold">{rail.bands[0]?.label}</b>.
+      </p>
+    );
   const byId = new Map(worksheet.schools.map((row) => [row.id, row]));
   return (
     <div className="space-y-3">

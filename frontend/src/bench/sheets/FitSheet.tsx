@@ -93,13 +93,13 @@ function Straighten({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
         </div>
       </div>
       <div className="flex flex-wrap gap-1.5">
-        <button type="button" className="plain-button flex items-center gap-1.5" aria-label="Turn a quarter to the left"
+        <button type="button" className="plain-button flex items-center gap-1.5" title="A quarter to the left, Shift T"
           onClick={() => change(worksheet.turns.left as Fix)}>
-          <RotateCcw size={15} aria-hidden /> Turn
+          <RotateCcw size={15} aria-hidden /> Turn left
         </button>
-        <button type="button" className="plain-button flex items-center gap-1.5" aria-label="Turn a quarter to the right"
+        <button type="button" className="plain-button flex items-center gap-1.5" title="A quarter to the right, T"
           onClick={() => change(worksheet.turns.right as Fix)}>
-          <RotateCw size={15} aria-hidden /> Turn
+          <RotateCw size={15} aria-hidden /> Turn right
         </button>
         <button type="button" className="plain-button" onClick={() => change({ "target.width": plan.target.height, "target.height": plan.target.width })}>
           Swap sides

@@ -1,8 +1,10 @@
 import { useRef, useState } from "react";
+import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan, RenderState } from "../../api/types";
 import { Pick } from "../../shell/Pick";
 import { Problem } from "../../shell/Problem";
 import { typeset } from "../../shell/typeset";
+import { sentence } from "../BenchWords";
 import { usePlanStore } from "../planStore";
 import { isGoing, useCallOff, useRenders } from "../useRenders";
 import type { SheetProps } from "./types";
@@ -20,10 +22,16 @@ const PROFILES = [
   { value: "srgb", label: "sRGB" },
   { value: "picture", label: "the picture's own" },
 ] as const;
-const PACKING = [
+const COMPRESSION = [
   { value: "lzw", label: "LZW" },
   { value: "none", label: "none" },
 ] as const;
+
+/** A JPEG holds 8 bits; coming back from one, the file has the picture's own depth again. */
+function depthFor(format: string, plan: Plan): 8 | 16 {
+  if (format === "jpeg") return 8;
+  return (plan.output?.format === "jpeg" ? plan.picture.bits : plan.output?.bits) ?? 8;
+}
 
 export function HandoverSheet(props: SheetProps & { onMake: () => void; making: boolean; problem: string }) {
   const { plan, print } = props;
@@ -34,7 +42,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
     <div className="space-y-3">
       <Row name="File">
         <Pick label="Format" options={FORMATS} value={output?.format ?? "tiff"}
-          onPick={(format) => change({ "output.format": format, ...(format === "jpeg" ? { "output.bits": 8 } : {}) })} />
+          onPick={(format) => change({ "output.format": format, "output.bits": depthFor(format, plan) })} />
       </Row>
       {output?.format !== "jpeg" && (
         <Row name="Depth">
@@ -43,8 +51,8 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
         </Row>
       )}
       {(output?.format ?? "tiff") === "tiff" && (
-        <Row name="Packing">
-          <Pick label="Compression" options={PACKING} value={output?.compression ?? "lzw"}
+        <Row name="Compression">
+          <Pick label="Compression of the TIFF" options={COMPRESSION} value={output?.compression ?? "lzw"}
             onPick={(compression) => change({ "output.compression": compression })} />
         </Row>
       )}
@@ -57,7 +65,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
       </button>
       {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
       {props.problem && <Problem message={props.problem} />}
-      <Files print={print.id} version={print.version} />
+      <Files print={print.id} version={print.version} ordering={props.making} />
       <PlanPapers print={print.id} />
     </div>
   );
@@ -73,22 +81,28 @@ function Row({ name, children }: { name: string; children: React.ReactNode }) {
 }
 
 /** The files made so far; the one in work shows its progress and can be called off. */
-function Files({ print, version }: { print: number; version: number }) {
+function Files({ print, version, ordering }: { print: number; version: number; ordering: boolean }) {
   const renders = useRenders(print);
   const callOff = useCallOff(print);
-  if (!renders.data?.length) return null;
+  if (!renders.data?.length && !ordering) return null;
   return (
     <section aria-label="Files made">
       <ul className="space-y-2" aria-live="polite">
-        {renders.data.slice(0, 5).map((render) => (
+        {/* Where the new file will stand: no older one's Download stands there meanwhile. */}
+        {ordering && (
+          <li className="rounded-lg border p-2" style={{ borderColor: "var(--color-base-300)" }}>
+            <span className="soft">The order is given…</span>
+          </li>
+        )}
+        {(renders.data ?? []).slice(0, 5).map((render) => (
           <li key={render.id} className="rounded-lg border p-2" style={{ borderColor: "var(--color-base-300)" }}
             data-render={render.state}>
             <div className="break-all font-medium">{render.name}</div>
             <div className="flex items-center justify-between gap-2">
-              <span className="soft">{words(render, version)}</span>
+              <span className="soft">{words(render)}</span>
               {render.state === "done" && (
                 <a className="min-h-6 font-semibold underline" href={`/api/renders/${render.id}/file`} download>
-                  Download
+                  {render.version === version ? "Download" : "Download the earlier file"}
                 </a>
               )}
               {isGoing(render) && (
@@ -107,10 +121,10 @@ function Files({ print, version }: { print: number; version: number }) {
   );
 }
 
-function words(render: RenderState, version: number): string {
+function words(render: RenderState): string {
   switch (render.state) {
     case "done":
-      return `${typeset(render.size_text)}${render.version === version ? "" : ", of an earlier plan"}`;
+      return typeset(render.size_text);
     case "queued":
       return "waits for a worker";
     case "running":
@@ -124,26 +138,25 @@ function words(render: RenderState, version: number): string {
 
 /** The plan document, to take along and to bring back. */
 function PlanPapers({ print }: { print: number }) {
-  const change = usePlanStore((store) => store.change);
+  const replace = usePlanStore((store) => store.replace);
   const chooser = useRef<HTMLInputElement>(null);
   const [said, setSaid] = useState("");
   const bring = async (file: File) => {
-    try {
-      const plan = JSON.parse(await file.text()) as Plan;
-      setSaid("");
-      change(plan as Record<string, unknown>);
-    } catch {
-      setSaid(`${file.name} is not a plan document. The print stays as it is.`);
-    }
+    setSaid("");
+    const held = usePlanStore.getState();
+    const problem = await planProblem(file, held.plan);
+    if (typeof problem === "string") setSaid(`${file.name} ${problem} The print stays as it is.`);
+    // Whoever went to another print meanwhile does not find the plan there.
+    else if (usePlanStore.getState().print?.id === held.print?.id) replace(problem);
   };
   return (
     <div className="pad space-y-2">
       <div className="flex flex-wrap gap-2 pt-1">
         <a className="plain-button inline-flex items-center" href={`/api/prints/${print}/plan.json`} download>
-          Plan as a document
+          Take the plan along
         </a>
         <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
-          Bring a plan
+          Bring a plan back
         </button>
         <input ref={chooser} type="file" accept=".json,application/json" hidden aria-label="Plan document"
           onChange={(event) => {
@@ -155,4 +168,27 @@ function PlanPapers({ print }: { print: number }) {
       {said && <Problem message={said} />}
     </div>
   );
+}
+
+/** The plan in a file, for the picture of the plan in hand; or what is wrong with it, in words. */
+async function planProblem(file: File, here: Plan | null): Promise<Plan | string> {
+  let document: unknown;
+  try {
+    document = JSON.parse(await file.text());
+  } catch {
+    return "is not a plan document.";
+  }
+  if (typeof document !== "object" || document === null || Array.isArray(document)) return "is not a plan document.";
+  try {
+    await must(client.POST("/api/reckon", { body: { plan: document as Record<string, unknown>, step: "handover" } }));
+  } catch (error) {
+    const { problems, message } = error as ApiProblem;
+    const first = problems[0];
+    return first ? `is not a plan: ${first.path}: ${sentence(first.message)}` : `could not be read: ${sentence(message)}`;
+  }
+  const plan = document as Plan;
+  const [there, own] = [plan.picture, here?.picture];
+  if (own && (there.width_px !== own.width_px || there.height_px !== own.height_px))
+    return `is a plan for a picture of ${there.width_px} × ${there.height_px} px; this one has ${own.width_px} × ${own.height_px}.`;
+  return plan;
 }

@@ -1,61 +1,34 @@
-import { useRef } from "react";
-import { typeset } from "../../shell/typeset";
+import { Link } from "react-router";
+import { PictureFactsList } from "../../pictures/PictureFactsList";
 import { usePlanStore } from "../planStore";
+import { usePlanTyping } from "../usePlanTyping";
 import type { SheetProps } from "./types";
 
 export function PictureSheet({ print, plan }: SheetProps) {
-  const { picture } = print;
   const change = usePlanStore((store) => store.change);
-  const settle = usePlanStore((store) => store.settle);
-  const before = useRef("");
-  const rows: [string, string][] = [
-    ["File", picture.name],
-    ["Pixels", `${picture.width_px} × ${picture.height_px} px`],
-    ["Kind", `${picture.format}, ${picture.bits} bits, ${channels(picture.channels)}`],
-    ["On disk", picture.size_text],
-    ["Profile", picture.profile || "none, taken as sRGB"],
-    ["Camera", picture.camera || "not said"],
-    ["Taken", picture.taken || "not said"],
-    ["SHA-256", `${picture.sha256.slice(0, 16)}…`],
-  ];
+  const { onStart, onBack, onDone } = usePlanTyping();
   return (
     <div className="space-y-3">
       <label className="block">
         Title of the print
         <input className="field mt-0.5" maxLength={200} value={plan.title ?? ""} dir="auto"
-          onFocus={() => {
-            before.current = plan.title ?? "";
+          onChange={(event) => {
+            onStart();
+            change({ title: event.target.value }, true);
           }}
-          onChange={(event) => change({ title: event.target.value }, true)}
-          onBlur={settle}
+          onBlur={onDone}
           onKeyDown={(event) => {
-            if (event.key === "Escape") change({ title: before.current }, true);
-            if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
+            // The cursor stays: whoever typed goes on from here.
+            if (event.key === "Escape") onBack();
+            if (event.key === "Enter" || event.key === "Escape") onDone();
           }} />
       </label>
-      <dl className="grid grid-cols-[70px_1fr] gap-x-3 gap-y-1">
-        {rows.map(([name, value]) => (
-          <div key={name} className="contents">
-            <dt className="soft">{name}</dt>
-            <dd className="min-w-0 break-words" title={name === "SHA-256" ? picture.sha256 : undefined}>
-              {typeset(value)}
-            </dd>
-          </div>
-        ))}
-      </dl>
-      <p className="finding" data-level="note">
-        {picture.ppi_tag
-          ? `The file is tagged ${typeset(`${picture.ppi_tag} ppi`)}. The tag changes no pixel and says nothing about a print.`
-          : "The file carries no ppi tag, and needs none: only pixels count."}
-      </p>
+      <PictureFactsList picture={print.picture} />
       <p className="soft">
         The master file is never changed. Focus, noise and exposure are not judged here: look at the
         picture itself first.
       </p>
+      <Link className="plain-button inline-flex items-center" to={`/pictures/${print.picture.id}`}>The picture and all its prints</Link>
     </div>
   );
-}
-
-function channels(count: number): string {
-  return count === 1 ? "grey" : count === 4 ? "CMYK" : "colour";
 }

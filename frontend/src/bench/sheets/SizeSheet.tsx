@@ -57,7 +57,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
       )}
       <Shelf target={target} wide={trim[2] > trim[3]} onTake={(width, height) => change(taken(width, height))} />
       <Link to={`/prints/${print.id}/sizes`} className="plain-button flex items-center justify-center">
-        This picture against many sizes
+        This picture in many sizes
       </Link>
       {worksheet.choices.length > 0 && (
         <section className="space-y-1.5">
@@ -78,7 +78,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
           ))}
         </select>
       </label>
-      <NumberField narrow label={<>Medium factor <span className="soft">share of the detail it holds</span></>} min={0.1} max={2} step={0.05}
+      <NumberField narrow label={<>Detail it holds <span className="soft">1 is all of it</span></>} min={0.1} max={2} step={0.05}
         inputClass="!w-20" value={medium?.factor ?? 1} {...typing} onRead={(factor) => typed({ "medium.factor": factor })} />
     </div>
   );

@@ -20,12 +20,18 @@ export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
   }, [count, chosen]);
   const rename = (index: number, name: string) =>
     change({ "fit.keep": keep.map((zone, at) => (at === index ? { ...zone, name } : zone)) });
+  const list = useRef<HTMLElement>(null);
   const remove = (index: number) => {
     change({ "fit.keep": keep.filter((_, at) => at !== index) });
     choose(null);
+    // The focus stays in the list: on the next zone's button, or on the one that draws another.
+    requestAnimationFrame(() => {
+      const buttons = list.current?.querySelectorAll<HTMLElement>("[data-deletes]") ?? [];
+      (buttons[Math.min(index, buttons.length - 1)] ?? list.current?.querySelector<HTMLElement>("button"))?.focus();
+    });
   };
   return (
-    <section aria-label="Keep zones" className="space-y-1.5">
+    <section ref={list} aria-label="Keep zones" className="space-y-1.5">
       <div className="flex items-center justify-between gap-2">
         <h3 className="font-semibold">What must be kept</h3>
         <button type="button" className="plain-button" aria-pressed={drawing} onClick={() => draw(!drawing)}>
@@ -38,7 +44,7 @@ export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
           <span className="figure text-[15px]" data-zone-room={zone.name}>
             {rows[index] && words(rows[index])}
           </span>
-          <button type="button" className="grid size-7 place-items-center rounded" aria-label={`Delete the keep zone ${zone.name}`}
+          <button type="button" data-deletes className="grid size-7 place-items-center rounded" aria-label={`Delete the keep zone ${zone.name}`}
             onClick={() => remove(index)}>
             <Trash2 size={15} aria-hidden />
           </button>
@@ -64,11 +70,14 @@ function Name({ field, ...props }: { field: React.Ref<HTMLInputElement>; name: s
   /** Escape: the name from before typing stands. */
   const given = useRef(false);
   return (
-    <input ref={field} className="field" aria-label="Name of the keep zone" maxLength={80} value={draft ?? props.name}
+    <input ref={field} className="field" dir="auto" aria-label="Name of the keep zone" maxLength={80} value={draft ?? props.name}
       onFocus={props.onFocus} onChange={(event) => setDraft(event.target.value)}
       onKeyDown={(event) => {
         if (event.key === "Escape") given.current = true;
-        if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
+        if (event.key !== "Enter" && event.key !== "Escape") return;
+        // Left and taken again: the name is kept or given back, the cursor stays.
+        event.currentTarget.blur();
+        event.currentTarget.focus();
       }}
       onBlur={() => {
         if (!given.current && draft !== null && draft.trim() !== props.name) props.onName(draft.trim());

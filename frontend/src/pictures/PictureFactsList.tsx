@@ -1,0 +1,39 @@
+import type { PictureFacts } from "../api/types";
+import { typeset } from "../shell/typeset";
+
+/** What is known of a picture's file. */
+export function PictureFactsList({ picture }: { picture: PictureFacts }) {
+  const rows: [string, string][] = [
+    ["File", picture.name],
+    ["Pixels", `${picture.width_px} × ${picture.height_px} px`],
+    ["Kind", `${picture.format}, ${picture.bits} bits, ${channels(picture.channels)}`],
+    ["On disk", picture.size_text],
+    ["Profile", picture.profile || "none, taken as sRGB"],
+    ["Camera", picture.camera || "not said"],
+    ["Taken", picture.taken || "not said"],
+    ["SHA-256", `${picture.sha256.slice(0, 16)}…`],
+  ];
+  return (
+    <div className="space-y-3">
+      <dl className="grid grid-cols-[70px_1fr] gap-x-3 gap-y-1">
+        {rows.map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt className="soft">{name}</dt>
+            <dd className="min-w-0 [overflow-wrap:anywhere]" dir={name === "File" ? "auto" : undefined} title={name === "SHA-256" ? picture.sha256 : undefined}>
+              {typeset(value)}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <p className="finding" data-level="note">
+        {picture.ppi_tag
+          ? `The file is tagged ${typeset(`${picture.ppi_tag} ppi`)}. The tag changes no pixel and says nothing about a print.`
+          : "The file carries no ppi tag, and needs none: only pixels count."}
+      </p>
+    </div>
+  );
+}
+
+function channels(count: number): string {
+  return count === 1 ? "grey" : count === 4 ? "CMYK" : "colour";
+}
