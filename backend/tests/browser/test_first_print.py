@@ -60,7 +60,7 @@ def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
     assert float(viewer.get_attribute("aria-valuenow") or 0) > float(before or 0)
     saved(page)
 
-    page.get_by_role("button", name="Make file").click()
+    page.get_by_role("button", name="Make the file").first.click()
     expect(page.locator("[data-render=done]")).to_be_visible(timeout=30_000)
     with page.expect_download() as download:
         page.get_by_role("link", name="Download").click()
@@ -195,7 +195,7 @@ def test_plan_and_job_go_out_and_come_back(bench, tmp_path: Path) -> None:
 
     page.get_by_role("link", name="There and back").click()
     with page.expect_download() as packed:
-        page.get_by_role("link", name="Take along as ZIP").click()
+        page.get_by_role("link", name="Take along").click()
     bag = tmp_path / "job.zip"
     packed.value.save_as(bag)
     page.goto("/")
@@ -210,7 +210,7 @@ def test_an_order_in_work_can_be_called_off(bench) -> None:
     page.get_by_role("button", name="Fixed").click()
     page.get_by_label("Pixels per inch").fill("1500")
     expect(page.locator("[data-step=pixels] .blade-key")).to_contain_text("1500")
-    page.get_by_role("button", name="Make file").click()
+    page.get_by_role("button", name="Make the file").first.click()
     page.get_by_role("button", name="Call it off").click()
     expect(page.locator("[data-render=cancelled]")).to_contain_text("nothing left behind")
 

@@ -82,6 +82,7 @@ def test_the_bench_by_keyboard_alone(bench) -> None:
     page.keyboard.type("20 x 20 cm")
     page.keyboard.press("Enter")
     expect(page.locator("[data-step=size] .blade-key")).to_contain_text("20\u2009×\u200920")
+    page.locator("[data-step=fit]").click()
     page.get_by_role("application").focus()
     page.keyboard.press("Shift+ArrowLeft")
     page.keyboard.press("ArrowLeft")

@@ -125,7 +125,7 @@ def test_make_file_pulls_nobody_back(two: Page) -> None:
     at = page.url.split("/prints/")[1].split("/")[0]
     page.route(f"**/api/prints/{at}/plan", lambda route: route.abort())
     title(page).fill("to be made")
-    page.get_by_role("button", name="Make file", exact=True).first.click()
+    page.get_by_role("button", name="Make the file", exact=True).first.click()
     page.get_by_role("link", name="Two prints").first.click()
     expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
     with page.expect_response(lambda answer: answer.url.endswith("/renders") and answer.request.method == "POST", timeout=20_000):  # fmt: skip

@@ -25,7 +25,7 @@ def downloaded(page: Page, name: str, folder: Path) -> Path:
 
 def test_one_picture_against_many_sizes_and_its_variants(bench, tmp_path: Path) -> None:
     page = bench()
-    page.get_by_role("link", name="This picture against many sizes").click()
+    page.get_by_role("link", name="This picture in many sizes").click()
     wall = page.get_by_test_id("size-wall")
     expect(wall.locator("li")).to_have_count(23)
     expect(page.get_by_test_id("size-words")).to_contain_text("Nothing is lost on")
@@ -133,7 +133,7 @@ def matrix(page: Page, tmp_path: Path) -> Page:
     page.get_by_role("button", name="Make the job").click()
     page.get_by_label("Pictures to bring").set_input_files(files)
     expect(page.get_by_text("is here")).to_have_count(3, timeout=20_000)
-    page.get_by_role("link", name="Many sizes at once").click()
+    page.get_by_role("link", name="Many sizes").click()
     page.get_by_label("Sizes").select_option(label="Squares, inches")
     axe(page, "a new batch")
     page.get_by_role("button", name="Lay out 3 pictures").click()

@@ -154,7 +154,7 @@ def school_rows(reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
                                   clean_from=""))  # fmt: skip
             continue
         reach = school.clean_from_mm
-        clean = "at no distance" if reach is None else style.far(reach) if reach else "anywhere"
+        clean = "never" if reach is None else style.far(reach) if reach else "anywhere"
         rows.append(
             SchoolRow(id=name, answers=True, need=show.ppi(school.need_ppi),
                       ratio=show.decimal(school.quality_ratio, 2), grade=school.grade,

@@ -2,6 +2,7 @@ import { Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { BatchState } from "../api/types";
+import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
@@ -26,13 +27,13 @@ export function BatchPage() {
           <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
             {batch.data?.job != null && <Link to={`/jobs/${batch.data.job}`} className="soft hover:underline">Job</Link>}
             {batch.data?.job != null && <span className="soft">/</span>}
-            <b className="truncate font-semibold">{batch.data?.title}</b>
+            <b className="truncate font-semibold" dir="auto">{batch.data?.title}</b>
           </nav>
         }
       >
         {batch.data && <RemoveBatch batch={batch.data} />}
       </TopBar>
-      {batch.error && <main className="p-5"><Problem message={batch.error.message} /></main>}
+      {!batch.data && <main className="p-5"><Coming query={batch} what="The matrix" /></main>}
       {batch.data && <Inside key={id} batch={batch.data} />}
     </div>
   );
@@ -114,8 +115,8 @@ function Inside({ batch }: { batch: BatchState }) {
   const reckoned = rows.size === batch.pictures.length;
   return (
     <>
-      <main className="flex min-h-0 flex-1 gap-3 px-5 pt-1 pb-2">
-        <section className="panel flex min-w-0 flex-1 flex-col" aria-label="Pictures and sizes">
+      <main className="flex min-h-0 flex-1 gap-3 px-5 pt-1 pb-2 max-md:flex-col">
+        <section className="panel flex min-w-0 flex-1 flex-col max-md:min-h-[440px]" aria-label="Pictures and sizes">
           <h1 className="sr-only">{batch.title}</h1>
           <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-2">
             <Pick label="Show" value={filter} onPick={setFilter}

@@ -34,7 +34,7 @@ export function CellEditor(props: {
   const size = batch.sizes.find((item) => item.key === cell.size);
   const fit = (change: Partial<CellFit>): CellFit => ({ ...fitOf(cell), ...change });
   return (
-    <aside className="panel flex w-[338px] shrink-0 flex-col gap-2.5 overflow-y-auto px-4 py-3" aria-label="The cell in hand"
+    <aside className="panel flex w-[338px] shrink-0 flex-col max-md:w-full gap-2.5 overflow-y-auto px-4 py-3" aria-label="The cell in hand"
       onKeyDown={(event) => event.key === "Escape" && props.onClose()}>
       <div className="flex items-start justify-between gap-2">
         <div className="min-w-0">

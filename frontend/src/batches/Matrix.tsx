@@ -39,8 +39,9 @@ export function Matrix(props: {
     // Opening the editor takes room away: the cell in hand stays in sight.
     if (hand) scroller.current?.querySelector(`[data-cell="${cellKey(hand.picture, hand.size)}"]`)?.parentElement?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [hand]);
-  const width = NAME + batch.sizes.length * LEAST_CELL;
-  const columns = { gridTemplateColumns: `${NAME}px repeat(${batch.sizes.length}, minmax(${LEAST_CELL}px, 1fr))` };
+  const name = window.innerWidth < 640 ? 96 : NAME;
+  const width = name + batch.sizes.length * LEAST_CELL;
+  const columns = { gridTemplateColumns: `${name}px repeat(${batch.sizes.length}, minmax(${LEAST_CELL}px, 1fr))` };
   const onKeyDown = (event: KeyboardEvent) => {
     const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     const from = (event.target as HTMLElement).closest<HTMLElement>("[data-cell]");
@@ -64,9 +65,9 @@ export function Matrix(props: {
   return (
     <div ref={scroller} className="min-h-0 flex-1 overflow-auto" data-testid="matrix" role="region" aria-label="Matrix" tabIndex={0} onKeyDown={onKeyDown}>
       <div className="matrix-head" style={{ ...columns, minWidth: width }}>
-        <span className="soft self-end px-3 pb-1 text-[13px]">Picture</span>
+        <span className="matrix-name soft grid items-end px-3 pb-1 text-[13px]">Picture</span>
         {batch.sizes.map((size) => (
-          <label key={size.key} className="flex cursor-pointer items-center gap-1.5 px-2 py-1">
+          <label key={size.key} className="flex min-h-8 cursor-pointer items-center gap-1.5 px-2 py-1">
             <input type="checkbox" className="checkbox checkbox-xs" checked={allTaken(size.key)} aria-label={`All pictures in ${size.name}`}
               onChange={(event) => onToggle(batch.pictures.map((picture) => cellKey(picture.id, size.key)), event.target.checked)} />
             <span className="figure truncate text-[16px] font-semibold" title={`${size.width} × ${size.height}`}>{typeset(size.name)}</span>
@@ -80,8 +81,8 @@ export function Matrix(props: {
           const cells = rows.get(picture.id);
           return (
             <div key={picture.id} className="matrix-row" style={{ ...columns, transform: `translateY(${line.start}px)`, height: ROW }}>
-              <div className="flex min-w-0 flex-col justify-center px-3">
-                <span className="line-clamp-3 text-[13px] break-words" title={picture.name}>{picture.name.replace(/\.[^.]+$/, "")}</span>
+              <div className="matrix-name flex min-w-0 flex-col justify-center px-3">
+                <span className="line-clamp-3 text-[13px] [overflow-wrap:anywhere]" dir="auto" title={picture.name}>{picture.name.replace(/\.[^.]+$/, "")}</span>
                 <span className="figure soft text-[14px]">{typeset(`${picture.width_px} × ${picture.height_px}`)}</span>
               </div>
               {batch.sizes.map((size, column) => {
@@ -132,8 +133,10 @@ const MatrixCell = memo(function MatrixCell(props: {
         {cell.problem ? <span className="soft grid h-[78px] place-items-center p-1 text-[12px]">{cell.problem}</span> : <CellDrawing cell={cell} picture={picture} room={ROOM} />}
       </button>
       <span className="matrix-words">
-        <input type="checkbox" className="matrix-take" checked={props.taken} tabIndex={-1} aria-label={`Make ${props.name}`}
-          onChange={(event) => props.onToggle(key, event.target.checked)} />
+        <label className="matrix-target">
+          <input type="checkbox" className="matrix-take" checked={props.taken} tabIndex={-1} aria-label={`Make ${props.name}`}
+            onChange={(event) => props.onToggle(key, event.target.checked)} />
+        </label>
         <Grade grade={cell.grade} />
         <span className="figure truncate text-[14px]">{cell.loss < 0.0005 ? "whole" : typeset(`−${cell.loss_text}`)}</span>
       </span>

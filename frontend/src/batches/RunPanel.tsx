@@ -13,9 +13,9 @@ export function RunPanel(props: { batch: BatchState; chosen: number; cells: () =
   return (
     <footer className="panel mx-5 mb-3 flex flex-col gap-2 px-4 py-2.5" aria-label="Files">
       <div className="flex flex-wrap items-center gap-3">
-        <label className="flex min-w-0 items-center gap-2">
+        <label className="flex min-w-0 max-w-full items-center gap-2">
           <span className="whitespace-nowrap">Names</span>
-          <input className="field figure !w-80 text-[15.5px]" maxLength={120} spellCheck={false} value={pattern} onChange={(event) => setPattern(event.target.value)}
+          <input className="field figure !w-80 max-w-full text-[15.5px]" maxLength={120} spellCheck={false} value={pattern} onChange={(event) => setPattern(event.target.value)}
             aria-describedby="pattern-fields" />
         </label>
         <button type="button" className="min-h-6 underline" aria-expanded={asking} aria-controls="pattern-fields" onClick={() => setAsking(!asking)}>

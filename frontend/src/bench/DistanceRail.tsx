@@ -1,3 +1,4 @@
+import { RotateCcw } from "lucide-react";
 import { type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
 import type { Plan, Rail, Unit } from "../api/types";
 import { typeset } from "../shell/typeset";
@@ -10,8 +11,11 @@ import { distanceAt, draggedLength, FARTHEST_MM, NEAREST_MM, shareOf, ticks } fr
 const percent = (share: number) => `${share * 100}%`;
 const STEP = 0.02;
 const STRIDE = 0.1;
-/** Beyond this share of the rail the viewer's words stand at his left. */
-const WORDS_LEFT_FROM = 0.68;
+/** About how wide a letter of the rail's words is, and how far they stand from their mark, px. */
+const LETTER_PX = 7;
+const BESIDE_VIEWER_PX = 32;
+const BESIDE_MARK_PX = 6;
+const VIEWER_PX = 16;
 /** A narrower rail has room for the viewer's words alone. */
 const NARROW_PX = 560;
 
@@ -19,8 +23,13 @@ const NARROW_PX = 560;
 export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; unit: Unit }) {
   const change = usePlanStore((store) => store.change);
   const { element: track, width } = useSize<HTMLDivElement>();
-  const turning = width < NARROW_PX ? 0.5 : WORDS_LEFT_FROM;
   const at = rail.viewer.at_mm;
+  const narrow = width < NARROW_PX;
+  const words = Math.max(rail.viewer.text.length, rail.verdict.length) * LETTER_PX + BESIDE_VIEWER_PX;
+  const stands = shareOf(at) * width;
+  // The words stand where they have room; on a narrow rail, where there is more of it.
+  const leftward = narrow ? stands > width / 2 : stands + words > width;
+  const taken: Span = leftward ? [stands - words, stands + VIEWER_PX] : [stands - VIEWER_PX, stands + words];
   const put = (share: number, going: boolean) =>
     change({ "viewing.distance": draggedLength(distanceAt(share), unit) }, going);
   const shareAt = (event: PointerEvent) => {
@@ -45,6 +54,9 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
   const set = plan.viewing?.distance != null;
   const nose = shareOf(rail.nose.at_mm);
   const clean = rail.clean && rail.clean.at_mm > NEAREST_MM && rail.clean.at_mm < FARTHEST_MM ? rail.clean : null;
+  const spanOf = (share: number, text: string): Span => [share * width, share * width + BESIDE_MARK_PX + text.length * LETTER_PX];
+  const noseWords = spanOf(nose, rail.nose.text);
+  const cleanWords = clean && spanOf(shareOf(clean.at_mm), clean.text);
   return (
     <section className="rail panel" aria-label="Distance">
       <div
@@ -67,12 +79,12 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
             <span className="figure">{typeset(label)}</span>
           </div>
         ))}
-        <Flag share={nose} text={rail.nose.text} met={width < NARROW_PX || meets(nose, shareOf(at)) || (clean !== null && beside(nose, shareOf(clean.at_mm)))} />
-        {clean && <Flag share={shareOf(clean.at_mm)} text={clean.text} met={width < NARROW_PX || meets(shareOf(clean.at_mm), shareOf(at))} strong />}
+        <Flag share={nose} text={rail.nose.text} met={narrow || meet(noseWords, taken) || (cleanWords !== null && meet(noseWords, cleanWords))} />
+        {clean && cleanWords && <Flag share={shareOf(clean.at_mm)} text={clean.text} met={narrow || meet(cleanWords, taken)} strong />}
         <div
           className="rail-viewer"
           style={{ left: percent(shareOf(at)) }}
-          data-side={shareOf(at) > turning ? "left" : "right"}
+          data-side={leftward ? "left" : "right"}
           role="slider"
           tabIndex={0}
           aria-label="Viewer's distance"
@@ -94,23 +106,21 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
         </div>
       </div>
       {set && (
-        <button type="button" className="rail-reset" onClick={() => change({ "viewing.distance": null })}>
-          Back to the whole print
+        <button type="button" className="rail-reset" aria-label="Back to the whole print" title="Back to the whole print, Home"
+          onClick={() => change({ "viewing.distance": null })}>
+          <RotateCcw size={16} aria-hidden />
         </button>
       )}
     </section>
   );
 }
 
-/** Whether a mark's words would run into the viewer or his words. */
-function meets(mark: number, viewer: number): boolean {
-  const gap = mark - viewer;
-  return viewer > WORDS_LEFT_FROM ? gap > -0.36 && gap < 0.03 : gap > -0.13 && gap < 0.26;
-}
+/** From where to where words stand on the rail, px. */
+type Span = readonly [number, number];
 
-/** Whether two marks stand so close that their words would overlap. */
-function beside(one: number, other: number): boolean {
-  return Math.abs(one - other) < 0.14;
+/** Whether words would run into each other. */
+function meet(one: Span, other: Span): boolean {
+  return one[0] < other[1] && other[0] < one[1];
 }
 
 /** A mark above the rail; without words where they would meet others. */

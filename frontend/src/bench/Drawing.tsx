@@ -176,7 +176,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
       {cutLeft && noticed && <Note x={whole[0] + 4} y={whole[1] + whole[3] + 14} text={`−${typeset(cutLeft.text)}`} anchor="start" />}
     </svg>
       <button type="button" className="plain-button hand-toggle" data-fitting={props.fitting || undefined} aria-pressed={hand} onClick={() => takeHand(!hand)}>
-        <Hand size={15} aria-hidden /> {hand ? "Let the picture lie" : "Move the picture"}
+        <Hand size={15} aria-hidden /> <span className="hand-words">{hand ? "Let the picture lie" : "Move the picture"}</span>
       </button>
       <DimensionField label="Width" text={text("target_width")} at={across} unit={props.unit} onLength={target("width")} />
       <DimensionField label="Height" text={text("target_height")} at={upright} unit={props.unit} onLength={target("height")} />

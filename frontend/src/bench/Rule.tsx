@@ -1,4 +1,4 @@
-import { useRef, type KeyboardEvent } from "react";
+import { useEffect, useRef, type KeyboardEvent } from "react";
 import type { Blade, Step } from "../api/types";
 import { gradeWord } from "../shell/Grade";
 import { typeset } from "../shell/typeset";
@@ -12,6 +12,12 @@ export function Rule(props: {
   onStep: (step: Step) => void;
 }) {
   const row = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // Where the rule is wider than the screen, the blade in hand is on it.
+    const line = row.current;
+    const blade = line?.querySelector<HTMLElement>(`[data-step="${props.step}"]`);
+    if (line && blade && line.scrollWidth > line.clientWidth) line.scrollTo({ left: blade.offsetLeft - 14 });
+  }, [props.step]);
   const move = (event: KeyboardEvent) => {
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (!by) return;
@@ -52,9 +58,9 @@ export function Rule(props: {
               <span className="blade-title">
                 {index + 1} {blade.title}
               </span>
-              <span className="blade-state">{typeset(gradeWord(state))}</span>
+              <span className="blade-state" title={gradeWord(state)}>{typeset(gradeWord(state))}</span>
             </span>
-            <span className="blade-key figure" data-long={key.length > 15 || undefined}>{typeset(key)}</span>
+            <span className="blade-key figure" title={key} data-long={key.length > 15 || undefined}>{typeset(key)}</span>
             <span className="blade-ticks" aria-hidden />
           </button>
         );

@@ -1,5 +1,5 @@
 import type { ApiProblem } from "../api/client";
-import type { Figure, Plan, PrintState, Step, Unit, Worksheet } from "../api/types";
+import type { Figure, Finding, Plan, PrintState, Step, Unit, Worksheet } from "../api/types";
 import { Findings } from "./Findings";
 import { Pad } from "./Pad";
 import { DistanceSheet } from "./sheets/DistanceSheet";
@@ -10,6 +10,26 @@ import { PictureSheet } from "./sheets/PictureSheet";
 import { PixelsSheet } from "./sheets/PixelsSheet";
 import { SizeSheet } from "./sheets/SizeSheet";
 import { smallProof } from "./sheets/types";
+
+/**
+ * What becomes of the keep zones, in a place of its own: under a hand that moves the crop a zone may be
+ * cut and whole again, and nothing below may jump for it.
+ */
+function Kept(props: { plan: Plan; worksheet: Worksheet; findings: Finding[]; proof: string }) {
+  const zones = props.worksheet.zones.length;
+  if (!zones || props.plan.fit?.mode === "contain") return <Findings findings={props.findings} proof={props.proof} />;
+  return (
+    <div className="kept-place">
+      {props.findings.length > 0 ? (
+        <Findings findings={props.findings} proof={props.proof} />
+      ) : (
+        <p className="finding" data-level="note">
+          {zones === 1 ? "The keep zone is" : `All ${zones} keep zones are`} whole. Centre, drag or straighten: cuts are told here.
+        </p>
+      )}
+    </div>
+  );
+}
 
 /** The worksheet of the step in hand: inputs, choices, findings, arithmetic. */
 export function WorksheetPanel(props: {
@@ -37,7 +57,7 @@ export function WorksheetPanel(props: {
     <section id="worksheet" role="tabpanel" aria-labelledby={`blade-${step}`}
       className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3" tabIndex={-1}>
       <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
-      {step === "fit" && <Findings findings={urgent} proof={smallProof(props.print)} />}
+      {step === "fit" && <Kept plan={plan} worksheet={worksheet} findings={urgent} proof={smallProof(props.print)} />}
       {step === "picture" && <PictureSheet {...props} />}
       {step === "size" && <SizeSheet {...props} />}
       {step === "fit" && <FitSheet {...props} />}

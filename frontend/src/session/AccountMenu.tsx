@@ -24,8 +24,10 @@ export function AccountMenu() {
       </button>
       {open && (
         <Dialog title={`Signed in as ${account.name}`} onClose={() => setOpen(false)}>
-          <div className="mb-4 flex gap-3 md:hidden">
-            <UnitPick />
+          <div className="mb-4 flex flex-wrap gap-3 xl:hidden">
+            <div className="md:hidden">
+              <UnitPick />
+            </div>
             <LightPick />
           </div>
           <p className="mb-1">

@@ -28,6 +28,10 @@ export function FirstDrawing() {
           <stop offset="0" stopColor="#d9d2c0" />
           <stop offset="1" stopColor="#5f7f86" />
         </linearGradient>
+        <radialGradient id="door-lamp">
+          <stop offset="0" stopColor="#fff3cf" stopOpacity="0.95" />
+          <stop offset="1" stopColor="#fff3cf" stopOpacity="0" />
+        </radialGradient>
         <pattern id="door-hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="9" stroke="var(--sheet-line)" strokeWidth="1.6" opacity="0.55" />
         </pattern>
@@ -47,7 +51,7 @@ export function FirstDrawing() {
         {[-0.5, -0.2, 0.1, 0.4, 0.7, 1, 1.3].map((share) => (
           <line key={share} x1={IMAGE.x + IMAGE.width * (0.35 + share * 0.28)} y1={horizon} x2={IMAGE.x + IMAGE.width * share} y2={IMAGE.y + IMAGE.height} stroke="#f3ead8" strokeWidth="2" opacity="0.6" />
         ))}
-        <circle cx={IMAGE.x + 96} cy={IMAGE.y + 70} r="46" fill="#fff3cf" opacity="0.55" />
+        <circle cx={IMAGE.x + 96} cy={horizon - 124} r="86" fill="url(#door-lamp)" />
         <path d={`M${IMAGE.x + 84} ${horizon + 14} l5 -130 h14 l5 130z`} fill="#f7f1e6" />
         <rect x={IMAGE.x + 86} y={horizon - 132} width="20" height="16" fill="#ffe9a8" />
         <path d={`M${IMAGE.x + 83} ${horizon - 132} l13 -16 l13 16z`} fill="#6b5a4e" />

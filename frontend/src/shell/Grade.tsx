@@ -1,5 +1,5 @@
 /** Grades whose word says little to a stranger. */
-const PLAIN: Record<string, string> = { surplus: "more than enough" };
+const PLAIN: Record<string, string> = { surplus: "plenty" };
 
 export const gradeWord = (grade: string) => PLAIN[grade] ?? grade;
 

@@ -12,8 +12,8 @@ const PLACES = [
 /** The line above every place: where you are, units, light, and what the place adds. */
 export function TopBar({ where, places = true, children }: { where?: ReactNode; places?: boolean; children?: ReactNode }) {
   return (
-    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1">
-      <Link to="/" className="figure text-[21px] font-semibold tracking-wider" aria-label="Zollstock, all jobs">
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1 max-md:gap-x-2 max-md:px-3.5">
+      <Link to="/" className={`figure text-[21px] font-semibold tracking-wider ${places ? "" : "max-md:hidden"}`} aria-label="Zollstock, all jobs">
         ZOLLSTOCK
       </Link>
       <nav aria-label="Places" className="flex gap-1 max-lg:order-last max-lg:basis-full" hidden={!places}>
@@ -23,12 +23,14 @@ export function TopBar({ where, places = true, children }: { where?: ReactNode; 
           </NavLink>
         ))}
       </nav>
-      <div className="min-w-0 flex-1 max-md:order-last max-md:basis-full">{where}</div>
+      <div className={`min-w-0 flex-1 max-md:basis-full ${places ? "max-md:order-last" : ""}`}>{where}</div>
       {children}
       {/* On a phone they stand with the account, so that the print is seen before a third row. */}
       <div className="contents max-md:hidden">
         <UnitPick />
-        <LightPick />
+        <div className="contents max-xl:hidden">
+          <LightPick />
+        </div>
       </div>
       <AccountMenu />
     </header>

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useRef, useState } from "react";
 import { client, must } from "../api/client";
 import type { LeaveRoom } from "../api/types";
+import { TypedField } from "../fields/TypedField";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
@@ -16,6 +17,7 @@ const PIXELS: Record<string, string> = { "3:2": "6000 × 4000", "4:3": "5184 × 
 /** Before the shot: the part of the frame that survives every wanted size. */
 export function LeaveRoomPage() {
   const [ratio, setRatio] = useState("3:2");
+  const before = useRef(ratio);
   const [set, setSet] = useState("group:Photo sizes, centimetres");
   const [both, setBoth] = useState(false);
   const [pixels, setPixels] = useState(PIXELS["3:2"] ?? "");
@@ -28,6 +30,11 @@ export function LeaveRoomPage() {
     queryFn: () => must<LeaveRoom>(client.GET("/api/leave-room", { params: { query } })),
   });
   const words = new URLSearchParams({ ratio: asked, set, both: String(both) });
+  // A ratio that the server can lay out is one; half of one is not shown as an error at each key.
+  const readRatio = async (text: string) => {
+    await must<LeaveRoom>(client.GET("/api/leave-room", { params: { query: { ...query, ratio: text } } }));
+    return { value: text, open: true };
+  };
   const take = (next: string) => {
     setRatio(next);
     setPixels(PIXELS[next] ?? pixels);
@@ -41,10 +48,11 @@ export function LeaveRoomPage() {
           <h1 className="text-[17px] font-semibold">Leave room in the frame</h1>
           <Pick label="Camera's ratio" options={RATIOS.map((value) => ({ value, label: value }))}
             value={RATIOS.find((item) => item === ratio) ?? null} onPick={take} />
-          <label className="flex items-center gap-2">
-            <span className="whitespace-nowrap">or your own</span>
-            <input className="field figure text-[16px]" value={ratio} onChange={(event) => setRatio(event.target.value)} aria-invalid={room.error ? true : undefined} />
-          </label>
+          <TypedField narrow label="or your own" inputClass="!w-48" value={ratio} keeps="frame" read={readRatio}
+            onStart={() => {
+              before.current = ratio;
+            }}
+            onRead={setRatio} onBack={() => setRatio(before.current)} onDone={() => undefined} />
           <SetPicker value={set} onSet={setSet} label="Wanted later" />
           <label className="flex min-h-6 items-center gap-2">
             <input type="checkbox" className="checkbox checkbox-sm" checked={both} onChange={(event) => setBoth(event.target.checked)} />

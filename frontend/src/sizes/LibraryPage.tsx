@@ -2,6 +2,7 @@ import { Trash2 } from "lucide-react";
 import { useDeferredValue, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { SizeEntry } from "../api/types";
+import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../shell/TopBar";
@@ -34,7 +35,7 @@ export function LibraryPage() {
             <span className="flex-1" />
             <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=all" download>All as CSV</a>
             <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=own" download>Own as CSV</a>
-            <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>Bring a CSV</button>
+            <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>Bring back a CSV</button>
             <button type="button" className="strong-button" onClick={() => setForm("new")}>Add a size</button>
             <input ref={chooser} type="file" hidden accept=".csv,text/csv" aria-label="Table of sizes"
               onChange={(event) => {
@@ -50,6 +51,7 @@ export function LibraryPage() {
               {bring.data.known > 0 && `, ${bring.data.known} known already`}.
             </p>
           )}
+          <Coming query={sizes} what="The size library" />
           <div className="relative min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Table of sizes">
             {sizes.data?.length === 0 && <p className="soft p-8 text-center">No size has “{asked}” in it. Add it as one of your own.</p>}
             <table className="library">
@@ -92,6 +94,10 @@ function Row(props: { size: SizeEntry; chosen: boolean; onToggle: () => void; on
   const describe = useLibraryChange(describeSize);
   const remove = useLibraryChange(removeSize);
   const [note, setNote] = useState<string | null>(null);
+  const keepNote = () => {
+    if (note !== null && note !== size.note) describe.mutate({ key: size.key, note });
+    setNote(null);
+  };
   return (
     <tr data-size={size.key}>
       <td>
@@ -112,11 +118,11 @@ function Row(props: { size: SizeEntry; chosen: boolean; onToggle: () => void; on
       <td>
         <input className="field !min-h-6 !border-transparent !px-1 hover:!border-current" aria-label={`Note on ${size.name}`} maxLength={300} value={note ?? size.note} placeholder="–"
           onChange={(event) => setNote(event.target.value)}
-          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-          onBlur={() => {
-            if (note !== null && note !== size.note) describe.mutate({ key: size.key, note });
-            setNote(null);
-          }} />
+          onKeyDown={(event) => {
+            if (event.key === "Escape") setNote(null);
+            if (event.key === "Enter") keepNote();
+          }}
+          onBlur={keepNote} />
       </td>
       <td className="whitespace-nowrap text-right">
         {size.own && (

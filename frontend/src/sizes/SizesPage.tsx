@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import type { PrintState, SizeVerdict, Survey } from "../api/types";
 import { Grade } from "../shell/Grade";
+import { Coming } from "../shell/Coming";
 import { Pick } from "../shell/Pick";
 import { PrintInSmall, scaleFor, type SmallPrint } from "../shell/PrintInSmall";
 import { Problem } from "../shell/Problem";
@@ -53,13 +54,12 @@ export function SizesPage() {
   const scale = scaleFor(drawn, ROOM);
   const file = (ending: string) =>
     `/api/prints/${id}/sizes.${ending}?${new URLSearchParams(query).toString()}`;
-  const error = print.error ?? sizes.error;
   return (
     <>
       <TopBar where={<Where print={print.data} />} />
       <main className="px-5 py-2">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-2 pb-3">
-          <h1 className="text-2xl font-semibold">Which sizes does it want?</h1>
+          <h1 className="text-2xl font-semibold">Many sizes</h1>
           <SetPicker value={set} onSet={(next) => tell({ set: next })} />
           <Pick label="Order" options={ORDERS} value={order} onPick={(next) => tell({ order: next })} />
           <span className="flex-1" />
@@ -68,7 +68,8 @@ export function SizesPage() {
           <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} />
         </div>
         {sizes.data && <p className="pb-3 text-[15px]" data-testid="size-words">{typeset(sizes.data.words)}</p>}
-        {error && <Problem message={error.message} />}
+        <Coming query={print} what="The print" />
+        {!print.error && sizes.error && <Problem message={sizes.error.message} />}
         {print.data && found.length > 0 && (
           <ul className="size-wall" data-testid="size-wall" aria-label="What each size costs">
             {found.map((item) => (
@@ -76,7 +77,7 @@ export function SizesPage() {
             ))}
           </ul>
         )}
-        {sizes.isPending && <p className="soft p-8 text-center" role="status">Measuring…</p>}
+        {sizes.isPending && sizes.failureCount === 0 && print.data && <p className="soft p-8 text-center" role="status">Measuring…</p>}
       </main>
     </>
   );
@@ -86,11 +87,11 @@ function Where({ print }: { print: PrintState | undefined }) {
   if (!print) return null;
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate hover:underline">{print.job_title}</Link>
+      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate hover:underline max-xl:max-w-24" dir="auto">{print.job_title}</Link>
       <span className="soft">/</span>
-      <Link to={`/prints/${print.id}/size`} className="truncate hover:underline">{print.plan.title || "untitled"}</Link>
+      <Link to={`/prints/${print.id}/size`} className="truncate hover:underline" dir="auto">{print.plan.title || "untitled"}</Link>
       <span className="soft">/</span>
-      <b className="font-semibold">Sizes</b>
+      <b className="whitespace-nowrap font-semibold">Many sizes</b>
     </nav>
   );
 }
@@ -145,9 +146,10 @@ function MakeVariants({ print, job, keys }: { print: number; job: number | undef
   const count = keys.length;
   return (
     <>
+      {count === 0 && <span className="soft">Tick sizes to make prints of them.</span>}
       <button type="button" className="strong-button" disabled={!count || make.isPending}
         onClick={() => make.mutate(undefined, { onSuccess: () => void go(`/jobs/${job}`) })}>
-        {count ? `Make ${count === 1 ? "a print" : `${count} prints`}` : "Choose sizes to print"}
+        {count === 0 ? "Make prints" : `Make ${count === 1 ? "a print" : `${count} prints`}`}
       </button>
       {make.error && <Problem message={make.error.message} />}
     </>

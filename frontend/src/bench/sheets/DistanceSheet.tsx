@@ -1,13 +1,14 @@
 import type { SchoolRow } from "../../api/types";
 import { LengthField } from "../../fields/LengthField";
+import { gradeWord } from "../../shell/Grade";
 import { typeset } from "../../shell/typeset";
 import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
 import type { SheetProps } from "./types";
 
 const SCHOOLS = [
-  ["acuity", "Acuity of the eye", "what it resolves there"],
-  ["table", "Table of distances", "from 15 to 300 ppi"],
+  ["acuity", "Acuity", "what the eye resolves there"],
+  ["table", "By distance", "a table, from 15 to 300 ppi"],
   ["device", "Device", "never below 300 ppi"],
   ["trials", "Own trials", "what this studio saw"],
 ] as const;
@@ -99,7 +100,7 @@ function SchoolCells({ row }: { row: SchoolRow | undefined }) {
       <td>
         <span className="figure">{row.ratio}</span>
         <br />
-        <b className="font-semibold">{row.grade}</b>
+        <b className="font-semibold">{gradeWord(row.grade)}</b>
       </td>
       <td className="figure">{typeset(row.clean_from)}</td>
     </>
