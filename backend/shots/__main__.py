@@ -76,7 +76,7 @@ def places(page: Page, prints: list[str | None]) -> None:
     page.locator("[data-size=iso-a4]").wait_for()
     keep(page, "library")
     page.goto("/leave-room")
-    page.get_by_label("Later as").select_option(label="Catalogue and shop (8)")
+    page.get_by_label("Wanted later").select_option(label="Catalogue and shop (8)")
     keep(page, "leave-room")
     page.goto("/")
     page.get_by_role("link", name="Tide Mill Museum, hall").click()

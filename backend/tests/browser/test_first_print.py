@@ -95,7 +95,7 @@ def test_bad_input_is_told_and_loses_nothing(bench) -> None:
     size = page.get_by_label("Finished size")
     before = size.input_value()
     size.fill("11 1/ in")
-    expect(page.get_by_role("alert")).to_contain_text("is not a size")
+    expect(page.get_by_role("alert")).to_contain_text("half a fraction")
     size.press("Escape")
     expect(size).to_have_value(before)
     page.get_by_role("tab", name="Edge").click()
@@ -179,7 +179,7 @@ def test_plan_and_job_go_out_and_come_back(bench, tmp_path: Path) -> None:
     page = bench(title="There and back")
     page.get_by_role("tab", name="Hand-over").click()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Plan as a document").click()
+        page.get_by_role("link", name="Take the plan along").click()
     path = tmp_path / "plan.json"
     download.value.save_as(path)
     document = json.loads(path.read_text())

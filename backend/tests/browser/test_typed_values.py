@@ -50,7 +50,7 @@ def test_wrong_input_moves_nothing_on_the_page(size: Page) -> None:
     before = below.bounding_box()
     field = page.get_by_label("Finished size")
     field.fill("60 x 45 cm or so")
-    expect(page.get_by_role("alert")).to_contain_text("was not understood", timeout=4000)
+    expect(page.get_by_role("alert")).to_contain_text("is not known", timeout=4000)
     assert below.bounding_box() == before
     # A border that leaves no picture is told over the drawing, and moves no field either.
     field.press("Escape")
@@ -155,7 +155,7 @@ def test_on_a_phone_a_finger_that_goes_up_scrolls_the_page(size: Page) -> None:
 @pytest.mark.parametrize(
     ("text", "said"),
     [("[]", "is not a plan document"), ("5", "is not a plan document"), ("{", "is not a plan document"),
-     ('{"target": {}}', "picture is missing")],
+     ('{"target": {}}', "Picture is missing")],
 )  # fmt: skip
 def test_what_is_no_plan_is_not_brought_back(
     size: Page, tmp_path: Path, text: str, said: str
@@ -215,10 +215,11 @@ def test_the_zones_of_a_picture_are_changed_on_its_own_page(bench, tmp_path: Pat
     )
 
 
-def test_a_link_without_a_line_says_so_and_comes_by_itself(bench) -> None:
-    page = bench(title="Cut line")
+def test_a_link_without_a_line_says_so_and_comes_by_itself(page: Page) -> None:
+    page.goto("/")
+    expect(page.get_by_role("button", name="New job")).to_be_visible()
     page.context.set_offline(True)
-    page.get_by_role("link", name="Cut line").click()
-    expect(page.get_by_role("alert")).to_contain_text("The job could not be fetched")
+    page.get_by_role("link", name="Sizes", exact=True).click()
+    expect(page.get_by_role("alert")).to_contain_text("The size library could not be fetched")
     page.context.set_offline(False)
-    expect(page.get_by_role("heading", name="Cut line")).to_be_visible(timeout=20_000)
+    expect(page.locator("[data-size=iso-a4]")).to_be_visible(timeout=20_000)

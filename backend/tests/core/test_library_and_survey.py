@@ -11,7 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import LAMP, border, document, plan
-from zollstock.core.library import FRAMES, directed, find, library
+from zollstock.core.finder import find
+from zollstock.core.library import FRAMES, directed, library
 from zollstock.core.plan import parse_plan, patched
 from zollstock.core.survey import survey
 from zollstock.core.tables import (

@@ -8,8 +8,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from zollstock.core.finder import find
 from zollstock.core.lengths import Length, LengthError, parse_length
-from zollstock.core.library import Size, find, library
+from zollstock.core.library import Size, library
 from zollstock.core.readings import EXAMPLES, read_length, read_size
 from zollstock.core.reckon import reckon
 from zollstock.core.sizes import parse_size
@@ -177,11 +178,27 @@ def test_what_a_document_says_is_read_the_same_in_a_field(width: str, height: st
     assert read_size(text, "cm").sides == parse_size(text)
 
 
-@pytest.mark.parametrize("text", ["letter", "4R", "A3+", "4 x 6 in", "legal"])
+@pytest.mark.parametrize(
+    "text",
+    [
+        "letter",
+        "4R",
+        "A3+",
+        "4 x 6 in",
+        "legal",
+        "A2 quer",
+        "8-1/2 x 11 in",
+        "13/18",
+        "30 cm square",
+        "4K",
+    ],
+)
 def test_the_finder_knows_the_same_names(text: str) -> None:
     wanted = read_size(text, "cm").sides
     first = find(library(), text)[0]
     assert sorted((first.width.mm, first.height.mm)) == sorted((wanted.width.mm, wanted.height.mm))
+    # What a field would be told is no size is still looked for as parts of a name.
+    assert find(library(), "card slim")[0].name == "Visiting card, slim"
 
 
 def test_a_size_that_is_hard_to_believe_is_doubted_with_the_cure() -> None:

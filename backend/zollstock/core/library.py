@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal, get_args
 
 from .lengths import Length
-from .papers import paper
 from .rational import Fraction
 from .sizes import ISO_A, ISO_B, ISO_C, parse_size
 
@@ -74,34 +72,6 @@ def directed(size: Size, wide: bool) -> Size:
 def plain(text: str) -> str:
     """A text as it is compared: small letters, × as x, a decimal point, no spaces."""
     return re.sub(r"\s+", "", text.lower().replace("×", "x").replace(",", "."))
-
-
-def find(sizes: Iterable[Size], text: str) -> list[Size]:
-    """The sizes in which every typed piece is found: parts of name, group, note, or the numbers.
-
-    `30 45`, `45x30` and `30 × 45 cm` all find 30 × 45 cm; nothing typed finds everything. Sizes
-    whose sides are the typed numbers come first. A name that sizes go by (`4R`, `legal`) finds the
-    sizes of its sides.
-    """
-    named = paper(text)
-    if named:
-        meant = parse_size(named)
-        wanted = sorted((meant.width.mm, meant.height.mm))
-        return [size for size in sizes if sorted((size.width.mm, size.height.mm)) == wanted]
-    pieces = [
-        piece for piece in re.split(r"[\s×xX*]+", text.strip().lower().replace(",", ".")) if piece
-    ]
-    if not pieces:
-        return list(sizes)
-    found: list[tuple[int, int, Size]] = []
-    for size in sizes:
-        words = f"{size.name} {size.group} {size.note}".lower()
-        sides = [side.typed.split()[0] for side in (size.width, size.height)]
-        if all(piece in words or any(side.startswith(piece) for side in sides) or
-               piece == size.width.unit for piece in pieces):  # fmt: skip
-            exact_sides = sum(piece in sides for piece in pieces)
-            found.append((-exact_sides, len(found), size))
-    return [size for *_, size in sorted(found, key=lambda item: item[:2])]
 
 
 _COMMON = {

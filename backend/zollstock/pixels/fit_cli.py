@@ -8,7 +8,8 @@ import sys
 from pathlib import Path
 
 from zollstock.core.cli import INVALID
-from zollstock.core.library import Size, find, library
+from zollstock.core.finder import find
+from zollstock.core.library import Size, library
 from zollstock.core.plan import Plan, PlanError, parse_plan
 from zollstock.core.survey import SizeVerdict, survey
 from zollstock.core.tables import (
@@ -48,7 +49,9 @@ def main(arguments: list[str] | None = None) -> int:
     )
     options = parser.parse_args(arguments)
     try:
-        sizes = find(_sizes(options.sizes, options.unit or "cm"), options.find)
+        sizes = find(
+            _sizes(options.sizes, options.unit or "cm"), options.find, options.unit or "cm"
+        )
         if not sizes:
             return _refuse(f"no size has “{options.find}” in it")
         base = _base(options.picture, options.keep, options.factor)

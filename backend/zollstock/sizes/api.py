@@ -11,8 +11,9 @@ from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.core.finder import find
 from zollstock.core.lengths import LengthError
-from zollstock.core.library import Frames, Size, find
+from zollstock.core.library import Frames, Size
 from zollstock.core.readings import read_size
 from zollstock.core.show import style_for
 from zollstock.core.tables import TableError, read_sizes, write_sizes
@@ -95,7 +96,8 @@ def _one(request: HttpRequest, key: str) -> Size:
 @router.get("/sizes", response=list[SizeEntry])
 def every(request: HttpRequest, text: Annotated[str, Query(max_length=80, alias="find")] = ""):
     """Every size with the typed pieces in its name, group, note or numbers."""
-    return [_entry(size) for size in find(sizes_of(request.user), text)]
+    unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
+    return [_entry(size) for size in find(sizes_of(request.user), text, unit)]
 
 
 @router.post("/sizes", response=SizeEntry)

@@ -57,7 +57,7 @@ export function WorksheetPanel(props: {
     <section id="worksheet" role="tabpanel" aria-labelledby={`blade-${step}`}
       className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3" tabIndex={-1}>
       <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
-      {step === "fit" && <Kept plan={plan} worksheet={worksheet} findings={urgent} proof={smallProof(props.print)} />}
+      {step === "fit" && <Kept plan={props.plan} worksheet={worksheet} findings={urgent} proof={smallProof(props.print)} />}
       {step === "picture" && <PictureSheet {...props} />}
       {step === "size" && <SizeSheet {...props} />}
       {step === "fit" && <FitSheet {...props} />}

@@ -184,7 +184,8 @@ async function planProblem(file: File, here: Plan | null): Promise<Plan | string
   } catch (error) {
     const { problems, message } = error as ApiProblem;
     const first = problems[0];
-    return first ? `is not a plan: ${first.path}: ${sentence(first.message)}` : `could not be read: ${sentence(message)}`;
+    const where = first && !first.message.includes(first.path.split(".").at(-1) ?? "") ? `${first.path}: ` : "";
+    return first ? `is not a plan: ${where}${where ? first.message : sentence(first.message)}`.replace(/\.?$/, ".") : `could not be read: ${sentence(message)}`;
   }
   const plan = document as Plan;
   const [there, own] = [plan.picture, here?.picture];

@@ -1,0 +1,135 @@
+"""Every place on a phone, at 1024 and at 1280: nothing sticks out, nothing is too small to hit or read."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.pictures import noise, save
+
+LONG = "Salzpfannen" * 14
+SIZES = [(390, 844), (1024, 700), (1280, 800)]
+
+#: Targets less than 24 px a side, without what WCAG 2.2 leaves out: links in a sentence, what is hidden
+#: or out of order, and what a label of its own makes larger.
+SMALL = """() => [...document.querySelectorAll('button, a[href], input, select, summary')].filter((node) => {
+  if (node.closest('[hidden], [inert]') || node.disabled || node.type === 'hidden' || node.type === 'file') return false;
+  const box = node.getBoundingClientRect();
+  if (!box.width || node.matches('.sr-only')) return false;
+  const label = node.closest('label')?.getBoundingClientRect();
+  const held = label ?? box;
+  const inSentence = getComputedStyle(node).display === 'inline';
+  return !inSentence && (held.width < 23.5 || held.height < 23.5);
+}).map((node) => `${node.tagName} ${node.className} ${node.textContent.slice(0, 30)} ${node.ariaLabel ?? ''}`)"""
+#: Words set smaller than 12 px; what is drawn in the SVGs of a print follows its own scale.
+TINY = """() => [...document.querySelectorAll('body *')].filter((node) =>
+  [...node.childNodes].some((child) => child.nodeType === 3 && child.textContent.trim()) &&
+  !node.closest('.sr-only, svg') && node.getClientRects().length && parseFloat(getComputedStyle(node).fontSize) < 12,
+).map((node) => `${node.className} ${node.textContent.slice(0, 30)}`)"""
+
+
+def fits(page: Page, where: str) -> None:
+    for width, height in SIZES:
+        page.set_viewport_size({"width": width, "height": height})
+        page.wait_for_timeout(120)
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        assert wide <= width, f"{where} is {wide} px wide at {width}"
+        assert page.evaluate(SMALL) == [], f"{where} at {width}"
+        assert page.evaluate(TINY) == [], f"{where} at {width}"
+        assert page.locator("h1").count() == 1, where
+        loose = page.evaluate(
+            "[...document.querySelectorAll('[role=tablist]')].every((node) => node.closest('nav, main, header, footer'))"
+        )
+        assert loose, f"the rule of {where} is in no landmark"
+
+
+@pytest.fixture
+def long_titles(bench, tmp_path: Path) -> Page:
+    """A job, a print and a picture with names that no line can be broken in."""
+    page = bench(save(noise(900, 600, seed=61), tmp_path / f"{LONG[:100]}.jpg"), title=LONG)
+    page.locator("[data-step=picture]").click()
+    title = page.get_by_label("Title of the print")
+    title.fill(LONG)
+    title.press("Enter")
+    expect(page.locator("[data-saving=saved]")).to_be_visible()
+    return page
+
+
+def test_no_place_is_wider_than_its_screen_or_too_small_to_hit(long_titles: Page) -> None:
+    page = long_titles
+    bench_url = page.url.rsplit("/", 1)[0]
+    job_url = page.locator("nav[aria-label='Where you are'] a").get_attribute("href") or ""
+    for step in ("size", "fit", "edge", "pixels", "distance", "handover", "picture"):
+        page.goto(f"{bench_url}/{step}")
+        expect(page.locator(f"[data-step={step}]")).to_have_attribute("aria-selected", "true")
+        fits(page, step)
+    picture = (
+        page.get_by_role("link", name="The picture and all its prints").get_attribute("href") or ""
+    )
+    for place, what in (
+        (job_url, "Bring pictures"), ("/", "New job"), (picture, "Draw a keep zone"), ("/sizes", "Add a size"),
+        (f"{bench_url}/sizes", "Make prints"), ("/batches/new", "All"),
+    ):  # fmt: skip
+        page.goto(place)
+        expect(page.get_by_role("button", name=what, exact=True)).to_be_visible()
+        fits(page, place)
+    page.goto("/leave-room")
+    expect(page.locator("[data-testid=frame] svg")).to_be_visible()
+    fits(page, "leave room")
+    page.goto(job_url)
+    page.get_by_role("button", name="Remove the job").click()
+    close = page.get_by_role("button", name="Close").bounding_box()
+    assert close and close["x"] + close["width"] <= 1280
+
+
+def test_dialogs_begin_in_their_first_field_and_give_the_focus_back(long_titles: Page) -> None:
+    page = long_titles
+    page.goto(page.locator("nav[aria-label='Where you are'] a").get_attribute("href") or "")
+    opener = page.get_by_role("button", name="Title, client, date")
+    opener.click()
+    expect(page.get_by_label("Title")).to_be_focused()
+    page.keyboard.press("Escape")
+    expect(opener).to_be_focused()
+
+    remove = page.get_by_role("button", name="Remove the print")
+    remove.click()
+    expect(page.get_by_role("button", name="Keep it")).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(remove).to_be_focused()
+    remove.click()
+    page.get_by_role("button", name="Remove it for good").click()
+    expect(page.get_by_text("No prints yet")).to_be_visible()
+    expect(page.locator("main")).to_be_focused()
+
+
+def test_enter_and_delete_leave_the_focus_where_it_was(bench) -> None:
+    page = bench()
+    page.locator("[data-step=picture]").click()
+    title = page.get_by_label("Title of the print")
+    title.fill("Fog")
+    title.press("Enter")
+    expect(title).to_be_focused()
+    page.get_by_role("button", name="Width 30").click()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="Width 30")).to_be_focused()
+    page.locator("[data-step=fit]").click()
+    page.get_by_role("button", name="Draw a keep zone").click()
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Delete the keep zone zone 1").click()
+    expect(page.get_by_role("button", name="Draw a keep zone")).to_be_focused()
+
+
+def test_the_sheet_of_keys_promises_only_what_works_there(bench) -> None:
+    page = bench()
+    page.locator("[data-step=size]").click()
+    page.locator("[data-step=size]").press("?")
+    keys = page.get_by_role("dialog", name="Keys")
+    expect(keys).to_contain_text("Ctrl Y")
+    expect(keys).not_to_contain_text("Bring the crop closer")
+    expect(keys).not_to_contain_text("next print of the job")
+    page.keyboard.press("Escape")
+    page.locator("[data-step=fit]").click()
+    page.locator("[data-step=fit]").press("?")
+    expect(keys).to_contain_text("Bring the crop closer")
