@@ -173,7 +173,7 @@ def test_the_rail_tells_where_the_viewer_stands() -> None:
         ({"pixels": {"mode": "fixed", "ppi": 300}}, "pixels", "300 ppi", "1.44 ×"),
         ({"viewing": {"distance": "2 m"}}, "distance", "from 78.74 in", "surplus"),
         ({"viewing": {"school": "trials"}}, "distance", "from 43 in", "stop"),
-        ({"output": {"format": "jpeg"}}, "handover", "JPEG 50 MB", "to do"),
+        ({"output": {"format": "jpeg"}}, "handover", "JPEG 5000 × 3333", "to do"),
     ],
 )  # fmt: skip
 def test_blades(changes: dict, step: str, key: str, state: str) -> None:

@@ -194,7 +194,7 @@ function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) =
   const { print, plan } = props;
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate hover:underline max-xl:max-w-24" dir="auto" title={print.job_title}>{print.job_title}</Link>
+      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24" dir="auto" title={print.job_title}>{print.job_title}</Link>
       <span className="soft">/</span>
       <b className="truncate font-semibold" dir="auto" title={plan.title}>{plan.title || "untitled"}</b>
       {print.siblings.length > 1 && (

@@ -17,7 +17,9 @@ export function DimensionField(props: {
   const field = useRef<HTMLInputElement>(null);
   const typing = draft !== null;
   useEffect(() => {
-    if (typing) field.current?.select();
+    if (!typing) return;
+    field.current?.focus();
+    field.current?.select();
   }, [typing]);
 
   const figure = useRef<HTMLButtonElement>(null);
@@ -56,7 +58,10 @@ export function DimensionField(props: {
         aria-invalid={said ? true : undefined} autoComplete="off" spellCheck={false}
         onChange={(event) => setDraft(event.target.value)}
         onKeyDown={(event) => {
-          returns.current = event.key === "Enter" || event.key === "Escape";
+          if (event.key !== "Enter" && event.key !== "Escape") return;
+          // The figure has the focus before the key is through with; it must not press it again.
+          event.preventDefault();
+          returns.current = true;
           if (event.key === "Enter") void take();
           if (event.key === "Escape") close();
         }}

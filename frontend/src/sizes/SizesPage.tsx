@@ -87,9 +87,9 @@ function Where({ print }: { print: PrintState | undefined }) {
   if (!print) return null;
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate hover:underline max-xl:max-w-24" dir="auto">{print.job_title}</Link>
+      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24" dir="auto">{print.job_title}</Link>
       <span className="soft">/</span>
-      <Link to={`/prints/${print.id}/size`} className="truncate hover:underline" dir="auto">{print.plan.title || "untitled"}</Link>
+      <Link to={`/prints/${print.id}/size`} className="truncate leading-6 hover:underline" dir="auto">{print.plan.title || "untitled"}</Link>
       <span className="soft">/</span>
       <b className="whitespace-nowrap font-semibold">Many sizes</b>
     </nav>
