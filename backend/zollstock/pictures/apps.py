@@ -17,10 +17,15 @@ class PicturesConfig(AppConfig):
     name = "zollstock.pictures"
 
     def ready(self) -> None:
-        from .models import Picture
+        from .models import Parcel, Picture
+        from .parcels import discard_pieces, known_pieces
 
         post_delete.connect(_discard_files, sender=Picture)
+        post_delete.connect(
+            lambda instance, **_: discard_pieces(instance), sender=Parcel, weak=False
+        )
         know("pictures", _known_files)
+        know("parcels", known_pieces)
         count(lambda account: held_bytes(Picture.objects.filter(account=account)))
 
 

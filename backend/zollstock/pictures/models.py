@@ -73,3 +73,18 @@ class Picture(models.Model):
         """Width and height in px after orientation."""
         size = (self.width_px, self.height_px)
         return (size[1], size[0]) if self.orientation >= 5 else size
+
+
+class Parcel(models.Model):
+    """A file that comes in pieces: `received` of `size` bytes are in the storage, in order.
+
+    The row is locked while a piece is added; its files go with it.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    name = models.CharField(max_length=200)
+    size = models.PositiveBigIntegerField()
+    received = models.PositiveBigIntegerField(default=0)
+    pieces = models.JSONField(default=list)
+    touched = models.DateTimeField(auto_now=True)

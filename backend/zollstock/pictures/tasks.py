@@ -121,5 +121,8 @@ def clear_left_behind() -> None:
 
 @shared_task
 def clear_what_belongs_to_nothing() -> None:
-    """Stored files that no row knows."""
+    """Parcels that nobody adds to any more, and stored files that no row knows."""
+    from .parcels import give_up_old
+
+    give_up_old()
     clear_orphans()

@@ -22,6 +22,7 @@ from zollstock.jobs.api import router as jobs
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
 from zollstock.pictures.api import router as pictures
+from zollstock.pictures.parcels_api import router as parcels
 from zollstock.pixels.errors import PictureError
 from zollstock.renders.api import router as renders
 from zollstock.renders.runs_api import router as runs
@@ -37,7 +38,19 @@ log = logging.getLogger(__name__)
 api = DescribedAPI(
     title="Zollstock", version="1", auth=django_auth, docs_url=None, openapi_url="openapi.json"
 )
-for router in (accounts, bench, sizes, rooms, pictures, jobs, surveys, renders, runs, batches):
+for router in (
+    accounts,
+    bench,
+    sizes,
+    rooms,
+    pictures,
+    parcels,
+    jobs,
+    surveys,
+    renders,
+    runs,
+    batches,
+):
     api.add_router("", router)
 
 

@@ -1,5 +1,6 @@
 // Bringing files: with progress, which only XMLHttpRequest reports for what is sent.
-import { csrfToken, NO_ANSWER, ApiProblem, problemOf } from "./client";
+import { isAway } from "./away";
+import { client, csrfToken, must, NO_ANSWER, ApiProblem, problemOf } from "./client";
 import type { JobSlip, PictureFacts } from "./types";
 
 export interface Arrival {
@@ -7,11 +8,22 @@ export interface Arrival {
   known: boolean;
 }
 
-/** Send a file as it is; `progress` is called with the share sent, 0 to 1. */
-function send<T>(address: string, file: File, progress: (share: number) => void): Promise<T> {
+/** A file that comes in pieces: where it is on the server, and how far. */
+export interface Parcel {
+  id: string;
+  size: number;
+  received: number;
+  piece: number;
+}
+
+/** A smaller file is sent whole: to send it again costs no more than to ask how far it is. */
+const IN_PIECES_FROM = 8 * 2 ** 20;
+
+/** Send bytes as they are; `progress` is called with the share sent, 0 to 1. */
+function send<T>(method: "POST" | "PUT", address: string, body: Blob, progress: (share: number) => void): Promise<T> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open("POST", address);
+    request.open(method, address);
     request.setRequestHeader("X-CSRFToken", csrfToken());
     request.setRequestHeader("Content-Type", "application/octet-stream");
     request.responseType = "json";
@@ -21,14 +33,53 @@ function send<T>(address: string, file: File, progress: (share: number) => void)
       if (request.status === 200) resolve(request.response as T);
       else reject(problemOf(request.status, request.response));
     };
-    request.send(file);
+    request.send(body);
   });
 }
 
-export function sendPicture(file: File, progress: (share: number) => void): Promise<Arrival> {
-  return send(`/api/pictures?name=${encodeURIComponent(file.name)}`, file, progress);
+/**
+ * Sends a picture. A large one goes in pieces, and a Sender that is asked again after a break goes on
+ * where the server has it; one whose parcel the server has given up begins anew.
+ */
+export class PictureSender {
+  private parcel: Parcel | null = null;
+
+  constructor(private readonly file: File) {}
+
+  async send(progress: (share: number) => void): Promise<Arrival> {
+    const { file } = this;
+    if (file.size < IN_PIECES_FROM) return send("POST", `/api/pictures?name=${encodeURIComponent(file.name)}`, file, progress);
+    let parcel = await this.place();
+    while (parcel.received < parcel.size) {
+      const at = parcel.received;
+      const piece = file.slice(at, at + parcel.piece);
+      parcel = await send<Parcel>("PUT", `/api/parcels/${parcel.id}?at=${at}`, piece, (share) => progress((at + share * piece.size) / file.size));
+      this.parcel = parcel;
+    }
+    const path = { params: { path: { parcel_id: parcel.id } } };
+    try {
+      return await must<Arrival>(client.POST("/api/parcels/{parcel_id}/picture", path));
+    } catch (error) {
+      // A picture that was refused has no parcel any more.
+      if (!isAway(error)) this.parcel = null;
+      throw error;
+    }
+  }
+
+  /** Where the server has the file; a new parcel where there is none. */
+  private async place(): Promise<Parcel> {
+    if (this.parcel) {
+      try {
+        return await must<Parcel>(client.GET("/api/parcels/{parcel_id}", { params: { path: { parcel_id: this.parcel.id } } }));
+      } catch (error) {
+        if ((error as ApiProblem).status !== 404) throw error;
+      }
+    }
+    this.parcel = await must<Parcel>(client.POST("/api/parcels", { body: { name: this.file.name, size: this.file.size } }));
+    return this.parcel;
+  }
 }
 
 export function sendArchive(file: File, progress: (share: number) => void): Promise<JobSlip> {
-  return send("/api/jobs/archive", file, progress);
+  return send("POST", "/api/jobs/archive", file, progress);
 }

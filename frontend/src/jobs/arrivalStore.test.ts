@@ -1,7 +1,12 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
 const sendPicture = vi.fn();
-vi.mock("../api/upload", () => ({ sendPicture }));
+vi.mock("../api/upload", () => ({
+  PictureSender: class {
+    constructor(private readonly file: File) {}
+    send = (progress: (share: number) => void) => sendPicture(this.file, progress);
+  },
+}));
 const posted: unknown[] = [];
 vi.stubGlobal("Request", class extends Request {
   constructor(input: RequestInfo | URL, init?: RequestInit) {

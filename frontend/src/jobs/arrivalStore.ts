@@ -3,7 +3,7 @@ import { create } from "zustand";
 import { isAway, pause } from "../api/away";
 import { client, must } from "../api/client";
 import type { PictureFacts, PrintState } from "../api/types";
-import { sendPicture } from "../api/upload";
+import { PictureSender } from "../api/upload";
 import { onSignOut } from "../session/useSession";
 
 /** A file on its way in; `away` waits for the server and is sent again by itself. */
@@ -38,7 +38,7 @@ export function onArrived(listener: (job: number) => void): void {
 }
 
 export const useArrivalStore = create<ArrivalStore>((set, get) => {
-  const files = new Map<number, File>();
+  const files = new Map<number, PictureSender>();
   const queue: number[] = [];
   let counter = 0;
   let pumping: Promise<void> | null = null;
@@ -69,9 +69,9 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
     return now;
   };
 
-  const take = async (key: number, file: File, job: number) => {
-    tell(key, { state: "sending", share: 0, words: "" });
-    const arrival = await sendPicture(file, (share) => tell(key, { share }));
+  const take = async (key: number, file: PictureSender, job: number) => {
+    tell(key, { state: "sending", words: "" });
+    const arrival = await file.send((share) => tell(key, { share }));
     tell(key, { state: "reading", share: 1 });
     const picture = await readThrough(arrival.picture);
     if (picture.state === "refused") {
@@ -100,7 +100,7 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
         tries = 0;
       } catch (error) {
         if (isAway(error)) {
-          tell(key, { state: "away", words: "the server does not answer; it is sent again by itself" });
+          tell(key, { state: "away", words: "the server does not answer; it goes on by itself" });
           await rest(pause(tries++));
           continue;
         }
@@ -122,7 +122,7 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
     bring: (job, given) => {
       const fresh = given.map((file): Arriving => {
         const key = ++counter;
-        files.set(key, file);
+        files.set(key, new PictureSender(file));
         queue.push(key);
         return { key, job, name: file.name, share: 0, state: "waiting", words: "" };
       });
