@@ -6,10 +6,10 @@ import { create } from "zustand";
 import { isAway, pause } from "../api/away";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, PrintState } from "../api/types";
-import { onSignOut } from "../session/useSession";
+import { onSignedIn, onSignOut } from "../session/useSession";
 import { patched, type Fix } from "./fix";
 import { whatChanged } from "./whatChanged";
-import { dropAllUnsent, dropUnsent, keepUnsent, unsentOf } from "./unsent";
+import { claimUnsent, dropAllUnsent, dropUnsent, keepUnsent, unsentOf } from "./unsent";
 
 /** `gone`: the print was removed elsewhere. */
 export type Saving = "saved" | "saving" | "waiting" | "stale" | "refused" | "gone";
@@ -282,3 +282,4 @@ export const usePlanStore = create<PlanStore>((set, get) => {
 });
 
 onSignOut(() => usePlanStore.getState().forget());
+onSignedIn(claimUnsent);

@@ -34,6 +34,18 @@ export function dropUnsent(print: number): void {
   }
 }
 
+const OWNER = "zollstock.unsent-of";
+
+/** Whose plans are kept from now on; those of an account that ended without signing out go. */
+export function claimUnsent(name: string): void {
+  try {
+    if (localStorage.getItem(OWNER) !== name) dropAllUnsent();
+    localStorage.setItem(OWNER, name);
+  } catch {
+    // Nothing could be kept there either.
+  }
+}
+
 /** Nothing of one account stays behind for the next. */
 export function dropAllUnsent(): void {
   try {

@@ -4,6 +4,13 @@ import type { Account } from "../api/types";
 
 const KEY = ["session"];
 
+const coming: ((name: string) => void)[] = [];
+
+/** Register what is to be done when it is known whose session this is, before anything of theirs is shown. */
+export function onSignedIn(listener: (name: string) => void): void {
+  coming.push(listener);
+}
+
 /** Who is signed in: the account, null for nobody, undefined while asking. */
 export function useSession() {
   return useQuery({
@@ -11,7 +18,9 @@ export function useSession() {
     staleTime: Infinity,
     queryFn: async (): Promise<Account | null> => {
       try {
-        return await must<Account>(client.GET("/api/session"));
+        const account = await must<Account>(client.GET("/api/session"));
+        for (const listener of coming) listener(account.name);
+        return account;
       } catch (error) {
         if (error instanceof ApiProblem && error.status === 401) return null;
         throw error;
@@ -25,7 +34,10 @@ export function useSignIn() {
   return useMutation({
     mutationFn: (given: { name: string; password: string }) =>
       must<Account>(client.POST("/api/session", { body: given })),
-    onSuccess: (account) => queries.setQueryData(KEY, account),
+    onSuccess: (account) => {
+      for (const listener of coming) listener(account.name);
+      queries.setQueryData(KEY, account);
+    },
   });
 }
 
