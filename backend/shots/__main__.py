@@ -35,7 +35,7 @@ def main(address: str, name: str, password: str) -> None:
         page.goto("/")
         keep(page, "sign-in")
         page.get_by_label("Name").fill(name)
-        page.get_by_label("Password").fill(password)
+        page.get_by_label("Password", exact=True).fill(password)
         page.keyboard.press("Enter")
         page.get_by_role("heading", name="Tide Mill Museum, hall").wait_for()
         settle(page, "cm", "Paper")
@@ -51,7 +51,7 @@ def main(address: str, name: str, password: str) -> None:
             page.get_by_test_id("drawing").wait_for()
             settle(page, unit, light)
             if step == "handover" and not page.locator("[data-render=done]").count():
-                page.get_by_role("button", name="Make the file").click()
+                page.get_by_role("button", name="Make the file").first.click()
                 page.locator("[data-render=done]").first.wait_for(timeout=60_000)
             keep(page, file)
         places(page, prints)
@@ -89,7 +89,7 @@ def places(page: Page, prints: list[str | None]) -> None:
     if not page.locator("[data-run]").count():
         page.get_by_role("button", name="None", exact=True).click()
         page.get_by_label("All pictures in 10 × 15 cm").check()
-        page.get_by_role("button", name="Make 48 files").click()
+        page.get_by_role("button", name="Make the 48 files").click()
         page.get_by_role("button", name="All", exact=True).last.click()
     page.get_by_text("48 of 48, done").first.wait_for(timeout=120_000)
     page.get_by_role("button", name="Troubled").click()

@@ -132,7 +132,7 @@ class LengthStyle:
             return bool(10 % value.denominator == 0)
         if self.unit == "in" and self.fractions and value >= 0 and _mixed(value) is not None:
             return True
-        return bool(_POWERS[self.places + 1] % value.denominator == 0)
+        return bool(_POWERS[_places_for(value, self.unit)] % value.denominator == 0)
 
     def length(self, mm: Number) -> str:
         return f"{self.number(mm)} {self.unit}"
@@ -209,9 +209,18 @@ def _number(top: int, bottom: int, unit: str, fractions: bool) -> str:
     mixed = _mixed(value) if unit == "in" and fractions and top >= 0 else None
     if mixed:
         return mixed
-    # One place more where that is all of it: 999.96 mm is not 1000, and .125 in not 0.13.
+    return decimal(value, _places_for(value, unit))
+
+
+def _places_for(value: Fraction, unit: str) -> int:
+    """One place more than usual where that is all of it and less would mislead.
+
+    999.96 mm is not 1000, and .125 in, which somebody typed beside ⅛, not 0.13.
+    """
     places = _PLACES[unit]
-    return decimal(value, places + 1 if _POWERS[places + 1] % value.denominator == 0 else places)
+    if _POWERS[places + 1] % value.denominator or not _POWERS[places] % value.denominator:
+        return places
+    return places + 1 if unit == "in" or rounded(value, places).denominator == 1 else places
 
 
 def _mixed(value: Fraction) -> str | None:

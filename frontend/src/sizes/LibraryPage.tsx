@@ -31,7 +31,7 @@ export function LibraryPage() {
           <div className="flex flex-wrap items-center gap-2 pb-2">
             <h1 className="text-xl font-semibold">Size library</h1>
             <input className="field !w-56" type="search" aria-label="Find a size" placeholder="part of a name, or numbers: 30 45" value={text} onChange={(event) => setText(event.target.value)} />
-            <span className="soft" role="status">{sizes.data ? `${sizes.data.length} sizes` : ""}</span>
+            <span className="soft" role="status">{sizes.data ? (sizes.data.length === 1 ? "1 size" : `${sizes.data.length} sizes`) : ""}</span>
             <span className="flex-1" />
             <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=all" download>All as CSV</a>
             <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=own" download>Own as CSV</a>
