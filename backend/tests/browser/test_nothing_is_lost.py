@@ -202,7 +202,7 @@ def test_uploads_go_on_while_somebody_walks_about(two: Page, tmp_path: Path) -> 
     page.route("**/api/pictures?*", lambda route: route.abort())
     file = save(noise(700, 500, seed=93), tmp_path / "walking.jpg")
     page.get_by_label("Pictures to bring").set_input_files(file)
-    expect(page.get_by_text("sent again by itself")).to_be_visible()
+    expect(page.get_by_text("goes on by itself")).to_be_visible()
     page.get_by_role("link", name="Sizes", exact=True).click()
     line = page.locator(".files-line")
     expect(line).to_contain_text("walking.jpg waits for the server")
@@ -211,6 +211,21 @@ def test_uploads_go_on_while_somebody_walks_about(two: Page, tmp_path: Path) -> 
     page.go_back()
     expect(page.locator("ul a[href^='/prints/']")).to_have_count(3)
     expect(page.get_by_role("region", name="Arriving files")).to_contain_text("walking.jpg")
+
+
+def test_a_large_file_goes_on_where_the_line_broke(two: Page, tmp_path: Path) -> None:
+    page = two
+    page.get_by_role("link", name="Two prints").first.click()
+    sent: list[str] = []
+    page.on(
+        "request",
+        lambda asked: sent.append(asked.url.partition("at=")[2]) if "?at=" in asked.url else None,
+    )
+    page.route("**/api/parcels/*?at=8388608", lambda route: route.abort(), times=1)
+    file = save(noise(2400, 1400, seed=94), tmp_path / "large.tif", compression="none")
+    page.get_by_label("Pictures to bring").set_input_files(file)
+    expect(page.locator("ul a[href^='/prints/']")).to_have_count(3, timeout=30_000)
+    assert sent == ["0", "8388608", "8388608"]
 
 
 def test_a_hand_that_is_called_off_leaves_no_trace(two: Page) -> None:

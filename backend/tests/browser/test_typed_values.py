@@ -52,6 +52,9 @@ def test_wrong_input_moves_nothing_on_the_page(size: Page) -> None:
     field.fill("60 x 45 cm or so")
     expect(page.get_by_role("alert")).to_contain_text("is not known", timeout=4000)
     assert below.bounding_box() == before
+    field.fill("8 x 10")
+    expect(page.get_by_role("button", name="inches?")).to_be_visible()
+    assert below.bounding_box() == before
     # A border that leaves no picture is told over the drawing, and moves no field either.
     field.press("Escape")
     page.locator("[data-step=edge]").click()

@@ -60,3 +60,13 @@ def test_every_source_is_explained_in_the_docs() -> None:
     ]:
         for figure in reckon(made).figures:
             assert f"**{figure.source}**: {SOURCES[figure.source]}" in docs
+
+
+def test_where_nothing_has_to_go_one_card_says_so() -> None:
+    made = plan(
+        picture={"width_px": 6000, "height_px": 4000}, target={"width": "30 cm", "height": "20 cm"}
+    )
+    ways = [way for way in worksheet(made, "cm", "fit").choices if not way.id.startswith("size-")]
+    assert [(way.title, way.taken) for way in ways] == [("The ratio fits as it is", True)]
+    [follows] = worksheet(made, "cm", "size").choices
+    assert follows.title == "The ratio fits as it is" and follows.taken

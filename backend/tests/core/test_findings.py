@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from tests.plans import LAMP, border, document, plan, wrap
-from zollstock.core.plan import parse_plan, patched
+from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 
 
@@ -128,3 +128,28 @@ def test_a_sound_plan_has_nothing_to_say() -> None:
 def test_stops_come_first() -> None:
     made = plan(output={"format": "jpeg", "bits": 16}, viewing={"distance": "15 cm"})
     assert reckon(made).findings[0].level == "stop"
+
+
+def test_depth_that_is_lost_is_told_and_cured() -> None:
+    deep = {"width_px": 5000, "height_px": 3333, "bits": 16}
+    for output, fix in (
+        ({"bits": 8}, {"output.bits": 16}),
+        ({"format": "jpeg"}, {"output.bits": 16, "output.format": "tiff"}),
+    ):
+        made = plan(picture=deep, output=output)
+        [finding] = [item for item in reckon(made).findings if item.id == "depth-lost"]
+        assert finding.fix == fix
+        cured = parse_plan(patched(plan_document(made), finding.fix))
+        assert not any(item.id == "depth-lost" for item in reckon(cured).findings)
+    assert not any(item.id == "depth-lost" for item in reckon(plan(output={"bits": 16})).findings)
+
+
+def test_a_cmyk_picture_that_wants_its_own_profile_is_stopped_in_words() -> None:
+    four = {"width_px": 5000, "height_px": 3333, "channels": 4}
+    [finding] = [
+        item
+        for item in reckon(plan(picture=four, output={"profile": "picture"})).findings
+        if item.level == "stop"
+    ]
+    assert finding.id == "cmyk-own-profile" and finding.fix == {"output.profile": "srgb"}
+    assert not any(item.level == "stop" for item in reckon(plan(picture=four)).findings)

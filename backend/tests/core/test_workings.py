@@ -106,7 +106,7 @@ def holds(figure: Figure) -> None:
 units = st.sampled_from(["mm", "cm", "in", None])
 
 
-@settings(max_examples=400, deadline=None)
+@settings(max_examples=150, deadline=None)
 @given(documents(), units, st.sampled_from([None, "1.3 m", "88 in", "35 cm"]))
 def test_every_working_comes_to_what_it_says(
     given: dict, unit: str | None, distance: str | None

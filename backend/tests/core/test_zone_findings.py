@@ -170,3 +170,11 @@ def test_a_survey_in_words() -> None:
     assert "None of these" in survey_words(survey(plan(edge=border("9 cm")), [SIZES["cm-10x10"]]))
     tiny = survey(plan(picture={"width_px": 200, "height_px": 130}), some, "cm")
     assert "No size is clean" in survey_words(tiny)
+
+
+def test_a_centre_crop_is_drawn_as_it_would_be_seen() -> None:
+    """The plan keeps the picture whole in a border; the lab's crop fills it."""
+    made = plan(**SQUARE, edge=border("2 cm"), fit={"mode": "contain", "keep": [LAMP]})
+    central = centre_crop(work_out(made))
+    assert central.visible == central.boxes.image == central.placement.printed
+    assert work_out(made).visible != central.visible

@@ -63,16 +63,24 @@ def choices(work: Work, style: LengthStyle, step: Step, sizes: Shelf | None = No
         taken = plan == work.plan and not any(choice.taken for choice in found)
         choice = Choice(id=name, title=title, text=wording(outcome), fix=fix, taken=taken,
                         boxes=boxes(outcome), turn=plan.fit.turn, angle=plan.fit.angle)  # fmt: skip
-        kinds += 1
+        kinds += not _is_size(choice)
         same = next((other for other in found if _leads_where(other, choice, step)), None)
         if same is None:
             found.append(choice)
         elif taken:
             found[found.index(same)] = same.model_copy(update={"taken": True})
-    if len(found) == 1 < kinds:
+    ways = [choice for choice in found if not _is_size(choice)]
+    if len(ways) == 1 < kinds:
         # Where nothing has to go, all ways are one: several cards would only say so several times.
-        return [found[0].model_copy(update={"title": "The ratio fits as it is"})]
+        found[found.index(ways[0])] = ways[0].model_copy(
+            update={"title": "The ratio fits as it is"}
+        )
     return found
+
+
+def _is_size(choice: Choice) -> bool:
+    """Whether a way out is another size, rather than another way with this one."""
+    return choice.id.startswith("size-")
 
 
 #: Two ways whose boxes differ by less than this, mm, lead to the same print.

@@ -70,7 +70,7 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
           return (
             <div key={band.grade} className="rail-band" data-grade={band.grade}
               style={{ left: percent(from), width: percent(to - from) }}>
-              {to - from > 0.045 && <span>{to - from > 0.2 ? band.label : to - from > 0.11 ? gradeWord(band.grade) : band.grade}</span>}
+              {to - from > 0.045 && <span>{to - from > 0.2 ? band.label : gradeWord(band.grade)}</span>}
             </div>
           );
         })}

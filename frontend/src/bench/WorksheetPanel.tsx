@@ -24,7 +24,7 @@ function Kept(props: { plan: Plan; worksheet: Worksheet; findings: Finding[]; pr
         <Findings findings={props.findings} proof={props.proof} />
       ) : (
         <p className="finding" data-level="note">
-          {zones === 1 ? "The keep zone is" : `All ${zones} keep zones are`} whole. Centre, drag or straighten: cuts are told here.
+          {zones === 1 ? "The keep zone is" : zones === 2 ? "Both keep zones are" : `All ${zones} keep zones are`} inside the crop. What it cuts of them is told here.
         </p>
       )}
     </div>

@@ -51,8 +51,14 @@ export function TypedField<Value>(props: Typing<Value> & Looks) {
         spellCheck={false} placeholder={props.placeholder} {...spin}
         onFocus={(event) => event.target.select()} onChange={(event) => field.type(event.target.value)} onKeyDown={onKeyDown}
         onBlur={field.done} />
-      {props.hint !== undefined && !note && <div className="field-note soft">{props.hint}</div>}
-      {(props.hint === undefined || note) && <FieldNote id={`${id}-note`} note={note} onTake={field.take} over={props.hint === undefined} />}
+      {props.hint === undefined ? (
+        <FieldNote id={`${id}-note`} note={note} onTake={field.take} over />
+      ) : (
+        <div className="field-note-place">
+          {!note && <div className="field-note soft">{props.hint}</div>}
+          <FieldNote id={`${id}-note`} note={note} onTake={field.take} />
+        </div>
+      )}
     </div>
   );
 }
