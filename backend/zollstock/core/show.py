@@ -32,14 +32,12 @@ def decimal(value: Number, places: int) -> str:
     # Whole numbers throughout: this runs some hundred times in every reckoning.
     top, bottom = value.as_integer_ratio()
     if bottom == 1:
-        return str(top).replace("-", "−")
+        return str(top) if top >= 0 else f"−{-top}"
     rounded = (2 * abs(top) * _POWERS[places] + bottom) // (2 * bottom)
     if not rounded:
         return "0"
-    digits = str(rounded)
-    if places:
-        digits = digits.rjust(places + 1, "0")
-        digits = f"{digits[:-places]}.{digits[-places:]}".rstrip("0").rstrip(".")
+    full, rest = divmod(rounded, _POWERS[places])
+    digits = f"{full}.{rest:0{places}d}".rstrip("0") if rest else str(full)
     return f"−{digits}" if top < 0 else digits
 
 
