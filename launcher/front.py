@@ -15,6 +15,8 @@ from pathlib import Path
 MOST_BODY = 4 * 2**20
 #: Where whole files come in; who sends them is asked first.
 UPLOADS = ("/api/pictures", "/api/jobs/archive")
+#: Where pieces of files come in, and how large one may be with what the sender adds, bytes.
+PIECES, MOST_PIECE = "^/api/parcels/[0-9a-f-]+$", 9 * 2**20
 _MODULES = Path("/usr/lib/nginx/modules")
 
 #: What is said in the API's own shape when nginx itself has to answer.
@@ -51,14 +53,15 @@ def configuration(
             "set_real_ip_from 127.0.0.1; set_real_ip_from ::1; real_ip_recursive on;\n"
             f"    real_ip_header {client_header};"
         )
+    places = [(f"= {address}", most_upload + 2**20) for address in UPLOADS]
     uploads = "\n".join(
-        f"""    location = {address} {{
+        f"""    location {address} {{
       if ($form) {{ return 415; }}
       auth_request /-who;
-      client_max_body_size {most_upload + 2**20};
+      client_max_body_size {most};
       proxy_pass http://app;
     }}"""
-        for address in UPLOADS
+        for address, most in (*places, (f"~ {PIECES}", MOST_PIECE))
     )
     return f"""{f"load_module {module};" if module.exists() else ""}
 {"user " + _me() + ";" if os.geteuid() == 0 else ""}

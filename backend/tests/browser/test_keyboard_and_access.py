@@ -22,6 +22,14 @@ def axe(page: Page, where: str) -> None:
     assert found == [], f"{where}: {found}"
 
 
+def axe_in_both(page: Page, where: str) -> None:
+    """The same in both lights."""
+    for light in ("Booth", "Paper"):
+        page.get_by_role("button", name=light, exact=True).click()
+        page.wait_for_timeout(250)  # colours fade for 140 ms
+        axe(page, f"{where} in {light}")
+
+
 def test_the_door(stack, browser) -> None:
     page = browser.new_page(base_url=stack.address)
     page.goto("/")

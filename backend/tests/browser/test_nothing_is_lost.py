@@ -127,11 +127,11 @@ def test_make_file_pulls_nobody_back(two: Page) -> None:
     title(page).fill("to be made")
     page.get_by_role("button", name="Make the file", exact=True).first.click()
     page.get_by_role("link", name="Two prints").first.click()
-    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+    expect(page.get_by_role("heading", name="Two prints", level=1)).to_be_visible()
     with page.expect_response(lambda answer: answer.url.endswith("/renders") and answer.request.method == "POST", timeout=20_000):  # fmt: skip
         page.unroute(f"**/api/prints/{at}/plan")
     page.wait_for_timeout(300)
-    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+    expect(page.get_by_role("heading", name="Two prints", level=1)).to_be_visible()
 
 
 def test_a_print_removed_in_another_window_has_one_way_on(two: Page) -> None:
@@ -143,7 +143,7 @@ def test_a_print_removed_in_another_window_has_one_way_on(two: Page) -> None:
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("removed elsewhere")
     page.get_by_role("alert").get_by_role("link", name="To the job").click()
-    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+    expect(page.get_by_role("heading", name="Two prints", level=1)).to_be_visible()
     expect(page.locator(".unsaved-line")).to_be_hidden()
 
 
@@ -189,7 +189,7 @@ def test_a_file_dropped_among_the_jobs_asks_for_one(two: Page, tmp_path: Path) -
     leaf = page.get_by_role("dialog", name="Into which job?")
     expect(leaf).to_contain_text("homeless.jpg")
     leaf.get_by_role("button", name="Two prints").first.click()
-    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+    expect(page.get_by_role("heading", name="Two prints", level=1)).to_be_visible()
     expect(page.locator("ul a[href^='/prints/']").get_by_text("homeless")).to_be_visible(
         timeout=20_000
     )

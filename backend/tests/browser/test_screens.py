@@ -141,3 +141,37 @@ def test_the_sheet_of_keys_promises_only_what_works_there(bench) -> None:
     page.locator("[data-step=fit]").click()
     page.locator("[data-step=fit]").press("?")
     expect(keys).to_contain_text("Bring the crop closer")
+
+
+def test_the_words_of_the_rail_never_run_into_each_other(bench) -> None:
+    page = bench()
+    viewer = page.get_by_role("slider", name="Viewer's distance")
+    viewer.focus()
+    meeting = """() => {
+      const words = [...document.querySelectorAll('.rail-words, .rail-flag > span, .rail-reset')];
+      const boxes = words.map((node) => [node.textContent, node.getBoundingClientRect()]);
+      return boxes.flatMap(([one, a], at) => boxes.slice(at + 1)
+        .filter(([, b]) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom)
+        .map(([other]) => `${one} / ${other}`));
+    }"""
+    for width in (1280, 1024):
+        page.set_viewport_size({"width": width, "height": 800})
+        for key in ["Shift+ArrowRight"] * 11 + ["Shift+ArrowLeft"] * 11:
+            page.keyboard.press(key)
+            page.wait_for_timeout(90)
+            assert page.evaluate(meeting) == []
+            words = page.locator(".rail-words").bounding_box()
+            assert words and words["x"] >= 0 and words["x"] + words["width"] <= width
+
+
+def test_whose_row_it_is_stays_in_sight(bench) -> None:
+    page = bench(title="Sticky plates")
+    page.get_by_role("link", name="Sticky plates").click()
+    page.get_by_role("link", name="Many sizes").click()
+    page.get_by_role("button", name="Lay out 1 picture").click()
+    name = page.locator(".matrix-row .matrix-name").first
+    expect(name).to_be_visible()
+    before = name.bounding_box()
+    page.get_by_test_id("matrix").evaluate("node => node.scrollTo(700, 0)")
+    page.wait_for_timeout(150)
+    assert name.bounding_box() == before

@@ -10,7 +10,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.test_keyboard_and_access import axe
+from tests.browser.test_keyboard_and_access import axe, axe_in_both
 from tests.pictures import noise, save
 from zollstock.pixels.vips import pyvips
 
@@ -31,7 +31,7 @@ def test_one_picture_against_many_sizes_and_its_variants(bench, tmp_path: Path) 
     expect(page.get_by_test_id("size-words")).to_contain_text("Nothing is lost on")
     first = wall.locator("li").first
     expect(first).to_contain_text("nothing lost")
-    axe(page, "sizes")
+    axe_in_both(page, "sizes")
     page.get_by_role("button", name="Largest").click()
     expect(first).to_have_attribute("data-size", "cm-100x150")
     page.reload()
@@ -59,7 +59,7 @@ def test_one_picture_against_many_sizes_and_its_variants(bench, tmp_path: Path) 
     expect(page.locator("main ul a[href^='/prints/']")).to_have_count(3)
     page.get_by_role("link", name="The picture of").first.click()
     expect(page.get_by_role("heading", name="3 prints of this picture")).to_be_visible()
-    axe(page, "a picture")
+    axe_in_both(page, "a picture")
 
 
 def test_the_library_by_hand_and_by_csv(page: Page, tmp_path: Path) -> None:
@@ -135,7 +135,7 @@ def matrix(page: Page, tmp_path: Path) -> Page:
     expect(page.get_by_text("is here")).to_have_count(3, timeout=20_000)
     page.get_by_role("link", name="Many sizes").click()
     page.get_by_label("Sizes").select_option(label="Squares, inches")
-    axe(page, "a new batch")
+    axe_in_both(page, "a new batch")
     page.get_by_role("button", name="Lay out 3 pictures").click()
     expect(page.locator("[data-cell]")).to_have_count(18)
     return page
@@ -143,12 +143,12 @@ def matrix(page: Page, tmp_path: Path) -> Page:
 
 def test_the_matrix_its_filters_and_a_cell_by_hand(matrix: Page) -> None:
     page = matrix
-    axe(page, "matrix")
+    axe_in_both(page, "matrix")
     cells = page.locator("[data-cell]")
     cells.nth(1).click()
     editor = page.get_by_role("complementary", name="The cell in hand")
     expect(editor.get_by_test_id("cell-figures")).to_contain_text("33.3\u2009%")
-    axe(page, "a cell in hand")
+    axe_in_both(page, "a cell in hand")
     crop = editor.get_by_role("application")
     crop.focus()
     for _ in range(5):
@@ -206,7 +206,7 @@ def test_the_chosen_cells_become_one_zip(matrix: Page, tmp_path: Path) -> None:
     page.get_by_role("button", name="Make the 3 files").click()
     run = page.locator("[data-run=over]")
     expect(run).to_contain_text("3 of 3, done", timeout=30_000)
-    axe(page, "a run that is over")
+    axe_in_both(page, "a run that is over")
     with zipfile.ZipFile(downloaded(page, "ZIP", tmp_path)) as bag:
         assert sorted(bag.namelist()) == [
             "8-x-8-in/001-plate-1.jpg", "8-x-8-in/002-plate-2.jpg", "8-x-8-in/003-plate-3.jpg", "files.csv",

@@ -57,7 +57,7 @@ export function NewBatchPage() {
   }); // prettier-ignore
   return (
     <>
-      <TopBar where={<b className="block truncate font-semibold">{job.data?.title}</b>} />
+      <TopBar where={<b className="block truncate font-semibold" dir="auto">{job.data?.title}</b>} />
       <main className="grid grid-cols-[338px_minmax(0,1fr)] gap-4 px-5 py-2 max-md:grid-cols-1">
         <form className="panel space-y-4 self-start px-4 py-3"
           onSubmit={(event) => {
@@ -67,7 +67,7 @@ export function NewBatchPage() {
           <h1 className="text-xl font-semibold">Many sizes</h1>
           <label className="block">
             Title
-            <input className="field mt-0.5" required maxLength={200} value={name} onChange={(event) => setTitle(event.target.value)} />
+            <input className="field mt-0.5" required maxLength={200} dir="auto" value={name} onChange={(event) => setTitle(event.target.value)} />
           </label>
           <SetPicker value={set} onSet={setSet} />
           <label className="block">

@@ -125,7 +125,7 @@ function Batches({ job }: { job: number }) {
     <p className="mt-3 flex flex-wrap gap-x-4 gap-y-1">
       <span className="soft">Many sizes:</span>
       {own.map((batch) => (
-        <Link key={batch.id} className="underline" to={`/batches/${batch.id}`}>
+        <Link key={batch.id} className="underline [overflow-wrap:anywhere]" dir="auto" to={`/batches/${batch.id}`}>
           {batch.title}, {batch.pictures} × {batch.sizes}
         </Link>
       ))}
