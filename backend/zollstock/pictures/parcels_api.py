@@ -17,6 +17,7 @@ from .models import Parcel
 from .receiving import announced_length, body
 
 router = Router(tags=["pictures"])
+_GONE = "This file was given up meanwhile. Nothing was stored; bring it again."
 
 
 class Announced(Schema):
@@ -72,6 +73,8 @@ def add(request: HttpRequest, parcel_id: UUID, at: Annotated[int, Query(ge=0)]) 
         return _state(parcels.add(request.user, parcel_id, at, bytes(piece)))
     except parcels.WrongPlace as wrong:
         raise HttpError(409, str(wrong)) from None
+    except Parcel.DoesNotExist:  # given up meanwhile, in another window
+        raise HttpError(404, _GONE) from None
 
 
 @router.post("/parcels/{uuid:parcel_id}/picture", response=Arrival)
@@ -82,6 +85,8 @@ def finish(request: HttpRequest, parcel_id: UUID) -> Arrival:
         picture, known = parcels.finish(request.user, parcel_id)
     except parcels.WrongPlace as wrong:
         raise HttpError(409, str(wrong)) from None
+    except (Parcel.DoesNotExist, FileNotFoundError):  # given up meanwhile, in another window
+        raise HttpError(404, _GONE) from None
     return Arrival(picture=facts(picture), known=known)
 
 
