@@ -26,6 +26,12 @@ def test_the_api_reckons_what_the_core_reckons(caller) -> None:
                                     "ratio": "", "grade": "", "clean_from": ""}  # fmt: skip
 
 
+def test_without_a_step_there_are_figures_and_no_ways_out(caller) -> None:
+    plan = document(edge=border("2 in"))
+    asked = caller("POST", "reckon", {"plan": plan, "step": "edge"})
+    assert caller("POST", "reckon", {"plan": plan, "step": None}) == asked | {"choices": []}
+
+
 def test_units_follow_the_switch(caller) -> None:
     answer = caller("POST", "reckon", {"plan": document(), "unit": "mm"})
     assert answer["blades"][1]["key"] == "609.6 × 406.4 mm"

@@ -22,6 +22,13 @@ def test_three_answers_to_an_even_border() -> None:
     assert reckon(after).figure("loss").value < 0.001
 
 
+def test_under_a_moving_hand_everything_is_reckoned_but_the_ways_out() -> None:
+    made = plan(edge=border("2 in"))
+    whole, quick = worksheet(made, "in", "edge"), worksheet(made, "in", None)
+    assert whole.choices and quick.choices == []
+    assert quick == whole.model_copy(update={"choices": []})
+
+
 def test_a_tall_sheet_keeps_its_height() -> None:
     made = plan(picture={"width_px": 4000, "height_px": 6000},
                 target={"width": "30 cm", "height": "40 cm"}, edge=border("2 cm"))  # fmt: skip

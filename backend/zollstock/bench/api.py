@@ -34,7 +34,8 @@ class ReckonRequest(Schema):
 
     plan: dict[str, Any]
     unit: ShownUnit | None = None
-    step: Step = "fit"
+    #: Whose ways out are wanted; none under a moving hand, where the figures are enough.
+    step: Step | None = "fit"
 
 
 class TypedLength(Schema):

@@ -29,29 +29,36 @@ def decimal(value: Number, places: int) -> str:
 
     A float is taken at its exact binary value; a minus is −.
     """
-    # Whole numbers throughout: this runs some hundred times in every reckoning.
     top, bottom = value.as_integer_ratio()
-    if bottom == 1:
-        return str(top) if top >= 0 else f"−{-top}"
-    rounded = (2 * abs(top) * _POWERS[places] + bottom) // (2 * bottom)
-    if not rounded:
-        return "0"
-    full, rest = divmod(rounded, _POWERS[places])
-    digits = f"{full}.{rest:0{places}d}".rstrip("0") if rest else str(full)
-    return f"−{digits}" if top < 0 else digits
+    return str(top) if bottom == 1 and top >= 0 else _digits(_steps(top, bottom, places), places)
 
 
 def rounded(value: Fraction, places: int) -> Fraction:
     """What `decimal` writes, as a number."""
-    return rounded_text(value, places)[1]
+    return Fraction(_steps(*value.as_integer_ratio(), places), _POWERS[places])
 
 
 def rounded_text(value: Fraction, places: int) -> tuple[str, Fraction]:
     """`decimal` of a value, and the number that it then says."""
-    top, bottom = value.as_integer_ratio()
-    scaled = (2 * abs(top) * _POWERS[places] + bottom) // (2 * bottom)
-    number = Fraction(-scaled if top < 0 else scaled, _POWERS[places])
-    return decimal(number, places), number
+    steps = _steps(*value.as_integer_ratio(), places)
+    return _digits(steps, places), Fraction(steps, _POWERS[places])
+
+
+# Whole numbers throughout: these run some hundred times in every reckoning.
+
+
+def _steps(top: int, bottom: int, places: int) -> int:
+    """A fraction rounded half away from nought, counted in its last place."""
+    steps: int = (2 * abs(top) * _POWERS[places] + bottom) // (2 * bottom)
+    return -steps if top < 0 else steps
+
+
+def _digits(steps: int, places: int) -> str:
+    """A count of last places as a decimal, trailing noughts dropped."""
+    if steps < 0:
+        return f"−{_digits(-steps, places)}"
+    full, rest = divmod(steps, _POWERS[places])
+    return f"{full}.{rest:0{places}d}".rstrip("0") if rest else str(full)
 
 
 def whole(value: Number) -> str:

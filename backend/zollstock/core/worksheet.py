@@ -96,9 +96,9 @@ class Worksheet(Record):
 
 
 def worksheet(
-    plan: Plan, unit: str | None = None, step: Step = "fit", sizes: Shelf | None = None
+    plan: Plan, unit: str | None = None, step: Step | None = "fit", sizes: Shelf | None = None
 ) -> Worksheet:
-    """Reckon a plan and lay it out; `choices` are those of `step`, texts use `unit`.
+    """Reckon a plan and lay it out; `choices` are those of `step` if any, texts use `unit`.
 
     `sizes` is the studio's own library, for the near sizes among the choices.
     """
@@ -109,7 +109,7 @@ def worksheet(
         reckoning=reckoning,
         blades=blades(work, reckoning, style),
         schools=school_rows(reckoning, style),
-        choices=choices(work, style, step, sizes),
+        choices=choices(work, style, step, sizes) if step else [],
         rail=rail(work, style),
         zones=zone_rows(work, style),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),

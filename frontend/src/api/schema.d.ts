@@ -1362,9 +1362,8 @@ export interface components {
             /**
              * Step
              * @default fit
-             * @enum {string}
              */
-            step: "picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover";
+            step: ("picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover") | null;
         };
         /** ReadOffset */
         ReadOffset: {

@@ -45,6 +45,15 @@ describe("the plan in hand", () => {
     expect(store().saving).toBe("saved");
   });
 
+  it("keeps the plan in hand as it is where the server says the same of it: nothing is reckoned again", async () => {
+    answers = [(call) => ({ status: 200, body: { ...print(2, ""), plan: call.body?.plan } })];
+    store().change({ title: "Pans" });
+    const { plan } = store();
+    await store().flush();
+    expect(store().plan).toBe(plan);
+    expect(store().print?.version).toBe(2);
+  });
+
   it("sends nothing while a drag goes on, and one plan when it ends", async () => {
     for (const title of ["a", "b", "c"]) store().change({ title }, true);
     expect(calls).toHaveLength(0);

@@ -2,6 +2,7 @@
 //
 // A plan belongs to its print. Going to another print, a lost line or a reload takes nothing from it:
 // its saving goes on by itself, and what the server has not got stays in the browser's storage.
+import { replaceEqualDeep } from "@tanstack/react-query";
 import { create } from "zustand";
 import { isAway, pause } from "../api/away";
 import { ApiProblem, client, must } from "../api/client";
@@ -114,12 +115,14 @@ export const usePlanStore = create<PlanStore>((set, get) => {
         const { print, plan } = hand;
         told(hand, { saving: "saving" });
         try {
-          const answer = await must<PrintState>(
+          const saved = await must<PrintState>(
             client.PUT("/api/prints/{print_id}/plan", {
               ...path(print),
               body: { plan: plan as Record<string, unknown>, version: print.version },
             }),
           );
+          // What says the same stays the same object: nothing is reckoned or drawn again for being saved.
+          const answer = { ...saved, plan: replaceEqualDeep(plan, saved.plan) };
           // The server's wording of the same plan, unless the hand has moved on.
           const untouched = hand.plan === plan;
           if (untouched) hand.plan = answer.plan;

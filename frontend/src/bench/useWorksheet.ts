@@ -1,13 +1,19 @@
+import { replaceEqualDeep } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, Step, Unit, Worksheet } from "../api/types";
 import { useSignedOut } from "../session/signedOut";
 import { LatestWins } from "../api/latestWins";
 
+/** Changes that follow each other faster than this, ms, come from a hand that is moving. */
+const MOVING_MS = 150;
+
 interface Question {
   plan: Plan;
   unit: Unit;
   step: Step;
+  /** Whether the ways out of the step are wanted: under a moving hand the figures are enough. */
+  ways: boolean;
   /** The last saved plan, drawn while the one in hand cannot be reckoned and nothing is drawn yet. */
   instead: Plan | null;
 }
@@ -19,8 +25,10 @@ interface Answer {
   problem: ApiProblem | null;
 }
 
-const reckoned = (plan: Plan, { unit, step }: Question) =>
-  must<Worksheet>(client.POST("/api/reckon", { body: { plan: plan as Record<string, unknown>, unit, step } }));
+const reckoned = (plan: Plan, { unit, step, ways }: Question) =>
+  must<Worksheet>(
+    client.POST("/api/reckon", { body: { plan: plan as Record<string, unknown>, unit, step: ways ? step : null } }),
+  );
 
 async function ask(question: Question): Promise<Answer> {
   const { plan, step, instead } = question;
@@ -33,6 +41,15 @@ async function ask(question: Question): Promise<Answer> {
   }
 }
 
+/** A new answer; what it shares with the one before stays the same object, so that only what changed is drawn. */
+function after(before: Answer | null, heard: Answer, { ways }: Question): Answer {
+  if (!before) return heard;
+  // The ways out stay as they were while the hand moves.
+  const choices = !ways && before.step === heard.step ? before.worksheet.choices : heard.worksheet.choices;
+  const worksheet = { ...heard.worksheet, choices };
+  return { ...heard, worksheet: replaceEqualDeep(before.worksheet, worksheet) };
+}
+
 /** What the server reckons of the plan in hand; follows every change, the newest always last. */
 export function useWorksheet(plan: Plan | null, unit: Unit, step: Step, saved: Plan | null = null) {
   const [answer, setAnswer] = useState<Answer | null>(null);
@@ -41,21 +58,31 @@ export function useWorksheet(plan: Plan | null, unit: Unit, step: Step, saved: P
   const line = useRef<LatestWins<Question, Answer> | null>(null);
   const drawn = useRef(false);
   const kept = useRef(saved);
+  const last = useRef<{ step: Step | null; at: number }>({ step: null, at: 0 });
   useEffect(() => {
     kept.current = saved;
   }, [saved]);
   useEffect(() => {
     line.current ??= new LatestWins<Question, Answer>(
       ask,
-      (heard) => {
+      (heard, question) => {
         drawn.current = true;
-        setAnswer(heard);
+        setAnswer((before) => after(before, heard, question));
         setProblem(heard.problem);
       },
       (error) => setProblem(error as ApiProblem),
     );
     // Whoever signs in again over the page is answered what was asked meanwhile.
-    if (plan && !out) line.current.put({ plan, unit, step, instead: drawn.current ? null : kept.current });
+    if (!plan || out) return;
+    const now = performance.now();
+    const { step: stepBefore, at } = last.current;
+    last.current = { step, at: now };
+    const put = (ways: boolean) => line.current?.put({ plan, unit, step, ways, instead: drawn.current ? null : kept.current });
+    const moving = step === stepBefore && now - at < MOVING_MS;
+    put(!moving);
+    if (!moving) return;
+    const rest = setTimeout(() => put(true), MOVING_MS);
+    return () => clearTimeout(rest);
   }, [plan, unit, step, out]);
   // The cards are those of a step: until this one's come there are none, rather than another's.
   const worksheet = answer && (answer.step === step ? answer.worksheet : { ...answer.worksheet, choices: [] });

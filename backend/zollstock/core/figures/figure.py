@@ -1,0 +1,24 @@
+"""One figure, its text and its working."""
+
+from __future__ import annotations
+
+from ..rational import Fraction
+from ..reckoning import Figure
+
+
+def figure(
+    name: str,
+    label: str,
+    value: Fraction | float | int | str,
+    unit: str,
+    text: str,
+    formula: str,
+    put_in: str,
+    source: str,
+) -> Figure:
+    """A figure; `put_in` is the formula with its values, without the result."""
+    plain = float(value) if isinstance(value, Fraction) else value
+    return Figure(
+        id=name, label=label, value=plain, unit=unit, text=text, formula=formula,
+        working=f"{put_in} = {text}", source=source,
+    )  # fmt: skip

@@ -1,0 +1,66 @@
+"""The delivered file: its resolution, its pixels, its weight."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from .. import show
+from ..lengths import MM_PER_INCH
+from ..pixelcount import length_px
+from ..rational import Fraction
+from ..reckoning import Figure
+from ..show import LengthStyle, decimal
+from ..work import Work
+from ..workings import length, number, rounded_up_from, written
+from .figure import figure
+
+
+def file(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    formula, put_in = _output_working(work)
+    yield figure("output_ppi", "Resolution of the file", work.output_ppi, "ppi",
+                  show.ppi(work.output_ppi), formula, put_in, "output")  # fmt: skip
+    for axis, side, value in (
+        ("width", work.boxes.document.w, work.output_w),
+        ("height", work.boxes.document.h, work.output_h),
+    ):
+        yield figure(f"output_{axis}_px", f"File {axis} in pixels", value, "px", show.px(value),
+                      f"file {axis} in inches × output ppi, rounded half up",
+                      _file_side(side, work.output_ppi, value, style), "rounding")  # fmt: skip
+    yield figure("scale_factor", "Enlarged by", work.scale, "–", show.times(work.scale),
+                  "output ppi ÷ effective ppi",
+                  written("{} ÷ {}", (number(work.output_ppi, 1), number(work.effective, 1)),
+                          lambda file, has: file / has, show.times, show.times(work.scale)),
+                  "output")  # fmt: skip
+    size = work.output_bytes
+    yield figure("output_bytes", "Uncompressed", size, "B", show.size_of_file(size),
+                  "width × height × channels × bytes per channel",
+                  f"{work.output_w} × {work.output_h} × {work.channels} × "
+                  f"{work.plan.output.bits // 8}", "output")  # fmt: skip
+
+
+def _file_side(mm: Fraction, ppi: Fraction, px: int, style: LengthStyle) -> str:
+    """A side of the file times its resolution, as it is before it is rounded half up."""
+    if style.unit == "px":
+        return f"{style.number(mm)} px as wanted"
+    before = rounded_up_from(length_px(mm, ppi), px)
+    places = max(2, len(before.partition(".")[2]))
+    product = written(f"{{}} {style.unit} at {{}} ppi", (length(mm, style), number(ppi, 1)),
+                      lambda long, by: long * style.mm / MM_PER_INCH * by,
+                      lambda got: decimal(got, places), before)  # fmt: skip
+    return f"{product}: {before}"
+
+
+def _output_working(work: Work) -> tuple[str, str]:
+    pixels = work.plan.pixels
+    if work.plan.target.in_pixels:
+        return "the tag of a target in pixels; it changes none of them", "tag"
+    if pixels.mode == "keep" or (pixels.mode == "need" and work.need is None):
+        return "effective ppi: no pixel is added or dropped", "kept"
+    if pixels.mode == "need":
+        return "what the chosen school needs", work.plan.viewing.school
+    if pixels.mode == "fixed":
+        return "as set", "set"
+    if pixels.native_ppi is not None:
+        return "the printer's native ppi", "native"
+    return ("effective ppi to the nearest step of 60, within 300 and 480",
+            f"{decimal(work.effective, 1)} stepped")  # fmt: skip

@@ -1,0 +1,111 @@
+"""How fine the print is, and what is needed where it is looked at."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from math import radians, tan
+
+from .. import show
+from ..lengths import MM_PER_INCH
+from ..rational import Fraction, exact
+from ..reckoning import Figure
+from ..show import LengthStyle, decimal
+from ..viewing import acuity_need, acuity_reach
+from ..work import Work
+from ..workings import length, number, pixels, written
+from .figure import figure
+
+
+def resolution(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    box = "image box width" if work.plan.fit.mode == "fill" else "printed picture width"
+    yield figure("effective_ppi", "Effective resolution", work.effective, "ppi",
+                  show.ppi(work.effective), f"crop width ÷ {box}", _pixels_per_inch(work, style),
+                  "resolution")  # fmt: skip
+
+
+def _pixels_per_inch(work: Work, style: LengthStyle) -> str:
+    """Pixels over inches; other units say how they become inches."""
+    crop, side, text = work.placement.crop.w, work.placement.printed.w, show.ppi(work.effective)
+    inches = side / MM_PER_INCH
+    if style.unit == "in":
+        return written("{} px ÷ {} in", (pixels(crop), length(side, style)), lambda a, b: a / b,
+                       show.ppi, text)  # fmt: skip
+    if style.unit == "mm":
+        return written("{} px ÷ {} mm × 25.4 mm/in", (pixels(crop), length(side, style)),
+                       lambda a, b: a / b * MM_PER_INCH, show.ppi, text)  # fmt: skip
+    if style.unit == "px":
+        return written("{} px ÷ {} px × {} ppi",
+                       (pixels(crop), length(side, style), number(work.output_ppi, 2)),
+                       lambda a, b, c: a / b * c, show.ppi, text)  # fmt: skip
+    return written(f"{{}} px ÷ {{}} in ({style.length(side)})", (pixels(crop), number(inches, 3)),
+                   lambda a, b: a / b, show.ppi, text)  # fmt: skip
+
+
+def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    view = work.plan.viewing
+    if work.plan.target.in_pixels:
+        yield from _judged(work, "the target's own pixels", "tag", "pixel-target")
+        return
+    diagonal = work.visible.diagonal()
+    if view.distance is not None:
+        formula, put_in, source = "as set", f"{view.distance.typed} set", "distance-set"
+    else:
+        formula = f"{decimal(view.diagonals, 2)} × visible diagonal, at least 300 mm"
+        put_in = written(f"{{}} × {{}} {style.unit}",
+                         (number(exact(view.diagonals), 2), length(Fraction(diagonal), style)),
+                         lambda times, long: times * long, lambda got: style.far(got * style.mm),
+                         style.far(exact(view.diagonals) * Fraction(diagonal)))  # fmt: skip
+        source = "whole-print"
+        if work.distance > view.diagonals * diagonal:
+            put_in = f"at least 300 mm, since {put_in} is nearer"
+    yield figure("view_distance", "Viewing distance", work.distance, "mm",
+                  style.distance(work.distance, view.distance is not None), formula, put_in,
+                  source)  # fmt: skip
+    if work.need is not None:
+        yield from _judged(work, *_need_working(work), view.school)
+    yield clean_from(work, style)
+
+
+def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figure]:
+    """Need, ratio and grade, where the school has an answer."""
+    if work.need is not None and work.quality is not None and work.grade is not None:
+        yield figure("need_ppi", "Needed there", work.need, "ppi", show.ppi(work.need),
+                      formula, put_in, source)  # fmt: skip
+        yield figure("quality_ratio", "Effective ÷ needed", work.quality, "–",
+                      decimal(work.quality, 2), "effective ppi ÷ needed ppi",
+                      written("{} ÷ {}", (number(work.effective, 1), number(work.need, 1)),
+                              lambda has, needs: has / needs, lambda q: decimal(q, 2),
+                              decimal(work.quality, 2)), "grades")  # fmt: skip
+        yield figure("grade", "Verdict", work.grade, "word", work.grade,
+                      "surplus ≥ 2, clean ≥ 1, near ≥ 0.8, soft ≥ 0.5, else coarse",
+                      decimal(work.quality, 2), "grades")  # fmt: skip
+
+
+def clean_from(work: Work, style: LengthStyle) -> Figure:
+    """The nearest distance at which the print looks clean by acuity."""
+    arcmin = work.plan.viewing.arcmin
+    reach = acuity_reach(float(work.effective), work.factor, arcmin)
+    constant = acuity_need(25.4, arcmin)
+    put_in = written("{} × {} ÷ {} in",
+                     (number(constant, 2), number(exact(work.factor), 2), number(work.effective, 1)),
+                     lambda one, factor, has: one * factor / has,
+                     lambda inches: style.far(inches * MM_PER_INCH), style.far(reach))  # fmt: skip
+    return figure("clean_from", "Looks clean from", reach, "mm", style.far(reach),
+                   "1 ÷ tan(angle) × medium factor ÷ effective ppi, in inches",
+                   put_in, "acuity")  # fmt: skip
+
+
+def _need_working(work: Work) -> tuple[str, str]:
+    view, need = work.plan.viewing, work.need or 0
+    factor = number(exact(work.factor), 2)
+    if view.school == "acuity":
+        put_in = written("1 ÷ ({} × tan({}′)) × {}",
+                         (number(work.distance / 25.4, 2), number(exact(view.arcmin), 2), factor),
+                         lambda inches, angle, by: float(by) / (float(inches) * tan(radians(angle / 60))),
+                         show.ppi, show.ppi(need))  # fmt: skip
+        return "1 ÷ (distance in inches × tan(angle)) × medium factor", put_in
+    base = number(need / exact(work.factor), 0)
+    put_in = written("{} × {}", (base, factor), lambda ppi, by: ppi * by, show.ppi, show.ppi(need))
+    if view.school == "table":
+        return "table of distances × medium factor", put_in
+    return "300 ppi × medium factor", put_in
