@@ -15,6 +15,7 @@ import { usePreferences, useSession } from "./session/useSession";
 import { Problem } from "./shell/Problem";
 import { LeaveRoomPage } from "./sizes/LeaveRoomPage";
 import { LibraryPage } from "./sizes/LibraryPage";
+import { TopBar } from "./shell/TopBar";
 import { SizesPage } from "./sizes/SizesPage";
 
 export function App() {
@@ -66,11 +67,14 @@ function Places() {
 
 function Nothing() {
   return (
-    <main className="mx-auto max-w-lg space-y-3 p-10">
-      <h1 className="text-xl font-semibold">There is nothing at this address</h1>
-      <Link to="/" className="underline">
-        To the jobs
-      </Link>
-    </main>
+    <>
+      <TopBar />
+      <main className="mx-auto max-w-lg space-y-3 p-10">
+        <h1 className="text-xl font-semibold">There is nothing at this address</h1>
+        <Link to="/" className="underline">
+          To the jobs
+        </Link>
+      </main>
+    </>
   );
 }

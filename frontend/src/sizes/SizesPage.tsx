@@ -22,7 +22,8 @@ const ORDERS = [
   { value: "quality", label: "Sharpest" },
 ] as const;
 type Order = (typeof ORDERS)[number]["value"];
-const ROOM = [212, 150] as const;
+// Beside the tick in the corner, not under it.
+const ROOM = [184, 150] as const;
 const FIRST_SET = { in: "group:Photo sizes, inches", cm: "group:Photo sizes, centimetres", mm: "group:ISO A" } as const;
 
 const asPrint = (item: SizeVerdict): SmallPrint | null =>
