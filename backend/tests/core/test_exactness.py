@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 
 from tests.plans import border, documents, plan, wrap
 from zollstock.core import viewing
+from zollstock.core.faults import MOST_PROBLEMS
 from zollstock.core.findings import findings
 from zollstock.core.oneline import one_line
 from zollstock.core.plan import (
-    MOST_PROBLEMS,
     PlanError,
     lengths_of,
     parse_plan,

@@ -7,11 +7,12 @@ from fractions import Fraction
 import pytest
 
 from tests.plans import LAMP, border, plan, wrap
-from zollstock.core import viewing
-from zollstock.core.edges import Box, layout
+from zollstock.core.box import Box
+from zollstock.core.edges import layout
 from zollstock.core.marks import mark_lines
 from zollstock.core.pixelboxes import PixelBox, Sampling, pixel_boxes
 from zollstock.core.reckon import reckon
+from zollstock.core.schools import SCHOOLS
 from zollstock.core.straighten import UPRIGHT, roomiest
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
@@ -78,7 +79,7 @@ def test_marks_lie_in_the_margin_and_point_at_their_line() -> None:
     made = plan(
         edge=wrap("mirror"), marks={"margin": "10 mm", "crop": True, "fold": True, "centre": True}
     )
-    boxes = layout(made)
+    boxes = layout(made.edge, made.target, made.marks)
     inner = boxes.document.grown(-made.marks.margin.mm)
     lines = mark_lines(made.marks, boxes)
     assert len(lines) == 8 + 16 + 4
@@ -96,7 +97,7 @@ def test_marks_lie_in_the_margin_and_point_at_their_line() -> None:
 
 def test_no_margin_no_marks() -> None:
     made = plan(marks={"crop": True})
-    assert mark_lines(made.marks, layout(made)) == []
+    assert mark_lines(made.marks, layout(made.edge, made.target, made.marks)) == []
 
 
 def test_pixels_of_the_worked_border() -> None:
@@ -121,14 +122,14 @@ def test_a_border_less_print_never_grows_a_white_row() -> None:
      (14, None)],
 )  # fmt: skip
 def test_from_where_the_house_table_is_content(effective: int, reach: float | None) -> None:
-    assert viewing.reach("table", effective, 1.0, 1.0) == reach
+    assert SCHOOLS["table"].reach(effective, 1.0, 1.0) == reach
 
 
 def test_device_is_content_anywhere_or_nowhere() -> None:
-    assert viewing.reach("device", 300, 1.0, 1.0) == 0
-    assert viewing.reach("device", 299, 1.0, 1.0) is None
-    assert viewing.reach("device", 250, 0.8, 1.0) == 0
-    assert viewing.need("trials", 500, 1.0, 1.0) is None
+    assert SCHOOLS["device"].reach(300, 1.0, 1.0) == 0
+    assert SCHOOLS["device"].reach(299, 1.0, 1.0) is None
+    assert SCHOOLS["device"].reach(250, 0.8, 1.0) == 0
+    assert SCHOOLS["trials"].need(500, 1.0, 1.0) is None
 
 
 def test_the_medium_lowers_every_need() -> None:

@@ -11,9 +11,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import LAMP, plan, zones
-from zollstock.core.edges import Box
+from zollstock.core.box import Box
 from zollstock.core.fit import place, zone_px, zone_span
-from zollstock.core.plan import Fit, KeepZone
+from zollstock.core.parts.fit import Fit, KeepZone
 from zollstock.core.reckon import reckon
 from zollstock.core.straighten import largest, lean, leaning_bounds
 from zollstock.core.zones import turned

@@ -13,13 +13,15 @@ from hypothesis import strategies as st
 
 from tests.plans import documents, zones
 from zollstock.core import viewing
-from zollstock.core.edges import Box
+from zollstock.core.box import Box
 from zollstock.core.fit import place
+from zollstock.core.parts.fit import Fit
 from zollstock.core.pixelboxes import pixel_boxes
-from zollstock.core.plan import Fit, parse_plan, patched, plan_document
+from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import reckoning_document
 from zollstock.core.schema import plan_schema, reckoning_schema
+from zollstock.core.schools import SCHOOLS
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import text_worksheet, worksheet
 
@@ -150,11 +152,11 @@ def test_automatic_placement_holds_every_zone_that_fits(
 def test_the_bands_agree_with_the_verdict_at_every_distance(
     school: str, effective: float, factor: float, distance: float
 ) -> None:
-    found = viewing.bands(school, effective, factor, 1.0)
+    found = viewing.bands(SCHOOLS[school], effective, factor, 1.0)
     assert found[0].start == 0 and found[-1].end is None
     for one, following in pairwise(found):
         assert one.end == following.start
-    need = viewing.need(school, distance, factor, 1.0)
+    need = SCHOOLS[school].need(distance, factor, 1.0)
     assert need is not None
     ratio = effective / need
     near_a_boundary = any(abs(ratio - least) < 1e-6 for _, least in viewing.GRADES)

@@ -8,6 +8,8 @@ from tests.plans import border, plan, wrap
 from zollstock.core import viewing
 from zollstock.core.ratios import ratio_name
 from zollstock.core.reckon import reckon
+from zollstock.core.schools import acuity_need
+from zollstock.core.schools.table import table_need
 
 
 def value(made, name: str):
@@ -44,9 +46,9 @@ def test_canvas_of_fifty_by_forty() -> None:
 
 
 def test_needs_of_the_eye() -> None:
-    assert viewing.acuity_need(500) == pytest.approx(174.6, abs=0.05)
-    assert viewing.acuity_need(2000) == pytest.approx(43.7, abs=0.05)
-    assert viewing.acuity_need(25.4) == pytest.approx(3437.75, abs=0.01)
+    assert acuity_need(500) == pytest.approx(174.6, abs=0.05)
+    assert acuity_need(2000) == pytest.approx(43.7, abs=0.05)
+    assert acuity_need(25.4) == pytest.approx(3437.75, abs=0.01)
 
 
 def test_twice_the_size_from_twice_the_distance_needs_the_same_pixels() -> None:
@@ -70,7 +72,7 @@ def test_a_three_to_two_picture_loses_a_sixth_on_four_to_five() -> None:
      (10_001, 15)],
 )  # fmt: skip
 def test_house_table(distance: int, need: int) -> None:
-    assert viewing.table_need(distance) == need
+    assert table_need(distance) == need
 
 
 @pytest.mark.parametrize(

@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING, Any
 
 from django.conf import settings
 
+from zollstock.core.refusal import Refusal
 from zollstock.core.show import size_of_file
 
 if TYPE_CHECKING:
@@ -21,7 +22,7 @@ if TYPE_CHECKING:
 _shares: list[Callable[[Any], int]] = []
 
 
-class QuotaReached(Exception):
+class QuotaReached(Refusal):
     """There is no room left in an account; the message says how full it is and what to do."""
 
 

@@ -15,7 +15,8 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.core.naming import DEFAULT_PATTERN, FIELDS, check_pattern
-from zollstock.core.plan import Colour, PlanError, Share
+from zollstock.core.parts.part import Colour, Share
+from zollstock.core.plan import PlanError
 from zollstock.jobs.api import own_jobs
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture

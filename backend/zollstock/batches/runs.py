@@ -7,16 +7,17 @@ from typing import Any
 
 from django.db import transaction
 
-from zollstock.core.findings import findings
+from zollstock.core.findings import stops
 from zollstock.core.library import Size
 from zollstock.core.naming import Names, check_pattern, named, safe_name
+from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import PlanError, lengths_of, parse_plan
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
 from zollstock.core.zones import zone_state
 from zollstock.pictures.models import Picture
 from zollstock.renders.models import Render, Run
-from zollstock.renders.orders import ENDINGS, send_run, side_fields
+from zollstock.renders.orders import send_run, side_fields
 from zollstock.renders.runs_api import WORKERS
 
 from .cells import cell_document
@@ -70,7 +71,7 @@ def _named(
     """Give an order its name and its facts; fail it at once where its plan says stop."""
     fields = {"picture": picture.name.rsplit(".", 1)[0], "title": picture.name.rsplit(".", 1)[0],
               "job": batch.title, "size": size.name, "number": f"{number:03d}"}  # fmt: skip
-    ending = ENDINGS[batch.shared["output"]["format"]]
+    ending = OUTPUTS[batch.shared["output"]["format"]].ending
     try:
         plan = parse_plan(order.plan)
     except PlanError as error:
@@ -78,9 +79,9 @@ def _named(
         order.facts = {"picture": picture.name, "size": size.name}
     else:
         work = work_out(plan)
-        stops = [f.text for f in findings(work, style_for(lengths_of(plan))) if f.level == "stop"]
-        if stops:
-            order.state, order.problem = Render.State.FAILED, stops[0][:400]
+        against = [finding.text for finding in stops(work, style_for(lengths_of(plan)))]
+        if against:
+            order.state, order.problem = Render.State.FAILED, against[0][:400]
         order.facts = facts_of(work, picture, size)
         fields |= side_fields(plan) | {
             "ppi": f"{float(work.output_ppi):.0f}",

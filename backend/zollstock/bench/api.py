@@ -6,12 +6,10 @@ from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
-from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.core import readings as core
-from zollstock.core.lengths import LengthError
 from zollstock.core.offsets import typed_offset
 from zollstock.core.plan import parse_plan
 from zollstock.core.readings import EXAMPLES, Purpose, read_length, read_size
@@ -21,7 +19,7 @@ from zollstock.core.show import LengthStyle
 from zollstock.core.sources import SOURCES
 from zollstock.core.viewing import MEDIA
 from zollstock.core.worksheet import Worksheet, worksheet
-from zollstock.sizes.shelf import OWN, shelf_of
+from zollstock.sizes.shelf import OWN, shelf_of, studio_of
 
 router = Router(tags=["bench"], auth=RememberedSession())
 
@@ -100,9 +98,7 @@ class Reference(Schema):
 @router.post("/reckon", response=Worksheet, exclude_none=True)
 def reckon(request: HttpRequest, wanted: ReckonRequest) -> HttpResponse:
     """The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail."""
-    # Only where near sizes are looked for does the studio's own library matter.
-    sizes = shelf_of(request.user) if wanted.step in ("fit", "edge") else None
-    made = worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, sizes)
+    made = worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, studio_of(request.user))
     # The model is what the response says; to check and copy it again would take a third as long.
     return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")
 
@@ -123,20 +119,14 @@ class ReadOffset(Schema):
 @router.post("/fit/offset", response=ReadOffset)
 def offset(request: HttpRequest, typed: TypedOffset) -> ReadOffset:
     """The anchor that puts the crop so far from the picture's side."""
-    try:
-        anchor = typed_offset(parse_plan(typed.plan), typed.side, typed.text)
-    except LengthError as error:
-        raise HttpError(422, str(error)) from None
+    anchor = typed_offset(parse_plan(typed.plan), typed.side, typed.text)
     return ReadOffset(anchor=anchor, open=typed.text.strip()[-1:].isdigit())
 
 
 @router.post("/lengths/read", response=ReadLength)
 def length_read(request: HttpRequest, typed: TypedPurpose) -> ReadLength:
     """Read a length as people type it: 11 1/2", 29,7 cm, 12in."""
-    try:
-        read = read_length(typed.text, typed.unit, typed.purpose)
-    except LengthError as error:
-        raise HttpError(422, str(error)) from None
+    read = read_length(typed.text, typed.unit, typed.purpose)
     return ReadLength(
         typed=read.length.typed, shown=LengthStyle(typed.unit).length(read.length.mm),
         mm=float(read.length.mm), **_how(read),
@@ -147,10 +137,7 @@ def length_read(request: HttpRequest, typed: TypedPurpose) -> ReadLength:
 def size_read(request: HttpRequest, typed: TypedSize) -> ReadSize:
     """Read a size as people type it: 8x10, A3 landscape, 4R, 30 cm square, a name, one side."""
     own = [size for size in shelf_of(request.user).sizes if size.key.startswith(OWN)]
-    try:
-        read = read_size(typed.text, typed.unit, typed.picture, own)
-    except LengthError as error:
-        raise HttpError(422, str(error)) from None
+    read = read_size(typed.text, typed.unit, typed.picture, own)
     width, height = read.sides.width, read.sides.height
     shown = LengthStyle(typed.unit).size(width.mm, height.mm)
     return ReadSize(width=width.typed, height=height.typed, shown=shown, **_how(read))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from .edges import Box
+from .box import Box
 from .reckoning import Boxes, BoxMm
 from .work import Work
 

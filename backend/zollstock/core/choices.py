@@ -10,19 +10,18 @@ from collections.abc import Callable, Iterator
 from itertools import chain
 from typing import Any
 
-from pydantic import ValidationError
-
 from . import show
 from .boxes import boxes
-from .consistency import problems
 from .library import Size
-from .near import Shelf, library_shelf, nearest
+from .near import Shelf, nearest
 from .pixelcount import MOST_OUTPUT_PIXELS
-from .plan import Plan, PlanError, parse_plan, patched, plan_document, plan_problems
+from .plan import Plan, PlanError, changed_plan
 from .rational import Fraction, exact
 from .ratios import named_ratio, short_ratio
 from .reckoning import Boxes, Record, Step
+from .schools import SCHOOLS
 from .show import LengthStyle
+from .studio import NOBODYS, Studio
 from .work import Work, work_out
 
 
@@ -39,12 +38,12 @@ class Choice(Record):
     angle: float = 0.0
 
 
-def choices(work: Work, style: LengthStyle, step: Step, sizes: Shelf | None = None) -> list[Choice]:
+def choices(work: Work, style: LengthStyle, step: Step, studio: Studio = NOBODYS) -> list[Choice]:
     """The choices of a step in the order they are shown; empty for steps without any.
 
-    `sizes` are those to look for near ones in; by default the library that everybody has.
+    Near sizes are those of `studio`.
     """
-    shelf = sizes or library_shelf()
+    shelf = studio.sizes
     steps: dict[Step, Callable[[], Iterator[Offer]]] = {
         "size": lambda: _following_sheets(work, style),
         "fit": lambda: chain(_ratio_answers(work, style, shelf), _near_sizes(work, style, shelf)),
@@ -56,10 +55,9 @@ def choices(work: Work, style: LengthStyle, step: Step, sizes: Shelf | None = No
         return []
     found: list[Choice] = []
     kinds = 0
-    document = plan_document(work.plan)
     for name, title, fix, wording in offers():
         try:
-            plan = _changed(work.plan, document, fix)
+            plan = changed_plan(work.plan, fix)
         except PlanError:
             continue  # a way that leads nowhere, such as a ppi not yet typed, is not offered
         outcome = work_out(plan)
@@ -100,27 +98,6 @@ def _leads_where(one: Choice, other: Choice, step: Step) -> bool:
     return all(abs(a - b) < _SAME_MM for a, b in pairs)
 
 
-def _changed(plan: Plan, document: dict[str, Any], fix: dict[str, Any]) -> Plan:
-    """The plan with `fix`; parts that it leaves alone stay the checked ones they are.
-
-    Offers are made at every move of a finger: to check the whole document six times again took a tenth
-    of the time. Raises `PlanError` as `parse_plan` does.
-    """
-    touched = {path.partition(".")[0] for path in fix}
-    if not touched <= {"fit", "target", "pixels"}:
-        return parse_plan(patched(document, fix))
-    parts = patched({name: document[name] for name in touched}, fix)
-    try:
-        checked = {name: type(getattr(plan, name)).model_validate(parts[name]) for name in touched}
-    except ValidationError as error:
-        raise PlanError(plan_problems(error)) from None
-    changed = plan.model_copy(update=checked)
-    found = problems(changed)
-    if found:
-        raise PlanError(found)
-    return changed
-
-
 Offer = tuple[str, str, dict[str, Any], Any]
 
 
@@ -132,7 +109,7 @@ def _ratio_answers(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Off
            {"fit.mode": "fill", "fit.zoom": zoom}, lost_text)  # fmt: skip
     yield ("whole", "Keep the picture whole", {"fit.mode": "contain", "fit.zoom": 1.0},
            lambda outcome: _white_text(outcome, style))  # fmt: skip
-    if work.plan.edge.kind in ("none", "border") and not work.plan.target.in_pixels:
+    if work.plan.edge.sheet_follows and not work.plan.target.in_pixels:
         target = fitting_sheet(work.plan, work)
         width, height = (style.typed(mm) for mm in target)
         yield ("sheet", f"Cut the sheet to {style.size(*target)}",
@@ -142,7 +119,7 @@ def _ratio_answers(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Off
 
 def _near_sizes(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
     plan, image, placed, trim = work.plan, work.boxes.image, work.placement, work.boxes.trim
-    if plan.edge.kind not in ("none", "border"):
+    if not plan.edge.sheet_follows:
         return
     picture = placed.crop.w / placed.crop.h if plan.fit.mode == "contain" else Fraction(
         placed.picture_w, placed.picture_h)  # fmt: skip
@@ -167,7 +144,7 @@ def _lost_in_short(outcome: Work) -> str:
 
 def _following_sheets(work: Work, style: LengthStyle) -> Iterator[Offer]:
     """Sheet follows picture: one thing of the sheet stays, the other side follows the picture."""
-    if work.plan.edge.kind not in ("none", "border"):
+    if not work.plan.edge.sheet_follows:
         return
     trim, image = work.boxes.trim, work.boxes.image
     rest = (trim.w - image.w, trim.h - image.h)
@@ -254,7 +231,7 @@ def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
     own = {"need": None, "device": {"native_ppi": pixels.native_ppi}, "keep": None}
     titles = {
         "keep": "Keep the pixels",
-        "need": f"What is needed ({_SCHOOL_WORDS[school]})",
+        "need": f"What is needed ({SCHOOLS[school].by})",
         "device": "For the device",
     }
     for mode, title in titles.items():
@@ -263,14 +240,6 @@ def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
     ppi = pixels.ppi if pixels.mode == "fixed" else 300.0
     yield ("fixed", f"Fixed, {show.ppi(ppi or 300.0)}", {"pixels": {"mode": "fixed", "ppi": ppi}},
            pixel_text)  # fmt: skip
-
-
-_SCHOOL_WORDS = {
-    "acuity": "by acuity",
-    "table": "by the table of distances",
-    "device": "by the device",
-    "trials": "by own trials",
-}
 
 
 def pixel_text(outcome: Work) -> str:

@@ -8,12 +8,14 @@ from typing import Any, Literal
 from . import pixelcount, show
 from .lengths import MM_PER_INCH
 from .library import sides_text
-from .plan import Border, Mat, Wrap
+from .outputs import OUTPUTS
 from .rational import Fraction
 from .readings import thousands_meant
 from .reckoning import Finding
+from .schools import acuity_reach
 from .show import LengthStyle
 from .sizes import Sides, implausible
+from .studio import NOBODYS, Studio
 from .work import Work
 from .zonefindings import zone_findings
 
@@ -24,10 +26,10 @@ MOST = Fraction(2)
 MUCH_LOST = Fraction(15, 100)
 
 
-def findings(work: Work, style: LengthStyle) -> list[Finding]:
+def findings(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> list[Finding]:
     """All findings of a plan, the gravest first, in the order of the work within a level."""
     found = [
-        *zone_findings(work, style),
+        *zone_findings(work, style, studio),
         *_size(work),
         *_loss(work),
         *_edge(work, style),
@@ -37,6 +39,12 @@ def findings(work: Work, style: LengthStyle) -> list[Finding]:
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
     return sorted(found, key=lambda finding: gravity[finding.level])
+
+
+def stops(work: Work, style: LengthStyle) -> list[Finding]:
+    """Why no file can be made of a plan: its findings of the level `stop`, and no others worded."""
+    found = [*_edge(work, style), *_quality(work, style), *_file(work)]
+    return [finding for finding in found if finding.level == "stop"]
 
 
 def _size(work: Work) -> Iterator[Finding]:
@@ -66,36 +74,12 @@ def _loss(work: Work) -> Iterator[Finding]:
 
 
 def _edge(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    edge, plan = work.plan.edge, work.plan
-    if isinstance(edge, Mat):
-        trim, image = work.boxes.trim, work.boxes.image
-        if image.w > trim.w or image.h > trim.h:
-            yield Finding(id="image-beyond-sheet", level="stop", step="edge",
-                          text=f"Opening and overlap need {style.size(image.w, image.h)}; the sheet "
-                               f"is only {style.size(trim.w, trim.h)}.",
-                          fix={"target.width": style.typed_at_least(max(image.w, trim.w)),
-                               "target.height": style.typed_at_least(max(image.h, trim.h))},
-                          fix_label="Take a sheet that holds it")  # fmt: skip
-    if isinstance(edge, Wrap) and edge.fill in ("mirror", "soft-mirror"):
-        around, printed = edge.depth.mm + edge.turn.mm, work.placement.printed
-        if min(printed.w, printed.h) < around:
-            yield Finding(id="mirror-too-shallow", level="stop", step="edge",
-                          text=f"A mirrored side needs {style.length(around)} of picture; the face "
-                               f"has only {style.length(min(printed.w, printed.h))}.",
-                          fix={"edge.fill": "stretch"},
-                          fix_label="Stretch the outermost pixels")  # fmt: skip
-    marks = plan.marks
+    yield from work.plan.edge.findings(work.boxes, work.placement.printed, style)
+    marks = work.plan.marks
     if (marks.crop or marks.fold or marks.centre) and not marks.margin.mm:
         yield Finding(id="marks-without-margin", level="warn", step="edge",
                       text="Marks are drawn outside the image, and there is no margin for them.",
                       fix={"marks.margin": "10 mm"}, fix_label="Give them 10 mm")  # fmt: skip
-    if isinstance(edge, Border) and plan.fit.mode == "contain":
-        image, printed = work.boxes.image, work.placement.printed
-        if (printed.w, printed.h) != (image.w, image.h):
-            left, top = printed.x - work.boxes.trim.x, printed.y - work.boxes.trim.y
-            yield Finding(id="borders-differ", level="note", step="edge",
-                          text=f"The picture is whole, so the border differs: {style.length(left)} "
-                               f"at the left, {style.length(top)} at the top.")  # fmt: skip
 
 
 def _pixels(work: Work) -> Iterator[Finding]:
@@ -119,8 +103,6 @@ def _pixels(work: Work) -> Iterator[Finding]:
 
 
 def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    from .viewing import acuity_reach
-
     if work.grade is None:
         yield Finding(id="no-trials", level="stop", step="distance",
                       text="This studio has no trials yet for this medium and distance, so they "
@@ -148,21 +130,24 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 def _file(work: Work) -> Iterator[Finding]:
     output, longest = work.plan.output, max(work.output_w, work.output_h)
-    as_tiff = {"fix": {"output.format": "tiff"}, "fix_label": "Make it a TIFF"}
-    if output.format == "jpeg" and longest > pixelcount.JPEG_LONGEST_SIDE:
-        yield Finding(id="jpeg-too-long", level="stop", step="handover", **as_tiff,
-                      text=f"A JPEG holds 65 535 px a side; this file has {show.whole(longest)}.")  # fmt: skip
-    if output.format == "jpeg" and output.bits == 16:
-        yield Finding(id="jpeg-16-bit", level="stop", step="handover",
-                      text="A JPEG has 8 bits a channel, not 16.",
-                      fix={"output.bits": 8}, fix_label="Take 8 bits")  # fmt: skip
-    if work.plan.picture.bits == 16 and output.bits == 8:
-        as_jpeg = output.format == "jpeg"
+    kind = OUTPUTS[output.format]
+    if kind.longest_side is not None and longest > kind.longest_side:
+        yield Finding(id=f"{kind.id}-too-long", level="stop", step="handover",
+                      text=f"A {kind.label} holds {show.whole(kind.longest_side)} px a side; this file has "
+                           f"{show.whole(longest)}.",
+                      fix={"output.format": "tiff"}, fix_label="Make it a TIFF")  # fmt: skip
+    if output.bits not in kind.bits:
+        most = max(kind.bits)
+        yield Finding(id=f"{kind.id}-{output.bits}-bit", level="stop", step="handover",
+                      text=f"A {kind.label} has {most} bits a channel, not {output.bits}.",
+                      fix={"output.bits": most}, fix_label=f"Take {most} bits")  # fmt: skip
+    if work.plan.picture.bits > output.bits:
+        has, fits = work.plan.picture.bits, work.plan.picture.bits in kind.bits
         yield Finding(id="depth-lost", level="note", step="handover",
-                      text="The picture has 16 bits a channel; the file keeps 8 of them"
-                           + (", as every JPEG does." if as_jpeg else "."),
-                      fix={"output.bits": 16} | ({"output.format": "tiff"} if as_jpeg else {}),
-                      fix_label="Keep 16 bits, as a TIFF" if as_jpeg else "Keep 16 bits")  # fmt: skip
+                      text=f"The picture has {has} bits a channel; the file keeps {output.bits} of them"
+                           + ("." if fits else f", as every {kind.label} does."),
+                      fix={"output.bits": has} | ({} if fits else {"output.format": "tiff"}),
+                      fix_label=f"Keep {has} bits" + ("" if fits else ", as a TIFF"))  # fmt: skip
     if work.plan.picture.channels == 4 and output.profile == "picture":
         yield Finding(id="cmyk-own-profile", level="stop", step="handover",
                       text="A CMYK picture cannot keep its own profile here: the file is made in RGB.",
@@ -177,7 +162,7 @@ def _file(work: Work) -> Iterator[Finding]:
     elif min(work.output_w, work.output_h) < 1:
         yield Finding(id="file-too-small", level="stop", step="pixels",
                       text="At this ppi the file would have less than one pixel a side.")  # fmt: skip
-    elif output.format == "tiff" and work.output_bytes >= pixelcount.CLASSIC_TIFF_BYTES:
+    elif kind.classic_bytes is not None and work.output_bytes >= kind.classic_bytes:
         yield Finding(id="tiff-over-4-gib", level="warn", step="handover",
                       text="Over 4 GiB uncompressed: it is written as BigTIFF, which many labs "
                            "cannot read.")  # fmt: skip

@@ -8,14 +8,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
 
-from .edges import ZERO, Box
+from .box import ZERO, Box
+from .parts.fit import Fit, KeepZone
+from .parts.picture import Picture
 from .rational import Fraction, exact
 from .straighten import UPRIGHT, Lean, largest, lean, leaning_bounds, roomiest
-
-if TYPE_CHECKING:
-    from .plan import Fit, KeepZone, Picture
 
 ONE = Fraction(1)
 

@@ -16,6 +16,7 @@ from pydantic_core import PydanticCustomError, core_schema
 
 from .oneline import one_line
 from .rational import Fraction, fraction_of
+from .refusal import Refusal
 
 MM_PER_INCH = Fraction(127, 5)
 
@@ -69,7 +70,7 @@ _TOKEN = re.compile(
 )
 
 
-class LengthError(ValueError):
+class LengthError(Refusal):
     """What was typed is not a length; the message names the part that was not understood."""
 
 

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from .edges import Box, Layout
-from .plan import Marks
+from .box import Box
+from .edges import Layout
+from .parts.surface import Marks
 from .rational import Fraction
 
 #: Marks keep this far off what is cut or folded, and are this wide, mm.

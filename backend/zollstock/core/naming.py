@@ -8,6 +8,8 @@ from collections.abc import Iterable, Mapping
 
 from anyascii import anyascii
 
+from .refusal import Refusal
+
 #: What a pattern may hold between braces, and what it stands for.
 FIELDS: dict[str, str] = {
     "picture": "the picture's file name without its ending",
@@ -28,7 +30,7 @@ _SPELLED = {"ä": "ae", "ö": "oe", "ü": "ue", "×": "x", "½": "-1-2"}
 _NOT_IN_NAMES = re.compile(r'[\x00-\x1f\x7f<>:"/\\|?*\u200e\u200f\u202a-\u202e\u2066-\u2069]+')
 
 
-class PatternError(ValueError):
+class PatternError(Refusal):
     """A pattern that cannot make names; the message says which part."""
 
 

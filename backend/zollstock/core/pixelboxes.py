@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from .edges import Box
+from .box import Box
 from .fit import Placement
 from .pixelcount import length_px, round_px
 from .rational import Fraction

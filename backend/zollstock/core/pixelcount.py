@@ -1,21 +1,18 @@
-"""Pixel counts: effective and output ppi, rounding, and what a file will weigh."""
+"""Pixel counts: effective and output ppi, rounding, and the most a file may have."""
 
 from __future__ import annotations
 
 from math import floor
-from typing import TYPE_CHECKING
 
 from .lengths import MM_PER_INCH
+from .parts.file import Pixels
 from .rational import Fraction, exact
 
-if TYPE_CHECKING:
-    from .plan import Pixels
-
-#: Limits of the file formats: px a side, and bytes.
-JPEG_LONGEST_SIDE = 65_535
-CLASSIC_TIFF_BYTES = 2**32
 #: The most pixels a delivered file may have; beyond it something was mistyped.
 MOST_OUTPUT_PIXELS = 4_000_000_000
+
+#: For a device: steps of so many ppi, within these.
+DEVICE_STEP, DEVICE_LEAST, DEVICE_MOST = 60, 300, 480
 
 _HALF = Fraction(1, 2)
 
@@ -36,10 +33,15 @@ def ppi_of(px: Fraction, mm: Fraction) -> Fraction:
 
 
 def device_ppi(effective: Fraction, native: int | None) -> Fraction:
-    """The printer's native ppi, else the effective ppi to the nearest step of 60 (half up), 300..480."""
+    """The printer's native ppi, else the effective ppi to the nearest step (half up), within bounds.
+
+    >>> int(device_ppi(Fraction(356), None)), int(device_ppi(Fraction(120), None))
+    (360, 300)
+    """
     if native is not None:
         return Fraction(native)
-    return Fraction(max(300, min(480, round_px(effective / 60) * 60)))
+    stepped = round_px(effective / DEVICE_STEP) * DEVICE_STEP
+    return Fraction(max(DEVICE_LEAST, min(DEVICE_MOST, stepped)))
 
 
 def output_ppi(pixels: Pixels, effective: Fraction, need: Fraction | None) -> Fraction:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from . import show, viewing
 from .reckoning import Record
+from .schools import SCHOOLS
 from .show import LengthStyle
 from .work import Work
 
@@ -43,9 +44,9 @@ def rail(work: Work, style: LengthStyle) -> Rail:
     effective = float(work.effective)
     if work.plan.target.in_pixels:
         return _screen(work, style)
-    school = view.school if work.need is not None else "acuity"
+    school = SCHOOLS[view.school if work.need is not None else "acuity"]
     whole_print = viewing.whole_print_distance(work.visible.diagonal(), view.diagonals)
-    reach = viewing.reach(school, effective, work.factor, view.arcmin)
+    reach = school.reach(effective, work.factor, view.arcmin)
     clean = None
     if reach:
         clean = RailMark(at_mm=reach, text=f"clean from {style.far(reach)}")
@@ -88,7 +89,5 @@ def _verdict(work: Work) -> str:
     if work.quality is None or work.need is None:
         return "no trials yet for this medium and distance"
     ratio = show.decimal(work.quality, 2)
-    what = (
-        "what the eye can use there" if work.plan.viewing.school == "acuity" else "the need there"
-    )
+    what = SCHOOLS[work.plan.viewing.school].measure
     return f"{ratio} × {what} (needs {show.ppi(work.need)})"

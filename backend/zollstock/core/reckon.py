@@ -6,28 +6,30 @@ from . import viewing
 from .boxes import boxes
 from .figures import figures
 from .findings import findings
-from .plan import SCHOOLS, Plan, lengths_of
+from .plan import Plan, lengths_of
 from .reckoning import Reckoning, School
+from .schools import SCHOOLS
 from .show import LengthStyle, style_for
+from .studio import NOBODYS, Studio
 from .work import Work, work_out
 
 
-def reckon(plan: Plan, unit: str | None = None) -> Reckoning:
+def reckon(plan: Plan, unit: str | None = None, studio: Studio = NOBODYS) -> Reckoning:
     """Everything that follows from a plan.
 
     `unit` (mm, cm, in …) is the one used in texts; by default the unit of the target. It changes
-    no value.
+    no value. `studio` is what goes into it beside the plan.
     """
-    return reckon_work(work_out(plan), style_for(lengths_of(plan), unit))
+    return reckon_work(work_out(plan), style_for(lengths_of(plan), unit), studio)
 
 
-def reckon_work(work: Work, style: LengthStyle) -> Reckoning:
+def reckon_work(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> Reckoning:
     """The same, for values already worked out."""
     return Reckoning(
         figures=figures(work, style),
         boxes=boxes(work),
         schools=schools(work),
-        findings=findings(work, style),
+        findings=findings(work, style, studio),
     )
 
 
@@ -40,8 +42,8 @@ def schools(work: Work) -> list[School]:
         return []
     effective, arcmin = float(work.effective), work.plan.viewing.arcmin
     found = []
-    for name in SCHOOLS:
-        need = viewing.need(name, work.distance, work.factor, arcmin)
+    for name, school in SCHOOLS.items():
+        need = school.need(work.distance, work.factor, arcmin)
         if need is None:
             continue
         ratio = work.effective / need
@@ -51,7 +53,7 @@ def schools(work: Work) -> list[School]:
                 need_ppi=float(need),
                 quality_ratio=float(ratio),
                 grade=viewing.grade(ratio),
-                clean_from_mm=viewing.reach(name, effective, work.factor, arcmin),
+                clean_from_mm=school.reach(effective, work.factor, arcmin),
             )
         )
     return found

@@ -11,7 +11,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 
-from .edges import Box
+from .box import Box
 from .rational import Fraction
 
 #: Half tangents are taken to this denominator, so that a turn is exact and its numbers stay short.

@@ -13,6 +13,7 @@ from typing import Any
 
 from .lengths import LengthError
 from .library import FRAMES, Frames, Size, plain
+from .refusal import Refusal
 from .sizes import parse_size
 from .survey import SizeVerdict
 
@@ -28,7 +29,7 @@ _LONGEST = {"name": 80, "group": 80, "note": 300}
 _STARTERS = ("=", "+", "-", "@", "\t", "\r")
 
 
-class TableError(ValueError):
+class TableError(Refusal):
     """A table that cannot be read; the message names the line and what is wrong with it."""
 
 

@@ -1,24 +1,14 @@
-"""Viewing: what a pair of eyes can use from a distance, by four schools.
-
-Practitioners disagree on how many pixels a print needs. The schools stand side by side; one is
-chosen for the verdict. Distances are in mm, needs in ppi.
-"""
+"""Viewing: from where a print is looked at, and how good it then is."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import inf, radians, tan
+from math import inf
 
-from .lengths import MM_PER_INCH
-from .rational import Fraction, exact
+from .rational import Fraction
+from .schools import School
+from .show import decimal
 
-#: The house table: up to this distance (mm), this many ppi; beyond the last line, 15.
-HOUSE_TABLE: tuple[tuple[int, int], ...] = (
-    (400, 300), (800, 240), (1500, 200), (2500, 150), (5000, 100), (10_000, 50),
-)  # fmt: skip
-HOUSE_BEYOND = 15
-#: The device school never goes below this, whatever the distance.
-DEVICE_NEED = 300
 #: Nobody looks at a whole print from nearer than this, mm.
 NEAREST_WHOLE_PRINT = 300
 #: A visitor with the nose on the print, mm.
@@ -56,41 +46,10 @@ class Band:
     grade: str
 
 
-def acuity_need(distance_mm: float, arcmin: float = 1.0) -> float:
-    """ppi that an eye resolving `arcmin` minutes of arc needs at a distance.
-
-    ppi = 1 / (D · tan a), D in inches; 3437.75 / D for 1'.
-    >>> round(acuity_need(500), 1)
-    174.6
-    """
-    return 1 / (distance_mm / float(MM_PER_INCH) * tan(radians(arcmin / 60)))
-
-
-def acuity_reach(effective_ppi: float, factor: float, arcmin: float = 1.0) -> float:
-    """The nearest distance, mm, at which `effective_ppi` looks clean on a medium of `factor`."""
-    return factor * float(MM_PER_INCH) / (effective_ppi * tan(radians(arcmin / 60)))
-
-
-def table_need(distance_mm: float) -> int:
-    """ppi by the house table; the boundary itself still counts to the nearer line."""
-    for limit, need in HOUSE_TABLE:
-        if distance_mm <= limit:
-            return need
-    return HOUSE_BEYOND
-
-
-def need(school: str, distance_mm: float, factor: float, arcmin: float) -> Fraction | None:
-    """The school's need in ppi, medium factor included; None where it has no answer (trials).
-
-    Exact for table and device: 204 ppi on a medium of 0.85 are just 0.8 of the 300 asked for.
-    """
-    if school == "acuity":
-        return Fraction(acuity_need(distance_mm, arcmin) * factor)
-    if school == "table":
-        return table_need(distance_mm) * exact(factor)
-    if school == "device":
-        return DEVICE_NEED * exact(factor)
-    return None
+def grades_in_words(sign: str, last: str) -> str:
+    """The grades with the ratio that each begins at: surplus ≥ 2, clean ≥ 1, …, else coarse."""
+    bounds = [f"{name} {sign} {decimal(least, 1)}" for name, least in GRADES if least]
+    return f"{', '.join(bounds)}, {last.format(GRADES[-1][0])}"
 
 
 def grade(ratio: Fraction | float) -> str:
@@ -98,37 +57,11 @@ def grade(ratio: Fraction | float) -> str:
     return next(name for name, least in GRADES if ratio >= least)
 
 
-def reach(
-    school: str, effective_ppi: float, factor: float, arcmin: float, wanted: float = 1.0
-) -> float | None:
-    """The nearest distance, mm, at which the school's ratio is at least `wanted`.
-
-    0 where any distance will do; None where no distance helps.
-    """
-    usable = effective_ppi / wanted
-    if school == "acuity":
-        return acuity_reach(usable, factor, arcmin)
-    if school == "table":
-        return _table_reach(usable, factor)
-    if school == "device":
-        return 0.0 if usable >= DEVICE_NEED * factor else None
-    return None
-
-
-def _table_reach(usable: float, factor: float) -> float | None:
-    start = 0.0
-    for limit, ppi in HOUSE_TABLE:
-        if usable >= ppi * factor:
-            return start
-        start = float(limit)
-    return start if usable >= HOUSE_BEYOND * factor else None
-
-
-def bands(school: str, effective_ppi: float, factor: float, arcmin: float) -> list[Band]:
+def bands(school: School, effective_ppi: float, factor: float, arcmin: float) -> list[Band]:
     """The grades along the distance rail, nearest first; together they cover 0 to without end."""
     starts = []
     for name, least in reversed(GRADES):
-        begin = 0.0 if least == 0 else reach(school, effective_ppi, factor, arcmin, float(least))
+        begin = 0.0 if least == 0 else school.reach(effective_ppi / float(least), factor, arcmin)
         starts.append((inf if begin is None else begin, name))
     found = []
     for index, (begin, name) in enumerate(starts):

@@ -5,11 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from . import pixelcount, viewing
-from .edges import Box, Layout, layout
+from .box import Box
+from .edges import Layout, layout
 from .fit import Placement, place, turned_size
-from .lengths import MM_PER_INCH
-from .plan import Fit, Plan
-from .rational import Fraction, exact
+from .parts.fit import Fit
+from .plan import Plan
+from .rational import Fraction
+from .schools import SCHOOLS
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,20 +58,19 @@ class Work:
 
     @property
     def padding_colour(self) -> str:
-        edge_colour = getattr(self.plan.edge, "colour", None)
-        return self.plan.fit.colour or edge_colour or "#ffffff"
+        return self.plan.fit.colour or self.plan.edge.paper
 
 
 def work_out(plan: Plan) -> Work:
     """Work out a valid plan; never fails for one."""
-    boxes = layout(plan)
+    boxes = layout(plan.edge, plan.target, plan.marks)
     width, height = turned_size(plan.picture, plan.fit.turn)
     placement = place(width, height, boxes.image, plan.fit)
     effective = min(
         pixelcount.ppi_of(placement.crop.w, placement.printed.w),
         pixelcount.ppi_of(placement.crop.h, placement.printed.h),
     )
-    visible = what_is_seen(plan, boxes, placement)
+    visible = plan.edge.seen(boxes, placement.printed)
     view = plan.viewing
     distance = (
         float(view.distance.mm)
@@ -79,7 +80,7 @@ def work_out(plan: Plan) -> Work:
     tag = plan.target.tag_ppi if plan.target.in_pixels else None
     # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
     need = (
-        viewing.need(view.school, distance, plan.medium.factor, view.arcmin) if tag is None else tag
+        SCHOOLS[view.school].need(distance, plan.medium.factor, view.arcmin) if tag is None else tag
     )
     quality = None if need is None else effective / need
     ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
@@ -99,12 +100,6 @@ def work_out(plan: Plan) -> Work:
     )
 
 
-def what_is_seen(plan: Plan, boxes: Layout, placement: Placement) -> Box:
-    """The part of the document that a viewer takes for the picture; distances go by its diagonal."""
-    contained_border = plan.edge.kind == "border" and plan.fit.mode == "contain"
-    return placement.printed if contained_border else boxes.visible
-
-
 def with_fit(work: Work, fit: Fit) -> Work:
     """The same print with another fit: where the picture lies then, and what is seen of it.
 
@@ -113,19 +108,5 @@ def with_fit(work: Work, fit: Fit) -> Work:
     old, plan = work.placement, work.plan.model_copy(update={"fit": fit})
     placement = place(old.picture_w, old.picture_h, work.boxes.image, fit)
     return replace(
-        work, plan=plan, placement=placement, visible=what_is_seen(plan, work.boxes, placement)
+        work, plan=plan, placement=placement, visible=plan.edge.seen(work.boxes, placement.printed)
     )
-
-
-def size_for_quality(work: Work, wanted: float) -> Fraction | None:
-    """The factor on the target at which effective ÷ needed reaches `wanted`, distance unchanged.
-
-    Exact enough for a proposal: only an edge-less print scales evenly, so None for others.
-    """
-    if work.quality is None or work.plan.edge.kind != "none":
-        return None
-    return exact(round(float(work.quality) / wanted, 6))
-
-
-def inches(mm: Fraction) -> Fraction:
-    return mm / MM_PER_INCH

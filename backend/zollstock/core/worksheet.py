@@ -7,13 +7,15 @@ from typing import Any
 
 from . import show
 from .choices import Choice, choices, what_is_lost
-from .near import Shelf
-from .plan import SCHOOLS, Bleed, Border, Mat, Plan, Wrap, lengths_of
+from .outputs import OUTPUTS
+from .plan import Plan, lengths_of
 from .rail import Rail, rail
 from .rational import Fraction, exact
 from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
+from .schools import SCHOOLS
 from .show import LengthStyle, style_for
+from .studio import NOBODYS, Studio
 from .work import Work, work_out
 from .zones import ZoneState, near_limit, rooms, seen_box, turned
 
@@ -60,6 +62,8 @@ class SchoolRow(Record):
     """A school worded for people; `answers` is false while it has no answer (no trials yet)."""
 
     id: str
+    label: str
+    note: str
     answers: bool
     need: str
     ratio: str
@@ -96,20 +100,20 @@ class Worksheet(Record):
 
 
 def worksheet(
-    plan: Plan, unit: str | None = None, step: Step | None = "fit", sizes: Shelf | None = None
+    plan: Plan, unit: str | None = None, step: Step | None = "fit", studio: Studio = NOBODYS
 ) -> Worksheet:
     """Reckon a plan and lay it out; `choices` are those of `step` if any, texts use `unit`.
 
-    `sizes` is the studio's own library, for the near sizes among the choices.
+    `studio` is what goes into it beside the plan.
     """
     work = work_out(plan)
     style = style_for(lengths_of(plan), unit)
-    reckoning = reckon_work(work, style)
+    reckoning = reckon_work(work, style, studio)
     return Worksheet(
         reckoning=reckoning,
         blades=blades(work, reckoning, style),
         schools=school_rows(reckoning, style),
-        choices=choices(work, style, step, sizes) if step else [],
+        choices=choices(work, style, step, studio) if step else [],
         rail=rail(work, style),
         zones=zone_rows(work, style),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
@@ -147,18 +151,18 @@ def school_rows(reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
         return []
     answers = {school.id: school for school in reckoning.schools}
     rows = []
-    for name in SCHOOLS:
-        school = answers.get(name)
-        if school is None:
-            rows.append(SchoolRow(id=name, answers=False, need="no trials yet", ratio="", grade="",
-                                  clean_from=""))  # fmt: skip
+    for name, school in SCHOOLS.items():
+        said = answers.get(name)
+        if said is None:
+            rows.append(SchoolRow(id=name, label=school.label, note=school.note, answers=False,
+                                  need="no trials yet", ratio="", grade="", clean_from=""))  # fmt: skip
             continue
-        reach = school.clean_from_mm
+        reach = said.clean_from_mm
         clean = "never" if reach is None else style.far(reach) if reach else "anywhere"
         rows.append(
-            SchoolRow(id=name, answers=True, need=show.ppi(school.need_ppi),
-                      ratio=show.decimal(school.quality_ratio, 2), grade=school.grade,
-                      clean_from=clean)
+            SchoolRow(id=name, label=school.label, note=school.note, answers=True,
+                      need=show.ppi(said.need_ppi), ratio=show.decimal(said.quality_ratio, 2),
+                      grade=said.grade, clean_from=clean)
         )  # fmt: skip
     return rows
 
@@ -204,19 +208,7 @@ def _fit(work: Work, style: LengthStyle) -> tuple[str, str]:
 
 
 def _edge(work: Work, style: LengthStyle) -> tuple[str, str]:
-    edge = work.plan.edge
-    if isinstance(edge, Border):
-        sides = [edge.left.mm, edge.top.mm, edge.right.mm, edge.bottom.mm]
-        if len(set(sides)) == 1:
-            return f"Border {style.length(sides[0])}", "all round"
-        return f"{' · '.join(style.number(mm) for mm in sides)} {style.unit}", "border"
-    if isinstance(edge, Bleed):
-        return f"Bleed {style.length(edge.bleed.mm)}", "trimmed"
-    if isinstance(edge, Wrap):
-        return f"Wrap {style.length(edge.depth.mm)}", edge.fill.replace("-", " ")
-    if isinstance(edge, Mat):
-        return f"Mat {style.size(edge.opening_width.mm, edge.opening_height.mm)}", "mat"
-    return "No edge", "none"
+    return work.plan.edge.blade(style)
 
 
 def _pixels(work: Work, style: LengthStyle) -> tuple[str, str]:
@@ -233,7 +225,7 @@ def _distance(work: Work, style: LengthStyle) -> tuple[str, str]:
 
 
 def _handover(work: Work, style: LengthStyle) -> tuple[str, str]:
-    name = work.plan.output.format.upper()
+    name = OUTPUTS[work.plan.output.format].label
     return f"{name} {work.output_w} × {work.output_h}", "to do"
 
 

@@ -9,11 +9,12 @@ from . import zones
 from .boxes import boxes
 from .fit import Placement, zone_span
 from .library import Size
-from .near import library_shelf
-from .plan import Bleed, KeepZone, Wrap, parse_plan, patched, plan_document
+from .parts.fit import KeepZone
+from .plan import PlanError, changed_plan
 from .rational import Fraction, exact
 from .reckoning import Finding, Outcome, Way
 from .show import LengthStyle
+from .studio import Studio
 from .work import Work, with_fit, work_out
 
 _EDGE_WORDS = {"left": "left", "top": "upper", "right": "right", "bottom": "lower"}
@@ -23,10 +24,10 @@ _LITTLE = Fraction(1, 200)
 _TRIES = 8
 
 
-def zone_findings(work: Work, style: LengthStyle) -> Iterator[Finding]:
+def zone_findings(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Finding]:
     """Zones cut or near an edge, a fold or the cutter; zones no placement can hold; centre crops."""
     if work.plan.fit.keep:
-        yield from _cut_or_near(work, style)
+        yield from _cut_or_near(work, style, studio)
         yield from _safe_zones(work, style)
         yield from _fold_zones(work, style)
     yield from _centre_crop(work, style)
@@ -36,7 +37,7 @@ def called(name: str) -> str:
     return f"The {name}" if name else "A keep zone"
 
 
-def _cut_or_near(work: Work, style: LengthStyle) -> Iterator[Finding]:
+def _cut_or_near(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Finding]:
     seen = zones.seen_box(work)
     limit = zones.near_limit(seen)
     found = list(zones.rooms(work, seen))
@@ -48,29 +49,22 @@ def _cut_or_near(work: Work, style: LengthStyle) -> Iterator[Finding]:
     for room in found:
         name = called(room.zone.name)
         if cuts := room.cuts:
-            where = _beyond(work)
+            where = work.plan.edge.cut_words
             parts = " and ".join(
                 f"{style.length(mm)} of it {where} the {_EDGE_WORDS[side]} edge"
                 for side, mm in cuts
             )
-            ways = ways_out(work, style) if hopeless and not told else None
+            ways = ways_out(work, style, studio) if hopeless and not told else None
             told = True
             reason = ""
             if ways is not None:
                 reason = f" No place of this crop holds {_all_of(work)}: {_too_much(work, style)}."
             yield Finding(id="keep-zone-cut", level="warn", step="fit", **fix, ways=ways,
                           text=f"{name} is cut: {parts}.{reason}")  # fmt: skip
-        elif room.tightest[1] < limit and work.plan.edge.kind != "wrap":
+        elif room.tightest[1] < limit and work.boxes.fold is None:
             side, gap = room.tightest
             text = f"{name} comes {style.length(gap)} from the {_EDGE_WORDS[side]} edge."
             yield Finding(id="keep-zone-near-edge", level="warn", step="fit", **fix, text=text)
-
-
-def _beyond(work: Work) -> str:
-    kind = work.plan.edge.kind
-    if kind == "wrap":
-        return "goes round"
-    return {"bleed": "is trimmed away at", "mat": "hides under the mat at"}.get(kind, "lies beyond")
 
 
 def _all_of(work: Work) -> str:
@@ -109,7 +103,7 @@ def _auto_fix(work: Work, placed: Work | None) -> dict[str, Any]:
     return {"fix": {"fit.auto": True}, "fix_label": f"Move the crop {direction}"}
 
 
-def ways_out(work: Work, style: LengthStyle) -> list[Way]:
+def ways_out(work: Work, style: LengthStyle, studio: Studio) -> list[Way]:
     """When no placement holds the zones: keep it whole, another size, or a smaller zone."""
     found = []
     fit = work.plan.fit
@@ -122,7 +116,7 @@ def ways_out(work: Work, style: LengthStyle) -> list[Way]:
     if not _cuts_any(whole):
         found.append(Way(label="Keep the picture whole", text=f"unequal borders, {_still_cut(work)}",
                          fix={"fit.mode": "contain", "fit.zoom": 1.0}))  # fmt: skip
-    other = _size_that_holds(work)
+    other = _size_that_holds(work, studio)
     if other is not None:
         target = {"width": other.width.typed, "height": other.height.typed}
         found.append(Way(label=f"Take {other.label}", text=f"every zone inside, {other.bought}",
@@ -145,8 +139,7 @@ def _still_cut(work: Work) -> str:
     if work.plan.fit.angle:
         taken.append("straightening takes its corners")
     if work.boxes.visible != work.boxes.image:
-        taken.append({"bleed": "the trim takes its rim", "mat": "the mat covers its rim"}.get(
-            work.plan.edge.kind, "its rim goes round the side"))  # fmt: skip
+        taken.append(work.plan.edge.rim_words)
     return " and ".join(taken) + ", every zone inside" if taken else "nothing cut"
 
 
@@ -154,10 +147,10 @@ def _cuts_any(work: Work) -> bool:
     return any(room.cuts for room in zones.rooms(work, zones.seen_box(work)))
 
 
-def _size_that_holds(work: Work) -> Size | None:
-    """The library's size nearest in area whose crop holds every zone; None where none does."""
+def _size_that_holds(work: Work, studio: Studio) -> Size | None:
+    """The studio's size nearest in area whose crop holds every zone; None where none does."""
     placed, plan = work.placement, work.plan
-    if plan.target.in_pixels or plan.edge.kind in ("mat", "wrap", "bleed"):
+    if plan.target.in_pixels or not plan.edge.sheet_follows:
         return None
     span = zone_span(plan.fit.keep, placed.picture_w, placed.picture_h, placed.lean)
     # The ratios whose largest crop is wide and high enough; the exact check comes after.
@@ -165,18 +158,17 @@ def _size_that_holds(work: Work) -> Size | None:
     area = work.boxes.trim.w * work.boxes.trim.h
     wide = placed.picture_w >= placed.picture_h
     candidates = [
-        size for size in library_shelf().laid(wide)
+        size for size in studio.sizes.laid(wide)
         if not size.in_pixels and size.frames != "order"
     ]  # fmt: skip
     fitting = [s for s in candidates if least <= s.width.mm / s.height.mm <= most]
     fitting.sort(key=lambda s: max(s.area / area, area / s.area))
-    document = plan_document(plan)
     for size in fitting[:_TRIES]:
         fix = {"target.width": size.width.typed, "target.height": size.height.typed,
                "fit.auto": True, "fit.zoom": 1.0}  # fmt: skip
         try:
-            outcome = work_out(parse_plan(patched(document, fix)))
-        except ValueError:
+            outcome = work_out(changed_plan(plan, fix))
+        except PlanError:
             continue  # such as a border wider than the smaller sheet
         if not _cuts_any(outcome):
             return size
@@ -208,7 +200,7 @@ def _trimmed(work: Work) -> list[KeepZone]:
 
 def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
     safe = work.boxes.safe
-    if not isinstance(work.plan.edge, Bleed) or safe is None or safe == work.boxes.trim:
+    if safe is None or safe == work.boxes.trim:
         return
     inside_trim = {room.zone: room.tightest[1] for room in zones.rooms(work, work.boxes.trim)}
     fix = _auto_fix(work, None if work.plan.fit.mode == "contain" else auto_placed(work))
@@ -221,17 +213,16 @@ def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 
 def _fold_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    edge, fold = work.plan.edge, work.boxes.fold
-    if not isinstance(edge, Wrap) or edge.fill != "picture" or fold is None:
-        return
+    fold, cure = work.boxes.fold, work.plan.edge.fold_cure
+    if fold is None or cure is None or work.boxes.image == fold:
+        return  # the picture ends at the fold
     for room in zones.rooms(work, fold):
         side, gap = room.tightest
         if gap < zones.NEAR_MM:
             where = "goes over" if gap < 0 else f"comes {style.length(gap)} from"
             yield Finding(id="keep-zone-near-fold", level="warn", step="edge",
                           text=f"{called(room.zone.name)} {where} the {side} fold.",
-                          fix={"edge.fill": "mirror"},
-                          fix_label="Mirror the picture round the side")  # fmt: skip
+                          fix=cure[0], fix_label=cure[1])  # fmt: skip
 
 
 def centre_crop(work: Work) -> Work:

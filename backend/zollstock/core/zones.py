@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
 
-from .edges import Box
+from .box import Box
 from .fit import zone_px
-from .plan import KeepZone
+from .parts.fit import KeepZone
 from .rational import Fraction, exact
 from .straighten import leaning_bounds
 from .work import Work

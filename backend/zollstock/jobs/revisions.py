@@ -6,19 +6,24 @@ from typing import Any
 
 from django.db import transaction
 
-from zollstock.core.plan import KeepZone, PlanError, parse_plan, plan_document
+from zollstock.core.parts.fit import KeepZone
+from zollstock.core.plan import PlanError, parse_plan, plan_document
+from zollstock.core.refusal import Refusal
 from zollstock.core.zones import turned
 from zollstock.pictures.models import Picture
 
 from .models import Print, Revision
 
 
-class StaleVersion(Exception):
+class StaleVersion(Refusal):
     """The print was changed meanwhile; `current` is the version in force."""
 
     def __init__(self, current: int) -> None:
         self.current = current
-        super().__init__(f"the print is at version {current}")
+        super().__init__(
+            "This print was changed in another window. Your change was not saved yet, the other one is "
+            "safe."
+        )
 
 
 def save_plan(print_id: int, document: dict[str, Any], version: int) -> Print:

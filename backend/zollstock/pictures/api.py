@@ -15,7 +15,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.plan import MOST_ZONES, KeepZone
+from zollstock.core.parts.fit import MOST_ZONES, KeepZone
 from zollstock.core.show import size_of_file
 
 from .intake import take_in

@@ -18,6 +18,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
+from zollstock.core.refusal import Refusal
 from zollstock.pixels.errors import PictureError
 
 from .intake import clean_name, take_in, too_large
@@ -33,7 +34,7 @@ GIVEN_UP_AFTER = timedelta(days=1)
 _CHUNK = 2**20
 
 
-class WrongPlace(Exception):
+class WrongPlace(Refusal):
     """A piece that does not follow on what is there; `received` is where to go on."""
 
     def __init__(self, received: int) -> None:

@@ -71,8 +71,6 @@ def add(request: HttpRequest, parcel_id: UUID, at: Annotated[int, Query(ge=0)]) 
             raise HttpError(413, f"A piece has {parcels.PIECE_MOST_BYTES} bytes at the most.")
     try:
         return _state(parcels.add(request.user, parcel_id, at, bytes(piece)))
-    except parcels.WrongPlace as wrong:
-        raise HttpError(409, str(wrong)) from None
     except Parcel.DoesNotExist:  # given up meanwhile, in another window
         raise HttpError(404, _GONE) from None
 
@@ -83,8 +81,6 @@ def finish(request: HttpRequest, parcel_id: UUID) -> Arrival:
     _own(request, parcel_id)
     try:
         picture, known = parcels.finish(request.user, parcel_id)
-    except parcels.WrongPlace as wrong:
-        raise HttpError(409, str(wrong)) from None
     except (Parcel.DoesNotExist, FileNotFoundError):  # given up meanwhile, in another window
         raise HttpError(404, _GONE) from None
     return Arrival(picture=facts(picture), known=known)

@@ -7,14 +7,13 @@ import sys
 from pathlib import Path
 
 from zollstock.core.cli import INVALID, read_plan
+from zollstock.core.outputs import OUTPUTS
 
 from .errors import Cancelled, PictureError, RenderError
 from .inspect import inspect
 from .interrupts import Interrupts
 from .proofs import check_whole
 from .render import render
-
-_ENDINGS = {"tiff": (".tif", ".tiff"), "jpeg": (".jpg", ".jpeg"), "png": (".png",)}
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -28,8 +27,9 @@ def main(arguments: list[str] | None = None) -> int:
     plan = read_plan(options.plan)
     if plan is None:
         return INVALID
-    if options.output.suffix.lower() not in _ENDINGS[plan.output.format]:
-        ending = " or ".join(_ENDINGS[plan.output.format])
+    endings = [f".{ending}" for ending in OUTPUTS[plan.output.format].endings]
+    if options.output.suffix.lower() not in endings:
+        ending = " or ".join(endings)
         return _refuse(f"the plan asks for {plan.output.format}: name the file {ending}")
     with Interrupts() as interrupts:
 

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from zollstock.core.refusal import Refusal
 
-class PictureError(Exception):
+
+class PictureError(Refusal):
     """A file that cannot be taken; the message says what happened and what is safe."""
 
 
-class RenderError(Exception):
+class RenderError(Refusal):
     """A plan that cannot be rendered from this picture; no file is left behind."""
 
 

@@ -13,11 +13,10 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
-from zollstock.core.findings import findings
+from zollstock.core.findings import stops
 from zollstock.core.marks import mark_lines
 from zollstock.core.pixelboxes import PixelBox, PixelBoxes, pixel_boxes
-from zollstock.core.pixelcount import CLASSIC_TIFF_BYTES
-from zollstock.core.plan import Plan, Wrap, lengths_of
+from zollstock.core.plan import Plan, lengths_of
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
 
@@ -25,21 +24,19 @@ from . import colour
 from .errors import Cancelled, RenderError
 from .inspect import channels_of, open_picture, orientation_of, unsupported
 from .resample import resampled
+from .rim import LOOKS_AHEAD, rimmed
 from .vips import pyvips
-from .wrap import wrapped
+from .writers import WRITERS
 
 #: Called with per cent done; returns False to call the render off.
 Progress = Callable[[int], bool]
 
-JPEG_QUALITY = 98
 #: So often, seconds, `progress` is asked at least whether to go on.
 ASKED_EVERY = 0.2
 #: Less free room than this, bytes, after a failed write means that the disk was the reason.
 _FULL_DISK = 8 * 2**20
 #: Orientations that only flip left and right keep the order of the rows.
 _STREAMS = (1, 2)
-#: Wraps whose first rows need later rows of the picture.
-_LOOKS_AHEAD = ("mirror", "soft-mirror", "stretch")
 _ROTATIONS = {90: "d90", 180: "d180", 270: "d270"}
 
 
@@ -50,9 +47,9 @@ def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = Non
     belongs to another picture, `FileExistsError`, `Cancelled` when `progress` returns False.
     """
     work = work_out(plan)
-    stops = [item for item in findings(work, style_for(lengths_of(plan))) if item.level == "stop"]
-    if stops:
-        raise RenderError(" ".join(item.text for item in stops))
+    against = stops(work, style_for(lengths_of(plan)))
+    if against:
+        raise RenderError(" ".join(item.text for item in against))
     if out.exists():
         raise FileExistsError(f"{out} exists already; it was left as it is")
     document = compose(work, picture)
@@ -75,7 +72,7 @@ def compose(work: Work, picture: Path) -> pyvips.Image:
         plan.picture.orientation in _STREAMS
         and plan.fit.turn == 0
         and plan.fit.angle == 0
-        and not (isinstance(plan.edge, Wrap) and plan.edge.fill in _LOOKS_AHEAD)
+        and plan.edge.rim().fill not in LOOKS_AHEAD
     )
     image = open_picture(picture, access="sequential" if streams else "random")
     _check_same(image, plan)
@@ -129,11 +126,8 @@ def _set_into(
 
 def _edged(image: pyvips.Image, work: Work, boxes: PixelBoxes, paint: colour.Paint) -> pyvips.Image:
     """The content of the file: the image box with its edge, without the marks' margin."""
-    edge = work.plan.edge
-    if isinstance(edge, Wrap):
-        return wrapped(image, boxes.image, boxes.content, edge.fill, paint(edge.colour))
-    background = paint(getattr(edge, "colour", "#ffffff"))
-    return _set_into(image, boxes.image, boxes.content, background)
+    rim = work.plan.edge.rim()
+    return rimmed(image, boxes.image, boxes.content, rim.fill, paint(rim.colour))
 
 
 def _marked(
@@ -154,26 +148,8 @@ def _save(image: pyvips.Image, work: Work, path: Path, progress: Progress | None
     per_mm = float(work.output_ppi) / 25.4
     image = image.copy(xres=per_mm, yres=per_mm)
     called_off = _watch(image, progress) if progress else None
-    keep = {"keep": "icc"}  # only the profile goes along
     try:
-        if output.format == "tiff":
-            lzw = output.compression == "lzw"
-            image.tiffsave(
-                str(path), compression="lzw" if lzw else "none",
-                predictor="horizontal" if lzw else "none", resunit="inch",
-                bigtiff=work.output_bytes >= CLASSIC_TIFF_BYTES * 7 // 8, **keep,
-            )  # fmt: skip
-        elif output.format == "jpeg":
-            # A JPEG's ppi tag lies in its EXIF; what the camera wrote there stays behind.
-            for name in image.get_fields():
-                if name.startswith("exif-"):
-                    image.remove(name)
-            keep["keep"] = "icc:exif"
-            # Tables made for the picture would save a twentieth and hold all of it in memory.
-            image.jpegsave(str(path), Q=JPEG_QUALITY, subsample_mode="off",
-                           optimize_coding=False, **keep)  # fmt: skip
-        else:
-            image.pngsave(str(path), bitdepth=output.bits, **keep)
+        WRITERS[output.format](image, path, output)
     except pyvips.Error:
         if called_off is not None and called_off():
             raise Cancelled from None

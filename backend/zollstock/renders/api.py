@@ -10,7 +10,6 @@ from django.http import HttpRequest
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
-from ninja.errors import HttpError
 
 from zollstock.core.show import size_of_file
 from zollstock.jobs.api import VersionOnly, own_prints
@@ -18,7 +17,7 @@ from zollstock.jobs.revisions import StaleVersion
 from zollstock.pictures.serving import stored
 
 from .models import Render
-from .orders import Stopped, call_off, order
+from .orders import call_off, order
 
 router = Router(tags=["renders"])
 
@@ -64,10 +63,7 @@ def make_file(request: HttpRequest, print_id: int, at: VersionOnly) -> RenderSta
     held = get_object_or_404(own_prints(request), id=print_id)
     if held.version != at.version:
         raise StaleVersion(held.version)
-    try:
-        return _state(order(held))
-    except Stopped as error:
-        raise HttpError(422, str(error)) from None
+    return _state(order(held))
 
 
 @router.get("/prints/{int:print_id}/renders", response=list[RenderState])

@@ -8,10 +8,12 @@ from django.db import transaction
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.findings import findings
+from zollstock.core.findings import stops
 from zollstock.core.lengths import UNITS
 from zollstock.core.naming import Names, safe_name
+from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import Plan, lengths_of, parse_plan
+from zollstock.core.refusal import Refusal
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
 from zollstock.jobs.models import Print
@@ -20,11 +22,10 @@ from zollstock.pictures.models import Picture
 
 from .models import Render
 
-ENDINGS = {"tiff": "tif", "jpeg": "jpg", "png": "png"}
 UNFINISHED = (Render.State.QUEUED, Render.State.RUNNING)
 
 
-class Stopped(Exception):
+class Stopped(Refusal):
     """The plan has a `stop`; the message says which."""
 
 
@@ -35,9 +36,8 @@ def order(held: Print) -> Render:
     """
     plan = parse_plan(held.plan)
     work = work_out(plan)
-    for finding in findings(work, style_for(lengths_of(plan))):
-        if finding.level == "stop":
-            raise Stopped(finding.text)
+    for finding in stops(work, style_for(lengths_of(plan))):
+        raise Stopped(finding.text)
     if held.picture.state == Picture.State.REFUSED:
         raise Stopped(held.picture.problem)
     check_room(held.job.account)
@@ -123,7 +123,7 @@ def file_name(plan: Plan, work: Work) -> str:
     sides = side_fields(plan)
     size = f"{sides['width']}x{sides['height']}{sides['unit']}"
     title = safe_name(plan.title)[:80]
-    return f"{title}_{size}_{float(work.output_ppi):.0f}ppi.{ENDINGS[plan.output.format]}"
+    return f"{title}_{size}_{float(work.output_ppi):.0f}ppi.{OUTPUTS[plan.output.format].ending}"
 
 
 def side_fields(plan: Plan) -> dict[str, str]:

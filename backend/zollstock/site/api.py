@@ -16,14 +16,13 @@ from zollstock.accounts.api import router as accounts
 from zollstock.accounts.quota import QuotaReached
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
-from zollstock.core.naming import PatternError
-from zollstock.core.plan import PlanError
+from zollstock.core.refusal import Refusal
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
 from zollstock.pictures.api import router as pictures
+from zollstock.pictures.parcels import WrongPlace
 from zollstock.pictures.parcels_api import router as parcels
-from zollstock.pixels.errors import PictureError
 from zollstock.renders.api import router as renders
 from zollstock.renders.runs_api import router as runs
 from zollstock.sizes.api import router as sizes
@@ -72,24 +71,22 @@ def _listed(problems: list[tuple[str, str]]) -> list[dict[str, str]]:
     return [{"path": path, "message": message} for path, message in problems]
 
 
-@api.exception_handler(PlanError)
-def _plan(request: HttpRequest, error: PlanError) -> HttpResponse:
-    return _answer(request, 422, error.problems[0][1], problems=_listed(error.problems))
+#: What a refusal is to HTTP where it is no fault in what was sent.
+_STATUS: dict[type[Refusal], int] = {
+    NoSuchSizes: 404,
+    StaleVersion: 409,
+    WrongPlace: 409,
+    QuotaReached: 413,
+}
 
 
-@api.exception_handler(PictureError)
-def _picture(request: HttpRequest, error: PictureError) -> HttpResponse:
-    return _answer(request, 422, str(error))
-
-
-@api.exception_handler(NoSuchSizes)
-def _sizes(request: HttpRequest, error: NoSuchSizes) -> HttpResponse:
-    return _answer(request, 404, str(error))
-
-
-@api.exception_handler(PatternError)
-def _pattern(request: HttpRequest, error: PatternError) -> HttpResponse:
-    return _answer(request, 422, str(error))
+@api.exception_handler(Refusal)
+def _refused(request: HttpRequest, refusal: Refusal) -> HttpResponse:
+    """Everything that is refused in words, with them."""
+    status = next((_STATUS[kind] for kind in type(refusal).mro() if kind in _STATUS), 422)
+    message = refusal.problems[0][1] if refusal.problems else str(refusal)
+    more = {"version": refusal.current} if isinstance(refusal, StaleVersion) else {}
+    return _answer(request, status, message, problems=_listed(refusal.problems), **more)
 
 
 @api.exception_handler(ValidationError)
@@ -108,15 +105,6 @@ def _named(item: dict[str, Any]) -> tuple[str, str]:
     if item["type"] == "missing":
         return path, f"{name} is missing; it is required"
     return path, f"{name}: {str(item['msg'])[:1].lower()}{str(item['msg'])[1:]}"
-
-
-@api.exception_handler(StaleVersion)
-def _stale(request: HttpRequest, error: StaleVersion) -> HttpResponse:
-    return _answer(
-        request, 409,
-        "This print was changed in another window. Your change was not saved yet, the other one "
-        "is safe.", version=error.current,
-    )  # fmt: skip
 
 
 @api.exception_handler(AuthenticationError)
@@ -142,11 +130,6 @@ def _http(request: HttpRequest, error: HttpError) -> HttpResponse:
 @api.exception_handler(RequestDataTooBig)
 def _too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
     return _answer(request, 413, "This is more than a plan or a form can be. Nothing was changed.")
-
-
-@api.exception_handler(QuotaReached)
-def _quota(request: HttpRequest, error: QuotaReached) -> HttpResponse:
-    return _answer(request, 413, str(error))
 
 
 @api.exception_handler(UnreadablePostError)

@@ -12,7 +12,6 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.core.finder import find
-from zollstock.core.lengths import LengthError
 from zollstock.core.library import Frames, Size
 from zollstock.core.readings import read_size
 from zollstock.core.show import style_for
@@ -110,10 +109,7 @@ def add(request: HttpRequest, given: NewSize) -> SizeEntry:
 
 
 def _checked_row(request: HttpRequest, given: NewSize) -> OwnSize:
-    try:
-        sides = read_size(f"{given.width} x {given.height}", given.unit).sides
-    except LengthError as error:
-        raise HttpError(422, str(error)) from None
+    sides = read_size(f"{given.width} x {given.height}", given.unit).sides
     made = Size("", given.name, "", sides.width, sides.height)
     return OwnSize(
         account=request.user, name=given.name.strip() or made.label[:80], group=given.group.strip(),

@@ -12,7 +12,6 @@ from ninja import Query, Router
 from ninja.errors import HttpError
 
 from zollstock.core.leaveroom import LeaveRoom, leave_room, read_ratio
-from zollstock.core.lengths import LengthError
 from zollstock.leaves.room_leaf import MOST_PIXELS, room_pdf, room_png
 
 from .shelf import chosen
@@ -24,11 +23,7 @@ Which = Annotated[str, Query(max_length=8000, alias="set")]
 
 
 def _room(request: HttpRequest, ratio: str, which: str, both: bool) -> LeaveRoom:
-    try:
-        frame = read_ratio(ratio)
-    except LengthError as error:
-        raise HttpError(422, str(error)) from None
-    return leave_room(frame, chosen(request.user, which), both)
+    return leave_room(read_ratio(ratio), chosen(request.user, which), both)
 
 
 @router.get("/leave-room", response=LeaveRoom)

@@ -12,7 +12,9 @@ from django.dispatch import receiver
 
 from zollstock.core.library import FRAMES, Size, library
 from zollstock.core.near import Shelf
+from zollstock.core.refusal import Refusal
 from zollstock.core.sizes import parse_size
+from zollstock.core.studio import Studio
 
 from .models import OwnSize, SizeSet
 
@@ -20,7 +22,7 @@ OWN_GROUP = "Own sizes"
 OWN = "own-"
 
 
-class NoSuchSizes(Exception):
+class NoSuchSizes(Refusal):
     """Sizes were asked for that this account has not; the message says which."""
 
 
@@ -67,6 +69,11 @@ def shelf_of(account: AbstractBaseUser) -> Shelf:
         shelf = Shelf(sizes_of(account))
         _kept[account.pk] = (now + _KEPT_FOR, shelf)
     return shelf
+
+
+def studio_of(account: AbstractBaseUser) -> Studio:
+    """What an account's studio knows."""
+    return Studio(sizes=shelf_of(account))
 
 
 @receiver([post_save, post_delete], sender=OwnSize)

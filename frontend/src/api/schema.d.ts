@@ -1289,6 +1289,10 @@ export interface components {
         SchoolRow: {
             /** Id */
             id: string;
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
             /** Answers */
             answers: boolean;
             /** Need */

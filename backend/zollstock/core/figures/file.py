@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from .. import show
 from ..lengths import MM_PER_INCH
-from ..pixelcount import length_px
+from ..pixelcount import DEVICE_LEAST, DEVICE_MOST, DEVICE_STEP, length_px
 from ..rational import Fraction
 from ..reckoning import Figure
 from ..show import LengthStyle, decimal
@@ -62,5 +62,5 @@ def _output_working(work: Work) -> tuple[str, str]:
         return "as set", "set"
     if pixels.native_ppi is not None:
         return "the printer's native ppi", "native"
-    return ("effective ppi to the nearest step of 60, within 300 and 480",
+    return (f"effective ppi to the nearest step of {DEVICE_STEP}, within {DEVICE_LEAST} and {DEVICE_MOST}",
             f"{decimal(work.effective, 1)} stepped")  # fmt: skip

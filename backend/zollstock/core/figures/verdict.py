@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import radians, tan
 
 from .. import show
 from ..lengths import MM_PER_INCH
 from ..rational import Fraction, exact
 from ..reckoning import Figure
+from ..schools import SCHOOLS, acuity_need, acuity_reach
 from ..show import LengthStyle, decimal
-from ..viewing import acuity_need, acuity_reach
+from ..viewing import grades_in_words
 from ..work import Work
 from ..workings import length, number, pixels, written
 from .figure import figure
@@ -62,7 +62,9 @@ def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
                   style.distance(work.distance, view.distance is not None), formula, put_in,
                   source)  # fmt: skip
     if work.need is not None:
-        yield from _judged(work, *_need_working(work), view.school)
+        school = SCHOOLS[view.school]
+        formula, put_in = school.working(work.distance, work.factor, view.arcmin, work.need)
+        yield from _judged(work, formula, put_in, view.school)
     yield clean_from(work, style)
 
 
@@ -77,7 +79,7 @@ def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figu
                               lambda has, needs: has / needs, lambda q: decimal(q, 2),
                               decimal(work.quality, 2)), "grades")  # fmt: skip
         yield figure("grade", "Verdict", work.grade, "word", work.grade,
-                      "surplus ≥ 2, clean ≥ 1, near ≥ 0.8, soft ≥ 0.5, else coarse",
+                      grades_in_words("≥", "else {}"),
                       decimal(work.quality, 2), "grades")  # fmt: skip
 
 
@@ -93,19 +95,3 @@ def clean_from(work: Work, style: LengthStyle) -> Figure:
     return figure("clean_from", "Looks clean from", reach, "mm", style.far(reach),
                    "1 ÷ tan(angle) × medium factor ÷ effective ppi, in inches",
                    put_in, "acuity")  # fmt: skip
-
-
-def _need_working(work: Work) -> tuple[str, str]:
-    view, need = work.plan.viewing, work.need or 0
-    factor = number(exact(work.factor), 2)
-    if view.school == "acuity":
-        put_in = written("1 ÷ ({} × tan({}′)) × {}",
-                         (number(work.distance / 25.4, 2), number(exact(view.arcmin), 2), factor),
-                         lambda inches, angle, by: float(by) / (float(inches) * tan(radians(angle / 60))),
-                         show.ppi, show.ppi(need))  # fmt: skip
-        return "1 ÷ (distance in inches × tan(angle)) × medium factor", put_in
-    base = number(need / exact(work.factor), 0)
-    put_in = written("{} × {}", (base, factor), lambda ppi, by: ppi * by, show.ppi, show.ppi(need))
-    if view.school == "table":
-        return "table of distances × medium factor", put_in
-    return "300 ppi × medium factor", put_in

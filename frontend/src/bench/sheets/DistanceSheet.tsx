@@ -6,13 +6,6 @@ import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
 import type { SheetProps } from "./types";
 
-const SCHOOLS = [
-  ["acuity", "Acuity", "what the eye resolves there"],
-  ["table", "By distance", "a table, from 15 to 300 ppi"],
-  ["device", "Device", "never below 300 ppi"],
-  ["trials", "Own trials", "what this studio saw"],
-] as const;
-
 export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
@@ -24,7 +17,6 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
         This print is for a screen: its pixels are wanted, whatever the distance. {typeset(rail.verdict)}: <b className="font-semibold">{rail.bands[0]?.label}</b>.
       </p>
     );
-  const byId = new Map(worksheet.schools.map((row) => [row.id, row]));
   return (
     <div className="space-y-3">
       <LengthField label="Looked at from" unit={unit} purpose="distance" {...typing}
@@ -52,20 +44,20 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
           </tr>
         </thead>
         <tbody>
-          {SCHOOLS.map(([id, name, what]) => (
-            <tr key={id}>
+          {worksheet.schools.map((row) => (
+            <tr key={row.id}>
               <th scope="row" className="font-medium">
                 <label className="flex min-h-6 items-start gap-2">
-                  <input type="radio" name="school" className="radio radio-xs mt-1" checked={chosen === id}
-                    disabled={!byId.get(id)?.answers && chosen !== id} onChange={() => change({ "viewing.school": id })} />
+                  <input type="radio" name="school" className="radio radio-xs mt-1" checked={chosen === row.id}
+                    disabled={!row.answers && chosen !== row.id} onChange={() => change({ "viewing.school": row.id })} />
                   <span>
-                    {name}
+                    {row.label}
                     <br />
-                    <span className="soft text-[12.5px] font-normal">{what}</span>
+                    <span className="soft text-[12.5px] font-normal">{row.note}</span>
                   </span>
                 </label>
               </th>
-              <SchoolCells row={byId.get(id)} />
+              <SchoolCells row={row} />
             </tr>
           ))}
         </tbody>
@@ -87,11 +79,11 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
   );
 }
 
-function SchoolCells({ row }: { row: SchoolRow | undefined }) {
-  if (!row?.answers)
+function SchoolCells({ row }: { row: SchoolRow }) {
+  if (!row.answers)
     return (
       <td colSpan={3} className="soft">
-        {row?.need}
+        {row.need}
       </td>
     );
   return (

@@ -1,4 +1,4 @@
-"""The sides of a stretched canvas: what lies between the face and the rim of the document."""
+"""The rim: what the file is made of beyond the image box, such as the sides of a stretched canvas."""
 
 from __future__ import annotations
 
@@ -9,20 +9,22 @@ from .vips import pyvips
 
 #: The soft mirror is worked out this much smaller: a wide blur needs no fine pixels.
 _COARSE = 8
+#: Ways of filling whose first rows need later rows of the picture.
+LOOKS_AHEAD = ("mirror", "soft-mirror", "stretch")
 
 
-def wrapped(
-    face: pyvips.Image, box: PixelBox, content: PixelBox, fill: str, colour: list[float]
+def rimmed(
+    image: pyvips.Image, box: PixelBox, content: PixelBox, fill: str, colour: list[float]
 ) -> pyvips.Image:
-    """The face at its place in the content, its sides made by `fill`; px throughout."""
+    """The image box at its place in the content, the rest made by `fill`; px throughout."""
     if box == content:
-        return face
+        return image
     x, y = box.x - content.x, box.y - content.y
     if fill == "colour":
-        return face.embed(x, y, content.w, content.h, extend="background", background=colour)
+        return image.embed(x, y, content.w, content.h, extend="background", background=colour)
     if fill == "stretch":
-        return face.embed(x, y, content.w, content.h, extend="copy")
-    mirrored = face.embed(x, y, content.w, content.h, extend="mirror")
+        return image.embed(x, y, content.w, content.h, extend="copy")
+    mirrored = image.embed(x, y, content.w, content.h, extend="mirror")
     return _softened(mirrored, x, y, box) if fill == "soft-mirror" else mirrored
 
 

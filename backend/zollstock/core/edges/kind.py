@@ -1,0 +1,145 @@
+"""What every kind of edge can be asked; each kind answers in its own file.
+
+An edge knows everything about itself: the fields of its document, the boxes it makes of a finished
+size, the arithmetic of its sides, what contradicts it, what a careful colleague would say of it, the
+words on its blade, and what the rim of the file is made of. A kind that is added is one file beside
+these, and one line in the package.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from typing import Any, ClassVar, Literal, NamedTuple
+
+from ..box import ZERO, Box
+from ..parts.part import Part
+from ..parts.target import Target
+from ..rational import Fraction
+from ..reckoning import Finding
+from ..show import LengthStyle
+
+Axis = Literal["width", "height"]
+#: A contradiction: path into the document, message.
+Problem = tuple[str, str]
+WHITE = "#ffffff"
+
+
+@dataclass(frozen=True, slots=True)
+class Layout:
+    """The boxes of a print, mm, in the document's coordinates.
+
+    `image` is what pixels must cover; `visible` what a viewer sees of a filled image box;
+    the optional boxes exist only for the edges that have them.
+    """
+
+    document: Box
+    trim: Box
+    image: Box
+    visible: Box
+    safe: Box | None = None
+    opening: Box | None = None
+    fold: Box | None = None
+    fold_back: Box | None = None
+
+
+class Side(NamedTuple):
+    """How a side comes about: in words, and as a form with the lengths put in (mm) and their sum."""
+
+    formula: str
+    form: str
+    put_in: tuple[Fraction, ...]
+    result: Callable[..., Fraction]
+
+
+class Rim(NamedTuple):
+    """What the file is made of beyond the image box: a way of filling, and a colour."""
+
+    fill: str
+    colour: str
+
+
+class EdgeKind(Part):
+    """What happens at the edge of a print. Lengths and boxes are exact, in mm."""
+
+    #: What the finished size is called under this edge.
+    target_word: ClassVar[str] = "print"
+    #: The rule behind its figures, in words.
+    source: ClassVar[str]
+    #: Whether the sheet may be cut to another size, to follow the picture.
+    sheet_follows: ClassVar[bool] = False
+    #: Where the part of a keep zone is that is not seen: "3 mm of it …the left edge".
+    cut_words: ClassVar[str] = "lies beyond"
+    #: What a picture that is kept whole still loses, where it loses anything.
+    rim_words: ClassVar[str] = ""
+    #: The change that keeps the picture off the folds, and its label.
+    fold_cure: ClassVar[tuple[dict[str, Any], str] | None] = None
+
+    def layout(self, trim: Box) -> Layout:
+        """The boxes around a finished size, in its own coordinates.
+
+        The image box may come out empty or negative; `problems` tells such an edge.
+        """
+        return Layout(trim, trim, trim, trim)
+
+    def image_side(self, axis: Axis, full: Fraction) -> Side | None:
+        """How a side of the image box comes about from the finished size; None where it is that."""
+        return None
+
+    def document_side(self, axis: Axis, full: Fraction) -> Side | None:
+        """The same for the file, without the margin of marks."""
+        return None
+
+    def seen(self, boxes: Layout, printed: Box) -> Box:
+        """What a viewer takes for the picture, of which `printed` holds the picture itself."""
+        return boxes.visible
+
+    def problems(self, target: Target) -> list[Problem]:
+        """What cannot be, with the path into the plan."""
+        return []
+
+    def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
+        """What is worth a look, with what cures it."""
+        yield from ()
+
+    def blade(self, style: LengthStyle) -> tuple[str, str]:
+        """The key figure of the blade, and its word of state."""
+        raise NotImplementedError
+
+    def rim(self) -> Rim:
+        return Rim("colour", self.paper)
+
+    @property
+    def paper(self) -> str:
+        """The colour around the image, also of padding that has none of its own."""
+        return str(getattr(self, "colour", WHITE))
+
+
+def around(inner: Fraction, more: Fraction, formula: str) -> Side:
+    """Something with the same on both sides of it."""
+    return Side(formula, "{} + 2 × {}", (inner, more), lambda a, b: a + 2 * b)
+
+
+def from_corner(boxes: Layout, margin: Fraction) -> Layout:
+    """Enlarge the document by the margin of marks, and count everything from its corner."""
+    if boxes.document is boxes.trim and not margin:
+        return boxes  # the corner is the trim's own: nothing moves
+    document = boxes.document.grown(margin)
+
+    def moved(box: Box) -> Box:
+        return Box(box.x - document.x, box.y - document.y, box.w, box.h)
+
+    def moved_if(box: Box | None) -> Box | None:
+        return None if box is None else moved(box)
+
+    return replace(
+        boxes,
+        document=Box(ZERO, ZERO, document.w, document.h),
+        trim=moved(boxes.trim),
+        image=moved(boxes.image),
+        visible=moved(boxes.visible),
+        safe=moved_if(boxes.safe),
+        opening=moved_if(boxes.opening),
+        fold=moved_if(boxes.fold),
+        fold_back=moved_if(boxes.fold_back),
+    )

@@ -1,0 +1,23 @@
+"""What all parts of a document have in common."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from ..lengths import parse_length
+
+Colour = Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$", examples=["#ffffff"])]
+Share = Annotated[float, Field(ge=0, le=1)]
+
+
+def length_of(text: str) -> Any:
+    """A length as the default of a field."""
+    return Field(default_factory=lambda: parse_length(text))
+
+
+class Part(BaseModel):
+    """A part of the document: frozen, strict about types, closed to unknown fields."""
+
+    model_config = ConfigDict(frozen=True, strict=True, extra="forbid", allow_inf_nan=False)

@@ -1,0 +1,27 @@
+"""What is printed on, and the marks around it."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from ..lengths import Length
+from .part import Part, length_of
+
+#: The least share of detail that is taken for a surface's; below it somebody slipped on a key.
+LEAST_FACTOR = 0.001
+
+
+class Marks(Part):
+    """Marks outside the image; `margin` enlarges the document on every side, marks or none."""
+
+    margin: Length = length_of("0 mm")
+    crop: bool = False
+    fold: bool = False
+    centre: bool = False
+
+
+class Medium(Part):
+    """The surface, and how much of the detail it can hold."""
+
+    name: str = Field(default="", max_length=120)
+    factor: float = Field(default=1.0, ge=LEAST_FACTOR, le=2)

@@ -1,0 +1,15 @@
+"""Schools of viewing distances, side by side in this order; one file each."""
+
+from __future__ import annotations
+
+from .acuity import Acuity, acuity_need, acuity_reach
+from .device import Device
+from .school import School
+from .table import Table
+from .trials import Trials
+
+__all__ = ["SCHOOLS", "School", "acuity_need", "acuity_reach"]
+
+SCHOOLS: dict[str, School] = {
+    school.id: school for school in (Acuity(), Table(), Device(), Trials())
+}

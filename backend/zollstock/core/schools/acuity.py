@@ -1,0 +1,65 @@
+"""Acuity: what a pair of eyes resolves."""
+
+from __future__ import annotations
+
+from math import radians, tan
+from typing import ClassVar
+
+from .. import show
+from ..lengths import MM_PER_INCH
+from ..rational import Fraction, exact
+from ..workings import number, written
+from .school import School
+
+
+def acuity_need(distance_mm: float, arcmin: float = 1.0) -> float:
+    """ppi that an eye resolving `arcmin` minutes of arc uses at a distance.
+
+    ppi = 1 / (D · tan a), D in inches; 3437.75 / D for 1', which is 20/20.
+
+    >>> round(acuity_need(500), 1)
+    174.6
+    >>> round(acuity_need(2000), 1)
+    43.7
+    """
+    return 1 / (distance_mm / float(MM_PER_INCH) * tan(radians(arcmin / 60)))
+
+
+def acuity_reach(effective_ppi: float, factor: float, arcmin: float = 1.0) -> float:
+    """The nearest distance, mm, at which `effective_ppi` looks clean on a medium of `factor`.
+
+    The same formula, solved for D.
+
+    >>> round(acuity_reach(250, 1.0))
+    349
+    """
+    return factor * float(MM_PER_INCH) / (effective_ppi * tan(radians(arcmin / 60)))
+
+
+class Acuity(School):
+    id: ClassVar[str] = "acuity"
+    label: ClassVar[str] = "Acuity"
+    note: ClassVar[str] = "what the eye resolves there"
+    by: ClassVar[str] = "by acuity"
+    measure: ClassVar[str] = "what the eye can use there"
+    base: ClassVar[str] = "1 ÷ (distance in inches × tan(angle))"
+    source: ClassVar[str] = (
+        "An eye that resolves an angle a (1 minute of arc for 20/20) at a distance D uses "
+        f"1 ÷ (D · tan a) pixels per inch, D in inches: {acuity_need(25.4):.2f} ÷ D for 1′. Times the "
+        "medium factor."
+    )
+
+    def need(self, distance_mm: float, factor: float, arcmin: float) -> Fraction:
+        return Fraction(acuity_need(distance_mm, arcmin) * factor)
+
+    def reach(self, usable_ppi: float, factor: float, arcmin: float) -> float:
+        return acuity_reach(usable_ppi, factor, arcmin)
+
+    def working(
+        self, distance_mm: float, factor: float, arcmin: float, need: Fraction
+    ) -> tuple[str, str]:
+        put_in = written("1 ÷ ({} × tan({}′)) × {}",
+                         (number(distance_mm / 25.4, 2), number(exact(arcmin), 2), number(exact(factor), 2)),
+                         lambda inches, angle, by: float(by) / (float(inches) * tan(radians(angle / 60))),
+                         show.ppi, show.ppi(need))  # fmt: skip
+        return f"{self.base} × medium factor", put_in

@@ -1,0 +1,51 @@
+"""What every school of viewing distances can be asked; each answers in its own file.
+
+Practitioners disagree on how many pixels a print needs. The schools stand side by side; one is
+chosen for the verdict. Distances are in mm, needs in ppi.
+"""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from typing import ClassVar
+
+from .. import show
+from ..rational import Fraction, exact
+from ..workings import number, written
+
+
+class School(ABC):
+    """One answer to "how fine must it be, seen from there?"."""
+
+    id: ClassVar[str]
+    #: What it is called, and what it goes by, in a few words.
+    label: ClassVar[str]
+    note: ClassVar[str]
+    #: How an offer names it: "What is needed (by acuity)".
+    by: ClassVar[str]
+    #: What the effective ppi is a multiple of.
+    measure: ClassVar[str] = "the need there"
+    #: The rule, in words.
+    source: ClassVar[str]
+    #: The need before the medium factor, as a formula names it.
+    base: ClassVar[str]
+
+    @abstractmethod
+    def need(self, distance_mm: float, factor: float, arcmin: float) -> Fraction | None:
+        """ppi needed at a distance, medium factor included; None where it has no answer."""
+
+    @abstractmethod
+    def reach(self, usable_ppi: float, factor: float, arcmin: float) -> float | None:
+        """The nearest distance, mm, at which `usable_ppi` is enough on a medium of `factor`.
+
+        0 where any distance will do; None where no distance helps.
+        """
+
+    def working(
+        self, distance_mm: float, factor: float, arcmin: float, need: Fraction
+    ) -> tuple[str, str]:
+        """The need as (formula, formula with its values)."""
+        by = exact(factor)
+        put_in = written("{} × {}", (number(need / by, 0), number(by, 2)), lambda ppi, share: ppi * share,
+                         show.ppi, show.ppi(need))  # fmt: skip
+        return f"{self.base} × medium factor", put_in

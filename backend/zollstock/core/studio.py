@@ -1,0 +1,18 @@
+"""What a studio knows: all that goes into a reckoning beside the plan, as one value."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from .near import Shelf, library_shelf
+
+
+@dataclass(frozen=True, slots=True)
+class Studio:
+    """A studio's own knowledge; the empty one, as the command line has it, knows the common library."""
+
+    #: Sizes to look for near ones in, and that other sizes are offered from.
+    sizes: Shelf = field(default_factory=library_shelf)
+
+
+NOBODYS = Studio()

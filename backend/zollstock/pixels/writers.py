@@ -1,0 +1,44 @@
+"""Writers: one for every kind of output, from a lazy image to a whole file."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from zollstock.core.outputs import OUTPUTS
+from zollstock.core.parts.file import Output
+
+from .vips import pyvips
+
+JPEG_QUALITY = 98
+
+
+def _tiff(image: pyvips.Image, path: Path, output: Output) -> None:
+    lzw = output.compression == "lzw"
+    most = OUTPUTS["tiff"].classic_bytes
+    weight = image.width * image.height * image.bands * output.bits // 8
+    image.tiffsave(
+        str(path), compression="lzw" if lzw else "none", predictor="horizontal" if lzw else "none",
+        # Compressed or not, what comes near the limit is not left to chance.
+        resunit="inch", bigtiff=most is not None and weight >= most * 7 // 8, keep="icc",
+    )  # fmt: skip
+
+
+def _jpeg(image: pyvips.Image, path: Path, output: Output) -> None:
+    # A JPEG's ppi tag lies in its EXIF; what the camera wrote there stays behind.
+    for name in image.get_fields():
+        if name.startswith("exif-"):
+            image.remove(name)
+    # Tables made for the picture would save a twentieth and hold all of it in memory.
+    image.jpegsave(str(path), Q=JPEG_QUALITY, subsample_mode="off", optimize_coding=False,
+                   keep="icc:exif")  # fmt: skip
+
+
+def _png(image: pyvips.Image, path: Path, output: Output) -> None:
+    image.pngsave(str(path), bitdepth=output.bits, keep="icc")
+
+
+#: Each writes an image to a path, whose ppi is the image's; only the profile goes along.
+WRITERS: dict[str, Callable[[pyvips.Image, Path, Output], None]] = {
+    "tiff": _tiff, "jpeg": _jpeg, "png": _png,
+}  # fmt: skip
