@@ -6,13 +6,15 @@ from fractions import Fraction
 
 import pytest
 
+from tests.laid import laid
 from tests.plans import LAMP, border, plan, wrap
 from zollstock.core.box import Box
 from zollstock.core.edges import layout
-from zollstock.core.marks import mark_lines
-from zollstock.core.pixelboxes import PixelBox, Sampling, pixel_boxes
+from zollstock.core.grid import PixelBox
+from zollstock.core.marks import mark_strokes
 from zollstock.core.reckon import reckon
 from zollstock.core.schools import SCHOOLS
+from zollstock.core.sheets import Sampling
 from zollstock.core.straighten import UPRIGHT, roomiest
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
@@ -81,7 +83,7 @@ def test_marks_lie_in_the_margin_and_point_at_their_line() -> None:
     )
     boxes = layout(made.edge, made.target, made.marks)
     inner = boxes.document.grown(-made.marks.margin.mm)
-    lines = mark_lines(made.marks, boxes)
+    lines = [stroke.box for stroke in mark_strokes(made.marks, boxes)]
     assert len(lines) == 8 + 16 + 4
     for line in lines:
         outside = (
@@ -97,12 +99,12 @@ def test_marks_lie_in_the_margin_and_point_at_their_line() -> None:
 
 def test_no_margin_no_marks() -> None:
     made = plan(marks={"crop": True})
-    assert mark_lines(made.marks, layout(made.edge, made.target, made.marks)) == []
+    assert not list(mark_strokes(made.marks, layout(made.edge, made.target, made.marks)))
 
 
 def test_pixels_of_the_worked_border() -> None:
-    boxes = pixel_boxes(work_out(plan(edge=border("2 in"), fit={"anchor": [0.5, 0.0]})))
-    assert (boxes.width, boxes.height) == (6000, 4000)
+    boxes = laid(work_out(plan(edge=border("2 in"), fit={"anchor": [0.5, 0.0]})))
+    assert (boxes.grid.width, boxes.grid.height) == (6000, 4000)
     assert boxes.printed == PixelBox(500, 500, 5000, 3000)
     assert boxes.sampling == Sampling(Fraction(0), Fraction(0), Fraction(1), copies=True)
 
@@ -112,8 +114,8 @@ def test_a_border_less_print_never_grows_a_white_row() -> None:
     for width in range(1000, 1060, 7):
         made = plan(picture={"width_px": width, "height_px": 777},
                     target={"width": "31.3 cm", "height": "20.9 cm"})  # fmt: skip
-        boxes = pixel_boxes(work_out(made))
-        assert boxes.printed == PixelBox(0, 0, boxes.width, boxes.height)
+        boxes = laid(work_out(made))
+        assert boxes.printed == PixelBox(0, 0, boxes.grid.width, boxes.grid.height)
 
 
 @pytest.mark.parametrize(

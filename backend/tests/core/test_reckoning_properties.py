@@ -11,12 +11,12 @@ import jsonschema
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests.laid import laid
 from tests.plans import documents, zones
 from zollstock.core import viewing
 from zollstock.core.box import Box
 from zollstock.core.fit import place
 from zollstock.core.parts.fit import Fit
-from zollstock.core.pixelboxes import pixel_boxes
 from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import reckoning_document
@@ -88,7 +88,7 @@ def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
     work = work_out(parse_plan(given_document))
     if min(work.output_w, work.output_h) < 1:
         return
-    boxes = pixel_boxes(work)
+    boxes = laid(work)
     placed = work.placement
     sampled, step = boxes.sampling, boxes.sampling.step
     if not work.plan.fit.angle:
@@ -102,7 +102,7 @@ def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
     for inner, outer in ((boxes.printed, boxes.image), (boxes.image, boxes.content)):
         assert outer.x <= inner.x and inner.right <= outer.right
         assert outer.y <= inner.y and inner.bottom <= outer.bottom
-    assert boxes.content.right <= boxes.width and boxes.content.bottom <= boxes.height
+    assert boxes.content.right <= boxes.grid.width and boxes.content.bottom <= boxes.grid.height
     if work.plan.pixels.mode == "keep":
         assert step == 1 and sampled.copies == (not work.plan.fit.angle)
     # The middle of what is seen is the middle of the crop, to the half pixel that rounding may take.

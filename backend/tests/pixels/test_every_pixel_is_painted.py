@@ -10,13 +10,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests.laid import laid
 from tests.pictures import save
 from tests.plans import border, wrap
 from zollstock.core.library import library
-from zollstock.core.pixelboxes import pixel_boxes
 from zollstock.core.plan import parse_plan
 from zollstock.core.work import work_out
-from zollstock.pixels.render import compose
+from zollstock.pixels.render import composed
 from zollstock.pixels.vips import pyvips
 
 #: Sizes that are large enough for the widest of the borders below.
@@ -62,8 +62,8 @@ def test_every_pixel_of_the_image_box_is_painted(
     work = work_out(plan)
     if min(work.output_w, work.output_h) < 4 or work.output_w * work.output_h > 4_000_000:
         return
-    boxes = pixel_boxes(work)
-    image = compose(work, source(picture, orientation)).copy_memory()
+    boxes = laid(work)
+    image = composed(work, source(picture, orientation)).copy_memory()
     painted = boxes.image if edge.get("fill") in ("picture", "colour", None) else boxes.content
     inside = image.crop(painted.x, painted.y, painted.w, painted.h)
     assert inside.min() == min(ANYTHING) and inside.max() == max(ANYTHING)
@@ -79,7 +79,7 @@ def test_the_measured_canvases_have_no_white_side(fill, picture, face, depth) ->
     plan = parse_plan({"picture": {"width_px": picture[0], "height_px": picture[1]},
                        "target": {"width": face[0], "height": face[1]},
                        "edge": wrap(fill, *depth) | {"colour": GROUND}})  # fmt: skip
-    image = compose(work_out(plan), source(picture, 1)).copy_memory()
+    image = composed(work_out(plan), source(picture, 1)).copy_memory()
     assert image.min() == min(ANYTHING) and image.max() == max(ANYTHING)
 
 
@@ -96,6 +96,6 @@ def test_a_margin_for_marks_leaves_no_line_inside_the_trim(edge, margin) -> None
                            "target": {"width": width, "height": height},
                            "marks": {"margin": margin}})  # fmt: skip
         work = work_out(plan)
-        box = pixel_boxes(work).content
-        image = compose(work, source((500, 333), 1)).copy_memory().crop(box.x, box.y, box.w, box.h)
+        box = laid(work).content
+        image = composed(work, source((500, 333), 1)).copy_memory().crop(box.x, box.y, box.w, box.h)
         assert image.min() == min(ANYTHING) and image.max() == max(ANYTHING)

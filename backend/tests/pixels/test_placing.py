@@ -7,14 +7,14 @@ from pathlib import Path
 
 import pytest
 
+from tests.laid import laid
 from tests.pictures import save
 from tests.pixels.dots import dots, found, places
 from tests.plans import border
-from zollstock.core.pixelboxes import pixel_boxes
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.reckon import reckon
 from zollstock.core.work import work_out
-from zollstock.pixels.render import compose
+from zollstock.pixels.render import composed
 from zollstock.pixels.vips import pyvips
 
 W, H, PITCH = 960, 640, 80
@@ -35,14 +35,14 @@ def strays(wanted: Plan, source: Path) -> list[tuple[float, float]]:
     figures = {figure.id: figure.value for figure in reckon(wanted).figures}
     work = work_out(wanted)
     printed, ppi = work.placement.printed, figures["output_ppi"]
-    image = compose(work, source).copy_memory()
+    image = composed(work, source).copy_memory()
     scale = ppi / figures["effective_ppi"]
     reach = 32 * scale
     away = []
     for x, y in places(W, H, PITCH):
         at = (float(printed.x) / 25.4 * ppi + (x - figures["crop_x"]) * scale,
               float(printed.y) / 25.4 * ppi + (y - figures["crop_y"]) * scale)  # fmt: skip
-        box = pixel_boxes(work).printed
+        box = laid(work).printed
         inside = (box.x + reach + 2 < at[0] < box.right - reach - 2
                   and box.y + reach + 2 < at[1] < box.bottom - reach - 2)  # fmt: skip
         if inside:
@@ -90,7 +90,7 @@ def test_a_narrow_print_is_not_stretched(tmp_path: Path) -> None:
     wanted = plan("2000 mm", "24 mm", pixels={"mode": "fixed", "ppi": 150})
     figures = {figure.id: figure.value for figure in reckon(wanted).figures}
     assert figures["crop_height"] == pytest.approx(11.52)
-    image = compose(work_out(wanted), source).copy_memory()
+    image = composed(work_out(wanted), source).copy_memory()
     values = [image(image.width // 2, row)[1] for row in range(10, image.height - 10)]
     rise = (values[-1] - values[0]) / (len(values) - 1)
     assert rise == pytest.approx(100 * figures["effective_ppi"] / 150, rel=3e-3)
@@ -104,7 +104,7 @@ def test_a_straightened_picture_is_interpolated_once_and_in_place(field: Path, p
     source = field
     wanted = plan("6 in", "4 in", fit={"angle": 7.0}, pixels={"mode": "fixed", "ppi": ppi})
     work = work_out(wanted)
-    image = compose(work, source).copy_memory()
+    image = composed(work, source).copy_memory()
     by, crop, scale = work.placement.lean, work.placement.crop, float(work.scale)
     away = []
     for x, y in places(W, H, PITCH):
@@ -133,7 +133,7 @@ def test_a_reduction_hardly_aliases(tmp_path: Path) -> None:
     wanted = parse_plan({"picture": {"width_px": side, "height_px": side},
                          "target": {"width": "10 in", "height": "10 in"},
                          "pixels": {"mode": "fixed", "ppi": 30}})  # fmt: skip
-    small = compose(work_out(wanted), source).copy_memory()
+    small = composed(work_out(wanted), source).copy_memory()
     # At a quarter of the size everything beyond a quarter of the radius is too fine to be shown.
     at = pyvips.Image.xyz(300, 300) - 149.5
     radius = (at[0] * at[0] + at[1] * at[1]) ** 0.5
@@ -153,6 +153,6 @@ def test_fine_patterns_keep_their_lightness(tmp_path: Path) -> None:
         wanted = parse_plan({"picture": {"width_px": 400, "height_px": 400},
                              "target": {"width": "4 in", "height": "4 in"}, "output": {"bits": bits},
                              "pixels": {"mode": "fixed", "ppi": 25}})  # fmt: skip
-        small = compose(work_out(wanted), source)
+        small = composed(work_out(wanted), source)
         middle = small.crop(20, 20, 60, 60)
         assert middle.avg() / (257 if bits == 16 else 1) == pytest.approx(188, abs=1)

@@ -11,8 +11,8 @@ import pytest
 from tests.pictures import chart, noise, pixel, save
 from tests.pixels.measure import exif, tiff
 from tests.plans import border, wrap
-from zollstock.core.marks import mark_lines
 from zollstock.core.plan import Plan, parse_plan
+from zollstock.core.printsheet import print_sheet
 from zollstock.core.reckon import reckon
 from zollstock.core.work import work_out
 from zollstock.pixels.errors import Cancelled, PictureError, RenderError
@@ -218,7 +218,8 @@ def test_marks_stand_in_the_margin_alone(tmp_path: Path) -> None:
     _, image = made(tmp_path, wanted)
     assert (image.width, image.height) == (700, 500)
     assert (image.crop(50, 50, W, H) - chart(W, H)).abs().max() == 0
-    for mark in mark_lines(wanted.marks, work_out(wanted).boxes):
+    for stroke in print_sheet(work_out(wanted)).strokes:
+        mark = stroke.box
         centre = (mark.x + mark.w / 2, mark.y + mark.h / 2)
         x, y = (int(mm / 25.4 * 100) for mm in map(float, centre))
         assert pixel(image, x, y) == [0, 0, 0]

@@ -14,7 +14,8 @@ from __future__ import annotations
 
 from math import ceil
 
-from zollstock.core.pixelboxes import PixelBox, Sampling
+from zollstock.core.grid import PixelBox
+from zollstock.core.sheets import Sampling
 from zollstock.core.straighten import Lean
 
 from . import tone

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from zollstock.core.pixelboxes import PixelBox
+from zollstock.core.grid import PixelBox
 
 from .resample import spread
 from .vips import pyvips

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
 import logging
 import time
 import uuid
@@ -20,6 +19,7 @@ from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import discard, local_path, store, work_folder
 from zollstock.pixels.errors import Cancelled, PictureError, RenderError
 from zollstock.pixels.render import render as render_file
+from zollstock.pixels.write import Written
 
 from .models import Render, Run
 from .orders import picture_was_read, send, send_run
@@ -89,8 +89,8 @@ def _carry_out(render: Render) -> None:
         with Pulse(render.id, worker) as pulse, work_folder() as folder:
             out = folder / render.name
             with local_path(render.picture.file.name) as master:
-                render_file(parse_plan(render.plan), master, out, pulse.progress)
-            _deliver(render, worker, out)
+                written = render_file(parse_plan(render.plan), master, out, pulse.progress)
+            _deliver(render, worker, out, written)
     except Cancelled:
         log.info("render %s was called off", render.id)
     except (RenderError, PictureError, QuotaReached) as error:
@@ -117,18 +117,15 @@ def _carry_out(render: Render) -> None:
                 "it was written down for the people who run this place.")  # fmt: skip
 
 
-def _deliver(render: Render, worker: str, out: Path) -> None:
+def _deliver(render: Render, worker: str, out: Path, written: Written) -> None:
     """Store the finished file; where the order was called off meanwhile, remove it again."""
-    with out.open("rb") as file:
-        digest = hashlib.file_digest(file, "sha256").hexdigest()
-    size = out.stat().st_size
-    persistently(lambda: check_room(render.account, size))
+    persistently(lambda: check_room(render.account, written.size))
     place = f"renders/{render.id.hex[:2]}/{render.id}/{render.name}"
     discard(place)  # what a worker left that was killed before it could write its row
     name = store(out, place)
     try:
         delivered = _finish(render, worker, state=Render.State.DONE, percent=100, file=name,
-                            bytes=size, sha256=digest)  # fmt: skip
+                            bytes=written.size, sha256=written.sha256)  # fmt: skip
     except Exception:
         discard(name)
         raise

@@ -1,0 +1,25 @@
+"""A print on its sheet in whole pixels, as the writers see it."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+from zollstock.core.grid import Grid, PixelBox
+from zollstock.core.printsheet import print_sheet
+from zollstock.core.sheets import Sampling, sampling
+from zollstock.core.work import Work
+
+
+class Laid(NamedTuple):
+    grid: Grid
+    printed: PixelBox
+    image: PixelBox
+    content: PixelBox
+    sampling: Sampling
+
+
+def laid(work: Work) -> Laid:
+    sheet = print_sheet(work)
+    [piece], grid = sheet.pieces, sheet.grid
+    printed, image, content = (grid.box(box) for box in (piece.box, piece.image, piece.content))
+    return Laid(grid, printed, image, content, sampling(piece, grid))

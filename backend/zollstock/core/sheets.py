@@ -1,0 +1,157 @@
+"""Sheets: what stands between arithmetic and ink.
+
+Every planner ends in sheets, and every writer draws them and decides nothing: the paper, the pieces of
+pictures that lie on it, strokes and labels. Lengths are exact and in mm, from the sheet's top left.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from .box import ZERO, Box
+from .edges.kind import Rim
+from .grid import Grid, PixelBox
+from .pixelcount import round_px
+from .rational import Fraction
+from .straighten import UPRIGHT, Lean
+
+Turn = Literal[0, 90, 180, 270]
+StrokeKind = Literal["cut", "fold", "glue", "centre", "register", "scale"]
+Point = tuple[Fraction, Fraction]
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A part of a picture on a sheet.
+
+    `region` (px, exact, of the upright picture of `picture` px, leaning by `lean` about its centre) is
+    printed in `box`, lying turned clockwise by `turn`; nothing is ever stretched. Around it `image` is
+    filled with the colour `padding`, and beyond that `content` as `rim` says. `plan` is the number of
+    the plan that it comes from.
+    """
+
+    name: str
+    plan: int
+    picture: tuple[int, int]
+    region: Box
+    box: Box
+    image: Box
+    content: Box
+    padding: str
+    rim: Rim
+    lean: Lean = UPRIGHT
+    turn: Turn = 0
+
+    @property
+    def mm_per_px(self) -> Fraction:
+        """How large a pixel of the picture is printed, the same in both directions."""
+        return (self.box.h if self.turn in (90, 270) else self.box.w) / self.region.w
+
+
+@dataclass(frozen=True, slots=True)
+class Stroke:
+    """A straight line along a side of the sheet, `width` mm wide."""
+
+    kind: StrokeKind
+    start: Point
+    end: Point
+    width: Fraction
+
+    @property
+    def box(self) -> Box:
+        """What its ink covers."""
+        (x, y), (to_x, to_y) = self.start, self.end
+        if x == to_x:
+            return Box(x - self.width / 2, y, self.width, to_y - y)
+        return Box(x, y - self.width / 2, to_x - x, self.width)
+
+
+@dataclass(frozen=True, slots=True)
+class Label:
+    """A word on the sheet: `at` is the left end of its base line, `height` that of its capitals."""
+
+    text: str
+    at: Point
+    height: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Sheet:
+    """A sheet of paper, or the file for one.
+
+    `trim` is what is left after cutting, `bleed` what is printed for it beyond.
+    """
+
+    name: str
+    width: Fraction
+    height: Fraction
+    ppi: Fraction
+    trim: Box
+    bleed: Box
+    pieces: tuple[Piece, ...]
+    strokes: tuple[Stroke, ...] = ()
+    labels: tuple[Label, ...] = ()
+
+    @property
+    def media(self) -> Box:
+        return Box(ZERO, ZERO, self.width, self.height)
+
+    @property
+    def grid(self) -> Grid:
+        return Grid.over(self.width, self.height, self.ppi)
+
+
+@dataclass(frozen=True, slots=True)
+class Sampling:
+    """Which part of the straightened picture the printed pixels of a piece show.
+
+    `x` and `y` (px of the picture, exact) lie at the top left corner of the printed box, as the picture
+    itself lies; `step` is how many of the picture's px one pixel of the file covers: the same in both
+    directions, so that rounding the box to whole pixels never stretches what is in it.
+    """
+
+    x: Fraction
+    y: Fraction
+    step: Fraction
+    copies: bool
+
+    def at(self, column: Fraction, row: Fraction) -> tuple[Fraction, Fraction]:
+        """The place in the picture, px, of a place in the printed box."""
+        return self.x + column * self.step, self.y + row * self.step
+
+
+def sampling(piece: Piece, grid: Grid) -> Sampling:
+    """What the whole pixels of a piece's box show: where rounding moved an edge, so much more or less."""
+    printed, scale = grid.box(piece.box), piece.mm_per_px
+    step = 1 / (scale * grid.per_mm)
+    right, down = _moved(piece, printed, grid.per_mm)
+    x, y = piece.region.x + right / scale, piece.region.y + down / scale
+    if step != 1 or piece.lean is not UPRIGHT:
+        return Sampling(x, y, step, copies=False)
+    # Kept pixels are the picture's own: moved by half a pixel at most, none of them resampled.
+    wide, high = (printed.h, printed.w) if piece.turn in (90, 270) else (printed.w, printed.h)
+    return Sampling(
+        Fraction(_held(round_px(x), piece.picture[0] - wide)),
+        Fraction(_held(round_px(y), piece.picture[1] - high)),
+        step,
+        copies=True,
+    )
+
+
+def _moved(piece: Piece, printed: PixelBox, per_mm: Fraction) -> Point:
+    """How far (mm) rounding moved the picture's own left and upper edge into the picture."""
+    left, top = printed.x / per_mm - piece.box.x, printed.y / per_mm - piece.box.y
+    right = piece.box.right - printed.right / per_mm
+    bottom = piece.box.bottom - printed.bottom / per_mm
+    sides: dict[Turn, Point] = {
+        0: (left, top),
+        90: (top, right),
+        180: (right, bottom),
+        270: (bottom, left),
+    }
+    return sides[piece.turn]
+
+
+def _held(at: int, most: int) -> int:
+    return max(0, min(at, most))

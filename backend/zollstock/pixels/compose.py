@@ -1,0 +1,67 @@
+"""Sheets in pixels: pieces, their rims, and strokes, as one lazy libvips image."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from zollstock.core.grid import Grid, PixelBox
+from zollstock.core.sheets import Piece, Sheet, sampling
+
+from . import colour
+from .methods import Method
+from .rim import rimmed
+from .vips import pyvips
+
+#: The picture of a plan by its number: upright, in the colours and the depth of the file.
+Opened = Callable[[int], pyvips.Image]
+ROTATIONS = {90: "d90", 180: "d180", 270: "d270"}
+_PAPER, _INK = "#ffffff", "#000000"
+
+
+def compose(sheet: Sheet, opened: Opened, method: Method) -> pyvips.Image:
+    """The sheet's pixels. It needs a piece at least, from whose picture colours and depth are taken."""
+    grid = sheet.grid
+    whole = PixelBox(0, 0, grid.width, grid.height)
+    image, paint = None, None
+    for piece in sheet.pieces:
+        source = opened(piece.plan)
+        paint = paint or colour.Paint(source)
+        made, place = _made(piece, source, grid, method, paint)
+        if image is None:
+            image = set_into(made, place, whole, paint(_PAPER))
+        else:
+            image = image.insert(made, place.x, place.y)
+    if image is None or paint is None:
+        raise ValueError("a sheet without pieces has no pixels")
+    black = paint(_INK)
+    for stroke in sheet.strokes:
+        spot = grid.box(stroke.box)
+        pixel = image.crop(0, 0, 1, 1).new_from_image(black)
+        image = image.insert(pixel.embed(0, 0, spot.w, spot.h, extend="copy"), spot.x, spot.y)
+    return image
+
+
+def _made(
+    piece: Piece, source: pyvips.Image, grid: Grid, method: Method, paint: colour.Paint
+) -> tuple[pyvips.Image, PixelBox]:
+    """A piece with its padding and its rim, and where it lies."""
+    printed, image, content = (grid.box(box) for box in (piece.box, piece.image, piece.content))
+    lying = replace(printed, w=printed.h, h=printed.w) if piece.turn in (90, 270) else printed
+    made = method(source, sampling(piece, grid), piece.lean, lying)
+    if piece.turn:
+        made = made.rot(ROTATIONS[piece.turn])
+    made = set_into(made, printed, image, paint(piece.padding))
+    return rimmed(made, image, content, piece.rim.fill, paint(piece.rim.colour)), content
+
+
+def set_into(
+    image: pyvips.Image, inner: PixelBox, outer: PixelBox, background: list[float]
+) -> pyvips.Image:
+    """The image of `inner` at its place in `outer`, the rest in one colour."""
+    if inner == outer:
+        return image
+    return image.embed(
+        inner.x - outer.x, inner.y - outer.y, outer.w, outer.h,
+        extend="background", background=background,
+    )  # fmt: skip

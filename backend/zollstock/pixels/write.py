@@ -1,0 +1,104 @@
+"""Writing sheets: the file appears whole or not at all."""
+
+from __future__ import annotations
+
+import errno
+import hashlib
+import os
+import shutil
+import time
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from pathlib import Path
+
+from zollstock.core.lengths import MM_PER_INCH
+from zollstock.core.parts.file import Output
+from zollstock.core.rational import Fraction
+
+from .errors import Cancelled, RenderError
+from .vips import pyvips
+from .writers import WRITERS
+
+#: Called with per cent done; returns False to call the writing off.
+Progress = Callable[[int], bool]
+
+#: So often, seconds, `progress` is asked at least whether to go on.
+ASKED_EVERY = 0.2
+#: Less free room than this, bytes, after a failed write means that the disk was the reason.
+_FULL_DISK = 8 * 2**20
+
+
+@dataclass(frozen=True, slots=True)
+class Written:
+    """A file that was made: its bytes, their hash, and its pages."""
+
+    size: int
+    sha256: str
+    pages: int
+
+
+def write(
+    images: Sequence[pyvips.Image], output: Output, ppi: Fraction, out: Path,
+    progress: Progress | None = None,
+) -> Written:  # fmt: skip
+    """Write the pages of a file to `out`, which must not exist, tagged with `ppi`.
+
+    Raises `RenderError`, `FileExistsError`, `FileNotFoundError` where there is no such folder, and
+    `Cancelled` when `progress` returns False; then nothing is left behind.
+    """
+    if len(images) != 1:
+        raise RenderError(f"One file of this kind holds one sheet, not {len(images)}.")
+    if out.exists():
+        raise FileExistsError(f"{out} exists already; it was left as it is")
+    if not out.parent.is_dir():
+        raise FileNotFoundError(errno.ENOENT, "there is no such folder", str(out.parent))
+    partial = out.with_name(f".{out.name}.{os.getpid()}.partial")
+    try:
+        _save(images[0], output, ppi, partial, progress)
+        os.link(partial, out)  # fails where the name was taken meanwhile; replaces nothing
+    except pyvips.Error:
+        raise RenderError(_reason(out.parent)) from None
+    finally:
+        partial.unlink(missing_ok=True)
+    with out.open("rb") as file:
+        digest = hashlib.file_digest(file, "sha256").hexdigest()
+    return Written(out.stat().st_size, digest, len(images))
+
+
+def _save(
+    image: pyvips.Image, output: Output, ppi: Fraction, path: Path, progress: Progress | None
+) -> None:
+    per_mm = float(ppi) / float(MM_PER_INCH)
+    image = image.copy(xres=per_mm, yres=per_mm)
+    called_off = _watch(image, progress) if progress else None
+    try:
+        WRITERS[output.format](image, path, output)
+    except pyvips.Error:
+        if called_off is not None and called_off():
+            raise Cancelled from None
+        raise
+
+
+def _watch(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:
+    """Report per cent to `progress` and kill the pipeline when it says so."""
+    shown, killed, asked = [-1], [False], [0.0]
+
+    def on_eval(source: pyvips.Image, information: pyvips.GObject) -> None:
+        percent, now = min(99, information.percent), time.monotonic()
+        if killed[0] or (percent == shown[0] and now < asked[0] + ASKED_EVERY):
+            return
+        shown[0], asked[0] = percent, now
+        if not progress(percent):
+            killed[0] = True
+            source.set_kill(True)
+
+    image.set_progress(True)
+    image.signal_connect("eval", on_eval)
+    return lambda: killed[0]
+
+
+def _reason(folder: Path) -> str:
+    """Why libvips gave up; its own words differ by format and name paths, so look at the disk."""
+    if shutil.disk_usage(folder).free < _FULL_DISK:
+        return "There is no room left on the disk for this file. Nothing was left behind."
+    return "The picture could not be read to its end, so no file was made."
