@@ -2,9 +2,25 @@ import js from "@eslint/js";
 import hooks from "eslint-plugin-react-hooks";
 import typescript from "typescript-eslint";
 
+/** The folders of src from the ground up: each may import from those before it, never from those behind. */
+const FLOORS = ["api", "drawing", "shell", "fields", "session", "frame", "sizes", "pictures", "bench", "jobs", "batches"];
+
+const above = (floor) => FLOORS.slice(FLOORS.indexOf(floor) + 1);
+
+const floors = FLOORS.filter((floor) => above(floor).length > 0).map((floor) => ({
+  files: [`src/${floor}/**/*.{ts,tsx}`],
+  rules: {
+    "no-restricted-imports": [
+      "error",
+      { patterns: [{ regex: `^(\\.\\./)+(${above(floor).join("|")}|App)(/|$)`, message: `${floor} lies below it: imports go down.` }] },
+    ],
+  },
+}));
+
 export default typescript.config(
   { ignores: ["dist", "src/api/schema.d.ts"] },
   js.configs.recommended,
   ...typescript.configs.strict,
   { plugins: { "react-hooks": hooks }, rules: hooks.configs.recommended.rules },
+  ...floors,
 );

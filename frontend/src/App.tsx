@@ -15,7 +15,7 @@ import { usePreferences, useSession } from "./session/useSession";
 import { Problem } from "./shell/Problem";
 import { LeaveRoomPage } from "./sizes/LeaveRoomPage";
 import { LibraryPage } from "./sizes/LibraryPage";
-import { TopBar } from "./shell/TopBar";
+import { TopBar } from "./frame/TopBar";
 import { SizesPage } from "./sizes/SizesPage";
 
 export function App() {

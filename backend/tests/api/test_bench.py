@@ -22,8 +22,10 @@ def test_the_api_reckons_what_the_core_reckons(caller) -> None:
     )
     assert [blade["step"] for blade in answer["blades"]][3] == "edge"
     assert len(answer["choices"]) == 3
-    assert answer["schools"][3] == {"id": "trials", "answers": False, "need": "no trials yet",
-                                    "ratio": "", "grade": "", "clean_from": ""}  # fmt: skip
+    assert answer["schools"][3] == {
+        "id": "trials", "label": "Own trials", "note": "what this studio saw", "answers": False,
+        "need": "no trials yet", "ratio": "", "grade": "", "clean_from": "",
+    }  # fmt: skip
 
 
 def test_without_a_step_there_are_figures_and_no_ways_out(caller) -> None:

@@ -26,6 +26,7 @@ from zipstream import ZipStream
 
 from zollstock.accounts.quota import check_room
 from zollstock.core.plan import PlanError, parse_plan
+from zollstock.core.refusal import Refusal
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import local_path
@@ -116,11 +117,13 @@ def _in_words(error: BaseException) -> str | None:
     if isinstance(error, PlanError):
         where, what = error.problems[0]
         return f"A plan in it is not valid ({where}: {what})."
+    if isinstance(error, Refusal):
+        return None
     if isinstance(error, ValidationError):
         return "job.json in it is not understood."
     if isinstance(error, OSError) and error.errno in (errno.EINVAL, errno.EIO):
         return "This is not a whole ZIP file."
-    if isinstance(error, _NO_ZIP) and not isinstance(error, PlanError):
+    if isinstance(error, _NO_ZIP):
         return "This is not a whole ZIP file."
     return None
 

@@ -6,7 +6,7 @@ import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
-import { TopBar } from "../shell/TopBar";
+import { TopBar } from "../frame/TopBar";
 import "../sizes/sizes.css";
 import "../bench/bench.css";
 import { CellEditor } from "./CellEditor";

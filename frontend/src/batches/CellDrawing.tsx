@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { BoxMm, Cell } from "../api/types";
-import { PrintInSmall, scaleFor, type SmallPrint } from "../shell/PrintInSmall";
+import { PrintInSmall, scaleFor, type SmallPrint } from "../drawing/PrintInSmall";
 
 /** A cell's boxes in units of the sheet's height, as small drawings want them. */
 export function cellPrint(cell: Cell): SmallPrint {

@@ -1,9 +1,9 @@
 import { useRef, useState } from "react";
 import { Link } from "react-router";
 import type { BatchState, BoxMm, Cell } from "../api/types";
-import { anchored, anchorOf, enlarged, type Pair, type Placed } from "../bench/placement";
-import { turnedImage, leaning } from "../bench/turnedImage";
-import { useCropHand, type Crop } from "../bench/useCropHand";
+import { anchored, anchorOf, enlarged, type Pair, type Placed } from "../drawing/placement";
+import { turnedImage, leaning } from "../drawing/turnedImage";
+import { useCropHand, type Crop } from "../drawing/useCropHand";
 import { Grade } from "../shell/Grade";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";

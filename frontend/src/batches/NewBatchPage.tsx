@@ -3,12 +3,12 @@ import { useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import type { BatchState, PictureFacts } from "../api/types";
-import { useReference } from "../bench/Pad";
+import { useReference } from "../api/useReference";
 import { NumberField } from "../fields/NumberField";
 import { useJob } from "../jobs/useJobs";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
-import { TopBar } from "../shell/TopBar";
+import { TopBar } from "../frame/TopBar";
 import { useChosen } from "../shell/useChosen";
 import { SetPicker } from "../sizes/SetPicker";
 

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { client, must } from "../api/client";
-import type { BatchSlip, BatchState, Cell, CellRow, RunState } from "../api/types";
+import type { BatchState, Cell, CellRow, RunState } from "../api/types";
 
 /** Pictures asked for at once: enough for the first screen, then for the rest in few questions. */
 const FIRST = 24;
@@ -9,10 +9,6 @@ const MORE = 120;
 const POLL_MS = 700;
 
 export const cellKey = (picture: string, size: string) => `${picture} ${size}`;
-
-export function useBatches() {
-  return useQuery({ queryKey: ["batches"], queryFn: () => must<BatchSlip[]>(client.GET("/api/batches")) });
-}
 
 export function useBatch(batch: number) {
   return useQuery({

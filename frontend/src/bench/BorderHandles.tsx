@@ -2,8 +2,8 @@ import type { KeyboardEvent, PointerEvent } from "react";
 import type { BoxMm, Plan, Unit } from "../api/types";
 import { draggedBorder, type Side, SIDES, widthsAfter } from "./borderDrag";
 import { usePlanStore } from "./planStore";
-import { onScreen, type View } from "./placement";
-import { usePlanDrag } from "./useDrag";
+import { onScreen, type View } from "../drawing/placement";
+import { usePlanDrag } from "./usePlanDrag";
 
 type Edge = NonNullable<Plan["edge"]>;
 type Border = Extract<Edge, { kind: "border" }>;

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { ApiProblem } from "../api/client";
 import type { Unit } from "../api/types";
-import { dimensionWidth } from "./DimensionLine";
+import { dimensionWidth } from "../drawing/DimensionLine";
 import { readLength } from "../fields/LengthField";
 
 /** A dimension's figure on the drawing: a click lets it be typed over. */

@@ -4,8 +4,8 @@ import type { Plan, Rail, Unit } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { gradeWord } from "../shell/Grade";
 import { usePlanStore } from "./planStore";
-import { usePlanDrag } from "./useDrag";
-import { useSize } from "./useSize";
+import { usePlanDrag } from "./usePlanDrag";
+import { useSize } from "../drawing/useSize";
 import { distanceAt, draggedLength, FARTHEST_MM, NEAREST_MM, shareOf, ticks } from "./railScale";
 
 const percent = (share: number) => `${share * 100}%`;

@@ -4,19 +4,19 @@ import type { Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { BorderHandles } from "./BorderHandles";
 import { DimensionField } from "./DimensionField";
-import { DimensionLine, dimensionWidth } from "./DimensionLine";
+import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
 import { useFitTools } from "./fitTools";
 import { Guides } from "./Guides";
 import { KeepZones } from "./KeepZones";
 import { usePlanStore } from "./planStore";
-import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from "./placement";
+import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from "../drawing/placement";
 import { pickedColour } from "./pickedColour";
-import { leaning, turnedImage } from "./turnedImage";
-import { useCropHand } from "./useCropHand";
-import { useDrag } from "./useDrag";
+import { leaning, turnedImage } from "../drawing/turnedImage";
+import { useCropHand } from "../drawing/useCropHand";
+import { useDrag } from "../drawing/useDrag";
 import { usePlanTyping } from "./usePlanTyping";
-import { useSize } from "./useSize";
-import { between, freshName, type ZoneBox } from "./zoneMoves";
+import { useSize } from "../drawing/useSize";
+import { between, freshName, type ZoneBox } from "../drawing/zoneMoves";
 
 /** Where the bench scrolls as a page (bench.css). */
 const NARROW = "(max-width: 860px)";

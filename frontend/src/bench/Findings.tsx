@@ -1,5 +1,5 @@
 import type { Finding } from "../api/types";
-import { PrintInSmall, scaleFor, type SmallPrint } from "../shell/PrintInSmall";
+import { PrintInSmall, scaleFor, type SmallPrint } from "../drawing/PrintInSmall";
 import { typeset } from "../shell/typeset";
 import type { Fix } from "./fix";
 import { usePlanStore } from "./planStore";

@@ -2,11 +2,11 @@ import type { KeyboardEvent } from "react";
 import type { KeepZone, Plan, ZoneRow } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { useFitTools } from "./fitTools";
-import { alongPicture, type Pair } from "./placement";
+import { alongPicture, type Pair } from "../drawing/placement";
 import { usePlanStore } from "./planStore";
-import { leaning } from "./turnedImage";
-import { usePlanDrag } from "./useDrag";
-import { HANDLES, moved, resized, type Handle, type ZoneBox } from "./zoneMoves";
+import { leaning } from "../drawing/turnedImage";
+import { usePlanDrag } from "./usePlanDrag";
+import { HANDLES, moved, resized, type Handle, type ZoneBox } from "../drawing/zoneMoves";
 
 type ScreenBox = readonly [number, number, number, number];
 const STEP = 0.005;

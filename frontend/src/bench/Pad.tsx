@@ -1,15 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
-import { client, must } from "../api/client";
-import type { Figure, Reference } from "../api/types";
+import type { Figure } from "../api/types";
+import { useReference } from "../api/useReference";
 import { typeset } from "../shell/typeset";
-
-export function useReference() {
-  return useQuery({
-    queryKey: ["reference"],
-    staleTime: Infinity,
-    queryFn: () => must<Reference>(client.GET("/api/reference")),
-  });
-}
 
 /** The arithmetic as people write it on a pad; every line opens to its formula and its rule. */
 export function Pad({ figures }: { figures: Figure[] }) {

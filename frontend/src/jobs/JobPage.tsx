@@ -1,16 +1,16 @@
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { JobSlip } from "../api/types";
-import { useBatches } from "../batches/useBatch";
+import { useBatches } from "./useBatches";
 import { Coming } from "../shell/Coming";
 import { Dialog, giveFocusTo } from "../shell/Dialog";
 import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
-import { TopBar } from "../shell/TopBar";
+import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
 import { day } from "./JobsPage";
-import { commonScale, Silhouette } from "./Silhouette";
+import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { isOver, useArrivalStore, type Arriving } from "./arrivalStore";
 import { changeJob, removeJob, removePrint, useJob, useJobChange } from "./useJobs";
 

@@ -2,15 +2,15 @@ import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { sendArchive } from "../api/upload";
 import type { JobSlip } from "../api/types";
-import { useBatches } from "../batches/useBatch";
+import { useBatches } from "./useBatches";
 import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
-import { TopBar } from "../shell/TopBar";
+import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
-import { commonScale, Silhouette } from "./Silhouette";
+import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { makeJob, useJobChange, useJobs } from "./useJobs";
 
 /** A slip is a summary; the job itself shows the rest. */

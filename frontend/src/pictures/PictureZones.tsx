@@ -1,8 +1,8 @@
 import { Trash2 } from "lucide-react";
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { KeepZone, PictureFacts } from "../api/types";
-import { useDrag } from "../bench/useDrag";
-import { between, freshName, HANDLES, moved, resized, type Handle, type ZoneBox } from "../bench/zoneMoves";
+import { useDrag } from "../drawing/useDrag";
+import { between, freshName, HANDLES, moved, resized, type Handle, type ZoneBox } from "../drawing/zoneMoves";
 import { Problem } from "../shell/Problem";
 import { useKeepZones } from "./useKeepZones";
 

@@ -1,4 +1,4 @@
-import { DimensionLine } from "../bench/DimensionLine";
+import { DimensionLine } from "../drawing/DimensionLine";
 import { typeset } from "../shell/typeset";
 
 /** Pixels for an inch in the drawing below. */

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { client, must } from "../api/client";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
-import "../bench/rule.css";
+import "../shell/rule.css";
 import { FirstDrawing } from "./FirstDrawing";
 import { useSignIn } from "./useSession";
 import "./signin.css";

@@ -5,9 +5,9 @@ import type { LeaveRoom } from "../api/types";
 import { TypedField } from "../fields/TypedField";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
-import { TopBar } from "../shell/TopBar";
+import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
-import { useSize } from "../bench/useSize";
+import { useSize } from "../drawing/useSize";
 import { SetPicker } from "./SetPicker";
 import "./sizes.css";
 

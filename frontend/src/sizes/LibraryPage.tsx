@@ -5,7 +5,7 @@ import type { SizeEntry } from "../api/types";
 import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
-import { TopBar } from "../shell/TopBar";
+import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { useChosen } from "../shell/useChosen";
 import { FramesPick } from "./FramesPick";

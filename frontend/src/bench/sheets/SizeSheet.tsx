@@ -8,7 +8,7 @@ import { SizeField } from "../../fields/LengthField";
 import { NumberField } from "../../fields/NumberField";
 import { typeset } from "../../shell/typeset";
 import { Choices } from "../ChoiceCard";
-import { useReference } from "../Pad";
+import { useReference } from "../../api/useReference";
 import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
 import { pictureSides, smallProof, type SheetProps } from "./types";

@@ -1,9 +1,7 @@
 // One drag for all hands: the main button or one finger, called off by the system or by Escape.
 import { useEffect, useRef, type PointerEvent } from "react";
-import type { Plan } from "../api/types";
-import { usePlanStore } from "./planStore";
 
-interface Hands<Start, Of> {
+export interface Hands<Start, Of> {
   /** What a drag begins with; null where there is nothing to drag. `of` says what was taken. */
   begin: (event: PointerEvent, of: Of) => Start | null;
   move: (start: Start, event: PointerEvent) => void;
@@ -12,7 +10,7 @@ interface Hands<Start, Of> {
   cancel: (start: Start) => void;
 }
 
-interface Handlers {
+export interface Handlers {
   onPointerDown: (event: PointerEvent) => void;
   onPointerMove: (event: PointerEvent) => void;
   onPointerUp: (event: PointerEvent) => void;
@@ -74,19 +72,5 @@ export function useDrag<Start, Of = void>(hands: Hands<Start, Of>): (of: Of) => 
       const taken = letGo(event.pointerId);
       if (taken) hands.cancel(taken.start);
     },
-  });
-}
-
-/** A drag that changes the plan in hand: saved when it is let go of, given back when it is called off. */
-export function usePlanDrag<Start, Of = void>(hands: Pick<Hands<Start, Of>, "begin" | "move">): (of: Of) => Handlers {
-  return useDrag<{ own: Start; before: Plan | null }, Of>({
-    begin: (event, of) => {
-      const before = usePlanStore.getState().plan;
-      const own = hands.begin(event, of);
-      return own === null ? null : { own, before };
-    },
-    move: ({ own }, event) => hands.move(own, event),
-    end: () => usePlanStore.getState().settle(),
-    cancel: ({ before }) => before && usePlanStore.getState().putBack(before),
   });
 }

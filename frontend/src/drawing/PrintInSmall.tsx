@@ -1,6 +1,6 @@
 import { useId } from "react";
 import type { BoxMm } from "../api/types";
-import { turnedImage } from "../bench/turnedImage";
+import { turnedImage } from "./turnedImage";
 
 /** What a small drawing needs of a print: boxes in one unit, and how the picture lies. */
 export interface SmallPrint {

@@ -1,5 +1,5 @@
 import type { Silhouette as Print } from "../api/types";
-import { PrintInSmall } from "../shell/PrintInSmall";
+import { PrintInSmall } from "./PrintInSmall";
 
 /** Pixels on screen for a millimetre, so that the largest of the prints has its room. */
 export function commonScale(prints: Print[], width: number, height: number): number {

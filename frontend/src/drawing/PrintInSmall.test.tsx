@@ -1,6 +1,5 @@
 import { render } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { Grade } from "./Grade";
 import { PrintInSmall, scaleFor, type SmallPrint } from "./PrintInSmall";
 
 /** A 3:2 picture cropped to a square, all of the loss at the right. */
@@ -38,14 +37,5 @@ describe("a print in small", () => {
     expect(scaleFor([print], [64, 64])).toBe(2);
     expect(scaleFor([print, { ...print, document: [0, 0, 60, 60] }], [64, 64])).toBe(1);
     expect(scaleFor([], [64, 64])).toBeGreaterThan(0);
-  });
-});
-
-describe("a grade", () => {
-  it("is a word first, and nothing where there is none", () => {
-    const { container, rerender } = render(<Grade grade="soft" />);
-    expect(container.textContent).toBe("soft");
-    rerender(<Grade grade="" />);
-    expect(container.innerHTML).toBe("");
   });
 });
