@@ -9,5 +9,6 @@ export default defineConfig({
   plugins: [react(), babel({ presets: [reactCompilerPreset()] }), tailwindcss()],
   // Nothing inline: the content security policy allows only files of our own.
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
-  test: { environment: "jsdom", setupFiles: ["src/testing.ts"], restoreMocks: true },
+  // A page takes a second to set up: files that need one say so in their first line.
+  test: { environment: "node", setupFiles: ["src/testing.ts"], restoreMocks: true },
 });

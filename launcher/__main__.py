@@ -29,6 +29,7 @@ def main(arguments: list[str]) -> int:
         one = commands.add_parser(name, help=what)
         one.add_argument("--port", type=int, default=int(os.environ.get("ZOLLSTOCK_PORT", 8420)))
     test = commands.add_parser("test", help="set up and run every check and test")
+    test.add_argument("--long", action="store_true", help="ten times the examples, whole crowds")
     test.add_argument("only", nargs="*", help="pytest paths or options, to run just those")
     commands.add_parser("reckon", help="reckon a plan document", add_help=False)
     commands.add_parser("render", help="make the file of a plan", add_help=False)
@@ -136,6 +137,8 @@ def _core_command(module: str, rest: list[str]) -> int:
 
 def test(options: argparse.Namespace, rest: list[str]) -> int:
     setup.everything(dev=True)
+    if options.long:
+        os.environ["ZOLLSTOCK_LONG"] = "1"
     return checks.run([*options.only, *rest])
 
 

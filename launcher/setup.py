@@ -152,15 +152,27 @@ def _python(dev: bool) -> None:
     if not Path(PYTHON).exists():
         step("Making the virtual environment")
         _run([sys.executable, "-m", "venv", str(VENV)], "the virtual environment")
-    step("Installing the locked Python packages (a few minutes the first time)")
-    _run(
-        [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check",
-         "--require-hashes", "-r", str(_requirements(dev))],
-        "the Python packages",
-    )  # fmt: skip
+    step("Installing the locked Python packages")
+    locked = ["--quiet", "--require-hashes", "-r", str(_requirements(dev))]
+    if not _quickly(locked):
+        _run([*_PIP, *locked], "the Python packages")
     _stamp("python", _hash(BACKEND / "requirements.txt"))
     if dev:
         _stamp("python-dev", _hash(BACKEND / "requirements-dev.txt"))
+
+
+_PIP = [PYTHON, "-m", "pip", "install", "--disable-pip-version-check"]
+
+
+def _quickly(locked: list[str]) -> bool:
+    """Install with uv, a tenth of pip's time; False where it cannot, as behind an index only pip knows."""
+    tool = ["--quiet", "--require-hashes", "-r", str(BACKEND / "requirements-install.txt")]
+    commands = ([*_PIP, *tool], [PYTHON, "-m", "uv", "pip", "install", "--python", PYTHON, *locked])
+    environment = {key: value for key, value in os.environ.items() if key != "PYTHONPATH"}
+    return not any(
+        subprocess.run(command, cwd=PROJECT, env=environment, capture_output=True).returncode
+        for command in commands
+    )
 
 
 def _npm() -> None:

@@ -11,13 +11,15 @@ from django.contrib.auth.models import User
 from django.core.cache import cache
 
 from tests.api.caller import Caller
+from tests.lengthy import LONG
 from tests.pictures import chart, save
 
 pytest_plugins = ["tests.running"]
 
 # A shared machine may pause at any time; how fast the core is, the benchmarks say.
-hypothesis.settings.register_profile("patient", deadline=None)
-hypothesis.settings.load_profile("patient")
+hypothesis.settings.register_profile("short", deadline=None, derandomize=True, max_examples=40)
+hypothesis.settings.register_profile("long", deadline=None, max_examples=1000)
+hypothesis.settings.load_profile("long" if LONG else "short")
 
 PASSWORD = "pans-and-fog-1884"
 

@@ -19,7 +19,7 @@ from zollstock.renders.tasks import make, take_up
 from zollstock.site.celery import app
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
-LARGE = {"pixels": {"mode": "fixed", "ppi": 900}}
+LARGE = {"pixels": {"mode": "fixed", "ppi": 600}}
 
 
 @pytest.fixture
@@ -119,7 +119,7 @@ def test_what_the_broker_forgot_is_told_again(caller, held, workers) -> None:
 
 def test_two_workers_share_the_orders_and_do_each_once(caller, held, workers) -> None:
     renders = []
-    for ppi in range(300, 312):
+    for ppi in range(100, 106):
         held = change(caller, held, pixels={"mode": "fixed", "ppi": ppi})
         renders.append(order(caller, held))
     workers("one")

@@ -6,9 +6,10 @@ import json
 from fractions import Fraction
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.lengthy import tried
 from tests.plans import border, documents, plan, wrap
 from zollstock.core import viewing
 from zollstock.core.faults import MOST_PROBLEMS
@@ -55,7 +56,7 @@ def test_every_boundary_belongs_to_the_better_grade(boundary, small: int) -> Non
         )
 
 
-@settings(max_examples=60, deadline=None)
+@tried(60)
 @given(
     st.integers(1, 4000), st.sampled_from(["in", "mm", "cm"]), st.sampled_from(["3/8 in", "4 mm", "0.3 cm"]),
     st.sampled_from(["12 in", "30 cm", "290 mm"]),
@@ -86,7 +87,7 @@ def test_rounded_up_is_never_less_and_hardly_more(mm: Fraction, unit: str) -> No
     assert 0 <= made.target.width.mm - mm <= Fraction(1, 5000) * 1000
 
 
-@settings(max_examples=150, deadline=None)
+@tried(150)
 @given(documents())
 def test_what_is_offered_as_nothing_cut_cuts_nothing(document: dict) -> None:
     made = parse_plan(document)

@@ -8,10 +8,11 @@ from itertools import pairwise
 from math import floor, inf
 
 import jsonschema
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.laid import laid
+from tests.lengthy import tried
 from tests.plans import documents, zones
 from zollstock.core import viewing
 from zollstock.core.box import Box
@@ -29,7 +30,7 @@ PLAN_SCHEMA = jsonschema.Draft202012Validator(plan_schema())
 RECKONING_SCHEMA = jsonschema.Draft202012Validator(reckoning_schema())
 
 
-@settings(max_examples=200, deadline=None)
+@tried(200)
 @given(documents())
 def test_documents_survive_and_meet_their_schemas(given_document: dict) -> None:
     plan = parse_plan(given_document)
@@ -40,7 +41,7 @@ def test_documents_survive_and_meet_their_schemas(given_document: dict) -> None:
     RECKONING_SCHEMA.validate(json.loads(json.dumps(reckoning_document(reckon(plan)))))
 
 
-@settings(max_examples=200, deadline=None)
+@tried(200)
 @given(documents())
 def test_the_crop_lies_in_the_picture_and_has_the_boxs_ratio(given_document: dict) -> None:
     work = work_out(parse_plan(given_document))
@@ -61,7 +62,7 @@ def test_the_crop_lies_in_the_picture_and_has_the_boxs_ratio(given_document: dic
     assert 0 <= placed.loss < 1
 
 
-@settings(max_examples=200, deadline=None)
+@tried(200)
 @given(documents())
 def test_figures_follow_their_definitions(given_document: dict) -> None:
     reckoning = reckon(parse_plan(given_document))
@@ -82,7 +83,7 @@ def _near(value: float):
     return pytest.approx(value, rel=1e-9)
 
 
-@settings(max_examples=200, deadline=None)
+@tried(200)
 @given(documents())
 def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
     work = work_out(parse_plan(given_document))
@@ -112,7 +113,7 @@ def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
     assert abs(middle[1] - crop.y - crop.h / 2) <= slack
 
 
-@settings(max_examples=150, deadline=None)
+@tried(150)
 @given(documents())
 def test_every_choice_and_fix_leads_to_a_sound_plan(given_document: dict) -> None:
     plan = parse_plan(given_document)

@@ -3,8 +3,9 @@
 from typing import get_args
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
+from tests.lengthy import tried
 from tests.plans import border, document, documents, plan
 from zollstock.core.edges import EDGES, Edge
 from zollstock.core.edges.kind import EdgeKind
@@ -64,7 +65,7 @@ def test_prose_says_what_the_constants_say() -> None:
 
 
 @given(documents())
-@settings(max_examples=60)
+@tried(60)
 def test_what_stops_a_print_is_what_the_findings_call_a_stop(given_document) -> None:
     made = parse_plan(given_document)
     work, style = work_out(made), style_for(lengths_of(made))

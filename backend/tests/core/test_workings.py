@@ -6,9 +6,10 @@ import re
 from math import radians, tan
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.lengthy import tried
 from tests.plans import document, documents, plan
 from zollstock.core.plan import parse_plan
 from zollstock.core.reckoning import Figure
@@ -106,7 +107,7 @@ def holds(figure: Figure) -> None:
 units = st.sampled_from(["mm", "cm", "in", None])
 
 
-@settings(max_examples=150, deadline=None)
+@tried(150)
 @given(documents(), units, st.sampled_from([None, "1.3 m", "88 in", "35 cm"]))
 def test_every_working_comes_to_what_it_says(
     given: dict, unit: str | None, distance: str | None

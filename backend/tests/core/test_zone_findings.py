@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.lengthy import tried
 from tests.plans import LAMP, border, document, documents, plan, wrap, zones
 from zollstock.core.library import library
 from zollstock.core.plan import parse_plan, patched, plan_document
@@ -26,7 +27,7 @@ def found(made, name: str) -> list:
     return [finding for finding in reckon(made).findings if finding.id == name]
 
 
-@settings(max_examples=150, deadline=None)
+@tried(150)
 @given(documents())
 def test_rows_findings_and_state_tell_the_same(given_document: dict) -> None:
     made = parse_plan(given_document)
@@ -43,7 +44,7 @@ def test_rows_findings_and_state_tell_the_same(given_document: dict) -> None:
     assert ("cut by" in told) == bool(cut) and bool(told) == bool(rows)
 
 
-@settings(max_examples=150, deadline=None)
+@tried(150)
 @given(documents())
 def test_automatic_placement_never_makes_the_worst_zone_worse(given_document: dict) -> None:
     given_document["fit"]["auto"] = False
@@ -57,7 +58,7 @@ def test_automatic_placement_never_makes_the_worst_zone_worse(given_document: di
     assert after >= before - (abs(before) + 1) / 10**9
 
 
-@settings(max_examples=120, deadline=None)
+@tried(120)
 @given(documents())
 def test_every_way_out_leads_to_a_sound_plan(given_document: dict) -> None:
     made = parse_plan(given_document)

@@ -65,18 +65,26 @@ def filled(stack: Stack, tmp_path_factory) -> Stack:
     return stack
 
 
-@pytest.fixture
-def elsewhere(tmp_path: Path) -> Stack:
-    """Another place with an empty database of its own."""
+@pytest.fixture(scope="module")
+def other_database(tmp_path_factory) -> str:
+    """A second database with our tables; its name."""
     database = settings.DATABASES["default"]
     line = MySQLdb.connect(unix_socket=database["HOST"], user=database["USER"],
                            password=database["PASSWORD"])  # fmt: skip
     line.query("DROP DATABASE IF EXISTS zollstock_restored")
     line.query(f"CREATE DATABASE zollstock_restored CHARACTER SET utf8mb4 COLLATE {COLLATION}")
     line.close()
+    making = Stack(tmp_path_factory.mktemp("making"), port=0)
+    making.environment |= {"ZOLLSTOCK_DB_NAME": "zollstock_restored", "ZOLLSTOCK_HTTPS": "0"}
+    making.manage("migrate", "--verbosity", "0")
+    return "zollstock_restored"
+
+
+@pytest.fixture
+def elsewhere(other_database: str, tmp_path: Path) -> Stack:
+    """Another place, with a picture of its own."""
     other = Stack(tmp_path / "elsewhere", port=0)
-    other.environment |= {"ZOLLSTOCK_DB_NAME": "zollstock_restored", "ZOLLSTOCK_HTTPS": "0"}
-    other.manage("migrate", "--verbosity", "0")
+    other.environment |= {"ZOLLSTOCK_DB_NAME": other_database, "ZOLLSTOCK_HTTPS": "0"}
     (other.media / "pictures").mkdir(parents=True)
     (other.media / "pictures" / "mine.jpg").write_bytes(b"what was there before")
     return other

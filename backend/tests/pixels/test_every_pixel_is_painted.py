@@ -7,10 +7,11 @@ from pathlib import Path
 from tempfile import mkdtemp
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.laid import laid
+from tests.lengthy import tried
 from tests.pictures import save
 from tests.plans import border, wrap
 from zollstock.core.library import library
@@ -45,7 +46,7 @@ def source(size: tuple[int, int], orientation: int) -> Path:
     return save(image, Path(mkdtemp()) / name, orientation)
 
 
-@settings(max_examples=90, deadline=None)
+@tried(90)
 @given(
     st.sampled_from(SIZES), st.sampled_from(PICTURES), st.integers(1, 8), _edges,
     st.sampled_from([0, 90]), st.sampled_from(["0 mm", "3 mm", "10 mm"]),

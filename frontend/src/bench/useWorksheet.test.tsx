@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { renderHook, act } from "@testing-library/react";
 import { beforeEach, expect, it, vi } from "vitest";
 import type { Plan } from "../api/types";

@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { render } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { PrintInSmall, scaleFor, type SmallPrint } from "./PrintInSmall";

@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 import { fireEvent, render, screen } from "@testing-library/react";
 import { beforeEach, expect, it } from "vitest";
 import { useDrag } from "./useDrag";
