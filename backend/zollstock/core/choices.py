@@ -186,19 +186,19 @@ def fitting_sheet(plan: Plan, work: Work) -> tuple[Fraction, Fraction]:
 
 def lost_text(outcome: Work) -> str:
     """`lose 10 % of the height, 250 ppi`."""
-    return f"{what_is_lost(outcome)}, {show.ppi(outcome.effective)}"
+    part, share = lost_part(outcome)
+    lost = f"lose {show.percent(share)} of the {part}" if share else "nothing is lost"
+    return f"{lost}, {show.ppi(outcome.effective)}"
 
 
-def what_is_lost(outcome: Work) -> str:
+def lost_part(outcome: Work) -> tuple[str, Fraction]:
+    """What of the picture goes, and how much of it: ("height", 1/10), ("picture", …); none is 0."""
     placed = outcome.placement
     share_w = 1 - placed.crop.w / placed.picture_w
     share_h = 1 - placed.crop.h / placed.picture_h
-    if not share_w and not share_h:
-        return "nothing is lost"
     if share_w and share_h:
-        return f"lose {show.percent(placed.loss)} of the picture"
-    side, share = ("width", share_w) if share_w else ("height", share_h)
-    return f"lose {show.percent(share)} of the {side}"
+        return "picture", placed.loss
+    return ("width", share_w) if share_w else ("height", share_h)
 
 
 def _white_text(outcome: Work, style: LengthStyle) -> str:

@@ -26,7 +26,10 @@ class RailMark(Record):
 
 
 class Rail(Record):
+    """`distance` is where the viewer stands, alone; `viewer` says how that came about, too."""
+
     bands: list[RailBand]
+    distance: str
     viewer: RailMark
     verdict: str
     clean: RailMark | None
@@ -51,6 +54,7 @@ def rail(work: Work, style: LengthStyle) -> Rail:
     if reach:
         clean = RailMark(at_mm=reach, text=f"clean from {style.far(reach)}")
     who = "set" if view.distance is not None else "whole print"
+    distance = style.distance(work.distance, view.distance is not None)
     return Rail(
         bands=[
             RailBand(
@@ -61,9 +65,10 @@ def rail(work: Work, style: LengthStyle) -> Rail:
             )
             for band in viewing.bands(school, effective, work.factor, view.arcmin)
         ],
+        distance=distance,
         viewer=RailMark(
             at_mm=work.distance,
-            text=f"{who}, {style.distance(work.distance, view.distance is not None)}",
+            text=f"{who}, {distance}",
         ),
         verdict=_verdict(work),
         clean=clean,
@@ -77,6 +82,7 @@ def _screen(work: Work, style: LengthStyle) -> Rail:
     grade = work.grade or "coarse"
     return Rail(
         bands=[RailBand(grade=grade, label=grade, start_mm=0, end_mm=None)],
+        distance=style.distance(work.distance, False),
         viewer=RailMark(at_mm=work.distance, text="on a screen"),
         verdict=f"{show.decimal(work.quality or 0, 2)} picture pixels for each of the screen's",
         clean=None,

@@ -29,6 +29,7 @@ class SideLoss(Record):
 
     side: str
     px: float
+    printed: str
     text: str
 
 
@@ -201,10 +202,10 @@ def side_losses(work: Work, style: LengthStyle) -> list[SideLoss]:
     """What the crop takes at each side that loses anything."""
     placed = work.placement
     return [
-        SideLoss(side=side, px=float(px),
-                 text=f"{show.px(px)}, {style.length(px * placed.mm_per_px)} of print")
+        SideLoss(side=side, px=float(px), printed=printed, text=f"{show.px(px)}, {printed} of print")
         for side, px in zip(SIDES, placed.cuts, strict=True)
         if px > 0
+        for printed in [style.length(px * placed.mm_per_px)]
     ]  # fmt: skip
 
 

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from . import show
-from .choices import Choice, choices, what_is_lost
+from .choices import Choice, choices, lost_part
 from .outputs import OUTPUTS
 from .plan import Plan, lengths_of
 from .rail import Rail, rail
@@ -203,8 +203,8 @@ def _fit(work: Work, style: LengthStyle) -> tuple[str, str]:
         return "Whole picture", state
     if 0 < work.placement.loss < AS_GOOD_AS_NOTHING:
         return "As good as whole", state
-    lost = what_is_lost(work)
-    return lost.replace("lose ", "−").replace("of the ", "").replace("nothing is", "Nothing"), state
+    part, share = lost_part(work)
+    return f"−{show.percent(share)} {part}" if share else "Nothing lost", state
 
 
 def _edge(work: Work, style: LengthStyle) -> tuple[str, str]:

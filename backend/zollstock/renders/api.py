@@ -11,6 +11,7 @@ from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
+from zollstock.core.outputs import OUTPUTS
 from zollstock.core.show import size_of_file
 from zollstock.jobs.api import VersionOnly, own_prints
 from zollstock.jobs.revisions import StaleVersion
@@ -30,6 +31,7 @@ class RenderState(Schema):
     name: str
     version: int
     size_text: str
+    made_text: str
     sha256: str
     created: datetime
     finished: datetime | None
@@ -47,9 +49,12 @@ def _state(render: Render) -> RenderState:
         "created",
         "finished",
     )
+    size = size_of_file(render.bytes) if render.bytes else ""
+    kind = OUTPUTS[render.plan["output"]["format"]].label
     return RenderState(
         **{name: getattr(render, name) for name in names},
-        size_text=size_of_file(render.bytes) if render.bytes else "",
+        size_text=size,
+        made_text=f"{kind} {size}" if size else "",
     )
 
 

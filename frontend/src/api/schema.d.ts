@@ -1214,10 +1214,15 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /** Rail */
+        /**
+         * Rail
+         * @description `distance` is where the viewer stands, alone; `viewer` says how that came about, too.
+         */
         Rail: {
             /** Bands */
             bands: components["schemas"]["RailBand"][];
+            /** Distance */
+            distance: string;
             viewer: components["schemas"]["RailMark"];
             /** Verdict */
             verdict: string;
@@ -2378,6 +2383,8 @@ export interface components {
             side: string;
             /** Px */
             px: number;
+            /** Printed */
+            printed: string;
             /** Text */
             text: string;
         };
@@ -2535,6 +2542,8 @@ export interface components {
             version: number;
             /** Size Text */
             size_text: string;
+            /** Made Text */
+            made_text: string;
             /** Sha256 */
             sha256: string;
             /**

@@ -124,7 +124,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   };
   const newest = renders.data?.[0];
   const made = !newest ? null : isGoing(newest) ? { word: `${newest.percent}\u2009%` }
-    : newest.state === "done" && newest.version === print.version ? { word: "made", size: newest.size_text } : null;
+    : newest.state === "done" && newest.version === print.version ? { word: "made", key: newest.made_text } : null;
   return (
     <div className="bench">
       <TopBar places={false} where={<Where print={print} plan={plan} onSibling={toSibling} />}>

@@ -8,7 +8,7 @@ export function Rule(props: {
   blades: Blade[];
   step: Step;
   /** What became of the file of this very plan: how far it is, or how large it has become. */
-  made: { word: string; size?: string } | null;
+  made: { word: string; key?: string } | null;
   onStep: (step: Step) => void;
 }) {
   const row = useRef<HTMLDivElement>(null);
@@ -37,7 +37,7 @@ export function Rule(props: {
         const open = blade.step === props.step;
         const made = blade.step === "handover" ? props.made : null;
         const state = made?.word ?? blade.state;
-        const key = made?.size ? `${blade.key.split(" ")[0]} ${made.size}` : blade.key;
+        const key = made?.key || blade.key;
         return (
           <button
             key={blade.step}

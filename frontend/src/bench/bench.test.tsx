@@ -52,7 +52,7 @@ describe("the folding rule", () => {
   });
 
   it("says on the last blade that the file is made", () => {
-    render(<Rule blades={blades} step="fit" made={{ word: "made", size: "31 MB" }} onStep={vi.fn()} />);
+    render(<Rule blades={blades} step="fit" made={{ word: "made", key: "TIFF 31 MB" }} onStep={vi.fn()} />);
     expect(screen.getAllByRole("tab")[6]).toHaveTextContent("made");
     expect(screen.getAllByRole("tab")[6]).toHaveTextContent("31");
   });
@@ -109,6 +109,7 @@ describe("the distance rail", () => {
       { grade: "coarse", label: "coarse", start_mm: 0, end_mm: 350 },
       { grade: "clean", label: "clean", start_mm: 350, end_mm: null },
     ],
+    distance: "1 m",
     viewer: { at_mm: 1000, text: "whole print, 1 m" },
     verdict: "2.5 × what the eye can use there (needs 98 ppi)",
     clean: { at_mm: 350, text: "clean from 35 cm" },

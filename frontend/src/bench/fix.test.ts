@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import type { Plan } from "../api/types";
 import { patched } from "./fix";
@@ -17,4 +18,11 @@ describe("patched", () => {
     expect(changed.edge).toEqual({ kind: "none" });
     expect(changed.viewing).toEqual({ distance: "2 m" });
   });
+
+  it.each(JSON.parse(readFileSync("../vectors/patching.json", "utf8")) as { document: Plan; fix: Record<string, unknown>; result: Plan }[])(
+    "does what the core does with $fix",
+    ({ document, fix, result }) => {
+      expect(patched(document, fix)).toEqual(result);
+    },
+  );
 });

@@ -101,7 +101,7 @@ function SizeCard(props: { item: SizeVerdict; scale: number; print: PrintState; 
   const { item, print } = props;
   const small = asPrint(item);
   const describe = useLibraryChange(describeSize);
-  const lost = item.sides.map((side) => `${side.side} ${side.text.split(", ")[1]?.replace(" of print", "")}`).join(", ");
+  const lost = item.sides.map((side) => `${side.side} ${side.printed}`).join(", ");
   return (
     <li className="size-card panel" data-size={item.key} data-zones={item.zones} data-troubled={item.troubled || undefined}>
       <label className="size-take">

@@ -20,7 +20,7 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
   return (
     <div className="space-y-3">
       <LengthField label="Looked at from" unit={unit} purpose="distance" {...typing}
-        value={plan.viewing?.distance ?? rail.viewer.text.replace(/^whole print, /, "")}
+        value={plan.viewing?.distance ?? rail.distance}
         onRead={(distance) => typed({ "viewing.distance": distance })} />
       <div className="flex flex-wrap gap-1.5">
         {(["35 cm", "1 m", "2 m", "5 m"] as const).map((place) => (
