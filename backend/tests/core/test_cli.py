@@ -60,3 +60,18 @@ def test_needs_no_database_and_no_django() -> None:
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True,
                           env=os.environ | {"PYTHONPATH": str(ROOT / "backend")})  # fmt: skip
     assert done.stdout.strip() == "[]"
+
+
+def test_a_reader_that_leaves_early_is_no_fault() -> None:
+    """`zollstock reckon plan.json --text | head -1`: no trace, and what was read is right."""
+    long = json.dumps(document(title="fog " * 40, edge=border("2 in")))
+    program = subprocess.Popen(
+        [sys.executable, "-m", "zollstock.core.cli", "-", "--text"], cwd=ROOT / "backend",
+        stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE,
+    )  # fmt: skip
+    assert program.stdin and program.stdout and program.stderr
+    program.stdout.close()
+    program.stdin.write(long.encode())
+    program.stdin.close()
+    assert program.wait(30) == 141
+    assert program.stderr.read() == b""

@@ -8,6 +8,7 @@ import sys
 from pathlib import Path
 from typing import Any
 
+from .pipes import reader_may_leave
 from .plan import Plan, PlanError, parse_plan
 
 INVALID = 2
@@ -26,12 +27,14 @@ def main(arguments: list[str] | None = None) -> int:
     if options.text:
         from .worksheet import text_worksheet
 
-        print(text_worksheet(plan))
+        answer = text_worksheet(plan)
     else:
         from .reckon import reckon
         from .reckoning import reckoning_json
 
-        print(reckoning_json(reckon(plan), indent=1))
+        answer = reckoning_json(reckon(plan), indent=1)
+    with reader_may_leave():
+        print(answer)
     return 0
 
 

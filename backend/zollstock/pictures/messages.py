@@ -1,20 +1,31 @@
-"""Telling a worker. Rows are the truth: a message that is lost is sent again by the clock."""
+"""Telling a worker. Rows are the truth: a message that is lost is sent again by the clock.
+
+A task is named, not imported: whoever orders work need not know who does it.
+"""
 
 from __future__ import annotations
 
 import logging
-from typing import Any
+from typing import Literal
 
-from celery import Task
+from celery import current_app
 from kombu.exceptions import OperationalError
 from redis.exceptions import RedisError
 
 log = logging.getLogger(__name__)
 
+#: Every task that is told about a row.
+TaskName = Literal[
+    "zollstock.pictures.tasks.read",
+    "zollstock.renders.tasks.make",
+    "zollstock.renders.tasks.work_off",
+]
 
-def tell(task: Task[..., Any], name: str, queue: str | None = None) -> None:
-    """Send `task` the name of its row; a broker that does not answer is no fault."""
+
+def dispatch(task: TaskName, row: str, queue: str | None = None) -> None:
+    """Send a task the name of its row; a broker that does not answer is no fault."""
     try:
-        task.apply_async([name], retry=False, **({"queue": queue} if queue else {}))
+        # Not under the caller's own task: what is told about goes on by itself.
+        current_app.send_task(task, [row], retry=False, **({"queue": queue} if queue else {}))
     except (OperationalError, RedisError, OSError):
-        log.warning("the broker does not answer; %s waits", name)
+        log.warning("the broker does not answer; %s waits", row)

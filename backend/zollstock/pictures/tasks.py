@@ -19,7 +19,7 @@ from zollstock.pixels.errors import PictureError
 from zollstock.pixels.proofs import make_proofs
 
 from .heartbeat import Heartbeat, persistently
-from .messages import tell
+from .messages import dispatch
 from .models import Picture
 from .signals import picture_read
 from .storage import discard, local_path, store, work_folder
@@ -44,7 +44,7 @@ _UNREADABLE = (
 def read_later(picture: Picture) -> None:
     """Queue the reading. A silent broker is no loss: the row says reading, `take_up` finds it."""
     queue = "heavy" if picture.width_px * picture.height_px > HEAVY_PIXELS else "quick"
-    transaction.on_commit(lambda: tell(read, str(picture.id), queue))
+    transaction.on_commit(lambda: dispatch("zollstock.pictures.tasks.read", str(picture.id), queue))
 
 
 @shared_task(time_limit=MOST_SECONDS)

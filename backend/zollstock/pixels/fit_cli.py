@@ -10,6 +10,7 @@ from pathlib import Path
 from zollstock.core.cli import INVALID
 from zollstock.core.finder import find
 from zollstock.core.library import Size, library
+from zollstock.core.pipes import reader_may_leave
 from zollstock.core.plan import Plan, PlanError, parse_plan
 from zollstock.core.survey import SizeVerdict, survey
 from zollstock.core.tables import (
@@ -61,7 +62,9 @@ def main(arguments: list[str] | None = None) -> int:
         return _refuse(str(error))
     except OSError as error:
         return _refuse(f"{error.filename}: {(error.strerror or 'cannot be read').lower()}")
-    print(_shown(survey(base, sizes, options.unit, options.sort), options.format), end="")
+    answer = _shown(survey(base, sizes, options.unit, options.sort), options.format)
+    with reader_may_leave():
+        print(answer, end="")
     return 0
 
 

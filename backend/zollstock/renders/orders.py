@@ -17,7 +17,7 @@ from zollstock.core.refusal import Refusal
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
 from zollstock.jobs.models import Print
-from zollstock.pictures.messages import tell
+from zollstock.pictures.messages import dispatch
 from zollstock.pictures.models import Picture
 
 from .models import Render
@@ -67,8 +67,6 @@ def send(render: Render) -> None:
 
     An order whose picture is still being read waits for it, and is sent when that is done.
     """
-    from .tasks import make
-
     if render.run_id is not None:
         send_run(render.run_id)
         return
@@ -78,7 +76,7 @@ def send(render: Render) -> None:
         # Looked at when the order is there for all to see: a picture that becomes ready from now on
         # finds it.
         if ready.exists():
-            tell(make, str(render.id))
+            dispatch("zollstock.renders.tasks.make", str(render.id))
 
     transaction.on_commit(send_when_ready)
 
@@ -102,11 +100,10 @@ def picture_was_read(picture_id: UUID) -> None:
 
 def send_run(run_id: UUID | str, workers: int = 1) -> None:
     """Tell so many workers of a run; each goes on by itself until nothing waits."""
-    from .tasks import work_off
 
     def send_all() -> None:
         for _ in range(workers):
-            tell(work_off, str(run_id))
+            dispatch("zollstock.renders.tasks.work_off", str(run_id))
 
     transaction.on_commit(send_all)
 
