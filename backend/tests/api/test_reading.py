@@ -37,7 +37,7 @@ def test_a_lost_message_is_sent_again(picture: Picture) -> None:
     app.control.purge()
     worker = Worker("reader", "quick")
     try:
-        Picture.objects.update(touched=timezone.now() - timedelta(minutes=5))
+        Picture.objects.update(pulse=timezone.now() - timedelta(minutes=5))
         take_up()
         until(lambda: Picture.objects.get(id=picture.id).state == "ready")
     finally:

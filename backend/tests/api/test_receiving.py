@@ -17,9 +17,10 @@ from ninja.errors import HttpError
 from tests.api.caller import Caller, ready_print
 from tests.pictures import noise, save
 from zollstock.jobs.models import Job
+from zollstock.longwork.queue import MOST_TRIES
 from zollstock.pictures.models import Picture
 from zollstock.pictures.receiving import body
-from zollstock.pictures.tasks import MOST_TRIES, read, take_up
+from zollstock.pictures.tasks import read, take_up
 from zollstock.renders.models import Render
 
 
@@ -194,7 +195,7 @@ def test_a_picture_that_kills_its_reader_is_given_up_after_three_tries(
     row = Picture.objects.filter(id=picture["id"])
     for tries in range(1, MOST_TRIES + 1):
         # Claimed by a reader that fell silent a minute ago.
-        row.update(reader=f"dead-{tries}", tries=tries, touched="2026-01-01T00:00:00Z")
+        row.update(worker=f"dead-{tries}", tries=tries, pulse="2026-01-01T00:00:00Z")
         take_up()
     told = caller("GET", f"pictures/{picture['id']}")
     assert told["state"] == "refused" and "three times" in told["problem"]
@@ -203,7 +204,7 @@ def test_a_picture_that_kills_its_reader_is_given_up_after_three_tries(
 
 def test_one_reader_at_a_time_has_a_picture(caller: Caller, photo) -> None:
     picture = caller.upload(photo())["picture"]
-    Picture.objects.filter(id=picture["id"]).update(reader="somebody", tries=1)
+    Picture.objects.filter(id=picture["id"]).update(worker="somebody", tries=1)
     read(picture["id"])
     assert caller("GET", f"pictures/{picture['id']}")["state"] == "reading"
     take_up()  # the reader has been silent for a moment only

@@ -14,8 +14,9 @@ from django.db.backends.utils import CursorWrapper
 
 from tests.api.caller import Caller, ready_print
 from tests.conftest import PASSWORD
-from zollstock.pictures import heartbeat, storage, tidying
-from zollstock.pictures.heartbeat import Heartbeat, persistently
+from zollstock.longwork import heartbeat
+from zollstock.longwork.heartbeat import Heartbeat, persistently
+from zollstock.pictures import storage, tidying
 from zollstock.pictures.models import Picture
 from zollstock.renders.models import Render
 from zollstock.renders.tasks import make
@@ -106,12 +107,11 @@ def test_a_heartbeat_goes_on_while_the_database_is_away(monkeypatch) -> None:
 def test_a_result_whose_row_could_not_be_written_is_removed(caller, photo, monkeypatch) -> None:
     held = ready_print(caller, photo())
     order = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
-    from zollstock.renders import tasks
 
     def away(*_, **__):
         raise OperationalError(2006, "gone")
 
-    monkeypatch.setattr(tasks, "_finish", away)
+    monkeypatch.setattr("zollstock.longwork.queue.Queue.finish", away)
     with pytest.raises(OperationalError):
         make(order["id"])
     root = Path(storage.settings.MEDIA_ROOT)
@@ -286,8 +286,8 @@ def test_what_is_left_of_a_row_that_waits_is_not_forgotten(caller, photo) -> Non
 
     picture = caller.upload(photo())["picture"]
     rows = Picture.objects.filter(id=picture["id"])
-    rows.update(touched=timezone.now() - timedelta(minutes=1), reader="gone", tries=1)
+    rows.update(pulse=timezone.now() - timedelta(minutes=1), worker="gone", tries=1)
     take_up()
     row = rows.get()
-    assert (row.reader, row.state) == ("", "reading")
+    assert (row.worker, row.state) == ("", "reading")
     assert Path(row.file.path).exists()

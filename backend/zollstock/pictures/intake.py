@@ -19,7 +19,7 @@ from .models import Picture
 from .storage import discard, store, work_folder
 from .tasks import read_later
 
-_AT_FIRST = {"state": Picture.State.READING, "problem": "", "tries": 0, "reader": ""}
+_AT_FIRST = {"state": Picture.State.READING, "problem": "", "tries": 0, "worker": ""}
 _ENDINGS = {"JPEG": "jpg", "TIFF": "tif", "PNG": "png", "WebP": "webp"}
 
 

@@ -7,15 +7,16 @@ import uuid
 from django.conf import settings
 from django.db import models
 
+from zollstock.longwork.rows import LongWork
 
-class Picture(models.Model):
+
+class Picture(LongWork):
     """A master file with its facts, as read from its header.
 
     `width_px` and `height_px` are as stored in the file; `orientation` turns them upright. The
     state goes from reading to ready, or to refused when the file proves damaged inside.
 
-    A worker claims a picture that is to be read by its own `reader` mark, and keeps `touched` fresh
-    while it reads; one whose reader falls silent is read again, `tries` times at most.
+    A picture that is being read is long work: it waits while no worker has put its mark on it.
     """
 
     class State(models.TextChoices):
@@ -32,9 +33,6 @@ class Picture(models.Model):
     proof = models.FileField(max_length=200, blank=True)
     small = models.FileField(max_length=200, blank=True)
     state = models.CharField(max_length=8, choices=State, default=State.READING)
-    problem = models.CharField(max_length=400, blank=True)
-    reader = models.CharField(max_length=36, blank=True)
-    tries = models.PositiveSmallIntegerField(default=0)
 
     format = models.CharField(max_length=8)
     width_px = models.PositiveIntegerField()
@@ -50,7 +48,6 @@ class Picture(models.Model):
     # What must survive, as last drawn: fractions of the upright picture. New prints begin with it.
     keep = models.JSONField(default=list)
     created = models.DateTimeField(auto_now_add=True)
-    touched = models.DateTimeField(auto_now=True)
 
     class Meta:
         constraints = [

@@ -8,6 +8,7 @@ from django.conf import settings
 from django.db import models
 
 from zollstock.jobs.models import Print
+from zollstock.longwork.rows import LongWork
 from zollstock.pictures.models import Picture
 
 
@@ -34,11 +35,10 @@ class Run(models.Model):
         ordering = ["-created"]
 
 
-class Render(models.Model):
+class Render(LongWork):
     """An order with the plan as it was when it was given: of one print, or one of a run.
 
-    A worker claims a queued row by writing its own `worker` mark and keeps `pulse` fresh; a row
-    whose pulse stops is queued again.
+    A queued order is long work: see there how it is claimed, kept alive and taken up again.
     """
 
     class State(models.TextChoices):
@@ -60,10 +60,6 @@ class Render(models.Model):
     version = models.PositiveIntegerField()
     state = models.CharField(max_length=9, choices=State, default=State.QUEUED, db_index=True)
     percent = models.PositiveSmallIntegerField(default=0)
-    problem = models.CharField(max_length=400, blank=True)
-    worker = models.CharField(max_length=36, blank=True)
-    pulse = models.DateTimeField(auto_now_add=True)
-    tries = models.PositiveSmallIntegerField(default=0)
     name = models.CharField(max_length=200)
     file = models.FileField(max_length=200, blank=True)
     bytes = models.PositiveBigIntegerField(default=0)

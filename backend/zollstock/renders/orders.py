@@ -17,7 +17,7 @@ from zollstock.core.refusal import Refusal
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
 from zollstock.jobs.models import Print
-from zollstock.pictures.messages import dispatch
+from zollstock.longwork.messages import dispatch
 from zollstock.pictures.models import Picture
 
 from .models import Render

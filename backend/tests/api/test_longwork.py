@@ -1,0 +1,154 @@
+"""One queue for all long work: the same manners for files and for pictures that are read."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+import pytest
+from django.db import OperationalError, connection
+from django.db.migrations.executor import MigrationExecutor
+from django.utils import timezone
+
+from tests.api.caller import Caller, ready_print
+from zollstock.core.refusal import Refusal
+from zollstock.longwork.queue import FORGOTTEN_AFTER, LOST_AFTER, MOST_TRIES, Queue
+from zollstock.pictures.models import Picture
+from zollstock.pictures.tasks import READING, read
+from zollstock.pixels.errors import Cancelled
+from zollstock.renders.models import Render
+from zollstock.renders.tasks import ORDERS
+
+QUEUES = pytest.mark.parametrize("queue", [READING, ORDERS], ids=["pictures", "files"])
+
+
+@pytest.fixture
+def rows(caller: Caller, photo) -> dict[Queue, object]:
+    """A row that waits, for either queue."""
+    held = ready_print(caller, photo())
+    order = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    picture = caller.upload(photo("other.jpg", 300, 200))["picture"]
+    return {ORDERS: order["id"], READING: picture["id"]}
+
+
+def row_of(queue: Queue, rows):
+    return queue.model.objects.get(id=rows[queue])
+
+
+@QUEUES
+def test_a_row_is_claimed_once(queue: Queue, rows) -> None:
+    mine = queue.claim(rows[queue])
+    assert mine is not None and mine.worker and mine.tries == 1
+    assert queue.claim(rows[queue]) is None
+
+
+@QUEUES
+def test_a_row_that_waits_for_something_is_not_claimed(queue: Queue, rows) -> None:
+    from django.db.models import Q
+
+    assert queue.claim(rows[queue], Q(tries=7)) is None
+    assert row_of(queue, rows).tries == 0
+
+
+@QUEUES
+@pytest.mark.parametrize(
+    ("fault", "words"),
+    [(Refusal("It is cut off."), "It is cut off."), (FileNotFoundError("/secret/place"), "missing from the storage"),
+     (OSError(28, "full"), "disk full"), (ZeroDivisionError("the cause"), "written down")],
+)  # fmt: skip
+def test_whatever_goes_wrong_ends_the_row_at_once_in_words(
+    queue: Queue, rows, fault, words
+) -> None:
+    mine = queue.claim(rows[queue])
+    with queue.in_words(mine):
+        raise fault
+    row = row_of(queue, rows)
+    assert {name: getattr(row, name) for name in queue.failed} == dict(queue.failed)
+    assert words in row.problem and "secret" not in row.problem and "the cause" not in row.problem
+
+
+@QUEUES
+def test_a_database_that_is_away_ends_nothing(queue: Queue, rows) -> None:
+    mine = queue.claim(rows[queue])
+    with pytest.raises(OperationalError), queue.in_words(mine):
+        raise OperationalError(2006, "gone")
+    assert row_of(queue, rows).problem == "" and queue.mine(mine).exists()
+
+
+def test_what_was_called_off_is_no_failure(rows) -> None:
+    mine = ORDERS.claim(rows[ORDERS])
+    Render.objects.filter(id=mine.id).update(state=Render.State.CANCELLED)
+    with ORDERS.in_words(mine):
+        raise Cancelled
+    assert row_of(ORDERS, rows).problem == ""
+
+
+@QUEUES
+def test_a_row_given_to_another_worker_takes_no_result_from_the_first(queue: Queue, rows) -> None:
+    first = queue.claim(rows[queue])
+    queue.model.objects.filter(id=first.pk).update(worker="another")
+    assert queue.finish(first, problem="of the first") is False
+    assert row_of(queue, rows).problem == ""
+
+
+@QUEUES
+def test_a_silent_worker_loses_its_row_and_a_living_one_keeps_it(queue: Queue, rows) -> None:
+    mine = queue.claim(rows[queue])
+    assert list(queue.left()) == []
+    queue.mine(mine).update(pulse=timezone.now() - LOST_AFTER * 2)
+    assert [row.pk for row in queue.left()] == [mine.pk]
+    assert queue.claim(rows[queue]).tries == 2
+
+
+@QUEUES
+def test_what_ends_its_workers_is_given_up_in_words(queue: Queue, rows) -> None:
+    for _ in range(MOST_TRIES):
+        mine = queue.claim(rows[queue])
+        queue.mine(mine).update(pulse=timezone.now() - LOST_AFTER * 2)
+        list(queue.left())
+    row = row_of(queue, rows)
+    assert row.problem == queue.interrupted and row.tries == MOST_TRIES
+    assert {name: getattr(row, name) for name in queue.failed} == dict(queue.failed)
+
+
+@QUEUES
+def test_what_nobody_came_for_is_told_about_once_more(queue: Queue, rows) -> None:
+    long_ago = timezone.now() - FORGOTTEN_AFTER - timedelta(seconds=1)
+    queue.model.objects.filter(id=rows[queue]).update(pulse=long_ago)
+    assert [str(row.pk) for row in queue.forgotten()] == [str(rows[queue])]
+    assert list(queue.forgotten()) == []
+
+
+def test_a_fault_nobody_thought_of_ends_the_reading_at_once(
+    caller, photo, monkeypatch, caplog
+) -> None:
+    picture = caller.upload(photo("odd.jpg", 320, 200))["picture"]
+
+    def broken(*given: object) -> None:
+        raise ZeroDivisionError("the cause")
+
+    monkeypatch.setattr("zollstock.pictures.tasks.make_proofs", broken)
+    read(picture["id"])
+    told = caller("GET", f"pictures/{picture['id']}")
+    assert told["state"] == "refused" and "written down" in told["problem"]
+    assert "the cause" in caplog.text and Picture.objects.get(id=picture["id"]).tries == 1
+
+
+@pytest.mark.django_db(transaction=True)
+def test_what_was_being_read_before_the_tables_changed_goes_on(account) -> None:
+    """A database of the version before: its pictures, and the marks of their readers."""
+    before, now = [("pictures", "0004_parcel")], [("pictures", "0005_long_work")]
+    executor = MigrationExecutor(connection)
+    executor.migrate(before)
+    try:
+        old = executor.loader.project_state(before).apps.get_model("pictures", "Picture")
+        made = old.objects.create(
+            account_id=account.id, name="fog.jpg", sha256="0" * 64, bytes=3, file="pictures/fog.jpg", format="JPEG",
+            width_px=3, height_px=2, bits=8, channels=3, reader="somebody", tries=1,
+        )  # fmt: skip
+        old.objects.filter(id=made.id).update(touched="2026-01-01T00:00:00Z")
+    finally:
+        executor = MigrationExecutor(connection)
+        executor.migrate(now)
+    kept = Picture.objects.get(id=made.id)
+    assert (kept.worker, kept.tries, kept.pulse.year) == ("somebody", 1, 2026)
+    assert [row.pk for row in READING.left()] == [kept.pk]

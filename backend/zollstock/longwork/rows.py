@@ -1,0 +1,23 @@
+"""What every row has that a worker works on."""
+
+from __future__ import annotations
+
+from django.db import models
+
+
+class LongWork(models.Model):
+    """A row is the truth about its work; the broker is only a messenger.
+
+    A worker claims it by writing its own `worker` mark and keeps `pulse` fresh; a row whose pulse stops
+    is taken up again, so often as its queue allows: `tries` counts them. `problem` says in words why it
+    ended without a result. What it is doing stands in `state`, whose words are each kind's own.
+    """
+
+    state: models.CharField
+    problem = models.CharField(max_length=400, blank=True)
+    worker = models.CharField(max_length=36, blank=True)
+    pulse = models.DateTimeField(auto_now_add=True)
+    tries = models.PositiveSmallIntegerField(default=0)
+
+    class Meta:
+        abstract = True
