@@ -1867,7 +1867,7 @@ export interface components {
              * @example 29,7 cm
              * @example 297mm
              */
-            safe?: string;
+            safe: string;
         };
         /** Border */
         Border: {
@@ -1884,7 +1884,7 @@ export interface components {
              * @example 29,7 cm
              * @example 297mm
              */
-            left?: string;
+            left: string;
             /**
              * Top
              * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
@@ -1893,7 +1893,7 @@ export interface components {
              * @example 29,7 cm
              * @example 297mm
              */
-            top?: string;
+            top: string;
             /**
              * Right
              * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
@@ -1902,7 +1902,7 @@ export interface components {
              * @example 29,7 cm
              * @example 297mm
              */
-            right?: string;
+            right: string;
             /**
              * Bottom
              * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
@@ -1911,7 +1911,7 @@ export interface components {
              * @example 29,7 cm
              * @example 297mm
              */
-            bottom?: string;
+            bottom: string;
             /**
              * Colour
              * @default #ffffff
@@ -1972,7 +1972,7 @@ export interface components {
              * Colour
              * @description Padding of `contain`; without it the border's colour, else white.
              */
-            colour?: string | null;
+            colour: string | null;
         };
         /**
          * Marks
@@ -1987,7 +1987,7 @@ export interface components {
              * @example 29,7 cm
              * @example 297mm
              */
-            margin?: string;
+            margin: string;
             /**
              * Crop
              * @default false
@@ -2037,7 +2037,7 @@ export interface components {
              * @example 29,7 cm
              * @example 297mm
              */
-            overlap?: string;
+            overlap: string;
             /**
              * Colour
              * @default #ffffff
@@ -2145,12 +2145,12 @@ export interface components {
              * Ppi
              * @description With `fixed`.
              */
-            ppi?: number | null;
+            ppi: number | null;
             /**
              * Native Ppi
              * @description With `device`: the printer's own pixel grid.
              */
-            native_ppi?: number | null;
+            native_ppi: number | null;
         };
         /**
          * Plan
@@ -2193,7 +2193,7 @@ export interface components {
              *     }
              */
             edge: components["schemas"]["NoEdge"] | components["schemas"]["Bleed"] | components["schemas"]["Border"] | components["schemas"]["Wrap"] | components["schemas"]["Mat"];
-            marks?: components["schemas"]["Marks"];
+            marks: components["schemas"]["Marks"];
             /**
              * @default {
              *       "name": "",
@@ -2281,7 +2281,7 @@ export interface components {
              * Ppi
              * @description With a target in px: the tag of the file, 96 where none is given.
              */
-            ppi?: number | null;
+            ppi: number | null;
         };
         /**
          * Viewing
@@ -2295,7 +2295,7 @@ export interface components {
              */
             school: "acuity" | "table" | "device" | "trials";
             /** Distance */
-            distance?: string | null;
+            distance: string | null;
             /**
              * Arcmin
              * @default 1
