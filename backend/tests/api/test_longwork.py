@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
-from django.db import OperationalError, connection
+from django.db import IntegrityError, OperationalError, connection, transaction
 from django.db.migrations.executor import MigrationExecutor
 from django.utils import timezone
 
@@ -15,7 +15,7 @@ from zollstock.longwork.queue import FORGOTTEN_AFTER, LOST_AFTER, MOST_TRIES, Qu
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import READING, read
 from zollstock.pixels.errors import Cancelled
-from zollstock.renders.models import Render
+from zollstock.renders.models import Render, Run
 from zollstock.renders.tasks import ORDERS
 
 QUEUES = pytest.mark.parametrize("queue", [READING, ORDERS], ids=["pictures", "files"])
@@ -152,3 +152,12 @@ def test_what_was_being_read_before_the_tables_changed_goes_on(account) -> None:
     kept = Picture.objects.get(id=made.id)
     assert (kept.worker, kept.tries, kept.pulse.year) == ("somebody", 1, 2026)
     assert [row.pk for row in READING.left()] == [kept.pk]
+
+
+def test_an_order_is_of_a_print_or_of_a_run_and_never_of_both_or_neither(rows) -> None:
+    made = row_of(ORDERS, rows)
+    run = Run.objects.create(account=made.account, title="Plates")
+    for print_, of in ((None, None), (made.print, run)):
+        with pytest.raises(IntegrityError), transaction.atomic():
+            Render.objects.filter(id=made.id).update(print=print_, run=of)
+    Render.objects.filter(id=made.id).update(print=None, run=run)

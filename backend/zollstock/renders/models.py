@@ -70,3 +70,9 @@ class Render(LongWork):
     class Meta:
         ordering = ["-created"]
         indexes = [models.Index(fields=["run", "state", "position"], name="next_of_a_run")]
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(print__isnull=True) ^ models.Q(run__isnull=True),
+                name="of_a_print_or_of_a_run",
+            )
+        ]
