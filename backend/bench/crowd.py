@@ -49,7 +49,7 @@ async def person(number: int, head: str, path: str, until: float, delays: list[f
         body = b""
         if path == "/api/reckon":
             fit = PLAN["fit"] | {"anchor": [(move * 7 % 100) / 100, 0.5]}
-            body = json.dumps({"plan": PLAN | {"fit": fit}, "unit": "cm", "step": "fit"}).encode()
+            body = json.dumps({"plan": PLAN | {"fit": fit}, "unit": "cm", "step": None}).encode()
         method = "POST" if body else "GET"
         begin = time.monotonic()
         writer.write(f"{method} {path} HTTP/1.1\r\n{head}Content-Length: {len(body)}\r\n\r\n".encode() + body)  # fmt: skip

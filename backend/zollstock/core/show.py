@@ -38,12 +38,6 @@ def rounded(value: Fraction, places: int) -> Fraction:
     return Fraction(_steps(*value.as_integer_ratio(), places), _POWERS[places])
 
 
-def rounded_text(value: Fraction, places: int) -> tuple[str, Fraction]:
-    """`decimal` of a value, and the number that it then says."""
-    steps = _steps(*value.as_integer_ratio(), places)
-    return _digits(steps, places), Fraction(steps, _POWERS[places])
-
-
 # Whole numbers throughout: these run some hundred times in every reckoning.
 
 
@@ -58,7 +52,7 @@ def _digits(steps: int, places: int) -> str:
     if steps < 0:
         return f"−{_digits(-steps, places)}"
     full, rest = divmod(steps, _POWERS[places])
-    return f"{full}.{rest:0{places}d}".rstrip("0") if rest else str(full)
+    return f"{full}.{str(_POWERS[places] + rest)[1:].rstrip('0')}" if rest else str(full)
 
 
 def whole(value: Number) -> str:

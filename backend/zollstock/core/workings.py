@@ -8,12 +8,12 @@ make the shown sum hold.
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import partial
+from functools import lru_cache, partial
 from math import floor
 from typing import NamedTuple
 
 from .rational import Fraction
-from .show import LengthStyle, Number, decimal, rounded, rounded_text, whole
+from .show import LengthStyle, Number, decimal, rounded, whole
 
 #: More places than this no reader follows; what does not hold with them is left to the exact value.
 MOST_MORE_PLACES = 7
@@ -31,11 +31,13 @@ class Put(NamedTuple):
     places: int
     text: str | None
 
-    def at(self, more: int) -> tuple[str, Fraction]:
-        """The number as written with `more` places, and what then stands there."""
-        if self.text is not None:
-            return self.text, self.value
-        return rounded_text(self.value, self.places + more)
+    def at(self, more: int) -> Fraction:
+        """The number that stands there with `more` places."""
+        return self.value if self.text is not None else rounded(self.value, self.places + more)
+
+    def written(self, more: int) -> str:
+        """How it is written with `more` places."""
+        return self.text if self.text is not None else decimal(self.value, self.places + more)
 
 
 def number(value: Number, places: int) -> Put:
@@ -53,8 +55,19 @@ def pixels(value: Number) -> Put:
 
 def length(mm: Number, style: LengthStyle) -> Put:
     """A length (mm) as a number in the style's unit; true fractions of an inch stay what they are."""
-    value = Fraction(mm) / style.mm
-    return Put(value, style.places, style.number(mm) if style.is_exact(mm) else None)
+    if style.unit == "px":
+        return _length(Fraction(mm), style)
+    return _usual_length(*mm.as_integer_ratio(), style.unit, style.fractions)
+
+
+@lru_cache(maxsize=8192)
+def _usual_length(top: int, bottom: int, unit: str, fractions: bool) -> Put:
+    """The same few lengths stand in many workings, and in every one of them while a crop is moved."""
+    return _length(Fraction(top, bottom), LengthStyle(unit, fractions))
+
+
+def _length(mm: Fraction, style: LengthStyle) -> Put:
+    return Put(mm / style.mm, style.places, style.number(mm) if style.is_exact(mm) else None)
 
 
 def length_shown(mm: Number, style: LengthStyle) -> tuple[Callable[[Fraction], str], str]:
@@ -82,11 +95,9 @@ def written(
 
     `result` is the formula itself, on exact fractions; `shown` words what it gives.
     """
-    texts = [put.text for put in put_in]
+    more = 0
     # What is shown exactly needs no trying: its result is the exact one.
-    for more in range(MOST_MORE_PLACES + 1) if None in texts else ():
-        pairs = [put.at(more) for put in put_in]
-        texts = [string for string, _ in pairs]
-        if shown(result(*[value for _, value in pairs])) == text:
-            break
-    return form.format(*texts)
+    if any(put.text is None for put in put_in):
+        while more < MOST_MORE_PLACES and shown(result(*[put.at(more) for put in put_in])) != text:
+            more += 1
+    return form.format(*[put.written(more) for put in put_in])

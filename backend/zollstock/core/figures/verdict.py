@@ -15,6 +15,8 @@ from ..work import Work
 from ..workings import length, number, pixels, written
 from .figure import figure
 
+_GRADES = grades_in_words("≥", "else {}")
+
 
 def resolution(work: Work, style: LengthStyle) -> Iterator[Figure]:
     box = "image box width" if work.plan.fit.mode == "fill" else "printed picture width"
@@ -79,7 +81,7 @@ def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figu
                               lambda has, needs: has / needs, lambda q: decimal(q, 2),
                               decimal(work.quality, 2)), "grades")  # fmt: skip
         yield figure("grade", "Verdict", work.grade, "word", work.grade,
-                      grades_in_words("≥", "else {}"),
+                      _GRADES,
                       decimal(work.quality, 2), "grades")  # fmt: skip
 
 
