@@ -154,10 +154,17 @@ def test_what_was_being_read_before_the_tables_changed_goes_on(account) -> None:
     assert [row.pk for row in READING.left()] == [kept.pk]
 
 
-def test_an_order_is_of_a_print_or_of_a_run_and_never_of_both_or_neither(rows) -> None:
+def test_an_order_is_of_a_print_or_of_a_run_and_never_of_both(caller, rows) -> None:
     made = row_of(ORDERS, rows)
     run = Run.objects.create(account=made.account, title="Plates")
-    for print_, of in ((None, None), (made.print, run)):
-        with pytest.raises(IntegrityError), transaction.atomic():
-            Render.objects.filter(id=made.id).update(print=print_, run=of)
+    with pytest.raises(IntegrityError), transaction.atomic():
+        Render.objects.filter(id=made.id).update(run=run)
     Render.objects.filter(id=made.id).update(print=None, run=run)
+    run.delete()
+    assert not Render.objects.filter(id=made.id).exists()
+
+
+def test_orders_go_with_their_print(caller, rows) -> None:
+    made = row_of(ORDERS, rows)
+    caller("DELETE", f"prints/{made.print_id}", expect=204)
+    assert not Render.objects.filter(id=made.id).exists()

@@ -71,8 +71,9 @@ class Render(LongWork):
         ordering = ["-created"]
         indexes = [models.Index(fields=["run", "state", "position"], name="next_of_a_run")]
         constraints = [
+            # Neither is there for a moment while a print or a run goes, and its orders with it.
             models.CheckConstraint(
-                condition=models.Q(print__isnull=True) ^ models.Q(run__isnull=True),
+                condition=models.Q(print__isnull=True) | models.Q(run__isnull=True),
                 name="of_a_print_or_of_a_run",
             )
         ]

@@ -16,6 +16,6 @@ class Migration(migrations.Migration):
     operations = [
         migrations.AddConstraint(
             model_name='render',
-            constraint=models.CheckConstraint(condition=models.Q(('print__isnull', True), ('run__isnull', True), _connector='XOR'), name='of_a_print_or_of_a_run'),
+            constraint=models.CheckConstraint(condition=models.Q(('print__isnull', True), ('run__isnull', True), _connector='OR'), name='of_a_print_or_of_a_run'),
         ),
     ]
