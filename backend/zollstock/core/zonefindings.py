@@ -41,6 +41,8 @@ def _cut_or_near(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Fin
     seen = zones.seen_box(work)
     limit = zones.near_limit(seen)
     found = list(zones.rooms(work, seen))
+    if all(room.tightest[1] >= limit for room in found):
+        return  # most often nothing is wrong, and no other place need be looked for
     placed = None if work.plan.fit.mode == "contain" else auto_placed(work)
     # When even the best placement cuts, moving the crop is no cure: there are three others.
     hopeless = placed is not None and any(room.cuts for room in zones.rooms(placed, seen))
