@@ -53,7 +53,8 @@ def test_a_row_that_waits_for_something_is_not_claimed(queue: Queue, rows) -> No
 @pytest.mark.parametrize(
     ("fault", "words"),
     [(Refusal("It is cut off."), "It is cut off."), (FileNotFoundError("/secret/place"), "missing from the storage"),
-     (OSError(28, "full"), "disk full"), (ZeroDivisionError("the cause"), "written down")],
+     (OSError(28, "full"), "disk full"), (MemoryError(), "not enough memory"),
+     (ZeroDivisionError("the cause"), "written down")],
 )  # fmt: skip
 def test_whatever_goes_wrong_ends_the_row_at_once_in_words(
     queue: Queue, rows, fault, words

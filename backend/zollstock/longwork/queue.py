@@ -118,6 +118,10 @@ class Queue(Generic[Row]):
             self.fail(row, str(refusal))
         except AWAY:
             raise
+        except MemoryError:
+            log.exception("%s %s takes too much memory", self.model.__name__, row.pk)
+            self.fail(row, f"There was not enough memory while {self.what}. Nothing was left behind; try it "
+                           "smaller.")  # fmt: skip
         except FileNotFoundError:
             log.exception("%s %s misses its picture", self.model.__name__, row.pk)
             self.fail(
