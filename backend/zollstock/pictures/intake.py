@@ -15,9 +15,9 @@ from zollstock.accounts.quota import check_room
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.inspect import inspect
 
+from .later import read_later
 from .models import Picture
 from .storage import discard, store, work_folder
-from .tasks import read_later
 
 _AT_FIRST = {"state": Picture.State.READING, "problem": "", "tries": 0, "worker": ""}
 _ENDINGS = {"JPEG": "jpg", "TIFF": "tif", "PNG": "png", "WebP": "webp"}

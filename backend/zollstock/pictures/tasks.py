@@ -7,21 +7,19 @@ Pictures are decoded here and nowhere nearer to the web: in worker processes wit
 from __future__ import annotations
 
 from celery import shared_task
-from django.db import transaction
 
-from zollstock.longwork.messages import dispatch
 from zollstock.longwork.queue import Queue
 from zollstock.pixels.proofs import make_proofs
 
+from .later import read_later
 from .models import Picture
+from .parcels import give_up_old
 from .signals import picture_read
 from .storage import discard, local_path, store, work_folder
 from .tidying import clear_orphans, clear_scratch
 
 #: Nothing takes longer to read than this, seconds; then the worker is ended.
 MOST_SECONDS = 180
-#: Larger pictures have a queue of their own, so that they never stand before all others, px.
-HEAVY_PIXELS = 60_000_000
 
 
 def _refused(picture: Picture) -> None:
@@ -40,12 +38,6 @@ READING = Queue(
     "again without interlacing, or smaller, and bring it again.",
     ended=_refused,
 )
-
-
-def read_later(picture: Picture) -> None:
-    """Queue the reading. A silent broker is no loss: the row says reading, `take_up` finds it."""
-    queue = "heavy" if picture.width_px * picture.height_px > HEAVY_PIXELS else "quick"
-    transaction.on_commit(lambda: dispatch("zollstock.pictures.tasks.read", str(picture.id), queue))
 
 
 @shared_task(time_limit=MOST_SECONDS)
@@ -95,7 +87,5 @@ def clear_left_behind() -> None:
 @shared_task
 def clear_what_belongs_to_nothing() -> None:
     """Parcels that nobody adds to any more, and stored files that no row knows."""
-    from .parcels import give_up_old
-
     give_up_old()
     clear_orphans()
