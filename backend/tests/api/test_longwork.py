@@ -130,7 +130,7 @@ def test_a_fault_nobody_thought_of_ends_the_reading_at_once(
     monkeypatch.setattr("zollstock.pictures.tasks.make_proofs", broken)
     read(picture["id"])
     told = caller("GET", f"pictures/{picture['id']}")
-    assert told["state"] == "refused" and "written down" in told["problem"]
+    assert told["state"] == "refused" and "try it again" in told["problem"]
     assert "the cause" in caplog.text and Picture.objects.get(id=picture["id"]).tries == 1
 
 

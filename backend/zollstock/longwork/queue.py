@@ -134,8 +134,9 @@ class Queue(Generic[Row]):
             )
         except Exception:
             log.exception("%s %s failed", self.model.__name__, row.pk)
-            self.fail(row, f"Something went wrong while {self.what}. Nothing was left behind; it was "
-                           "written down for the people who run this place.")  # fmt: skip
+            self.fail(row, f"Something went wrong while {self.what}. Nothing was left behind, and what you "
+                           "have is safe: try it again. It was written down for the people who run this "
+                           "place.")  # fmt: skip
 
     def left(self) -> Iterator[Row]:
         """Rows that lost their worker, waiting again; those that ended too many workers are failed."""

@@ -23,7 +23,7 @@ const ORDERS = [
 ] as const;
 type Order = (typeof ORDERS)[number]["value"];
 // Beside the tick in the corner, not under it.
-const ROOM = [184, 150] as const;
+const ROOM = [172, 150] as const;
 const FIRST_SET = { in: "group:Photo sizes, inches", cm: "group:Photo sizes, centimetres", mm: "group:ISO A" } as const;
 
 const asPrint = (item: SizeVerdict): SmallPrint | null =>
