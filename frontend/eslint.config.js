@@ -3,7 +3,19 @@ import hooks from "eslint-plugin-react-hooks";
 import typescript from "typescript-eslint";
 
 /** The folders of src from the ground up: each may import from those before it, never from those behind. */
-const FLOORS = ["api", "drawing", "shell", "fields", "session", "frame", "sizes", "pictures", "bench", "jobs", "batches"];
+const FLOORS = [
+  "api",
+  "drawing",
+  "shell",
+  "fields",
+  "session",
+  "frame",
+  "sizes",
+  "pictures",
+  "bench",
+  "jobs",
+  "batches",
+];
 
 const above = (floor) => FLOORS.slice(FLOORS.indexOf(floor) + 1);
 
@@ -12,7 +24,14 @@ const floors = FLOORS.filter((floor) => above(floor).length > 0).map((floor) => 
   rules: {
     "no-restricted-imports": [
       "error",
-      { patterns: [{ regex: `^(\\.\\./)+(${above(floor).join("|")}|App)(/|$)`, message: `${floor} lies below it: imports go down.` }] },
+      {
+        patterns: [
+          {
+            regex: `^(\\.\\./)+(${above(floor).join("|")}|App)(/|$)`,
+            message: `${floor} lies below it: imports go down.`,
+          },
+        ],
+      },
     ],
   },
 }));
@@ -21,6 +40,12 @@ export default typescript.config(
   { ignores: ["dist", "src/api/schema.d.ts"] },
   js.configs.recommended,
   ...typescript.configs.strict,
+  {
+    // What the server sends is whole: a default in place of what is always there hides what is not.
+    files: ["src/**/*.ts", "src/**/*.tsx"],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: { "@typescript-eslint/no-unnecessary-condition": "error" },
+  },
   { plugins: { "react-hooks": hooks }, rules: hooks.configs.recommended.rules },
   ...floors,
 );

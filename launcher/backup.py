@@ -85,8 +85,11 @@ def _pack(dump: Path, media: Path, out: Path) -> int:
     count = 0
     with tarfile.open(out, "w") as bag:
         out.chmod(0o600)
-        about = {"format": FORMAT, "made": time.strftime("%Y-%m-%dT%H:%M:%SZ", time.gmtime()),
-                 "database_sha256": _sha256(dump)}  # fmt: skip
+        about = {
+            "format": FORMAT,
+            "made": time.strftime("%Y-%m-%dT%H:%M:%SZ", time.gmtime()),
+            "database_sha256": _sha256(dump),
+        }
         text = out.with_suffix(".about")
         text.write_text(json.dumps(about, indent=1))
         try:
@@ -162,8 +165,10 @@ def _unpack(source: Path, room: Path) -> None:
 
 def _load(stack: Stack, dump: Path) -> None:
     name = _name(stack)
-    fresh = (f"DROP DATABASE IF EXISTS `{name}`; CREATE DATABASE `{name}` CHARACTER SET utf8mb4 "
-             f"COLLATE {COLLATION};")  # fmt: skip
+    fresh = (
+        f"DROP DATABASE IF EXISTS `{name}`; CREATE DATABASE `{name}` CHARACTER SET utf8mb4 "
+        f"COLLATE {COLLATION};"
+    )
     for command, given in (
         ([*_client(stack, "mariadb")], fresh.encode()),
         ([*_client(stack, "mariadb"), name], None),

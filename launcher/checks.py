@@ -15,26 +15,30 @@ from .stack import Stack, running_alone
 
 Check = tuple[str, list[str], Path]
 
-_RUNNING = ["tests/front", "tests/browser"]
-#: Two lanes that take about as long as each other.
-_WITHOUT: list[Check] = [
-    ("Lint Python", [PYTHON, "-m", "ruff", "check", ".", "../launcher"], BACKEND),
-    ("Format of Python", [PYTHON, "-m", "ruff", "format", "--check", ".", "../launcher"], BACKEND),
-    ("Types of Python", [PYTHON, "-m", "mypy"], BACKEND),
-    ("Import rules", [str(VENV / "bin" / "lint-imports")], BACKEND),
-    ("Lint TypeScript", ["npm", "run", "--silent", "lint"], FRONTEND),
-    ("Types of TypeScript", ["npm", "run", "--silent", "types"], FRONTEND),
-    ("Front-end tests", ["npm", "run", "--silent", "test"], FRONTEND),
-    ("Tests of the core, pixels, leaves, launcher and API",
-     [PYTHON, "-m", "pytest", *(f"--ignore={folder}" for folder in _RUNNING)], BACKEND),
-]  # fmt: skip
-_RUN: list[Check] = [
+_SEPARATE = ["tests/front", "tests/browser", "tests/api"]
+#: Two lanes take them off in this order: what is long first, so that both end at about the same time.
+_CHECKS: list[Check] = [
     (
         "Tests of the running whole, in the browser too",
-        [PYTHON, "-m", "pytest", *_RUNNING],
+        [PYTHON, "-m", "pytest", "tests/front", "tests/browser"],
         BACKEND,
     ),
+    ("Tests of the API", [PYTHON, "-m", "pytest", "tests/api"], BACKEND),
+    (
+        "Tests of the core, pixels, leaves and launcher",
+        [PYTHON, "-m", "pytest", *(f"--ignore={folder}" for folder in _SEPARATE)],
+        BACKEND,
+    ),
+    ("Front-end tests", ["npm", "run", "--silent", "test"], FRONTEND),
+    ("Lint TypeScript", ["npm", "run", "--silent", "lint"], FRONTEND),
+    ("Types of Python", [PYTHON, "-m", "mypy"], BACKEND),
+    ("Format of TypeScript", ["npm", "run", "--silent", "format"], FRONTEND),
+    ("Types of TypeScript", ["npm", "run", "--silent", "types"], FRONTEND),
+    ("Import rules", [str(VENV / "bin" / "lint-imports")], BACKEND),
+    ("Lint Python", [PYTHON, "-m", "ruff", "check", ".", "../launcher"], BACKEND),
+    ("Format of Python", [PYTHON, "-m", "ruff", "format", "--check", ".", "../launcher"], BACKEND),
 ]
+_LANES = 2
 
 
 def run(only: list[str]) -> int:
@@ -50,19 +54,31 @@ def run(only: list[str]) -> int:
         stack.start_services()
         if only:
             return _all([("Tests", [PYTHON, "-m", "pytest", *only], BACKEND)], stack.environment)
-        return _side_by_side([_WITHOUT, _RUN], stack.environment)
+        return _side_by_side(_CHECKS, stack.environment)
 
 
-def _side_by_side(lanes: list[list[Check]], environment: dict[str, str]) -> int:
-    """Each lane's checks one after the other; what a check says is shown when it is done."""
+def _side_by_side(checks: list[Check], environment: dict[str, str]) -> int:
+    """Each lane takes the next check when it is free; what a check says is shown when it is done."""
     failed: list[str] = []
     telling = threading.Lock()
+    left = iter(checks)
 
-    def work_off(lane: list[Check]) -> None:
-        for name, command, folder in lane:
+    def work_off() -> None:
+        while True:
+            with telling:
+                check = next(left, None)
+            if check is None:
+                return
+            name, command, folder = check
             begin = time.monotonic()
-            done = subprocess.run(command, cwd=folder, env=environment, stdout=subprocess.PIPE,
-                                  stderr=subprocess.STDOUT, stdin=subprocess.DEVNULL)  # fmt: skip
+            done = subprocess.run(
+                command,
+                cwd=folder,
+                env=environment,
+                stdout=subprocess.PIPE,
+                stderr=subprocess.STDOUT,
+                stdin=subprocess.DEVNULL,
+            )
             with telling:
                 step(name)
                 tell(done.stdout.decode(errors="replace").rstrip())
@@ -70,7 +86,7 @@ def _side_by_side(lanes: list[list[Check]], environment: dict[str, str]) -> int:
                 if done.returncode:
                     failed.append(name)
 
-    threads = [threading.Thread(target=work_off, args=(lane,), daemon=True) for lane in lanes]
+    threads = [threading.Thread(target=work_off, daemon=True) for _ in range(_LANES)]
     for thread in threads:
         thread.start()
     for thread in threads:
@@ -84,11 +100,17 @@ def bench() -> int:
     var = VAR / "bench"
     with Stack(var, port=0) as stack:
         stack.start()
-        environment = stack.environment | {"ZOLLSTOCK_ADDRESS": stack.address,
-                                           "ZOLLSTOCK_ROOT": str(PROJECT)}  # fmt: skip
-        subprocess.run([PYTHON, "-W", "ignore", "manage.py", "make_account", "crowd"], cwd=BACKEND,
-                       env=environment | {"ZOLLSTOCK_PASSWORD": "pans-and-fog-1884"}, check=True,
-                       stdout=subprocess.DEVNULL)  # fmt: skip
+        environment = stack.environment | {
+            "ZOLLSTOCK_ADDRESS": stack.address,
+            "ZOLLSTOCK_ROOT": str(PROJECT),
+        }
+        subprocess.run(
+            [PYTHON, "-W", "ignore", "manage.py", "make_account", "crowd"],
+            cwd=BACKEND,
+            env=environment | {"ZOLLSTOCK_PASSWORD": "pans-and-fog-1884"},
+            check=True,
+            stdout=subprocess.DEVNULL,
+        )
         names = sorted(path.stem for path in (BACKEND / "bench").glob("[a-z]*.py"))
         checks = [(f"Benchmark {name}", [PYTHON, "-m", f"bench.{name}"], BACKEND) for name in names]
         return _all(checks, environment)

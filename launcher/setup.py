@@ -14,6 +14,7 @@ import subprocess
 import sys
 import sysconfig
 from collections.abc import Callable, Iterator
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
 from pathlib import Path
 
@@ -34,9 +35,7 @@ def everything(dev: bool) -> None:
         raise Trouble(f"the disk is nearly full ({free // 2**20} MB free); 500 MB are needed")
     with _one_at_a_time():
         _debian(dev)
-        _python(dev)
-        _npm()
-        _build()
+        _at_once(lambda: _python(dev), _interface)
 
 
 def packages(dev: bool) -> None:
@@ -44,8 +43,7 @@ def packages(dev: bool) -> None:
     VAR.mkdir(mode=0o700, exist_ok=True)
     with _one_at_a_time():
         _debian(dev)
-        _python(dev)
-        _npm()
+        _at_once(lambda: _python(dev), _npm)
 
 
 def python(dev: bool) -> None:
@@ -54,6 +52,13 @@ def python(dev: bool) -> None:
     with _one_at_a_time():
         _debian(dev)
         _python(dev)
+
+
+def _at_once(*parts: Callable[[], None]) -> None:
+    """Parts that need nothing of each other; what went wrong is told when all have come to an end."""
+    with ThreadPoolExecutor(len(parts)) as pool:
+        for part in [pool.submit(part) for part in parts]:
+            part.result()
 
 
 @contextmanager
@@ -179,9 +184,17 @@ def _npm() -> None:
     lock = _hash(FRONTEND / "package-lock.json")
     if not _stamped("npm", lock) or not (FRONTEND / "node_modules").is_dir():
         step("Installing the locked front-end packages")
-        _run(["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"], "the front-end packages",
-             FRONTEND)  # fmt: skip
+        _run(
+            ["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"],
+            "the front-end packages",
+            FRONTEND,
+        )
         _stamp("npm", lock)
+
+
+def _interface() -> None:
+    _npm()
+    _build()
 
 
 def _build() -> None:

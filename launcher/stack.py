@@ -66,9 +66,11 @@ class Stack:
         return self
 
     def __exit__(
-        self, kind: type[BaseException] | None, error: BaseException | None,
+        self,
+        kind: type[BaseException] | None,
+        error: BaseException | None,
         trace: TracebackType | None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         self.stop()
 
     def start(self) -> None:
@@ -103,11 +105,16 @@ class Stack:
         folder = self.var / "nginx"
         folder.mkdir(mode=0o700, exist_ok=True)
         settings = folder / "nginx.conf"
-        settings.write_text(configuration(
-            folder, self.port, self._web, self.media,
-            int(self.environment.get("ZOLLSTOCK_MOST_BYTES", 2**30)),
-            self.environment.get("ZOLLSTOCK_CLIENT_HEADER", ""),
-        ))  # fmt: skip
+        settings.write_text(
+            configuration(
+                folder,
+                self.port,
+                self._web,
+                self.media,
+                int(self.environment.get("ZOLLSTOCK_MOST_BYTES", 2**30)),
+                self.environment.get("ZOLLSTOCK_CLIENT_HEADER", ""),
+            )
+        )
         self._program("front", ["nginx", "-p", str(folder), "-e", "stderr", "-c", str(settings)])
 
     def start_workers(self) -> None:
@@ -130,9 +137,12 @@ class Stack:
     def manage(self, *arguments: str) -> None:
         """A Django command; its last line is the reason when it fails."""
         done = subprocess.run(
-            [PYTHON, "-W", "ignore", "manage.py", *arguments], cwd=BACKEND,
-            env=self.environment, stderr=subprocess.PIPE, text=True,
-        )  # fmt: skip
+            [PYTHON, "-W", "ignore", "manage.py", *arguments],
+            cwd=BACKEND,
+            env=self.environment,
+            stderr=subprocess.PIPE,
+            text=True,
+        )
         if done.returncode:
             reason = (done.stderr.strip() or "no reason given").splitlines()[-1]
             raise Trouble(f"{arguments[0]} failed: {reason}")
@@ -243,8 +253,9 @@ class Stack:
         )
         self._run_or_trouble(
             ["mariadb", "--no-defaults", f"--socket={self._database}", f"--user={me}"],
-            "the database does not let its owner in", grant,
-        )  # fmt: skip
+            "the database does not let its owner in",
+            grant,
+        )
 
     def _start_redis(self) -> None:
         step("Starting Redis")
@@ -287,8 +298,9 @@ class Stack:
         raise Trouble(f"the web server does not answer; see {self._log('web')}")
 
     def _run_or_trouble(self, command: list[str], what: str, given: str = "") -> None:
-        done = subprocess.run(command, env=self.environment, input=given, capture_output=True,
-                              text=True)  # fmt: skip
+        done = subprocess.run(
+            command, env=self.environment, input=given, capture_output=True, text=True
+        )
         if done.returncode:
             last = (done.stderr.strip() or done.stdout.strip() or "no reason given").splitlines()[
                 -1

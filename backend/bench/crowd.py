@@ -20,9 +20,10 @@ PEOPLE, SECONDS, FRAME = 50, 12.0, 0.016
 NAME, PASSWORD = "crowd", "pans-and-fog-1884"
 GOAL_MS = 300
 PLAN = {
-    "picture": {"width_px": 6000, "height_px": 4000}, "target": {"width": "50 cm", "height": "40 cm"},
+    "picture": {"width_px": 6000, "height_px": 4000},
+    "target": {"width": "50 cm", "height": "40 cm"},
     "fit": {"keep": [{"name": "lamp", "x": 0.1, "y": 0.2, "w": 0.15, "h": 0.3}]},
-}  # fmt: skip
+}
 
 
 def sign_in() -> tuple[str, str]:
@@ -32,9 +33,10 @@ def sign_in() -> tuple[str, str]:
     opener.open(f"{ADDRESS}/").read()
     token = next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
     request = urllib.request.Request(
-        f"{ADDRESS}/api/session", json.dumps({"name": NAME, "password": PASSWORD}).encode(),
+        f"{ADDRESS}/api/session",
+        json.dumps({"name": NAME, "password": PASSWORD}).encode(),
         {"Content-Type": "application/json", "X-CSRFToken": token},
-    )  # fmt: skip
+    )
     opener.open(request).read()
     cookies = "; ".join(f"{cookie.name}={cookie.value}" for cookie in jar)
     return cookies, next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
@@ -52,7 +54,9 @@ async def person(number: int, head: str, path: str, until: float, delays: list[f
             body = json.dumps({"plan": PLAN | {"fit": fit}, "unit": "cm", "step": None}).encode()
         method = "POST" if body else "GET"
         begin = time.monotonic()
-        writer.write(f"{method} {path} HTTP/1.1\r\n{head}Content-Length: {len(body)}\r\n\r\n".encode() + body)  # fmt: skip
+        writer.write(
+            f"{method} {path} HTTP/1.1\r\n{head}Content-Length: {len(body)}\r\n\r\n".encode() + body
+        )
         status = await reader.readline()
         length = 0
         while (line := await reader.readline()) not in (b"\r\n", b""):
@@ -75,14 +79,18 @@ async def crowd(head: str, path: str, people: int = PEOPLE) -> list[float]:
 
 def told(name: str, found: list[float]) -> str:
     p95 = found[int(len(found) * 0.95)]
-    return (f"  {name:<34} median {statistics.median(found):6.1f} ms  p95 {p95:6.1f} ms  "
-            f"{len(found) / SECONDS:5.0f} a second")  # fmt: skip
+    return (
+        f"  {name:<34} median {statistics.median(found):6.1f} ms  p95 {p95:6.1f} ms  "
+        f"{len(found) / SECONDS:5.0f} a second"
+    )
 
 
 def main() -> None:
     cookies, token = sign_in()
-    head = (f"Host: {urlsplit(ADDRESS).netloc}\r\nCookie: {cookies}\r\nX-CSRFToken: {token}\r\n"
-            "Content-Type: application/json\r\n")  # fmt: skip
+    head = (
+        f"Host: {urlsplit(ADDRESS).netloc}\r\nCookie: {cookies}\r\nX-CSRFToken: {token}\r\n"
+        "Content-Type: application/json\r\n"
+    )
     asyncio.run(crowd(head, "/api/reckon", 2))  # everybody is awake
     empty = asyncio.run(crowd(head, "/api/health"))
     found = asyncio.run(crowd(head, "/api/reckon"))

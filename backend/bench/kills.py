@@ -32,13 +32,13 @@ import pathlib, sys, time
 from django.contrib.auth.models import User
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
-from zollstock.jobs.models import Job, Print
-from zollstock.jobs.revisions import begin, save_plan
+from zollstock.jobs.models import Job
+from zollstock.jobs.revisions import begin_print
 from zollstock.jobs.firstplan import first_plan
 from zollstock.renders.orders import order
-from zollstock.renders.models import Render
+from zollstock.renders.models import Order
 user, _ = User.objects.get_or_create(username="kills")
-Render.objects.all().delete()
+Order.objects.all().delete()
 picture, known = take_in(user, "p.jpg", iter([pathlib.Path({source!r}).read_bytes()]))
 while picture.state == "reading":
     time.sleep(0.1)
@@ -46,14 +46,14 @@ while picture.state == "reading":
 job = Job.objects.create(account=user, title="kills")
 for number in range({files}):
     plan = first_plan(picture, "cm") | {{"pixels": {{"mode": "fixed", "ppi": {ppi} + number % 7}}}}
-    order(begin(Print(job=job, picture=picture, position=number), plan))
+    order(begin_print(job, picture, plan, number))
 """
 STATE = """
 import json, pathlib
 from django.conf import settings
-from zollstock.renders.models import Render
+from zollstock.renders.models import Order
 root = pathlib.Path(settings.MEDIA_ROOT)
-rows = list(Render.objects.values_list("state", "tries", "file"))
+rows = list(Order.objects.values_list("state", "tries", "files__file"))
 stored = [str(p.relative_to(root)) for p in (root / "renders").rglob("*") if p.is_file()]
 known = [row[2] for row in rows if row[2]]
 print("STATE " + json.dumps({"rows": len(rows), "done": sum(r[0] == "done" for r in rows),
@@ -65,9 +65,13 @@ print("STATE " + json.dumps({"rows": len(rows), "done": sum(r[0] == "done" for r
 
 
 def told(stack: Stack, code: str) -> str:
-    done = subprocess.run([sys.executable, "-W", "ignore", "manage.py", "shell", "-v", "0", "-c", code],
-                          cwd=Path(__file__).resolve().parents[1], env=stack.environment,
-                          capture_output=True, text=True)  # fmt: skip
+    done = subprocess.run(
+        [sys.executable, "-W", "ignore", "manage.py", "shell", "-v", "0", "-c", code],
+        cwd=Path(__file__).resolve().parents[1],
+        env=stack.environment,
+        capture_output=True,
+        text=True,
+    )
     if done.returncode:
         raise SystemExit(done.stderr[-2000:])
     return done.stdout
@@ -142,16 +146,21 @@ def main() -> None:
         source = Path(folder) / "photo.jpg"
         photo_of(source, 1800, 1200)
         stack.start()
-        print(f"  {'killed':<14} {'seconds':>7} {'× base':>6} {'silent':>7} {'idle':>6}  done failed again "
-              "lost doubled left scratch")  # fmt: skip
+        print(
+            f"  {'killed':<14} {'seconds':>7} {'× base':>6} {'silent':>7} {'idle':>6}  done failed again "
+            "lost doubled left scratch"
+        )
         base = 0.0
         for victim in (None, *PARTS):
             found = trial(stack, source, victim)
             base = base or found["seconds"]
-            print(f"  {victim or 'nothing':<14} {found['seconds']:7.1f} {found['seconds'] / base:6.2f} "
-                  f"{found['silent']:6.1f}s {found['idle']:5.1f}s  {found['done']:4} {found['failed']:6} "
-                  f"{found['again']:5} {found['lost']:4} {found['doubled']:7} {found['left']:4} "
-                  f"{found['scratch']:7}", flush=True)  # fmt: skip
+            print(
+                f"  {victim or 'nothing':<14} {found['seconds']:7.1f} {found['seconds'] / base:6.2f} "
+                f"{found['silent']:6.1f}s {found['idle']:5.1f}s  {found['done']:4} {found['failed']:6} "
+                f"{found['again']:5} {found['lost']:4} {found['doubled']:7} {found['left']:4} "
+                f"{found['scratch']:7}",
+                flush=True,
+            )
             goal = GOALS.get(victim or "", GOAL)
             if found["done"] != FILES or found["lost"] or found["doubled"] or found["left"]:
                 bad.append(f"{victim}: not every file is there once")

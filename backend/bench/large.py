@@ -81,9 +81,11 @@ def main() -> None:
                 base = measured(
                     [sys.executable, "-c", PLAIN, str(source), str(plain), str(orientation)]
                 )
-                print(f"  {format:<5} orientation {orientation}   {ours[0]:6.1f} s  {ours[1]:5.0f} MiB   "
-                      f"{ours[0] / base[0]:.2f} × plain libvips ({base[0]:.1f} s, {base[1]:.0f} MiB)",
-                      flush=True)  # fmt: skip
+                print(
+                    f"  {format:<5} orientation {orientation}   {ours[0]:6.1f} s  {ours[1]:5.0f} MiB   "
+                    f"{ours[0] / base[0]:.2f} × plain libvips ({base[0]:.1f} s, {base[1]:.0f} MiB)",
+                    flush=True,
+                )
                 if ours[1] > MOST_MIB:
                     over.append(f"{format} {orientation}")
                 out.unlink()

@@ -42,9 +42,13 @@ def encoded(image: pyvips.Image) -> pyvips.Image:
 
 def doubled(image: pyvips.Image) -> pyvips.Image:
     large = image.affine(
-        [2, 0, 0, 2], interpolate=pyvips.Interpolate.new("bicubic"), odx=0.5, ody=0.5,
-        oarea=[0, 0, 2 * image.width, 2 * image.height], extend="copy",
-    )  # fmt: skip
+        [2, 0, 0, 2],
+        interpolate=pyvips.Interpolate.new("bicubic"),
+        odx=0.5,
+        ody=0.5,
+        oarea=[0, 0, 2 * image.width, 2 * image.height],
+        extend="copy",
+    )
     return large.copy(xoffset=0, yoffset=0)
 
 
@@ -77,11 +81,16 @@ def main() -> None:
         image = image.copy_memory()
         rows.append((*enlarging(image), *reducing(image)))
         a, b, c, d = rows[-1]
-        print(f"  {name:<10} enlarged 2 ×: {a:5.1f} dB, in light {b:5.1f} dB   "
-              f"reduced 3 ×: off {c:4.2f} levels, in light {d:4.2f}", flush=True)  # fmt: skip
+        print(
+            f"  {name:<10} enlarged 2 ×: {a:5.1f} dB, in light {b:5.1f} dB   "
+            f"reduced 3 ×: off {c:4.2f} levels, in light {d:4.2f}",
+            flush=True,
+        )
     means = [statistics.mean(column) for column in zip(*rows, strict=True)]
-    print(f"  encoded values (baseline) {means[0]:.1f} dB, {means[2]:.2f} levels; linear light "
-          f"{means[1] - means[0]:+.1f} dB, {means[3] / means[2]:.2f} × the error")  # fmt: skip
+    print(
+        f"  encoded values (baseline) {means[0]:.1f} dB, {means[2]:.2f} levels; linear light "
+        f"{means[1] - means[0]:+.1f} dB, {means[3] / means[2]:.2f} × the error"
+    )
 
 
 if __name__ == "__main__":

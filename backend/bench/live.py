@@ -47,8 +47,12 @@ EMPTY = """async () => {
 
 def main() -> None:
     environment = os.environ | {"ZOLLSTOCK_PASSWORD": PASSWORD}
-    subprocess.run([sys.executable, "-W", "ignore", "manage.py", "make_account", NAME], check=True,
-                   env=environment, stdout=subprocess.DEVNULL)  # fmt: skip
+    subprocess.run(
+        [sys.executable, "-W", "ignore", "manage.py", "make_account", NAME],
+        check=True,
+        env=environment,
+        stdout=subprocess.DEVNULL,
+    )
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         source = Path(folder) / f"photo-{time.time_ns()}.jpg"
         photo(source)
@@ -70,8 +74,12 @@ def first_sight(page: Page, source: Path) -> None:
     page.get_by_label("Title").fill("Bench")
     page.get_by_role("button", name="Make the job").click()
     sent: list[float] = []
-    page.on("response", lambda answer: sent.append(time.perf_counter())
-            if "/api/pictures?name=" in answer.url else None)  # fmt: skip
+    page.on(
+        "response",
+        lambda answer: (
+            sent.append(time.perf_counter()) if "/api/pictures?name=" in answer.url else None
+        ),
+    )
     page.get_by_label("Pictures to bring").set_input_files(source)
     page.locator("ul a[href^='/prints/'] image").first.wait_for(state="attached", timeout=60_000)
     shown = time.perf_counter()
@@ -100,8 +108,10 @@ def dragging(page: Page) -> None:
     p95 = found[int(len(found) * 0.95)]
     ratio = statistics.median(found) / statistics.median(empty)
     print(f"  empty request (baseline)       median {statistics.median(empty):.1f} ms")
-    print(f"  figures after a dragged crop   median {statistics.median(found):.1f} ms  "
-          f"p95 {p95:.1f} ms  {ratio:.1f} × baseline  ({len(found)} of {MOVES} moves)")  # fmt: skip
+    print(
+        f"  figures after a dragged crop   median {statistics.median(found):.1f} ms  "
+        f"p95 {p95:.1f} ms  {ratio:.1f} × baseline  ({len(found)} of {MOVES} moves)"
+    )
 
 
 if __name__ == "__main__":

@@ -12,6 +12,7 @@ import subprocess
 import sys
 import tempfile
 import time
+from collections.abc import Sequence
 from pathlib import Path
 
 import django
@@ -35,6 +36,7 @@ from zollstock.core.library import library  # noqa: E402
 from zollstock.core.plan import parse_plan  # noqa: E402
 from zollstock.pictures.models import Picture  # noqa: E402
 from zollstock.pictures.storage import store  # noqa: E402
+from zollstock.renders.models import Run  # noqa: E402
 
 from .live import ADDRESS, FLAGS  # noqa: E402
 
@@ -74,16 +76,22 @@ def main() -> None:
     opening()
 
 
-def unsaved() -> tuple[Batch, list[Picture]]:
+def unsaved(count: int = PICTURES, keys: Sequence[str] = KEYS) -> tuple[Batch, list[Picture]]:
     sizes = {size.key: size for size in library()}
     batch = Batch(
-        sizes=[size_entry(sizes[key]) for key in KEYS], shared=shared_part("jpeg"), title="Bench"
+        sizes=[size_entry(sizes[key]) for key in keys], shared=shared_part("jpeg"), title="Bench"
     )
     pictures = [
-        Picture(name=f"plate-{number:03d}.jpg", width_px=SIDES[number % 4][0], height_px=SIDES[number % 4][1],
-                channels=3, bits=8, keep=[ZONE] if number % 3 == 0 else [])
-        for number in range(PICTURES)
-    ]  # fmt: skip
+        Picture(
+            name=f"plate-{number:03d}.jpg",
+            width_px=SIDES[number % 4][0],
+            height_px=SIDES[number % 4][1],
+            channels=3,
+            bits=8,
+            keep=[ZONE] if number % 3 == 0 else [],
+        )
+        for number in range(count)
+    ]
     return batch, pictures
 
 
@@ -108,14 +116,19 @@ def reckoning() -> None:
     )
 
 
-def laid_out() -> int:
-    """An account with 500 pictures that share one small file, and their batch."""
-    subprocess.run([sys.executable, "-W", "ignore", "manage.py", "make_account", NAME], check=True,
-                   env=os.environ | {"ZOLLSTOCK_PASSWORD": PASSWORD}, stdout=subprocess.DEVNULL)  # fmt: skip
+def laid_out(count: int = PICTURES, keys: Sequence[str] = KEYS) -> int:
+    """An account with so many pictures that share one small file, and their batch."""
+    subprocess.run(
+        [sys.executable, "-W", "ignore", "manage.py", "make_account", NAME],
+        check=True,
+        env=os.environ | {"ZOLLSTOCK_PASSWORD": PASSWORD},
+        stdout=subprocess.DEVNULL,
+    )
     account = User.objects.get(username=NAME)
+    Run.objects.filter(account=account).delete()
     Batch.objects.filter(account=account).delete()
     Picture.objects.filter(account=account).delete()
-    batch, pictures = unsaved()
+    batch, pictures = unsaved(count, keys)
     with tempfile.TemporaryDirectory() as folder:
         path = save(noise(480, 320), Path(folder) / "small.jpg")
         small = store(path, f"bench/{time.time_ns()}.jpg")
@@ -155,8 +168,10 @@ def opening() -> None:
             f"  matrix of 4000 cells, usable      {usable:.2f} s  {usable / empty:.1f} × baseline"
         )
         print(f"  matrix of 4000 cells, all there   {full:.2f} s  {full / empty:.1f} × baseline")
-        print(f"  scrolling, a frame                median {statistics.median(frames):.1f} ms  "
-              f"p95 {frames[int(len(frames) * 0.95)]:.1f} ms")  # fmt: skip
+        print(
+            f"  scrolling, a frame                median {statistics.median(frames):.1f} ms  "
+            f"p95 {frames[int(len(frames) * 0.95)]:.1f} ms"
+        )
         browser.close()
 
 

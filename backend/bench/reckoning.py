@@ -43,8 +43,11 @@ def main() -> None:
     bench = times(
         lambda text: worksheet(parse_plan(json.loads(text)), "in", "edge").model_dump_json()
     )
-    for name, found in (("validate the plan (baseline)", baseline), ("full reckoning", full),
-                        ("whole worksheet of the bench", bench)):  # fmt: skip
+    for name, found in (
+        ("validate the plan (baseline)", baseline),
+        ("full reckoning", full),
+        ("whole worksheet of the bench", bench),
+    ):
         median, p95 = statistics.median(found), found[int(len(found) * 0.95)]
         ratio = median / statistics.median(baseline)
         print(f"  {name:<30} median {median:.3f} ms  p95 {p95:.3f} ms  {ratio:.1f} × baseline")
@@ -54,8 +57,10 @@ def main() -> None:
 def shell() -> None:
     """`zollstock reckon` as a whole process, against a Python that does nothing."""
     command = [str(ROOT / "zollstock"), "reckon", "-"]
-    for name, what in (("python -c pass (baseline)", [sys.executable, "-c", "pass"]),
-                       ("zollstock reckon", command)):  # fmt: skip
+    for name, what in (
+        ("python -c pass (baseline)", [sys.executable, "-c", "pass"]),
+        ("zollstock reckon", command),
+    ):
         found = []
         for _ in range(7):
             begin = time.perf_counter()

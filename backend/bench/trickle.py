@@ -25,7 +25,7 @@ BEGINNINGS = (
     b"POST /api/pictures?name=x HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/octet-stream\r\n"
     b"Content-Length: 900000000\r\n\r\n",
     b"GET /api/health HTTP/1.1\r\nHost: 127.0.0.1\r\nX-Slow: ",
-)  # fmt: skip
+)
 
 
 @contextlib.contextmanager
@@ -73,10 +73,14 @@ def main() -> None:
         time.sleep(1)
         busy = well(ADDRESS, ASKED, lines)
     ratio = statistics.median(busy) / statistics.median(calm)
-    print(f"  health, nobody else (baseline)       median {statistics.median(calm):.1f} ms  "
-          f"most {calm[-1]:.1f} ms")  # fmt: skip
-    print(f"  health, {LINES} lines trickling         median {statistics.median(busy):.1f} ms  "
-          f"most {busy[-1]:.1f} ms  {ratio:.2f} × baseline")  # fmt: skip
+    print(
+        f"  health, nobody else (baseline)       median {statistics.median(calm):.1f} ms  "
+        f"most {calm[-1]:.1f} ms"
+    )
+    print(
+        f"  health, {LINES} lines trickling         median {statistics.median(busy):.1f} ms  "
+        f"most {busy[-1]:.1f} ms  {ratio:.2f} × baseline"
+    )
     if busy[-1] > GOAL_MS:
         raise SystemExit(f"the longest took {busy[-1]:.0f} ms; the goal is {GOAL_MS} ms")
 

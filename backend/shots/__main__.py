@@ -30,8 +30,9 @@ def main(address: str, name: str, password: str) -> None:
     FOLDER.mkdir(parents=True, exist_ok=True)
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
-        page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address,
-                                reduced_motion="reduce")  # fmt: skip
+        page = browser.new_page(
+            viewport={"width": 1280, "height": 800}, base_url=address, reduced_motion="reduce"
+        )
         page.goto("/")
         keep(page, "sign-in")
         page.get_by_label("Name").fill(name)
@@ -50,9 +51,9 @@ def main(address: str, name: str, password: str) -> None:
             page.goto(f"{prints[number]}/{step}")
             page.get_by_test_id("drawing").wait_for()
             settle(page, unit, light)
-            if step == "handover" and not page.locator("[data-render=done]").count():
+            if step == "handover" and not page.locator("[data-order=done]").count():
                 page.get_by_role("button", name="Make the file").first.click()
-                page.locator("[data-render=done]").first.wait_for(timeout=60_000)
+                page.locator("[data-order=done]").first.wait_for(timeout=60_000)
             keep(page, file)
         places(page, prints)
         settle(page, "cm", "Paper")

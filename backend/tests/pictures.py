@@ -44,9 +44,11 @@ def bomb(path: Path, side: int = 60_000) -> Path:
 
     header = struct.pack(">IIBBBBB", side, side, 8, 2, 0, 0, 0)
     path.write_bytes(
-        b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", header)
-        + chunk(b"IDAT", zlib.compress(b"\0" * 1000)) + chunk(b"IEND", b"")
-    )  # fmt: skip
+        b"\x89PNG\r\n\x1a\n"
+        + chunk(b"IHDR", header)
+        + chunk(b"IDAT", zlib.compress(b"\0" * 1000))
+        + chunk(b"IEND", b"")
+    )
     return path
 
 

@@ -49,11 +49,16 @@ _edges = st.one_of(
         _small,
     ),
     st.builds(
-        lambda w, h: {"kind": "mat", "opening_width": f"{w} mm", "opening_height": f"{h} mm",
-                      "overlap": "4 mm"},
-        st.integers(20, 50), st.integers(20, 50),
+        lambda w, h: {
+            "kind": "mat",
+            "opening_width": f"{w} mm",
+            "opening_height": f"{h} mm",
+            "overlap": "4 mm",
+        },
+        st.integers(20, 50),
+        st.integers(20, 50),
     ),
-)  # fmt: skip
+)
 
 
 @st.composite

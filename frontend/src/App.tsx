@@ -42,7 +42,10 @@ export function App() {
       <Places />
       <UnsavedLine />
       <FilesAtTheDoor />
-      <SignInAgain onBack={() => usePlanStore.getState().again()} onLeave={() => usePlanStore.getState().forget()} />
+      <SignInAgain
+        onBack={() => usePlanStore.getState().again()}
+        onLeave={() => usePlanStore.getState().forget()}
+      />
     </>
   );
 }

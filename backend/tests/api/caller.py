@@ -23,22 +23,25 @@ class Caller:
 
     def __call__(self, method: str, path: str, body: Any = None, expect: int = 200) -> Any:
         """The decoded answer; fails the test when the status is not `expect`."""
-        response = self.send(method, path, json.dumps(body) if body is not None else "",
-                             "application/json")  # fmt: skip
+        response = self.send(
+            method, path, json.dumps(body) if body is not None else "", "application/json"
+        )
         answer = self._decoded(response)
         assert response.status_code == expect, (response.status_code, answer)
         return answer
 
     def send(self, method: str, path: str, data: Any, kind: str) -> Any:
         token = self.client.cookies["csrftoken"].value if "csrftoken" in self.client.cookies else ""
-        return self.client.generic(method, f"/api/{path}", data, content_type=kind,
-                                   headers={"X-CSRFToken": token})  # fmt: skip
+        return self.client.generic(
+            method, f"/api/{path}", data, content_type=kind, headers={"X-CSRFToken": token}
+        )
 
     def upload(self, file: Path | bytes, name: str = "", expect: int = 200) -> Any:
         data = file if isinstance(file, bytes) else file.read_bytes()
         name = name or (file.name if isinstance(file, Path) else "file")
-        response = self.send("POST", f"pictures?name={quote(name)}", data,
-                             "application/octet-stream")  # fmt: skip
+        response = self.send(
+            "POST", f"pictures?name={quote(name)}", data, "application/octet-stream"
+        )
         assert response.status_code == expect, response.content
         return self._decoded(response)
 

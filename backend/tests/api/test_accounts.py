@@ -62,7 +62,7 @@ def test_preferences_are_kept(caller) -> None:
 
 def test_nothing_of_one_account_is_seen_by_another(caller, other, photo) -> None:
     held = ready_print(caller, photo())
-    render = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    render = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     job, picture = held["job"], held["picture"]["id"]
     plan = {"plan": held["plan"], "version": held["version"]}
     for method, path, body in (
@@ -72,11 +72,11 @@ def test_nothing_of_one_account_is_seen_by_another(caller, other, photo) -> None
         ("GET", f"prints/{held['id']}", None), ("DELETE", f"prints/{held['id']}", None),
         ("PUT", f"prints/{held['id']}/plan", plan), ("GET", f"prints/{held['id']}/plan.json", None),
         ("POST", f"prints/{held['id']}/undo", {"version": 1}),
-        ("POST", f"prints/{held['id']}/renders", {"version": 1}),
+        ("POST", f"prints/{held['id']}/orders", {"version": 1}),
         ("GET", f"pictures/{picture}", None), ("DELETE", f"pictures/{picture}", None),
         ("GET", f"pictures/{picture}/bench.jpg", None),
-        ("GET", f"renders/{render['id']}", None), ("GET", f"renders/{render['id']}/file", None),
-        ("POST", f"renders/{render['id']}/cancel", None),
+        ("GET", f"orders/{render['id']}", None), ("GET", f"orders/{render['id']}/files/1", None),
+        ("POST", f"orders/{render['id']}/cancel", None),
     ):  # fmt: skip
         answer = other(method, path, body, expect=404)
         assert "keeper" not in str(answer)

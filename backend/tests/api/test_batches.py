@@ -20,10 +20,13 @@ from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
 from tests.lengthy import LONG
 from tests.pictures import chart, noise, save
+from zollstock.batches.runs import layout
+from zollstock.batches.tasks import LAYING, lay_out
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
-from zollstock.renders.models import Render, Run
+from zollstock.pixels.errors import Cancelled
+from zollstock.renders.models import Order, Run
 from zollstock.renders.tasks import take_up, work_off
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
@@ -59,11 +62,14 @@ def batch_of(
 
 
 def run_of(caller: Caller, batch: dict, **more) -> dict:
-    return caller("POST", f"batches/{batch['id']}/runs", more)
+    """A run that has its orders."""
+    run = caller("POST", f"batches/{batch['id']}/runs", more)
+    lay_out(run["id"])
+    return caller("GET", f"runs/{run['id']}")
 
 
 def over(run: dict) -> bool:
-    return not Render.objects.filter(run_id=run["id"], state__in=("queued", "running")).exists()
+    return not Order.objects.filter(run_id=run["id"], state__in=("queued", "running")).exists()
 
 
 def test_the_matrix_in_pieces(caller: Caller, account: User, tmp_path: Path) -> None:
@@ -81,9 +87,12 @@ def test_the_matrix_in_pieces(caller: Caller, account: User, tmp_path: Path) -> 
     assert (
         square["loss"] == pytest.approx(1 / 3)
         and square["zones"] == "near"
-        and square["ratio"] == 1
+        and square["drawing"]["boxes"]["document"] == [0, 0, 200, 200]
     )
-    assert square["whole"] == pytest.approx([0, 0, 1.5, 1])  # automatic placement went to the left
+    (piece,) = square["drawing"]["pieces"]
+    assert piece["picture"] == pytest.approx(
+        [0, 0, 300, 200]
+    )  # automatic placement went to the left
     assert first[1]["cells"][1]["zones"] == "cut" and first[1]["cells"][1]["troubled"]
     assert rest[0]["cells"][1]["loss"] == 0
 
@@ -96,7 +105,7 @@ def test_cells_placed_by_hand_are_kept(
     at = {"picture": str(pictures[0].id), "size": "cm-20x20"}
     where = f"batches/{batch['id']}/cells"
     cell = caller("PUT", where, at | {"anchor": [1, 0.5], "zoom": 2.0})
-    assert cell["edited"] and cell["whole"][2] == pytest.approx(3)
+    assert cell["edited"] and cell["drawing"]["pieces"][0]["picture"][2] == pytest.approx(600)
     assert caller("GET", where)[0]["cells"][1]["anchor"] == [1, 0.5]
     whole = caller("PUT", where, at | {"mode": "contain", "zoom": 3.0})
     assert whole["loss"] == 0 and whole["mode"] == "contain"
@@ -151,8 +160,11 @@ def test_what_cannot_be_a_batch_is_told(
 
 
 def test_a_whole_job_and_its_zones(caller: Caller, tmp_path: Path) -> None:
-    held = ready_print(caller, save(chart(300, 200), tmp_path / "fog.png"),
-                       fit={"keep": [{"name": "lamp", "x": 0.9, "y": 0.1, "w": 0.1, "h": 0.2}]})  # fmt: skip
+    held = ready_print(
+        caller,
+        save(chart(300, 200), tmp_path / "fog.png"),
+        fit={"keep": [{"name": "lamp", "x": 0.9, "y": 0.1, "w": 0.1, "h": 0.2}]},
+    )
     batch = caller("POST", "batches", {"title": "All", "set": "keys:cm-20x20", "job": held["job"]})
     cell = caller("GET", f"batches/{batch['id']}/cells")[0]["cells"][0]
     assert cell["anchor"][0] == 1 and "lamp" in cell["zones_text"]
@@ -165,18 +177,23 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
     sources = tmp_path / "sources"
     sources.mkdir()
     pictures = brought(account, sources, PICTURES)
-    batch = batch_of(caller, pictures, "keys:cm-10x15,cm-20x20,in-8x10,px-1280x720",
-                     shared={"format": "jpeg"}, pattern="{number}_{picture}_{width}x{height}{unit}")  # fmt: skip
+    batch = batch_of(
+        caller,
+        pictures,
+        "keys:cm-10x15,cm-20x20,in-8x10,px-1280x720",
+        shared={"format": "jpeg"},
+        pattern="{number}_{picture}_{width}x{height}{unit}",
+    )
     run = run_of(caller, batch)
     assert (run["total"], run["state"], run["over"]) == (4 * PICTURES, "going", False)
     first = workers("one")
-    until(lambda: Render.objects.filter(run_id=run["id"], state="done").count() > PICTURES // 5, 90)
-    until(lambda: Render.objects.filter(run_id=run["id"], state="running").exists())
+    until(lambda: Order.objects.filter(run_id=run["id"], state="done").count() > PICTURES // 5, 90)
+    until(lambda: Order.objects.filter(run_id=run["id"], state="running").exists())
     first.kill()
     workers("two")
     workers("three")
     # As if the waiting time had passed; the clock of the running application does the rest.
-    Render.objects.filter(state="running").update(pulse=timezone.now() - timedelta(minutes=1))
+    Order.objects.filter(state="running").update(pulse=timezone.now() - timedelta(minutes=1))
     Run.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     take_up()
     until(lambda: over(run), 240)
@@ -311,9 +328,83 @@ def test_edits_reach_the_files(caller: Caller, account: User, tmp_path: Path) ->
         work_off(run["id"])
         from zollstock.pixels.vips import pyvips
 
-        render = Render.objects.get(run_id=run["id"])
-        reds.append(pyvips.Image.new_from_file(render.file.path)[0].avg())
+        made = Order.objects.get(run_id=run["id"]).files.get()
+        reds.append(pyvips.Image.new_from_file(made.file.path)[0].avg())
     assert reds[0] == pytest.approx(255 / 3, abs=2) and reds[1] == pytest.approx(255 * 2 / 3, abs=2)
+
+
+def test_a_run_is_told_before_it_is_laid_out(caller: Caller, account: User, tmp_path: Path) -> None:
+    batch = batch_of(caller, brought(account, tmp_path, 3))
+    run = caller("POST", f"batches/{batch['id']}/runs", {})
+    assert (run["state"], run["total"], run["queued"], run["over"]) == ("waiting", 6, 6, False)
+    assert not Order.objects.exists()
+    # What is changed meanwhile is no part of it.
+    caller(
+        "PUT",
+        f"batches/{batch['id']}/cells",
+        {"picture": batch["pictures"][0]["id"], "size": "cm-20x20", "anchor": [1, 0.5]},
+    )
+    lay_out(run["id"])
+    run = caller("GET", f"runs/{run['id']}")
+    assert (run["state"], run["total"], run["queued"]) == ("going", 6, 6)
+    lay_out(run["id"])
+    assert Order.objects.count() == 6, "a second messenger finds nothing to do"
+    anchors = {tuple(order.document["fit"]["anchor"]) for order in Order.objects.all()}
+    assert (1, 0.5) not in anchors
+
+
+def test_a_run_whose_layer_was_killed_is_laid_out_once(
+    caller: Caller, account: User, tmp_path: Path, monkeypatch
+) -> None:
+    from zollstock.batches import tasks
+
+    monkeypatch.setattr(tasks, "AT_ONCE", 2)
+    batch = batch_of(caller, brought(account, tmp_path, 3))
+    run = caller("POST", f"batches/{batch['id']}/runs", {})
+    first = LAYING.claim(run["id"])
+    assert first is not None
+    part = list(layout(first))[:2]
+    tasks._write_mine(first, part)
+    Run.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    tasks.take_up()
+    lay_out(run["id"])
+    assert Order.objects.count() == 6 and caller("GET", f"runs/{run['id']}")["queued"] == 6
+    # The first, come back from the dead, adds nothing.
+    with pytest.raises(Cancelled):
+        tasks._write_mine(first, list(layout(first))[2:4])
+    assert Order.objects.count() == 6
+
+
+def test_a_run_called_off_before_it_is_laid_out_can_be_made_after_all(
+    caller: Caller, account: User, tmp_path: Path
+) -> None:
+    batch = batch_of(caller, brought(account, tmp_path, 2))
+    run = caller("POST", f"batches/{batch['id']}/runs", {})
+    off = caller("POST", f"runs/{run['id']}/cancel")
+    assert (off["over"], off["cancelled"], off["total"]) == (True, 4, 4)
+    lay_out(run["id"])
+    assert not Order.objects.exists()
+    again = caller("POST", f"runs/{run['id']}/again")
+    assert (again["state"], again["queued"]) == ("waiting", 4)
+    lay_out(run["id"])
+    assert caller("GET", f"runs/{run['id']}")["state"] == "going" and Order.objects.count() == 4
+
+
+def test_a_layout_that_fails_says_so(
+    caller: Caller, account: User, tmp_path: Path, monkeypatch
+) -> None:
+    run = caller(
+        "POST", f"batches/{batch_of(caller, brought(account, tmp_path, 1))['id']}/runs", {}
+    )
+
+    def broken(run: Run) -> None:
+        raise ZeroDivisionError("the cause")
+
+    monkeypatch.setattr("zollstock.batches.tasks.layout", broken)
+    lay_out(run["id"])
+    told = caller("GET", f"runs/{run['id']}")
+    assert (told["state"], told["failed"], told["over"]) == ("failed", 2, True)
+    assert "written down" in told["problems"][0]
 
 
 def test_single_orders_are_not_stuck_behind_a_run(
@@ -329,7 +420,7 @@ def test_single_orders_are_not_stuck_behind_a_run(
     )
     held = ready_print(caller, save(noise(600, 400, seed=9999), tmp_path / "single.jpg"))
     workers("only")
-    until(lambda: Render.objects.filter(run_id=run["id"], state="done").count() > 5)
-    single = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
-    until(lambda: Render.objects.get(id=single["id"]).state == "done", 60)
+    until(lambda: Order.objects.filter(run_id=run["id"], state="done").count() > 5)
+    single = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    until(lambda: Order.objects.get(id=single["id"]).state == "done", 60)
     assert not over(run)

@@ -86,7 +86,23 @@ def test_the_interfaces_types_are_those_of_the_api(tmp_path: Path) -> None:
     document_path = tmp_path / "openapi.json"
     document_path.write_text(json.dumps(api.get_openapi_schema(path_prefix="/api/")))
     out = tmp_path / "schema.d.ts"
-    subprocess.run(["npx", "--no-install", "openapi-typescript", str(document_path), "-o", str(out)],
-                   cwd=FRONTEND, check=True, capture_output=True)  # fmt: skip
+    subprocess.run(
+        ["npx", "--no-install", "openapi-typescript", str(document_path), "-o", str(out)],
+        cwd=FRONTEND,
+        check=True,
+        capture_output=True,
+    )
     committed = (FRONTEND / "src" / "api" / "schema.d.ts").read_text()
     assert out.read_text() == committed, "run: npm run api (see docs/development.md)"
+
+
+def test_a_plan_from_elsewhere_is_read_whole(caller) -> None:
+    short = {
+        "picture": {"width_px": 600, "height_px": 400},
+        "target": {"width": "30 cm", "height": "20 cm"},
+    }
+    whole = caller("POST", "plans/read", {"plan": short})
+    assert whole["fit"]["zoom"] == 1 and whole["edge"] == {"kind": "none"}
+    assert caller("POST", "plans/read", {"plan": whole}) == whole
+    told = caller("POST", "plans/read", {"plan": short | {"nonsense": 1}}, expect=422)
+    assert told["problems"][0]["path"] == "nonsense"

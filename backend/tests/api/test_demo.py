@@ -15,7 +15,7 @@ from zollstock.batches.models import Batch
 from zollstock.core.library import library
 from zollstock.demo import museum, plates
 from zollstock.demo.management.commands import load_demo
-from zollstock.jobs.models import Job, Print
+from zollstock.jobs.models import Design, Job
 from zollstock.pictures.models import Picture
 from zollstock.sizes.models import OwnSize, SizeSet
 
@@ -70,7 +70,7 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     assert hall.prints.count() == 11 and catalogue.prints.count() == len(plates.PLATES)
     # The last picture of the hall has four prints and is there once.
     sluice = Picture.objects.get(account=account, name="sluice-at-dusk.jpg")
-    assert sluice.prints.count() == 4 and [zone["name"] for zone in sluice.keep] == [
+    assert sluice.designs.count() == 4 and [zone["name"] for zone in sluice.keep] == [
         "sun",
         "reed bed",
     ]
@@ -83,4 +83,4 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     ]
     assert len(cells) == len(pictures) * 8 and sum(one.edited for one in cells) == 1
     assert {one.zones for one in cells} == {"none", "kept", "near", "cut"}
-    assert Print.objects.count() == 11 + len(plates.PLATES)
+    assert Design.objects.count() == 11 + len(plates.PLATES)

@@ -25,12 +25,18 @@ from schemathesis.specs.openapi.checks import (
 )
 
 from tests.api.caller import Caller, ready_print
+from tests.lengthy import LONG
 from zollstock.site.api import api
 from zollstock.site.wsgi import application
 
 #: Examples for each operation: about a minute in all. More by the environment, for a night.
-EXAMPLES = int(os.environ.get("ZOLLSTOCK_FUZZ", "8"))
-CHECKS = (not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance)  # fmt: skip
+EXAMPLES = int(os.environ.get("ZOLLSTOCK_FUZZ", "80" if LONG else "5"))
+CHECKS = (
+    not_a_server_error,
+    status_code_conformance,
+    content_type_conformance,
+    response_schema_conformance,
+)
 
 schema = schemathesis.openapi.from_dict(dict(api.get_openapi_schema()))
 schema.app = application
@@ -62,28 +68,30 @@ def signed_in(account: User, photo, settings) -> Iterator[dict[str, dict[str, st
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     caller = Caller(account)
     held = ready_print(caller, photo())
-    render = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    render = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     size = caller("POST", "sizes", {"name": "Ours", "width": "31 cm", "height": "20 cm"})
     kept = caller("POST", "size-sets", {"name": "Hall", "keys": [size["key"], "iso-a3"]})
     _there.clear()
     _there.update(job_id=held["job"], print_id=held["id"], picture_id=held["picture"]["id"],
-                  render_id=render["id"], key=size["key"], set_id=kept["id"])  # fmt: skip
+                  order_id=render["id"], key=size["key"], set_id=kept["id"])  # fmt: skip
     client: Client = caller.client
     cookies = {name: client.cookies[name].value for name in ("sessionid", "csrftoken")}
     # The test's own transaction outlives the requests, as with Django's test client (which puts this
     # back after each of its own).
     for signal in (request_started, request_finished):
         signal.disconnect(close_old_connections)
-    yield {"cookies": cookies,
-           "headers": {"X-CSRFToken": cookies["csrftoken"]}}  # fmt: skip
+    yield {"cookies": cookies, "headers": {"X-CSRFToken": cookies["csrftoken"]}}
     for signal in (request_started, request_finished):
         signal.connect(close_old_connections)
 
 
 @schema.parametrize()
 @hypothesis.settings(
-    max_examples=EXAMPLES, deadline=None, derandomize=True, database=None,
+    max_examples=EXAMPLES,
+    deadline=None,
+    derandomize=True,
+    database=None,
     suppress_health_check=list(hypothesis.HealthCheck),
-)  # fmt: skip
+)
 def test_no_operation_breaks(case, signed_in: dict[str, dict[str, str]]) -> None:
     case.call_and_validate(**signed_in, checks=list(CHECKS))

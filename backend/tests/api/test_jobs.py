@@ -17,9 +17,15 @@ def test_a_job_holds_prints_drawn_at_one_scale(caller, photo) -> None:
     held = ready_print(caller, photo(), target={"width": "30 cm", "height": "30 cm"})
     (slip,) = caller("GET", "jobs")
     (silhouette,) = slip["prints"]
-    assert (silhouette["width_mm"], silhouette["height_mm"]) == (300, 300)
-    assert silhouette["picture"] == [-75, 0, 450, 300]
-    assert silhouette["printed"] == [0, 0, 300, 300]
+    drawing = silhouette["drawing"]
+    assert drawing["boxes"] == {"document": [0, 0, 300, 300]}
+    (piece,) = drawing["pieces"]
+    assert piece == {
+        "picture": [-75, 0, 450, 300],
+        "printed": [0, 0, 300, 300],
+        "turn": 0,
+        "angle": 0,
+    }
     assert held["siblings"] == [held["id"]] and held["position"] == 1
 
 
@@ -47,8 +53,11 @@ def test_every_change_is_kept_and_can_be_walked(caller, photo) -> None:
     path = f"prints/{held['id']}"
     first = held["plan"]
     for title in ("one", "two", "three"):
-        held = caller("PUT", f"{path}/plan",
-                      {"plan": held["plan"] | {"title": title}, "version": held["version"]})  # fmt: skip
+        held = caller(
+            "PUT",
+            f"{path}/plan",
+            {"plan": held["plan"] | {"title": title}, "version": held["version"]},
+        )
     assert held["can_undo"] and not held["can_redo"]
     for expected in ("two", "one", first["title"]):
         held = caller("POST", f"{path}/undo", {"version": held["version"]})
@@ -58,17 +67,21 @@ def test_every_change_is_kept_and_can_be_walked(caller, photo) -> None:
     assert again["plan"] == held["plan"]
     held = caller("POST", f"{path}/redo", {"version": again["version"]})
     assert caller("GET", path)["plan"]["title"] == "one"  # as after a reload
-    branch = caller("PUT", f"{path}/plan",
-                    {"plan": held["plan"] | {"title": "other"}, "version": held["version"]})  # fmt: skip
+    branch = caller(
+        "PUT",
+        f"{path}/plan",
+        {"plan": held["plan"] | {"title": "other"}, "version": held["version"]},
+    )
     assert not branch["can_redo"]
-    numbers = list(Revision.objects.filter(print_id=held["id"]).values_list("number", flat=True))
+    numbers = list(Revision.objects.filter(design_id=held["id"]).values_list("number", flat=True))
     assert sorted(numbers) == [1, 2, 3]
 
 
 def test_an_equal_plan_is_no_change(caller, photo) -> None:
     held = ready_print(caller, photo())
-    same = caller("PUT", f"prints/{held['id']}/plan",
-                  {"plan": held["plan"], "version": held["version"]})  # fmt: skip
+    same = caller(
+        "PUT", f"prints/{held['id']}/plan", {"plan": held["plan"], "version": held["version"]}
+    )
     assert same["version"] == held["version"] and not same["can_undo"]
 
 
@@ -87,10 +100,13 @@ def test_a_stale_window_is_told_and_loses_nothing(caller, photo) -> None:
 
 @pytest.mark.parametrize(
     ("change", "path"),
-    [({"target": {"width": "11 1/ in", "height": "8 in"}}, "target.width"),
-     ({"fit": {"keep": [{"x": 0, "y": 0, "w": 0, "h": 1}]}}, "fit.keep[0].w"),
-     ({"picture": {"width_px": 601, "height_px": 400}}, "picture"), ({"nonsense": 1}, "nonsense")],
-)  # fmt: skip
+    [
+        ({"target": {"width": "11 1/ in", "height": "8 in"}}, "target.width"),
+        ({"fit": {"keep": [{"x": 0, "y": 0, "w": 0, "h": 1}]}}, "fit.keep[0].w"),
+        ({"picture": {"width_px": 601, "height_px": 400}}, "picture"),
+        ({"nonsense": 1}, "nonsense"),
+    ],
+)
 def test_bad_plans_are_refused_with_the_path(caller, photo, change: dict, path: str) -> None:
     held = ready_print(caller, photo())
     wanted = {"plan": held["plan"] | change, "version": held["version"]}
@@ -128,6 +144,34 @@ def test_a_job_goes_out_as_a_zip_and_comes_back_elsewhere(caller, other, photo) 
     assert theirs["picture"]["id"] != held["picture"]["id"]
 
 
+def test_a_zip_of_the_first_format_is_read_as_well(caller, other, photo) -> None:
+    held = ready_print(caller, photo(), title="Fog")
+    caller("POST", f"jobs/{held['job']}/prints", {"picture": held["picture"]["id"]})
+    bag = zipfile.ZipFile(io.BytesIO(caller("GET", f"jobs/{held['job']}/archive")))
+    contents = json.loads(bag.read("job.json"))
+    assert contents["format"] == "zollstock.job/2"
+    (place,) = contents["pictures"]
+    old = {
+        "format": "zollstock.job/1",
+        "title": contents["title"],
+        "client": "",
+        "due": "2026-12-01",
+        "prints": [
+            {"plan": entry["document"], "picture": place, "name": "fog.jpg"}
+            for entry in contents["designs"]
+        ],
+    }
+    named = {name: bag.read(name) for name in bag.namelist()} | {"job.json": json.dumps(old)}
+    packed = io.BytesIO()
+    with zipfile.ZipFile(packed, "w") as out:
+        for name, data in named.items():
+            out.writestr(name, data)
+    slip = other.send("POST", "jobs/archive", packed.getvalue(), "application/zip").json()
+    assert slip["due"] == "2026-12-01" and len(slip["prints"]) == 2
+    theirs = other("GET", f"prints/{slip['prints'][0]['id']}")
+    assert theirs["plan"] == held["plan"] and theirs["picture"]["name"] == "fog.jpg"
+
+
 def _zip(**files: str | bytes) -> bytes:
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bag:
@@ -136,8 +180,18 @@ def _zip(**files: str | bytes) -> bytes:
     return out.getvalue()
 
 
-JOB = {"format": "zollstock.job/1", "title": "T", "client": "", "due": None,
-       "prints": [{"plan": "p.json", "picture": "../../etc/passwd", "name": "x"}]}  # fmt: skip
+JOB = {
+    "format": "zollstock.job/1",
+    "title": "T",
+    "client": "",
+    "due": None,
+    "prints": [{"plan": "p.json", "picture": "../../etc/passwd", "name": "x"}],
+}
+NEW = {
+    "format": "zollstock.job/2",
+    "title": "T",
+    "designs": [{"kind": "print", "document": "p.json", "pictures": {"picture": "a.jpg"}}],
+}
 PLAN = {"picture": {"width_px": 6, "height_px": 4}, "target": {"width": "6 in", "height": "4 in"}}
 
 
@@ -152,6 +206,15 @@ PLAN = {"picture": {"width_px": 6, "height_px": 4}, "target": {"width": "6 in", 
         (_zip(job_json=json.dumps(JOB), p_json="{}"), "not valid"),
         (_zip(job_json=json.dumps(JOB), p_json=json.dumps(PLAN)), "no ../../etc/passwd"),
         (_zip(job_json=" " * 3_000_000), "too large"),
+        (_zip(job_json=json.dumps(JOB | {"prints": 5})), "not understood"),
+        (_zip(job_json="[]"), "not understood"),
+        (_zip(job_json=json.dumps(NEW)), "no p.json"),
+        (_zip(job_json=json.dumps(NEW), p_json="[1]"), "not valid"),
+        (_zip(job_json=json.dumps(NEW), p_json=json.dumps(PLAN)), "no a.jpg"),
+        (
+            _zip(job_json=json.dumps(NEW | {"designs": [{"kind": "x"}]}), p_json="{}"),
+            "not understood",
+        ),
     ],
 )
 def test_hostile_zips_make_no_job(caller, packed: bytes, words: str) -> None:

@@ -5,8 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
-from django.db import IntegrityError, OperationalError, connection, transaction
-from django.db.migrations.executor import MigrationExecutor
+from django.db import IntegrityError, OperationalError, transaction
 from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
@@ -15,7 +14,7 @@ from zollstock.longwork.queue import FORGOTTEN_AFTER, LOST_AFTER, MOST_TRIES, Qu
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import READING, read
 from zollstock.pixels.errors import Cancelled
-from zollstock.renders.models import Render, Run
+from zollstock.renders.models import Order, Run
 from zollstock.renders.tasks import ORDERS
 
 QUEUES = pytest.mark.parametrize("queue", [READING, ORDERS], ids=["pictures", "files"])
@@ -25,7 +24,7 @@ QUEUES = pytest.mark.parametrize("queue", [READING, ORDERS], ids=["pictures", "f
 def rows(caller: Caller, photo) -> dict[Queue, object]:
     """A row that waits, for either queue."""
     held = ready_print(caller, photo())
-    order = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    order = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     picture = caller.upload(photo("other.jpg", 300, 200))["picture"]
     return {ORDERS: order["id"], READING: picture["id"]}
 
@@ -52,10 +51,14 @@ def test_a_row_that_waits_for_something_is_not_claimed(queue: Queue, rows) -> No
 @QUEUES
 @pytest.mark.parametrize(
     ("fault", "words"),
-    [(Refusal("It is cut off."), "It is cut off."), (FileNotFoundError("/secret/place"), "missing from the storage"),
-     (OSError(28, "full"), "disk full"), (MemoryError(), "not enough memory"),
-     (ZeroDivisionError("the cause"), "written down")],
-)  # fmt: skip
+    [
+        (Refusal("It is cut off."), "It is cut off."),
+        (FileNotFoundError("/secret/place"), "missing from the storage"),
+        (OSError(28, "full"), "disk full"),
+        (MemoryError(), "not enough memory"),
+        (ZeroDivisionError("the cause"), "written down"),
+    ],
+)
 def test_whatever_goes_wrong_ends_the_row_at_once_in_words(
     queue: Queue, rows, fault, words
 ) -> None:
@@ -77,7 +80,7 @@ def test_a_database_that_is_away_ends_nothing(queue: Queue, rows) -> None:
 
 def test_what_was_called_off_is_no_failure(rows) -> None:
     mine = ORDERS.claim(rows[ORDERS])
-    Render.objects.filter(id=mine.id).update(state=Render.State.CANCELLED)
+    Order.objects.filter(id=mine.id).update(state=Order.State.CANCELLED)
     with ORDERS.in_words(mine):
         raise Cancelled
     assert row_of(ORDERS, rows).problem == ""
@@ -134,38 +137,29 @@ def test_a_fault_nobody_thought_of_ends_the_reading_at_once(
     assert "the cause" in caplog.text and Picture.objects.get(id=picture["id"]).tries == 1
 
 
-@pytest.mark.django_db(transaction=True)
-def test_what_was_being_read_before_the_tables_changed_goes_on(account) -> None:
-    """A database of the version before: its pictures, and the marks of their readers."""
-    before, now = [("pictures", "0004_parcel")], [("pictures", "0005_long_work")]
-    executor = MigrationExecutor(connection)
-    executor.migrate(before)
-    try:
-        old = executor.loader.project_state(before).apps.get_model("pictures", "Picture")
-        made = old.objects.create(
-            account_id=account.id, name="fog.jpg", sha256="0" * 64, bytes=3, file="pictures/fog.jpg", format="JPEG",
-            width_px=3, height_px=2, bits=8, channels=3, reader="somebody", tries=1,
-        )  # fmt: skip
-        old.objects.filter(id=made.id).update(touched="2026-01-01T00:00:00Z")
-    finally:
-        executor = MigrationExecutor(connection)
-        executor.migrate(now)
-    kept = Picture.objects.get(id=made.id)
-    assert (kept.worker, kept.tries, kept.pulse.year) == ("somebody", 1, 2026)
-    assert [row.pk for row in READING.left()] == [kept.pk]
-
-
-def test_an_order_is_of_a_print_or_of_a_run_and_never_of_both(caller, rows) -> None:
+def test_an_order_is_of_a_design_or_of_a_run_and_never_of_both(caller, rows) -> None:
     made = row_of(ORDERS, rows)
     run = Run.objects.create(account=made.account, title="Plates")
     with pytest.raises(IntegrityError), transaction.atomic():
-        Render.objects.filter(id=made.id).update(run=run)
-    Render.objects.filter(id=made.id).update(print=None, run=run)
+        Order.objects.filter(id=made.id).update(run=run)
+    Order.objects.filter(id=made.id).update(design=None, run=run)
     run.delete()
-    assert not Render.objects.filter(id=made.id).exists()
+    assert not Order.objects.filter(id=made.id).exists()
 
 
-def test_orders_go_with_their_print(caller, rows) -> None:
+def test_orders_go_with_their_design(caller, rows) -> None:
     made = row_of(ORDERS, rows)
-    caller("DELETE", f"prints/{made.print_id}", expect=204)
-    assert not Render.objects.filter(id=made.id).exists()
+    caller("DELETE", f"prints/{made.design_id}", expect=204)
+    assert not Order.objects.filter(id=made.id).exists()
+
+
+def test_a_picture_that_an_order_needs_cannot_go(caller, photo, rows) -> None:
+    made = row_of(ORDERS, rows)
+    run = Run.objects.create(account=made.account, title="Plates")
+    Order.objects.filter(id=made.id).update(design=None, run=run)
+    caller("DELETE", f"prints/{made.design_id}", expect=204)
+    picture = made.pictures.get()
+    told = caller("DELETE", f"pictures/{picture.id}", expect=409)
+    assert "files" in told["message"]
+    run.delete()
+    caller("DELETE", f"pictures/{picture.id}", expect=204)

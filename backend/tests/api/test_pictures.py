@@ -49,9 +49,13 @@ def test_the_same_file_twice_is_one_picture(caller, photo) -> None:
 
 @pytest.mark.parametrize(
     ("content", "words"),
-    [(b"fog over the salt pans", "not a picture"), (b"", "empty"),
-     (b"\xff\xd8\xff\xe0 cut", "damaged"), (b"II*\0\x10\0\0\0CR\x02\0", "raw file")],
-)  # fmt: skip
+    [
+        (b"fog over the salt pans", "not a picture"),
+        (b"", "empty"),
+        (b"\xff\xd8\xff\xe0 cut", "damaged"),
+        (b"II*\0\x10\0\0\0CR\x02\0", "raw file"),
+    ],
+)
 def test_what_is_no_picture_is_refused_and_not_stored(caller, content: bytes, words: str) -> None:
     answer = caller.upload(content, "picture.tif", expect=422)
     assert words in answer["message"]

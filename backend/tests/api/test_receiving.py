@@ -21,7 +21,7 @@ from zollstock.longwork.queue import MOST_TRIES
 from zollstock.pictures.models import Picture
 from zollstock.pictures.receiving import body
 from zollstock.pictures.tasks import read, take_up
-from zollstock.renders.models import Render
+from zollstock.renders.models import Order
 
 
 def stored_files() -> list[str]:
@@ -67,8 +67,8 @@ def test_a_full_account_gets_no_files_made(caller: Caller, photo, settings) -> N
     held = ready_print(caller, photo())
     settings.ACCOUNT_MOST_BYTES = 1000
     at = {"version": held["version"]}
-    assert "no room" in caller("POST", f"prints/{held['id']}/renders", at, expect=413)["message"]
-    assert not Render.objects.exists()
+    assert "no room" in caller("POST", f"prints/{held['id']}/orders", at, expect=413)["message"]
+    assert not Order.objects.exists()
 
 
 def archive(held: dict, caller: Caller) -> bytes:
@@ -137,8 +137,11 @@ def test_a_small_archive_does_not_fill_the_disk(caller: Caller, other: Caller) -
         "picture": {"width_px": 6, "height_px": 4},
         "target": {"width": "6 in", "height": "4 in"},
     }
-    job = {"format": "zollstock.job/1", "title": "T",
-           "prints": [{"plan": "p.json", "picture": "a.tif", "name": "a.tif"}]}  # fmt: skip
+    job = {
+        "format": "zollstock.job/1",
+        "title": "T",
+        "prints": [{"plan": "p.json", "picture": "a.tif", "name": "a.tif"}],
+    }
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bag:
         bag.writestr("job.json", json.dumps(job))
@@ -168,8 +171,12 @@ def test_an_interlaced_bomb_is_not_decoded_on_the_way_in(caller: Caller, tmp_pat
     idat = b"".join(data) + packed.flush()
 
     def chunk(kind: bytes, content: bytes) -> bytes:
-        return (struct.pack(">I", len(content)) + kind + content
-                + struct.pack(">I", zlib.crc32(kind + content)))  # fmt: skip
+        return (
+            struct.pack(">I", len(content))
+            + kind
+            + content
+            + struct.pack(">I", zlib.crc32(kind + content))
+        )
 
     header = struct.pack(">IIBBBBB", side, side, 8, 2, 0, 0, 1)
     path = tmp_path / "bomb.png"
@@ -228,12 +235,12 @@ def test_an_order_waits_for_its_picture_to_be_read(caller: Caller, photo) -> Non
     picture = caller.upload(photo())["picture"]
     job = caller("POST", "jobs", {"title": "Hall"})
     held = caller("POST", f"jobs/{job['id']}/prints", {"picture": picture["id"]})
-    render = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    render = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     make(render["id"])
-    assert caller("GET", f"renders/{render['id']}")["state"] == "queued"
+    assert caller("GET", f"orders/{render['id']}")["state"] == "queued"
     read(picture["id"])
     make(render["id"])
-    assert caller("GET", f"renders/{render['id']}")["state"] == "done"
+    assert caller("GET", f"orders/{render['id']}")["state"] == "done"
 
 
 @pytest.mark.django_db(transaction=True)
@@ -244,7 +251,7 @@ def test_an_order_for_a_picture_that_is_refused_fails_in_its_words(
     picture = caller.upload(whole[: len(whole) // 2], "cut.jpg")["picture"]
     job = caller("POST", "jobs", {"title": "Hall"})
     held = caller("POST", f"jobs/{job['id']}/prints", {"picture": picture["id"]})
-    render = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    render = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     read(picture["id"])
-    told = caller("GET", f"renders/{render['id']}")
+    told = caller("GET", f"orders/{render['id']}")
     assert told["state"] == "failed" and "damaged" in told["problem"]

@@ -14,7 +14,7 @@ from tests.api.workers import until
 from tests.pictures import chart, noise, save
 from tests.pixels.measure import exif
 from zollstock.pixels.vips import pyvips
-from zollstock.renders.models import Render
+from zollstock.renders.models import Order
 from zollstock.renders.tasks import make, take_up
 from zollstock.site.celery import app
 
@@ -28,7 +28,7 @@ def held(caller: Caller, tmp_path: Path) -> dict:
 
 
 def order(caller: Caller, held: dict) -> dict:
-    return caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    return caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
 
 
 def change(caller: Caller, held: dict, **plan) -> dict:
@@ -36,8 +36,13 @@ def change(caller: Caller, held: dict, **plan) -> dict:
     return caller("PUT", f"prints/{held['id']}/plan", wanted)
 
 
+def name(order: dict) -> str:
+    (file,) = order["files"]
+    return file["name"]
+
+
 def state(render: dict) -> str:
-    return Render.objects.get(id=render["id"]).state
+    return Order.objects.get(id=render["id"]).state
 
 
 def leftovers() -> list[Path]:
@@ -51,10 +56,12 @@ def test_an_order_becomes_a_file_of_the_reckoned_size(caller, held, workers, tmp
     held = change(caller, held, title="Fög / über ../pans")
     render = order(caller, held)
     until(lambda: state(render) == "done")
-    told = caller("GET", f"renders/{render['id']}")
-    assert told["percent"] == 100 and told["name"] == "foeg-ueber-pans_30x20cm_102ppi.tif"
-    response = caller.client.get(f"/api/renders/{render['id']}/file")
-    assert told["name"] in response.headers["Content-Disposition"]
+    told = caller("GET", f"orders/{render['id']}")
+    assert (
+        told["percent"] == 100 and told["files"][0]["name"] == "foeg-ueber-pans_30x20cm_102ppi.tif"
+    )
+    response = caller.client.get(f"/api/orders/{render['id']}/files/1")
+    assert told["files"][0]["name"] in response.headers["Content-Disposition"]
     out = tmp_path / "out.tif"
     out.write_bytes(b"".join(response.streaming_content))
     facts = exif(out)
@@ -64,54 +71,53 @@ def test_an_order_becomes_a_file_of_the_reckoned_size(caller, held, workers, tmp
 
 def test_the_same_plan_is_not_ordered_twice(caller, held) -> None:
     assert order(caller, held)["id"] == order(caller, held)["id"]
-    caller("POST", f"prints/{held['id']}/renders", {"version": 99}, expect=409)
+    caller("POST", f"prints/{held['id']}/orders", {"version": 99}, expect=409)
 
 
 def test_a_stop_is_told_instead_of_ordered(caller, held) -> None:
     held = change(caller, held, viewing={"school": "trials"})
-    answer = caller(
-        "POST", f"prints/{held['id']}/renders", {"version": held["version"]}, expect=422
-    )
+    answer = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]}, expect=422)
     assert "no trials yet" in answer["message"]
-    assert not Render.objects.exists()
+    assert not Order.objects.exists()
 
 
 def test_called_off_in_the_middle_leaves_nothing(caller, held, workers) -> None:
     workers("one")
     render = order(caller, change(caller, held, **LARGE))
-    until(lambda: Render.objects.get(id=render["id"]).percent > 3)
-    assert caller("POST", f"renders/{render['id']}/cancel")["state"] == "cancelled"
+    until(lambda: Order.objects.get(id=render["id"]).percent > 3)
+    assert caller("POST", f"orders/{render['id']}/cancel")["state"] == "cancelled"
     until(lambda: leftovers() == [])
-    caller("GET", f"renders/{render['id']}/file", expect=404)
+    caller("GET", f"orders/{render['id']}/file", expect=404)
     assert state(render) == "cancelled"
 
 
 def test_a_killed_workers_order_is_taken_up_by_another(caller, held, workers) -> None:
     first = workers("one")
     render = order(caller, change(caller, held, **LARGE))
-    until(lambda: Render.objects.get(id=render["id"]).percent > 3)
+    until(lambda: Order.objects.get(id=render["id"]).percent > 3)
     first.kill()
     workers("two")
     # As if the waiting time had passed; the clock of the running application does the rest.
-    Render.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     take_up()
     until(lambda: state(render) == "done", 120)
-    row = Render.objects.get(id=render["id"])
-    assert row.tries == 2 and row.bytes == Path(row.file.path).stat().st_size
+    row = Order.objects.get(id=render["id"])
+    file = row.files.get()
+    assert row.tries == 2 and file.bytes == Path(file.file.path).stat().st_size
 
 
 def test_an_order_that_kills_three_workers_is_given_up(caller, held) -> None:
     render = order(caller, held)
-    Render.objects.update(state="running", tries=3, pulse=timezone.now() - timedelta(minutes=1))
+    Order.objects.update(state="running", tries=3, pulse=timezone.now() - timedelta(minutes=1))
     take_up()
     assert state(render) == "failed"
-    assert "interrupted three times" in caller("GET", f"renders/{render['id']}")["problem"]
+    assert "interrupted three times" in caller("GET", f"orders/{render['id']}")["problem"]
 
 
 def test_what_the_broker_forgot_is_told_again(caller, held, workers) -> None:
     render = order(caller, held)
     app.control.purge()
-    Render.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     workers("one")
     take_up()
     until(lambda: state(render) == "done")
@@ -125,7 +131,7 @@ def test_two_workers_share_the_orders_and_do_each_once(caller, held, workers) ->
     workers("one")
     workers("two")
     until(lambda: all(state(render) == "done" for render in renders), 120)
-    rows = Render.objects.all()
+    rows = Order.objects.all()
     assert all(row.tries == 1 for row in rows)
     assert len({row.worker for row in rows}) == len(renders)
     assert len(leftovers()) == len(renders)
@@ -134,18 +140,18 @@ def test_two_workers_share_the_orders_and_do_each_once(caller, held, workers) ->
 def test_a_second_messenger_for_the_same_order_finds_nothing_to_do(caller, held) -> None:
     render = order(caller, held)
     make(render["id"])
-    done = Render.objects.get(id=render["id"])
+    done = Order.objects.get(id=render["id"]).files.get()
     make(render["id"])
-    again = Render.objects.get(id=render["id"])
-    assert (again.state, again.tries, again.sha256) == ("done", 1, done.sha256)
+    again = Order.objects.get(id=render["id"])
+    assert (again.state, again.tries, again.files.get().sha256) == ("done", 1, done.sha256)
 
 
 def test_a_master_that_went_missing_fails_in_words(caller, held) -> None:
     render = order(caller, held)
-    row = Render.objects.select_related("picture").get(id=render["id"])
-    Path(row.picture.file.path).unlink()
+    picture = Order.objects.get(id=render["id"]).pictures.get()
+    Path(picture.file.path).unlink()
     make(render["id"])
-    failed = caller("GET", f"renders/{render['id']}")
+    failed = caller("GET", f"orders/{render['id']}")
     assert failed["state"] == "failed" and "missing from the storage" in failed["problem"]
     assert str(django_settings.MEDIA_ROOT) not in failed["problem"]
 
@@ -165,10 +171,10 @@ def test_two_prints_of_one_title_have_files_of_two_names(caller, held) -> None:
         {"picture": held["picture"]["id"], "plan": held["plan"]},
     )
     first, second = order(caller, held), order(caller, twin)
-    assert second["name"] == first["name"].replace(".tif", "-2.tif")
+    assert name(second) == name(first).replace(".tif", "-2.tif")
     # A later file of the same print keeps its name.
     held = change(caller, held, output={"compression": "none"})
-    assert order(caller, held)["name"] == first["name"]
+    assert name(order(caller, held)) == name(first)
 
 
 def test_a_fault_nobody_thought_of_ends_the_order_at_once_and_is_written_down(
@@ -179,9 +185,9 @@ def test_a_fault_nobody_thought_of_ends_the_order_at_once_and_is_written_down(
     def broken(*given: object) -> None:
         raise ZeroDivisionError("the cause")
 
-    monkeypatch.setattr("zollstock.renders.tasks.render_file", broken)
+    monkeypatch.setattr("zollstock.renders.makers.render", broken)
     make(render["id"])
-    row = Render.objects.get(id=render["id"])
+    row = Order.objects.get(id=render["id"])
     assert (row.state, row.tries) == ("failed", 1)
     assert "written down" in row.problem and "the cause" not in row.problem
     assert "the cause" in caplog.text
@@ -192,7 +198,7 @@ def test_a_picture_of_16_bits_keeps_them(caller, tmp_path) -> None:
     assert held["plan"]["picture"]["bits"] == 16 and held["plan"]["output"]["bits"] == 16
     render = order(caller, held)
     make(render["id"])
-    made = pyvips.Image.new_from_file(Render.objects.get(id=render["id"]).file.path)
+    made = pyvips.Image.new_from_file(Order.objects.get(id=render["id"]).files.get().file.path)
     assert made.format == "ushort"
     plan = held["plan"] | {"output": {"bits": 8}}
     found = caller("POST", "reckon", {"plan": plan})["reckoning"]["findings"]

@@ -18,7 +18,7 @@ from zollstock.longwork import heartbeat
 from zollstock.longwork.heartbeat import Heartbeat, persistently
 from zollstock.pictures import storage, tidying
 from zollstock.pictures.models import Picture
-from zollstock.renders.models import Render
+from zollstock.renders.models import Order
 from zollstock.renders.tasks import make
 
 
@@ -49,9 +49,11 @@ def test_a_session_that_cannot_be_written_is_told_too(caller, account, monkeypat
     client.raise_request_exception = False
     monkeypatch.setattr(SessionStore, "save", away)
     response = client.post(
-        "/api/session", {"name": "keeper", "password": PASSWORD}, "application/json",
+        "/api/session",
+        {"name": "keeper", "password": PASSWORD},
+        "application/json",
         headers={"X-CSRFToken": client.cookies["csrftoken"].value},
-    )  # fmt: skip
+    )
     assert response.status_code == 503 and "is safe" in response.json()["message"]
 
 
@@ -66,7 +68,7 @@ def test_sessions_and_orders_need_no_redis(caller: Caller, photo, monkeypatch) -
 
     monkeypatch.setattr(tasks.make, "apply_async", gone)
     at = {"version": held["version"]}
-    assert caller("POST", f"prints/{held['id']}/renders", at)["state"] == "queued"
+    assert caller("POST", f"prints/{held['id']}/orders", at)["state"] == "queued"
     assert caller("GET", "session")["name"] == "keeper"
 
 
@@ -106,7 +108,7 @@ def test_a_heartbeat_goes_on_while_the_database_is_away(monkeypatch) -> None:
 @pytest.mark.django_db(transaction=True)
 def test_a_result_whose_row_could_not_be_written_is_removed(caller, photo, monkeypatch) -> None:
     held = ready_print(caller, photo())
-    order = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
+    order = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
 
     def away(*_, **__):
         raise OperationalError(2006, "gone")
@@ -121,14 +123,15 @@ def test_a_result_whose_row_could_not_be_written_is_removed(caller, photo, monke
 @pytest.mark.django_db(transaction=True)
 def test_what_a_killed_worker_left_gives_way_to_the_next_result(caller, photo) -> None:
     held = ready_print(caller, photo())
-    order = caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})
-    row = Render.objects.get(id=order["id"])
-    left = Path(storage.settings.MEDIA_ROOT) / f"renders/{row.id.hex[:2]}/{row.id}/{row.name}"
+    order = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    row = Order.objects.get(id=order["id"])
+    file = row.files.get()
+    left = Path(storage.settings.MEDIA_ROOT) / f"renders/{row.id.hex[:2]}/{row.id}/{file.name}"
     left.parent.mkdir(parents=True)
     left.write_bytes(b"stored, and then killed before the row was written")
     make(order["id"])
-    row.refresh_from_db()
-    assert Path(row.file.path) == left and left.stat().st_size == row.bytes
+    file.refresh_from_db()
+    assert Path(file.file.path) == left and left.stat().st_size == file.bytes
     assert len(list(left.parent.iterdir())) == 1
 
 
@@ -150,7 +153,7 @@ def test_scratch_folders_of_the_dead_go_and_those_of_the_living_stay(monkeypatch
 def test_files_without_a_row_go_when_they_have_settled(caller, photo) -> None:
     held = ready_print(caller, photo())
     picture = Picture.objects.get()
-    make(caller("POST", f"prints/{held['id']}/renders", {"version": held["version"]})["id"])
+    make(caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})["id"])
     root = Path(storage.settings.MEDIA_ROOT)
     orphan = root / "renders" / "ab" / "cd" / "orphan.tif"
     orphan.parent.mkdir(parents=True)
@@ -158,7 +161,7 @@ def test_files_without_a_row_go_when_they_have_settled(caller, photo) -> None:
     assert tidying.clear_orphans() == 0, "it may be about to get its row"
     assert tidying.clear_orphans(settled=-1) == 1
     assert not orphan.exists() and not orphan.parent.exists()
-    kept = [picture.file, picture.proof, picture.small, Render.objects.get().file]
+    kept = [picture.file, picture.proof, picture.small, Order.objects.get().files.get().file]
     assert all(Path(file.path).is_file() for file in kept)
 
 
@@ -234,8 +237,10 @@ def test_an_own_size_is_among_the_near_ones_at_once(caller, photo) -> None:
     assert f"size-{made['key']}" in after and f"size-{made['key']}" not in before
 
 
-@pytest.mark.parametrize("kind", ["multipart/form-data", "multipart/form-data; boundary=x",
-                                  "application/x-www-form-urlencoded"])  # fmt: skip
+@pytest.mark.parametrize(
+    "kind",
+    ["multipart/form-data", "multipart/form-data; boundary=x", "application/x-www-form-urlencoded"],
+)
 def test_forms_are_refused_before_the_token_is_looked_for(db, kind: str) -> None:
     client = Caller().client
     body = "&".join(f"field{number}=1" for number in range(3000))
@@ -255,7 +260,7 @@ def test_forms_are_refused_before_the_token_is_looked_for(db, kind: str) -> None
         ("GET", "nothing", 404),
         ("PUT", "health", 405),
     ],
-)  # fmt: skip
+)
 def test_odd_numbers_and_addresses_are_refused_in_one_shape(caller, method, path, status) -> None:
     answer = caller(method, path, expect=status)
     if status >= 400:
@@ -272,8 +277,12 @@ def test_a_hundred_thousand_unknown_fields_are_counted_not_told(caller) -> None:
 
 def test_odd_numbers_in_a_plan_are_refused(caller, photo) -> None:
     held = ready_print(caller, photo())
-    for part in ({"medium": {"factor": 5e-324}}, {"target": {"width": "²px", "height": "4 px"}},
-                 {"title": "a\ud800b"}, {"a\nb": 1}):  # fmt: skip
+    for part in (
+        {"medium": {"factor": 5e-324}},
+        {"target": {"width": "²px", "height": "4 px"}},
+        {"title": "a\ud800b"},
+        {"a\nb": 1},
+    ):
         answer = caller("POST", "reckon", {"plan": held["plan"] | part}, expect=422)
         assert "\n" not in answer["message"]
 

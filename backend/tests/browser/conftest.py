@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import os
 import sys
+import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
+from typing import Any
+from urllib.parse import quote
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
@@ -18,9 +21,14 @@ from launcher.stack import Stack  # noqa: E402
 from tests.running import NAME, PASSWORD  # noqa: E402
 
 CHROMIUM = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-    "--disable-background-networking", "--disable-component-update", "--disable-sync",
-]  # fmt: skip
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 
 # Playwright runs a loop of its own in this thread; Django must not mistake it for async code.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
@@ -51,8 +59,12 @@ def signed_in(stack: Stack, browser: Browser) -> dict:
 
 @pytest.fixture
 def context(stack: Stack, browser: Browser, signed_in: dict) -> Iterator[BrowserContext]:
-    made = browser.new_context(base_url=stack.address, storage_state=signed_in, accept_downloads=True,
-                               viewport={"width": 1280, "height": 800})  # fmt: skip
+    made = browser.new_context(
+        base_url=stack.address,
+        storage_state=signed_in,
+        accept_downloads=True,
+        viewport={"width": 1280, "height": 800},
+    )
     yield made
     made.close()
 
@@ -73,23 +85,54 @@ def page(context: BrowserContext) -> Iterator[Page]:
 
 @pytest.fixture
 def bench(page: Page, tmp_path: Path) -> Callable[..., Page]:
-    """Brings a picture into a new job and opens its print: bench(file) or bench()."""
+    """Opens a print of a picture in a new job: bench(file) or bench()."""
     from tests.pictures import noise, save
 
     def open_print(file: Path | None = None, title: str = "Hall") -> Page:
         file = file or save(
             noise(1500, 1000, seed=hash(tmp_path.name) % 10_000), tmp_path / "fog-over-pans.jpg"
         )
-        page.goto("/")
-        for preference in ("cm", "Paper"):
-            page.get_by_role("button", name=preference, exact=True).click()
-        page.get_by_role("button", name="New job").click()
-        page.get_by_label("Title").fill(title)
-        page.get_by_role("button", name="Make the job").click()
-        page.get_by_label("Pictures to bring").set_input_files(file)
-        expect(page.get_by_text("is here")).to_be_visible(timeout=20_000)
-        page.locator("ul a[href^='/prints/']").first.click()
+        ask = Asking(page.context)
+        ask("PATCH", "account", {"unit": "cm", "light": "paper"})
+        job = ask("POST", "jobs", {"title": title})
+        picture = ask.bring(file)
+        made = ask("POST", f"jobs/{job['id']}/prints", {"picture": picture["id"]})
+        page.goto(f"/prints/{made['id']}")
         expect(page.get_by_role("tab", name="Size")).to_be_visible()
         return page
 
     return open_print
+
+
+class Asking:
+    """What a page would ask of the server, without drawing it: the way to where a test begins.
+
+    How a picture is brought through the screen has tests of its own.
+    """
+
+    def __init__(self, context: BrowserContext) -> None:
+        self._request = context.request
+        cookies = {cookie["name"]: cookie["value"] for cookie in context.cookies()}
+        self._headers = {"X-CSRFToken": cookies["csrftoken"]}
+
+    def __call__(self, method: str, path: str, body: object = None) -> Any:
+        return self._answer(method, path, headers=self._headers, data=body)
+
+    def bring(self, file: Path) -> Any:
+        """Bring a picture and wait until it has been read."""
+        name, headers = quote(file.name), self._headers | {"Content-Type": "image/*"}
+        arrival = self._answer(
+            "POST", f"pictures?name={name}", headers=headers, data=file.read_bytes()
+        )
+        picture = arrival["picture"]
+        end = time.monotonic() + 20
+        while picture["state"] == "reading":
+            assert time.monotonic() < end, "the picture was not read"
+            time.sleep(0.05)
+            picture = self("GET", f"pictures/{picture['id']}")
+        return picture
+
+    def _answer(self, method: str, path: str, **given: Any) -> Any:
+        answer = self._request.fetch(f"/api/{path}", method=method, **given)
+        assert answer.ok, f"{answer.status}: {answer.text()}"
+        return answer.json()

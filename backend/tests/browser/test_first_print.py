@@ -61,7 +61,7 @@ def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
     saved(page)
 
     page.get_by_role("button", name="Make the file").first.click()
-    expect(page.locator("[data-render=done]")).to_be_visible(timeout=30_000)
+    expect(page.locator("[data-order=done]")).to_be_visible(timeout=30_000)
     with page.expect_download() as download:
         page.get_by_role("link", name="Download").click()
     assert download.value.suggested_filename == "fog-over-the-pans_24x16in_75ppi.tif"
@@ -212,7 +212,7 @@ def test_an_order_in_work_can_be_called_off(bench) -> None:
     expect(page.locator("[data-step=pixels] .blade-key")).to_contain_text("1500")
     page.get_by_role("button", name="Make the file").first.click()
     page.get_by_role("button", name="Call it off").click()
-    expect(page.locator("[data-render=cancelled]")).to_contain_text("nothing left behind")
+    expect(page.locator("[data-order=cancelled]")).to_contain_text("nothing left behind")
 
 
 def test_the_drawing_is_a_place_to_work(bench) -> None:

@@ -41,8 +41,11 @@ def draw_zone(page: Page, box: tuple[float, float, float, float]) -> None:
     page.get_by_role("button", name="Draw a keep zone").click()
     at = window(page).bounding_box()
     assert at
-    drag(page, (at["x"] + box[0] * at["width"], at["y"] + box[1] * at["height"]),
-         (box[2] * at["width"], box[3] * at["height"]))  # fmt: skip
+    drag(
+        page,
+        (at["x"] + box[0] * at["width"], at["y"] + box[1] * at["height"]),
+        (box[2] * at["width"], box[3] * at["height"]),
+    )
 
 
 def saved(page: Page) -> None:

@@ -116,7 +116,7 @@ def test_the_bench_by_keyboard_alone(bench) -> None:
     page.keyboard.press("Escape")
     page.get_by_role("application").focus()
     page.keyboard.press("m")
-    expect(page.locator("[data-render=done]")).to_be_visible(timeout=30_000)
+    expect(page.locator("[data-order=done]")).to_be_visible(timeout=30_000)
 
 
 def test_figures_open_to_their_rule(bench) -> None:

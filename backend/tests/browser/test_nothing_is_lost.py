@@ -74,7 +74,10 @@ def test_escape_gives_the_title_back(two: Page) -> None:
 def test_what_the_server_has_not_got_survives_a_reload(two: Page) -> None:
     page = two
     at = page.url.split("/prints/")[1].split("/")[0]
-    page.route(f"**/api/prints/{at}/plan", lambda route: route.fulfill(status=503, json={"message": "away", "problems": []}))  # fmt: skip
+    page.route(
+        f"**/api/prints/{at}/plan",
+        lambda route: route.fulfill(status=503, json={"message": "away", "problems": []}),
+    )
     title(page).fill("kept through a reload")
     page.keyboard.press("Enter")
     expect(saving(page)).to_have_text("waiting")
@@ -128,7 +131,10 @@ def test_make_file_pulls_nobody_back(two: Page) -> None:
     page.get_by_role("button", name="Make the file", exact=True).first.click()
     page.get_by_role("link", name="Two prints").first.click()
     expect(page.get_by_role("heading", name="Two prints", level=1)).to_be_visible()
-    with page.expect_response(lambda answer: answer.url.endswith("/renders") and answer.request.method == "POST", timeout=20_000):  # fmt: skip
+    with page.expect_response(
+        lambda answer: answer.url.endswith("/orders") and answer.request.method == "POST",
+        timeout=20_000,
+    ):
         page.unroute(f"**/api/prints/{at}/plan")
     page.wait_for_timeout(300)
     expect(page.get_by_role("heading", name="Two prints", level=1)).to_be_visible()
@@ -153,7 +159,7 @@ def test_while_the_server_is_away_the_page_says_so_and_goes_on(two: Page) -> Non
     page.get_by_role("link", name="Zollstock, all jobs").click()
     expect(page.locator(".away-line")).to_contain_text("does not answer")
     page.unroute("**/api/jobs")
-    page.get_by_role("button", name="Try now").click()
+    page.locator(".away-line").get_by_role("button", name="Try now").click()
     expect(page.get_by_role("heading", name="Two prints").first).to_be_visible()
     expect(page.locator(".away-line")).to_be_hidden()
 

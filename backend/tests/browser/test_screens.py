@@ -76,9 +76,13 @@ def test_no_place_is_wider_than_its_screen_or_too_small_to_hit(long_titles: Page
         page.get_by_role("link", name="The picture and all its prints").get_attribute("href") or ""
     )
     for place, what in (
-        (job_url, "Bring pictures"), ("/", "New job"), (picture, "Draw a keep zone"), ("/sizes", "Add a size"),
-        (f"{bench_url}/sizes", "Make prints"), ("/batches/new", "All"),
-    ):  # fmt: skip
+        (job_url, "Bring pictures"),
+        ("/", "New job"),
+        (picture, "Draw a keep zone"),
+        ("/sizes", "Add a size"),
+        (f"{bench_url}/sizes", "Make prints"),
+        ("/batches/new", "All"),
+    ):
         page.goto(place)
         expect(page.get_by_role("button", name=what, exact=True)).to_be_visible()
         found += faults(page, place)

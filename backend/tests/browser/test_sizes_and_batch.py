@@ -124,9 +124,12 @@ def test_leaving_room_before_the_shot(page: Page, tmp_path: Path) -> None:
 def matrix(page: Page, tmp_path: Path) -> Page:
     """Three pictures in the photo sizes in inches, laid out."""
     files = [
-        save(noise(width, height, seed=width + height + hash(tmp_path.name) % 999), tmp_path / f"plate-{n}.jpg")
+        save(
+            noise(width, height, seed=width + height + hash(tmp_path.name) % 999),
+            tmp_path / f"plate-{n}.jpg",
+        )
         for n, (width, height) in enumerate(((900, 600), (800, 600), (500, 500)), 1)
-    ]  # fmt: skip
+    ]
     page.goto("/")
     page.get_by_role("button", name="New job").click()
     page.get_by_label("Title").fill("Plates")
@@ -209,8 +212,11 @@ def test_the_chosen_cells_become_one_zip(matrix: Page, tmp_path: Path) -> None:
     axe_in_both(page, "a run that is over")
     with zipfile.ZipFile(downloaded(page, "ZIP", tmp_path)) as bag:
         assert sorted(bag.namelist()) == [
-            "8-x-8-in/001-plate-1.jpg", "8-x-8-in/002-plate-2.jpg", "8-x-8-in/003-plate-3.jpg", "files.csv",
-        ]  # fmt: skip
+            "8-x-8-in/001-plate-1.jpg",
+            "8-x-8-in/002-plate-2.jpg",
+            "8-x-8-in/003-plate-3.jpg",
+            "files.csv",
+        ]
 
 
 def test_places_of_one_screen_do_not_scroll_as_a_whole(page: Page) -> None:

@@ -157,9 +157,13 @@ def test_on_a_phone_a_finger_that_goes_up_scrolls_the_page(size: Page) -> None:
 
 @pytest.mark.parametrize(
     ("text", "said"),
-    [("[]", "is not a plan document"), ("5", "is not a plan document"), ("{", "is not a plan document"),
-     ('{"target": {}}', "Picture is missing")],
-)  # fmt: skip
+    [
+        ("[]", "is not a plan document"),
+        ("5", "is not a plan document"),
+        ("{", "is not a plan document"),
+        ('{"target": {}}', "Picture is missing"),
+    ],
+)
 def test_what_is_no_plan_is_not_brought_back(
     size: Page, tmp_path: Path, text: str, said: str
 ) -> None:

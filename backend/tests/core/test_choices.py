@@ -17,7 +17,7 @@ def test_three_answers_to_an_even_border() -> None:
     assert recrop.taken and not whole.taken and not sheet.taken
     assert whole.text.startswith("3 in left and right, 2 in top and bottom")
     assert sheet.title == "Cut the sheet to 24 × 17⅓ in"
-    assert sheet.fix["target"] == {"width": "24 in", "height": "17 1/3 in"}
+    assert sheet.fix["target"] == {"width": "24 in", "height": "17 1/3 in", "ppi": None}
     after = parse_plan(patched(plan_document(made), sheet.fix))
     assert reckon(after).figure("loss").value < 0.001
 
@@ -30,10 +30,13 @@ def test_under_a_moving_hand_everything_is_reckoned_but_the_ways_out() -> None:
 
 
 def test_a_tall_sheet_keeps_its_height() -> None:
-    made = plan(picture={"width_px": 4000, "height_px": 6000},
-                target={"width": "30 cm", "height": "40 cm"}, edge=border("2 cm"))  # fmt: skip
+    made = plan(
+        picture={"width_px": 4000, "height_px": 6000},
+        target={"width": "30 cm", "height": "40 cm"},
+        edge=border("2 cm"),
+    )
     sheet = worksheet(made, "cm", "edge").choices[2]
-    assert sheet.fix["target"] == {"width": "28 cm", "height": "40 cm"}
+    assert sheet.fix["target"] == {"width": "28 cm", "height": "40 cm", "ppi": None}
 
 
 def test_pixel_ways_name_their_consequences() -> None:

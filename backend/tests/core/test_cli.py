@@ -14,8 +14,13 @@ ROOT = Path(__file__).resolve().parents[3]
 
 
 def reckon(*arguments: str, given: str = "") -> subprocess.CompletedProcess:
-    return subprocess.run([ROOT / "zollstock", "reckon", *arguments], input=given, text=True,
-                          capture_output=True, timeout=30)  # fmt: skip
+    return subprocess.run(
+        [ROOT / "zollstock", "reckon", *arguments],
+        input=given,
+        text=True,
+        capture_output=True,
+        timeout=30,
+    )
 
 
 def test_prints_the_reckoning_and_nothing_else(tmp_path: Path) -> None:
@@ -55,10 +60,16 @@ def test_a_file_that_is_not_there(tmp_path: Path) -> None:
 
 
 def test_needs_no_database_and_no_django() -> None:
-    code = "import sys, zollstock.core.cli, zollstock.core.reckon, zollstock.core.worksheet;" \
-           "print([m for m in ('django', 'pyvips', 'celery') if m in sys.modules])"  # fmt: skip
-    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True,
-                          env=os.environ | {"PYTHONPATH": str(ROOT / "backend")})  # fmt: skip
+    code = (
+        "import sys, zollstock.core.cli, zollstock.core.reckon, zollstock.core.worksheet;"
+        "print([m for m in ('django', 'pyvips', 'celery') if m in sys.modules])"
+    )
+    done = subprocess.run(
+        [sys.executable, "-c", code],
+        capture_output=True,
+        text=True,
+        env=os.environ | {"PYTHONPATH": str(ROOT / "backend")},
+    )
     assert done.stdout.strip() == "[]"
 
 
@@ -66,9 +77,12 @@ def test_a_reader_that_leaves_early_is_no_fault() -> None:
     """`zollstock reckon plan.json --text | head -1`: no trace, and what was read is right."""
     long = json.dumps(document(title="fog " * 40, edge=border("2 in")))
     program = subprocess.Popen(
-        [sys.executable, "-m", "zollstock.core.cli", "-", "--text"], cwd=ROOT / "backend",
-        stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE,
-    )  # fmt: skip
+        [sys.executable, "-m", "zollstock.core.cli", "-", "--text"],
+        cwd=ROOT / "backend",
+        stdin=subprocess.PIPE,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.PIPE,
+    )
     assert program.stdin and program.stdout and program.stderr
     program.stdout.close()
     program.stdin.write(long.encode())

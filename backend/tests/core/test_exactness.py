@@ -37,9 +37,12 @@ def value(made, name: str):
 )
 def test_a_ratio_that_is_just_eight_tenths_is_near(ppi: int, factor: float) -> None:
     """300 × 0.85 is 255.00000000000003 to a computer: 204 ÷ 255 came out a hair below 0.8."""
-    made = plan(picture={"width_px": 10 * ppi, "height_px": 10 * ppi},
-                target={"width": "10 in", "height": "10 in"},
-                medium={"factor": factor}, viewing={"school": "device"})  # fmt: skip
+    made = plan(
+        picture={"width_px": 10 * ppi, "height_px": 10 * ppi},
+        target={"width": "10 in", "height": "10 in"},
+        medium={"factor": factor},
+        viewing={"school": "device"},
+    )
     assert value(made, "grade") == "near"
     assert value(made, "quality_ratio") == 0.8
     assert {school.id: school.grade for school in reckon(made).schools}["device"] == "near"
@@ -58,9 +61,11 @@ def test_every_boundary_belongs_to_the_better_grade(boundary, small: int) -> Non
 
 @tried(60)
 @given(
-    st.integers(1, 4000), st.sampled_from(["in", "mm", "cm"]), st.sampled_from(["3/8 in", "4 mm", "0.3 cm"]),
+    st.integers(1, 4000),
+    st.sampled_from(["in", "mm", "cm"]),
+    st.sampled_from(["3/8 in", "4 mm", "0.3 cm"]),
     st.sampled_from(["12 in", "30 cm", "290 mm"]),
-)  # fmt: skip
+)
 def test_the_fix_of_an_image_beyond_its_sheet_cures(tenths, unit, overlap, side) -> None:
     made = plan(target={"width": side, "height": side},
                 edge={"kind": "mat", "opening_width": f"{tenths / 10} {unit}", "opening_height": "10 cm",

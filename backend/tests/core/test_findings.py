@@ -65,7 +65,7 @@ def test_what_a_centre_crop_would_have_cut_is_told_and_drawn() -> None:
     finding = found(plan(**SQUARE, fit={"keep": [CORNER], "auto": True}))["centre-crop"]
     assert finding.text == "A lab's centre crop would cut 7.5 cm of the lamp at the left."
     # The drawing is the centre crop, not the crop of the plan: as much beyond left and right.
-    picture, sheet = finding.drawing.boxes.picture, finding.drawing.boxes.trim
+    picture, sheet = finding.drawing.pieces[0].picture, finding.drawing.boxes["document"]
     assert picture[0] == pytest.approx(-(picture[2] - sheet[2]) / 2)
     moved = found(plan(**SQUARE, fit={"anchor": [0, 0.5]}))["centre-crop"]
     assert moved.text == "A lab's centre crop would take 7.5 cm from the left and the right."

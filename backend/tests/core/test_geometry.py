@@ -112,8 +112,10 @@ def test_pixels_of_the_worked_border() -> None:
 def test_a_border_less_print_never_grows_a_white_row() -> None:
     """Sizes whose pixels come out at a half: the picture must still reach every edge."""
     for width in range(1000, 1060, 7):
-        made = plan(picture={"width_px": width, "height_px": 777},
-                    target={"width": "31.3 cm", "height": "20.9 cm"})  # fmt: skip
+        made = plan(
+            picture={"width_px": width, "height_px": 777},
+            target={"width": "31.3 cm", "height": "20.9 cm"},
+        )
         boxes = laid(work_out(made))
         assert boxes.printed == PixelBox(0, 0, boxes.grid.width, boxes.grid.height)
 
@@ -178,7 +180,7 @@ def test_the_rail_tells_where_the_viewer_stands() -> None:
         ({"viewing": {"school": "trials"}}, "distance", "from 43 in", "stop"),
         ({"output": {"format": "jpeg"}}, "handover", "JPEG 5000 × 3333", "to do"),
     ],
-)  # fmt: skip
+)
 def test_blades(changes: dict, step: str, key: str, state: str) -> None:
     if "soft-mirror" in str(changes):
         changes = {"edge": wrap("soft-mirror", "1 1/2 in", "1/2 in")}

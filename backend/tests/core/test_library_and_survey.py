@@ -185,18 +185,24 @@ def test_near_sizes_are_offered_with_a_word_on_frames() -> None:
 
 @pytest.mark.parametrize("edge", [{"kind": "none"}, border("3 cm")])
 def test_the_sheet_follows_the_picture(edge: dict) -> None:
-    doc = document(target={"width": "50 cm", "height": "40 cm"}, edge=edge,
-                   picture={"width_px": 4500, "height_px": 3000})  # fmt: skip
+    doc = document(
+        target={"width": "50 cm", "height": "40 cm"},
+        edge=edge,
+        picture={"width_px": 4500, "height_px": 3000},
+    )
     before = work_out(parse_plan(doc))
-    ways = {c.id: work_out(parse_plan(patched(doc, c.fix)))
-            for c in worksheet(parse_plan(doc), "cm", "size").choices}  # fmt: skip
+    ways = {
+        c.id: work_out(parse_plan(patched(doc, c.fix)))
+        for c in worksheet(parse_plan(doc), "cm", "size").choices
+    }
     # The picture lies, so that its long side is its width: one card says both.
     assert set(ways) == {"follow-width", "follow-height", "follow-area"}
     assert all(float(w.placement.loss) < 1e-4 for w in ways.values())
     assert ways["follow-width"].boxes.trim.w == before.boxes.trim.w
     assert ways["follow-height"].boxes.trim.h == before.boxes.trim.h
     assert max(ways["follow-width"].boxes.image.w, ways["follow-width"].boxes.image.h) == 500 - (
-        60 if edge["kind"] == "border" else 0)  # fmt: skip
+        60 if edge["kind"] == "border" else 0
+    )
     assert float(ways["follow-area"].boxes.image.area) == pytest.approx(
         float(before.boxes.image.area), rel=1e-3
     )

@@ -47,10 +47,14 @@ def room(crop: Box, span: Box) -> float:
 
 
 @given(
-    st.lists(zones(), min_size=1, max_size=3), st.integers(60, 400), st.integers(60, 400),
-    st.integers(20, 300), st.integers(20, 300), st.integers(100, 250),
+    st.lists(zones(), min_size=1, max_size=3),
+    st.integers(60, 400),
+    st.integers(60, 400),
+    st.integers(20, 300),
+    st.integers(20, 300),
+    st.integers(100, 250),
     st.one_of(st.just(0.0), ANGLES),
-)  # fmt: skip
+)
 def test_no_place_on_a_grid_leaves_the_zones_more_room(
     keep: list, width: int, height: int, box_w: int, box_h: int, zoom: int, angle: float
 ) -> None:

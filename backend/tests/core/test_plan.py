@@ -41,8 +41,11 @@ def test_lengths_stay_as_typed() -> None:
         ({"target": {"width": "0 in", "height": "8 in"}}, "target.width", "is 0"),
         ({"picture": {"width_px": 0, "height_px": 10}}, "picture.width_px", "greater than"),
         ({"picture": {"width_px": 10.5, "height_px": 10}}, "picture.width_px", "integer"),
-        ({"picture": {"width_px": 10, "height_px": 10, "orientation": 9}},
-         "picture.orientation", "less than"),
+        (
+            {"picture": {"width_px": 10, "height_px": 10, "orientation": 9}},
+            "picture.orientation",
+            "less than",
+        ),
         ({"fit": {"mode": "contain", "zoom": 2.0}}, "fit.zoom", "goes with fill"),
         ({"fit": {"zoom": 0.5}}, "fit.zoom", "greater than"),
         ({"fit": {"anchor": [0.5, 1.5]}}, "fit.anchor[1]", "less than"),
@@ -55,7 +58,7 @@ def test_lengths_stay_as_typed() -> None:
         ({"format": "zollstock.plan/2"}, "format", "must be"),
         ({"fit": {"colour": "white"}}, "fit.colour", "#ffffff"),
     ],
-)  # fmt: skip
+)
 def test_every_error_has_its_path(changes: dict, path: str, words: str) -> None:
     found = problems(document(**changes))
     assert any(at == path and words in message for at, message in found), found

@@ -20,7 +20,7 @@ from zollstock.core.fit import place
 from zollstock.core.parts.fit import Fit
 from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
-from zollstock.core.reckoning import reckoning_document
+from zollstock.core.reckoning import STEPS, Step, reckoning_document
 from zollstock.core.schema import plan_schema, reckoning_schema
 from zollstock.core.schools import SCHOOLS
 from zollstock.core.work import work_out
@@ -39,6 +39,29 @@ def test_documents_survive_and_meet_their_schemas(given_document: dict) -> None:
     PLAN_SCHEMA.validate(written)
     assert parse_plan(json.loads(json.dumps(written))) == plan
     RECKONING_SCHEMA.validate(json.loads(json.dumps(reckoning_document(reckon(plan)))))
+
+
+@tried(100)
+@given(documents(), st.sampled_from(STEPS))
+def test_every_fix_leads_to_a_whole_plan(given_document: dict, step: Step) -> None:
+    """The screen applies it before the server has read it, and asks for nothing that is not there."""
+    plan = parse_plan(given_document)
+    sheet = worksheet(plan, "cm", step)
+    findings = sheet.reckoning.findings
+    fixes = [choice.fix for choice in sheet.choices]
+    fixes += [finding.fix for finding in findings if finding.fix]
+    fixes += [way.fix for finding in findings for way in finding.ways or []]
+    fixes += [sheet.turns.left, sheet.turns.right]
+    for fix in fixes:
+        after = patched(plan_document(plan), fix)
+        whole = plan_document(parse_plan(after))
+        assert {part: _names(value) for part, value in after.items()} == {
+            part: _names(value) for part, value in whole.items()
+        }, fix
+
+
+def _names(part: object) -> object:
+    return sorted(part) if isinstance(part, dict) else None
 
 
 @tried(200)
@@ -94,8 +117,10 @@ def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
     sampled, step = boxes.sampling, boxes.sampling.step
     if not work.plan.fit.angle:
         # Rounding an edge to whole pixels moves it by half a pixel of the file at most.
-        for at, side, most in ((sampled.x, boxes.printed.w, placed.picture_w),
-                               (sampled.y, boxes.printed.h, placed.picture_h)):  # fmt: skip
+        for at, side, most in (
+            (sampled.x, boxes.printed.w, placed.picture_w),
+            (sampled.y, boxes.printed.h, placed.picture_h),
+        ):
             assert -step <= at and at + side * step <= most + step
             assert not sampled.copies or (at >= 0 and at + side <= most and at == int(at))
     if work.plan.fit.mode == "fill":

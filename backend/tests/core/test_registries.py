@@ -75,10 +75,13 @@ def test_what_stops_a_print_is_what_the_findings_call_a_stop(given_document) -> 
 
 def test_stops_are_found_in_edge_school_and_file() -> None:
     for change, name in (
-        ({"edge": {"kind": "wrap", "depth": "9 in", "turn": "9 in", "fill": "mirror"}}, "mirror-too-shallow"),
+        (
+            {"edge": {"kind": "wrap", "depth": "9 in", "turn": "9 in", "fill": "mirror"}},
+            "mirror-too-shallow",
+        ),
         ({"viewing": {"school": "trials"}}, "no-trials"),
         ({"output": {"format": "jpeg", "bits": 16}}, "jpeg-16-bit"),
-    ):  # fmt: skip
+    ):
         made = plan(**change)
         assert [stop.id for stop in stops(work_out(made), style_for(lengths_of(made)))] == [name]
 
@@ -105,9 +108,11 @@ def test_plans_of_formats_nobody_knows_are_refused_in_words() -> None:
 
 def test_a_studios_own_size_is_offered_where_no_crop_holds_the_zones() -> None:
     wide = document(
-        picture={"width_px": 6000, "height_px": 4000}, target={"width": "40 cm", "height": "40 cm"},
-        fit={"keep": [{"name": "pier", "x": 0.01, "y": 0.4, "w": 0.97, "h": 0.2}]}, edge=border("1 cm"),
-    )  # fmt: skip
+        picture={"width_px": 6000, "height_px": 4000},
+        target={"width": "40 cm", "height": "40 cm"},
+        fit={"keep": [{"name": "pier", "x": 0.01, "y": 0.4, "w": 0.97, "h": 0.2}]},
+        edge=border("1 cm"),
+    )
     sides = parse_size("61.7 x 41.3 cm")
     own = Size("own-1", "Harbour office", "Own", sides.width, sides.height, "common", "")
     studio = Studio(sizes=Shelf([own]))

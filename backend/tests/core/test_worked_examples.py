@@ -53,15 +53,19 @@ def test_needs_of_the_eye() -> None:
 
 def test_twice_the_size_from_twice_the_distance_needs_the_same_pixels() -> None:
     once = plan(viewing={"distance": "1 m"}, pixels={"mode": "need"})
-    twice = plan(target={"width": "48 in", "height": "32 in"}, viewing={"distance": "2 m"},
-                 pixels={"mode": "need"})  # fmt: skip
+    twice = plan(
+        target={"width": "48 in", "height": "32 in"},
+        viewing={"distance": "2 m"},
+        pixels={"mode": "need"},
+    )
     assert value(once, "output_width_px") == value(twice, "output_width_px")
     assert value(once, "quality_ratio") == pytest.approx(value(twice, "quality_ratio"))
 
 
 def test_a_three_to_two_picture_loses_a_sixth_on_four_to_five() -> None:
-    made = plan(picture={"width_px": 6000, "height_px": 4000},
-                target={"width": "10 in", "height": "8 in"})  # fmt: skip
+    made = plan(
+        picture={"width_px": 6000, "height_px": 4000}, target={"width": "10 in", "height": "8 in"}
+    )
     assert value(made, "loss") == pytest.approx(1 / 6)
     assert value(made, "cut_left") == value(made, "cut_right") == 500
 
@@ -96,10 +100,12 @@ def test_whole_print_distance_is_never_under_thirty_centimetres() -> None:
         ({"kind": "bleed", "bleed": "3 mm"}, (609.6, 406.4)),
         (border("2 in"), (508.0, 304.8)),
         (wrap("picture"), (609.6, 406.4)),
-        ({"kind": "mat", "opening_width": "12 in", "opening_height": "8 in", "overlap": "5 mm"},
-         (304.8, 203.2)),
+        (
+            {"kind": "mat", "opening_width": "12 in", "opening_height": "8 in", "overlap": "5 mm"},
+            (304.8, 203.2),
+        ),
     ],
-)  # fmt: skip
+)
 def test_what_is_visible_under_each_edge(edge: dict, visible: tuple) -> None:
     assert reckon(plan(edge=edge)).boxes.visible[2:] == pytest.approx(visible)
 
@@ -114,8 +120,10 @@ def test_contain_in_a_border_is_seen_as_the_printed_picture() -> None:
 
 
 def test_bleed_enlarges_file_and_image_alike() -> None:
-    made = plan(target={"width": "210 mm", "height": "297 mm"},
-                edge={"kind": "bleed", "bleed": "3 mm", "safe": "5 mm"})  # fmt: skip
+    made = plan(
+        target={"width": "210 mm", "height": "297 mm"},
+        edge={"kind": "bleed", "bleed": "3 mm", "safe": "5 mm"},
+    )
     assert value(made, "document_width") == value(made, "image_width") == 216
     assert reckon(made).boxes.safe == (8.0, 8.0, 200.0, 287.0)
 
@@ -136,11 +144,17 @@ def test_device_mode_steps_by_sixty_between_300_and_480() -> None:
     assert ppi(40) == 300  # 150 effective
     assert ppi(15) == 420  # 400 effective: nearer to 420 than to 360
     assert ppi(10) == 480  # 600 effective
-    half = plan(picture={"width_px": 3900, "height_px": 3900}, pixels={"mode": "device"},
-                target={"width": "10 in", "height": "10 in"})  # fmt: skip
+    half = plan(
+        picture={"width_px": 3900, "height_px": 3900},
+        pixels={"mode": "device"},
+        target={"width": "10 in", "height": "10 in"},
+    )
     assert value(half, "output_ppi") == 420  # 390 is half way, and rounds up
-    a3 = plan(picture={"width_px": 6240, "height_px": 4160}, pixels={"mode": "device"},
-              target={"width": "420 mm", "height": "297 mm"})  # fmt: skip
+    a3 = plan(
+        picture={"width_px": 6240, "height_px": 4160},
+        pixels={"mode": "device"},
+        target={"width": "420 mm", "height": "297 mm"},
+    )
     assert value(a3, "output_ppi") == 360  # 356
     assert ppi(15, native_ppi=720) == 720
 

@@ -173,5 +173,7 @@ def test_rail_and_sheet_say_the_same() -> None:
             assert made.rail.clean and made.rail.clean.text == f"clean from {figures['clean_from']}"
             row = next(row for row in made.schools if row.id == "acuity")
             assert (row.need, row.ratio, row.clean_from) == (
-                figures["need_ppi"], figures["quality_ratio"], figures["clean_from"],
-            )  # fmt: skip
+                figures["need_ppi"],
+                figures["quality_ratio"],
+                figures["clean_from"],
+            )

@@ -82,10 +82,10 @@ def test_the_centre_crop_is_what_a_lab_makes(zone: dict, width: int) -> None:
         target={"width": f"{width} mm", "height": "200 mm"}, fit={"keep": [zone], "auto": True}
     )
     work = work_out(made)
-    central = centre_crop(work).placement
+    central = centre_crop(work.plan).placement
     left, top, right, bottom = central.cuts
     assert left == right and top == bottom and central.mm_per_px == work.placement.mm_per_px
-    hit = any(room.cuts for room in rooms(centre_crop(work), work.boxes.visible))
+    hit = any(room.cuts for room in rooms(centre_crop(work.plan), work.boxes.visible))
     told = found(made, "centre-crop")
     assert not hit or "would cut" in told[0].text
 
@@ -177,6 +177,6 @@ def test_a_survey_in_words() -> None:
 def test_a_centre_crop_is_drawn_as_it_would_be_seen() -> None:
     """The plan keeps the picture whole in a border; the lab's crop fills it."""
     made = plan(**SQUARE, edge=border("2 cm"), fit={"mode": "contain", "keep": [LAMP]})
-    central = centre_crop(work_out(made))
+    central = centre_crop(made)
     assert central.visible == central.boxes.image == central.placement.printed
     assert work_out(made).visible != central.visible

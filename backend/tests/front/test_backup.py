@@ -21,11 +21,11 @@ FILL = """
 import pathlib
 from django.contrib.auth.models import User
 from zollstock.jobs.firstplan import first_plan
-from zollstock.jobs.models import Job, Print
-from zollstock.jobs.revisions import begin
+from zollstock.jobs.models import Job
+from zollstock.jobs.revisions import begin_print
 from zollstock.pictures.intake import take_in
 from zollstock.renders.orders import order
-from zollstock.renders.models import Render
+from zollstock.renders.models import Order
 from zollstock.renders.tasks import make
 import time
 user, _ = User.objects.get_or_create(username="backed-up")
@@ -34,7 +34,7 @@ while picture.state == "reading":
     time.sleep(0.1)
     picture.refresh_from_db()
 job = Job.objects.create(account=user, title="Nebel über den Pfannen")
-render = order(begin(Print(job=job, picture=picture, position=1), first_plan(picture, "cm")))
+render = order(begin_print(job, picture, first_plan(picture, "cm"), 1))
 while render.state in ("queued", "running"):
     time.sleep(0.1)
     render.refresh_from_db()
@@ -43,14 +43,14 @@ assert render.state == "done", render.problem
 CHECK = """
 import hashlib
 from zollstock.jobs.models import Job
-from zollstock.renders.models import Render
+from zollstock.renders.models import Order
 from zollstock.pictures.models import Picture
 assert Job.objects.filter(title="Nebel über den Pfannen").count() == 1
 picture = Picture.objects.get(account__username="backed-up")
 assert hashlib.sha256(picture.file.read()).hexdigest() == picture.sha256
 assert picture.proof.size and picture.small.size
-render = Render.objects.get(account__username="backed-up")
-assert hashlib.sha256(render.file.read()).hexdigest() == render.sha256
+made = Order.objects.get(account__username="backed-up").files.get()
+assert hashlib.sha256(made.file.read()).hexdigest() == made.sha256
 """
 
 
@@ -69,8 +69,9 @@ def filled(stack: Stack, tmp_path_factory) -> Stack:
 def other_database(tmp_path_factory) -> str:
     """A second database with our tables; its name."""
     database = settings.DATABASES["default"]
-    line = MySQLdb.connect(unix_socket=database["HOST"], user=database["USER"],
-                           password=database["PASSWORD"])  # fmt: skip
+    line = MySQLdb.connect(
+        unix_socket=database["HOST"], user=database["USER"], password=database["PASSWORD"]
+    )
     line.query("DROP DATABASE IF EXISTS zollstock_restored")
     line.query(f"CREATE DATABASE zollstock_restored CHARACTER SET utf8mb4 COLLATE {COLLATION}")
     line.close()
@@ -122,8 +123,8 @@ def test_files_removed_while_a_backup_is_made_are_in_it(
         dumped(stack, out)
         if out.name.startswith("dump-"):
             removing = threading.Thread(target=run, args=(filled, (
-                "from zollstock.renders.models import Render;"
-                "Render.objects.filter(account__username='backed-up').delete()"
+                "from zollstock.renders.models import Order;"
+                "Order.objects.filter(account__username='backed-up').delete()"
             )))  # fmt: skip
             removing.start()
             removing.join()

@@ -64,9 +64,11 @@ def known(stack: Stack) -> str:
     _, headers, _ = line.answer()
     token = headers["set-cookie"].split("csrftoken=")[1].split(";")[0]
     body = json.dumps({"name": NAME, "password": PASSWORD})
-    line.send(f"POST /api/session HTTP/1.1\r\nHost: {line.host}\r\nCookie: csrftoken={token}\r\n"
-              f"X-CSRFToken: {token}\r\nContent-Type: application/json\r\nContent-Length: {len(body)}\r\n"
-              f"\r\n{body}")  # fmt: skip
+    line.send(
+        f"POST /api/session HTTP/1.1\r\nHost: {line.host}\r\nCookie: csrftoken={token}\r\n"
+        f"X-CSRFToken: {token}\r\nContent-Type: application/json\r\nContent-Length: {len(body)}\r\n"
+        f"\r\n{body}"
+    )
     host = urlsplit(stack.address)
     cookies = {}
     raw = b""
@@ -78,8 +80,10 @@ def known(stack: Stack) -> str:
             cookies[name] = value
     line.close()
     token = cookies.get("csrftoken", token)
-    return (f"Host: {host.netloc}\r\nCookie: csrftoken={token}; sessionid={cookies['sessionid']}\r\n"
-            f"X-CSRFToken: {token}\r\n")  # fmt: skip
+    return (
+        f"Host: {host.netloc}\r\nCookie: csrftoken={token}; sessionid={cookies['sessionid']}\r\n"
+        f"X-CSRFToken: {token}\r\n"
+    )
 
 
 def pictures(line: Line, known: str) -> list[dict]:
@@ -101,18 +105,24 @@ def test_two_hundred_trickling_lines_keep_nobody_waiting(stack: Stack) -> None:
 
 def test_nobody_sends_a_file_without_an_account(line: Line) -> None:
     """The answer comes before the body: nothing is taken in and laid down somewhere first."""
-    line.send(f"POST /api/pictures?name=x HTTP/1.1\r\nHost: {line.host}\r\n"
-              "Content-Type: application/octet-stream\r\nContent-Length: 900000000\r\n\r\nonly the beginning")  # fmt: skip
+    line.send(
+        f"POST /api/pictures?name=x HTTP/1.1\r\nHost: {line.host}\r\n"
+        "Content-Type: application/octet-stream\r\nContent-Length: 900000000\r\n\r\nonly the beginning"
+    )
     status, _, body = line.answer()
     assert status == 401 and json.loads(body)["message"] == "Sign in first."
 
 
-@pytest.mark.parametrize("kind", ["multipart/form-data; boundary=x", "multipart/form-data",
-                                  "application/x-www-form-urlencoded"])  # fmt: skip
+@pytest.mark.parametrize(
+    "kind",
+    ["multipart/form-data; boundary=x", "multipart/form-data", "application/x-www-form-urlencoded"],
+)
 @pytest.mark.parametrize("path", ["/api/jobs", "/api/session", "/api/pictures?name=x", "/"])
 def test_forms_are_refused_unread(line: Line, kind: str, path: str) -> None:
-    line.send(f"POST {path} HTTP/1.1\r\nHost: {line.host}\r\nContent-Type: {kind}\r\n"
-              "Content-Length: 3000000\r\n\r\n--x\r\n")  # fmt: skip
+    line.send(
+        f"POST {path} HTTP/1.1\r\nHost: {line.host}\r\nContent-Type: {kind}\r\n"
+        "Content-Length: 3000000\r\n\r\n--x\r\n"
+    )
     status, _, body = line.answer()
     assert status == 415 and "not taken in this way" in json.loads(body)["message"]
 
@@ -121,8 +131,10 @@ def test_half_a_file_is_not_a_picture(stack: Stack, known: str, tmp_path: Path) 
     data = save(noise(900, 700), tmp_path / "half.jpg").read_bytes()
     before = len(pictures(Line(stack), known))
     line = Line(stack)
-    line.send(f"POST /api/pictures?name=half.jpg HTTP/1.1\r\n{known}"
-              f"Content-Type: application/octet-stream\r\nContent-Length: {len(data)}\r\n\r\n")  # fmt: skip
+    line.send(
+        f"POST /api/pictures?name=half.jpg HTTP/1.1\r\n{known}"
+        f"Content-Type: application/octet-stream\r\nContent-Length: {len(data)}\r\n\r\n"
+    )
     line.send(data[: len(data) // 3])
     line.close()
     time.sleep(0.5)
@@ -138,8 +150,12 @@ def test_half_a_file_is_not_a_picture_without_the_front_either(
     with socket.socket(socket.AF_UNIX) as own:
         own.connect(str(stack._web))
         own.settimeout(20)
-        own.sendall((f"POST /api/pictures?name=half.jpg HTTP/1.1\r\n{known}"
-                     f"Content-Type: application/octet-stream\r\nContent-Length: {len(data)}\r\n\r\n").encode())  # fmt: skip
+        own.sendall(
+            (
+                f"POST /api/pictures?name=half.jpg HTTP/1.1\r\n{known}"
+                f"Content-Type: application/octet-stream\r\nContent-Length: {len(data)}\r\n\r\n"
+            ).encode()
+        )
         own.sendall(data[: len(data) // 3])
         own.shutdown(socket.SHUT_WR)
         answer = b""
@@ -152,8 +168,10 @@ def test_half_a_file_is_not_a_picture_without_the_front_either(
 def test_a_file_in_chunks_is_taken(stack: Stack, known: str, tmp_path: Path) -> None:
     data = save(noise(640, 480, seed=7), tmp_path / "chunks.jpg").read_bytes()
     line = Line(stack)
-    line.send(f"POST /api/pictures?name=chunks.jpg HTTP/1.1\r\n{known}"
-              "Content-Type: application/octet-stream\r\nTransfer-Encoding: chunked\r\n\r\n")  # fmt: skip
+    line.send(
+        f"POST /api/pictures?name=chunks.jpg HTTP/1.1\r\n{known}"
+        "Content-Type: application/octet-stream\r\nTransfer-Encoding: chunked\r\n\r\n"
+    )
     for at in range(0, len(data), 50_000):
         piece = data[at : at + 50_000]
         line.send(f"{len(piece):x}\r\n".encode() + piece + b"\r\n")
@@ -169,13 +187,16 @@ def test_a_file_in_chunks_is_taken(stack: Stack, known: str, tmp_path: Path) -> 
         ("GET /{long} HTTP/1.1\r\nHost: {host}\r\n\r\n", 414),
         ("GET /api/health HTTP/1.1\r\nHost: {host}\r\nX-Long: {long}\r\n\r\n", 431),
         ("GET /api/health HTTP/9\r\n\r\n", 400),
-        ("POST /api/jobs HTTP/1.1\r\nHost: {host}\r\nContent-Type: application/json\r\n"
-         "Content-Length: 9000000\r\n\r\n", 413),
+        (
+            "POST /api/jobs HTTP/1.1\r\nHost: {host}\r\nContent-Type: application/json\r\n"
+            "Content-Length: 9000000\r\n\r\n",
+            413,
+        ),
         ("GET /api/nothing HTTP/1.1\r\nHost: {host}\r\n\r\n", 404),
         ("DELETE /api/reckon HTTP/1.1\r\nHost: {host}\r\n\r\n", 405),
         ("GET /api/health HTTP/1.1\r\nHost: elsewhere.example\r\n\r\n", 400),
     ],
-)  # fmt: skip
+)
 def test_every_error_has_one_shape_and_no_name(line: Line, request_text: str, status: int) -> None:
     line.send(request_text.format(host=line.host, long="x" * 70_000))
     found, headers, body = line.answer()
@@ -206,8 +227,13 @@ def test_stored_files_are_nobodys_by_their_path(line: Line) -> None:
 def test_a_caller_cannot_choose_the_address_that_is_throttled(stack: Stack) -> None:
     """Wrong tries under ever new names, each claiming to come from elsewhere."""
     attempts = "from axes.models import AccessAttempt; AccessAttempt.objects"
-    stack.manage("shell", "-v", "0", "-c", f"{attempts}.create(username='x', ip_address='127.0.0.1', "
-                 "failures_since_start=38)")  # fmt: skip
+    stack.manage(
+        "shell",
+        "-v",
+        "0",
+        "-c",
+        f"{attempts}.create(username='x', ip_address='127.0.0.1', failures_since_start=38)",
+    )
     line = Line(stack)
     line.send(f"GET / HTTP/1.1\r\nHost: {line.host}\r\n\r\n")
     _, headers, _ = line.answer()
@@ -215,10 +241,12 @@ def test_a_caller_cannot_choose_the_address_that_is_throttled(stack: Stack) -> N
     said = []
     for number in range(4):
         body = json.dumps({"name": f"name-{number}", "password": "a-wrong-one"})
-        line.send(f"POST /api/session HTTP/1.1\r\nHost: {line.host}\r\nCookie: csrftoken={token}\r\n"
-                  f"X-Real-IP: 10.0.0.{number}\r\nX-Forwarded-For: 10.0.1.{number}\r\n"
-                  f"X-CSRFToken: {token}\r\nContent-Type: application/json\r\n"
-                  f"Content-Length: {len(body)}\r\n\r\n{body}")  # fmt: skip
+        line.send(
+            f"POST /api/session HTTP/1.1\r\nHost: {line.host}\r\nCookie: csrftoken={token}\r\n"
+            f"X-Real-IP: 10.0.0.{number}\r\nX-Forwarded-For: 10.0.1.{number}\r\n"
+            f"X-CSRFToken: {token}\r\nContent-Type: application/json\r\n"
+            f"Content-Length: {len(body)}\r\n\r\n{body}"
+        )
         said.append(line.answer()[0])
     line.close()
     stack.manage("shell", "-v", "0", "-c", f"{attempts}.all().delete()")

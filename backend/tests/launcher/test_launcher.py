@@ -40,8 +40,9 @@ def test_unknown_commands_and_options_are_refused() -> None:
 def test_it_works_through_a_link_from_any_folder(tmp_path: Path) -> None:
     link = tmp_path / "zs"
     link.symlink_to(ROOT / "zollstock")
-    done = subprocess.run([link, "reckon", "-"], input="{}", cwd=tmp_path, capture_output=True,
-                          text=True)  # fmt: skip
+    done = subprocess.run(
+        [link, "reckon", "-"], input="{}", cwd=tmp_path, capture_output=True, text=True
+    )
     assert done.returncode == 2 and "picture: picture is missing; it is required" in done.stderr
 
 
@@ -111,9 +112,13 @@ def test_what_the_person_set_goes_before_what_is_made(tmp_path: Path, monkeypatc
     assert made["ZOLLSTOCK_DB_HOST"] == "db.example" and made["ZOLLSTOCK_DB_ELSEWHERE"] == "1"
 
 
-SLEEPER = [sys.executable, "-c", "import subprocess,sys,time;"
-           "print(subprocess.Popen([sys.executable,'-c','import time;time.sleep(60)']).pid,flush=True);"
-           "time.sleep(60)"]  # fmt: skip
+SLEEPER = [
+    sys.executable,
+    "-c",
+    "import subprocess,sys,time;"
+    "print(subprocess.Popen([sys.executable,'-c','import time;time.sleep(60)']).pid,flush=True);"
+    "time.sleep(60)",
+]
 
 
 def child_in(log: Path) -> int:
@@ -154,8 +159,11 @@ def test_a_process_that_dies_is_noticed_and_can_start_again(tmp_path: Path) -> N
 
 
 def test_no_lock_file_holds_an_address_or_a_path_of_a_machine() -> None:
-    for name in ("backend/requirements.txt", "backend/requirements-dev.txt",
-                 "frontend/package-lock.json"):  # fmt: skip
+    for name in (
+        "backend/requirements.txt",
+        "backend/requirements-dev.txt",
+        "frontend/package-lock.json",
+    ):
         text = (ROOT / name).read_text()
         assert '"resolved"' not in text and "--index-url" not in text and "file://" not in text
 
@@ -220,8 +228,13 @@ def test_a_worker_that_takes_too_much_memory_is_stopped_by_its_limit() -> None:
         "except MemoryError: print('held')\n"
         "print(len(bytearray(2**25)))"
     )
-    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True,
-                          cwd=ROOT / "backend", env=os.environ | {"ZOLLSTOCK_WORKER_MIB": "400"})  # fmt: skip
+    done = subprocess.run(
+        [sys.executable, "-c", code],
+        capture_output=True,
+        text=True,
+        cwd=ROOT / "backend",
+        env=os.environ | {"ZOLLSTOCK_WORKER_MIB": "400"},
+    )
     assert done.stdout.split() == ["held", str(2**25)], done.stderr
 
 

@@ -94,8 +94,12 @@ def test_the_leave_room_png_is_clear_inside_and_veiled_outside(
     assert image(x + w / 2 + w / 12, y + h * 0.9)[3] == 0
     assert image(x / 2, height / 2)[3] == 150 and image(width / 2, y / 2)[3] == 150
     # The rim of what survives is solid on all four sides, to the pixel.
-    for at in ((round(x), height // 2), (round(x) + round(w) - 1, height // 2),
-               (width // 2, round(y)), (width // 2, round(y) + round(h) - 1)):  # fmt: skip
+    for at in (
+        (round(x), height // 2),
+        (round(x) + round(w) - 1, height // 2),
+        (width // 2, round(y)),
+        (width // 2, round(y) + round(h) - 1),
+    ):
         assert image(*at)[3] == 255
     assert image(round(x) - 1, height // 2)[3] == 150
 

@@ -26,8 +26,13 @@ def folder(tmp_path: Path) -> Path:
 
 
 def render(folder: Path, out: str, picture: str = "picture.jpg") -> subprocess.CompletedProcess:
-    return subprocess.run([ROOT / "zollstock", "render", "plan.json", picture, "-o", out],
-                          cwd=folder, capture_output=True, text=True, timeout=60)  # fmt: skip
+    return subprocess.run(
+        [ROOT / "zollstock", "render", "plan.json", picture, "-o", out],
+        cwd=folder,
+        capture_output=True,
+        text=True,
+        timeout=60,
+    )
 
 
 def test_writes_the_file_of_the_reckoning(folder: Path) -> None:
@@ -39,9 +44,13 @@ def test_writes_the_file_of_the_reckoning(folder: Path) -> None:
 
 @pytest.mark.parametrize(
     ("out", "picture", "words"),
-    [("plan.json", "picture.jpg", "name the file .tif"), ("out.tif", "none.jpg", "no such file"),
-     ("no/folder/out.tif", "picture.jpg", "no/folder: there is no such file or folder"), ("out.tif", "plan.json", "not a picture")],
-)  # fmt: skip
+    [
+        ("plan.json", "picture.jpg", "name the file .tif"),
+        ("out.tif", "none.jpg", "no such file"),
+        ("no/folder/out.tif", "picture.jpg", "no/folder: there is no such file or folder"),
+        ("out.tif", "plan.json", "not a picture"),
+    ],
+)
 def test_refuses_in_one_line_and_leaves_nothing(
     folder: Path, out: str, picture: str, words: str
 ) -> None:
@@ -59,14 +68,18 @@ def test_refuses_to_overwrite(folder: Path) -> None:
     assert (folder / "out.tif").read_text() == "mine"
 
 
-@pytest.mark.parametrize(("number", "code"), [(signal.SIGTERM, 143), (signal.SIGINT, 130), (signal.SIGHUP, 129)])  # fmt: skip
+@pytest.mark.parametrize(
+    ("number", "code"), [(signal.SIGTERM, 143), (signal.SIGINT, 130), (signal.SIGHUP, 129)]
+)
 def test_interrupted_it_says_so_and_leaves_nothing(folder: Path, number: int, code: int) -> None:
     large = PLAN | {"pixels": {"mode": "fixed", "ppi": 3000}}
     (folder / "plan.json").write_text(json.dumps(large))
     process = subprocess.Popen(
-        [ROOT / "zollstock", "render", "plan.json", "picture.jpg", "-o", "out.tif"], cwd=folder,
-        stderr=subprocess.PIPE, text=True,
-    )  # fmt: skip
+        [ROOT / "zollstock", "render", "plan.json", "picture.jpg", "-o", "out.tif"],
+        cwd=folder,
+        stderr=subprocess.PIPE,
+        text=True,
+    )
     end = time.monotonic() + 20
     while not list(folder.glob(".out*")) and time.monotonic() < end:
         time.sleep(0.01)

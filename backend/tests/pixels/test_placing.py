@@ -40,11 +40,15 @@ def strays(wanted: Plan, source: Path) -> list[tuple[float, float]]:
     reach = 32 * scale
     away = []
     for x, y in places(W, H, PITCH):
-        at = (float(printed.x) / 25.4 * ppi + (x - figures["crop_x"]) * scale,
-              float(printed.y) / 25.4 * ppi + (y - figures["crop_y"]) * scale)  # fmt: skip
+        at = (
+            float(printed.x) / 25.4 * ppi + (x - figures["crop_x"]) * scale,
+            float(printed.y) / 25.4 * ppi + (y - figures["crop_y"]) * scale,
+        )
         box = laid(work).printed
-        inside = (box.x + reach + 2 < at[0] < box.right - reach - 2
-                  and box.y + reach + 2 < at[1] < box.bottom - reach - 2)  # fmt: skip
+        inside = (
+            box.x + reach + 2 < at[0] < box.right - reach - 2
+            and box.y + reach + 2 < at[1] < box.bottom - reach - 2
+        )
         if inside:
             seen = found(image, at, reach)
             away.append((seen[0] - at[0], seen[1] - at[1]))
@@ -109,10 +113,14 @@ def test_a_straightened_picture_is_interpolated_once_and_in_place(field: Path, p
     away = []
     for x, y in places(W, H, PITCH):
         dx, dy = x - W / 2, y - H / 2
-        at = ((dx * float(by.cos) - dy * float(by.sin) + W / 2 - float(crop.x)) * scale,
-              (dx * float(by.sin) + dy * float(by.cos) + H / 2 - float(crop.y)) * scale)  # fmt: skip
-        if all(34 * scale < p < most - 34 * scale
-               for p, most in zip(at, (image.width, image.height), strict=True)):  # fmt: skip
+        at = (
+            (dx * float(by.cos) - dy * float(by.sin) + W / 2 - float(crop.x)) * scale,
+            (dx * float(by.sin) + dy * float(by.cos) + H / 2 - float(crop.y)) * scale,
+        )
+        if all(
+            34 * scale < p < most - 34 * scale
+            for p, most in zip(at, (image.width, image.height), strict=True)
+        ):
             seen = found(image, at, 30 * scale)
             away.append((seen[0] - at[0], seen[1] - at[1]))
     assert len(away) > 20
@@ -128,11 +136,17 @@ def test_a_reduction_hardly_aliases(tmp_path: Path) -> None:
     radius2 = at[0] * at[0] + at[1] * at[1]
     # The rings reach the picture's own finest step (half a cycle a px) at the rim.
     rings = (radius2 * (180 / side)).cos() * 20 + 128  # libvips counts angles in degrees
-    source = save(rings.bandjoin([rings, rings]).rint().cast("uchar").copy(interpretation="srgb"),
-                  tmp_path / "rings.png")  # fmt: skip
-    wanted = parse_plan({"picture": {"width_px": side, "height_px": side},
-                         "target": {"width": "10 in", "height": "10 in"},
-                         "pixels": {"mode": "fixed", "ppi": 30}})  # fmt: skip
+    source = save(
+        rings.bandjoin([rings, rings]).rint().cast("uchar").copy(interpretation="srgb"),
+        tmp_path / "rings.png",
+    )
+    wanted = parse_plan(
+        {
+            "picture": {"width_px": side, "height_px": side},
+            "target": {"width": "10 in", "height": "10 in"},
+            "pixels": {"mode": "fixed", "ppi": 30},
+        }
+    )
     small = composed(work_out(wanted), source).copy_memory()
     # At a quarter of the size everything beyond a quarter of the radius is too fine to be shown.
     at = pyvips.Image.xyz(300, 300) - 149.5
@@ -147,12 +161,18 @@ def test_a_reduction_hardly_aliases(tmp_path: Path) -> None:
 def test_fine_patterns_keep_their_lightness(tmp_path: Path) -> None:
     """Black and white rows of a pixel send out half the light: 188 in sRGB, not the 128 of averages."""
     row = (pyvips.Image.xyz(400, 400)[1] % 2) * 255
-    source = save(row.bandjoin([row, row]).cast("uchar").copy(interpretation="srgb"),
-                  tmp_path / "rows.png")  # fmt: skip
+    source = save(
+        row.bandjoin([row, row]).cast("uchar").copy(interpretation="srgb"), tmp_path / "rows.png"
+    )
     for bits in (8, 16):
-        wanted = parse_plan({"picture": {"width_px": 400, "height_px": 400},
-                             "target": {"width": "4 in", "height": "4 in"}, "output": {"bits": bits},
-                             "pixels": {"mode": "fixed", "ppi": 25}})  # fmt: skip
+        wanted = parse_plan(
+            {
+                "picture": {"width_px": 400, "height_px": 400},
+                "target": {"width": "4 in", "height": "4 in"},
+                "output": {"bits": bits},
+                "pixels": {"mode": "fixed", "ppi": 25},
+            }
+        )
         small = composed(work_out(wanted), source)
         middle = small.crop(20, 20, 60, 60)
         assert middle.avg() / (257 if bits == 16 else 1) == pytest.approx(188, abs=1)

@@ -33,8 +33,9 @@ def made(tmp_path: Path, wanted: Plan, source: Path | None = None) -> tuple[Path
     """Render a chart (or `source`) and open the file."""
     if source is None:
         picture = wanted.picture
-        source = save(chart(picture.width_px, picture.height_px), tmp_path / "source.png",
-                      picture.orientation)  # fmt: skip
+        source = save(
+            chart(picture.width_px, picture.height_px), tmp_path / "source.png", picture.orientation
+        )
     out = tmp_path / f"out.{ENDING[wanted.output.format]}"
     render(wanted, source, out)
     assert [path.name for path in tmp_path.glob(".*")] == []
@@ -46,8 +47,10 @@ EDGES = {
     "bleed": {"kind": "bleed", "bleed": "3 mm"},
     "border": border("1 in", "1/2 in", "1 in", "3/4 in"),
     "mat": {"kind": "mat", "opening_width": "3 in", "opening_height": "2 in", "overlap": "4 mm"},
-} | {f"wrap {fill}": wrap(fill, "1 in", "1/4 in")
-     for fill in ("picture", "mirror", "soft-mirror", "stretch", "colour")}  # fmt: skip
+} | {
+    f"wrap {fill}": wrap(fill, "1 in", "1/4 in")
+    for fill in ("picture", "mirror", "soft-mirror", "stretch", "colour")
+}
 
 
 @pytest.mark.parametrize("edge", EDGES)
@@ -91,8 +94,10 @@ def test_border_and_picture_lie_where_they_should(tmp_path: Path) -> None:
 
 
 def test_contain_pads_in_its_colour(tmp_path: Path) -> None:
-    wanted = plan(target={"width": "6 in", "height": "6 in"},
-                  fit={"mode": "contain", "anchor": [0.5, 0.0], "colour": "#000000"})  # fmt: skip
+    wanted = plan(
+        target={"width": "6 in", "height": "6 in"},
+        fit={"mode": "contain", "anchor": [0.5, 0.0], "colour": "#000000"},
+    )
     _, image = made(tmp_path, wanted)
     assert (image.width, image.height) == (600, 600)
     assert pixel(image, 300, 0)[2] == 90

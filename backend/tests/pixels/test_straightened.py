@@ -22,8 +22,10 @@ def source_of(x: float, y: float, work) -> tuple[float, float]:
     """Where in the picture the centre of pixel (x, y) of the printed part comes from."""
     crop, angle = work.placement.crop, math.radians(work.plan.fit.angle)
     fx, fy = float(crop.x) + x + 0.5 - W / 2, float(crop.y) + y + 0.5 - H / 2
-    return (fx * math.cos(angle) + fy * math.sin(angle) + W / 2,
-            fy * math.cos(angle) - fx * math.sin(angle) + H / 2)  # fmt: skip
+    return (
+        fx * math.cos(angle) + fy * math.sin(angle) + W / 2,
+        fy * math.cos(angle) - fx * math.sin(angle) + H / 2,
+    )
 
 
 @pytest.mark.parametrize("angle", [0.1, -2.5, 7.0, 15.0, -15.0])
@@ -74,8 +76,9 @@ def test_a_screen_size_has_exactly_its_pixels_and_only_the_tag_differs(
     tmp_path: Path, ppi: float | None
 ) -> None:
     target = {"width": "640 px", "height": "361 px"} | ({"ppi": ppi} if ppi else {})
-    plan = parse_plan({"picture": {"width_px": W, "height_px": H}, "target": target,
-                       "output": {"format": "jpeg"}})  # fmt: skip
+    plan = parse_plan(
+        {"picture": {"width_px": W, "height_px": H}, "target": target, "output": {"format": "jpeg"}}
+    )
     out = tmp_path / "out.jpg"
     render(plan, save(chart(W, H), tmp_path / "source.png"), out)
     said = exif(out)

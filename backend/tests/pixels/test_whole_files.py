@@ -32,8 +32,9 @@ def test_a_cut_file_makes_no_proof_and_no_print(tmp_path: Path, kind: str, share
     check_whole(whole)
     data = whole.read_bytes()
     whole.write_bytes(data[: int(len(data) * share)])
-    plan = parse_plan({"picture": {"width_px": W, "height_px": H},
-                       "target": {"width": "9 in", "height": "7 in"}})  # fmt: skip
+    plan = parse_plan(
+        {"picture": {"width_px": W, "height_px": H}, "target": {"width": "9 in", "height": "7 in"}}
+    )
     with pytest.raises(PictureError, match="damaged"):
         check_whole(whole)
     with pytest.raises((RenderError, PictureError)):

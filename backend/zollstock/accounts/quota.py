@@ -14,9 +14,7 @@ from zollstock.core.refusal import Refusal
 from zollstock.core.show import size_of_file
 
 if TYPE_CHECKING:
-    from django.contrib.auth.models import AbstractBaseUser, AnonymousUser
-
-    Holder = AbstractBaseUser | AnonymousUser
+    from django.contrib.auth.models import User
 
 #: Each tells how many bytes of an account it holds.
 _shares: list[Callable[[Any], int]] = []
@@ -31,12 +29,12 @@ def count(share: Callable[[Any], int]) -> None:
     _shares.append(share)
 
 
-def used(account: Holder) -> int:
+def used(account: User) -> int:
     """Bytes of pictures and files that an account keeps."""
     return sum(share(account) for share in _shares)
 
 
-def check_room(account: Holder, more: int = 0) -> int:
+def check_room(account: User, more: int = 0) -> int:
     """The bytes that are left for an account. Raises `QuotaReached` when `more` do not go in."""
     held = used(account)
     left = settings.ACCOUNT_MOST_BYTES - held

@@ -8,12 +8,13 @@ from uuid import UUID
 
 from django.db import transaction
 from django.db.models import QuerySet
-from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.signed import SignedRequest
+from zollstock.core.library import Size
 from zollstock.core.naming import DEFAULT_PATTERN, FIELDS, check_pattern
 from zollstock.core.parts.part import Colour, Share
 from zollstock.core.plan import PlanError
@@ -25,7 +26,7 @@ from zollstock.sizes.shelf import chosen
 
 from .cells import Cell, cell, cell_plan, edits_of, shared_part, size_entry, sizes_of_batch
 from .models import Batch, BatchPicture, CellEdit
-from .runs import NothingToMake, order_run
+from .runs import order_run
 
 router = Router(tags=["batches"])
 #: Limits of a batch; the matrix is made for 500 × 8.
@@ -137,7 +138,7 @@ class NewRun(Schema):
     pattern: Annotated[str, Field(max_length=120)] | None = None
 
 
-def own_batches(request: HttpRequest) -> QuerySet[Batch]:
+def own_batches(request: SignedRequest) -> QuerySet[Batch]:
     return Batch.objects.filter(account=request.user)
 
 
@@ -146,8 +147,12 @@ def _shared(given: Shared) -> dict[str, Any]:
 
 
 def _shared_back(held: dict[str, Any]) -> Shared:
-    return Shared(format=held["output"]["format"], ppi=held["pixels"].get("ppi"),
-                  medium=held["medium"]["name"], factor=held["medium"]["factor"])  # fmt: skip
+    return Shared(
+        format=held["output"]["format"],
+        ppi=held["pixels"].get("ppi"),
+        medium=held["medium"]["name"],
+        factor=held["medium"]["factor"],
+    )
 
 
 def _pictures(batch: Batch) -> list[Picture]:
@@ -156,10 +161,14 @@ def _pictures(batch: Batch) -> list[Picture]:
 
 def _state(batch: Batch) -> BatchState:
     items = [
-        BatchItem(id=picture.id, name=picture.name, width_px=picture.upright[0],
-                  height_px=picture.upright[1])
+        BatchItem(
+            id=picture.id,
+            name=picture.name,
+            width_px=picture.upright[0],
+            height_px=picture.upright[1],
+        )
         for picture in _pictures(batch)
-    ]  # fmt: skip
+    ]
     return BatchState(
         id=batch.pk, title=batch.title, job=batch.job_id,
         sizes=[BatchSize(**entry) for entry in batch.sizes], pictures=items,
@@ -169,7 +178,7 @@ def _state(batch: Batch) -> BatchState:
 
 
 @router.get("/batches", response=list[BatchSlip])
-def every(request: HttpRequest):
+def every(request: SignedRequest) -> list[BatchSlip]:
     return [
         BatchSlip(id=batch.pk, title=batch.title, job=batch.job_id, pictures=batch.rows.count(),
                   sizes=len(batch.sizes), created=batch.created)
@@ -178,16 +187,20 @@ def every(request: HttpRequest):
 
 
 @router.post("/batches", response=BatchState)
-def make(request: HttpRequest, given: NewBatch) -> BatchState:
+def make(request: SignedRequest, given: NewBatch) -> BatchState:
     check_pattern(given.pattern)
     job = get_object_or_404(own_jobs(request), id=given.job) if given.job is not None else None
     pictures = _asked_for(request, given, job)
     sizes = _fitting_sizes(request, given.set, len(pictures))
     with transaction.atomic():
         batch = Batch.objects.create(
-            account=request.user, title=given.title, job=job, sizes=sizes,
-            shared=_shared(given.shared), pattern=given.pattern,
-        )  # fmt: skip
+            account=request.user,
+            title=given.title,
+            job=job,
+            sizes=sizes,
+            shared=_shared(given.shared),
+            pattern=given.pattern,
+        )
         BatchPicture.objects.bulk_create(
             BatchPicture(batch=batch, picture=picture, position=position)
             for position, picture in enumerate(pictures, 1)
@@ -195,10 +208,10 @@ def make(request: HttpRequest, given: NewBatch) -> BatchState:
     return _state(batch)
 
 
-def _asked_for(request: HttpRequest, given: NewBatch, job: Any) -> list[Picture]:
+def _asked_for(request: SignedRequest, given: NewBatch, job: Any) -> list[Picture]:
     """The pictures that can be printed, each once, in their order."""
     if job is not None and not given.pictures:
-        found = [held.picture for held in job.prints.select_related("picture")]
+        found = [held.picture for held in job.prints]
     else:
         known = {
             picture.id: picture for picture in own_pictures(request).filter(id__in=given.pictures)
@@ -212,21 +225,24 @@ def _asked_for(request: HttpRequest, given: NewBatch, job: Any) -> list[Picture]
     return list(sound.values())
 
 
-def _fitting_sizes(request: HttpRequest, which: str, pictures: int) -> list[dict[str, Any]]:
+def _fitting_sizes(request: SignedRequest, which: str, pictures: int) -> list[dict[str, Any]]:
     sizes = [size_entry(size) for size in chosen(request.user, which)]
     if len(sizes) > MOST_SIZES or len(sizes) * pictures > MOST_CELLS:
-        raise HttpError(422, f"A batch holds {MOST_SIZES} sizes and {MOST_CELLS} cells; these are "
-                        f"{len(sizes)} sizes for {pictures} pictures. Take fewer.")  # fmt: skip
+        raise HttpError(
+            422,
+            f"A batch holds {MOST_SIZES} sizes and {MOST_CELLS} cells; these are "
+            f"{len(sizes)} sizes for {pictures} pictures. Take fewer.",
+        )
     return sizes
 
 
 @router.get("/batches/{int:batch_id}", response=BatchState)
-def one(request: HttpRequest, batch_id: int) -> BatchState:
+def one(request: SignedRequest, batch_id: int) -> BatchState:
     return _state(get_object_or_404(own_batches(request), id=batch_id))
 
 
 @router.patch("/batches/{int:batch_id}", response=BatchState)
-def change(request: HttpRequest, batch_id: int, given: BatchChange) -> BatchState:
+def change(request: SignedRequest, batch_id: int, given: BatchChange) -> BatchState:
     batch = get_object_or_404(own_batches(request), id=batch_id)
     if given.title is not None:
         batch.title = given.title
@@ -242,7 +258,7 @@ def change(request: HttpRequest, batch_id: int, given: BatchChange) -> BatchStat
 
 
 @router.delete("/batches/{int:batch_id}", response={204: None})
-def remove(request: HttpRequest, batch_id: int) -> tuple[int, None]:
+def remove(request: SignedRequest, batch_id: int) -> tuple[int, None]:
     """Remove a batch with its runs and their files; the pictures stay."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
     with transaction.atomic():
@@ -253,9 +269,11 @@ def remove(request: HttpRequest, batch_id: int) -> tuple[int, None]:
 
 @router.get("/batches/{int:batch_id}/cells", response=list[CellRow])
 def cells(
-    request: HttpRequest, batch_id: int, start: Annotated[int, Query(ge=0, le=10**6)] = 0,
+    request: SignedRequest,
+    batch_id: int,
+    start: Annotated[int, Query(ge=0, le=10**6)] = 0,
     count: Annotated[int, Query(ge=1, le=500)] = 100,
-) -> list[CellRow]:  # fmt: skip
+) -> list[CellRow]:
     """The cells of `count` pictures from `start`, reckoned now."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
     rows = batch.rows.select_related("picture")[start : start + count]
@@ -270,7 +288,9 @@ def cells(
     ]
 
 
-def _cell_at(request: HttpRequest, batch_id: int, picture_id: UUID, key: str):
+def _cell_at(
+    request: SignedRequest, batch_id: int, picture_id: UUID, key: str
+) -> tuple[Batch, Picture, Size]:
     batch = get_object_or_404(own_batches(request), id=batch_id)
     row = get_object_or_404(batch.rows.select_related("picture"), picture_id=picture_id)
     size = next((size for size in sizes_of_batch(batch) if size.key == key), None)
@@ -280,7 +300,7 @@ def _cell_at(request: HttpRequest, batch_id: int, picture_id: UUID, key: str):
 
 
 @router.put("/batches/{int:batch_id}/cells", response=Cell)
-def place(request: HttpRequest, batch_id: int, given: CellFit) -> Cell:
+def place(request: SignedRequest, batch_id: int, given: CellFit) -> Cell:
     """Place a picture in one size by hand; kept at once."""
     batch, picture, size = _cell_at(request, batch_id, given.picture, given.size)
     fit = {"mode": given.mode, "anchor": list(given.anchor), "auto": False, "angle": given.angle,
@@ -296,7 +316,7 @@ def place(request: HttpRequest, batch_id: int, given: CellFit) -> Cell:
 
 
 @router.post("/batches/{int:batch_id}/cells/auto", response=Cell)
-def auto(request: HttpRequest, batch_id: int, given: CellName) -> Cell:
+def auto(request: SignedRequest, batch_id: int, given: CellName) -> Cell:
     """Back to automatic placement."""
     batch, picture, size = _cell_at(request, batch_id, given.picture, given.size)
     CellEdit.objects.filter(batch=batch, picture=picture, size=size.key).delete()
@@ -304,23 +324,11 @@ def auto(request: HttpRequest, batch_id: int, given: CellName) -> Cell:
 
 
 @router.post("/batches/{int:batch_id}/runs", response=RunState)
-def order(request: HttpRequest, batch_id: int, given: NewRun) -> RunState:
+def order(request: SignedRequest, batch_id: int, given: NewRun) -> RunState:
     """Make the files of the chosen cells, in the background."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
-    pictures, sizes = _pictures(batch), sizes_of_batch(batch)
-    edits = edits_of(batch, pictures)
-    wanted = None if given.cells is None else set(given.cells)
-    asked = [
-        (number, picture, size, edits.get((picture.id, size.key)))
-        for number, picture in enumerate(pictures, 1)
-        for size in sizes
-        if wanted is None or (picture.id, size.key) in wanted
-    ]
     pattern = given.pattern or batch.pattern
-    try:
-        run = order_run(batch, asked, pattern)
-    except NothingToMake as error:
-        raise HttpError(422, str(error)) from None
+    run = order_run(batch, None if given.cells is None else set(given.cells), pattern)
     if pattern != batch.pattern:
         batch.pattern = pattern
         batch.save(update_fields=["pattern"])

@@ -8,8 +8,10 @@ from typing import Any
 from pydantic import BaseModel
 
 from zollstock.core import show
-from zollstock.core.library import FRAMES, Size
+from zollstock.core.drawing import Drawing
+from zollstock.core.library import Size, frames_of
 from zollstock.core.plan import Plan, PlanError, parse_plan
+from zollstock.core.printdrawing import small_drawing
 from zollstock.core.show import style_for
 from zollstock.core.sizes import parse_size
 from zollstock.core.survey import plan_for, troubled, zones_text
@@ -19,19 +21,12 @@ from zollstock.pictures.models import Picture
 
 from .models import Batch, CellEdit
 
-Box4 = tuple[float, float, float, float]
-
 
 class Cell(BaseModel):
-    """A cell. `whole` and `printed` are in shares of the sheet, so that it can be drawn at any size.
-
-    `ratio` is the sheet's width ÷ height.
-    """
+    """A cell; `drawing` is null where picture and size do not go together, and `problem` says why."""
 
     size: str
-    ratio: float
-    whole: Box4
-    printed: Box4
+    drawing: Drawing | None
     mode: str
     angle: float
     zoom: float
@@ -52,7 +47,7 @@ def sizes_of_batch(batch: Batch) -> list[Size]:
     found = []
     for entry in batch.sizes:
         sides = parse_size(f"{entry['width']} x {entry['height']}")
-        frames = next((word for word in FRAMES if word == entry["frames"]), "order")
+        frames = frames_of(entry["frames"])
         found.append(Size(entry["key"], entry["name"], entry["group"], sides.width, sides.height,
                           frames, entry["note"]))  # fmt: skip
     return found
@@ -68,8 +63,11 @@ def shared_part(
 ) -> dict[str, Any]:
     """The part of a plan that all cells share; without a `ppi` every pixel is kept."""
     pixels = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
-    return {"medium": {"name": medium, "factor": factor}, "pixels": pixels,
-            "output": {"format": format, "profile": "srgb", "bits": 8}}  # fmt: skip
+    return {
+        "medium": {"name": medium, "factor": factor},
+        "pixels": pixels,
+        "output": {"format": format, "profile": "srgb", "bits": 8},
+    }
 
 
 def edits_of(batch: Batch, pictures: Iterable[Picture]) -> dict[tuple[Any, str], dict[str, Any]]:
@@ -99,8 +97,7 @@ def cell(batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None)
         work = work_out(cell_plan(batch, picture, size, fit))
     except PlanError as error:
         return Cell(
-            size=size.key, ratio=float(size.width.mm / size.height.mm), whole=(0, 0, 1, 1),
-            printed=(0, 0, 0, 0), mode="fill", angle=0, zoom=1, anchor=(0.5, 0.5), grade="", loss=0,
+            size=size.key, drawing=None, mode="fill", angle=0, zoom=1, anchor=(0.5, 0.5), grade="", loss=0,
             loss_text="", ppi_text="", zones="none", zones_text="", troubled=True,
             edited=fit is not None, problem=error.problems[0][1],
         )  # fmt: skip
@@ -108,16 +105,11 @@ def cell(batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None)
 
 
 def _told(work: Work, size: Size, edited: bool) -> Cell:
-    sheet, placed, fit = work.boxes.document, work.placement, work.plan.fit
+    placed, fit = work.placement, work.plan.fit
     style = style_for([size.width, size.height])
     zones = zone_state(work)
-    w, h = float(sheet.w), float(sheet.h)
-    whole, printed = (
-        (float(box.x) / w, float(box.y) / h, float(box.w) / w, float(box.h) / h)
-        for box in (placed.whole, placed.printed)
-    )
     return Cell(
-        size=size.key, ratio=w / h, whole=whole, printed=printed, mode=fit.mode, angle=fit.angle,
+        size=size.key, drawing=small_drawing(work), mode=fit.mode, angle=fit.angle,
         zoom=fit.zoom, anchor=(float(placed.anchor[0]), float(placed.anchor[1])),
         grade=work.grade or "", loss=float(placed.loss), loss_text=show.percent(placed.loss),
         ppi_text=show.ppi(work.effective) if not size.in_pixels else show.times(work.scale),

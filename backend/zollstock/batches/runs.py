@@ -1,108 +1,170 @@
-"""From chosen cells to a run: every file with its plan, folder and name before the first is made."""
+"""From chosen cells to a run: what is wanted is noted at once, a worker lays it out.
+
+Laid out, every file has its plan, folder and name before the first is made.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterator
+from dataclasses import dataclass
 from typing import Any
+from uuid import UUID
 
 from django.db import transaction
+from django.utils import timezone
 
+from zollstock.core.filefacts import FileFacts, facts_of
 from zollstock.core.findings import stops
 from zollstock.core.library import Size
 from zollstock.core.naming import Names, check_pattern, named, safe_name
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import PlanError, lengths_of, parse_plan
+from zollstock.core.refusal import Refusal
 from zollstock.core.show import style_for
-from zollstock.core.work import Work, work_out
-from zollstock.core.zones import zone_state
+from zollstock.core.work import work_out
+from zollstock.jobs.kinds import PICTURE
 from zollstock.pictures.models import Picture
-from zollstock.renders.models import Render, Run
-from zollstock.renders.orders import send_run, side_fields
-from zollstock.renders.runs_api import WORKERS
+from zollstock.renders.makers import side_fields
+from zollstock.renders.models import Order, OrderFile, OrderPicture, Run
+from zollstock.renders.orders import send_layout
 
-from .cells import cell_document
-from .models import Batch
+from .cells import cell_document, sizes_of_batch
+from .models import Batch, CellEdit
 
-_AT_ONCE = 500
+#: So many orders are laid out, and written, at once.
+AT_ONCE = 250
 
 
-class NothingToMake(Exception):
+class NothingToMake(Refusal):
     """The chosen cells lead to no file; the message says why."""
 
 
-def order_run(
-    batch: Batch, cells: Iterable[tuple[int, Picture, Size, dict[str, Any] | None]], pattern: str
-) -> Run:
-    """Order a file for each cell: (number of the picture, picture, size, edit).
+def order_run(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str) -> Run:
+    """Order a file for each chosen cell (picture, key of the size), or for all of them.
 
-    Folders go by size, names by the pattern, none twice. A cell that cannot be rendered becomes a
-    failed order that says why, so that nothing is missing silently. Raises `PatternError` and
+    What is wanted is kept as it is now: sizes, placing by hand, keep zones. Raises `PatternError` and
     `NothingToMake`.
     """
     check_pattern(pattern)
-    names = Names()
-    run = Run(account=batch.account, title=batch.title)
-    orders = []
-    for position, (number, picture, size, fit) in enumerate(cells):
-        document = cell_document(batch, picture, size, fit)
-        order = Render(run=run, account=batch.account, picture=picture, plan=document, version=0,
-                       position=position, folder=safe_name(size.name, size.key)[:120])  # fmt: skip
-        _named(order, batch, names, number, picture, size, pattern)
-        orders.append(order)
-    if not orders:
+    rows = batch.rows.values_list("picture_id", "picture__keep")
+    pictures = [(str(picture), keep) for picture, keep in rows]
+    keys = [size["key"] for size in batch.sizes]
+    wanted = None if chosen is None else {(str(picture), key) for picture, key in chosen}
+    cells = [
+        (row, column)
+        for row, (picture, _) in enumerate(pictures)
+        for column, key in enumerate(keys)
+        if wanted is None or (picture, key) in wanted
+    ]
+    if not cells:
         raise NothingToMake("No cell is chosen, so there is nothing to make.")
+    edits = CellEdit.objects.filter(batch=batch).values_list("picture_id", "size", "fit")
+    wish = {
+        "title": batch.title,
+        "pattern": pattern,
+        "shared": batch.shared,
+        "sizes": batch.sizes,
+        "pictures": pictures,
+        "cells": None if len(cells) == len(pictures) * len(keys) else cells,
+        "edits": [(str(picture), key, fit) for picture, key, fit in edits],
+    }
     with transaction.atomic():
-        run.save(force_insert=True)
-        Render.objects.bulk_create(orders, batch_size=_AT_ONCE)
+        run = Run.objects.create(
+            account=batch.account, title=batch.title, wish=wish, total=len(cells)
+        )
         batch.runs.add(run)
-        send_run(run.id, WORKERS)
+        send_layout(run.id)
     return run
 
 
-def _named(
-    order: Render,
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """One order of a run with its picture and file, not yet written."""
+
+    order: Order
+    picture: OrderPicture
+    file: OrderFile
+
+
+def write(laid: list[Laid]) -> None:
+    """Write orders with what belongs to them; to be called within a transaction."""
+    Order.objects.bulk_create([one.order for one in laid])
+    OrderPicture.objects.bulk_create([one.picture for one in laid])
+    OrderFile.objects.bulk_create([one.file for one in laid])
+
+
+def layout(run: Run) -> Iterator[Laid]:
+    """The orders that a run wishes for, in their order. Folders go by size, no name twice.
+
+    A cell that cannot be made becomes a failed order that says why, so that nothing is missing
+    silently. A picture that went meanwhile, with its cells, is left out.
+    """
+    wish, names = run.wish, Names()
+    # A batch as it was, never written.
+    batch = Batch(title=wish["title"], shared=wish["shared"], sizes=wish["sizes"])
+    sizes = sizes_of_batch(batch)
+    keeps = dict(wish["pictures"])
+    known = {str(held.id): held for held in Picture.objects.filter(id__in=keeps)}
+    for picture, keep in keeps.items():
+        if picture in known:
+            known[picture].keep = keep
+    edits = {(picture, key): fit for picture, key, fit in wish["edits"]}
+    every = ((row, column) for row in range(len(keeps)) for column in range(len(sizes)))
+    for position, (row, column) in enumerate(wish["cells"] or every):
+        picture = known.get(wish["pictures"][row][0])
+        if picture is None:
+            continue
+        size = sizes[column]
+        fit = edits.get((str(picture.id), size.key))
+        yield _laid(run, batch, names, position, row + 1, picture, size, fit)
+
+
+def _laid(
+    run: Run,
     batch: Batch,
     names: Names,
+    position: int,
     number: int,
     picture: Picture,
     size: Size,
-    pattern: str,
-) -> None:
-    """Give an order its name and its facts; fail it at once where its plan says stop."""
-    fields = {"picture": picture.name.rsplit(".", 1)[0], "title": picture.name.rsplit(".", 1)[0],
-              "job": batch.title, "size": size.name, "number": f"{number:03d}"}  # fmt: skip
-    ending = OUTPUTS[batch.shared["output"]["format"]].ending
+    fit: dict[str, Any] | None,
+) -> Laid:
+    document = cell_document(batch, picture, size, fit)
+    order = Order(
+        run=run, account_id=run.account_id, document=document, version=0, position=position
+    )
+    stem = picture.name.rsplit(".", 1)[0]
+    fields = {
+        "picture": stem,
+        "title": stem,
+        "job": batch.title,
+        "size": size.name,
+        "number": f"{number:03d}",
+    }
+    facts = FileFacts(picture=picture.name, size=size.name)
     try:
-        plan = parse_plan(order.plan)
+        plan = parse_plan(document)
     except PlanError as error:
-        order.state, order.problem = Render.State.FAILED, error.problems[0][1][:400]
-        order.facts = {"picture": picture.name, "size": size.name}
+        _refuse(order, error.problems[0][1])
     else:
         work = work_out(plan)
-        against = [finding.text for finding in stops(work, style_for(lengths_of(plan)))]
-        if against:
-            order.state, order.problem = Render.State.FAILED, against[0][:400]
-        order.facts = facts_of(work, picture, size)
-        fields |= side_fields(plan) | {
-            "ppi": f"{float(work.output_ppi):.0f}",
-            "grade": work.grade or "",
-        }
-    path = names.free(order.folder, named(pattern, fields), ending)
-    order.name = path.rsplit("/", 1)[-1]
+        for finding in stops(work, style_for(lengths_of(plan)))[:1]:
+            _refuse(order, finding.text)
+        facts = facts_of(work, picture.name, size.name)
+        ppi = f"{float(work.output_ppi):.0f}"
+        fields |= side_fields(plan) | {"ppi": ppi, "grade": work.grade or ""}
+    kind = document["output"]["format"]
+    folder = safe_name(size.name, size.key)[:120]
+    path = names.free(folder, named(run.wish["pattern"], fields), OUTPUTS[kind].ending)
+    file = OrderFile(
+        order=order,
+        folder=folder,
+        name=path.rsplit("/", 1)[-1],
+        type=kind,
+        facts=facts.model_dump(exclude_none=True),
+    )
+    return Laid(order, OrderPicture(order=order, key=PICTURE, picture=picture), file)
 
 
-def facts_of(work: Work, picture: Picture, size: Size) -> dict[str, Any]:
-    """What the table says of a file before it is made; the pixels are those it will have."""
-    plan, crop = work.plan, work.placement.crop
-    return {
-        "picture": picture.name, "size": size.name, "width": plan.target.width.typed,
-        "height": plan.target.height.typed, "width_px": work.output_w, "height_px": work.output_h,
-        "ppi": round(float(work.output_ppi), 4), "format": plan.output.format,
-        "bits": plan.output.bits, "mode": plan.fit.mode,
-        "crop_x": round(float(crop.x), 2), "crop_y": round(float(crop.y), 2),
-        "crop_width": round(float(crop.w), 2), "crop_height": round(float(crop.h), 2),
-        "turn": plan.fit.turn, "angle": plan.fit.angle,
-        "loss": round(float(work.placement.loss), 6),
-        "effective_ppi": round(float(work.effective), 3), "grade": work.grade or "",
-        "zones": zone_state(work),
-    }  # fmt: skip
+def _refuse(order: Order, why: str) -> None:
+    order.state, order.problem, order.finished = Order.State.FAILED, why[:400], timezone.now()

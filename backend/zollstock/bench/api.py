@@ -9,9 +9,10 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.remembered import RememberedSession
+from zollstock.accounts.signed import SignedRequest
 from zollstock.core import readings as core
 from zollstock.core.offsets import typed_offset
-from zollstock.core.plan import parse_plan
+from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.readings import EXAMPLES, Purpose, read_length, read_size
 from zollstock.core.reckoning import Step
 from zollstock.core.schema import plan_schema, reckoning_schema
@@ -25,6 +26,10 @@ router = Router(tags=["bench"], auth=RememberedSession())
 
 ShownUnit = Literal["mm", "cm", "in"]
 Px = Annotated[int, Field(ge=1, le=10_000_000)]
+
+
+class PlanDocument(Schema):
+    plan: dict[str, Any]
 
 
 class ReckonRequest(Schema):
@@ -96,11 +101,17 @@ class Reference(Schema):
 
 
 @router.post("/reckon", response=Worksheet, exclude_none=True)
-def reckon(request: HttpRequest, wanted: ReckonRequest) -> HttpResponse:
+def reckon(request: SignedRequest, wanted: ReckonRequest) -> HttpResponse:
     """The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail."""
     made = worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, studio_of(request.user))
     # The model is what the response says; to check and copy it again would take a third as long.
     return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")
+
+
+@router.post("/plans/read", response=Plan)
+def read_plan(request: SignedRequest, given: PlanDocument) -> Plan:
+    """A plan document from elsewhere as the whole plan it means, with every default; nothing is saved."""
+    return parse_plan(given.plan)
 
 
 class TypedOffset(Schema):
@@ -117,24 +128,26 @@ class ReadOffset(Schema):
 
 
 @router.post("/fit/offset", response=ReadOffset)
-def offset(request: HttpRequest, typed: TypedOffset) -> ReadOffset:
+def offset(request: SignedRequest, typed: TypedOffset) -> ReadOffset:
     """The anchor that puts the crop so far from the picture's side."""
     anchor = typed_offset(parse_plan(typed.plan), typed.side, typed.text)
     return ReadOffset(anchor=anchor, open=typed.text.strip()[-1:].isdigit())
 
 
 @router.post("/lengths/read", response=ReadLength)
-def length_read(request: HttpRequest, typed: TypedPurpose) -> ReadLength:
+def length_read(request: SignedRequest, typed: TypedPurpose) -> ReadLength:
     """Read a length as people type it: 11 1/2", 29,7 cm, 12in."""
     read = read_length(typed.text, typed.unit, typed.purpose)
     return ReadLength(
-        typed=read.length.typed, shown=LengthStyle(typed.unit).length(read.length.mm),
-        mm=float(read.length.mm), **_how(read),
-    )  # fmt: skip
+        typed=read.length.typed,
+        shown=LengthStyle(typed.unit).length(read.length.mm),
+        mm=float(read.length.mm),
+        **_how(read),
+    )
 
 
 @router.post("/sizes/read", response=ReadSize)
-def size_read(request: HttpRequest, typed: TypedSize) -> ReadSize:
+def size_read(request: SignedRequest, typed: TypedSize) -> ReadSize:
     """Read a size as people type it: 8x10, A3 landscape, 4R, 30 cm square, a name, one side."""
     own = [size for size in shelf_of(request.user).sizes if size.key.startswith(OWN)]
     read = read_size(typed.text, typed.unit, typed.picture, own)
@@ -149,7 +162,7 @@ def _how(read: core.ReadLength | core.ReadSize) -> dict[str, Any]:
 
 
 @router.get("/reference", response=Reference)
-def reference(request: HttpRequest) -> Reference:
+def reference(request: SignedRequest) -> Reference:
     media = [MediumItem(name=medium.name, factor=medium.factor) for medium in MEDIA]
     return Reference(media=media, sources=SOURCES, size_examples=list(EXAMPLES))
 

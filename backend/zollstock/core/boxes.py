@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from .box import Box
-from .reckoning import Boxes, BoxMm
+from .drawing import BoxMm
+from .reckoning import Boxes
 from .work import Work
 
 

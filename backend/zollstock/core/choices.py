@@ -1,24 +1,26 @@
 """The ways out of a step, side by side: each a change to the plan with its consequences.
 
-A choice carries the boxes of the print it leads to, so that it can be drawn truly, and the fix
-that takes it.
+A choice carries the drawing of the print it leads to, and the fix that takes it.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import partial
 from itertools import chain
-from typing import Any
+from typing import Any, Literal, NamedTuple
 
 from . import show
-from .boxes import boxes
+from .drawing import Drawing
+from .fixes import pixels_part, target_part
 from .library import Size
 from .near import Shelf, nearest
 from .pixelcount import MOST_OUTPUT_PIXELS
 from .plan import Plan, PlanError, changed_plan
+from .printdrawing import small_drawing
 from .rational import Fraction, exact
 from .ratios import named_ratio, short_ratio
-from .reckoning import Boxes, Record, Step
+from .reckoning import Record, Step
 from .schools import SCHOOLS
 from .show import LengthStyle
 from .studio import NOBODYS, Studio
@@ -26,16 +28,15 @@ from .work import Work, work_out
 
 
 class Choice(Record):
-    """One way out. `taken` marks the one the plan already follows."""
+    """One way out: a `way` with this size, or another `size`. `taken` marks the one the plan follows."""
 
     id: str
+    kind: Literal["way", "size"]
     title: str
     text: str
     fix: dict[str, Any]
     taken: bool
-    boxes: Boxes
-    turn: int = 0
-    angle: float = 0.0
+    drawing: Drawing
 
 
 def choices(work: Work, style: LengthStyle, step: Step, studio: Studio = NOBODYS) -> list[Choice]:
@@ -54,34 +55,29 @@ def choices(work: Work, style: LengthStyle, step: Step, studio: Studio = NOBODYS
     if offers is None or (step == "pixels" and work.plan.target.in_pixels):
         return []
     found: list[Choice] = []
-    kinds = 0
-    for name, title, fix, wording in offers():
+    ways = 0
+    for name, title, fix, wording, kind in offers():
         try:
             plan = changed_plan(work.plan, fix)
         except PlanError:
             continue  # a way that leads nowhere, such as a ppi not yet typed, is not offered
         outcome = work_out(plan)
         taken = plan == work.plan and not any(choice.taken for choice in found)
-        choice = Choice(id=name, title=title, text=wording(outcome), fix=fix, taken=taken,
-                        boxes=boxes(outcome), turn=plan.fit.turn, angle=plan.fit.angle)  # fmt: skip
-        kinds += not _is_size(choice)
+        choice = Choice(id=name, kind=kind, title=title, text=wording(outcome), fix=fix, taken=taken,
+                        drawing=small_drawing(outcome))  # fmt: skip
+        ways += choice.kind == "way"
         same = next((other for other in found if _leads_where(other, choice, step)), None)
         if same is None:
             found.append(choice)
         elif taken:
             found[found.index(same)] = same.model_copy(update={"taken": True})
-    ways = [choice for choice in found if not _is_size(choice)]
-    if len(ways) == 1 < kinds:
+    left = [choice for choice in found if choice.kind == "way"]
+    if len(left) == 1 < ways:
         # Where nothing has to go, all ways are one: several cards would only say so several times.
-        found[found.index(ways[0])] = ways[0].model_copy(
+        found[found.index(left[0])] = left[0].model_copy(
             update={"title": "The ratio fits as it is"}
         )
     return found
-
-
-def _is_size(choice: Choice) -> bool:
-    """Whether a way out is another size, rather than another way with this one."""
-    return choice.id.startswith("size-")
 
 
 #: Two ways whose boxes differ by less than this, mm, lead to the same print.
@@ -92,43 +88,71 @@ def _leads_where(one: Choice, other: Choice, step: Step) -> bool:
     """Whether two ways lead to the same sheet with the same of the picture on it."""
     if step == "pixels":
         return False
-    pairs = zip((*one.boxes.document, *one.boxes.printed, *one.boxes.picture),
-                (*other.boxes.document, *other.boxes.printed, *other.boxes.picture),
-                strict=True)  # fmt: skip
+    pairs = zip(_numbers(one.drawing), _numbers(other.drawing), strict=True)
     return all(abs(a - b) < _SAME_MM for a, b in pairs)
 
 
-Offer = tuple[str, str, dict[str, Any], Any]
+def _numbers(drawing: Drawing) -> tuple[float, ...]:
+    piece = drawing.pieces[0]
+    return (*drawing.boxes["document"], *piece.printed, *piece.picture)
+
+
+class Offer(NamedTuple):
+    """A way out before it is tried: how it is told once it is known where it leads."""
+
+    id: str
+    title: str
+    fix: dict[str, Any]
+    wording: Callable[[Work], str]
+    kind: Literal["way", "size"] = "way"
 
 
 def _ratio_answers(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
     """The three answers to a ratio that does not match: recrop, keep whole, another sheet."""
     box, fit = work.boxes.image, work.plan.fit
     zoom = fit.zoom if fit.mode == "fill" else 1.0
-    yield ("recrop", f"Crop to {short_ratio(box.w / box.h)}",
-           {"fit.mode": "fill", "fit.zoom": zoom}, lost_text)  # fmt: skip
-    yield ("whole", "Keep the picture whole", {"fit.mode": "contain", "fit.zoom": 1.0},
-           lambda outcome: _white_text(outcome, style))  # fmt: skip
+    yield Offer(
+        "recrop",
+        f"Crop to {short_ratio(box.w / box.h)}",
+        {"fit.mode": "fill", "fit.zoom": zoom},
+        lost_text,
+    )
+    yield Offer(
+        "whole",
+        "Keep the picture whole",
+        {"fit.mode": "contain", "fit.zoom": 1.0},
+        lambda outcome: _white_text(outcome, style),
+    )
     if work.plan.edge.sheet_follows and not work.plan.target.in_pixels:
         target = fitting_sheet(work.plan, work)
         width, height = (style.typed(mm) for mm in target)
-        yield ("sheet", f"Cut the sheet to {style.size(*target)}",
-               {"target": {"width": width, "height": height}, "fit.mode": "fill", "fit.zoom": 1.0},
-               lambda outcome: _sheet_text(outcome, shelf))  # fmt: skip
+        yield Offer(
+            "sheet",
+            f"Cut the sheet to {style.size(*target)}",
+            {"target": target_part(width, height), "fit.mode": "fill", "fit.zoom": 1.0},
+            lambda outcome: _sheet_text(outcome, shelf),
+        )
 
 
 def _near_sizes(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
     plan, image, placed, trim = work.plan, work.boxes.image, work.placement, work.boxes.trim
     if not plan.edge.sheet_follows:
         return
-    picture = placed.crop.w / placed.crop.h if plan.fit.mode == "contain" else Fraction(
-        placed.picture_w, placed.picture_h)  # fmt: skip
+    picture = (
+        placed.crop.w / placed.crop.h
+        if plan.fit.mode == "contain"
+        else Fraction(placed.picture_w, placed.picture_h)
+    )
     for laid in nearest(shelf, placed.picture_w >= placed.picture_h, plan.target.in_pixels, picture,
                         (trim.w, trim.h), (trim.w - image.w, trim.h - image.h)):  # fmt: skip
-        yield (f"size-{laid.key}", f"Take {laid.label}",
-               {"target": {"width": laid.width.typed, "height": laid.height.typed},
-                "fit.mode": "fill", "fit.zoom": 1.0},
-               lambda outcome, size=laid: near_text(outcome, size))  # fmt: skip
+        target = target_part(laid.width.typed, laid.height.typed)
+        yield Offer(
+            f"size-{laid.key}",
+            f"Take {laid.label}",
+            {"target": target, "fit.mode": "fill", "fit.zoom": 1.0},
+            partial(near_text, size=laid),
+            "size",
+        )
 
 
 def near_text(outcome: Work, size: Size) -> str:
@@ -148,8 +172,11 @@ def _following_sheets(work: Work, style: LengthStyle) -> Iterator[Offer]:
         return
     trim, image = work.boxes.trim, work.boxes.image
     rest = (trim.w - image.w, trim.h - image.h)
-    ratio = named_ratio(work.placement.crop.w / work.placement.crop.h if work.plan.fit.mode == "contain"
-                        else Fraction(work.placement.picture_w, work.placement.picture_h))  # fmt: skip
+    ratio = named_ratio(
+        work.placement.crop.w / work.placement.crop.h
+        if work.plan.fit.mode == "contain"
+        else Fraction(work.placement.picture_w, work.placement.picture_h)
+    )
     by_width = (trim.w, image.w / ratio + rest[1])
     by_height = (image.h * ratio + rest[0], trim.h)
     long_side = max(image.w, image.h)
@@ -159,14 +186,21 @@ def _following_sheets(work: Work, style: LengthStyle) -> Iterator[Offer]:
     for name, title, (w, h) in (
         ("follow-width", f"Keep the width, {style.length(trim.w)}", by_width),
         ("follow-height", f"Keep the height, {style.length(trim.h)}", by_height),
-        ("follow-long", f"Keep the long side of the image, {style.length(long_side)}",
-         (by_long[0] + rest[0], by_long[1] + rest[1])),
+        (
+            "follow-long",
+            f"Keep the long side of the image, {style.length(long_side)}",
+            (by_long[0] + rest[0], by_long[1] + rest[1]),
+        ),
         ("follow-area", "Keep the area of the image", (width + rest[0], width / ratio + rest[1])),
-    ):  # fmt: skip
-        target = {"width": style.typed(w), "height": style.typed(h)}
-        yield (name, title, {"target": target, "fit.mode": "fill", "fit.zoom": 1.0},
-               lambda outcome: f"{style.size(outcome.boxes.trim.w, outcome.boxes.trim.h)}, "
-                               f"{_lost_in_short(outcome)}")  # fmt: skip
+    ):
+        target = target_part(style.typed(w), style.typed(h))
+        fix = {"target": target, "fit.mode": "fill", "fit.zoom": 1.0}
+        yield Offer(name, title, fix, lambda outcome: _following_text(outcome, style))
+
+
+def _following_text(outcome: Work, style: LengthStyle) -> str:
+    trim = outcome.boxes.trim
+    return f"{style.size(trim.w, trim.h)}, {_lost_in_short(outcome)}"
 
 
 def fitting_sheet(plan: Plan, work: Work) -> tuple[Fraction, Fraction]:
@@ -214,8 +248,9 @@ def _white_text(outcome: Work, style: LengthStyle) -> str:
         if one == two > 0:
             pairs.append(f"{style.length(one)} {first} and {second}")
         else:
-            pairs += [f"{style.length(mm)} {side}" for side, mm in ((first, one), (second, two))
-                      if mm > 0]  # fmt: skip
+            pairs += [
+                f"{style.length(mm)} {side}" for side, mm in ((first, one), (second, two)) if mm > 0
+            ]
     return f"{', '.join(pairs) or 'no padding'}, {show.ppi(outcome.effective)}"
 
 
@@ -228,18 +263,22 @@ def _sheet_text(outcome: Work, shelf: Shelf) -> str:
 
 def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
     pixels, school = work.plan.pixels, work.plan.viewing.school
-    own = {"need": None, "device": {"native_ppi": pixels.native_ppi}, "keep": None}
     titles = {
         "keep": "Keep the pixels",
         "need": f"What is needed ({SCHOOLS[school].by})",
         "device": "For the device",
     }
     for mode, title in titles.items():
-        part = {"mode": mode} | (own[mode] or {})
-        yield mode, title, {"pixels": part}, pixel_text
+        native = pixels.native_ppi if mode == "device" else None
+        fix = {"pixels": pixels_part(mode, native_ppi=native)}
+        yield Offer(mode, title, fix, pixel_text)
     ppi = pixels.ppi if pixels.mode == "fixed" else 300.0
-    yield ("fixed", f"Fixed, {show.ppi(ppi or 300.0)}", {"pixels": {"mode": "fixed", "ppi": ppi}},
-           pixel_text)  # fmt: skip
+    yield Offer(
+        "fixed",
+        f"Fixed, {show.ppi(ppi or 300.0)}",
+        {"pixels": pixels_part("fixed", ppi)},
+        pixel_text,
+    )
 
 
 def pixel_text(outcome: Work) -> str:

@@ -16,9 +16,14 @@ _SLACK = 1e-9
 
 
 def problems(
-    picture: Picture, target: Target, fit: Fit, edge: EdgeKind, marks: Marks, viewing: Viewing,
+    picture: Picture,
+    target: Target,
+    fit: Fit,
+    edge: EdgeKind,
+    marks: Marks,
+    viewing: Viewing,
     pixels: Pixels,
-) -> list[Problem]:  # fmt: skip
+) -> list[Problem]:
     """Every contradiction between the parts as (path, message); an empty list for a sound plan."""
     found = [*_target(target), *_in_pixels(target, edge, marks), *_fit(fit)]
     if viewing.distance is not None and viewing.distance.mm <= 0:

@@ -29,8 +29,12 @@ def find(sizes: Iterable[Size], text: str, unit: str = "cm") -> list[Size]:
         words = f"{size.name} {size.group} {size.note}".lower()
         sides = [side.typed.split()[0] for side in (size.width, size.height)]
         same = frozenset((size.width.mm, size.height.mm)) == wanted
-        if same or all(piece in words or any(side.startswith(piece) for side in sides) or
-               piece == size.width.unit for piece in pieces):  # fmt: skip
+        if same or all(
+            piece in words
+            or any(side.startswith(piece) for side in sides)
+            or piece == size.width.unit
+            for piece in pieces
+        ):
             exact_sides = sum(piece in sides for piece in pieces)
             found.append((not same, -exact_sides, len(found), size))
     return [size for *_, size in sorted(found, key=lambda item: item[:3])]

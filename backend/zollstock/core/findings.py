@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from typing import Any, Literal
 
 from . import pixelcount, show
+from .fixes import pixels_part
 from .lengths import MM_PER_INCH
 from .library import sides_text
 from .outputs import OUTPUTS
@@ -56,116 +57,193 @@ def _size(work: Work) -> Iterator[Finding]:
     meant = thousands_meant(sides)
     cure: dict[str, Any] = {}
     if meant:
-        cure = {"fix": {"target.width": meant.width.typed, "target.height": meant.height.typed},
-                "fix_label": f"Read it as {sides_text(meant.width, meant.height)}"}  # fmt: skip
-    yield Finding(id="size-implausible", level="warn", step="size",
-                  text=f"The size is {sides_text(sides.width, sides.height)}: {doubt}. Is that what "
-                       "is meant?",
-                  **cure)  # fmt: skip
+        cure = {
+            "fix": {"target.width": meant.width.typed, "target.height": meant.height.typed},
+            "fix_label": f"Read it as {sides_text(meant.width, meant.height)}",
+        }
+    yield Finding(
+        id="size-implausible",
+        level="warn",
+        step="size",
+        text=f"The size is {sides_text(sides.width, sides.height)}: {doubt}. Is that what "
+        "is meant?",
+        **cure,
+    )
 
 
 def _loss(work: Work) -> Iterator[Finding]:
     loss = work.placement.loss
     if loss > MUCH_LOST and work.plan.fit.zoom == 1:
-        yield Finding(id="much-lost", level="note", step="fit",
-                      text=f"The crop takes {show.percent(loss)} of the picture away.",
-                      fix={"fit.mode": "contain", "fit.zoom": 1.0},
-                      fix_label="Keep the picture whole")  # fmt: skip
+        yield Finding(
+            id="much-lost",
+            level="note",
+            step="fit",
+            text=f"The crop takes {show.percent(loss)} of the picture away.",
+            fix={"fit.mode": "contain", "fit.zoom": 1.0},
+            fix_label="Keep the picture whole",
+        )
 
 
 def _edge(work: Work, style: LengthStyle) -> Iterator[Finding]:
     yield from work.plan.edge.findings(work.boxes, work.placement.printed, style)
     marks = work.plan.marks
     if (marks.crop or marks.fold or marks.centre) and not marks.margin.mm:
-        yield Finding(id="marks-without-margin", level="warn", step="edge",
-                      text="Marks are drawn outside the image, and there is no margin for them.",
-                      fix={"marks.margin": "10 mm"}, fix_label="Give them 10 mm")  # fmt: skip
+        yield Finding(
+            id="marks-without-margin",
+            level="warn",
+            step="edge",
+            text="Marks are drawn outside the image, and there is no margin for them.",
+            fix={"marks.margin": "10 mm"},
+            fix_label="Give them 10 mm",
+        )
 
 
 def _pixels(work: Work) -> Iterator[Finding]:
     scale = work.scale
     # A target in pixels wants those pixels; there is no keeping the picture's own.
-    keep = ({} if work.plan.target.in_pixels else
-            {"fix": {"pixels.mode": "keep"}, "fix_label": "Keep the pixels"})  # fmt: skip
+    keep = (
+        {}
+        if work.plan.target.in_pixels
+        else {"fix": {"pixels.mode": "keep"}, "fix_label": "Keep the pixels"}
+    )
     if scale > MOST:
-        yield Finding(id="enlarged-far", level="warn", step="pixels",
-                      text=f"Enlarged {show.times(scale)}. Resampling invents no detail; beyond 2 × "
-                           "it is for far viewing only.",
-                      **keep)  # fmt: skip
+        yield Finding(
+            id="enlarged-far",
+            level="warn",
+            step="pixels",
+            text=f"Enlarged {show.times(scale)}. Resampling invents no detail; beyond 2 × "
+            "it is for far viewing only.",
+            **keep,
+        )
     elif scale > COMFORTABLE:
-        yield Finding(id="enlarged-much", level="note", step="pixels",
-                      text=f"Enlarged {show.times(scale)}: watch it closely, noise grows along.")  # fmt: skip
+        yield Finding(
+            id="enlarged-much",
+            level="note",
+            step="pixels",
+            text=f"Enlarged {show.times(scale)}: watch it closely, noise grows along.",
+        )
     elif scale < 1:
         dropped = 1 - scale * scale
-        yield Finding(id="pixels-dropped", level="note", step="pixels",
-                      text=f"{show.percent(dropped)} of the pixels in use are averaged away in the "
-                           "file. The master keeps them all.")  # fmt: skip
+        yield Finding(
+            id="pixels-dropped",
+            level="note",
+            step="pixels",
+            text=f"{show.percent(dropped)} of the pixels in use are averaged away in the "
+            "file. The master keeps them all.",
+        )
 
 
 def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
     if work.grade is None:
-        yield Finding(id="no-trials", level="stop", step="distance",
-                      text="This studio has no trials yet for this medium and distance, so they "
-                           "cannot decide.",
-                      fix={"viewing.school": "acuity"}, fix_label="Judge by acuity")  # fmt: skip
+        yield Finding(
+            id="no-trials",
+            level="stop",
+            step="distance",
+            text="This studio has no trials yet for this medium and distance, so they "
+            "cannot decide.",
+            fix={"viewing.school": "acuity"},
+            fix_label="Judge by acuity",
+        )
         return
     if work.grade in ("surplus", "clean"):
         return
     if work.plan.target.in_pixels:
         level: Literal["note", "warn"] = "note" if work.grade == "near" else "warn"
-        yield Finding(id=f"quality-{work.grade}", level=level, step="pixels",
-                      text=f"The picture has {show.decimal(work.quality or 0, 2)} pixels for each of "
-                           f"the screen's: {work.grade}, and enlarged {show.times(work.scale)}.")  # fmt: skip
+        yield Finding(
+            id=f"quality-{work.grade}",
+            level=level,
+            step="pixels",
+            text=f"The picture has {show.decimal(work.quality or 0, 2)} pixels for each of "
+            f"the screen's: {work.grade}, and enlarged {show.times(work.scale)}.",
+        )
         return
     clean = style.far(acuity_reach(float(work.effective), work.factor, work.plan.viewing.arcmin))
     what = f"{show.ppi(work.effective)} where {show.ppi(work.need or 0)} are needed"
     if work.grade == "near":
-        yield Finding(id="quality-near", level="note", step="pixels",
-                      text=f"{what}: hardly anyone will see it. Clean from {clean}.")  # fmt: skip
+        yield Finding(
+            id="quality-near",
+            level="note",
+            step="pixels",
+            text=f"{what}: hardly anyone will see it. Clean from {clean}.",
+        )
     else:
-        yield Finding(id=f"quality-{work.grade}", level="warn", step="pixels",
-                      text=f"{what}: {work.grade} from {style.distance(work.distance, work.plan.viewing.distance is not None)}. It looks clean "
-                           f"from {clean}.")  # fmt: skip
+        yield Finding(
+            id=f"quality-{work.grade}",
+            level="warn",
+            step="pixels",
+            text=f"{what}: {work.grade} from {style.distance(work.distance, work.plan.viewing.distance is not None)}. It looks clean "
+            f"from {clean}.",
+        )
 
 
 def _file(work: Work) -> Iterator[Finding]:
     output, longest = work.plan.output, max(work.output_w, work.output_h)
     kind = OUTPUTS[output.format]
     if kind.longest_side is not None and longest > kind.longest_side:
-        yield Finding(id=f"{kind.id}-too-long", level="stop", step="handover",
-                      text=f"A {kind.label} holds {show.whole(kind.longest_side)} px a side; this file has "
-                           f"{show.whole(longest)}.",
-                      fix={"output.format": "tiff"}, fix_label="Make it a TIFF")  # fmt: skip
+        yield Finding(
+            id=f"{kind.id}-too-long",
+            level="stop",
+            step="handover",
+            text=f"A {kind.label} holds {show.whole(kind.longest_side)} px a side; this file has "
+            f"{show.whole(longest)}.",
+            fix={"output.format": "tiff"},
+            fix_label="Make it a TIFF",
+        )
     if output.bits not in kind.bits:
         most = max(kind.bits)
-        yield Finding(id=f"{kind.id}-{output.bits}-bit", level="stop", step="handover",
-                      text=f"A {kind.label} has {most} bits a channel, not {output.bits}.",
-                      fix={"output.bits": most}, fix_label=f"Take {most} bits")  # fmt: skip
+        yield Finding(
+            id=f"{kind.id}-{output.bits}-bit",
+            level="stop",
+            step="handover",
+            text=f"A {kind.label} has {most} bits a channel, not {output.bits}.",
+            fix={"output.bits": most},
+            fix_label=f"Take {most} bits",
+        )
     if work.plan.picture.bits > output.bits:
         has, fits = work.plan.picture.bits, work.plan.picture.bits in kind.bits
-        yield Finding(id="depth-lost", level="note", step="handover",
-                      text=f"The picture has {has} bits a channel; the file keeps {output.bits} of them"
-                           + ("." if fits else f", as every {kind.label} does."),
-                      fix={"output.bits": has} | ({} if fits else {"output.format": "tiff"}),
-                      fix_label=f"Keep {has} bits" + ("" if fits else ", as a TIFF"))  # fmt: skip
+        yield Finding(
+            id="depth-lost",
+            level="note",
+            step="handover",
+            text=f"The picture has {has} bits a channel; the file keeps {output.bits} of them"
+            + ("." if fits else f", as every {kind.label} does."),
+            fix={"output.bits": has} | ({} if fits else {"output.format": "tiff"}),
+            fix_label=f"Keep {has} bits" + ("" if fits else ", as a TIFF"),
+        )
     if work.plan.picture.channels == 4 and output.profile == "picture":
-        yield Finding(id="cmyk-own-profile", level="stop", step="handover",
-                      text="A CMYK picture cannot keep its own profile here: the file is made in RGB.",
-                      fix={"output.profile": "srgb"}, fix_label="Make it sRGB")  # fmt: skip
+        yield Finding(
+            id="cmyk-own-profile",
+            level="stop",
+            step="handover",
+            text="A CMYK picture cannot keep its own profile here: the file is made in RGB.",
+            fix={"output.profile": "srgb"},
+            fix_label="Make it sRGB",
+        )
     if work.output_w * work.output_h > pixelcount.MOST_OUTPUT_PIXELS:
         ppi = _largest_ppi(work)
-        yield Finding(id="file-too-large", level="stop", step="pixels",
-                      text=f"{show.whole(work.output_w)} × {show.whole(work.output_h)} px is more "
-                           "than the 4 gigapixels a file may have.",
-                      fix={"pixels": {"mode": "fixed", "ppi": ppi}},
-                      fix_label=f"Make it at {show.ppi(ppi)}")  # fmt: skip
+        yield Finding(
+            id="file-too-large",
+            level="stop",
+            step="pixels",
+            text=f"{show.whole(work.output_w)} × {show.whole(work.output_h)} px is more "
+            "than the 4 gigapixels a file may have.",
+            fix={"pixels": pixels_part("fixed", ppi)},
+            fix_label=f"Make it at {show.ppi(ppi)}",
+        )
     elif min(work.output_w, work.output_h) < 1:
-        yield Finding(id="file-too-small", level="stop", step="pixels",
-                      text="At this ppi the file would have less than one pixel a side.")  # fmt: skip
+        yield Finding(
+            id="file-too-small",
+            level="stop",
+            step="pixels",
+            text="At this ppi the file would have less than one pixel a side.",
+        )
     elif kind.classic_bytes is not None and work.output_bytes >= kind.classic_bytes:
-        yield Finding(id="tiff-over-4-gib", level="warn", step="handover",
-                      text="Over 4 GiB uncompressed: it is written as BigTIFF, which many labs "
-                           "cannot read.")  # fmt: skip
+        yield Finding(
+            id="tiff-over-4-gib",
+            level="warn",
+            step="handover",
+            text="Over 4 GiB uncompressed: it is written as BigTIFF, which many labs cannot read.",
+        )
 
 
 def _largest_ppi(work: Work) -> float:

@@ -70,6 +70,13 @@ def place(width_px: int, height_px: int, box: Box, fit: Fit) -> Placement:
     `zoom`, placed by the anchor: the share of the spare room left and above. Contain: the whole
     picture (straightened: its largest upright part of the same ratio), placed by the same anchor
     in what remains.
+
+    A sheet of 24 × 16 in with 2 in of border leaves an image box of 20 × 12 in; of 5000 × 3333 px it
+    keeps 5000 × 3000:
+
+    >>> crop = place(5000, 3333, Box(Fraction(0), Fraction(0), Fraction(508), Fraction("304.8")), Fit()).crop
+    >>> int(crop.w), int(crop.h)
+    (5000, 3000)
     """
     width, height, by = Fraction(width_px), Fraction(height_px), lean(fit.angle)
     typed = (exact(fit.anchor[0]), exact(fit.anchor[1]))

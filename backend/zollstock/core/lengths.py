@@ -129,6 +129,9 @@ def parse_length(text: str, default_unit: str | None = None) -> Length:
 
     A bare number takes `default_unit`; without one it is an error. A comma is a decimal comma.
     Raises `LengthError` naming what was not understood. The result is exact, in mm.
+
+    >>> [float(parse_length(text).mm) for text in ('11 1/2"', "2'6\\"", "29,7 cm")]
+    [292.1, 762.0, 297.0]
     """
     shown = text.strip()
     if len(shown) > LONGEST_TEXT:

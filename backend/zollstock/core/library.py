@@ -13,6 +13,17 @@ from .sizes import ISO_A, ISO_B, ISO_C, parse_size
 
 Frames = Literal["common", "seldom", "order"]
 FRAMES: tuple[Frames, ...] = get_args(Frames)
+
+
+def frames_of(text: str) -> Frames:
+    """The word as one of the three; what is none of them is cut to order.
+
+    >>> frames_of("common"), frames_of("")
+    ('common', 'order')
+    """
+    return next((word for word in FRAMES if word == text), "order")
+
+
 _BOUGHT = {"common": "frames common", "seldom": "frames seldom", "order": "frames cut to order"}
 
 
@@ -97,17 +108,25 @@ _TABLES: tuple[tuple[str, str, str, str, Frames], ...] = (
      "38x29 42x29.7", "order"),
 )  # fmt: skip
 _CARDS = (
-    ("Card, long", "21 cm", "9.9 cm"), ("Card, A6", "14.8 cm", "10.5 cm"),
-    ("Card, square", "14.5 cm", "14.5 cm"), ("Card, 5 × 7", "7 in", "5 in"),
-    ("Greeting card, open", "21 cm", "29.7 cm"), ("Visiting card", "85 mm", "55 mm"),
-    ("Visiting card, slim", "90 mm", "50 mm"), ("Visiting card, inches", "3.5 in", "2 in"),
-    ("Pass card", "85.6 mm", "53.98 mm"), ("Bookmark", "5 cm", "20 cm"),
-)  # fmt: skip
+    ("Card, long", "21 cm", "9.9 cm"),
+    ("Card, A6", "14.8 cm", "10.5 cm"),
+    ("Card, square", "14.5 cm", "14.5 cm"),
+    ("Card, 5 × 7", "7 in", "5 in"),
+    ("Greeting card, open", "21 cm", "29.7 cm"),
+    ("Visiting card", "85 mm", "55 mm"),
+    ("Visiting card, slim", "90 mm", "50 mm"),
+    ("Visiting card, inches", "3.5 in", "2 in"),
+    ("Pass card", "85.6 mm", "53.98 mm"),
+    ("Bookmark", "5 cm", "20 cm"),
+)
 #: Papers of offices and desktop printers; those of the ISO series stand above.
 _PAPERS = (
-    ("Letter", "8.5 in", "11 in"), ("Legal", "8.5 in", "14 in"), ("Tabloid", "11 in", "17 in"),
-    ("Half letter", "5.5 in", "8.5 in"), ("A3+", "329 mm", "483 mm"),
-)  # fmt: skip
+    ("Letter", "8.5 in", "11 in"),
+    ("Legal", "8.5 in", "14 in"),
+    ("Tabloid", "11 in", "17 in"),
+    ("Half letter", "5.5 in", "8.5 in"),
+    ("A3+", "329 mm", "483 mm"),
+)
 _SCREENS = (
     "1280x720", "1366x768", "1600x900", "1920x1080", "1920x1200", "2048x1536", "2560x1440",
     "3840x2160", "7680x4320", "1080x1080", "1080x1350", "1080x1920", "1200x630", "2048x2048",

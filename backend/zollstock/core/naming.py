@@ -16,10 +16,13 @@ FIELDS: dict[str, str] = {
     "title": "the title of the print, else the picture's name",
     "job": "the title of the job or batch",
     "size": "the size's name",
-    "width": "finished width", "height": "finished height", "unit": "its unit",
-    "ppi": "ppi of the file", "number": "running number of the picture, 001",
+    "width": "finished width",
+    "height": "finished height",
+    "unit": "its unit",
+    "ppi": "ppi of the file",
+    "number": "running number of the picture, 001",
     "grade": "the grade at its natural distance",
-}  # fmt: skip
+}
 DEFAULT_PATTERN = "{picture}_{width}x{height}{unit}"
 MOST_LETTERS = 120
 #: Names that one system or another keeps for devices, whatever the ending.

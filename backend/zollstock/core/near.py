@@ -48,9 +48,13 @@ def library_shelf() -> Shelf:
 
 @lru_cache(maxsize=1024)
 def nearest(
-    shelf: Shelf, wide: bool, in_pixels: bool, picture: Fraction,
-    trim: tuple[Fraction, Fraction], rest: tuple[Fraction, Fraction],
-) -> tuple[Size, ...]:  # fmt: skip
+    shelf: Shelf,
+    wide: bool,
+    in_pixels: bool,
+    picture: Fraction,
+    trim: tuple[Fraction, Fraction],
+    rest: tuple[Fraction, Fraction],
+) -> tuple[Size, ...]:
     """The sizes nearest in area that need little or no crop; those bought easily come first.
 
     `picture` is its ratio, `trim` the finished size and `rest` what the edge takes of it, mm. By ratio

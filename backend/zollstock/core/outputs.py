@@ -33,7 +33,9 @@ OUTPUTS: dict[str, Output] = {
     output.id: output
     for output in (
         Output("tiff", "TIFF", "image/tiff", ("tif", "tiff"), (8, 16), classic_bytes=2**32),
-        Output("jpeg", "JPEG", "image/jpeg", ("jpg", "jpeg"), (8,), longest_side=65_535, lossless=False),
+        Output(
+            "jpeg", "JPEG", "image/jpeg", ("jpg", "jpeg"), (8,), longest_side=65_535, lossless=False
+        ),
         Output("png", "PNG", "image/png", ("png",), (8, 16)),
     )
-}  # fmt: skip
+}

@@ -18,17 +18,31 @@ _HALF = Fraction(1, 2)
 
 
 def round_px(exact_px: Fraction) -> int:
-    """floor(x + 1/2): the one way a length becomes a pixel count."""
+    """floor(x + 1/2): the one way a length becomes a pixel count.
+
+    >>> round_px(Fraction(5, 2)), round_px(Fraction(-5, 2))
+    (3, -2)
+    """
     return floor(exact_px + _HALF)
 
 
 def length_px(mm: Fraction, ppi: Fraction) -> Fraction:
-    """Pixels (exact) of a length in mm at a ppi."""
+    """Pixels (exact) of a length in mm at a ppi: length in inches × ppi.
+
+    >>> length_px(Fraction(508), Fraction(250))
+    Fraction(5000, 1)
+    """
     return mm / MM_PER_INCH * ppi
 
 
 def ppi_of(px: Fraction, mm: Fraction) -> Fraction:
-    """Pixels per inch when `px` pixels cover `mm` millimetres."""
+    """Pixels per inch when `px` pixels cover `mm` millimetres: px ÷ length in inches.
+
+    5000 px across an image box of 20 in:
+
+    >>> ppi_of(Fraction(5000), Fraction(508))
+    Fraction(250, 1)
+    """
     return px * MM_PER_INCH / mm
 
 
@@ -49,6 +63,11 @@ def output_ppi(pixels: Pixels, effective: Fraction, need: Fraction | None) -> Fr
 
     `need` is the chosen school's, in ppi; without one (no trials yet) the pixels stay as they are
     and the reckoning carries a `stop`.
+
+    >>> output_ppi(Pixels(mode="keep"), Fraction(250), Fraction(180))
+    Fraction(250, 1)
+    >>> output_ppi(Pixels(mode="need"), Fraction(250), Fraction(180))
+    Fraction(180, 1)
     """
     if pixels.mode == "need" and need is not None:
         return need

@@ -14,7 +14,11 @@ _ROOT_TWO = 2**0.5
 
 
 def small_ratio(ratio: Fraction) -> tuple[int, int] | None:
-    """The nearest ratio of small whole numbers within 0.1 %, as its two terms, or None."""
+    """The nearest ratio of small whole numbers within 0.1 %, as its two terms, or None.
+
+    >>> small_ratio(Fraction(5000, 3333)), small_ratio(Fraction(297, 210))
+    ((3, 2), None)
+    """
     value = float(ratio)
     for size in range(1, _LARGEST_TERM + 1):
         # For each larger term only the nearest smaller term can be within the tolerance.
@@ -52,7 +56,11 @@ def ratio_name(ratio: Fraction) -> str | None:
 
 
 def ratio_text(ratio: Fraction) -> str:
-    """`5:3 (1.667)`, or the decimal alone where no small ratio is near."""
+    """`5:3 (1.667)`, or the decimal alone where no small ratio is near.
+
+    >>> ratio_text(Fraction(20, 12)), ratio_text(Fraction(297, 210))
+    ('5:3 (1.667)', '√2:1 (1.414)')
+    """
     name = ratio_name(ratio)
     number = decimal(ratio, 3)
     return f"{name} ({number})" if name else number

@@ -7,11 +7,12 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from .drawing import BoxMm, Drawing
+
 RECKONING_FORMAT: Literal["zollstock.reckoning/1"] = "zollstock.reckoning/1"
 
 Step = Literal["picture", "size", "fit", "edge", "pixels", "distance", "handover"]
 STEPS: tuple[Step, ...] = ("picture", "size", "fit", "edge", "pixels", "distance", "handover")
-BoxMm = tuple[float, float, float, float]
 
 
 class Record(BaseModel):
@@ -73,14 +74,6 @@ class Way(Record):
     fix: dict[str, Any]
 
 
-class Outcome(Record):
-    """A print as it would come out, to be drawn: its boxes, and how its picture lies."""
-
-    boxes: Boxes
-    turn: int
-    angle: float
-
-
 class Finding(Record):
     """Something to look at; a `stop` cannot be rendered. `fix` is a change to the plan.
 
@@ -94,7 +87,7 @@ class Finding(Record):
     fix: dict[str, Any] | None = None
     fix_label: str | None = None
     ways: list[Way] | None = None
-    drawing: Outcome | None = None
+    drawing: Drawing | None = None
 
 
 class Reckoning(Record):

@@ -28,9 +28,18 @@ def decimal(value: Number, places: int) -> str:
     """Round half up to `places` and drop trailing noughts: 250.00 → 250, 97.96 → 97.96.
 
     A float is taken at its exact binary value; a minus is −.
+
+    >>> decimal(Fraction(250), 2), decimal(Fraction(9796, 100), 2), decimal(Fraction(-1, 8), 2)
+    ('250', '97.96', '−0.13')
     """
     top, bottom = value.as_integer_ratio()
-    return str(top) if bottom == 1 and top >= 0 else _digits(_steps(top, bottom, places), places)
+    if bottom == 1:
+        return str(top) if top >= 0 else f"−{-top}"
+    # In one piece and in whole numbers throughout: it runs some hundred times in every reckoning.
+    power = _POWERS[places]
+    full, rest = divmod((2 * abs(top) * power + bottom) // (2 * bottom), power)
+    sign = "−" if top < 0 and (full or rest) else ""
+    return f"{sign}{full}.{str(power + rest)[1:].rstrip('0')}" if rest else f"{sign}{full}"
 
 
 def rounded(value: Fraction, places: int) -> Fraction:
@@ -38,21 +47,10 @@ def rounded(value: Fraction, places: int) -> Fraction:
     return Fraction(_steps(*value.as_integer_ratio(), places), _POWERS[places])
 
 
-# Whole numbers throughout: these run some hundred times in every reckoning.
-
-
 def _steps(top: int, bottom: int, places: int) -> int:
     """A fraction rounded half away from nought, counted in its last place."""
     steps: int = (2 * abs(top) * _POWERS[places] + bottom) // (2 * bottom)
     return -steps if top < 0 else steps
-
-
-def _digits(steps: int, places: int) -> str:
-    """A count of last places as a decimal, trailing noughts dropped."""
-    if steps < 0:
-        return f"−{_digits(-steps, places)}"
-    full, rest = divmod(steps, _POWERS[places])
-    return f"{full}.{str(_POWERS[places] + rest)[1:].rstrip('0')}" if rest else str(full)
 
 
 def whole(value: Number) -> str:

@@ -61,6 +61,9 @@ def parse_size(text: str, default_unit: str = "cm") -> Sides:
 
     A side without a unit takes the other side's, then `default_unit`. ISO names are portrait
     unless `landscape` stands behind them. Raises `LengthError` naming what was not understood.
+
+    >>> [float(parse_size(text).width.mm) for text in ("8x10in", "20 × 30 cm", "A3 landscape")]
+    [203.2, 200.0, 420.0]
     """
     shown = text.strip()
     iso = _ISO.fullmatch(shown)

@@ -7,10 +7,11 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from . import show
-from .boxes import boxes
+from .drawing import Drawing
 from .library import Frames, Size, directed
 from .plan import Plan, PlanError, parse_plan, plan_document
-from .reckoning import Outcome, Record
+from .printdrawing import small_drawing
+from .reckoning import Record
 from .show import LengthStyle, style_for
 from .work import Work, work_out
 from .zones import SIDES, ZoneState, near_limit, rooms, seen_box, zone_state
@@ -60,7 +61,7 @@ class SizeVerdict(Record):
     zones: ZoneState = "none"
     zones_text: str = ""
     troubled: bool = False
-    drawing: Outcome | None = None
+    drawing: Drawing | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -186,27 +187,30 @@ def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:
         loss_text=show.percent(work.placement.loss),
         sides=side_losses(work, style),
         effective_ppi=float(work.effective),
-        ppi_text=show.ppi(work.effective) if not size.in_pixels else
-        f"{show.decimal(work.quality or 0, 2)} px a px",
+        ppi_text=show.ppi(work.effective)
+        if not size.in_pixels
+        else f"{show.decimal(work.quality or 0, 2)} px a px",
         quality=float(work.quality or 0),
         grade=work.grade or "",
         from_text="" if size.in_pixels else style.far(work.distance),
         zones=zones,
         zones_text=zones_text(work, style),
         troubled=troubled(work, zones),
-        drawing=Outcome(boxes=boxes(work), turn=work.plan.fit.turn, angle=work.plan.fit.angle),
-    )  # fmt: skip
+        drawing=small_drawing(work),
+    )
 
 
 def side_losses(work: Work, style: LengthStyle) -> list[SideLoss]:
     """What the crop takes at each side that loses anything."""
     placed = work.placement
     return [
-        SideLoss(side=side, px=float(px), printed=printed, text=f"{show.px(px)}, {printed} of print")
+        SideLoss(
+            side=side, px=float(px), printed=printed, text=f"{show.px(px)}, {printed} of print"
+        )
         for side, px in zip(SIDES, placed.cuts, strict=True)
         if px > 0
         for printed in [style.length(px * placed.mm_per_px)]
-    ]  # fmt: skip
+    ]
 
 
 def zones_text(work: Work, style: LengthStyle) -> str:

@@ -113,10 +113,14 @@ def _read_row(row: dict[str, Any], line: int, number: int, default_unit: str) ->
     if frames not in FRAMES:
         raise TableError(f"line {line}: frames is {', '.join(FRAMES)}, not “{cell('frames')[:40]}”")
     kept: Frames = next(word for word in FRAMES if word == frames)
-    made = Size(f"csv-{number}", cell("name"), cell("group"), sides.width, sides.height, kept,
-                cell("note"))  # fmt: skip
-    return made if made.name else Size(made.key, made.label, made.group, made.width, made.height,
-                                       made.frames, made.note)  # fmt: skip
+    made = Size(
+        f"csv-{number}", cell("name"), cell("group"), sides.width, sides.height, kept, cell("note")
+    )
+    return (
+        made
+        if made.name
+        else Size(made.key, made.label, made.group, made.width, made.height, made.frames, made.note)
+    )
 
 
 def survey_rows(verdicts: Iterable[SizeVerdict]) -> Iterable[list[Any]]:

@@ -16,9 +16,12 @@ NOSE = 150
 
 #: Lower bound of the quality ratio for each grade, best first; exact, as ratios are compared exactly.
 GRADES: tuple[tuple[str, Fraction], ...] = (
-    ("surplus", Fraction(2)), ("clean", Fraction(1)), ("near", Fraction(4, 5)),
-    ("soft", Fraction(1, 2)), ("coarse", Fraction(0)),
-)  # fmt: skip
+    ("surplus", Fraction(2)),
+    ("clean", Fraction(1)),
+    ("near", Fraction(4, 5)),
+    ("soft", Fraction(1, 2)),
+    ("coarse", Fraction(0)),
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,10 +34,13 @@ class Medium:
 
 #: Usual factors by surface; a studio edits its own in the plan.
 MEDIA: tuple[Medium, ...] = (
-    Medium("glossy photo paper", 1.0), Medium("satin photo paper", 1.0),
-    Medium("coated matte paper", 0.85), Medium("fine-art cotton paper", 0.7),
-    Medium("canvas", 0.6), Medium("textile", 0.5),
-)  # fmt: skip
+    Medium("glossy photo paper", 1.0),
+    Medium("satin photo paper", 1.0),
+    Medium("coated matte paper", 0.85),
+    Medium("fine-art cotton paper", 0.7),
+    Medium("canvas", 0.6),
+    Medium("textile", 0.5),
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +59,13 @@ def grades_in_words(sign: str, last: str) -> str:
 
 
 def grade(ratio: Fraction | float) -> str:
-    """The word for a quality ratio (effective ÷ needed), compared exactly."""
+    """The word for a quality ratio (effective ÷ needed), compared exactly.
+
+    Source: the grades of the trade, `grades_in_words`.
+
+    >>> grade(295 / 300), grade(150 / 300), grade(2)
+    ('near', 'soft', 'surplus')
+    """
     return next(name for name, least in GRADES if ratio >= least)
 
 
@@ -72,5 +84,11 @@ def bands(school: School, effective_ppi: float, factor: float, arcmin: float) ->
 
 
 def whole_print_distance(diagonal_mm: float, diagonals: float) -> float:
-    """From where a whole print is taken in: so many visible diagonals, never under 300 mm."""
+    """From where a whole print is taken in, mm: so many visible diagonals, never under 300 mm.
+
+    A print of 24 × 16 in has a diagonal of 28.84 in; at 1.5 diagonals it is looked at from 1.1 m.
+
+    >>> round(whole_print_distance(28.84 * 25.4, 1.5)), whole_print_distance(100, 1.5)
+    (1099, 300.0)
+    """
     return max(float(NEAREST_WHOLE_PRINT), diagonals * diagonal_mm)

@@ -94,6 +94,10 @@ def written(
     """`form` with its numbers, in as many places as make `shown(result(numbers))` say `text`.
 
     `result` is the formula itself, on exact fractions; `shown` words what it gives.
+
+    >>> put_in = number(Fraction(5000, 3), 1), number(Fraction(25, 3), 1)
+    >>> written("{} ÷ {}", put_in, lambda a, b: a / b, lambda x: decimal(x, 1), "200")
+    '1666.667 ÷ 8.333'
     """
     more = 0
     # What is shown exactly needs no trying: its result is the exact one.

@@ -7,8 +7,10 @@ from typing import Any
 
 from . import show
 from .choices import Choice, choices, lost_part
+from .drawing import Drawing
 from .outputs import OUTPUTS
 from .plan import Plan, lengths_of
+from .printdrawing import whole_drawing
 from .rail import Rail, rail
 from .rational import Fraction, exact
 from .reckon import reckon_work
@@ -91,6 +93,7 @@ class Worksheet(Record):
     """Everything the bench shows of a plan, apart from the picture itself."""
 
     reckoning: Reckoning
+    drawing: Drawing
     blades: list[Blade]
     schools: list[SchoolRow]
     choices: list[Choice]
@@ -111,6 +114,7 @@ def worksheet(
     reckoning = reckon_work(work, style, studio)
     return Worksheet(
         reckoning=reckoning,
+        drawing=whole_drawing(work),
         blades=blades(work, reckoning, style),
         schools=school_rows(reckoning, style),
         choices=choices(work, style, step, studio) if step else [],

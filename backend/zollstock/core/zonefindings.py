@@ -3,16 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from . import zones
-from .boxes import boxes
+from .box import Box
+from .drawing import Drawing
+from .edges import Edge
 from .fit import Placement, zone_span
+from .fixes import target_part
 from .library import Size
-from .parts.fit import KeepZone
-from .plan import PlanError, changed_plan
+from .parts.fit import Fit, KeepZone
+from .parts.picture import Picture
+from .parts.surface import Marks
+from .parts.target import Target
+from .plan import Plan, PlanError, changed_plan
+from .printdrawing import small_drawing
 from .rational import Fraction, exact
-from .reckoning import Finding, Outcome, Way
+from .reckoning import Finding, Way
+from .sheets import Turn
 from .show import LengthStyle
 from .studio import Studio
 from .work import Work, with_fit, work_out
@@ -112,26 +122,45 @@ def ways_out(work: Work, style: LengthStyle, studio: Studio) -> list[Way]:
     if fit.zoom != 1:
         wide = with_fit(work, fit.model_copy(update={"zoom": 1.0, "auto": True}))
         if not _cuts_any(wide):
-            found.append(Way(label="Take the crop as large as it goes", text="every zone inside",
-                             fix={"fit.zoom": 1.0, "fit.auto": True}))  # fmt: skip
+            found.append(
+                Way(
+                    label="Take the crop as large as it goes",
+                    text="every zone inside",
+                    fix={"fit.zoom": 1.0, "fit.auto": True},
+                )
+            )
     whole = with_fit(work, fit.model_copy(update={"mode": "contain", "zoom": 1.0}))
     if not _cuts_any(whole):
-        found.append(Way(label="Keep the picture whole", text=f"unequal borders, {_still_cut(work)}",
-                         fix={"fit.mode": "contain", "fit.zoom": 1.0}))  # fmt: skip
+        found.append(
+            Way(
+                label="Keep the picture whole",
+                text=f"unequal borders, {_still_cut(work)}",
+                fix={"fit.mode": "contain", "fit.zoom": 1.0},
+            )
+        )
     other = _size_that_holds(work, studio)
     if other is not None:
-        target = {"width": other.width.typed, "height": other.height.typed}
-        found.append(Way(label=f"Take {other.label}", text=f"every zone inside, {other.bought}",
-                         fix={"target": target, "fit.auto": True, "fit.zoom": 1.0}))  # fmt: skip
+        target = target_part(other.width.typed, other.height.typed)
+        found.append(
+            Way(
+                label=f"Take {other.label}",
+                text=f"every zone inside, {other.bought}",
+                fix={"target": target, "fit.auto": True, "fit.zoom": 1.0},
+            )
+        )
     if not fit.angle:
         smaller = _trimmed(work)
         names = [
             zone.name or "zone" for zone, new in zip(fit.keep, smaller, strict=True) if zone != new
         ]
         if names:
-            found.append(Way(label=f"Make the {' and the '.join(names)} smaller",
-                             text="what the crop holds now is kept",
-                             fix={"fit.keep": [zone.model_dump() for zone in smaller]}))  # fmt: skip
+            found.append(
+                Way(
+                    label=f"Make the {' and the '.join(names)} smaller",
+                    text="what the crop holds now is kept",
+                    fix={"fit.keep": [zone.model_dump() for zone in smaller]},
+                )
+            )
     return found
 
 
@@ -160,14 +189,17 @@ def _size_that_holds(work: Work, studio: Studio) -> Size | None:
     area = work.boxes.trim.w * work.boxes.trim.h
     wide = placed.picture_w >= placed.picture_h
     candidates = [
-        size for size in studio.sizes.laid(wide)
-        if not size.in_pixels and size.frames != "order"
-    ]  # fmt: skip
+        size for size in studio.sizes.laid(wide) if not size.in_pixels and size.frames != "order"
+    ]
     fitting = [s for s in candidates if least <= s.width.mm / s.height.mm <= most]
     fitting.sort(key=lambda s: max(s.area / area, area / s.area))
     for size in fitting[:_TRIES]:
-        fix = {"target.width": size.width.typed, "target.height": size.height.typed,
-               "fit.auto": True, "fit.zoom": 1.0}  # fmt: skip
+        fix = {
+            "target.width": size.width.typed,
+            "target.height": size.height.typed,
+            "fit.auto": True,
+            "fit.zoom": 1.0,
+        }
         try:
             outcome = work_out(changed_plan(plan, fix))
         except PlanError:
@@ -187,9 +219,12 @@ def _trimmed(work: Work) -> list[KeepZone]:
         y = max(exact(zone.y), window.y / placed.picture_h)
         right = min(exact(zone.x) + exact(zone.w), window.right / placed.picture_w)
         bottom = min(exact(zone.y) + exact(zone.h), window.bottom / placed.picture_h)
-        if right <= x or bottom <= y or (x, y, right - x, bottom - y) == tuple(
-            exact(value) for value in (zone.x, zone.y, zone.w, zone.h)
-        ):  # fmt: skip
+        if (
+            right <= x
+            or bottom <= y
+            or (x, y, right - x, bottom - y)
+            == tuple(exact(value) for value in (zone.x, zone.y, zone.w, zone.h))
+        ):
             made.append(zone)
             continue
         # Rounded inwards, so that rounding cannot leave a hair of it outside.
@@ -209,9 +244,14 @@ def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
     for room in zones.rooms(work, safe):
         gap = room.tightest[1]
         if gap < 0 <= inside_trim[room.zone]:
-            yield Finding(id="keep-zone-outside-safe", level="warn", step="edge", **fix,
-                          text=f"{called(room.zone.name)} reaches {style.length(-gap)} out of the "
-                               "safe area; a cutter may take it.")  # fmt: skip
+            yield Finding(
+                id="keep-zone-outside-safe",
+                level="warn",
+                step="edge",
+                **fix,
+                text=f"{called(room.zone.name)} reaches {style.length(-gap)} out of the "
+                "safe area; a cutter may take it.",
+            )
 
 
 def _fold_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
@@ -222,38 +262,74 @@ def _fold_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
         side, gap = room.tightest
         if gap < zones.NEAR_MM:
             where = "goes over" if gap < 0 else f"comes {style.length(gap)} from"
-            yield Finding(id="keep-zone-near-fold", level="warn", step="edge",
-                          text=f"{called(room.zone.name)} {where} the {side} fold.",
-                          fix=cure[0], fix_label=cure[1])  # fmt: skip
+            yield Finding(
+                id="keep-zone-near-fold",
+                level="warn",
+                step="edge",
+                text=f"{called(room.zone.name)} {where} the {side} fold.",
+                fix=cure[0],
+                fix_label=cure[1],
+            )
 
 
-def centre_crop(work: Work) -> Work:
+_CENTRAL: dict[str, Any] = {
+    "mode": "fill",
+    "anchor": (0.5, 0.5),
+    "zoom": 1.0,
+    "angle": 0.0,
+    "auto": False,
+}
+
+
+def centre_crop(plan: Plan) -> Work:
     """The same print as most labs would make it of a file of another ratio: cropped centrally."""
-    fit = work.plan.fit.model_copy(
-        update={"mode": "fill", "anchor": (0.5, 0.5), "zoom": 1.0, "angle": 0.0, "auto": False}
-    )
-    return with_fit(work, fit)
+    return work_out(plan.model_copy(update={"fit": plan.fit.model_copy(update=_CENTRAL)}))
+
+
+@dataclass(frozen=True, slots=True)
+class _Central:
+    """A lab's centre crop: what it cuts of the zones, what it takes of the picture, how it looks."""
+
+    crop: Box
+    cuts: str
+    takes: str
+    drawing: Drawing
+
+
+@lru_cache(maxsize=512)
+def _central(
+    picture: Picture,
+    turn: Turn,
+    keep: tuple[KeepZone, ...],
+    target: Target,
+    edge: Edge,
+    marks: Marks,
+    style: LengthStyle,
+) -> _Central:
+    # The same in every reckoning while a crop is moved.
+    fit = Fit(turn=turn, keep=keep)
+    work = centre_crop(Plan(picture=picture, fit=fit, target=target, edge=edge, marks=marks))
+    placed = work.placement
+    cuts = [
+        f"{style.length(mm)} of the {room.zone.name or 'keep zone'} at the {side}"
+        for room in zones.rooms(work, zones.seen_box(work))
+        for side, mm in room.cuts
+    ]
+    takes = _taken(placed, style) if placed.loss > _LITTLE else ""
+    return _Central(placed.crop, ", ".join(cuts), takes, small_drawing(work))
 
 
 def _centre_crop(work: Work, style: LengthStyle) -> Iterator[Finding]:
     """What a centre crop would have cut: the zones it hits, else what goes on which side."""
-    central = centre_crop(work)
-    placed = central.placement
-    hit = [room for room in zones.rooms(central, zones.seen_box(central)) if room.cuts]
-    if hit:
-        parts = [
-            f"{style.length(mm)} of the {room.zone.name or 'keep zone'} at the {side}"
-            for room in hit
-            for side, mm in room.cuts
-        ]
-        text = f"A lab's centre crop would cut {', '.join(parts)}."
-    elif placed.loss > _LITTLE and placed.crop != work.placement.crop:
-        text = f"A lab's centre crop would take {_taken(placed, style)}."
+    plan, fit = work.plan, work.plan.fit
+    central = _central(plan.picture, fit.turn, fit.keep, plan.target, plan.edge, plan.marks, style)
+    if central.cuts:
+        text = f"A lab's centre crop would cut {central.cuts}."
+    elif central.takes and central.crop != work.placement.crop:
+        text = f"A lab's centre crop would take {central.takes}."
     else:
         return
-    fit = work.plan.fit
-    yield Finding(id="centre-crop", level="note", step="fit", text=text,
-                  drawing=Outcome(boxes=boxes(central), turn=fit.turn, angle=0.0))  # fmt: skip
+    yield Finding(id="centre-crop", level="note", step="fit", text=text, drawing=central.drawing)
 
 
 def _taken(placed: Placement, style: LengthStyle) -> str:

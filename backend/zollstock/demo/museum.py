@@ -76,12 +76,17 @@ PLANS: dict[str, dict[str, Any]] = {
 }  # fmt: skip
 
 #: The catalogue's job, and the sizes its plates are wanted in.
-CATALOGUE = {"title": "Tide Mill Museum, catalogue plates", "client": "Tide Mill Museum",
-             "due": "2027-02-01"}  # fmt: skip
+CATALOGUE = {
+    "title": "Tide Mill Museum, catalogue plates",
+    "client": "Tide Mill Museum",
+    "due": "2027-02-01",
+}
 CATALOGUE_SET = ("Catalogue and shop", ["album-21x28", "cm-10x15", "cm-13x18", "cm-30x40", "cm-20x20",
                                         "cm-20x50", "px-1920x1080", "card-card-a6"])  # fmt: skip
-HALL_SET = ("Frames in the hall", ["cm-30x40", "cm-40x50", "cm-50x70", "cm-40x60", "iso-a3", "iso-a2",
-                                   "cm-30x30", "in-20x30"])  # fmt: skip
+HALL_SET = (
+    "Frames in the hall",
+    ["cm-30x40", "cm-40x50", "cm-50x70", "cm-40x60", "iso-a3", "iso-a2", "cm-30x30", "in-20x30"],
+)
 #: Sizes of the museum's own.
 OWN_SIZES = (
     {"name": "Staff pass", "width": "85.6 mm", "height": "54 mm", "group": "Museum", "frames": "order",

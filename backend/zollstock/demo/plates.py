@@ -41,10 +41,14 @@ class Plate:
 def _rake(hand: random.Random) -> str:
     """A salt rake: a long shaft, a comb of teeth at its far end."""
     teeth = [rect(255 + 22 * k, 170, 8, 70 + hand.uniform(-6, 6), "#6d5236") for k in range(9)]
-    return "".join([
-        line([(345, 200), (700, 860)], "#4c3a27", 22), line([(342, 198), (696, 858)], "#9a774c", 14),
-        rect(240, 148, 205, 26, "#7d5d3a"), *teeth,
-    ])  # fmt: skip
+    return "".join(
+        [
+            line([(345, 200), (700, 860)], "#4c3a27", 22),
+            line([(342, 198), (696, 858)], "#9a774c", 14),
+            rect(240, 148, 205, 26, "#7d5d3a"),
+            *teeth,
+        ]
+    )
 
 
 def _gear(hand: random.Random) -> str:
@@ -117,15 +121,18 @@ def _float(hand: random.Random) -> str:
 
 def _boat(hand: random.Random) -> str:
     lean = hand.uniform(-25, 25)
-    return "".join([
-        shape([(180, 640), (820, 640), (720, 770), (270, 770)], "#6b4a2e"),
-        shape([(180, 640), (820, 640), (805, 662), (196, 662)], "#d8c39a"),
-        line([(480, 640), (480 + lean, 180)], "#3b2c1d", 12),
-        shape([(495 + lean, 200), (495, 610), (760, 610)], "#efe6d0"),
-        shape([(468 + lean, 230), (462, 610), (260, 610)], "#e2d6ba"),
-        rect(330, 770, 340, 22, "#3a2a1c"), rect(400, 830, 200, 42, "#c9a94e"),
-        line([(420, 851), (580, 851)], "#3a2a1c", 4),
-    ])  # fmt: skip
+    return "".join(
+        [
+            shape([(180, 640), (820, 640), (720, 770), (270, 770)], "#6b4a2e"),
+            shape([(180, 640), (820, 640), (805, 662), (196, 662)], "#d8c39a"),
+            line([(480, 640), (480 + lean, 180)], "#3b2c1d", 12),
+            shape([(495 + lean, 200), (495, 610), (760, 610)], "#efe6d0"),
+            shape([(468 + lean, 230), (462, 610), (260, 610)], "#e2d6ba"),
+            rect(330, 770, 340, 22, "#3a2a1c"),
+            rect(400, 830, 200, 42, "#c9a94e"),
+            line([(420, 851), (580, 851)], "#3a2a1c", 4),
+        ]
+    )
 
 
 def _tile(hand: random.Random) -> str:
@@ -174,9 +181,13 @@ def _plates() -> tuple[Plate, ...]:
             # The thing is drawn in a square in the middle; its zone in shares of the picture.
             side = min(width, height)
             left, top = (width - side) / 2, (height - side) / 2
-            keep = {"name": kept[0], "x": round((left + kept[1] * side) / width, 4),
-                    "y": round((top + kept[2] * side) / height, 4),
-                    "w": round(kept[3] * side / width, 4), "h": round(kept[4] * side / height, 4)}  # fmt: skip
+            keep = {
+                "name": kept[0],
+                "x": round((left + kept[1] * side) / width, 4),
+                "y": round((top + kept[2] * side) / height, 4),
+                "w": round(kept[3] * side / width, 4),
+                "h": round(kept[4] * side / height, 4),
+            }
         found.append(Plate(index + 1, thing, width, height, keep))
     return tuple(found)
 
@@ -197,7 +208,9 @@ def paint(plate: Plate) -> pyvips.Image:
         f"translate({left + side * 0.012:.1f} {top + side * 0.02:.1f}) scale({side / 1000:.4f})"
     )
     drawing = svg(
-        plate.width, plate.height, "<defs>",
+        plate.width,
+        plate.height,
+        "<defs>",
         fade("ground", (0, light, 1), (1, dark, 1)),
         glow("shine", (0, "#ffe9a8", 0.55), (1, "#ffe9a8", 0)),
         glow("ball", (0, "#ffffff", 0.35), (0.7, "#ffffff", 0), (1, "#000000", 0.5)),
@@ -206,5 +219,5 @@ def paint(plate: Plate) -> pyvips.Image:
         rect(0, 0, plate.width, plate.height, "url(#ground)"),
         f'<g transform="{shadow}" filter="url(#dark)">{thing}</g>',
         f'<g transform="{place}">{thing}</g>',
-    )  # fmt: skip
+    )
     return grain(pixels(drawing, plate.width, plate.height), plate.number, 3)

@@ -22,7 +22,7 @@ from .brush import (
     shape,
     svg,
     veil,
-)  # fmt: skip
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,19 +50,26 @@ def fog(width: int, height: int) -> pyvips.Image:
             xs = [w / 2 + (column + edge) * 118 * s for s in spread for edge in (0.04, 0.96)]
             light = hand.uniform(0.05, 0.5)
             tone = "#f5d9b4" if (column + row) % 3 else "#a9bcc4"
-            pans.append(shape([(xs[0], top), (xs[1], top), (xs[3], bottom), (xs[2], bottom)], tone,
-                              f'fill-opacity="{light:.2f}"'))  # fmt: skip
+            pans.append(
+                shape(
+                    [(xs[0], top), (xs[1], top), (xs[3], bottom), (xs[2], bottom)],
+                    tone,
+                    f'fill-opacity="{light:.2f}"',
+                )
+            )
     heaps = [
         shape([(x - r, y), (x, y - r * 0.9), (x + r, y)], "#fbf3e6", 'fill-opacity="0.85"')
         for x, y, r in ((1010, 690, 22), (1072, 694, 30), (1150, 700, 26), (1290, 742, 44))
     ]
     tower = [
         shape([(240, 606), (260, 172), (304, 172), (326, 606)], "url(#tower)"),
-        rect(250, 158, 64, 14, "#3d4a4c"), rect(260, 124, 44, 34, "#ffe9a8"),
+        rect(250, 158, 64, 14, "#3d4a4c"),
+        rect(260, 124, 44, 34, "#ffe9a8"),
         shape([(254, 124), (282, 88), (310, 124)], "#3d4a4c"),
-        disc(282, 141, 170, "url(#lamp)"), disc(282, 141, 10, "#fff8df"),
+        disc(282, 141, 170, "url(#lamp)"),
+        disc(282, 141, 10, "#fff8df"),
         *(rect(277, y, 11, 20, "#6b6259") for y in (280, 390, 500)),
-    ]  # fmt: skip
+    ]
     drawing = svg(
         w, h, "<defs>",
         fade("sky", (0, "#4f7696", 1), (0.35, "#8fa9b3", 1), (0.75, "#f0d9b5", 1), (1, "#f6c993", 1)),
@@ -99,8 +106,10 @@ def gears(width: int, height: int) -> pyvips.Image:
         for index in range(6):
             angle = turn + index * math.tau / 6
             end = (x + r * 0.7 * math.cos(angle), y + r * 0.7 * math.sin(angle))
-            spokes += [line([(x + 5, y + 7), (end[0] + 5, end[1] + 7)], "#120d09", r * 0.13, 0.5),
-                       line([(x, y), end], body, r * 0.12)]  # fmt: skip
+            spokes += [
+                line([(x + 5, y + 7), (end[0] + 5, end[1] + 7)], "#120d09", r * 0.13, 0.5),
+                line([(x, y), end], body, r * 0.12),
+            ]
         return "".join([
             shape(dark, "#0c0907", 'fill-opacity="0.55"'), shape(rim, body),
             shape(rim, "url(#sheen)"),
@@ -148,18 +157,26 @@ def stars(width: int, height: int) -> pyvips.Image:
         trails.append(line(points, tone, hand.uniform(0.35, 1.5), hand.uniform(0.2, 0.95)))
     roof = [
         shape([(820, 1000), (820, 720), (1010, 590), (1205, 720), (1205, 1000)], "#0b0d12"),
-        shape([(800, 728), (1010, 580), (1225, 728), (1225, 742), (1010, 598), (800, 742)], "#15181f"),
-        rect(960, 800, 34, 46, "#f2b457"), rect(1050, 800, 34, 46, "#b9822f"),
+        shape(
+            [(800, 728), (1010, 580), (1225, 728), (1225, 742), (1010, 598), (800, 742)], "#15181f"
+        ),
+        rect(960, 800, 34, 46, "#f2b457"),
+        rect(1050, 800, 34, 46, "#b9822f"),
         disc(977, 823, 120, "url(#window)"),
         shape([(1205, 1000), (1205, 860), (1500, 880), (1500, 1000)], "#0a0c10"),
-    ]  # fmt: skip
+    ]
     drawing = svg(
-        w, h, "<defs>",
+        w,
+        h,
+        "<defs>",
         fade("night", (0, "#0a1230", 1), (0.6, "#1d3154", 1), (1, "#5a5a66", 1)),
         glow("window", (0, "#ffc46b", 0.35), (1, "#ffc46b", 0)),
-        "</defs>", rect(0, 0, w, h, "url(#night)"), *trails,
-        shape(ridge(hand, w, 960, 90, 120, h), "#07090d"), *roof,
-    )  # fmt: skip
+        "</defs>",
+        rect(0, 0, w, h, "url(#night)"),
+        *trails,
+        shape(ridge(hand, w, 960, 90, 120, h), "#07090d"),
+        *roof,
+    )
     return grain(pixels(drawing, width, height), 19, 13)
 
 
@@ -186,10 +203,14 @@ def seaweed(width: int, height: int) -> pyvips.Image:
     for turn in (-2.15, -1.75, -1.45, -1.1):
         grow(505 + hand.uniform(-8, 8), 850, turn, 172, 11, 6)
     fibres = [
-        line([(x, y), (x + hand.uniform(-14, 14), y + hand.uniform(-5, 5))], "#b09f7c", 0.5,
-             hand.uniform(0.1, 0.4))
+        line(
+            [(x, y), (x + hand.uniform(-14, 14), y + hand.uniform(-5, 5))],
+            "#b09f7c",
+            0.5,
+            hand.uniform(0.1, 0.4),
+        )
         for x, y in ((hand.uniform(0, 1000), hand.uniform(0, 1000)) for _ in range(900))
-    ]  # fmt: skip
+    ]
     label = [
         rect(640, 880, 290, 76, "#fbf6e6", 'stroke="#a08f6c" stroke-width="1.4"'),
         *(line([(660, 904 + 15 * k), (660 + hand.uniform(150, 245), 904 + 15 * k)], "#5a4a3a", 1.6, 0.7)
@@ -225,7 +246,7 @@ def keeper(width: int, height: int) -> pyvips.Image:
             return 0.45 + 0.25 * math.sin(x / 13 + y / 31)
         if face < 1:
             nose = 0.4 if 448 < x < 480 and 500 < y < 610 else 0.0
-            return 0.1 + 0.5 * max(0.0, (x - 430) / 200) ** 1.3 + nose
+            return 0.1 + 0.5 * float(max(0.0, (x - 430) / 200) ** 1.3) + nose
         if coat:
             return 0.72 if abs(x - 450) > 40 else 0.4
         return 0.12 + 0.12 * (x > 640)
@@ -240,9 +261,13 @@ def keeper(width: int, height: int) -> pyvips.Image:
                 continue
             wobble = hand.uniform(-2, 2)
             strokes.append(
-                line([(x - dx, y - dy), (x + wobble, y + wobble), (x + dx, y + dy)], "#2b2b2b",
-                     hand.uniform(0.7, 1.7 + 0.2 * layer), 0.35 + 0.45 * dark)
-            )  # fmt: skip
+                line(
+                    [(x - dx, y - dy), (x + wobble, y + wobble), (x + dx, y + dy)],
+                    "#2b2b2b",
+                    hand.uniform(0.7, 1.7 + 0.2 * layer),
+                    0.35 + 0.45 * dark,
+                )
+            )
     outline = [
         line([(450 + 190 * math.cos(a / 20) + hand.uniform(-2, 2), 520 + 255 * math.sin(a / 20))
               for a in range(-10, 74)], "#1f1f1f", 2.6, 0.8),
@@ -269,8 +294,10 @@ def lowtide(width: int, height: int) -> pyvips.Image:
         y = hand.uniform(690, 990)
         size = 14 + (y - 670) * hand.uniform(0.2, 0.75)
         x = hand.uniform(0, w)
-        pools.append(f'<ellipse cx="{x:.1f}" cy="{y:.1f}" rx="{size * 2.6:.1f}" ry="{size * 0.2:.1f}" '
-                     f'fill="#a9c3cf" fill-opacity="{hand.uniform(0.25, 0.8):.2f}"/>')  # fmt: skip
+        pools.append(
+            f'<ellipse cx="{x:.1f}" cy="{y:.1f}" rx="{size * 2.6:.1f}" ry="{size * 0.2:.1f}" '
+            f'fill="#a9c3cf" fill-opacity="{hand.uniform(0.25, 0.8):.2f}"/>'
+        )
     birds = []
     for _ in range(26):
         x, y, s = hand.uniform(1500, 2700), hand.uniform(120, 420), hand.uniform(5, 12)
@@ -280,8 +307,10 @@ def lowtide(width: int, height: int) -> pyvips.Image:
     for index in range(34):
         x = 60 + index * 88
         high = 40 + hand.uniform(-6, 6)
-        posts += [rect(x, 520 - high, 8, high + 6, "#4a4238"),
-                  rect(x, 560, 8, 180 + hand.uniform(-20, 20), "#38342c", 'fill-opacity="0.35"')]  # fmt: skip
+        posts += [
+            rect(x, 520 - high, 8, high + 6, "#4a4238"),
+            rect(x, 560, 8, 180 + hand.uniform(-20, 20), "#38342c", 'fill-opacity="0.35"'),
+        ]
     drawing = svg(
         w, h, "<defs>",
         fade("sky", (0, "#7899ad", 1), (0.55, "#cfd9d6", 1), (1, "#f0e6d3", 1)),
@@ -301,14 +330,22 @@ def postcard(width: int, height: int) -> pyvips.Image:
     hand = random.Random(37)
     w, h = 1200.0, 800.0
     waves = [
-        line([(x, y), (x + hand.uniform(20, 90), y)], "#f1ecd9", hand.uniform(0.8, 2.4), hand.uniform(0.2, 0.7))
+        line(
+            [(x, y), (x + hand.uniform(20, 90), y)],
+            "#f1ecd9",
+            hand.uniform(0.8, 2.4),
+            hand.uniform(0.2, 0.7),
+        )
         for x, y in ((hand.uniform(0, w), hand.uniform(540, 790)) for _ in range(220))
-    ]  # fmt: skip
+    ]
     wheel = [disc(452, 520, 92, "none", 'stroke="#4a3b2e" stroke-width="11"')]
     for index in range(12):
         angle = index * math.tau / 12
-        wheel.append(line([(452, 520), (452 + 92 * math.cos(angle), 520 + 92 * math.sin(angle))],
-                          "#4a3b2e", 5))  # fmt: skip
+        wheel.append(
+            line(
+                [(452, 520), (452 + 92 * math.cos(angle), 520 + 92 * math.sin(angle))], "#4a3b2e", 5
+            )
+        )
     drawing = svg(
         w, h, "<defs>", fade("sky", (0, "#b9c9c0", 1), (1, "#f4e3c3", 1)),
         fade("sea", (0, "#8fa9a0", 1), (1, "#56756f", 1)), "</defs>",
@@ -333,14 +370,18 @@ def sluice(width: int, height: int) -> pyvips.Image:
         boards.append(rect(x, water, 43, 250, tone, 'fill-opacity="0.35"'))
     beams = [rect(390, y, 730, 26, "#2a231d") for y in (270, 430, 590)]
     glints = [
-        line([(x, y), (x + hand.uniform(8, 70), y)], hand.choice(("#f6b26b", "#f2d3a0", "#8fa6c4")),
-             hand.uniform(0.7, 2.6), hand.uniform(0.2, 0.8))
+        line(
+            [(x, y), (x + hand.uniform(8, 70), y)],
+            hand.choice(("#f6b26b", "#f2d3a0", "#8fa6c4")),
+            hand.uniform(0.7, 2.6),
+            hand.uniform(0.2, 0.8),
+        )
         for x, y in ((hand.gauss(1180, 230), hand.uniform(water + 6, 995)) for _ in range(330))
-    ]  # fmt: skip
+    ]
     reeds = []
     for _ in range(190):
-        x, lean, high = hand.uniform(0, 400), hand.uniform(-22, 30), hand.uniform(90, 260)
-        reeds.append(line([(x, 800), (x + lean * 0.3, 800 - high * 0.6), (x + lean, 800 - high)],
+        left, lean, high = hand.uniform(0, 400), hand.uniform(-22, 30), hand.uniform(90, 260)
+        reeds.append(line([(left, 800), (left + lean * 0.3, 800 - high * 0.6), (left + lean, 800 - high)],
                           "#15181a", hand.uniform(1, 3), 0.9))  # fmt: skip
     drawing = svg(
         w, h, "<defs>",

@@ -1,7 +1,7 @@
-"""A job as one ZIP of plans and pictures, and the way back.
+"""A job as one ZIP of its designs and pictures, and the way back.
 
-`job.json` (`zollstock.job/1`) names the plans and pictures; nothing else in a ZIP is looked at,
-and no name in it ever becomes a path here.
+`job.json` (`zollstock.job/2`) names the documents and pictures; nothing else in a ZIP is looked at,
+and no name in it ever becomes a path here. A ZIP of the first format is read as well.
 """
 
 from __future__ import annotations
@@ -21,65 +21,109 @@ from typing import Annotated, Any, Literal
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import ProtectedError
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 from zipstream import ZipStream
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.plan import PlanError, parse_plan
+from zollstock.core.faults import DocumentError
+from zollstock.core.formats import Document, Steps, upgrade
 from zollstock.core.refusal import Refusal
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
-from zollstock.pictures.storage import local_path
+from zollstock.pictures.storage import local_path, name_of
 from zollstock.pixels.errors import PictureError
 
-from .models import Job, Print
+from .kinds import KINDS, PICTURE, PRINT
+from .models import Job
 from .revisions import begin
 
-JOB_FORMAT = "zollstock.job/1"
-_MOST_PRINTS = 2000
+JOB_FORMAT = "zollstock.job/2"
+_MOST_DESIGNS = 2000
 _MOST_PLAN_BYTES = 2**20
 _MOST_RATIO = 100
 _CHUNK = 2**20
 
 
+Name = Annotated[str, Field(max_length=300)]
+
+
 class _Entry(BaseModel):
+    """A design: its document and its pictures, by their names in the ZIP."""
+
     model_config = ConfigDict(extra="forbid", strict=True)
-    plan: Annotated[str, Field(max_length=300)]
-    picture: Annotated[str, Field(max_length=300)]
-    name: Annotated[str, Field(max_length=300)]
+    kind: Literal["print"]
+    document: Name
+    pictures: Annotated[dict[Annotated[str, Field(max_length=60)], Name], Field(max_length=2000)]
 
 
 class _Contents(BaseModel):
     model_config = ConfigDict(extra="forbid")
-    format: Literal["zollstock.job/1"]
+    format: Literal["zollstock.job/2"]
     title: Annotated[str, Field(min_length=1, max_length=200)]
     client: Annotated[str, Field(max_length=200)] = ""
     due: date | None = None
-    prints: Annotated[list[_Entry], Field(max_length=_MOST_PRINTS)]
+    # The pictures' own file names, by their names in the ZIP.
+    pictures: dict[Name, Name] = {}
+    designs: Annotated[list[_Entry], Field(max_length=_MOST_DESIGNS)]
+
+
+def _of_prints(old: Document) -> Document:
+    """The second format for the first, which held prints of one picture each."""
+    entries = _OldEntries.validate_python(old.pop("prints", None))
+    return old | {
+        "format": JOB_FORMAT,
+        "pictures": {entry.picture: entry.name for entry in entries},
+        "designs": [
+            {"kind": PRINT, "document": entry.plan, "pictures": {PICTURE: entry.picture}}
+            for entry in entries
+        ],
+    }
+
+
+class _OldEntry(BaseModel):
+    model_config = ConfigDict(extra="forbid", strict=True)
+    plan: Name
+    picture: Name
+    name: Name
+
+
+_OldEntries = TypeAdapter(list[_OldEntry])
+_STEPS: Steps = {"zollstock.job/1": _of_prints}
 
 
 def pack(job: Job) -> Iterator[bytes]:
     """The job as a streamed ZIP; each picture goes in once, as it is."""
     stream = ZipStream(compress_type=zipfile.ZIP_STORED)
-    entries: list[dict[str, str]] = []
-    packed: set[str] = set()
-    for number, held in enumerate(job.prints.select_related("picture"), 1):
-        picture = held.picture
-        where = f"pictures/{picture.sha256[:16]}{Path(picture.file.name).suffix}"
-        if where not in packed:
-            packed.add(where)
-            stream.add(_pieces(picture), where)
-        plan = f"plans/{number:03d}.json"
-        stream.add(json.dumps(held.plan, ensure_ascii=False, indent=1), plan)
-        entries.append({"plan": plan, "picture": where, "name": picture.name})
-    contents = {"format": JOB_FORMAT, "title": job.title, "client": job.client,
-                "due": job.due.isoformat() if job.due else None, "prints": entries}  # fmt: skip
+    entries: list[Document] = []
+    names: dict[str, str] = {}
+    for number, held in enumerate(job.designs.prefetch_related("under_keys__picture"), 1):
+        pictures = held.by_key()
+        for picture in pictures.values():
+            if _place(picture) not in names:
+                names[_place(picture)] = picture.name
+                stream.add(_pieces(picture), _place(picture))
+        document = f"designs/{number:03d}.json"
+        stream.add(json.dumps(held.document, ensure_ascii=False, indent=1), document)
+        places = {key: _place(picture) for key, picture in pictures.items()}
+        entries.append({"kind": held.kind, "document": document, "pictures": places})
+    contents = {
+        "format": JOB_FORMAT,
+        "title": job.title,
+        "client": job.client,
+        "due": job.due.isoformat() if job.due else None,
+        "pictures": names,
+        "designs": entries,
+    }
     stream.add(json.dumps(contents, ensure_ascii=False, indent=1), "job.json")
     yield from stream
 
 
+def _place(picture: Picture) -> str:
+    return f"pictures/{picture.sha256[:16]}{Path(name_of(picture.file)).suffix}"
+
+
 def _pieces(picture: Picture) -> Iterator[bytes]:
-    with local_path(picture.file.name) as path, path.open("rb") as file:
+    with local_path(name_of(picture.file)) as path, path.open("rb") as file:
         while piece := file.read(_CHUNK):
             yield piece
 
@@ -89,13 +133,13 @@ def unpack(account: User, path: Path) -> Job:
     fresh: list[Picture] = []
     try:
         with zipfile.ZipFile(path) as bag:
-            contents = _Contents.model_validate(_json(bag, "job.json"))
-            plans = [_json(bag, entry.plan) for entry in contents.prints]
-            for plan in plans:
-                parse_plan(plan)
+            contents = _contents(_json(bag, "job.json"))
+            documents = [
+                KINDS[entry.kind].sound(_json(bag, entry.document)) for entry in contents.designs
+            ]
             _check_weight(account, bag, contents)
             pictures = _pictures(account, bag, contents, fresh)
-        return _job(account, contents, plans, pictures)
+        return _job(account, contents, documents, pictures)
     except BaseException as error:
         # A refusal leaves nothing: pictures that came with it go again.
         for picture in fresh:
@@ -114,7 +158,7 @@ _NO_ZIP = (zipfile.BadZipFile, zlib.error, lzma.LZMAError, struct.error, NotImpl
 
 def _in_words(error: BaseException) -> str | None:
     """Why an archive was refused; None for what already says so, or is no fault of the archive."""
-    if isinstance(error, PlanError):
+    if isinstance(error, DocumentError):
         where, what = error.problems[0]
         return f"A plan in it is not valid ({where}: {what})."
     if isinstance(error, Refusal):
@@ -128,19 +172,29 @@ def _in_words(error: BaseException) -> str | None:
     return None
 
 
-def _job(account: User, contents: _Contents, plans: list[Any], pictures: dict[str, Picture]) -> Job:
+def _contents(document: Any) -> _Contents:
+    return _Contents.model_validate(
+        upgrade(document, _STEPS) if isinstance(document, dict) else document
+    )
+
+
+def _job(
+    account: User, contents: _Contents, documents: list[Document], pictures: dict[str, Picture]
+) -> Job:
     with transaction.atomic():
-        job = Job.objects.create(account=account, title=contents.title, client=contents.client,
-                                 due=contents.due)  # fmt: skip
-        for position, (entry, plan) in enumerate(zip(contents.prints, plans, strict=True)):
-            begin(Print(job=job, picture=pictures[entry.picture], position=position), plan)
+        job = Job.objects.create(
+            account=account, title=contents.title, client=contents.client, due=contents.due
+        )
+        for position, (entry, document) in enumerate(zip(contents.designs, documents, strict=True)):
+            held = {key: pictures[place] for key, place in entry.pictures.items()}
+            begin(job, entry.kind, document, held, position)
     return job
 
 
 def _check_weight(account: User, bag: zipfile.ZipFile, contents: _Contents) -> None:
     """Pictures do not pack a hundredfold, and all of them must find room. Nothing is unpacked yet."""
     total = 0
-    for name in {entry.picture for entry in contents.prints}:
+    for name in _places(contents):
         info = _info(bag, name)
         if info.file_size > _MOST_RATIO * max(info.compress_size, 1) and info.file_size > 2**20:
             raise PictureError(
@@ -156,13 +210,17 @@ def _pictures(
 ) -> dict[str, Picture]:
     """The pictures by their names in the archive; those that are new here are noted in `fresh`."""
     found: dict[str, Picture] = {}
-    for entry in contents.prints:
-        if entry.picture not in found:
-            picture, known = take_in(account, entry.name, _read(bag, entry.picture))
-            found[entry.picture] = picture
-            if not known:
-                fresh.append(picture)
+    for place in _places(contents):
+        name = contents.pictures.get(place) or Path(place).name
+        found[place], known = take_in(account, name, _read(bag, place))
+        if not known:
+            fresh.append(found[place])
     return found
+
+
+def _places(contents: _Contents) -> list[str]:
+    """Where the pictures lie in the ZIP, each once."""
+    return list({place: None for entry in contents.designs for place in entry.pictures.values()})
 
 
 def _read(bag: zipfile.ZipFile, name: str) -> Iterator[bytes]:

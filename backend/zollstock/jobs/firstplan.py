@@ -8,8 +8,11 @@ from zollstock.core.plan import PLAN_FORMAT
 from zollstock.pictures.models import Picture
 
 #: A modest first size by the account's unit: long side and short side, and the square.
-_FIRST = {"in": ("12 in", "8 in", "10 in"), "cm": ("30 cm", "20 cm", "30 cm"),
-          "mm": ("300 mm", "200 mm", "300 mm")}  # fmt: skip
+_FIRST = {
+    "in": ("12 in", "8 in", "10 in"),
+    "cm": ("30 cm", "20 cm", "30 cm"),
+    "mm": ("300 mm", "200 mm", "300 mm"),
+}
 
 
 def first_plan(picture: Picture, unit: str) -> dict[str, Any]:

@@ -1,11 +1,15 @@
-"""A job holds prints; a print is a picture and a plan with all its revisions."""
+"""A job holds designs: wishes with their pictures and all their revisions."""
 
 from __future__ import annotations
+
+from typing import Any
 
 from django.conf import settings
 from django.db import models
 
 from zollstock.pictures.models import Picture
+
+from .kinds import KINDS, PICTURE, PRINT
 
 
 class Job(models.Model):
@@ -18,17 +22,24 @@ class Job(models.Model):
     class Meta:
         ordering = ["-created", "-id"]
 
+    @property
+    def prints(self) -> models.QuerySet[Design]:
+        """The designs that are prints, with their pictures, in their order."""
+        return self.designs.filter(kind=PRINT).prefetch_related("under_keys__picture")
 
-class Print(models.Model):
-    """One print. `version` grows with every write and guards against a stale window.
 
-    `head` is the number of the revision whose plan is in force; undo and redo move it.
+class Design(models.Model):
+    """What is wanted, of one kind; a print is a kind, a layout another (`kinds`).
+
+    `document` is the one in force. `version` grows with every write and guards against a stale
+    window. `head` is the number of the revision in force; undo and redo move it.
     """
 
-    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="prints")
-    picture = models.ForeignKey(Picture, on_delete=models.PROTECT, related_name="prints")
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="designs")
+    kind = models.CharField(max_length=12, choices={name: name for name in KINDS}, default=PRINT)
     position = models.PositiveIntegerField(default=0)
-    plan = models.JSONField()
+    document = models.JSONField()
+    pictures = models.ManyToManyField(Picture, through="DesignPicture", related_name="designs")
     version = models.PositiveIntegerField(default=1)
     head = models.PositiveIntegerField(default=1)
     changed = models.DateTimeField(auto_now=True)
@@ -36,16 +47,42 @@ class Print(models.Model):
     class Meta:
         ordering = ["position", "id"]
 
+    def by_key(self) -> dict[str, Picture]:
+        """Its pictures, each under the place in the document that speaks of it."""
+        return {held.key: held.picture for held in self.under_keys.all()}
+
+    @property
+    def picture(self) -> Picture:
+        """The picture of a print."""
+        return self.by_key()[PICTURE]
+
+    @property
+    def title(self) -> str:
+        return str(self.document["title"])
+
+
+class DesignPicture(models.Model):
+    """A picture of a design, which cannot go while the design is there."""
+
+    design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="under_keys")
+    key = models.CharField(max_length=60)
+    picture = models.ForeignKey(Picture, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["design", "key"], name="one_picture_a_key"),
+        ]
+
 
 class Revision(models.Model):
-    """A plan as it once was. Numbers run from 1 without gaps."""
+    """A document as it once was. Numbers run from 1 without gaps."""
 
-    print = models.ForeignKey(Print, on_delete=models.CASCADE, related_name="revisions")
+    design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
-    plan = models.JSONField()
+    document: Any = models.JSONField()
     saved = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["print", "number"], name="one_plan_a_number")
+            models.UniqueConstraint(fields=["design", "number"], name="one_document_a_number")
         ]

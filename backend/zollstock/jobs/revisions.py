@@ -1,22 +1,21 @@
-"""Saving a print's plan: every change a revision, undo and redo between them, no stale window."""
+"""Saving a design's document: every change a revision, undo and redo between them, no stale window."""
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
 from django.db import transaction
 
-from zollstock.core.parts.fit import KeepZone
-from zollstock.core.plan import PlanError, parse_plan, plan_document
 from zollstock.core.refusal import Refusal
-from zollstock.core.zones import turned
 from zollstock.pictures.models import Picture
 
-from .models import Print, Revision
+from .kinds import KINDS, PICTURE, PRINT
+from .models import Design, DesignPicture, Job, Revision
 
 
 class StaleVersion(Refusal):
-    """The print was changed meanwhile; `current` is the version in force."""
+    """The design was changed meanwhile; `current` is the version in force."""
 
     def __init__(self, current: int) -> None:
         self.current = current
@@ -26,80 +25,82 @@ class StaleVersion(Refusal):
         )
 
 
-def save_plan(print_id: int, document: dict[str, Any], version: int) -> Print:
-    """Make `document` the plan in force; what had been undone is forgotten.
+def save_document(design_id: int, document: dict[str, Any], version: int) -> Design:
+    """Make `document` the one in force; what had been undone is forgotten.
 
-    Raises `PlanError`, or `StaleVersion` when `version` is not the one in force. A plan equal to
-    the one in force changes nothing.
+    Raises `DocumentError`, or `StaleVersion` when `version` is not the one in force. A document equal
+    to the one in force changes nothing.
     """
-    wanted = plan_document(parse_plan(document))
     with transaction.atomic():
-        held = _held(print_id, version)
-        check_picture(held, wanted)
-        if wanted == held.plan:
+        held = _held(design_id, version)
+        kind = KINDS[held.kind]
+        wanted = kind.sound(document)
+        pictures = held.by_key()
+        kind.check(wanted, _parts(pictures))
+        if wanted == held.document:
             return held
         held.revisions.filter(number__gt=held.head).delete()
-        redrawn = _upright_zones(wanted) != _upright_zones(held.plan)
+        before, held.document = kind.zones(held.document), wanted
         held.head += 1
-        held.plan = wanted
         held.version += 1
-        Revision.objects.create(print=held, number=held.head, plan=wanted)
+        Revision.objects.create(design=held, number=held.head, document=wanted)
         held.save()
-        if redrawn:
-            _keep_with_picture(held)
+        redrawn = {key: zones for key, zones in kind.zones(wanted).items() if zones != before[key]}
+        _keep_with_pictures(pictures, redrawn)
     return held
 
 
-def _upright_zones(document: dict[str, Any]) -> list[dict[str, Any]]:
-    """A plan's keep zones in fractions of the upright picture, before the plan's own turn."""
-    fit = document["fit"]
-    return [turned(KeepZone(**zone), -fit["turn"]).model_dump(mode="json") for zone in fit["keep"]]
-
-
-def _keep_with_picture(held: Print) -> None:
-    """Zones drawn on one print are the picture's: its next prints begin with them."""
-    Picture.objects.filter(id=held.picture_id).update(keep=_upright_zones(held.plan))
-
-
-def step(print_id: int, version: int, by: int) -> Print:
+def step(design_id: int, version: int, by: int) -> Design:
     """Undo (`by` = −1) or redo (+1); at the end of the chain nothing changes."""
     with transaction.atomic():
-        held = _held(print_id, version)
+        held = _held(design_id, version)
         revision = held.revisions.filter(number=held.head + by).first()
         if revision is None:
             return held
-        held.head, held.plan = revision.number, revision.plan
+        held.head, held.document = revision.number, revision.document
         held.version += 1
         held.save()
     return held
 
 
-def begin(held: Print, document: dict[str, Any]) -> Print:
-    """Save a new print with its first revision. Raises `PlanError`."""
-    held.plan = plan_document(parse_plan(document))
-    check_picture(held, held.plan)
+def begin(
+    job: Job, kind: str, document: dict[str, Any], pictures: Mapping[str, Picture], position: int
+) -> Design:
+    """A new design with its first revision. Raises `DocumentError`."""
+    sound = KINDS[kind].sound(document)
+    KINDS[kind].check(sound, _parts(pictures))
     with transaction.atomic():
-        held.save()
-        Revision.objects.create(print=held, number=1, plan=held.plan)
-        if held.plan["fit"]["keep"]:
-            _keep_with_picture(held)
+        held = Design.objects.create(job=job, kind=kind, position=position, document=sound)
+        DesignPicture.objects.bulk_create(
+            DesignPicture(design=held, key=key, picture=picture)
+            for key, picture in pictures.items()
+        )
+        Revision.objects.create(design=held, number=1, document=sound)
+        drawn = {key: zones for key, zones in KINDS[kind].zones(sound).items() if zones}
+        _keep_with_pictures(pictures, drawn)
     return held
 
 
-def check_picture(held: Print, document: dict[str, Any]) -> None:
-    """A plan must be for the print's own picture. Raises `PlanError`."""
-    own, given = held.picture.plan_part(), document["picture"]
-    if given != own:
-        raise PlanError([(
-            "picture",
-            "this plan is for another picture: {width_px} × {height_px} px, orientation "
-            "{orientation}".format(**given),
-        )])  # fmt: skip
+def begin_print(job: Job, picture: Picture, document: dict[str, Any], position: int) -> Design:
+    """A new print of one picture. Raises `PlanError`."""
+    return begin(job, PRINT, document, {PICTURE: picture}, position)
 
 
-def _held(print_id: int, version: int) -> Print:
-    """The print, locked until the transaction ends."""
-    held = Print.objects.select_for_update().get(id=print_id)
+def _keep_with_pictures(
+    pictures: Mapping[str, Picture], zones: Mapping[str, list[dict[str, Any]]]
+) -> None:
+    """Zones drawn on one design are the picture's: its next designs begin with them."""
+    for key, drawn in zones.items():
+        Picture.objects.filter(id=pictures[key].id).update(keep=drawn)
+
+
+def _parts(pictures: Mapping[str, Picture]) -> dict[str, dict[str, Any]]:
+    return {key: picture.plan_part() for key, picture in pictures.items()}
+
+
+def _held(design_id: int, version: int) -> Design:
+    """The design, locked until the transaction ends."""
+    held = Design.objects.select_for_update().get(id=design_id)
     if held.version != version:
         raise StaleVersion(held.version)
     return held

@@ -5,25 +5,26 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.signed import SignedRequest
 from zollstock.core.plan import parse_plan
 from zollstock.core.rational import Fraction
 from zollstock.core.ratios import ratio_text
-from zollstock.core.survey import Order, Survey, survey, survey_words
+from zollstock.core.survey import Order, SizeVerdict, Survey, survey, survey_words
 from zollstock.core.tables import SURVEY_COLUMNS, survey_rows, write_table
 from zollstock.leaves.sizes_leaf import sizes_leaf
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.serving import to_keep
-from zollstock.pictures.storage import local_path
+from zollstock.pictures.storage import local_path, name_of
 from zollstock.sizes.shelf import chosen
 
 from .api import Silhouette, own_prints, silhouette
-from .models import Print
+from .models import Design
 from .variants import make_variants
 
 router = Router(tags=["sizes"])
@@ -54,14 +55,16 @@ class PictureSheet(Schema):
     prints: list[PrintOfPicture]
 
 
-def _survey(held: Print, request: HttpRequest, which: str, order: Order, unit: str):
-    return survey(parse_plan(held.plan), chosen(request.user, which), unit, order)
+def _survey(
+    held: Design, request: SignedRequest, which: str, order: Order, unit: str
+) -> list[SizeVerdict]:
+    return survey(parse_plan(held.document), chosen(request.user, which), unit, order)
 
 
 @router.get("/prints/{int:print_id}/sizes", response=Survey)
 def sizes(
-    request: HttpRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
-):
+    request: SignedRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
+) -> Survey:
     """What every size of a set costs this print's picture, with its zones, turn, edge and medium."""
     held = get_object_or_404(own_prints(request), id=print_id)
     found = _survey(held, request, which, order, unit)
@@ -70,7 +73,7 @@ def sizes(
 
 @router.get("/prints/{int:print_id}/sizes.csv", include_in_schema=False)
 def table(
-    request: HttpRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
+    request: SignedRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
 ) -> HttpResponse:
     held = get_object_or_404(own_prints(request), id=print_id)
     text = write_table(SURVEY_COLUMNS, survey_rows(_survey(held, request, which, order, unit)))
@@ -79,28 +82,34 @@ def table(
 
 @router.get("/prints/{int:print_id}/sizes.pdf", include_in_schema=False)
 def leaf(
-    request: HttpRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
+    request: SignedRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
 ) -> HttpResponse:
     """The sizes as a leaf for the client."""
     held = get_object_or_404(own_prints(request), id=print_id)
-    if not held.picture.small:
+    picture = held.picture
+    if not picture.small:
         raise HttpError(409, "The picture is still being read; ask again in a moment.")
-    width, height = held.picture.upright
+    width, height = picture.upright
     words = f"{width} × {height} px, {ratio_text(Fraction(width, height))}"
-    with local_path(held.picture.small.name) as proof:
-        made = sizes_leaf(held.plan["title"] or held.picture.name, words, _SORTED[order],
-                          _survey(held, request, which, order, unit), proof)  # fmt: skip
+    with local_path(name_of(picture.small)) as proof:
+        made = sizes_leaf(
+            held.title or picture.name,
+            words,
+            _SORTED[order],
+            _survey(held, request, which, order, unit),
+            proof,
+        )
     return _download(made, "application/pdf", held, "pdf")
 
 
-def _download(content: bytes, kind: str, held: Print, ending: str) -> HttpResponse:
+def _download(content: bytes, kind: str, held: Design, ending: str) -> HttpResponse:
     response = HttpResponse(content, content_type=kind)
-    to_keep(response, held.plan["title"], f" sizes.{ending}")
+    to_keep(response, held.title, f" sizes.{ending}")
     return response
 
 
 @router.post("/prints/{int:print_id}/variants", response=MadeVariants)
-def variants(request: HttpRequest, print_id: int, wanted: Variants) -> MadeVariants:
+def variants(request: SignedRequest, print_id: int, wanted: Variants) -> MadeVariants:
     """Make a print of the same picture for each size of a set."""
     held = get_object_or_404(own_prints(request), id=print_id)
     sizes = chosen(request.user, wanted.set)
@@ -110,11 +119,13 @@ def variants(request: HttpRequest, print_id: int, wanted: Variants) -> MadeVaria
 
 
 @router.get("/pictures/{uuid:picture_id}/sheet", response=PictureSheet)
-def picture_sheet(request: HttpRequest, picture_id: UUID) -> PictureSheet:
+def picture_sheet(request: SignedRequest, picture_id: UUID) -> PictureSheet:
     picture = get_object_or_404(own_pictures(request), id=picture_id)
-    prints = own_prints(request).filter(picture=picture).order_by("job_id", "position", "id")
+    prints = own_prints(request).filter(pictures=picture).order_by("job_id", "position", "id")
     return PictureSheet(
         picture=facts(picture),
-        prints=[PrintOfPicture(job=held.job_id, job_title=held.job.title, print=silhouette(held))
-                for held in prints],
-    )  # fmt: skip
+        prints=[
+            PrintOfPicture(job=held.job_id, job_title=held.job.title, print=silhouette(held))
+            for held in prints
+        ],
+    )

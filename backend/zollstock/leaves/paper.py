@@ -14,7 +14,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
-from zollstock.core.reckoning import BoxMm, Outcome
+from zollstock.core.drawing import BoxMm, Drawing, DrawnPiece
 
 FONTS = Path(__file__).parent / "fonts"
 TEXT, BOLD, FIGURE = "Barlow", "Barlow-Bold", "Barlow-Figure"
@@ -84,47 +84,51 @@ class Leaf:
         self.canvas.rect(x, self.height - y - h, w, h, stroke=bool(ink), fill=bool(fill))
 
     def print_in_small(
-        self, x: float, y: float, scale: float, drawing: Outcome, proof: ImageReader
+        self, x: float, y: float, scale: float, drawing: Drawing, proof: ImageReader
     ) -> None:
         """A print to scale (points a mm): its picture in its window, the loss beyond it hatched."""
-        canvas, boxes = self.canvas, drawing.boxes
-        off = (boxes.document[0], boxes.document[1])
+        canvas, sheet, piece = self.canvas, drawing.boxes["document"], drawing.pieces[0]
+        off = (sheet[0], sheet[1])
 
         def at(box: BoxMm) -> tuple[float, float, float, float]:
-            return (x + (box[0] - off[0]) * scale, self.height - y - (box[1] - off[1] + box[3]) * scale,
-                    box[2] * scale, box[3] * scale)  # fmt: skip
+            return (
+                x + (box[0] - off[0]) * scale,
+                self.height - y - (box[1] - off[1] + box[3]) * scale,
+                box[2] * scale,
+                box[3] * scale,
+            )
 
         def picture() -> None:
-            px, py, pw, ph = at(boxes.picture)
+            px, py, pw, ph = at(piece.picture)
             canvas.translate(px + pw / 2, py + ph / 2)
-            canvas.rotate(-(drawing.turn + drawing.angle))
-            w, h = (ph, pw) if drawing.turn in (90, 270) else (pw, ph)
+            canvas.rotate(-(piece.turn + piece.angle))
+            w, h = (ph, pw) if piece.turn in (90, 270) else (pw, ph)
             canvas.drawImage(proof, -w / 2, -h / 2, w, h)
 
         canvas.saveState()
         canvas.setFillAlpha(0.28)
         picture()
         canvas.restoreState()
-        self._hatched(at(boxes.picture), drawing)
+        self._hatched(at(piece.picture), piece)
         canvas.setFillColor("#ffffff")
-        canvas.rect(*at(boxes.document), stroke=0, fill=1)
+        canvas.rect(*at(sheet), stroke=0, fill=1)
         canvas.saveState()
         window = canvas.beginPath()
-        window.rect(*at(boxes.printed))
+        window.rect(*at(piece.printed))
         canvas.clipPath(window, stroke=0, fill=0)
         picture()
         canvas.restoreState()
         canvas.setStrokeColor(INK)
         canvas.setDash([])
         canvas.setLineWidth(0.8)
-        canvas.rect(*at(boxes.document), stroke=1, fill=0)
+        canvas.rect(*at(sheet), stroke=1, fill=0)
 
-    def _hatched(self, box: tuple[float, float, float, float], drawing: Outcome) -> None:
+    def _hatched(self, box: BoxMm, piece: DrawnPiece) -> None:
         """Strokes over the whole picture; the sheet is laid over them afterwards."""
         canvas, (x, y, w, h) = self.canvas, box
         canvas.saveState()
         canvas.translate(x + w / 2, y + h / 2)
-        canvas.rotate(-drawing.angle)
+        canvas.rotate(-piece.angle)
         path = canvas.beginPath()
         path.rect(-w / 2, -h / 2, w, h)
         canvas.clipPath(path, stroke=0, fill=0)

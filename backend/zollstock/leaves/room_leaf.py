@@ -23,9 +23,14 @@ def room_pdf(room: LeaveRoom, both_ways: bool) -> bytes:
     leaf = Leaf("Leave room", landscape=True)
     leaf.text(MARGIN, MARGIN + 5 * mm, f"Leave room in a frame of {room.ratio}", 17, BOLD)
     ways = ", lying and standing" if both_ways else ""
-    leaf.text(MARGIN, MARGIN + 11.5 * mm,
-              f"{room.area_text} survives all {len(room.sizes)} sizes{ways}: {room.width_text}, "
-              f"{room.height_text}.", 10.5, room=leaf.width - 2 * MARGIN)  # fmt: skip
+    leaf.text(
+        MARGIN,
+        MARGIN + 11.5 * mm,
+        f"{room.area_text} survives all {len(room.sizes)} sizes{ways}: {room.width_text}, "
+        f"{room.height_text}.",
+        10.5,
+        room=leaf.width - 2 * MARGIN,
+    )
     most_w, most_h = leaf.width - 2 * MARGIN - 62 * mm, leaf.height - 2 * MARGIN - 24 * mm
     scale = min(most_w / room.frame[0], most_h / room.frame[1])
     w, h = room.frame[0] * scale, room.frame[1] * scale
@@ -48,8 +53,13 @@ def room_pdf(room: LeaveRoom, both_ways: bool) -> bytes:
     leaf.text(left, y + 4 * mm, "Sizes", 11, BOLD)
     lines = int((leaf.height - MARGIN - y - 12 * mm) / (5 * mm))
     for number, size in enumerate(room.sizes[:lines]):
-        leaf.text(left, y + 10 * mm + number * 5 * mm, f"{size.name}  {size.ratio}  {size.kept}", 9,
-                  room=leaf.width - MARGIN - left)  # fmt: skip
+        leaf.text(
+            left,
+            y + 10 * mm + number * 5 * mm,
+            f"{size.name}  {size.ratio}  {size.kept}",
+            9,
+            room=leaf.width - MARGIN - left,
+        )
     if len(room.sizes) > lines:
         leaf.text(
             left, y + 10 * mm + lines * 5 * mm, f"and {len(room.sizes) - lines} more", 9, ink=SOFT

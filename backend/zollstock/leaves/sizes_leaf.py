@@ -7,6 +7,7 @@ from pathlib import Path
 
 from reportlab.lib.units import mm
 
+from zollstock.core.drawing import Drawing
 from zollstock.core.survey import SizeVerdict
 
 from .paper import BOLD, FIGURE, LINE, MARGIN, RUST, SOFT, Leaf, image
@@ -57,28 +58,31 @@ def _common_scale(rows: Sequence[SizeVerdict]) -> float:
     scales = [1.0]
     for item in rows:
         if item.drawing:
-            boxes = item.drawing.boxes
-            w = max(boxes.document[2], boxes.picture[2])
-            h = max(boxes.document[3], boxes.picture[3])
+            w, h = _reach(item.drawing)
             scales.append(min(_DRAWING[0] / w, _DRAWING[1] / h))
     return min(scales)
+
+
+def _reach(drawing: Drawing) -> tuple[float, float]:
+    """Width and height, mm, of the sheet or of the picture, whichever is more."""
+    sheet, picture = drawing.boxes["document"], drawing.pieces[0].picture
+    return max(sheet[2], picture[2]), max(sheet[3], picture[3])
 
 
 def _row(leaf: Leaf, y: float, item: SizeVerdict, scale: float, small: object) -> None:
     drawing = item.drawing
     if drawing is None:
         return
-    boxes = drawing.boxes
-    reach = (max(boxes.document[2], boxes.picture[2]), max(boxes.document[3], boxes.picture[3]))
-    x = MARGIN + (_DRAWING[0] - reach[0] * scale) / 2 + max(0, -boxes.picture[0]) * scale
-    top = y + (_DRAWING[1] - reach[1] * scale) / 2 + max(0, -boxes.picture[1]) * scale
+    reach, picture = _reach(drawing), drawing.pieces[0].picture
+    x = MARGIN + (_DRAWING[0] - reach[0] * scale) / 2 + max(0, -picture[0]) * scale
+    top = y + (_DRAWING[1] - reach[1] * scale) / 2 + max(0, -picture[1]) * scale
     leaf.print_in_small(x, top, scale, drawing, small)
     left, room = MARGIN + _DRAWING[0] + 8 * mm, 72 * mm
     leaf.text(left, y + 5 * mm, item.size_text, 14, FIGURE, room=room)
     leaf.text(left, y + 10 * mm, f"{item.name} · {item.bought}" + (f" · {item.note}" if item.note else ""),
               9, ink=SOFT, room=room)  # fmt: skip
     lost = "nothing lost" if not item.loss else f"{item.loss_text} lost"
-    sides = ", ".join(f"{side.side} {side.text.split(', ')[-1]}" for side in item.sides)
+    sides = ", ".join(f"{side.side} {side.printed}" for side in item.sides)
     leaf.text(left, y + 15 * mm, lost + (f": {sides}" if sides else ""), 9.5, room=room + 40 * mm)
     if item.zones_text:
         ink = RUST if item.zones == "cut" else SOFT

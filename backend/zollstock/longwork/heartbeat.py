@@ -7,7 +7,7 @@ import threading
 import time
 from collections.abc import Callable
 from types import TracebackType
-from typing import TypeVar
+from typing import Self, TypeVar
 
 from django.db import InterfaceError, OperationalError, connection
 
@@ -34,14 +34,16 @@ class Heartbeat:
         self._thread = threading.Thread(target=self._run, daemon=True)
         self.wanted = True
 
-    def __enter__(self) -> Heartbeat:
+    def __enter__(self) -> Self:
         self._thread.start()
         return self
 
     def __exit__(
-        self, kind: type[BaseException] | None, error: BaseException | None,
+        self,
+        kind: type[BaseException] | None,
+        error: BaseException | None,
         trace: TracebackType | None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         self._stop.set()
         self._thread.join()
 

@@ -19,6 +19,7 @@ TaskName = Literal[
     "zollstock.pictures.tasks.read",
     "zollstock.renders.tasks.make",
     "zollstock.renders.tasks.work_off",
+    "zollstock.batches.tasks.lay_out",
 ]
 
 
@@ -26,6 +27,9 @@ def dispatch(task: TaskName, row: str, queue: str | None = None) -> None:
     """Send a task the name of its row; a broker that does not answer is no fault."""
     try:
         # Not under the caller's own task: what is told about goes on by itself.
-        current_app.send_task(task, [row], retry=False, **({"queue": queue} if queue else {}))
+        if queue is None:
+            current_app.send_task(task, [row], retry=False)
+        else:
+            current_app.send_task(task, [row], retry=False, queue=queue)
     except (OperationalError, RedisError, OSError):
         log.warning("the broker does not answer; %s waits", row)

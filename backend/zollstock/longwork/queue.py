@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from datetime import timedelta
 from typing import Any, Generic, TypeVar
 
+from django.db import transaction
 from django.db.models import F, QuerySet
 from django.utils import timezone
 
@@ -89,10 +90,20 @@ class Queue(Generic[Row]):
         """To be held while the work goes on."""
         return Alive(self.mine(row), hasattr(row, "percent"))
 
-    def finish(self, row: Row, **result: Any) -> bool:
-        """Write the end of a row that is still this worker's; patient with a database that is away."""
-        mine = self.mine(row)
-        return bool(persistently(lambda: mine.update(pulse=timezone.now(), **result)))
+    def finish(self, row: Row, also: Callable[[], object] = lambda: None, **result: Any) -> bool:
+        """Write the end of a row that is still this worker's; patient with a database that is away.
+
+        What `also` writes is there with it, or not at all.
+        """
+
+        def write() -> bool:
+            with transaction.atomic():
+                if not self.mine(row).update(pulse=timezone.now(), **result):
+                    return False
+                also()
+                return True
+
+        return persistently(write)
 
     def fail(self, row: Row, words: str) -> None:
         """End a row without a result."""
@@ -120,8 +131,11 @@ class Queue(Generic[Row]):
             raise
         except MemoryError:
             log.exception("%s %s takes too much memory", self.model.__name__, row.pk)
-            self.fail(row, f"There was not enough memory while {self.what}. Nothing was left behind; try it "
-                           "smaller.")  # fmt: skip
+            self.fail(
+                row,
+                f"There was not enough memory while {self.what}. Nothing was left behind; try it "
+                "smaller.",
+            )
         except FileNotFoundError:
             log.exception("%s %s misses its picture", self.model.__name__, row.pk)
             self.fail(
@@ -134,9 +148,12 @@ class Queue(Generic[Row]):
             )
         except Exception:
             log.exception("%s %s failed", self.model.__name__, row.pk)
-            self.fail(row, f"Something went wrong while {self.what}. Nothing was left behind, and what you "
-                           "have is safe: try it again. It was written down for the people who run this "
-                           "place.")  # fmt: skip
+            self.fail(
+                row,
+                f"Something went wrong while {self.what}. Nothing was left behind, and what you "
+                "have is safe: try it again. It was written down for the people who run this "
+                "place.",
+            )
 
     def left(self) -> Iterator[Row]:
         """Rows that lost their worker, waiting again; those that ended too many workers are failed."""

@@ -13,7 +13,7 @@ class LongWork(models.Model):
     ended without a result. What it is doing stands in `state`, whose words are each kind's own.
     """
 
-    state: models.CharField
+    state: models.CharField[str, str]
     problem = models.CharField(max_length=400, blank=True)
     worker = models.CharField(max_length=36, blank=True)
     pulse = models.DateTimeField(auto_now_add=True)

@@ -7,7 +7,6 @@ from typing import Annotated
 from uuid import UUID
 
 from django.db.models import ProtectedError, QuerySet
-from django.http import HttpRequest
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
@@ -15,6 +14,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.quota import check_room
+from zollstock.accounts.signed import SignedRequest
 from zollstock.core.parts.fit import MOST_ZONES, KeepZone
 from zollstock.core.show import size_of_file
 
@@ -66,12 +66,12 @@ def facts(picture: Picture) -> PictureFacts:
     )
 
 
-def own_pictures(request: HttpRequest) -> QuerySet[Picture]:
+def own_pictures(request: SignedRequest) -> QuerySet[Picture]:
     return Picture.objects.filter(account=request.user)
 
 
 @router.post("/pictures", response=Arrival)
-def bring(request: HttpRequest, name: Query[str]) -> Arrival:
+def bring(request: SignedRequest, name: Query[str]) -> Arrival:
     """Take a picture in. The file is the request's body as it is; `name` its file name."""
     check_room(request.user, announced_length(request))
     picture, known = take_in(request.user, name, body(request))
@@ -79,12 +79,12 @@ def bring(request: HttpRequest, name: Query[str]) -> Arrival:
 
 
 @router.get("/pictures", response=list[PictureFacts])
-def every(request: HttpRequest) -> list[PictureFacts]:
+def every(request: SignedRequest) -> list[PictureFacts]:
     return [facts(picture) for picture in own_pictures(request)]
 
 
 @router.get("/pictures/{uuid:picture_id}", response=PictureFacts)
-def one(request: HttpRequest, picture_id: UUID) -> PictureFacts:
+def one(request: SignedRequest, picture_id: UUID) -> PictureFacts:
     return facts(get_object_or_404(own_pictures(request), id=picture_id))
 
 
@@ -95,7 +95,7 @@ class Kept(Schema):
 
 
 @router.put("/pictures/{uuid:picture_id}/keep", response=PictureFacts)
-def keep(request: HttpRequest, picture_id: UUID, wanted: Kept) -> PictureFacts:
+def keep(request: SignedRequest, picture_id: UUID, wanted: Kept) -> PictureFacts:
     """Set the keep zones that new prints begin with; prints that are there keep their own."""
     picture = get_object_or_404(own_pictures(request), id=picture_id)
     picture.keep = [zone.model_dump(mode="json") for zone in wanted.keep]
@@ -104,17 +104,19 @@ def keep(request: HttpRequest, picture_id: UUID, wanted: Kept) -> PictureFacts:
 
 
 @router.delete("/pictures/{uuid:picture_id}", response={204: None})
-def remove(request: HttpRequest, picture_id: UUID) -> tuple[int, None]:
+def remove(request: SignedRequest, picture_id: UUID) -> tuple[int, None]:
     picture = get_object_or_404(own_pictures(request), id=picture_id)
     try:
         picture.delete()
     except ProtectedError:
-        raise HttpError(409, "Prints are made of this picture. Remove them first.") from None
+        raise HttpError(
+            409, "Prints or files are made of this picture. Remove them first."
+        ) from None
     return 204, None
 
 
 @router.get("/pictures/{uuid:picture_id}/{kind}.jpg", include_in_schema=False)
-def proof(request: HttpRequest, picture_id: UUID, kind: str) -> HttpResponseBase:
+def proof(request: SignedRequest, picture_id: UUID, kind: str) -> HttpResponseBase:
     """A proof for the screen: `bench` or `small`."""
     picture = get_object_or_404(own_pictures(request), id=picture_id)
     file = {"bench": picture.proof, "small": picture.small}.get(kind)

@@ -5,11 +5,12 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
+
+from zollstock.accounts.signed import SignedRequest
 
 from . import parcels
 from .api import Arrival, facts
@@ -35,28 +36,29 @@ class ParcelState(Schema):
 
 
 def _state(parcel: Parcel) -> ParcelState:
-    return ParcelState(id=parcel.id, size=parcel.size, received=parcel.received,
-                       piece=parcels.PIECE_MOST_BYTES)  # fmt: skip
+    return ParcelState(
+        id=parcel.id, size=parcel.size, received=parcel.received, piece=parcels.PIECE_MOST_BYTES
+    )
 
 
-def _own(request: HttpRequest, parcel_id: UUID) -> Parcel:
+def _own(request: SignedRequest, parcel_id: UUID) -> Parcel:
     return get_object_or_404(Parcel, account=request.user, id=parcel_id)
 
 
 @router.post("/parcels", response=ParcelState)
-def begin(request: HttpRequest, announced: Announced) -> ParcelState:
+def begin(request: SignedRequest, announced: Announced) -> ParcelState:
     """Announce a file that comes in pieces. Refuses at once what is too large."""
     return _state(parcels.begin(request.user, announced.name, announced.size))
 
 
 @router.get("/parcels/{uuid:parcel_id}", response=ParcelState)
-def how_far(request: HttpRequest, parcel_id: UUID) -> ParcelState:
+def how_far(request: SignedRequest, parcel_id: UUID) -> ParcelState:
     """Where to go on after a line broke."""
     return _state(_own(request, parcel_id))
 
 
 @router.put("/parcels/{uuid:parcel_id}", response=ParcelState)
-def add(request: HttpRequest, parcel_id: UUID, at: Annotated[int, Query(ge=0)]) -> ParcelState:
+def add(request: SignedRequest, parcel_id: UUID, at: Annotated[int, Query(ge=0)]) -> ParcelState:
     """Add the piece that begins at byte `at`; the request's body is the piece as it is.
 
     A piece that does not follow on what is there is refused (409); ask then how far the parcel is.
@@ -76,7 +78,7 @@ def add(request: HttpRequest, parcel_id: UUID, at: Annotated[int, Query(ge=0)]) 
 
 
 @router.post("/parcels/{uuid:parcel_id}/picture", response=Arrival)
-def finish(request: HttpRequest, parcel_id: UUID) -> Arrival:
+def finish(request: SignedRequest, parcel_id: UUID) -> Arrival:
     """All pieces are sent: take the file in as a picture."""
     _own(request, parcel_id)
     try:
@@ -87,6 +89,6 @@ def finish(request: HttpRequest, parcel_id: UUID) -> Arrival:
 
 
 @router.delete("/parcels/{uuid:parcel_id}", response={204: None})
-def give_up(request: HttpRequest, parcel_id: UUID) -> tuple[int, None]:
+def give_up(request: SignedRequest, parcel_id: UUID) -> tuple[int, None]:
     _own(request, parcel_id).delete()
     return 204, None

@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from django.conf import settings
-from django.http import HttpRequest, UnreadablePostError
+from django.http import UnreadablePostError
 from ninja.errors import HttpError
 
+from zollstock.accounts.signed import SignedRequest
 from zollstock.core.show import whole as spaced
 
 from .intake import too_large
@@ -15,7 +16,7 @@ from .intake import too_large
 _CHUNK = 2**20
 
 
-def body(request: HttpRequest) -> Iterator[bytes]:
+def body(request: SignedRequest) -> Iterator[bytes]:
     """The request's body in pieces.
 
     Refuses at once what announces itself as too large (413), and what ends before the announced
@@ -40,13 +41,13 @@ def body(request: HttpRequest) -> Iterator[bytes]:
         raise _broken(received, announced)
 
 
-def announced_length(request: HttpRequest) -> int:
+def announced_length(request: SignedRequest) -> int:
     """The length of the body as its sender says, bytes; 0 where nothing or nonsense is said."""
     said = request.META.get("CONTENT_LENGTH") or ""
     return int(said) if said.isascii() and said.isdecimal() and len(said) < 19 else 0
 
 
-def _is_chunked(request: HttpRequest) -> bool:
+def _is_chunked(request: SignedRequest) -> bool:
     """Whether the server decodes chunks for us and ends with them (gunicorn does)."""
     chunked = request.META.get("HTTP_TRANSFER_ENCODING", "").lower() == "chunked"
     return chunked and bool(request.META.get("wsgi.input_terminated"))

@@ -20,9 +20,10 @@ def stored(file: FieldFile, kind: str, name: str = "") -> HttpResponseBase:
     except NotImplementedError:
         local = False
     if not local:
-        return FileResponse(file.open("rb"), as_attachment=bool(name), filename=name,
-                            content_type=kind)  # fmt: skip
-    if not file.storage.exists(file.name):
+        return FileResponse(
+            file.open("rb"), as_attachment=bool(name), filename=name, content_type=kind
+        )
+    if not file.name or not file.storage.exists(file.name):
         raise FileNotFoundError(file.name)
     response = HttpResponse(content_type=kind)
     response["X-Accel-Redirect"] = f"/-media/{quote(file.name)}"

@@ -12,6 +12,7 @@ from pathlib import Path
 from django.conf import settings
 from django.core.files import File
 from django.core.files.storage import default_storage
+from django.db.models.fields.files import FieldFile
 
 #: Held by whoever works in a scratch folder; held by a backup while it is made.
 LOCK = ".held"
@@ -47,11 +48,16 @@ def work_folder() -> Iterator[Path]:
         yield Path(folder)
 
 
-class _Finished(File):
+class _Finished(File):  # type: ignore[type-arg]  # only the stubs know a parameter
     """A finished file that storage on this machine may move instead of copying."""
 
     def temporary_file_path(self) -> str:
-        return str(self.file.name)
+        return str(self.name)
+
+
+def name_of(file: FieldFile) -> str:
+    """The name of a row's file in the storage; empty where it has none."""
+    return file.name or ""
 
 
 def store(path: Path, name: str) -> str:

@@ -15,7 +15,7 @@ from .later import read_later
 from .models import Picture
 from .parcels import give_up_old
 from .signals import picture_read
-from .storage import discard, local_path, store, work_folder
+from .storage import discard, local_path, name_of, store, work_folder
 from .tidying import clear_orphans, clear_scratch
 
 #: Nothing takes longer to read than this, seconds; then the worker is ended.
@@ -24,7 +24,7 @@ MOST_SECONDS = 180
 
 def _refused(picture: Picture) -> None:
     """A damaged file is not kept; the row stays to say why."""
-    discard(picture.file.name)
+    discard(name_of(picture.file))
     picture_read.send(Picture, picture_id=picture.id)
 
 
@@ -49,12 +49,12 @@ def read(picture_id: str) -> None:
     with (
         READING.in_words(picture),
         READING.alive(picture),
-        local_path(picture.file.name) as master,
+        local_path(name_of(picture.file)) as master,
         work_folder() as folder,
     ):
         bench, small = folder / "bench.jpg", folder / "small.jpg"
         make_proofs(master, bench, small)
-        home = picture.file.name.rsplit("/", 1)[0]
+        home = name_of(picture.file).rsplit("/", 1)[0]
         proofs = store(bench, f"{home}/bench.jpg"), store(small, f"{home}/small.jpg")
         try:
             read_whole = READING.finish(

@@ -11,9 +11,13 @@ from .vips import pyvips
 
 _FULL = {"uchar": 255, "ushort": 65535}
 _INTERPRETATION = {
-    (1, "uchar"): "b-w", (1, "ushort"): "grey16", (3, "uchar"): "srgb", (3, "ushort"): "rgb16",
-    (4, "uchar"): "cmyk", (4, "ushort"): "cmyk",
-}  # fmt: skip
+    (1, "uchar"): "b-w",
+    (1, "ushort"): "grey16",
+    (3, "uchar"): "srgb",
+    (3, "ushort"): "rgb16",
+    (4, "uchar"): "cmyk",
+    (4, "ushort"): "cmyk",
+}
 
 
 def converted(image: pyvips.Image, work: Work) -> pyvips.Image:
@@ -82,9 +86,13 @@ def to_srgb(colours: pyvips.Image, bits: int) -> pyvips.Image:
             colours = profiles.untagged(colours)
         try:
             colours = colours.icc_transform(
-                "srgb", embedded=True, input_profile="cmyk" if colours.bands == 4 else "srgb",
-                intent="relative", black_point_compensation=True, depth=bits,
-            )  # fmt: skip
+                "srgb",
+                embedded=True,
+                input_profile="cmyk" if colours.bands == 4 else "srgb",
+                intent="relative",
+                black_point_compensation=True,
+                depth=bits,
+            )
         except pyvips.Error:
             raise RenderError(
                 "The picture's colour profile cannot be used for a conversion. Save the picture "
@@ -131,7 +139,9 @@ class Paint:
             input_profile="srgb", pcs="lab", intent="relative", black_point_compensation=True
         )
         painted = profiles.tagged(seen, profile).icc_export(
-            depth=16 if self._full == _FULL["ushort"] else 8, pcs="lab", intent="relative",
+            depth=16 if self._full == _FULL["ushort"] else 8,
+            pcs="lab",
+            intent="relative",
             black_point_compensation=True,
-        )  # fmt: skip
+        )
         return [float(part) for part in painted(0, 0)[: self._bands]]

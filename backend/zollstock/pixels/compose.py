@@ -62,6 +62,10 @@ def set_into(
     if inner == outer:
         return image
     return image.embed(
-        inner.x - outer.x, inner.y - outer.y, outer.w, outer.h,
-        extend="background", background=background,
-    )  # fmt: skip
+        inner.x - outer.x,
+        inner.y - outer.y,
+        outer.w,
+        outer.h,
+        extend="background",
+        background=background,
+    )

@@ -97,13 +97,18 @@ def _base(picture: Path, keep: list[str], factor: float) -> Plan:
         if not divider:
             raise TableError(f"--keep {text}: a zone is written NAME=X,Y,W,H, each from 0 to 1")
         zones.append({"name": name, "x": x, "y": y, "w": w, "h": h})
-    return parse_plan({
-        "picture": {"width_px": facts.width_px, "height_px": facts.height_px,
-                    "orientation": facts.orientation},
-        "target": {"width": "1 in", "height": "1 in"},
-        "fit": {"keep": zones},
-        "medium": {"factor": factor},
-    })  # fmt: skip
+    return parse_plan(
+        {
+            "picture": {
+                "width_px": facts.width_px,
+                "height_px": facts.height_px,
+                "orientation": facts.orientation,
+            },
+            "target": {"width": "1 in", "height": "1 in"},
+            "fit": {"keep": zones},
+            "medium": {"factor": factor},
+        }
+    )
 
 
 def _shown(verdicts: list[SizeVerdict], how: str) -> str:

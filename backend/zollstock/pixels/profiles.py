@@ -85,8 +85,9 @@ def is_srgb(profile: bytes) -> bool:
         return False
     grid = _grid()
     try:
-        through = tagged(grid, profile).icc_transform("srgb", embedded=True, intent="relative",
-                                                      black_point_compensation=True, depth=16)  # fmt: skip
+        through = tagged(grid, profile).icc_transform(
+            "srgb", embedded=True, intent="relative", black_point_compensation=True, depth=16
+        )
         return float((through.cast("float") - grid).abs().max()) <= _SAME * 257
     except pyvips.Error:
         return False

@@ -56,9 +56,12 @@ def read_through(picture: Path, longest: int) -> pyvips.Image:
     if is_jpeg and not jpeg_is_whole(picture):
         raise PictureError(_DAMAGED)
     proof = pyvips.Image.thumbnail(
-        str(picture), longest, height=longest, size="down",
+        str(picture),
+        longest,
+        height=longest,
+        size="down",
         fail_on=FAIL_ON_CUT if is_jpeg else FAIL_ON,
-    )  # fmt: skip
+    )
     return proof.copy_memory()
 
 

@@ -38,9 +38,12 @@ class Written:
 
 
 def write(
-    images: Sequence[pyvips.Image], output: Output, ppi: Fraction, out: Path,
+    images: Sequence[pyvips.Image],
+    output: Output,
+    ppi: Fraction,
+    out: Path,
     progress: Progress | None = None,
-) -> Written:  # fmt: skip
+) -> Written:
     """Write the pages of a file to `out`, which must not exist, tagged with `ppi`.
 
     Raises `RenderError`, `FileExistsError`, `FileNotFoundError` where there is no such folder, and

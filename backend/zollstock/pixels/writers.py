@@ -18,10 +18,14 @@ def _tiff(image: pyvips.Image, path: Path, output: Output) -> None:
     most = OUTPUTS["tiff"].classic_bytes
     weight = image.width * image.height * image.bands * output.bits // 8
     image.tiffsave(
-        str(path), compression="lzw" if lzw else "none", predictor="horizontal" if lzw else "none",
+        str(path),
+        compression="lzw" if lzw else "none",
+        predictor="horizontal" if lzw else "none",
         # Compressed or not, what comes near the limit is not left to chance.
-        resunit="inch", bigtiff=most is not None and weight >= most * 7 // 8, keep="icc",
-    )  # fmt: skip
+        resunit="inch",
+        bigtiff=most is not None and weight >= most * 7 // 8,
+        keep="icc",
+    )
 
 
 def _jpeg(image: pyvips.Image, path: Path, output: Output) -> None:
@@ -30,8 +34,9 @@ def _jpeg(image: pyvips.Image, path: Path, output: Output) -> None:
         if name.startswith("exif-"):
             image.remove(name)
     # Tables made for the picture would save a twentieth and hold all of it in memory.
-    image.jpegsave(str(path), Q=JPEG_QUALITY, subsample_mode="off", optimize_coding=False,
-                   keep="icc:exif")  # fmt: skip
+    image.jpegsave(
+        str(path), Q=JPEG_QUALITY, subsample_mode="off", optimize_coding=False, keep="icc:exif"
+    )
 
 
 def _png(image: pyvips.Image, path: Path, output: Output) -> None:
@@ -40,5 +45,7 @@ def _png(image: pyvips.Image, path: Path, output: Output) -> None:
 
 #: Each writes an image to a path, whose ppi is the image's; only the profile goes along.
 WRITERS: dict[str, Callable[[pyvips.Image, Path, Output], None]] = {
-    "tiff": _tiff, "jpeg": _jpeg, "png": _png,
-}  # fmt: skip
+    "tiff": _tiff,
+    "jpeg": _jpeg,
+    "png": _png,
+}

@@ -6,64 +6,79 @@ from datetime import datetime
 from uuid import UUID
 
 from django.db.models import QuerySet
-from django.http import HttpRequest
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
+from zollstock.accounts.signed import SignedRequest
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.show import size_of_file
 from zollstock.jobs.api import VersionOnly, own_prints
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.pictures.serving import stored
 
-from .models import Render
+from .models import Order, OrderFile
 from .orders import call_off, order
 
-router = Router(tags=["renders"])
+router = Router(tags=["orders"])
 
 
-class RenderState(Schema):
+class FileState(Schema):
+    """A file of an order; `size_text` and `sha256` are empty until it is there."""
+
+    number: int
+    name: str
+    type: str
+    size_text: str
+    sha256: str
+
+
+class OrderState(Schema):
+    """An order; `made_text` says kind and weight of its files once they are there."""
+
     id: UUID
     state: str
     percent: int
     problem: str
-    name: str
     version: int
-    size_text: str
-    made_text: str
-    sha256: str
     created: datetime
     finished: datetime | None
+    made_text: str
+    files: list[FileState]
 
 
-def _state(render: Render) -> RenderState:
-    names = (
-        "id",
-        "state",
-        "percent",
-        "problem",
-        "name",
-        "version",
-        "sha256",
-        "created",
-        "finished",
-    )
-    size = size_of_file(render.bytes) if render.bytes else ""
-    kind = OUTPUTS[render.plan["output"]["format"]].label
-    return RenderState(
-        **{name: getattr(render, name) for name in names},
-        size_text=size,
-        made_text=f"{kind} {size}" if size else "",
+def _state(order: Order) -> OrderState:
+    names = ("id", "state", "percent", "problem", "version", "created", "finished")
+    files = list(order.files.all())
+    return OrderState(
+        **{name: getattr(order, name) for name in names},
+        made_text=_made_text(files),
+        files=[_file_state(file) for file in files],
     )
 
 
-def own_renders(request: HttpRequest) -> QuerySet[Render]:
-    return Render.objects.filter(account=request.user)
+def _made_text(files: list[OrderFile]) -> str:
+    weight = sum(file.bytes for file in files)
+    kinds = dict.fromkeys(OUTPUTS[file.type].label for file in files)
+    return f"{', '.join(kinds)} {size_of_file(weight)}" if weight else ""
 
 
-@router.post("/prints/{int:print_id}/renders", response=RenderState)
-def make_file(request: HttpRequest, print_id: int, at: VersionOnly) -> RenderState:
+def _file_state(file: OrderFile) -> FileState:
+    return FileState(
+        number=file.number,
+        name=file.name,
+        type=file.type,
+        size_text=size_of_file(file.bytes) if file.bytes else "",
+        sha256=file.sha256,
+    )
+
+
+def own_orders(request: SignedRequest) -> QuerySet[Order]:
+    return Order.objects.filter(account=request.user).prefetch_related("files")
+
+
+@router.post("/prints/{int:print_id}/orders", response=OrderState)
+def make_file(request: SignedRequest, print_id: int, at: VersionOnly) -> OrderState:
     """Order the file of the plan as saved; `version` must be the one in force."""
     held = get_object_or_404(own_prints(request), id=print_id)
     if held.version != at.version:
@@ -71,24 +86,25 @@ def make_file(request: HttpRequest, print_id: int, at: VersionOnly) -> RenderSta
     return _state(order(held))
 
 
-@router.get("/prints/{int:print_id}/renders", response=list[RenderState])
-def of_print(request: HttpRequest, print_id: int) -> list[RenderState]:
+@router.get("/prints/{int:print_id}/orders", response=list[OrderState])
+def of_print(request: SignedRequest, print_id: int) -> list[OrderState]:
     held = get_object_or_404(own_prints(request), id=print_id)
-    return [_state(render) for render in own_renders(request).filter(print=held)[:20]]
+    return [_state(made) for made in own_orders(request).filter(design=held)[:20]]
 
 
-@router.get("/renders/{uuid:render_id}", response=RenderState)
-def one(request: HttpRequest, render_id: UUID) -> RenderState:
-    return _state(get_object_or_404(own_renders(request), id=render_id))
+@router.get("/orders/{uuid:order_id}", response=OrderState)
+def one(request: SignedRequest, order_id: UUID) -> OrderState:
+    return _state(get_object_or_404(own_orders(request), id=order_id))
 
 
-@router.post("/renders/{uuid:render_id}/cancel", response=RenderState)
-def cancel(request: HttpRequest, render_id: UUID) -> RenderState:
-    call_off(get_object_or_404(own_renders(request), id=render_id))
-    return _state(get_object_or_404(own_renders(request), id=render_id))
+@router.post("/orders/{uuid:order_id}/cancel", response=OrderState)
+def cancel(request: SignedRequest, order_id: UUID) -> OrderState:
+    call_off(get_object_or_404(own_orders(request), id=order_id))
+    return _state(get_object_or_404(own_orders(request), id=order_id))
 
 
-@router.get("/renders/{uuid:render_id}/file", include_in_schema=False)
-def file(request: HttpRequest, render_id: UUID) -> HttpResponseBase:
-    render = get_object_or_404(own_renders(request), id=render_id, state=Render.State.DONE)
-    return stored(render.file, "application/octet-stream", render.name)
+@router.get("/orders/{uuid:order_id}/files/{int:number}", include_in_schema=False)
+def file(request: SignedRequest, order_id: UUID, number: int) -> HttpResponseBase:
+    order = get_object_or_404(own_orders(request), id=order_id, state=Order.State.DONE)
+    made = get_object_or_404(order.files, number=number)
+    return stored(made.file, OUTPUTS[made.type].media_type, made.name)

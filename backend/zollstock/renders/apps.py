@@ -16,12 +16,12 @@ class RendersConfig(AppConfig):
     name = "zollstock.renders"
 
     def ready(self) -> None:
-        from .models import Render
+        from .models import OrderFile
 
-        post_delete.connect(_discard_file, sender=Render)
+        post_delete.connect(_discard_file, sender=OrderFile)
         picture_read.connect(_picture_read)
-        know("renders", lambda: Render.objects.values_list("file", flat=True).iterator())
-        count(lambda account: held_bytes(Render.objects.filter(account=account)))
+        know("renders", lambda: OrderFile.objects.values_list("file", flat=True).iterator())
+        count(lambda account: held_bytes(OrderFile.objects.filter(order__account=account)))
 
 
 def _picture_read(picture_id: Any, **_: Any) -> None:

@@ -8,43 +8,37 @@ from typing import Any
 from django.core.files.storage import default_storage
 from zipstream import ZipStream
 
+from zollstock.core.filefacts import FACT_COLUMNS
 from zollstock.core.tables import write_table
+from zollstock.pictures.storage import name_of
 
-from .models import Render, Run
+from .models import Order, OrderFile, Run
 
-#: What a run's orders know of themselves (`Render.facts`), in the order of the table.
-FACTS = (
-    "picture", "size", "width", "height", "width_px", "height_px", "ppi", "format", "bits", "mode",
-    "crop_x", "crop_y", "crop_width", "crop_height", "turn", "angle", "loss", "effective_ppi",
-    "grade", "zones",
-)  # fmt: skip
-COLUMNS = ("file", "state", *FACTS, "bytes", "sha256", "problem")
+COLUMNS = ("file", "state", *FACT_COLUMNS, "bytes", "sha256", "problem")
 _CHUNK = 2**20
 
 
 def table(run: Run) -> str:
-    """CSV: one line an order, finished or not, in the order of the run."""
-    return write_table(COLUMNS, (_row(render) for render in run.renders.order_by("position")))
+    """CSV: one line a file, finished or not, in the order of the run."""
+    return write_table(COLUMNS, (_row(file) for file in _files(run)))
 
 
-def _row(render: Render) -> list[Any]:
-    return [
-        path_of(render), render.state, *(render.facts.get(name, "") for name in FACTS),
-        render.bytes or "", render.sha256, render.problem,
-    ]  # fmt: skip
+def _files(run: Run) -> Iterator[OrderFile]:
+    held = OrderFile.objects.filter(order__run=run).select_related("order")
+    return held.order_by("order__position", "number").iterator(chunk_size=500)
 
 
-def path_of(render: Render) -> str:
-    """Where a file lies in the ZIP: `folder/name`."""
-    return f"{render.folder}/{render.name}" if render.folder else render.name
+def _row(file: OrderFile) -> list[Any]:
+    made = file.bytes or "", file.sha256, file.order.problem
+    return [file.path, file.order.state, *file.known.cells(), *made]
 
 
 def zipped(run: Run) -> Iterator[bytes]:
     """The finished files and `files.csv`. Stored as they are: pictures do not pack further."""
     stream = ZipStream()
-    done = run.renders.filter(state=Render.State.DONE).order_by("position")
-    for render in done.iterator(chunk_size=500):
-        stream.add(_pieces(render.file.name), path_of(render))
+    for file in _files(run):
+        if file.order.state == Order.State.DONE:
+            stream.add(_pieces(name_of(file.file)), file.path)
     stream.add(table(run).encode("utf-8-sig"), "files.csv")
     yield from stream
 

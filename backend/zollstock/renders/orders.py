@@ -1,82 +1,90 @@
-"""Giving an order, calling it off, and the name of the file."""
+"""Giving an order, telling a worker of it, calling it off."""
 
 from __future__ import annotations
 
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import Exists, OuterRef, Q
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.findings import stops
-from zollstock.core.lengths import UNITS
-from zollstock.core.naming import Names, safe_name
-from zollstock.core.outputs import OUTPUTS
-from zollstock.core.plan import Plan, lengths_of, parse_plan
-from zollstock.core.refusal import Refusal
-from zollstock.core.show import style_for
-from zollstock.core.work import Work, work_out
-from zollstock.jobs.models import Print
+from zollstock.core.naming import Names
+from zollstock.jobs.models import Design
 from zollstock.longwork.messages import dispatch
 from zollstock.pictures.models import Picture
 
-from .models import Render
+from .makers import MAKERS, FileWanted, Stopped
+from .models import Order, OrderFile, OrderPicture
 
-UNFINISHED = (Render.State.QUEUED, Render.State.RUNNING)
-
-
-class Stopped(Refusal):
-    """The plan has a `stop`; the message says which."""
+UNFINISHED = (Order.State.QUEUED, Order.State.RUNNING)
 
 
-def order(held: Print) -> Render:
-    """Order the file of a print's plan as it is now. Raises `Stopped`, `QuotaReached`.
+def pictures_ready() -> Q:
+    """The condition that every picture of an order has been read."""
+    held = OrderPicture.objects.filter(order=OuterRef("pk"))
+    return ~Q(Exists(held.exclude(picture__state=Picture.State.READY)))
 
-    The same plan already waiting or in work is not ordered twice.
+
+def order(held: Design) -> Order:
+    """Order the files of a design as it is now. Raises `Stopped`, `QuotaReached`.
+
+    The same document already waiting or in work is not ordered twice.
     """
-    plan = parse_plan(held.plan)
-    work = work_out(plan)
-    for finding in stops(work, style_for(lengths_of(plan))):
-        raise Stopped(finding.text)
-    if held.picture.state == Picture.State.REFUSED:
-        raise Stopped(held.picture.problem)
+    pictures = held.by_key()
+    wanted = MAKERS[held.kind].wanted(held.document, pictures)
+    for picture in pictures.values():
+        if picture.state == Picture.State.REFUSED:
+            raise Stopped(picture.problem)
     check_room(held.job.account)
     with transaction.atomic():
-        Print.objects.select_for_update().get(id=held.id)
-        running = Render.objects.filter(print=held, version=held.version, state__in=UNFINISHED)
+        Design.objects.select_for_update().get(id=held.id)
+        running = Order.objects.filter(design=held, version=held.version, state__in=UNFINISHED)
         if found := running.first():
             return found
-        render = Render.objects.create(
-            account=held.job.account, print=held, picture=held.picture, plan=held.plan,
-            version=held.version, name=_free_name(held, file_name(plan, work)),
-        )  # fmt: skip
-        send(render)
-    return render
+        made = Order.objects.create(
+            account=held.job.account,
+            design=held,
+            kind=held.kind,
+            document=held.document,
+            version=held.version,
+        )
+        OrderPicture.objects.bulk_create(
+            OrderPicture(order=made, key=key, picture=picture) for key, picture in pictures.items()
+        )
+        OrderFile.objects.bulk_create(_files(made, held, wanted))
+        send(made)
+    return made
 
 
-def _free_name(held: Print, name: str) -> str:
-    """The name, numbered where the newest file of another print of the job is called the same."""
-    others = Render.objects.filter(print__job=held.job_id).exclude(print=held)
+def _files(made: Order, held: Design, wanted: list[FileWanted]) -> list[OrderFile]:
+    """Named so that the newest files of no two designs of a job are called the same."""
+    others = OrderFile.objects.filter(order__design__job=held.job_id).exclude(order__design=held)
     names = Names(others.values_list("name", flat=True))
-    stem, _, ending = name.rpartition(".")
-    return names.free("", stem, ending)
+    files = []
+    for number, file in enumerate(wanted, 1):
+        stem, _, ending = file.name.rpartition(".")
+        name = names.free("", stem, ending)
+        facts = file.facts.model_dump(exclude_none=True)
+        files.append(OrderFile(order=made, number=number, name=name, type=file.type, facts=facts))
+    return files
 
 
-def send(render: Render) -> None:
+def send(made: Order) -> None:
     """Tell a worker. When the broker is silent the row waits and is sent again later.
 
-    An order whose picture is still being read waits for it, and is sent when that is done.
+    An order whose pictures are still being read waits for them, and is sent when that is done.
     """
-    if render.run_id is not None:
-        send_run(render.run_id)
+    if made.run_id is not None:
+        send_run(made.run_id)
         return
-    ready = Picture.objects.filter(id=render.picture_id, state=Picture.State.READY)
+    ready = Order.objects.filter(pictures_ready(), id=made.id)
 
     def send_when_ready() -> None:
         # Looked at when the order is there for all to see: a picture that becomes ready from now on
         # finds it.
         if ready.exists():
-            dispatch("zollstock.renders.tasks.make", str(render.id))
+            dispatch("zollstock.renders.tasks.make", str(made.id))
 
     transaction.on_commit(send_when_ready)
 
@@ -86,14 +94,14 @@ def picture_was_read(picture_id: UUID) -> None:
     picture = Picture.objects.filter(id=picture_id).first()
     if picture is None:
         return
-    waiting = Render.objects.filter(picture=picture, state=Render.State.QUEUED)
+    waiting = Order.objects.filter(pictures=picture, state=Order.State.QUEUED)
     if picture.state == Picture.State.REFUSED:
         waiting.update(
-            state=Render.State.FAILED, finished=timezone.now(), problem=picture.problem[:400]
+            state=Order.State.FAILED, finished=timezone.now(), problem=picture.problem[:400]
         )
         return
-    for render in waiting.filter(run=None):
-        send(render)
+    for made in waiting.filter(run=None):
+        send(made)
     for run_id in waiting.exclude(run=None).values_list("run_id", flat=True).distinct():
         send_run(run_id)
 
@@ -108,27 +116,13 @@ def send_run(run_id: UUID | str, workers: int = 1) -> None:
     transaction.on_commit(send_all)
 
 
-def call_off(render: Render) -> None:
+def send_layout(run_id: UUID) -> None:
+    """Tell a worker that a run is to be laid out."""
+    transaction.on_commit(lambda: dispatch("zollstock.batches.tasks.lay_out", str(run_id)))
+
+
+def call_off(made: Order) -> None:
     """Cancel what is not finished; the worker notices within a second and leaves nothing."""
-    Render.objects.filter(id=render.id, state__in=UNFINISHED).update(
-        state=Render.State.CANCELLED, finished=timezone.now()
+    Order.objects.filter(id=made.id, state__in=UNFINISHED).update(
+        state=Order.State.CANCELLED, finished=timezone.now()
     )
-
-
-def file_name(plan: Plan, work: Work) -> str:
-    """A telling name, safe on every system: `fog-over-the-pans_24x16in_250ppi.tif`."""
-    sides = side_fields(plan)
-    size = f"{sides['width']}x{sides['height']}{sides['unit']}"
-    title = safe_name(plan.title)[:80]
-    return f"{title}_{size}_{float(work.output_ppi):.0f}ppi.{OUTPUTS[plan.output.format].ending}"
-
-
-def side_fields(plan: Plan) -> dict[str, str]:
-    """Finished width, height and unit as plain numbers for a file name."""
-    style = style_for(lengths_of(plan))
-    per_unit = style.pixel if style.unit == "px" else UNITS[style.unit]
-    sides = {
-        name: f"{float(getattr(plan.target, name).mm / per_unit):.6g}"
-        for name in ("width", "height")
-    }
-    return sides | {"unit": style.unit}

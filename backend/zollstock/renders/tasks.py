@@ -1,8 +1,9 @@
-"""Making the files: claim a row, render, store the result whole, or take up what was left."""
+"""Making the files: claim a row, make them, store the result whole, or take up what was left."""
 
 from __future__ import annotations
 
 import time
+from contextlib import ExitStack
 from pathlib import Path
 
 from celery import shared_task
@@ -10,27 +11,26 @@ from django.db.models import Exists, OuterRef, Q
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.plan import parse_plan
 from zollstock.longwork.heartbeat import persistently
 from zollstock.longwork.queue import FORGOTTEN_AFTER, Queue
 from zollstock.pictures.models import Picture
-from zollstock.pictures.storage import discard, local_path, store, work_folder
-from zollstock.pixels.render import render as render_file
+from zollstock.pictures.storage import discard, local_path, name_of, store, work_folder
 from zollstock.pixels.write import Written
 
-from .models import Render, Run
-from .orders import picture_was_read, send, send_run
+from .makers import MAKERS
+from .models import Order, OrderFile, Run
+from .orders import picture_was_read, pictures_ready, send, send_run
 
-#: No file takes longer than this, seconds; then its worker is ended.
+#: No order takes longer than this, seconds; then its worker is ended.
 MOST_SECONDS = 2 * 60 * 60
 #: So long a worker stays with a run before other orders have their turn.
 SPELL_SECONDS = 0.5
 
 ORDERS = Queue(
-    Render,
-    waiting={"state": Render.State.QUEUED},
-    running={"state": Render.State.RUNNING},
-    failed={"state": Render.State.FAILED},
+    Order,
+    waiting={"state": Order.State.QUEUED},
+    running={"state": Order.State.RUNNING},
+    failed={"state": Order.State.FAILED},
     what="this file was made",
     interrupted="The work on this file was interrupted three times. Nothing was left behind; order it "
     "again, or try a smaller size.",
@@ -38,11 +38,11 @@ ORDERS = Queue(
 
 
 @shared_task(time_limit=MOST_SECONDS)
-def make(render_id: str) -> None:
-    """Make the file of one order. Only the worker that claims the row works on it."""
-    render = _claim(render_id)
-    if render is not None:
-        _carry_out(render)
+def make(order_id: str) -> None:
+    """Make the files of one order. Only the worker that claims the row works on it."""
+    order = _claim(order_id)
+    if order is not None:
+        _carry_out(order)
 
 
 @shared_task(time_limit=MOST_SECONDS)
@@ -55,64 +55,83 @@ def work_off(run_id: str) -> None:
     while time.monotonic() < end:
         if not Run.objects.filter(id=run_id, state=Run.State.GOING).update(pulse=timezone.now()):
             return
-        waiting = Render.objects.filter(
-            run_id=run_id, state=Render.State.QUEUED, picture__state=Picture.State.READY
-        )
-        render_id = waiting.order_by("position").values_list("id", flat=True).first()
-        if render_id is None:
+        waiting = Order.objects.filter(pictures_ready(), run_id=run_id, state=Order.State.QUEUED)
+        order_id = waiting.order_by("position").values_list("id", flat=True).first()
+        if order_id is None:
             return
-        render = _claim(render_id)
-        if render is not None:
-            _carry_out(render)
+        order = _claim(order_id)
+        if order is not None:
+            _carry_out(order)
     send_run(run_id)
 
 
-def _claim(render_id: object) -> Render | None:
-    """The order as this worker's own, once its picture is ready."""
-    ready = Picture.objects.filter(id=OuterRef("picture_id"), state=Picture.State.READY)
-    return ORDERS.claim(render_id, Exists(ready))
+def _claim(order_id: object) -> Order | None:
+    """The order as this worker's own, once its pictures are ready."""
+    return ORDERS.claim(order_id, pictures_ready())
 
 
-def _carry_out(render: Render) -> None:
+def _carry_out(order: Order) -> None:
     with (
-        ORDERS.in_words(render),
-        ORDERS.alive(render) as alive,
+        ORDERS.in_words(order),
+        ORDERS.alive(order) as alive,
         work_folder() as folder,
-        local_path(render.picture.file.name) as master,
+        ExitStack() as masters,
     ):
-        out = folder / render.name
-        _deliver(render, out, render_file(parse_plan(render.plan), master, out, alive.progress))
+        pictures = {
+            key: masters.enter_context(local_path(name_of(picture.file)))
+            for key, picture in order.by_key().items()
+        }
+        files = list(order.files.all())
+        places = [folder / f"{file.number:04d}" / file.name for file in files]
+        for place in places:
+            place.parent.mkdir()
+        written = MAKERS[order.kind].make(order.document, pictures, places, alive.progress)
+        _deliver(order, files, places, written)
 
 
-def _deliver(render: Render, out: Path, written: Written) -> None:
-    """Store the finished file; where the order was called off meanwhile, remove it again."""
-    persistently(lambda: check_room(render.account, written.size))
-    place = f"renders/{render.id.hex[:2]}/{render.id}/{render.name}"
-    discard(place)  # what a worker left that was killed before it could write its row
-    name = store(out, place)
+def _deliver(
+    order: Order, files: list[OrderFile], places: list[Path], written: list[Written]
+) -> None:
+    """Store the finished files, all or none; where the order was called off meanwhile, none."""
+    persistently(lambda: check_room(order.account, sum(made.size for made in written)))
+    stored: list[OrderFile] = []
     try:
+        for file, place, made in zip(files, places, written, strict=True):
+            name = _stored_as(order, file)
+            discard(name)  # what a worker left that was killed before it could write its row
+            file.file.name, file.bytes, file.sha256 = store(place, name), made.size, made.sha256
+            stored.append(file)
         delivered = ORDERS.finish(
-            render, state=Render.State.DONE, percent=100, file=name, bytes=written.size,
-            sha256=written.sha256, finished=timezone.now(),
-        )  # fmt: skip
-    except Exception:
-        discard(name)
+            order,
+            lambda: OrderFile.objects.bulk_update(stored, ["file", "bytes", "sha256"]),
+            state=Order.State.DONE,
+            percent=100,
+            finished=timezone.now(),
+        )
+    except BaseException:
+        discard(*(name_of(file.file) for file in stored))
         raise
     if not delivered:
-        discard(name)
+        discard(*(name_of(file.file) for file in stored))
+
+
+def _stored_as(order: Order, file: OrderFile) -> str:
+    home = f"renders/{order.id.hex[:2]}/{order.id}"
+    return f"{home}/{file.name}" if file.number == 1 else f"{home}/{file.number}-{file.name}"
 
 
 @shared_task
 def take_up() -> None:
     """Queue again what lost its worker, and tell again of what the broker forgot."""
-    for render in ORDERS.left():
-        send(render)
-    for render in ORDERS.forgotten(Q(run=None)):
-        if render.picture.state == Picture.State.REFUSED:
-            picture_was_read(render.picture.id)
+    for order in ORDERS.left():
+        send(order)
+    for order in ORDERS.forgotten(Q(run=None)):
+        refused = order.pictures.filter(state=Picture.State.REFUSED).first()
+        if refused is not None:
+            picture_was_read(refused.id)
         else:
-            send(render)
-    waiting = Render.objects.filter(run=OuterRef("pk"), state=Render.State.QUEUED)
+            send(order)
+    waiting = Order.objects.filter(run=OuterRef("pk"), state=Order.State.QUEUED)
     silent = Run.objects.filter(
         Exists(waiting), state=Run.State.GOING, pulse__lt=timezone.now() - FORGOTTEN_AFTER
     )

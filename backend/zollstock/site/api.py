@@ -92,8 +92,9 @@ def _refused(request: HttpRequest, refusal: Refusal) -> HttpResponse:
 @api.exception_handler(ValidationError)
 def _validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
     problems = [_named(item) for item in error.errors]
-    return _answer(request, 422, problems[0][1] if problems else "not understood",
-                   problems=_listed(problems))  # fmt: skip
+    return _answer(
+        request, 422, problems[0][1] if problems else "not understood", problems=_listed(problems)
+    )
 
 
 def _named(item: dict[str, Any]) -> tuple[str, str]:
@@ -157,5 +158,6 @@ def _disk(request: HttpRequest, error: OSError) -> HttpResponse:
 @api.exception_handler(Exception)
 def _fault(request: HttpRequest, error: Exception) -> HttpResponse:
     log.exception("unhandled fault at %s", request.path)
-    return _answer(request, 500, "Something went wrong here. What was saved before is safe; "
-                   "try again.")  # fmt: skip
+    return _answer(
+        request, 500, "Something went wrong here. What was saved before is safe; try again."
+    )

@@ -25,9 +25,10 @@ def interface(request: HttpRequest) -> HttpResponse:
         page = _page()
     except FileNotFoundError:
         return HttpResponse(
-            "The interface is not built yet: start with ./zollstock.", status=503,
+            "The interface is not built yet: start with ./zollstock.",
+            status=503,
             content_type="text/plain",
-        )  # fmt: skip
+        )
     response = HttpResponse(page)
     response["Cache-Control"] = "no-cache"
     return response

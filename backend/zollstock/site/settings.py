@@ -118,14 +118,19 @@ CELERY_BROKER_CONNECTION_MAX_RETRIES = None
 CELERY_BROKER_TRANSPORT_OPTIONS = {"socket_connect_timeout": 2, "socket_timeout": 10}
 CELERY_BEAT_SCHEDULE = {
     "take up what was left": {"task": "zollstock.renders.tasks.take_up", "schedule": 5.0},
+    "lay out what was left": {"task": "zollstock.batches.tasks.take_up", "schedule": 5.0},
     "read what was left": {"task": "zollstock.pictures.tasks.take_up", "schedule": 5.0},
 }
 CELERY_BEAT_SCHEDULE |= {
-    "clear scratch folders": {"task": "zollstock.pictures.tasks.clear_left_behind", "schedule": 60.0},
-    "clear orphaned files": {
-        "task": "zollstock.pictures.tasks.clear_what_belongs_to_nothing", "schedule": 3600.0,
+    "clear scratch folders": {
+        "task": "zollstock.pictures.tasks.clear_left_behind",
+        "schedule": 60.0,
     },
-}  # fmt: skip
+    "clear orphaned files": {
+        "task": "zollstock.pictures.tasks.clear_what_belongs_to_nothing",
+        "schedule": 3600.0,
+    },
+}
 CELERY_BEAT_SCHEDULE_FILENAME = str(VAR / "beat")
 
 # In the database alone: nobody is signed out, or kept waiting, by a Redis that is away.

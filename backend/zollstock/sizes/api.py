@@ -5,12 +5,13 @@ from __future__ import annotations
 from typing import Annotated
 
 from django.db import transaction
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.signed import SignedRequest
 from zollstock.core.finder import find
 from zollstock.core.library import Frames, Size
 from zollstock.core.readings import read_size
@@ -85,7 +86,7 @@ def _entry(size: Size) -> SizeEntry:
     )  # fmt: skip
 
 
-def _one(request: HttpRequest, key: str) -> Size:
+def _one(request: SignedRequest, key: str) -> Size:
     found = by_keys(sizes_of(request.user), [key])
     if not found:
         raise HttpError(404, "There is no such size here.")
@@ -93,14 +94,16 @@ def _one(request: HttpRequest, key: str) -> Size:
 
 
 @router.get("/sizes", response=list[SizeEntry])
-def every(request: HttpRequest, text: Annotated[str, Query(max_length=80, alias="find")] = ""):
+def every(
+    request: SignedRequest, text: Annotated[str, Query(max_length=80, alias="find")] = ""
+) -> list[SizeEntry]:
     """Every size with the typed pieces in its name, group, note or numbers."""
     unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
     return [_entry(size) for size in find(sizes_of(request.user), text, unit)]
 
 
 @router.post("/sizes", response=SizeEntry)
-def add(request: HttpRequest, given: NewSize) -> SizeEntry:
+def add(request: SignedRequest, given: NewSize) -> SizeEntry:
     row = _checked_row(request, given)
     with transaction.atomic():
         _room_for(request, 1)
@@ -108,22 +111,27 @@ def add(request: HttpRequest, given: NewSize) -> SizeEntry:
     return _entry(_one(request, own_key(row)))
 
 
-def _checked_row(request: HttpRequest, given: NewSize) -> OwnSize:
+def _checked_row(request: SignedRequest, given: NewSize) -> OwnSize:
     sides = read_size(f"{given.width} x {given.height}", given.unit).sides
     made = Size("", given.name, "", sides.width, sides.height)
     return OwnSize(
-        account=request.user, name=given.name.strip() or made.label[:80], group=given.group.strip(),
-        width=sides.width.typed, height=sides.height.typed, frames=given.frames, note=given.note,
-    )  # fmt: skip
+        account=request.user,
+        name=given.name.strip() or made.label[:80],
+        group=given.group.strip(),
+        width=sides.width.typed,
+        height=sides.height.typed,
+        frames=given.frames,
+        note=given.note,
+    )
 
 
-def _room_for(request: HttpRequest, more: int) -> None:
+def _room_for(request: SignedRequest, more: int) -> None:
     if OwnSize.objects.filter(account=request.user, base=None).count() + more > MOST_OWN:
         raise HttpError(422, f"An account holds {MOST_OWN} sizes of its own. Nothing was added.")
 
 
 @router.put("/sizes/{key}", response=SizeEntry)
-def change(request: HttpRequest, key: str, given: NewSize) -> SizeEntry:
+def change(request: SignedRequest, key: str, given: NewSize) -> SizeEntry:
     """Change a size of one's own altogether."""
     row = row_of(request.user, key)
     if row is None or row.base:
@@ -135,7 +143,7 @@ def change(request: HttpRequest, key: str, given: NewSize) -> SizeEntry:
 
 
 @router.patch("/sizes/{key}", response=SizeEntry)
-def describe(request: HttpRequest, key: str, words: SizeWords) -> SizeEntry:
+def describe(request: SignedRequest, key: str, words: SizeWords) -> SizeEntry:
     """Say how common frames of a size are here, or note something."""
     size = _one(request, key)
     row = row_of(request.user, key) or OwnSize(
@@ -148,7 +156,7 @@ def describe(request: HttpRequest, key: str, words: SizeWords) -> SizeEntry:
 
 
 @router.delete("/sizes/{key}", response={204: None})
-def remove(request: HttpRequest, key: str) -> tuple[int, None]:
+def remove(request: SignedRequest, key: str) -> tuple[int, None]:
     """Remove a size of one's own; of the library's, what was said about it."""
     row = row_of(request.user, key)
     if row is not None:
@@ -157,7 +165,7 @@ def remove(request: HttpRequest, key: str) -> tuple[int, None]:
 
 
 @router.post("/sizes.csv", response=Imported)
-def bring(request: HttpRequest) -> Imported:
+def bring(request: SignedRequest) -> Imported:
     """Add the sizes of a CSV table, the request's body. All or, where a line is wrong, none."""
     try:
         text = request.body.decode("utf-8-sig")
@@ -181,7 +189,7 @@ def bring(request: HttpRequest) -> Imported:
 
 
 @router.get("/sizes.csv", include_in_schema=False)
-def table(request: HttpRequest, which: str = "all") -> HttpResponse:
+def table(request: SignedRequest, which: str = "all") -> HttpResponse:
     """The library as CSV: `all`, or only `own` sizes."""
     sizes = sizes_of(request.user)
     if which == "own":
@@ -194,11 +202,11 @@ def table(request: HttpRequest, which: str = "all") -> HttpResponse:
 
 
 @router.get("/size-sets", response=list[SetEntry])
-def sets(request: HttpRequest):
+def sets(request: SignedRequest) -> list[SizeSet]:
     return list(SizeSet.objects.filter(account=request.user))
 
 
-def _known(request: HttpRequest, keys: list[str]) -> list[str]:
+def _known(request: SignedRequest, keys: list[str]) -> list[str]:
     found = [size.key for size in by_keys(sizes_of(request.user), keys)]
     if not found:
         raise NoSuchSizes("None of these sizes is in your library. Nothing was kept.")
@@ -206,7 +214,7 @@ def _known(request: HttpRequest, keys: list[str]) -> list[str]:
 
 
 @router.post("/size-sets", response=SetEntry)
-def make_set(request: HttpRequest, given: SetDetails):
+def make_set(request: SignedRequest, given: SetDetails) -> SizeSet:
     if SizeSet.objects.filter(account=request.user).count() >= MOST_SETS:
         raise HttpError(422, f"An account holds {MOST_SETS} sets. Nothing was kept.")
     return SizeSet.objects.create(
@@ -215,7 +223,7 @@ def make_set(request: HttpRequest, given: SetDetails):
 
 
 @router.put("/size-sets/{int:set_id}", response=SetEntry)
-def change_set(request: HttpRequest, set_id: int, given: SetDetails):
+def change_set(request: SignedRequest, set_id: int, given: SetDetails) -> SizeSet:
     held = get_object_or_404(SizeSet, account=request.user, id=set_id)
     held.name, held.keys = given.name, _known(request, given.keys)
     held.save()
@@ -223,6 +231,6 @@ def change_set(request: HttpRequest, set_id: int, given: SetDetails):
 
 
 @router.delete("/size-sets/{int:set_id}", response={204: None})
-def remove_set(request: HttpRequest, set_id: int) -> tuple[int, None]:
+def remove_set(request: SignedRequest, set_id: int) -> tuple[int, None]:
     get_object_or_404(SizeSet, account=request.user, id=set_id).delete()
     return 204, None

@@ -7,10 +7,11 @@ import tempfile
 from pathlib import Path
 from typing import Annotated
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Query, Router
 from ninja.errors import HttpError
 
+from zollstock.accounts.signed import SignedRequest
 from zollstock.core.leaveroom import LeaveRoom, leave_room, read_ratio
 from zollstock.leaves.room_leaf import MOST_PIXELS, room_pdf, room_png
 
@@ -22,18 +23,18 @@ Ratio = Annotated[str, Query(max_length=60)]
 Which = Annotated[str, Query(max_length=8000, alias="set")]
 
 
-def _room(request: HttpRequest, ratio: str, which: str, both: bool) -> LeaveRoom:
+def _room(request: SignedRequest, ratio: str, which: str, both: bool) -> LeaveRoom:
     return leave_room(read_ratio(ratio), chosen(request.user, which), both)
 
 
 @router.get("/leave-room", response=LeaveRoom)
-def figures(request: HttpRequest, ratio: Ratio, which: Which, both: bool = False) -> LeaveRoom:
+def figures(request: SignedRequest, ratio: Ratio, which: Which, both: bool = False) -> LeaveRoom:
     """What survives of a camera's frame in every size of a set."""
     return _room(request, ratio, which, both)
 
 
 @router.get("/leave-room.pdf", include_in_schema=False)
-def leaf(request: HttpRequest, ratio: Ratio, which: Which, both: bool = False) -> HttpResponse:
+def leaf(request: SignedRequest, ratio: Ratio, which: Which, both: bool = False) -> HttpResponse:
     made = room_pdf(_room(request, ratio, which, both), both)
     response = HttpResponse(made, content_type="application/pdf")
     response["Content-Disposition"] = 'attachment; filename="leave-room.pdf"'
@@ -42,9 +43,12 @@ def leaf(request: HttpRequest, ratio: Ratio, which: Which, both: bool = False) -
 
 @router.get("/leave-room.png", include_in_schema=False)
 def overlay(
-    request: HttpRequest, ratio: Ratio, which: Which, pixels: Annotated[str, Query(max_length=40)],
+    request: SignedRequest,
+    ratio: Ratio,
+    which: Which,
+    pixels: Annotated[str, Query(max_length=40)],
     both: bool = False,
-) -> HttpResponse:  # fmt: skip
+) -> HttpResponse:
     """The frame as a PNG with transparency, at the camera's pixel count such as 6000 × 4000."""
     match = _PIXELS.fullmatch(pixels)
     if match is None:

@@ -6,11 +6,11 @@ import time
 from dataclasses import replace
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db.models.signals import post_delete, post_save
 from django.dispatch import receiver
 
-from zollstock.core.library import FRAMES, Size, library
+from zollstock.core.library import Frames, Size, frames_of, library
 from zollstock.core.near import Shelf
 from zollstock.core.refusal import Refusal
 from zollstock.core.sizes import parse_size
@@ -35,7 +35,7 @@ def own_key(row: OwnSize) -> str:
     return f"{OWN}{row.pk}"
 
 
-def row_of(account: AbstractBaseUser, key: str) -> OwnSize | None:
+def row_of(account: User, key: str) -> OwnSize | None:
     """The row behind a key: an own size, or what the account says about one of the library's."""
     rows = OwnSize.objects.filter(account=account)
     if key.startswith(OWN):
@@ -44,7 +44,7 @@ def row_of(account: AbstractBaseUser, key: str) -> OwnSize | None:
     return rows.filter(base=key).first()
 
 
-def sizes_of(account: AbstractBaseUser) -> list[Size]:
+def sizes_of(account: User) -> list[Size]:
     """Every size of an account, its own first."""
     rows = list(OwnSize.objects.filter(account=account))
     said = {row.base: row for row in rows if row.base}
@@ -59,7 +59,7 @@ _MOST_KEPT = 500
 _kept: dict[int, tuple[float, Shelf]] = {}
 
 
-def shelf_of(account: AbstractBaseUser) -> Shelf:
+def shelf_of(account: User) -> Shelf:
     """The account's sizes as a shelf for near sizes, which are asked for at every move of a crop."""
     now = time.monotonic()
     until, shelf = _kept.get(account.pk, (0.0, None))
@@ -71,7 +71,7 @@ def shelf_of(account: AbstractBaseUser) -> Shelf:
     return shelf
 
 
-def studio_of(account: AbstractBaseUser) -> Studio:
+def studio_of(account: User) -> Studio:
     """What an account's studio knows."""
     return Studio(sizes=shelf_of(account))
 
@@ -91,11 +91,11 @@ def _in_own_words(size: Size, row: OwnSize | None) -> Size:
     return size if row is None else replace(size, frames=_frames(row), note=row.note)
 
 
-def _frames(row: OwnSize):
-    return next((word for word in FRAMES if word == row.frames), "order")
+def _frames(row: OwnSize) -> Frames:
+    return frames_of(row.frames)
 
 
-def chosen(account: AbstractBaseUser, which: str) -> list[Size]:
+def chosen(account: User, which: str) -> list[Size]:
     """The sizes of a set: `all`, `group:NAME`, `set:NUMBER` or `keys:a,b,c`. Raises `NoSuchSizes`."""
     everything = sizes_of(account)
     kind, _, name = which.partition(":")

@@ -106,6 +106,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Plan
+         * @description A plan document from elsewhere as the whole plan it means, with every default; nothing is saved.
+         */
+        post: operations["zollstock_bench_api_read_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fit/offset": {
         parameters: {
             query?: never;
@@ -674,7 +694,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/prints/{print_id}/renders": {
+    "/api/prints/{print_id}/orders": {
         parameters: {
             query?: never;
             header?: never;
@@ -695,7 +715,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/renders/{render_id}": {
+    "/api/orders/{order_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -712,7 +732,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/renders/{render_id}/cancel": {
+    "/api/orders/{order_id}/cancel": {
         parameters: {
             query?: never;
             header?: never;
@@ -1100,11 +1120,16 @@ export interface components {
         };
         /**
          * Choice
-         * @description One way out. `taken` marks the one the plan already follows.
+         * @description One way out: a `way` with this size, or another `size`. `taken` marks the one the plan follows.
          */
         Choice: {
             /** Id */
             id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "way" | "size";
             /** Title */
             title: string;
             /** Text */
@@ -1115,17 +1140,158 @@ export interface components {
             };
             /** Taken */
             taken: boolean;
-            boxes: components["schemas"]["Boxes"];
-            /**
-             * Turn
-             * @default 0
-             */
+            drawing: components["schemas"]["Drawing"];
+        };
+        /**
+         * Drawing
+         * @description A sheet to be drawn.
+         */
+        Drawing: {
+            boxes: components["schemas"]["DrawnBoxes"];
+            /** Pieces */
+            pieces: components["schemas"]["DrawnPiece"][];
+            /** Strokes */
+            strokes: components["schemas"]["DrawnStroke"][];
+            /** Labels */
+            labels: components["schemas"]["DrawnLabel"][];
+        };
+        /**
+         * DrawnBoxes
+         * @description Rectangles [x, y, width, height]; a small drawing needs no other than the document.
+         *
+         *     `content` is what is printed on, where marks have a margin around it.
+         */
+        DrawnBoxes: {
+            /** Document */
+            document: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Content */
+            content?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Trim */
+            trim?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Image */
+            image?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Visible */
+            visible?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Padding */
+            padding?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Safe */
+            safe?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Opening */
+            opening?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Fold */
+            fold?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Fold Back */
+            fold_back?: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * DrawnLabel
+         * @description A word on the sheet: the left end of its base line, the height of its capitals.
+         */
+        DrawnLabel: {
+            /** Text */
+            text: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Height */
+            height: number;
+        };
+        /**
+         * DrawnPiece
+         * @description A picture on a sheet.
+         *
+         *     `picture` is the whole of it as it would lie, cropped parts included, and `printed` what is printed.
+         *     It is turned clockwise by `turn`, and leans by `angle` degrees about the middle of `picture`.
+         */
+        DrawnPiece: {
+            /** Picture */
+            picture: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Printed */
+            printed: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Turn */
             turn: number;
-            /**
-             * Angle
-             * @default 0
-             */
+            /** Angle */
             angle: number;
+        };
+        /**
+         * DrawnStroke
+         * @description A line on the sheet, for a blade, a fold, a pin.
+         */
+        DrawnStroke: {
+            /** Kind */
+            kind: string;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
         };
         /**
          * Figure
@@ -1187,18 +1353,7 @@ export interface components {
             fix_label?: string | null;
             /** Ways */
             ways?: components["schemas"]["Way"][] | null;
-            drawing?: components["schemas"]["Outcome"] | null;
-        };
-        /**
-         * Outcome
-         * @description A print as it would come out, to be drawn: its boxes, and how its picture lies.
-         */
-        Outcome: {
-            boxes: components["schemas"]["Boxes"];
-            /** Turn */
-            turn: number;
-            /** Angle */
-            angle: number;
+            drawing?: components["schemas"]["Drawing"] | null;
         };
         /**
          * QuarterTurns
@@ -1329,6 +1484,7 @@ export interface components {
          */
         Worksheet: {
             reckoning: components["schemas"]["Reckoning"];
+            drawing: components["schemas"]["Drawing"];
             /** Blades */
             blades: components["schemas"]["Blade"][];
             /** Schools */
@@ -1373,6 +1529,510 @@ export interface components {
              * @default fit
              */
             step: ("picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover") | null;
+        };
+        /** Bleed */
+        Bleed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bleed";
+            /**
+             * Bleed
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bleed: string;
+            /**
+             * Safe
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            safe: string;
+        };
+        /** Border */
+        Border: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "border";
+            /**
+             * Left
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            left: string;
+            /**
+             * Top
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            top: string;
+            /**
+             * Right
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            right: string;
+            /**
+             * Bottom
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bottom: string;
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /**
+         * Fit
+         * @description How picture and image box come together.
+         */
+        Fit: {
+            /**
+             * Mode
+             * @default fill
+             * @enum {string}
+             */
+            mode: "fill" | "contain";
+            /**
+             * Anchor
+             * @default [
+             *       0.5,
+             *       0.5
+             *     ]
+             */
+            anchor: [
+                number,
+                number
+            ];
+            /**
+             * Zoom
+             * @default 1
+             */
+            zoom: number;
+            /**
+             * Turn
+             * @default 0
+             * @enum {integer}
+             */
+            turn: 0 | 90 | 180 | 270;
+            /**
+             * Angle
+             * @description Straightening after the turn, degrees clockwise; the crop stays inside.
+             * @default 0
+             */
+            angle: number;
+            /**
+             * Keep
+             * @default []
+             */
+            keep: components["schemas"]["KeepZone"][];
+            /**
+             * Auto
+             * @default false
+             */
+            auto: boolean;
+            /**
+             * Colour
+             * @description Padding of `contain`; without it the border's colour, else white.
+             */
+            colour: string | null;
+        };
+        /**
+         * KeepZone
+         * @description A part of the picture that must survive, in fractions of the turned picture.
+         */
+        KeepZone: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** W */
+            w: number;
+            /** H */
+            h: number;
+        };
+        /**
+         * Marks
+         * @description Marks outside the image; `margin` enlarges the document on every side, marks or none.
+         */
+        Marks: {
+            /**
+             * Margin
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            margin: string;
+            /**
+             * Crop
+             * @default false
+             */
+            crop: boolean;
+            /**
+             * Fold
+             * @default false
+             */
+            fold: boolean;
+            /**
+             * Centre
+             * @default false
+             */
+            centre: boolean;
+        };
+        /** Mat */
+        Mat: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mat";
+            /**
+             * Opening Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            opening_width: string;
+            /**
+             * Opening Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            opening_height: string;
+            /**
+             * Overlap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overlap: string;
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /**
+         * Medium
+         * @description The surface, and how much of the detail it can hold.
+         */
+        Medium: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+        };
+        /** NoEdge */
+        NoEdge: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "none";
+        };
+        /**
+         * Output
+         * @description The delivered file.
+         */
+        Output: {
+            /**
+             * Format
+             * @default tiff
+             * @enum {string}
+             */
+            format: "tiff" | "jpeg" | "png";
+            /**
+             * Profile
+             * @default srgb
+             * @enum {string}
+             */
+            profile: "srgb" | "picture";
+            /**
+             * Bits
+             * @default 8
+             * @enum {integer}
+             */
+            bits: 8 | 16;
+            /**
+             * Compression
+             * @description Of a TIFF.
+             * @default lzw
+             * @enum {string}
+             */
+            compression: "lzw" | "none";
+        };
+        /**
+         * Picture
+         * @description The picture's pixels as stored in the file, before `orientation` is applied.
+         */
+        Picture: {
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Orientation
+             * @description EXIF orientation, applied first.
+             * @default 1
+             */
+            orientation: number;
+            /**
+             * Channels
+             * @description 1 for a grey picture, which stays grey with the profile `picture`; 4 for CMYK.
+             * @default 3
+             * @enum {integer}
+             */
+            channels: 1 | 3 | 4;
+            /**
+             * Bits
+             * @description Bits a channel that the picture has.
+             * @default 8
+             * @enum {integer}
+             */
+            bits: 8 | 16;
+        };
+        /**
+         * Pixels
+         * @description What becomes of the pixels on the way to the file.
+         */
+        Pixels: {
+            /**
+             * Mode
+             * @default keep
+             * @enum {string}
+             */
+            mode: "keep" | "need" | "device" | "fixed";
+            /**
+             * Ppi
+             * @description With `fixed`.
+             */
+            ppi: number | null;
+            /**
+             * Native Ppi
+             * @description With `device`: the printer's own pixel grid.
+             */
+            native_ppi: number | null;
+        };
+        /**
+         * Plan
+         * @description What is wanted of one print. Only `picture` and `target` are required.
+         */
+        Plan: {
+            /**
+             * Format
+             * @default zollstock.plan/1
+             * @constant
+             */
+            format: "zollstock.plan/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            picture: components["schemas"]["Picture"];
+            target: components["schemas"]["Target"];
+            /**
+             * @default {
+             *       "mode": "fill",
+             *       "anchor": [
+             *         0.5,
+             *         0.5
+             *       ],
+             *       "zoom": 1,
+             *       "turn": 0,
+             *       "angle": 0,
+             *       "keep": [],
+             *       "auto": false,
+             *       "colour": null
+             *     }
+             */
+            fit: components["schemas"]["Fit"];
+            /**
+             * Edge
+             * @default {
+             *       "kind": "none"
+             *     }
+             */
+            edge: components["schemas"]["NoEdge"] | components["schemas"]["Bleed"] | components["schemas"]["Border"] | components["schemas"]["Wrap"] | components["schemas"]["Mat"];
+            marks: components["schemas"]["Marks"];
+            /**
+             * @default {
+             *       "name": "",
+             *       "factor": 1
+             *     }
+             */
+            medium: components["schemas"]["Medium"];
+            /**
+             * @default {
+             *       "school": "acuity",
+             *       "distance": null,
+             *       "arcmin": 1,
+             *       "diagonals": 1.5
+             *     }
+             */
+            viewing: components["schemas"]["Viewing"];
+            /**
+             * @default {
+             *       "mode": "keep",
+             *       "ppi": null,
+             *       "native_ppi": null
+             *     }
+             */
+            pixels: components["schemas"]["Pixels"];
+            /**
+             * @default {
+             *       "format": "tiff",
+             *       "profile": "srgb",
+             *       "bits": 8,
+             *       "compression": "lzw"
+             *     }
+             */
+            output: components["schemas"]["Output"];
+        };
+        /**
+         * Target
+         * @description Finished size: the trim, sheet or face, according to the edge.
+         *
+         *     Or a target in whole pixels (`"1920 px"`): then `ppi` is the tag of the file and no more.
+         */
+        Target: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /**
+             * Ppi
+             * @description With a target in px: the tag of the file, 96 where none is given.
+             */
+            ppi: number | null;
+        };
+        /**
+         * Viewing
+         * @description From where the print is looked at, and whose need decides.
+         */
+        Viewing: {
+            /**
+             * School
+             * @default acuity
+             * @enum {string}
+             */
+            school: "acuity" | "table" | "device" | "trials";
+            /** Distance */
+            distance: string | null;
+            /**
+             * Arcmin
+             * @default 1
+             */
+            arcmin: number;
+            /**
+             * Diagonals
+             * @default 1.5
+             */
+            diagonals: number;
+        };
+        /** Wrap */
+        Wrap: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wrap";
+            /**
+             * Depth
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            depth: string;
+            /**
+             * Turn
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            turn: string;
+            /**
+             * Fill
+             * @default picture
+             * @enum {string}
+             */
+            fill: "picture" | "mirror" | "soft-mirror" | "stretch" | "colour";
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /** PlanDocument */
+        PlanDocument: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
         };
         /** ReadOffset */
         ReadOffset: {
@@ -1674,25 +2334,6 @@ export interface components {
             known: boolean;
         };
         /**
-         * KeepZone
-         * @description A part of the picture that must survive, in fractions of the turned picture.
-         */
-        KeepZone: {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** W */
-            w: number;
-            /** H */
-            h: number;
-        };
-        /**
          * PictureFacts
          * @description A picture; `width_px` and `height_px` are upright, after orientation.
          */
@@ -1792,7 +2433,7 @@ export interface components {
         };
         /**
          * Silhouette
-         * @description A print on a slip: its sheet in mm, and on it the whole picture and what is printed of it.
+         * @description A print on a slip, drawn as it will be when it is trimmed.
          */
         Silhouette: {
             /** Id */
@@ -1804,28 +2445,7 @@ export interface components {
              * Format: uuid
              */
             picture_id: string;
-            /** Width Mm */
-            width_mm: number;
-            /** Height Mm */
-            height_mm: number;
-            /** Picture */
-            picture: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Printed */
-            printed: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Turn */
-            turn: number;
-            /** Angle */
-            angle: number;
+            drawing: components["schemas"]["Drawing"];
             /** Size Text */
             size_text: string;
             /** Grade */
@@ -1842,391 +2462,6 @@ export interface components {
             client: string;
             /** Due */
             due?: string | null;
-        };
-        /** Bleed */
-        Bleed: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "bleed";
-            /**
-             * Bleed
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            bleed: string;
-            /**
-             * Safe
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            safe: string;
-        };
-        /** Border */
-        Border: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "border";
-            /**
-             * Left
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            left: string;
-            /**
-             * Top
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            top: string;
-            /**
-             * Right
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            right: string;
-            /**
-             * Bottom
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            bottom: string;
-            /**
-             * Colour
-             * @default #ffffff
-             * @example #ffffff
-             */
-            colour: string;
-        };
-        /**
-         * Fit
-         * @description How picture and image box come together.
-         */
-        Fit: {
-            /**
-             * Mode
-             * @default fill
-             * @enum {string}
-             */
-            mode: "fill" | "contain";
-            /**
-             * Anchor
-             * @default [
-             *       0.5,
-             *       0.5
-             *     ]
-             */
-            anchor: [
-                number,
-                number
-            ];
-            /**
-             * Zoom
-             * @default 1
-             */
-            zoom: number;
-            /**
-             * Turn
-             * @default 0
-             * @enum {integer}
-             */
-            turn: 0 | 90 | 180 | 270;
-            /**
-             * Angle
-             * @description Straightening after the turn, degrees clockwise; the crop stays inside.
-             * @default 0
-             */
-            angle: number;
-            /**
-             * Keep
-             * @default []
-             */
-            keep: components["schemas"]["KeepZone"][];
-            /**
-             * Auto
-             * @default false
-             */
-            auto: boolean;
-            /**
-             * Colour
-             * @description Padding of `contain`; without it the border's colour, else white.
-             */
-            colour: string | null;
-        };
-        /**
-         * Marks
-         * @description Marks outside the image; `margin` enlarges the document on every side, marks or none.
-         */
-        Marks: {
-            /**
-             * Margin
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            margin: string;
-            /**
-             * Crop
-             * @default false
-             */
-            crop: boolean;
-            /**
-             * Fold
-             * @default false
-             */
-            fold: boolean;
-            /**
-             * Centre
-             * @default false
-             */
-            centre: boolean;
-        };
-        /** Mat */
-        Mat: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "mat";
-            /**
-             * Opening Width
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            opening_width: string;
-            /**
-             * Opening Height
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            opening_height: string;
-            /**
-             * Overlap
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            overlap: string;
-            /**
-             * Colour
-             * @default #ffffff
-             * @example #ffffff
-             */
-            colour: string;
-        };
-        /**
-         * Medium
-         * @description The surface, and how much of the detail it can hold.
-         */
-        Medium: {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Factor
-             * @default 1
-             */
-            factor: number;
-        };
-        /** NoEdge */
-        NoEdge: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "none";
-        };
-        /**
-         * Output
-         * @description The delivered file.
-         */
-        Output: {
-            /**
-             * Format
-             * @default tiff
-             * @enum {string}
-             */
-            format: "tiff" | "jpeg" | "png";
-            /**
-             * Profile
-             * @default srgb
-             * @enum {string}
-             */
-            profile: "srgb" | "picture";
-            /**
-             * Bits
-             * @default 8
-             * @enum {integer}
-             */
-            bits: 8 | 16;
-            /**
-             * Compression
-             * @description Of a TIFF.
-             * @default lzw
-             * @enum {string}
-             */
-            compression: "lzw" | "none";
-        };
-        /**
-         * Picture
-         * @description The picture's pixels as stored in the file, before `orientation` is applied.
-         */
-        Picture: {
-            /** Width Px */
-            width_px: number;
-            /** Height Px */
-            height_px: number;
-            /**
-             * Orientation
-             * @description EXIF orientation, applied first.
-             * @default 1
-             */
-            orientation: number;
-            /**
-             * Channels
-             * @description 1 for a grey picture, which stays grey with the profile `picture`; 4 for CMYK.
-             * @default 3
-             * @enum {integer}
-             */
-            channels: 1 | 3 | 4;
-            /**
-             * Bits
-             * @description Bits a channel that the picture has.
-             * @default 8
-             * @enum {integer}
-             */
-            bits: 8 | 16;
-        };
-        /**
-         * Pixels
-         * @description What becomes of the pixels on the way to the file.
-         */
-        Pixels: {
-            /**
-             * Mode
-             * @default keep
-             * @enum {string}
-             */
-            mode: "keep" | "need" | "device" | "fixed";
-            /**
-             * Ppi
-             * @description With `fixed`.
-             */
-            ppi: number | null;
-            /**
-             * Native Ppi
-             * @description With `device`: the printer's own pixel grid.
-             */
-            native_ppi: number | null;
-        };
-        /**
-         * Plan
-         * @description What is wanted of one print. Only `picture` and `target` are required.
-         */
-        Plan: {
-            /**
-             * Format
-             * @default zollstock.plan/1
-             * @constant
-             */
-            format: "zollstock.plan/1";
-            /**
-             * Title
-             * @default
-             */
-            title: string;
-            picture: components["schemas"]["Picture"];
-            target: components["schemas"]["Target"];
-            /**
-             * @default {
-             *       "mode": "fill",
-             *       "anchor": [
-             *         0.5,
-             *         0.5
-             *       ],
-             *       "zoom": 1,
-             *       "turn": 0,
-             *       "angle": 0,
-             *       "keep": [],
-             *       "auto": false,
-             *       "colour": null
-             *     }
-             */
-            fit: components["schemas"]["Fit"];
-            /**
-             * Edge
-             * @default {
-             *       "kind": "none"
-             *     }
-             */
-            edge: components["schemas"]["NoEdge"] | components["schemas"]["Bleed"] | components["schemas"]["Border"] | components["schemas"]["Wrap"] | components["schemas"]["Mat"];
-            marks: components["schemas"]["Marks"];
-            /**
-             * @default {
-             *       "name": "",
-             *       "factor": 1
-             *     }
-             */
-            medium: components["schemas"]["Medium"];
-            /**
-             * @default {
-             *       "school": "acuity",
-             *       "distance": null,
-             *       "arcmin": 1,
-             *       "diagonals": 1.5
-             *     }
-             */
-            viewing: components["schemas"]["Viewing"];
-            /**
-             * @default {
-             *       "mode": "keep",
-             *       "ppi": null,
-             *       "native_ppi": null
-             *     }
-             */
-            pixels: components["schemas"]["Pixels"];
-            /**
-             * @default {
-             *       "format": "tiff",
-             *       "profile": "srgb",
-             *       "bits": 8,
-             *       "compression": "lzw"
-             *     }
-             */
-            output: components["schemas"]["Output"];
         };
         /**
          * PrintState
@@ -2251,99 +2486,6 @@ export interface components {
             can_undo: boolean;
             /** Can Redo */
             can_redo: boolean;
-        };
-        /**
-         * Target
-         * @description Finished size: the trim, sheet or face, according to the edge.
-         *
-         *     Or a target in whole pixels (`"1920 px"`): then `ppi` is the tag of the file and no more.
-         */
-        Target: {
-            /**
-             * Width
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            width: string;
-            /**
-             * Height
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            height: string;
-            /**
-             * Ppi
-             * @description With a target in px: the tag of the file, 96 where none is given.
-             */
-            ppi: number | null;
-        };
-        /**
-         * Viewing
-         * @description From where the print is looked at, and whose need decides.
-         */
-        Viewing: {
-            /**
-             * School
-             * @default acuity
-             * @enum {string}
-             */
-            school: "acuity" | "table" | "device" | "trials";
-            /** Distance */
-            distance: string | null;
-            /**
-             * Arcmin
-             * @default 1
-             */
-            arcmin: number;
-            /**
-             * Diagonals
-             * @default 1.5
-             */
-            diagonals: number;
-        };
-        /** Wrap */
-        Wrap: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "wrap";
-            /**
-             * Depth
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            depth: string;
-            /**
-             * Turn
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            turn: string;
-            /**
-             * Fill
-             * @default picture
-             * @enum {string}
-             */
-            fill: "picture" | "mirror" | "soft-mirror" | "stretch" | "colour";
-            /**
-             * Colour
-             * @default #ffffff
-             * @example #ffffff
-             */
-            colour: string;
         };
         /**
          * NewPrint
@@ -2484,7 +2626,7 @@ export interface components {
              * @default false
              */
             troubled: boolean;
-            drawing?: components["schemas"]["Outcome"] | null;
+            drawing?: components["schemas"]["Drawing"] | null;
         };
         /**
          * Survey
@@ -2523,8 +2665,27 @@ export interface components {
             job_title: string;
             print: components["schemas"]["Silhouette"];
         };
-        /** RenderState */
-        RenderState: {
+        /**
+         * FileState
+         * @description A file of an order; `size_text` and `sha256` are empty until it is there.
+         */
+        FileState: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Type */
+            type: string;
+            /** Size Text */
+            size_text: string;
+            /** Sha256 */
+            sha256: string;
+        };
+        /**
+         * OrderState
+         * @description An order; `made_text` says kind and weight of its files once they are there.
+         */
+        OrderState: {
             /**
              * Id
              * Format: uuid
@@ -2536,16 +2697,8 @@ export interface components {
             percent: number;
             /** Problem */
             problem: string;
-            /** Name */
-            name: string;
             /** Version */
             version: number;
-            /** Size Text */
-            size_text: string;
-            /** Made Text */
-            made_text: string;
-            /** Sha256 */
-            sha256: string;
             /**
              * Created
              * Format: date-time
@@ -2553,6 +2706,10 @@ export interface components {
             created: string;
             /** Finished */
             finished: string | null;
+            /** Made Text */
+            made_text: string;
+            /** Files */
+            files: components["schemas"]["FileState"][];
         };
         /**
          * RunState
@@ -2582,6 +2739,8 @@ export interface components {
             cancelled: number;
             /** Percent */
             percent: number;
+            /** Laid Percent */
+            laid_percent: number;
             /** Over */
             over: boolean;
             /** Size Text */
@@ -2740,29 +2899,12 @@ export interface components {
         };
         /**
          * Cell
-         * @description A cell. `whole` and `printed` are in shares of the sheet, so that it can be drawn at any size.
-         *
-         *     `ratio` is the sheet's width ÷ height.
+         * @description A cell; `drawing` is null where picture and size do not go together, and `problem` says why.
          */
         Cell: {
             /** Size */
             size: string;
-            /** Ratio */
-            ratio: number;
-            /** Whole */
-            whole: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Printed */
-            printed: [
-                number,
-                number,
-                number,
-                number
-            ];
+            drawing: components["schemas"]["Drawing"] | null;
             /** Mode */
             mode: string;
             /** Angle */
@@ -3206,6 +3348,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Worksheet"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_read_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -5350,7 +5543,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RenderState"][];
+                    "application/json": components["schemas"]["OrderState"][];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -5403,7 +5596,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RenderState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -5440,7 +5633,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                render_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -5452,7 +5645,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RenderState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -5489,7 +5682,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                render_id: string;
+                order_id: string;
             };
             cookie?: never;
         };
@@ -5501,7 +5694,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RenderState"];
+                    "application/json": components["schemas"]["OrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */

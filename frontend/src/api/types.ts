@@ -7,10 +7,11 @@ export type Account = Schemas["Account"];
 export type Unit = Account["unit"];
 export type Light = Account["light"];
 export type Blade = Schemas["Blade"];
-export type Boxes = Schemas["Boxes"];
+export type Drawing = Schemas["Drawing"];
+export type DrawnPiece = Schemas["DrawnPiece"];
 export type BatchSlip = Schemas["BatchSlip"];
 export type BatchState = Schemas["BatchState"];
-export type BoxMm = Boxes["document"];
+export type BoxMm = DrawnPiece["picture"];
 export type Cell = Schemas["Cell"];
 export type CellRow = Schemas["CellRow"];
 export type Choice = Schemas["Choice"];
@@ -18,7 +19,6 @@ export type Figure = Schemas["Figure"];
 export type Finding = Schemas["Finding"];
 export type KeepZone = Schemas["KeepZone"];
 export type LeaveRoom = Schemas["LeaveRoom"];
-export type Outcome = Schemas["Outcome"];
 export type PictureSheet = Schemas["PictureSheet"];
 export type JobDetails = Schemas["JobDetails"];
 export type JobSlip = Schemas["JobSlip"];
@@ -29,7 +29,7 @@ export type Rail = Schemas["Rail"];
 export type Reference = Schemas["Reference"];
 export type ReadLength = Schemas["ReadLength"];
 export type ReadSize = Schemas["ReadSize"];
-export type RenderState = Schemas["RenderState"];
+export type OrderState = Schemas["OrderState"];
 export type RunState = Schemas["RunState"];
 export type SetEntry = Schemas["SetEntry"];
 export type SizeEntry = Schemas["SizeEntry"];
@@ -41,12 +41,4 @@ export type Step = Blade["step"];
 export type ZoneRow = Schemas["ZoneRow"];
 export type Worksheet = Schemas["Worksheet"];
 
-export const STEPS: readonly Step[] = [
-  "picture",
-  "size",
-  "fit",
-  "edge",
-  "pixels",
-  "distance",
-  "handover",
-];
+export const STEPS: readonly Step[] = ["picture", "size", "fit", "edge", "pixels", "distance", "handover"];

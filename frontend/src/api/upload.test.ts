@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
 const MB = 2 ** 20;
@@ -11,35 +11,41 @@ class Server {
 }
 const server = new Server();
 
-vi.stubGlobal("XMLHttpRequest", class {
-  status = 0;
-  response: unknown = null;
-  responseType = "";
-  upload = { onprogress: (event: { loaded: number; total: number }) => void event };
-  onload = () => undefined;
-  onerror = () => undefined;
-  private address = "";
-  open(_: string, address: string) {
-    this.address = address;
-  }
-  setRequestHeader() {
-    // Nothing of them is looked at here.
-  }
-  send(body: Blob) {
-    server.calls.push(this.address);
-    if (server.breaks.shift()) return setTimeout(this.onerror);
-    server.received += body.size;
-    this.status = 200;
-    this.response = { id: "p", size: 20 * MB, received: server.received, piece: 8 * MB };
-    this.upload.onprogress({ loaded: body.size, total: body.size });
-    return setTimeout(this.onload);
-  }
-});
-vi.stubGlobal("Request", class extends Request {
-  constructor(input: RequestInfo | URL, init?: RequestInit) {
-    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-  }
-});
+vi.stubGlobal(
+  "XMLHttpRequest",
+  class {
+    status = 0;
+    response: unknown = null;
+    responseType = "";
+    upload = { onprogress: (event: { loaded: number; total: number }) => void event };
+    onload = () => undefined;
+    onerror = () => undefined;
+    private address = "";
+    open(_: string, address: string) {
+      this.address = address;
+    }
+    setRequestHeader() {
+      // Nothing of them is looked at here.
+    }
+    send(body: Blob) {
+      server.calls.push(this.address);
+      if (server.breaks.shift()) return setTimeout(this.onerror);
+      server.received += body.size;
+      this.status = 200;
+      this.response = { id: "p", size: 20 * MB, received: server.received, piece: 8 * MB };
+      this.upload.onprogress({ loaded: body.size, total: body.size });
+      return setTimeout(this.onload);
+    }
+  },
+);
+vi.stubGlobal(
+  "Request",
+  class extends Request {
+    constructor(input: RequestInfo | URL, init?: RequestInit) {
+      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+    }
+  },
+);
 vi.stubGlobal("fetch", async (request: Request) => {
   const path = new URL(request.url).pathname;
   server.calls.push(`${request.method} ${path}`);
@@ -60,7 +66,10 @@ describe("a large file", () => {
     const sender = new PictureSender(file);
     const shares: number[] = [];
     await expect(sender.send((share) => shares.push(share))).rejects.toMatchObject({ status: 0 });
-    expect(await sender.send((share) => shares.push(share))).toEqual({ picture: { id: "good" }, known: false });
+    expect(await sender.send((share) => shares.push(share))).toEqual({
+      picture: { id: "good" },
+      known: false,
+    });
     expect(server.calls).toEqual([
       "POST /api/parcels", "/api/parcels/p?at=0", `/api/parcels/p?at=${8 * MB}`,
       "GET /api/parcels/p", `/api/parcels/p?at=${8 * MB}`, `/api/parcels/p?at=${16 * MB}`, "POST /api/parcels/p/picture",

@@ -20,7 +20,12 @@ export interface Parcel {
 const IN_PIECES_FROM = 8 * 2 ** 20;
 
 /** Send bytes as they are; `progress` is called with the share sent, 0 to 1. */
-function send<T>(method: "POST" | "PUT", address: string, body: Blob, progress: (share: number) => void): Promise<T> {
+function send<T>(
+  method: "POST" | "PUT",
+  address: string,
+  body: Blob,
+  progress: (share: number) => void,
+): Promise<T> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open(method, address);
@@ -48,12 +53,15 @@ export class PictureSender {
 
   async send(progress: (share: number) => void): Promise<Arrival> {
     const { file } = this;
-    if (file.size < IN_PIECES_FROM) return send("POST", `/api/pictures?name=${encodeURIComponent(file.name)}`, file, progress);
+    if (file.size < IN_PIECES_FROM)
+      return send("POST", `/api/pictures?name=${encodeURIComponent(file.name)}`, file, progress);
     let parcel = await this.place();
     while (parcel.received < parcel.size) {
       const at = parcel.received;
       const piece = file.slice(at, at + parcel.piece);
-      parcel = await send<Parcel>("PUT", `/api/parcels/${parcel.id}?at=${at}`, piece, (share) => progress((at + share * piece.size) / file.size));
+      parcel = await send<Parcel>("PUT", `/api/parcels/${parcel.id}?at=${at}`, piece, (share) =>
+        progress((at + share * piece.size) / file.size),
+      );
       this.parcel = parcel;
     }
     const path = { params: { path: { parcel_id: parcel.id } } };
@@ -70,12 +78,16 @@ export class PictureSender {
   private async place(): Promise<Parcel> {
     if (this.parcel) {
       try {
-        return await must<Parcel>(client.GET("/api/parcels/{parcel_id}", { params: { path: { parcel_id: this.parcel.id } } }));
+        return await must<Parcel>(
+          client.GET("/api/parcels/{parcel_id}", { params: { path: { parcel_id: this.parcel.id } } }),
+        );
       } catch (error) {
         if ((error as ApiProblem).status !== 404) throw error;
       }
     }
-    this.parcel = await must<Parcel>(client.POST("/api/parcels", { body: { name: this.file.name, size: this.file.size } }));
+    this.parcel = await must<Parcel>(
+      client.POST("/api/parcels", { body: { name: this.file.name, size: this.file.size } }),
+    );
     return this.parcel;
   }
 }

@@ -25,15 +25,25 @@ export function BatchPage() {
       <TopBar
         where={
           <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-            {batch.data?.job != null && <Link to={`/jobs/${batch.data.job}`} className="soft hover:underline">Job</Link>}
+            {batch.data?.job != null && (
+              <Link to={`/jobs/${batch.data.job}`} className="soft hover:underline">
+                Job
+              </Link>
+            )}
             {batch.data?.job != null && <span className="soft">/</span>}
-            <b className="truncate font-semibold" dir="auto">{batch.data?.title}</b>
+            <b className="truncate font-semibold" dir="auto">
+              {batch.data?.title}
+            </b>
           </nav>
         }
       >
         {batch.data && <RemoveBatch batch={batch.data} />}
       </TopBar>
-      {!batch.data && <main className="p-5"><Coming query={batch} what="The matrix" /></main>}
+      {!batch.data && (
+        <main className="p-5">
+          <Coming query={batch} what="The matrix" />
+        </main>
+      )}
       {batch.data && <Inside key={id} batch={batch.data} />}
     </div>
   );
@@ -46,14 +56,25 @@ function RemoveBatch({ batch }: { batch: BatchState }) {
   const go = useNavigate();
   return (
     <>
-      <button type="button" className="plain-button" onClick={() => setSure(true)}>Remove</button>
+      <button type="button" className="plain-button" onClick={() => setSure(true)}>
+        Remove
+      </button>
       {sure && (
         <Dialog title={`Remove ${batch.title}?`} onClose={() => setSure(false)}>
           <p className="mb-4">
-            Its crops by hand, its runs and the files made go with it, and that cannot be undone. The pictures and the job stay.
+            Its crops by hand, its runs and the files made go with it, and that cannot be undone. The pictures
+            and the job stay.
           </p>
           {remove.error && <Problem message={remove.error.message} />}
-          <button type="button" className="strong-button" onClick={() => remove.mutate(batch.id, { onSuccess: () => void go(batch.job == null ? "/" : `/jobs/${batch.job}`) })}>
+          <button
+            type="button"
+            className="strong-button"
+            onClick={() =>
+              remove.mutate(batch.id, {
+                onSuccess: () => void go(batch.job == null ? "/" : `/jobs/${batch.job}`),
+              })
+            }
+          >
             Remove it
           </button>
         </Dialog>
@@ -66,7 +87,11 @@ function Inside({ batch }: { batch: BatchState }) {
   const [filter, setFilter] = useState<Filter>("all");
   const [hand, setHand] = useState<At | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const { rows, problem, put } = useCells(batch.id, batch.pictures.length, batch.sizes.map((size) => size.key).join());
+  const { rows, problem, put } = useCells(
+    batch.id,
+    batch.pictures.length,
+    batch.sizes.map((size) => size.key).join(),
+  );
   const { place, auto, problem: placing } = usePlaceCell(batch.id, put);
   const { remember, undo, canUndo } = useCellHistory(place, auto);
   const [undone, setUndone] = useState(0);
@@ -101,14 +126,21 @@ function Inside({ batch }: { batch: BatchState }) {
       }
       return next;
     });
-  const everyKey = () => batch.pictures.flatMap((picture) => batch.sizes.map((size) => cellKey(picture.id, size.key)));
+  const everyKey = () =>
+    batch.pictures.flatMap((picture) => batch.sizes.map((size) => cellKey(picture.id, size.key)));
   const shownKeys = () =>
-    pictures.flatMap((picture) => (rows.get(picture.id) ?? []).filter((cell) => matches(cell, filter)).map((cell) => cellKey(picture.id, cell.size)));
+    pictures.flatMap((picture) =>
+      (rows.get(picture.id) ?? [])
+        .filter((cell) => matches(cell, filter))
+        .map((cell) => cellKey(picture.id, cell.size)),
+    );
   const chosenCells = (): [string, string][] | null =>
     left.size === 0
       ? null
       : batch.pictures.flatMap((picture) =>
-          batch.sizes.filter((size) => !left.has(cellKey(picture.id, size.key))).map((size): [string, string] => [picture.id, size.key]),
+          batch.sizes
+            .filter((size) => !left.has(cellKey(picture.id, size.key)))
+            .map((size): [string, string] => [picture.id, size.key]),
         );
   const inHand = hand && rows.get(hand.picture)?.find((cell) => cell.size === hand.size);
   const picture = hand && batch.pictures.find((one) => one.id === hand.picture);
@@ -116,39 +148,91 @@ function Inside({ batch }: { batch: BatchState }) {
   return (
     <>
       <main className="flex min-h-0 flex-1 gap-3 px-5 pt-1 pb-2 max-md:flex-col">
-        <section className="panel flex min-w-0 flex-1 flex-col max-md:min-h-[440px]" aria-label="Pictures and sizes">
+        <section
+          className="panel flex min-w-0 flex-1 flex-col max-md:min-h-[440px]"
+          aria-label="Pictures and sizes"
+        >
           <h1 className="sr-only">{batch.title}</h1>
           <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-2">
-            <Pick label="Show" value={filter} onPick={setFilter}
-              options={FILTERS.map(({ value, label }) => ({ value, label: value === "all" ? label : `${label} ${counts.get(value) ?? 0}` }))} />
+            <Pick
+              label="Show"
+              value={filter}
+              onPick={setFilter}
+              options={FILTERS.map(({ value, label }) => ({
+                value,
+                label: value === "all" ? label : `${label} ${counts.get(value) ?? 0}`,
+              }))}
+            />
             <span className="soft" role="status">
-              {reckoned ? `${pictures.length} of ${batch.pictures.length} pictures` : `reckoning, ${rows.size} of ${batch.pictures.length} pictures`}
+              {reckoned
+                ? `${pictures.length} of ${batch.pictures.length} pictures`
+                : `reckoning, ${rows.size} of ${batch.pictures.length} pictures`}
             </span>
             <span className="flex-1" />
             <span className="flex flex-wrap items-center gap-x-3">
-            <button type="button" className="plain-button !px-2" aria-label="Undo the last crop by hand" title="Undo, Ctrl Z" disabled={!canUndo} onClick={takeBack}>
-              <Undo2 size={17} aria-hidden />
-            </button>
-            <span>{all - left.size} chosen</span>
-            <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set())}>All</button>
-            <button type="button" className="min-h-6 underline" onClick={() => toggle(everyKey(), false)}>None</button>
-            {filter !== "all" && (
-              <>
-                <button type="button" className="min-h-6 underline" onClick={() => toggle(shownKeys(), true)}>Take these</button>
-                <button type="button" className="min-h-6 underline" onClick={() => toggle(shownKeys(), false)}>Leave these</button>
-              </>
-            )}
+              <button
+                type="button"
+                className="plain-button !px-2"
+                aria-label="Undo the last crop by hand"
+                title="Undo, Ctrl Z"
+                disabled={!canUndo}
+                onClick={takeBack}
+              >
+                <Undo2 size={17} aria-hidden />
+              </button>
+              <span>{all - left.size} chosen</span>
+              <button type="button" className="min-h-6 underline" onClick={() => setLeft(new Set())}>
+                All
+              </button>
+              <button type="button" className="min-h-6 underline" onClick={() => toggle(everyKey(), false)}>
+                None
+              </button>
+              {filter !== "all" && (
+                <>
+                  <button
+                    type="button"
+                    className="min-h-6 underline"
+                    onClick={() => toggle(shownKeys(), true)}
+                  >
+                    Take these
+                  </button>
+                  <button
+                    type="button"
+                    className="min-h-6 underline"
+                    onClick={() => toggle(shownKeys(), false)}
+                  >
+                    Leave these
+                  </button>
+                </>
+              )}
             </span>
           </div>
           {problem && <Problem message={problem} />}
           {pictures.length === 0 && reckoned ? (
-            <p className="soft grid flex-1 place-items-center">Nothing of this kind: no cell to look at here.</p>
+            <p className="soft grid flex-1 place-items-center">
+              Nothing of this kind: no cell to look at here.
+            </p>
           ) : (
-            <Matrix batch={batch} pictures={pictures} rows={rows} filter={filter} left={left} hand={hand} onHand={setHand} onToggle={toggle} />
+            <Matrix
+              batch={batch}
+              pictures={pictures}
+              rows={rows}
+              filter={filter}
+              left={left}
+              hand={hand}
+              onHand={setHand}
+              onToggle={toggle}
+            />
           )}
         </section>
         {inHand && picture && (
-          <CellEditor batch={batch} picture={picture} cell={inHand} problem={placing} undone={undone} onClose={() => setHand(null)}
+          <CellEditor
+            batch={batch}
+            picture={picture}
+            cell={inHand}
+            problem={placing}
+            undone={undone}
+            onClose={() => setHand(null)}
             onPlace={(fit) => {
               remember(picture.id, inHand);
               place(picture.id, inHand.size, fit);
@@ -156,7 +240,8 @@ function Inside({ batch }: { batch: BatchState }) {
             onAuto={() => {
               remember(picture.id, inHand);
               auto(picture.id, inHand.size);
-            }} />
+            }}
+          />
         )}
       </main>
       <RunPanel batch={batch} chosen={all - left.size} cells={chosenCells} />

@@ -1,14 +1,22 @@
 import { useRef, useState } from "react";
 import { Link } from "react-router";
-import type { BatchState, BoxMm, Cell } from "../api/types";
-import { anchored, anchorOf, enlarged, type Pair, type Placed } from "../drawing/placement";
-import { turnedImage, leaning } from "../drawing/turnedImage";
+import type { BatchState, Cell, Drawing } from "../api/types";
+import {
+  anchored,
+  anchorOf,
+  enlarged,
+  onScreen,
+  placedOf,
+  type Pair,
+  type Placed,
+} from "../drawing/placement";
+import { Rect, SheetLayers } from "../drawing/SheetLayers";
 import { useCropHand, type Crop } from "../drawing/useCropHand";
+import { Slider } from "../fields/Slider";
 import { Grade } from "../shell/Grade";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
-import { cellPrint } from "./CellDrawing";
 import { fitOf, type CellFit } from "./useBatch";
 
 const MODES = [
@@ -34,30 +42,57 @@ export function CellEditor(props: {
   const size = batch.sizes.find((item) => item.key === cell.size);
   const fit = (change: Partial<CellFit>): CellFit => ({ ...fitOf(cell), ...change });
   return (
-    <aside className="panel flex w-[338px] shrink-0 flex-col max-md:w-full gap-2.5 overflow-y-auto px-4 py-3" aria-label="The cell in hand"
-      onKeyDown={(event) => event.key === "Escape" && props.onClose()}>
+    <aside
+      className="panel flex w-[338px] shrink-0 flex-col max-md:w-full gap-2.5 overflow-y-auto px-4 py-3"
+      aria-label="The cell in hand"
+      onKeyDown={(event) => event.key === "Escape" && props.onClose()}
+    >
       <div className="flex items-start justify-between gap-2">
         <div className="min-w-0">
-          <h2 className="figure text-[19px] leading-tight font-semibold">{typeset(size?.name ?? cell.size)}</h2>
-          <p className="soft truncate" title={picture.name}>{picture.name}</p>
+          <h2 className="figure text-[19px] leading-tight font-semibold">
+            {typeset(size?.name ?? cell.size)}
+          </h2>
+          <p className="soft truncate" title={picture.name}>
+            {picture.name}
+          </p>
         </div>
-        <button type="button" className="plain-button" onClick={props.onClose}>Close</button>
+        <button type="button" className="plain-button" onClick={props.onClose}>
+          Close
+        </button>
       </div>
-      {cell.problem ? (
+      {!cell.drawing ? (
         <Problem message={cell.problem} />
       ) : (
         <>
-          <CropWindow key={`${picture.id} ${cell.size} ${props.undone}`} cell={cell} picture={picture.id} onCrop={(crop) => props.onPlace(fit(crop))} />
-          <Pick label="Way to fit" options={MODES} value={cell.mode as CellFit["mode"]} onPick={(mode) => props.onPlace(fit({ mode, zoom: 1 }))} />
+          <CropWindow
+            key={`${picture.id} ${cell.size} ${props.undone}`}
+            cell={cell}
+            drawing={cell.drawing}
+            picture={picture.id}
+            onCrop={(crop) => props.onPlace(fit(crop))}
+          />
+          <Pick
+            label="Way to fit"
+            options={MODES}
+            value={cell.mode as CellFit["mode"]}
+            onPick={(mode) => props.onPlace(fit({ mode, zoom: 1 }))}
+          />
           <label className="flex items-center gap-3">
             <span className="w-20">Straighten</span>
-            <input className="range range-xs min-w-0 flex-1" type="range" min={-15} max={15} step={0.1} value={cell.angle} aria-valuetext={`${cell.angle} degrees`}
-              onChange={(event) => props.onPlace(fit({ angle: event.target.valueAsNumber }))} />
-            <span className="figure w-12 text-right text-[16px]">{String(cell.angle).replace("-", "−")}°</span>
+            <Straighten
+              key={`${picture.id} ${cell.size} ${props.undone}`}
+              cell={cell}
+              onAngle={(angle) => props.onPlace(fit({ angle }))}
+            />
+            <span className="figure w-12 text-right text-[16px]">
+              {String(cell.angle).replace("-", "−")}°
+            </span>
           </label>
           <dl className="grid grid-cols-[90px_1fr] gap-y-1" aria-live="polite" data-testid="cell-figures">
             <dt className="soft">Grade</dt>
-            <dd><Grade grade={cell.grade} /></dd>
+            <dd>
+              <Grade grade={cell.grade} />
+            </dd>
             <dt className="soft">Lost</dt>
             <dd className="figure text-[16px]">{typeset(cell.loss_text)}</dd>
             <dt className="soft">Resolution</dt>
@@ -65,7 +100,9 @@ export function CellEditor(props: {
             {cell.zones_text && (
               <>
                 <dt className="soft">Keep zones</dt>
-                <dd style={cell.zones === "cut" ? { color: "var(--look)" } : undefined}>{typeset(cell.zones_text)}</dd>
+                <dd style={cell.zones === "cut" ? { color: "var(--look)" } : undefined}>
+                  {typeset(cell.zones_text)}
+                </dd>
               </>
             )}
           </dl>
@@ -74,19 +111,53 @@ export function CellEditor(props: {
       {props.problem && <Problem message={props.problem} />}
       <div className="flex flex-wrap gap-2">
         {cell.edited && (
-          <button type="button" className="plain-button" onClick={props.onAuto}>Back to automatic</button>
+          <button type="button" className="plain-button" onClick={props.onAuto}>
+            Back to automatic
+          </button>
         )}
-        <Link className="plain-button inline-flex items-center" to={`/pictures/${picture.id}`}>The picture</Link>
+        <Link className="plain-button inline-flex items-center" to={`/pictures/${picture.id}`}>
+          The picture
+        </Link>
       </div>
-      <p className="soft text-[13px]">Drag, or use the arrow keys on it; wheel, plus and minus bring it closer. Kept at once.</p>
+      <p className="soft text-[13px]">
+        Drag, or use the arrow keys on it; wheel, plus and minus bring it closer. Kept at once.
+      </p>
     </aside>
   );
 }
 
+/** The slider for the angle: every step is kept, and Escape gives back the angle from before. */
+function Straighten({ cell, onAngle }: { cell: Cell; onAngle: (angle: number) => void }) {
+  const before = useRef(cell.angle);
+  // The hand is further than the answers; when they have come to where it is, it is theirs again.
+  const [hand, setHand] = useState<number | null>(null);
+  if (hand === cell.angle) setHand(null);
+  const turn = (angle: number) => {
+    setHand(angle);
+    onAngle(angle);
+  };
+  return (
+    <Slider
+      className="range-xs min-w-0 flex-1"
+      min={-15}
+      max={15}
+      step={0.1}
+      value={hand ?? cell.angle}
+      text={`${hand ?? cell.angle} degrees`}
+      onStart={() => {
+        before.current = cell.angle;
+      }}
+      onValue={turn}
+      onBack={() => turn(before.current)}
+      onDone={() => undefined}
+    />
+  );
+}
+
 /** The crop to be moved by hand. What the hand does shows at once; figures follow from the server. */
-function CropWindow({ cell, picture, onCrop }: { cell: Cell; picture: string; onCrop: (crop: Crop) => void }) {
-  const print = cellPrint(cell);
-  const told: Placed = { image: print.document, picture: print.picture, printed: print.printed, mode: cell.mode as Placed["mode"], angle: cell.angle };
+function CropWindow(props: { cell: Cell; drawing: Drawing; picture: string; onCrop: (crop: Crop) => void }) {
+  const { cell, drawing, picture, onCrop } = props;
+  const told = placedOf(drawing, cell.mode as Placed["mode"]);
   // Where the hand is: it may be further than the answers, also between two strokes of a key.
   const [hand, setHand] = useState<Crop | null>(null);
   const [shown, setShown] = useState({ edited: cell.edited, mode: cell.mode });
@@ -96,13 +167,17 @@ function CropWindow({ cell, picture, onCrop }: { cell: Cell; picture: string; on
   }
   const window_ = useRef<SVGRectElement>(null);
   const surface = useRef<SVGSVGElement>(null);
-  const scale = Math.min((WIDTH - 60) / cell.ratio, HEIGHT - 50);
-  const left = (WIDTH - cell.ratio * scale) / 2;
-  const top = (HEIGHT - scale) / 2;
+  const [, , width, height] = drawing.boxes.document;
+  const scale = Math.min((WIDTH - 60) / width, (HEIGHT - 50) / height);
+  const left = (WIDTH - width * scale) / 2;
+  const top = (HEIGHT - height * scale) / 2;
   let now = told;
   if (hand) {
-    const middle: Pair = [cell.ratio / 2, 0.5];
-    now = anchored(hand.zoom === cell.zoom ? told : enlarged(told, hand.zoom / cell.zoom, middle).placed, hand.anchor);
+    const middle: Pair = [width / 2, height / 2];
+    now = anchored(
+      hand.zoom === cell.zoom ? told : enlarged(told, hand.zoom / cell.zoom, middle).placed,
+      hand.anchor,
+    );
   }
   const drag = useCropHand({
     element: window_,
@@ -111,7 +186,10 @@ function CropWindow({ cell, picture, onCrop }: { cell: Cell; picture: string; on
     scale,
     at: (event) => {
       const box = surface.current?.getBoundingClientRect();
-      return [(event.clientX - (box?.left ?? 0) - left) / scale, (event.clientY - (box?.top ?? 0) - top) / scale];
+      return [
+        (event.clientX - (box?.left ?? 0) - left) / scale,
+        (event.clientY - (box?.top ?? 0) - top) / scale,
+      ];
     },
     put: (crop) => {
       setHand(crop);
@@ -119,24 +197,30 @@ function CropWindow({ cell, picture, onCrop }: { cell: Cell; picture: string; on
     },
     settle: () => undefined,
   });
-  const box = ([x, y, w, h]: BoxMm): BoxMm => [left + x * scale, top + y * scale, w * scale, h * scale];
-  const [sheet, printed, whole] = [box(now.image), box(now.printed), box(now.picture)];
-  const image = turnedImage(whole, 0, cell.angle);
+  const view = { scale, left, top };
+  const printed = onScreen(now.printed, view);
   const proof = `/api/pictures/${picture}/small.jpg`;
   const [x, y] = anchorOf(now);
   return (
-    <svg ref={surface} width={WIDTH} height={HEIGHT} className="hand-surface desk self-center overflow-hidden" role="group" aria-label="Crop of the cell">
-      <clipPath id="cell-window"><rect x={printed[0]} y={printed[1]} width={printed[2]} height={printed[3]} /></clipPath>
-      <image href={proof} preserveAspectRatio="none" opacity={0.32} {...image} />
-      <g transform={leaning(whole, cell.angle)}>
-        <rect x={whole[0]} y={whole[1]} width={whole[2]} height={whole[3]} fill="none" stroke="var(--sheet-line)" strokeWidth={0.7} strokeDasharray="2 3" />
-      </g>
-      <rect x={sheet[0]} y={sheet[1]} width={sheet[2]} height={sheet[3]} fill="#fff" />
-      <g clipPath="url(#cell-window)"><image href={proof} preserveAspectRatio="none" {...image} /></g>
-      <rect x={sheet[0]} y={sheet[1]} width={sheet[2]} height={sheet[3]} fill="none" stroke="var(--sheet-line)" strokeWidth={1.5} />
-      <rect ref={window_} x={sheet[0]} y={sheet[1]} width={sheet[2]} height={sheet[3]} fill="transparent" tabIndex={0} role="application"
+    <svg
+      ref={surface}
+      width={WIDTH}
+      height={HEIGHT}
+      className="hand-surface desk self-center overflow-hidden"
+      role="group"
+      aria-label="Crop of the cell"
+    >
+      <SheetLayers drawing={drawing} piece={{ ...now, turn: 0 }} view={view} proof={proof} />
+      <Rect
+        ref={window_}
+        box={printed}
+        fill="transparent"
+        tabIndex={0}
+        role="application"
         className={`drawing-window ${drag.dragging ? "cursor-grabbing" : "cursor-grab"}`}
-        aria-label={`Crop, ${Math.round(x * 100)} per cent from the left, ${Math.round(y * 100)} from the top. Arrow keys move it.`} {...drag.handlers} />
+        aria-label={`Crop, ${Math.round(x * 100)} per cent from the left, ${Math.round(y * 100)} from the top. Arrow keys move it.`}
+        {...drag.handlers}
+      />
     </svg>
   );
 }

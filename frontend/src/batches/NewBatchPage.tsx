@@ -24,7 +24,10 @@ export function NewBatchPage() {
   // Without a job, every picture there is may be taken.
   const jobId = Number(search.get("job"));
   const job = useJob(jobId, jobId > 0);
-  const pictures = useQuery({ queryKey: ["pictures"], queryFn: () => must<PictureFacts[]>(client.GET("/api/pictures")) });
+  const pictures = useQuery({
+    queryKey: ["pictures"],
+    queryFn: () => must<PictureFacts[]>(client.GET("/api/pictures")),
+  });
   const queries = useQueryClient();
   const go = useNavigate();
   const media = useReference().data?.media ?? [];
@@ -36,9 +39,15 @@ export function NewBatchPage() {
   const [medium, setMedium] = useState("satin photo paper");
   const { chosen: left, toggle, take: leave } = useChosen();
   const inJob = new Set((job.data?.prints ?? []).map((print) => print.picture_id));
-  const offered = (pictures.data ?? []).filter((picture) => (!jobId || inJob.has(picture.id)) && picture.state !== "refused");
-  const chosen = offered.filter((picture) => !left.has(picture.id)).map((picture) => picture.id).reverse();
-  const name = title ?? (job.data ? `${job.data.title.slice(0, 180)}, all sizes` : jobId ? "" : "Many pictures");
+  const offered = (pictures.data ?? []).filter(
+    (picture) => (!jobId || inJob.has(picture.id)) && picture.state !== "refused",
+  );
+  const chosen = offered
+    .filter((picture) => !left.has(picture.id))
+    .map((picture) => picture.id)
+    .reverse();
+  const name =
+    title ?? (job.data ? `${job.data.title.slice(0, 180)}, all sizes` : jobId ? "" : "Many pictures");
   const make = useMutation({
     mutationFn: () =>
       must<BatchState>(
@@ -57,22 +66,41 @@ export function NewBatchPage() {
   }); // prettier-ignore
   return (
     <>
-      <TopBar where={<b className="block truncate font-semibold" dir="auto">{job.data?.title}</b>} />
+      <TopBar
+        where={
+          <b className="block truncate font-semibold" dir="auto">
+            {job.data?.title}
+          </b>
+        }
+      />
       <main className="grid grid-cols-[338px_minmax(0,1fr)] gap-4 px-5 py-2 max-md:grid-cols-1">
-        <form className="panel space-y-4 self-start px-4 py-3"
+        <form
+          className="panel space-y-4 self-start px-4 py-3"
           onSubmit={(event) => {
             event.preventDefault();
             make.mutate();
-          }}>
+          }}
+        >
           <h1 className="text-xl font-semibold">Many sizes</h1>
           <label className="block">
             Title
-            <input className="field mt-0.5" required maxLength={200} dir="auto" value={name} onChange={(event) => setTitle(event.target.value)} />
+            <input
+              className="field mt-0.5"
+              required
+              maxLength={200}
+              dir="auto"
+              value={name}
+              onChange={(event) => setTitle(event.target.value)}
+            />
           </label>
           <SetPicker value={set} onSet={setSet} />
           <label className="block">
             Printed on
-            <select className="field mt-0.5" value={medium} onChange={(event) => setMedium(event.target.value)}>
+            <select
+              className="field mt-0.5"
+              value={medium}
+              onChange={(event) => setMedium(event.target.value)}
+            >
               {media.map((item) => (
                 <option key={item.name}>{item.name}</option>
               ))}
@@ -82,34 +110,90 @@ export function NewBatchPage() {
             Files
             <Pick label="Format" options={FORMATS} value={format} onPick={setFormat} />
           </div>
-          <NumberField narrow label={<>Pixels per inch <span className="soft">empty keeps every pixel</span></>} unit="ppi" min={1} max={10000} step={1} empty="kept"
-            placeholder="kept" inputClass="!w-24" value={ppi} keeps="batch" onRead={setPpi} onBack={() => setPpi(before.current)} onDone={() => undefined}
+          <NumberField
+            narrow
+            label={
+              <>
+                Pixels per inch <span className="soft">empty keeps every pixel</span>
+              </>
+            }
+            unit="ppi"
+            min={1}
+            max={10000}
+            step={1}
+            empty="kept"
+            placeholder="kept"
+            inputClass="!w-24"
+            value={ppi}
+            keeps="batch"
+            onRead={setPpi}
+            onBack={() => setPpi(before.current)}
+            onDone={() => undefined}
             onStart={() => {
               before.current = ppi;
-            }} />
+            }}
+          />
           {make.error && <Problem message={make.error.message} />}
-          <button type="submit" className="strong-button w-full !min-h-9" disabled={!chosen.length || make.isPending}>
-            {make.isPending ? "Laying out…" : chosen.length === 0 ? "Lay out" : `Lay out ${chosen.length === 1 ? "1 picture" : `${chosen.length} pictures`}`}
+          <button
+            type="submit"
+            className="strong-button w-full !min-h-9"
+            disabled={!chosen.length || make.isPending}
+          >
+            {make.isPending
+              ? "Laying out…"
+              : chosen.length === 0
+                ? "Lay out"
+                : `Lay out ${chosen.length === 1 ? "1 picture" : `${chosen.length} pictures`}`}
           </button>
-          {!chosen.length && <p className="soft">Choose at least one picture; then it is laid out in every size.</p>}
+          {!chosen.length && (
+            <p className="soft">Choose at least one picture; then it is laid out in every size.</p>
+          )}
         </form>
         <section aria-label="Pictures" className="min-w-0">
           <div className="flex flex-wrap items-center gap-3 pb-2">
             <h2 className="text-lg font-semibold">Pictures</h2>
-            <span className="soft">{chosen.length} of {offered.length} chosen</span>
-            <button type="button" className="min-h-6 underline" onClick={() => leave([])}>All</button>
-            <button type="button" className="min-h-6 underline" onClick={() => leave(offered.map((picture) => picture.id))}>None</button>
+            <span className="soft">
+              {chosen.length} of {offered.length} chosen
+            </span>
+            <button type="button" className="min-h-6 underline" onClick={() => leave([])}>
+              All
+            </button>
+            <button
+              type="button"
+              className="min-h-6 underline"
+              onClick={() => leave(offered.map((picture) => picture.id))}
+            >
+              None
+            </button>
           </div>
-          {(job.error ?? pictures.error) && <Problem message={(job.error ?? pictures.error)?.message ?? ""} />}
-          {pictures.data && (job.data || !jobId) && offered.length === 0 && <p className="soft">There are no pictures here yet. Bring some into a job first.</p>}
+          {(job.error ?? pictures.error) && (
+            <Problem message={(job.error ?? pictures.error)?.message ?? ""} />
+          )}
+          {pictures.data && (job.data || !jobId) && offered.length === 0 && (
+            <p className="soft">There are no pictures here yet. Bring some into a job first.</p>
+          )}
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(118px,1fr))] gap-2">
             {offered.map((picture) => (
               <li key={picture.id}>
-                <label className={`panel flex h-full cursor-pointer flex-col p-1.5 ${left.has(picture.id) ? "opacity-60" : ""}`}>
-                  <img loading="lazy" src={`/api/pictures/${picture.id}/small.jpg`} alt="" className="h-20 w-full rounded object-contain" />
+                <label
+                  className={`panel flex h-full cursor-pointer flex-col p-1.5 ${left.has(picture.id) ? "opacity-60" : ""}`}
+                >
+                  <img
+                    loading="lazy"
+                    src={`/api/pictures/${picture.id}/small.jpg`}
+                    alt=""
+                    className="h-20 w-full rounded object-contain"
+                  />
                   <span className="mt-1 flex items-center gap-1.5">
-                    <input type="checkbox" className="checkbox checkbox-xs" checked={!left.has(picture.id)} onChange={() => toggle(picture.id)} />
-                    <span className="min-w-0 truncate text-[12.5px]" title={picture.name}>{picture.name}</span>
+                    <input
+                      type="checkbox"
+                      className="checkbox checkbox-xs"
+                      checked={!left.has(picture.id)}
+                      onChange={() => toggle(picture.id)}
+                    />
+                    <span className="min-w-0 truncate text-[12.5px]" title={picture.name}>
+                      {picture.name}
+                    </span>
                   </span>
                 </label>
               </li>

@@ -5,7 +5,11 @@ import { typeset } from "../shell/typeset";
 import { useOrderRun, useRun, useRunChange } from "./useBatch";
 
 /** The order for the chosen cells, and the runs: progress, pause, calling off, the ZIP. */
-export function RunPanel(props: { batch: BatchState; chosen: number; cells: () => [string, string][] | null }) {
+export function RunPanel(props: {
+  batch: BatchState;
+  chosen: number;
+  cells: () => [string, string][] | null;
+}) {
   const { batch, chosen } = props;
   const order = useOrderRun(batch.id);
   const [pattern, setPattern] = useState(batch.pattern);
@@ -15,21 +19,45 @@ export function RunPanel(props: { batch: BatchState; chosen: number; cells: () =
       <div className="flex flex-wrap items-center gap-3">
         <label className="flex min-w-0 max-w-full items-center gap-2">
           <span className="whitespace-nowrap">Names</span>
-          <input className="field figure !w-80 max-w-full text-[15.5px]" maxLength={120} spellCheck={false} value={pattern} onChange={(event) => setPattern(event.target.value)}
-            aria-describedby="pattern-fields" />
+          <input
+            className="field figure !w-80 max-w-full text-[15.5px]"
+            maxLength={120}
+            spellCheck={false}
+            value={pattern}
+            onChange={(event) => setPattern(event.target.value)}
+            aria-describedby="pattern-fields"
+          />
         </label>
-        <button type="button" className="min-h-6 underline" aria-expanded={asking} aria-controls="pattern-fields" onClick={() => setAsking(!asking)}>
+        <button
+          type="button"
+          className="min-h-6 underline"
+          aria-expanded={asking}
+          aria-controls="pattern-fields"
+          onClick={() => setAsking(!asking)}
+        >
           fields
         </button>
         <span className="soft">in folders by size</span>
-        <span className="soft flex-1 text-right">{chosen === 0 && "Choose cells first: their ticks, or a row's or column's."}</span>
-        <button type="button" className="strong-button" disabled={!chosen || order.isPending}
-          onClick={() => order.mutate({ cells: props.cells(), pattern })}>
-          {order.isPending ? "Ordering…" : chosen === 0 ? "Make the files" : `Make ${chosen === 1 ? "the file" : `the ${chosen} files`}`}
+        <span className="soft flex-1 text-right">
+          {chosen === 0 && "Choose cells first: their ticks, or a row's or column's."}
+        </span>
+        <button
+          type="button"
+          className="strong-button"
+          disabled={!chosen || order.isPending}
+          onClick={() => order.mutate({ cells: props.cells(), pattern })}
+        >
+          {order.isPending
+            ? "Ordering…"
+            : chosen === 0
+              ? "Make the files"
+              : `Make ${chosen === 1 ? "the file" : `the ${chosen} files`}`}
         </button>
       </div>
       <p id="pattern-fields" className={asking ? "soft text-[13px]" : "sr-only"}>
-        {Object.entries(batch.fields).map(([field, meaning]) => `{${field}} ${meaning}`).join(" · ")}
+        {Object.entries(batch.fields)
+          .map(([field, meaning]) => `{${field}} ${meaning}`)
+          .join(" · ")}
       </p>
       {order.error && <Problem message={order.error.message} />}
       {batch.runs.slice(0, 3).map((run, index) => (
@@ -39,7 +67,18 @@ export function RunPanel(props: { batch: BatchState; chosen: number; cells: () =
   );
 }
 
-const STATES = { going: "in work", paused: "paused", cancelled: "called off" } as const;
+/** What a run that is not over is doing. */
+function doing(run: RunState): string {
+  switch (run.state) {
+    case "waiting":
+    case "laying":
+      return typeset(`being laid out, ${run.laid_percent} %`);
+    case "paused":
+      return "paused";
+    default:
+      return "in work";
+  }
+}
 
 function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest: boolean }) {
   const asked = useRun(begin.id);
@@ -47,24 +86,60 @@ function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest:
   const run = asked.data ?? begin;
   const made = run.done + run.failed + run.cancelled;
   const on = (what: "pause" | "resume" | "cancel" | "again") => change.mutate({ run: run.id, what });
-  const word = run.over ? (run.state === "cancelled" ? "called off" : "done") : STATES[run.state as keyof typeof STATES];
+  const word = run.over ? (run.state === "cancelled" ? "called off" : "done") : doing(run);
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1" data-run={run.over ? "over" : run.state} data-newest={newest || undefined}>
+    <div
+      className="flex flex-wrap items-center gap-x-3 gap-y-1"
+      data-run={run.over ? "over" : run.state}
+      data-newest={newest || undefined}
+    >
       <progress className="progress w-44" max={run.total} value={made} aria-label="Files made" />
       <span role="status" className="figure text-[15.5px]">
         {typeset(`${run.done} of ${run.total}`)}, {word}
         {run.failed > 0 && `, ${run.failed} failed`}
         {run.size_text && `, ${typeset(run.size_text)}`}
       </span>
-      <span className="soft">{new Date(run.created).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}</span>
-      {!run.over && run.state === "going" && <button type="button" className="plain-button" onClick={() => on("pause")}>Pause</button>}
-      {!run.over && run.state === "paused" && <button type="button" className="plain-button" onClick={() => on("resume")}>Go on</button>}
-      {!run.over && <button type="button" className="plain-button" onClick={() => on("cancel")}>Call off</button>}
-      {run.over && (run.failed > 0 || run.cancelled > 0) && <button type="button" className="plain-button" onClick={() => on("again")}>Make the missing ones</button>}
+      <span className="soft">
+        {new Date(run.created).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}
+      </span>
+      {!run.over && run.state === "going" && (
+        <button type="button" className="plain-button" onClick={() => on("pause")}>
+          Pause
+        </button>
+      )}
+      {!run.over && run.state === "paused" && (
+        <button type="button" className="plain-button" onClick={() => on("resume")}>
+          Go on
+        </button>
+      )}
+      {!run.over && (
+        <button type="button" className="plain-button" onClick={() => on("cancel")}>
+          Call off
+        </button>
+      )}
+      {run.over && (run.failed > 0 || run.cancelled > 0) && (
+        <button type="button" className="plain-button" onClick={() => on("again")}>
+          Make the missing ones
+        </button>
+      )}
       {run.done > 0 && (
         <>
-          <a className={run.over ? "strong-button inline-flex items-center" : "plain-button inline-flex items-center"} href={`/api/runs/${run.id}/files.zip`} download>ZIP</a>
-          <a className="plain-button inline-flex items-center" href={`/api/runs/${run.id}/files.csv`} download>What each file is, CSV</a>
+          <a
+            className={
+              run.over ? "strong-button inline-flex items-center" : "plain-button inline-flex items-center"
+            }
+            href={`/api/runs/${run.id}/files.zip`}
+            download
+          >
+            ZIP
+          </a>
+          <a
+            className="plain-button inline-flex items-center"
+            href={`/api/runs/${run.id}/files.csv`}
+            download
+          >
+            What each file is, CSV
+          </a>
         </>
       )}
       {run.problems.length > 0 && (

@@ -1,10 +1,17 @@
 import { describe, expect, it } from "vitest";
 import type { Cell } from "../api/types";
-import { cellPrint } from "./CellDrawing";
 import { matches, shownPictures } from "./filters";
 
 const cell = (part: Partial<Cell>) =>
-  ({ ratio: 1.5, whole: [-0.1, 0, 1.2, 1], printed: [0, 0, 1, 1], angle: 0, grade: "clean", loss: 0, zones: "none", troubled: false, edited: false, ...part }) as Cell;
+  ({
+    angle: 0,
+    grade: "clean",
+    loss: 0,
+    zones: "none",
+    troubled: false,
+    edited: false,
+    ...part,
+  }) as Cell;
 
 describe("the matrix' filters", () => {
   it("know trouble by its kind", () => {
@@ -19,15 +26,12 @@ describe("the matrix' filters", () => {
   });
 
   it("show the pictures that have one such cell", () => {
-    const rows = new Map([["a", [cell({}), cell({ zones: "cut" })]], ["b", [cell({})]]]);
+    const rows = new Map([
+      ["a", [cell({}), cell({ zones: "cut" })]],
+      ["b", [cell({})]],
+    ]);
     const pictures = [{ id: "a" }, { id: "b" }, { id: "not reckoned yet" }];
     expect(shownPictures(pictures, rows, "zones").map((one) => one.id)).toEqual(["a"]);
     expect(shownPictures(pictures, rows, "all")).toHaveLength(3);
-  });
-
-  it("draw a cell in units of its height, so that nothing is stretched", () => {
-    const print = cellPrint(cell({}));
-    expect(print.document).toEqual([0, 0, 1.5, 1]);
-    expect(print.picture[2]).toBeCloseTo(1.8);
   });
 });

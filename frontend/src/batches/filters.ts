@@ -32,7 +32,9 @@ export function matches(cell: Cell, filter: Filter): boolean {
 
 /** The pictures with at least one cell that is looked for; those not reckoned yet stay in sight for all. */
 export function shownPictures<P extends { id: string }>(
-  pictures: readonly P[], rows: ReadonlyMap<string, readonly Cell[]>, filter: Filter,
+  pictures: readonly P[],
+  rows: ReadonlyMap<string, readonly Cell[]>,
+  filter: Filter,
 ): P[] {
   if (filter === "all") return [...pictures];
   return pictures.filter((picture) => rows.get(picture.id)?.some((cell) => matches(cell, filter)));

@@ -1,15 +1,21 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, renderHook, waitFor } from "@testing-library/react";
+import type { ReactNode } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import type { Cell } from "../api/types";
+import type { Cell, RunState } from "../api/types";
 
-vi.stubGlobal("Request", class extends Request {
-  constructor(input: RequestInfo | URL, init?: RequestInit) {
-    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-  }
-});
+vi.stubGlobal(
+  "Request",
+  class extends Request {
+    constructor(input: RequestInfo | URL, init?: RequestInit) {
+      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+    }
+  },
+);
 const asked: string[] = [];
 const placed: unknown[] = [];
+let runs: Partial<RunState>[] = [];
 let hold: Promise<void> = Promise.resolve();
 const cell = (size: string, part: Partial<Cell> = {}) =>
   ({ size, mode: "fill", anchor: [0.5, 0.5], zoom: 1, angle: 0, edited: false, ...part }) as Cell;
@@ -23,13 +29,17 @@ vi.stubGlobal("fetch", async (request: Request) => {
     if (body.anchor[0] > 1) return Response.json({ message: "the cell stays as it was" }, { status: 422 });
     return Response.json(cell("a", { anchor: body.anchor, edited: true }));
   }
+  if (url.pathname.startsWith("/api/runs/")) return Response.json(runs.length > 1 ? runs.shift() : runs[0]);
   const start = Number(url.searchParams.get("start"));
   const count = Number(url.searchParams.get("count"));
-  const rows = Array.from({ length: Math.max(0, Math.min(count, 300 - start)) }, (_, index) => ({ picture: `p${start + index}`, cells: [cell("a")] }));
+  const rows = Array.from({ length: Math.max(0, Math.min(count, 300 - start)) }, (_, index) => ({
+    picture: `p${start + index}`,
+    cells: [cell("a")],
+  }));
   return Response.json(rows);
 });
 // Only now, so that the client finds the stand-ins above.
-const { useCells, usePlaceCell, useCellHistory } = await import("./useBatch");
+const { useCells, usePlaceCell, useCellHistory, useRun } = await import("./useBatch");
 
 beforeEach(() => {
   asked.length = 0;
@@ -41,7 +51,11 @@ describe("the cells of a batch", () => {
   it("come a screenful first and then in few questions, each picture once", async () => {
     const { result } = renderHook(() => useCells(7, 300, "a"));
     await waitFor(() => expect(result.current.rows.size).toBe(300));
-    expect(asked).toEqual([0, 24, 144, 264].map((start, index) => `GET /api/batches/7/cells?start=${start}&count=${index ? 120 : 24}`));
+    expect(asked).toEqual(
+      [0, 24, 144, 264].map(
+        (start, index) => `GET /api/batches/7/cells?start=${start}&count=${index ? 120 : 24}`,
+      ),
+    );
     act(() => result.current.put("p3", cell("a", { edited: true })));
     expect(result.current.rows.get("p3")?.[0]?.edited).toBe(true);
     expect(result.current.rows.get("p4")?.[0]?.edited).toBe(false);
@@ -54,17 +68,65 @@ describe("placing a cell by hand", () => {
     const { result } = renderHook(() => usePlaceCell(7, (_, answer) => heard.push(answer)));
     let free: () => void = () => undefined;
     hold = new Promise((resolve) => (free = resolve));
-    const fit = (x: number) => ({ mode: "fill" as const, anchor: [x, 0.5] as [number, number], zoom: 1, angle: 0 });
+    const fit = (x: number) => ({
+      mode: "fill" as const,
+      anchor: [x, 0.5] as [number, number],
+      zoom: 1,
+      angle: 0,
+    });
     act(() => [0.1, 0.2, 0.3, 0.4].forEach((x) => result.current.place("p", "a", fit(x))));
     free();
     await waitFor(() => expect(heard.at(-1)?.anchor).toEqual([0.4, 0.5]));
-    expect(placed).toEqual([[0.1, 0.5], [0.4, 0.5]]);
+    expect(placed).toEqual([
+      [0.1, 0.5],
+      [0.4, 0.5],
+    ]);
+  });
+
+  it("keeps what was done to one cell while another is placed", async () => {
+    const heard: string[] = [];
+    const { result } = renderHook(() => usePlaceCell(7, (picture) => heard.push(picture)));
+    let free: () => void = () => undefined;
+    hold = new Promise((resolve) => (free = resolve));
+    const fit = { mode: "fill" as const, anchor: [0.1, 0.5] as [number, number], zoom: 1, angle: 0 };
+    act(() => ["p", "q", "r", "q"].forEach((picture) => result.current.place(picture, "a", fit)));
+    free();
+    await waitFor(() => expect([...heard].sort()).toEqual(["p", "q", "q", "r"]));
   });
 
   it("tells what was refused", async () => {
     const { result } = renderHook(() => usePlaceCell(7, () => undefined));
     act(() => result.current.place("p", "a", { mode: "fill", anchor: [2, 0], zoom: 1, angle: 0 }));
     await waitFor(() => expect(result.current.problem).toBe("the cell stays as it was"));
+  });
+});
+
+describe("a run", () => {
+  const followed = () => {
+    const wrapper = ({ children }: { children: ReactNode }) => (
+      <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>
+    );
+    return renderHook(() => useRun("r"), { wrapper }).result;
+  };
+  const count = () => asked.filter((one) => one.includes("/runs/")).length;
+
+  it("is followed from before it is laid out until it is over", async () => {
+    runs = ["waiting", "laying", "going"].map((state) => ({
+      state: state as RunState["state"],
+      over: false,
+    }));
+    runs.push({ state: "going", over: true });
+    const run = followed();
+    await waitFor(() => expect(run.current.data?.over).toBe(true), { timeout: 5000 });
+    expect(count()).toBe(4);
+  });
+
+  it("is left alone while it is paused", async () => {
+    runs = [{ state: "paused", over: false }];
+    const run = followed();
+    await waitFor(() => expect(run.current.data?.state).toBe("paused"));
+    await new Promise((resolve) => setTimeout(resolve, 900));
+    expect(count()).toBe(1);
   });
 });
 

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { client, must } from "../api/client";
+import { LatestWins } from "../api/latestWins";
 import type { BatchState, Cell, CellRow, RunState } from "../api/types";
 
 /** Pictures asked for at once: enough for the first screen, then for the rest in few questions. */
@@ -13,14 +14,16 @@ export const cellKey = (picture: string, size: string) => `${picture} ${size}`;
 export function useBatch(batch: number) {
   return useQuery({
     queryKey: ["batches", batch],
-    queryFn: () => must<BatchState>(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
+    queryFn: () =>
+      must<BatchState>(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
   });
 }
 
 export function useRemoveBatch() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (batch: number) => must<undefined>(client.DELETE("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
+    mutationFn: (batch: number) =>
+      must<undefined>(client.DELETE("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
     onSuccess: () => queries.invalidateQueries({ queryKey: ["batches"] }),
   });
 }
@@ -30,30 +33,36 @@ export function useCells(batch: number, pictures: number, version: string) {
   const [rows, setRows] = useState<ReadonlyMap<string, readonly Cell[]>>(new Map());
   const [problem, setProblem] = useState("");
   useEffect(() => {
-    let wanted = true;
+    const left = new AbortController();
+    const wanted = () => !left.signal.aborted;
     const load = async () => {
       const found = new Map<string, readonly Cell[]>();
       try {
-        for (let start = 0; wanted && start < pictures; ) {
+        for (let start = 0; wanted() && start < pictures;) {
           const count = start === 0 ? FIRST : MORE;
           const query = { start, count };
-          const piece = await must<CellRow[]>(client.GET("/api/batches/{batch_id}/cells", { params: { path: { batch_id: batch }, query } }));
+          const piece = await must<CellRow[]>(
+            client.GET("/api/batches/{batch_id}/cells", { params: { path: { batch_id: batch }, query } }),
+          );
           for (const row of piece) found.set(row.picture, row.cells);
-          if (wanted) setRows(new Map(found));
+          if (wanted()) setRows(new Map(found));
           start += count;
         }
-        if (wanted) setProblem("");
+        if (wanted()) setProblem("");
       } catch (error) {
-        if (wanted) setProblem((error as Error).message);
+        if (wanted()) setProblem((error as Error).message);
       }
     };
     void load();
-    return () => {
-      wanted = false;
-    };
+    return () => left.abort();
   }, [batch, pictures, version]);
   const put = (picture: string, cell: Cell) =>
-    setRows((now) => new Map(now).set(picture, (now.get(picture) ?? []).map((old) => (old.size === cell.size ? cell : old))));
+    setRows((now) =>
+      new Map(now).set(
+        picture,
+        (now.get(picture) ?? []).map((old) => (old.size === cell.size ? cell : old)),
+      ),
+    );
   return { rows, problem, put };
 }
 
@@ -64,38 +73,49 @@ export interface CellFit {
   angle: number;
 }
 
-/** Keeps what a hand does to a cell: one request at a time, the newest always last. */
+/** What a hand wants of a cell: a place, or null for automatic placement. */
+interface Wish {
+  picture: string;
+  size: string;
+  fit: CellFit | null;
+}
+
+/** Keeps what a hand does to cells: of each cell one request at a time, the newest always last. */
 export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell) => void) {
   const [problem, setProblem] = useState("");
-  const busy = useRef(false);
-  const waiting = useRef<(() => Promise<void>) | null>(null);
-  const run = async (job: () => Promise<void>) => {
-    if (busy.current) {
-      waiting.current = job;
-      return;
-    }
-    busy.current = true;
-    try {
-      await job();
-      setProblem("");
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-    busy.current = false;
-    const next = waiting.current;
-    waiting.current = null;
-    if (next) void run(next);
+  const heard = useRef(onCell);
+  useEffect(() => {
+    heard.current = onCell;
+  });
+  const lines = useRef(new Map<string, LatestWins<Wish, Cell>>());
+  const put = (wish: Wish) => {
+    const name = `${wish.picture} ${wish.size}`;
+    const line =
+      lines.current.get(name) ??
+      new LatestWins<Wish, Cell>(
+        (asked) => placed(batch, asked),
+        (cell, asked) => {
+          setProblem("");
+          heard.current(asked.picture, cell);
+        },
+        (error) => setProblem(error.message),
+      );
+    lines.current.set(name, line);
+    line.put(wish);
   };
-  const path = { path: { batch_id: batch } };
-  const place = (picture: string, size: string, fit: CellFit) =>
-    void run(async () =>
-      onCell(picture, await must<Cell>(client.PUT("/api/batches/{batch_id}/cells", { params: path, body: { picture, size, ...fit } }))),
-    );
-  const auto = (picture: string, size: string) =>
-    void run(async () =>
-      onCell(picture, await must<Cell>(client.POST("/api/batches/{batch_id}/cells/auto", { params: path, body: { picture, size } }))),
-    );
+  const place = (picture: string, size: string, fit: CellFit) => put({ picture, size, fit });
+  const auto = (picture: string, size: string) => put({ picture, size, fit: null });
   return { place, auto, problem };
+}
+
+function placed(batch: number, { picture, size, fit }: Wish): Promise<Cell> {
+  const path = { path: { batch_id: batch } };
+  const cell = { picture, size };
+  return must<Cell>(
+    fit
+      ? client.PUT("/api/batches/{batch_id}/cells", { params: path, body: { ...cell, ...fit } })
+      : client.POST("/api/batches/{batch_id}/cells/auto", { params: path, body: cell }),
+  );
 }
 
 /** A cell as it was before a hand touched it; null is automatic placement. */
@@ -109,13 +129,17 @@ interface Before {
 const ONE_CHANGE_MS = 900;
 
 /** Remembers what cells were, so that every hand's work on them can be undone, the last first. */
-export function useCellHistory(place: (picture: string, size: string, fit: CellFit) => void, auto: (picture: string, size: string) => void) {
+export function useCellHistory(
+  place: (picture: string, size: string, fit: CellFit) => void,
+  auto: (picture: string, size: string) => void,
+) {
   const [past, setPast] = useState<readonly Before[]>([]);
   const remember = (picture: string, cell: Cell) =>
     setPast((now) => {
       const last = now.at(-1);
       const at = Date.now();
-      if (last && last.picture === picture && last.size === cell.size && at - last.at < ONE_CHANGE_MS) return [...now.slice(0, -1), { ...last, at }];
+      if (last && last.picture === picture && last.size === cell.size && at - last.at < ONE_CHANGE_MS)
+        return [...now.slice(0, -1), { ...last, at }];
       return [...now, { picture, size: cell.size, fit: cell.edited ? fitOf(cell) : null, at }];
     });
   const undo = () => {
@@ -139,8 +163,9 @@ export function useRun(run: string | undefined) {
   return useQuery({
     queryKey: ["runs", run],
     enabled: run !== undefined,
-    queryFn: () => must<RunState>(client.GET("/api/runs/{run_id}", { params: { path: { run_id: run ?? "" } } })),
-    refetchInterval: (query) => (query.state.data && !query.state.data.over && query.state.data.state === "going" ? POLL_MS : false),
+    queryFn: () =>
+      must<RunState>(client.GET("/api/runs/{run_id}", { params: { path: { run_id: run ?? "" } } })),
+    refetchInterval: ({ state: { data } }) => (data?.over || data?.state === "paused" ? false : POLL_MS),
   });
 }
 
@@ -160,7 +185,9 @@ export function useOrderRun(batch: number) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (given: { cells: [string, string][] | null; pattern: string }) =>
-      must<RunState>(client.POST("/api/batches/{batch_id}/runs", { params: { path: { batch_id: batch } }, body: given })),
+      must<RunState>(
+        client.POST("/api/batches/{batch_id}/runs", { params: { path: { batch_id: batch } }, body: given }),
+      ),
     onSuccess: (state) => {
       queries.setQueryData(["runs", state.id], state);
       void queries.invalidateQueries({ queryKey: ["batches", batch] });

@@ -21,7 +21,7 @@ import "./rail.css";
 import { Rule } from "./Rule";
 import "../shell/rule.css";
 import { keysAt, useBenchKeys } from "./useBenchKeys";
-import { isGoing, useMakeFile, useRenders } from "./useRenders";
+import { isGoing, useMakeFile, useOrders } from "./useOrders";
 import { useWorksheet } from "./useWorksheet";
 import "./worksheet.css";
 import { WorksheetPanel } from "./WorksheetPanel";
@@ -35,7 +35,8 @@ export function BenchPage() {
   const asked = useQuery({
     queryKey: ["prints", id],
     gcTime: 0,
-    queryFn: () => must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
+    queryFn: () =>
+      must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
   });
   const answered = asked.data;
   useEffect(() => {
@@ -47,7 +48,9 @@ export function BenchPage() {
         <TopBar />
         <main className="mx-auto max-w-lg space-y-3 p-10">
           <Problem message={asked.error.message} />
-          <Link to="/" className="underline">To the jobs</Link>
+          <Link to="/" className="underline">
+            To the jobs
+          </Link>
         </main>
       </>
     );
@@ -71,7 +74,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step, print.plan);
   const [help, setHelp] = useState(false);
   const { undo, redo, settle, change } = usePlanStore();
-  const renders = useRenders(print.id);
+  const orders = useOrders(print.id);
   const make = useMakeFile();
 
   const toStep = (next: Step) => void go(`/prints/${print.id}/${next}`, { replace: true });
@@ -94,7 +97,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     run();
   };
   const straighten = (by: number) =>
-    change({ "fit.angle": Math.min(15, Math.max(-15, Math.round(((plan.fit?.angle ?? 0) + by) * 10) / 10)) });
+    change({ "fit.angle": Math.min(15, Math.max(-15, Math.round((plan.fit.angle + by) * 10) / 10)) });
   useBenchKeys({
     onTurn: (way) => worksheet && change(worksheet.turns[way] as Fix),
     onSwap: () => change({ "target.width": plan.target.height, "target.height": plan.target.width }),
@@ -117,28 +120,50 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
 
   const place = {
     works: step === "fit" || tools.hand,
-    crops: plan.fit?.mode !== "contain",
-    zones: (plan.fit?.keep ?? []).length > 0,
+    crops: plan.fit.mode !== "contain",
+    zones: plan.fit.keep.length > 0,
     rail: (worksheet?.schools.length ?? 0) > 0,
     siblings: print.siblings.length > 1,
   };
-  const newest = renders.data?.[0];
-  const made = !newest ? null : isGoing(newest) ? { word: `${newest.percent}\u2009%` }
-    : newest.state === "done" && newest.version === print.version ? { word: "made", key: newest.made_text } : null;
+  const newest = orders.data?.[0];
+  const made = !newest
+    ? null
+    : isGoing(newest)
+      ? { word: `${newest.percent}\u2009%` }
+      : newest.state === "done" && newest.version === print.version
+        ? { word: "made", key: newest.made_text }
+        : null;
   return (
     <div className="bench">
       <TopBar places={false} where={<Where print={print} plan={plan} onSibling={toSibling} />}>
         <SavingWord />
         <div className="flex gap-1">
-          <button type="button" className="plain-button !px-2" aria-label="Undo" title="Undo, Ctrl Z"
-            disabled={!print.can_undo} onClick={() => void undo()}>
+          <button
+            type="button"
+            className="plain-button !px-2"
+            aria-label="Undo"
+            title="Undo, Ctrl Z"
+            disabled={!print.can_undo}
+            onClick={() => void undo()}
+          >
             <Undo2 size={17} aria-hidden />
           </button>
-          <button type="button" className="plain-button !px-2" aria-label="Redo" title="Redo, Ctrl Shift Z"
-            disabled={!print.can_redo} onClick={() => void redo()}>
+          <button
+            type="button"
+            className="plain-button !px-2"
+            aria-label="Redo"
+            title="Redo, Ctrl Shift Z"
+            disabled={!print.can_redo}
+            onClick={() => void redo()}
+          >
             <Redo2 size={17} aria-hidden />
           </button>
-          <button type="button" className="plain-button !px-2.5 max-md:hidden" aria-label="Sheet of keys" onClick={() => setHelp(true)}>
+          <button
+            type="button"
+            className="plain-button !px-2.5 max-md:hidden"
+            aria-label="Sheet of keys"
+            onClick={() => setHelp(true)}
+          >
             ?
           </button>
         </div>
@@ -152,20 +177,35 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
           <main className="bench-middle">
             <h1 className="sr-only">{plan.title || "untitled"}</h1>
             <div className="desk">
-              <Drawing plan={plan} reckoned={reckoned ?? plan} worksheet={worksheet} picture={print.picture}
-                unit={account.unit} fitting={step === "fit"} />
+              <Drawing
+                plan={plan}
+                reckoned={reckoned ?? plan}
+                worksheet={worksheet}
+                picture={print.picture}
+                unit={account.unit}
+                fitting={step === "fit"}
+              />
               <BenchWords problem={problem} />
             </div>
-            <WorksheetPanel step={step} plan={plan} print={print} worksheet={worksheet} unit={account.unit}
-              problem={problem} onMake={() => void makeFile()} making={make.isPending}
-              makingProblem={make.error?.message ?? ""} />
+            <WorksheetPanel
+              step={step}
+              plan={plan}
+              print={print}
+              worksheet={worksheet}
+              unit={account.unit}
+              problem={problem}
+              onMake={() => void makeFile()}
+              making={make.isPending}
+              makingProblem={make.error?.message ?? ""}
+            />
           </main>
           <footer className="bench-rail">
             {worksheet.schools.length > 0 ? (
               <DistanceRail rail={worksheet.rail} plan={plan} unit={account.unit} />
             ) : (
               <p className="panel px-6 py-8" data-testid="screen-verdict">
-                <b className="font-semibold">For a screen.</b> {typeset(worksheet.rail.verdict)}: {worksheet.rail.bands[0]?.label}.{" "}
+                <b className="font-semibold">For a screen.</b> {typeset(worksheet.rail.verdict)}:{" "}
+                {worksheet.rail.bands[0]?.label}.{" "}
                 <span className="soft">Its pixels decide; the distance plays no part.</span>
               </p>
             )}
@@ -194,18 +234,37 @@ function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) =
   const { print, plan } = props;
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24" dir="auto" title={print.job_title}>{print.job_title}</Link>
+      <Link
+        to={`/jobs/${print.job}`}
+        className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24"
+        dir="auto"
+        title={print.job_title}
+      >
+        {print.job_title}
+      </Link>
       <span className="soft">/</span>
-      <b className="truncate font-semibold" dir="auto" title={plan.title}>{plan.title || "untitled"}</b>
+      <b className="truncate font-semibold" dir="auto" title={plan.title}>
+        {plan.title || "untitled"}
+      </b>
       {print.siblings.length > 1 && (
         <span className="flex items-center whitespace-nowrap">
-          <button type="button" className="grid size-6 place-items-center disabled:opacity-40" aria-label="Previous print"
-            disabled={print.position === 1} onClick={() => props.onSibling(-1)}>
+          <button
+            type="button"
+            className="grid size-6 place-items-center disabled:opacity-40"
+            aria-label="Previous print"
+            disabled={print.position === 1}
+            onClick={() => props.onSibling(-1)}
+          >
             <ChevronLeft size={16} aria-hidden />
           </button>
           <span className="soft">{typeset(`${print.position} of ${print.siblings.length}`)}</span>
-          <button type="button" className="grid size-6 place-items-center disabled:opacity-40" aria-label="Next print"
-            disabled={print.position === print.siblings.length} onClick={() => props.onSibling(1)}>
+          <button
+            type="button"
+            className="grid size-6 place-items-center disabled:opacity-40"
+            aria-label="Next print"
+            disabled={print.position === print.siblings.length}
+            onClick={() => props.onSibling(1)}
+          >
             <ChevronRight size={16} aria-hidden />
           </button>
         </span>

@@ -12,7 +12,9 @@ export function BenchWords({ problem }: { problem: ApiProblem | null }) {
       {words}
       {problem && !isAway(problem) && (
         <div className="bench-words-late">
-          <Problem message={`${sentence(problem.message)} The drawing shows the last plan that could be reckoned.`} />
+          <Problem
+            message={`${sentence(problem.message)} The drawing shows the last plan that could be reckoned.`}
+          />
         </div>
       )}
     </div>

@@ -38,7 +38,11 @@ export function BorderHandles(props: { edge: Border; trim: BoxMm; image: BoxMm; 
     begin: (event, side) => ({ side, at: along(side, event), mm: mm[side] }),
     move: (from, event) => {
       const inwards = from.side === "left" || from.side === "top" ? 1 : -1;
-      put(from.side, within(from.side, from.mm + (inwards * (along(from.side, event) - from.at)) / view.scale), true);
+      put(
+        from.side,
+        within(from.side, from.mm + (inwards * (along(from.side, event) - from.at)) / view.scale),
+        true,
+      );
     },
   });
   return SIDES.map((side) => {
@@ -56,14 +60,18 @@ export function BorderHandles(props: { edge: Border; trim: BoxMm; image: BoxMm; 
         aria-valuemin={0}
         aria-valuemax={Math.round(most)}
         aria-valuenow={Math.round(mm[side])}
-        aria-valuetext={edge[side] ?? "0 mm"}
+        aria-valuetext={edge[side]}
         {...drag(side)}
         onKeyDown={(event: KeyboardEvent) => {
           const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
           if (!by) return;
           event.preventDefault();
           event.stopPropagation();
-          put(side, within(side, mm[side] + by * (unit === "in" ? 25.4 / 8 : 1) * (event.shiftKey ? 8 : 1)), false);
+          put(
+            side,
+            within(side, mm[side] + by * (unit === "in" ? 25.4 / 8 : 1) * (event.shiftKey ? 8 : 1)),
+            false,
+          );
         }}
       />
     );

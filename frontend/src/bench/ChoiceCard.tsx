@@ -1,5 +1,5 @@
 import type { Choice } from "../api/types";
-import { PrintInSmall, scaleFor, type SmallPrint } from "../drawing/PrintInSmall";
+import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { typeset } from "../shell/typeset";
 import { usePlanStore } from "./planStore";
 import type { Fix } from "./fix";
@@ -11,11 +11,24 @@ const SLIM = [48, 34] as const;
 export function ChoiceCard({ choice, proof, slim }: { choice: Choice; proof?: string; slim?: boolean }) {
   const room = slim ? SLIM : ROOM;
   const change = usePlanStore((store) => store.change);
-  const { document, printed, picture } = choice.boxes;
-  const print: SmallPrint = { document, printed, picture, turn: choice.turn, angle: choice.angle };
+  const { drawing } = choice;
   return (
-    <button type="button" className="choice moves" data-slim={slim || undefined} aria-pressed={choice.taken} onClick={() => change(choice.fix as Fix)}>
-      {proof && <PrintInSmall print={print} proof={proof} room={room} scale={scaleFor([print], room)} loss={!slim} />}
+    <button
+      type="button"
+      className="choice moves"
+      data-slim={slim || undefined}
+      aria-pressed={choice.taken}
+      onClick={() => change(choice.fix as Fix)}
+    >
+      {proof && (
+        <SheetInSmall
+          drawing={drawing}
+          proof={proof}
+          room={room}
+          scale={scaleFor([drawing], room)}
+          loss={!slim}
+        />
+      )}
       <span className="min-w-0">
         <b className="block font-semibold">{typeset(choice.title)}</b>
         <span className="soft block">{typeset(choice.text)}</span>
@@ -24,11 +37,26 @@ export function ChoiceCard({ choice, proof, slim }: { choice: Choice; proof?: st
   );
 }
 
-export function Choices({ choices, proof, label, slim }: { choices: Choice[]; proof?: string; label?: string; slim?: boolean }) {
+export function Choices({
+  choices,
+  proof,
+  label,
+  slim,
+}: {
+  choices: Choice[];
+  proof?: string;
+  label?: string;
+  slim?: boolean;
+}) {
   return (
     <div className="space-y-1.5" role="group" aria-label={label ?? "Ways out"}>
       {choices.map((choice) => (
-        <ChoiceCard key={choice.id} choice={choice} {...(proof ? { proof } : {})} {...(slim ? { slim } : {})} />
+        <ChoiceCard
+          key={choice.id}
+          choice={choice}
+          {...(proof ? { proof } : {})}
+          {...(slim ? { slim } : {})}
+        />
       ))}
     </div>
   );

@@ -47,15 +47,27 @@ export function DimensionField(props: {
   const style = { left: props.at[0] - width / 2, top: props.at[1] - 14, width };
   if (!typing)
     return (
-      <button ref={figure} type="button" className="dimension figure" style={style} aria-label={`${props.label} ${props.text}, change it`}
-        onClick={() => setDraft(props.text)}>
+      <button
+        ref={figure}
+        type="button"
+        className="dimension figure"
+        style={style}
+        aria-label={`${props.label} ${props.text}, change it`}
+        onClick={() => setDraft(props.text)}
+      >
         {props.text}
       </button>
     );
   return (
     <div className="absolute z-10" style={style}>
-      <input ref={field} className="field figure !px-1 text-center text-[15.5px]" aria-label={props.label} value={draft}
-        aria-invalid={said ? true : undefined} autoComplete="off" spellCheck={false}
+      <input
+        ref={field}
+        className="field figure !px-1 text-center text-[15.5px]"
+        aria-label={props.label}
+        value={draft}
+        aria-invalid={said ? true : undefined}
+        autoComplete="off"
+        spellCheck={false}
         onChange={(event) => setDraft(event.target.value)}
         onKeyDown={(event) => {
           if (event.key !== "Enter" && event.key !== "Escape") return;
@@ -65,7 +77,8 @@ export function DimensionField(props: {
           if (event.key === "Enter") void take();
           if (event.key === "Escape") close();
         }}
-        onBlur={() => (said ? close() : void take())} />
+        onBlur={() => (said ? close() : void take())}
+      />
       {said && (
         <p role="alert" className="panel absolute left-0 mt-1 w-56 px-2 py-1 text-[13px]">
           {said}. The print keeps {props.text}.

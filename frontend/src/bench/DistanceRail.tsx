@@ -51,25 +51,29 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
     event.preventDefault();
     event.stopPropagation();
   };
-  const set = plan.viewing?.distance != null;
+  const set = plan.viewing.distance != null;
   const nose = shareOf(rail.nose.at_mm);
-  const clean = rail.clean && rail.clean.at_mm > NEAREST_MM && rail.clean.at_mm < FARTHEST_MM ? rail.clean : null;
-  const spanOf = (share: number, text: string): Span => [share * width, share * width + BESIDE_MARK_PX + text.length * LETTER_PX];
+  const clean =
+    rail.clean && rail.clean.at_mm > NEAREST_MM && rail.clean.at_mm < FARTHEST_MM ? rail.clean : null;
+  const spanOf = (share: number, text: string): Span => [
+    share * width,
+    share * width + BESIDE_MARK_PX + text.length * LETTER_PX,
+  ];
   const noseWords = spanOf(nose, rail.nose.text);
   const cleanWords = clean && spanOf(shareOf(clean.at_mm), clean.text);
   return (
     <section className="rail panel" aria-label="Distance">
-      <div
-        ref={track}
-        className="rail-track"
-        {...drag()}
-      >
+      <div ref={track} className="rail-track" {...drag()}>
         {rail.bands.map((band) => {
           const from = shareOf(band.start_mm);
           const to = band.end_mm == null ? 1 : shareOf(band.end_mm);
           return (
-            <div key={band.grade} className="rail-band" data-grade={band.grade}
-              style={{ left: percent(from), width: percent(to - from) }}>
+            <div
+              key={band.grade}
+              className="rail-band"
+              data-grade={band.grade}
+              style={{ left: percent(from), width: percent(to - from) }}
+            >
               {to - from > 0.045 && <span>{to - from > 0.2 ? band.label : gradeWord(band.grade)}</span>}
             </div>
           );
@@ -79,8 +83,19 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
             <span className="figure">{typeset(label)}</span>
           </div>
         ))}
-        <Flag share={nose} text={rail.nose.text} met={narrow || meet(noseWords, taken) || (cleanWords !== null && meet(noseWords, cleanWords))} />
-        {clean && cleanWords && <Flag share={shareOf(clean.at_mm)} text={clean.text} met={narrow || meet(cleanWords, taken)} strong />}
+        <Flag
+          share={nose}
+          text={rail.nose.text}
+          met={narrow || meet(noseWords, taken) || (cleanWords !== null && meet(noseWords, cleanWords))}
+        />
+        {clean && cleanWords && (
+          <Flag
+            share={shareOf(clean.at_mm)}
+            text={clean.text}
+            met={narrow || meet(cleanWords, taken)}
+            strong
+          />
+        )}
         <div
           className="rail-viewer"
           style={{ left: percent(shareOf(at)) }}
@@ -106,8 +121,13 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
         </div>
       </div>
       {set && (
-        <button type="button" className="rail-reset" aria-label="Back to the whole print" title="Back to the whole print, Home"
-          onClick={() => change({ "viewing.distance": null })}>
+        <button
+          type="button"
+          className="rail-reset"
+          aria-label="Back to the whole print"
+          title="Back to the whole print, Home"
+          onClick={() => change({ "viewing.distance": null })}
+        >
           <RotateCcw size={16} aria-hidden />
         </button>
       )}
@@ -127,7 +147,12 @@ function meet(one: Span, other: Span): boolean {
 function Flag(props: { share: number; text: string; met: boolean; strong?: boolean }) {
   const style: CSSProperties = { left: percent(props.share) };
   return (
-    <div className="rail-flag" data-strong={props.strong || undefined} data-met={props.met || undefined} style={style}>
+    <div
+      className="rail-flag"
+      data-strong={props.strong || undefined}
+      data-met={props.met || undefined}
+      style={style}
+    >
       {!props.met && <span>{typeset(props.text)}</span>}
     </div>
   );

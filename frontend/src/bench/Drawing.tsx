@@ -1,6 +1,6 @@
 import { Hand } from "lucide-react";
 import { useId, useRef, useState, type PointerEvent } from "react";
-import type { Plan, PictureFacts, Unit, Worksheet } from "../api/types";
+import type { BoxMm, Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { BorderHandles } from "./BorderHandles";
 import { DimensionField } from "./DimensionField";
@@ -11,7 +11,9 @@ import { KeepZones } from "./KeepZones";
 import { usePlanStore } from "./planStore";
 import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from "../drawing/placement";
 import { pickedColour } from "./pickedColour";
-import { leaning, turnedImage } from "../drawing/turnedImage";
+import { corners, ring } from "../drawing/outlines";
+import { Rect, SheetLayers } from "../drawing/SheetLayers";
+import { leaning } from "../drawing/turnedImage";
 import { useCropHand } from "../drawing/useCropHand";
 import { useDrag } from "../drawing/useDrag";
 import { usePlanTyping } from "./usePlanTyping";
@@ -44,13 +46,13 @@ export function Drawing(props: DrawingProps) {
 function Sheet(props: DrawingProps & { width: number; height: number }) {
   const { plan, worksheet } = props;
   const change = usePlanStore((store) => store.change);
-  const boxes = worksheet.reckoning.boxes;
+  const { boxes } = worksheet.drawing;
   const settle = usePlanStore((store) => store.settle);
   const { guide, drawing, picking, hand, draw, pick, choose, takeHand } = useFitTools();
   const typing = usePlanTyping();
   // In Fit, and elsewhere when somebody takes it in hand: else a wheel or a finger in passing would save.
   const works = props.fitting || hand;
-  const now = pictureNow(boxes, props.reckoned, plan);
+  const now = pictureNow(worksheet.drawing, props.reckoned, plan);
   const surface = useRef<SVGSVGElement>(null);
   const window_ = useRef<SVGRectElement>(null);
   // While a hand drags, the view stays as it was: the sheet must not move under the finger.
@@ -58,12 +60,15 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const [view, setView] = useState(fresh);
   const atMm = (event: { clientX: number; clientY: number }): Pair => {
     const box = surface.current?.getBoundingClientRect();
-    return [(event.clientX - (box?.left ?? 0) - view.left) / view.scale, (event.clientY - (box?.top ?? 0) - view.top) / view.scale];
+    return [
+      (event.clientX - (box?.left ?? 0) - view.left) / view.scale,
+      (event.clientY - (box?.top ?? 0) - view.top) / view.scale,
+    ];
   };
   const drag = useCropHand({
     element: window_,
     now,
-    zoom: plan.fit?.zoom ?? 1,
+    zoom: plan.fit.zoom,
     scale: view.scale,
     at: atMm,
     settle,
@@ -74,27 +79,32 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
     },
     active: works,
     wheels: () => hand || !window.matchMedia(NARROW).matches,
-    put: ({ anchor, zoom }, going) => change({ "fit.anchor": anchor, "fit.zoom": zoom, "fit.auto": false }, going),
+    put: ({ anchor, zoom }, going) =>
+      change({ "fit.anchor": anchor, "fit.zoom": zoom, "fit.auto": false }, going),
   });
   if (!drag.dragging && !sameView(view, fresh)) setView(fresh);
-  const turn = plan.fit?.turn ?? 0;
+  const turn = plan.fit.turn;
   const angle = now.angle;
-  const names = { hatch: useId(), window: useId() };
   const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
   const text = (id: string) => typeset(figures.get(id)?.text ?? "");
 
-  const trim = onScreen(boxes.trim, view);
+  const trim = onScreen(boxes.trim ?? boxes.document, view);
   const sheet = onScreen(boxes.document, view);
-  const image = onScreen(boxes.image, view);
+  const image = onScreen(now.image, view);
   const printed = onScreen(now.printed, view);
   const whole = onScreen(now.picture, view);
-  const edge = plan.edge ?? { kind: "none" as const };
+  const edge = plan.edge;
   const paper = "colour" in edge && edge.colour ? edge.colour : "#ffffff";
-  const padding = plan.fit?.colour ?? paper;
+  const padding = plan.fit.colour ?? paper;
   const proof = `/api/pictures/${props.picture.id}/bench.jpg`;
-  const cropped = now.picture[2] > now.printed[2] + 0.01 || now.picture[3] > now.printed[3] + 0.01;
-  const outer = { x: Math.max(0, Math.min(sheet[0], whole[0])), y: Math.max(0, Math.min(sheet[1], whole[1])) };
-  const end = { x: Math.max(sheet[0] + sheet[2], whole[0] + whole[2]), y: Math.max(sheet[1] + sheet[3], whole[1] + whole[3]) };
+  const outer = {
+    x: Math.max(0, Math.min(sheet[0], whole[0])),
+    y: Math.max(0, Math.min(sheet[1], whole[1])),
+  };
+  const end = {
+    x: Math.max(sheet[0] + sheet[2], whole[0] + whole[2]),
+    y: Math.max(sheet[1] + sheet[3], whole[1] + whole[3]),
+  };
   const above = Math.max(20, outer.y - 24);
   const below = Math.min(props.height - 16, end.y + 24);
   const left = outer.x - dimensionWidth(text("target_height")) / 2 - 12;
@@ -108,149 +118,203 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const target = (side: "width" | "height") => (typed: string) => change({ [`target.${side}`]: typed });
   return (
     <>
-    <svg ref={surface} width={props.width} height={props.height} className={`block select-none ${hand ? "hand-surface" : props.fitting ? "fit-surface" : ""}`} role="group"
-      aria-label="The print, drawn to scale">
-      <defs>
-        <pattern id={names.hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="9" stroke="var(--sheet-line)" strokeWidth="1.6" opacity="0.55" />
-        </pattern>
-        <clipPath id={names.window}>
-          <Rect box={printed} />
-        </clipPath>
-      </defs>
-      <Rect box={sheet} fill={paper} stroke="var(--sheet-line)" strokeWidth={1.5} />
-      {cropped && (
-        <g data-testid="cropped-away">
-          <image href={proof} preserveAspectRatio="none" opacity="0.32" {...turnedImage(whole, turn, angle)} />
-          <g transform={leaning(whole, angle)}>
-            <Rect box={whole} fill={`url(#${names.hatch})`} stroke="var(--sheet-line)" strokeWidth={0.75} strokeDasharray="2 3" />
-          </g>
-          <Rect box={trim} fill="none" stroke="var(--sheet-line)" strokeWidth={1.5} />
-        </g>
-      )}
-      <Rect box={image} fill={padding} />
-      <Rect box={printed} fill="#9aa39f" />
-      <g clipPath={`url(#${names.window})`}>
-        <image href={proof} preserveAspectRatio="none" {...turnedImage(whole, turn, angle)} />
-      </g>
-      {edge.kind === "wrap" && <MirroredSides proof={proof} fill={edge.fill ?? "picture"} face={image} sheet={sheet} colour={edge.colour ?? "#ffffff"} />}
-      <Sides boxes={boxes} edge={edge} view={view} />
-      {props.fitting && <Guides guide={guide} box={printed} />}
-      <Rect
-        ref={window_}
-        box={printed}
-        fill="transparent"
-        className={works ? `drawing-window ${drag.dragging ? "cursor-grabbing" : "cursor-grab"}` : undefined}
-        {...(works && {
-          tabIndex: 0, role: "application",
-          "aria-label": "The picture in its window. Arrow keys move the crop, with Shift further; plus and minus bring it closer.",
-        })}
-        {...drag.handlers}
-        onFocus={() => choose(null)}
-      />
-      <KeepZones plan={plan} rows={worksheet.zones} whole={whole} still={!works} />
-      {drawing && <ZonePad whole={whole} angle={angle} printed={printed} surface={surface} plan={plan} onDone={() => draw(false)} />}
-      {picking && (
-        <Rect box={printed} fill="transparent" className="cursor-crosshair" data-testid="colour-pad"
-          onPointerDown={(event: PointerEvent) => {
-            const at = shareOf(surface.current, event, whole, angle);
-            void pickedColour(proof, at, turn).then((colour) => colour && change({ "fit.colour": colour }));
-            pick(false);
-          }} />
-      )}
-      <DimensionLine from={[trim[0], above]} to={[trim[0] + trim[2], above]}
-        text="" />
-      <DimensionLine from={[Math.max(34, left), trim[1]]} to={[Math.max(34, left), trim[1] + trim[3]]}
-        text="" />
-      {edge.kind !== "none" && (
-        <>
-          <DimensionLine from={[image[0], below]} to={[image[0] + image[2], below]}
-            text={text("image_width")} quiet />
-          <DimensionLine from={[Math.min(props.width - 34, right), image[1]]} to={[Math.min(props.width - 34, right), image[1] + image[3]]}
-            text={text("image_height")} quiet />
-        </>
-      )}
-      {cutTop && noticed && (
-        <Note x={Math.min(whole[0] + whole[2], printed[0] + printed[2]) - 4} y={whole[1] - 6} text={`−${typeset(cutTop.text)}`} anchor="end" />
-      )}
-      {cutLeft && noticed && <Note x={whole[0] + 4} y={whole[1] + whole[3] + 14} text={`−${typeset(cutLeft.text)}`} anchor="start" />}
-    </svg>
-      <button type="button" className="plain-button hand-toggle" data-fitting={props.fitting || undefined} aria-pressed={hand} onClick={() => takeHand(!hand)}>
-        <Hand size={15} aria-hidden /> <span className="hand-words">{hand ? "Let the picture lie" : "Move the picture"}</span>
+      <svg
+        ref={surface}
+        width={props.width}
+        height={props.height}
+        className={`block select-none ${hand ? "hand-surface" : props.fitting ? "fit-surface" : ""}`}
+        role="group"
+        aria-label="The print, drawn to scale"
+      >
+        <SheetLayers
+          drawing={worksheet.drawing}
+          piece={{ ...now, turn }}
+          view={view}
+          proof={proof}
+          paper={paper}
+          padding={padding}
+        >
+          {edge.kind === "wrap" && (
+            <MirroredSides
+              proof={proof}
+              fill={edge.fill}
+              face={image}
+              sheet={onScreen(boxes.content ?? boxes.document, view)}
+              colour={edge.colour}
+            />
+          )}
+        </SheetLayers>
+        {props.fitting && <Guides guide={guide} box={printed} />}
+        <Rect
+          ref={window_}
+          box={printed}
+          fill="transparent"
+          className={
+            works ? `drawing-window ${drag.dragging ? "cursor-grabbing" : "cursor-grab"}` : undefined
+          }
+          {...(works && {
+            tabIndex: 0,
+            role: "application",
+            "aria-label":
+              "The picture in its window. Arrow keys move the crop, with Shift further; plus and minus bring it closer.",
+          })}
+          {...drag.handlers}
+          onFocus={() => choose(null)}
+        />
+        <KeepZones plan={plan} rows={worksheet.zones} whole={whole} still={!works} />
+        {drawing && (
+          <ZonePad
+            whole={whole}
+            angle={angle}
+            printed={printed}
+            surface={surface}
+            plan={plan}
+            onDone={() => draw(false)}
+          />
+        )}
+        {picking && (
+          <Rect
+            box={printed}
+            fill="transparent"
+            className="cursor-crosshair"
+            data-testid="colour-pad"
+            onPointerDown={(event: PointerEvent) => {
+              const at = shareOf(surface.current, event, whole, angle);
+              void pickedColour(proof, at, turn).then((colour) => colour && change({ "fit.colour": colour }));
+              pick(false);
+            }}
+          />
+        )}
+        <DimensionLine from={[trim[0], above]} to={[trim[0] + trim[2], above]} text="" />
+        <DimensionLine
+          from={[Math.max(34, left), trim[1]]}
+          to={[Math.max(34, left), trim[1] + trim[3]]}
+          text=""
+        />
+        {edge.kind !== "none" && (
+          <>
+            <DimensionLine
+              from={[image[0], below]}
+              to={[image[0] + image[2], below]}
+              text={text("image_width")}
+              quiet
+            />
+            <DimensionLine
+              from={[Math.min(props.width - 34, right), image[1]]}
+              to={[Math.min(props.width - 34, right), image[1] + image[3]]}
+              text={text("image_height")}
+              quiet
+            />
+          </>
+        )}
+        {cutTop && noticed && (
+          <Note
+            x={Math.min(whole[0] + whole[2], printed[0] + printed[2]) - 4}
+            y={whole[1] - 6}
+            text={`−${typeset(cutTop.text)}`}
+            anchor="end"
+          />
+        )}
+        {cutLeft && noticed && (
+          <Note
+            x={whole[0] + 4}
+            y={whole[1] + whole[3] + 14}
+            text={`−${typeset(cutLeft.text)}`}
+            anchor="start"
+          />
+        )}
+      </svg>
+      <button
+        type="button"
+        className="plain-button hand-toggle"
+        data-fitting={props.fitting || undefined}
+        aria-pressed={hand}
+        onClick={() => takeHand(!hand)}
+      >
+        <Hand size={15} aria-hidden />{" "}
+        <span className="hand-words">{hand ? "Let the picture lie" : "Move the picture"}</span>
       </button>
-      <DimensionField label="Width" text={text("target_width")} at={across} unit={props.unit} onLength={target("width")} />
-      <DimensionField label="Height" text={text("target_height")} at={upright} unit={props.unit} onLength={target("height")} />
+      <DimensionField
+        label="Width"
+        text={text("target_width")}
+        at={across}
+        unit={props.unit}
+        onLength={target("width")}
+      />
+      <DimensionField
+        label="Height"
+        text={text("target_height")}
+        at={upright}
+        unit={props.unit}
+        onLength={target("height")}
+      />
       {edge.kind === "border" && (
-        <BorderHandles edge={edge} trim={boxes.trim} image={boxes.image} view={view} unit={props.unit} />
+        <BorderHandles
+          edge={edge}
+          trim={boxes.trim ?? boxes.document}
+          image={now.image}
+          view={view}
+          unit={props.unit}
+        />
       )}
     </>
   );
 }
 
-type ScreenBox = readonly [number, number, number, number];
-
-function Rect({ box, ...rest }: { box: ScreenBox } & React.ComponentProps<"rect">) {
-  const [x, y, width, height] = box;
-  return <rect x={x} y={y} width={Math.max(0, width)} height={Math.max(0, height)} {...rest} />;
-}
-
-/** The sides of a wrap, the bleed, the safe area, the mat's opening: what plans from elsewhere hold. */
-function Sides(props: {
-  boxes: Worksheet["reckoning"]["boxes"];
-  edge: NonNullable<Plan["edge"]>;
-  view: Parameters<typeof onScreen>[1];
-}) {
-  const lines = (["fold_back", "fold", "opening", "safe", "trim"] as const).filter(
-    (name) => props.boxes[name] && (name !== "trim" || props.edge.kind === "bleed"),
-  );
-  return (
-    <g fill="none" stroke="var(--sheet-line)">
-      {lines.map((name) => (
-        <Rect key={name} box={onScreen(props.boxes[name] as ScreenBox as [number, number, number, number], props.view)}
-          strokeDasharray={name === "safe" ? "2 3" : name === "trim" ? undefined : "7 4"} />
-      ))}
-    </g>
-  );
-}
-
 /** What the sides of a canvas will show: the picture mirrored outwards, its rim drawn out, or a colour. */
-function MirroredSides(props: { proof: string; fill: string; face: ScreenBox; sheet: ScreenBox; colour: string }) {
+function MirroredSides(props: { proof: string; fill: string; face: BoxMm; sheet: BoxMm; colour: string }) {
   const clip = useId();
   const [x, y, w, h] = props.face;
   if (props.fill === "picture") return null;
   if (props.fill === "colour" || props.fill === "stretch")
-    return <path d={ring(props.sheet, props.face)} fillRule="evenodd" fill={props.fill === "colour" ? props.colour : "#9aa39f"} />;
+    return (
+      <path
+        d={ring(corners(props.sheet), corners(props.face))}
+        fillRule="evenodd"
+        fill={props.fill === "colour" ? props.colour : "#9aa39f"}
+      />
+    );
   const flips = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => [i, j] as const)).filter(([i, j]) => i || j);
   return (
     <g clipPath={`url(#${clip})`} opacity={0.72} data-testid="mirrored-sides">
       <clipPath id={clip}>
-        <path d={ring(props.sheet, props.face)} clipRule="evenodd" />
+        <path d={ring(corners(props.sheet), corners(props.face))} clipRule="evenodd" />
       </clipPath>
       {flips.map(([i, j]) => (
-        <image key={`${i} ${j}`} href={props.proof} preserveAspectRatio="none" width={w} height={h}
-          transform={`translate(${x + i * w + (i ? w : 0)} ${y + j * h + (j ? h : 0)}) scale(${i ? -1 : 1} ${j ? -1 : 1})`} />
+        <image
+          key={`${i} ${j}`}
+          href={props.proof}
+          preserveAspectRatio="none"
+          width={w}
+          height={h}
+          transform={`translate(${x + i * w + (i ? w : 0)} ${y + j * h + (j ? h : 0)}) scale(${i ? -1 : 1} ${j ? -1 : 1})`}
+        />
       ))}
     </g>
   );
 }
 
-function ring(outer: ScreenBox, inner: ScreenBox): string {
-  return [outer, inner].map(([x, y, w, h]) => `M${x} ${y}h${w}v${h}h${-w}z`).join("");
-}
-
 /** Where a pointer is in the picture, in shares of its sides, however it leans. */
-function shareOf(surface: SVGSVGElement | null, event: { clientX: number; clientY: number }, whole: ScreenBox, angle: number): Pair {
+function shareOf(
+  surface: SVGSVGElement | null,
+  event: { clientX: number; clientY: number },
+  whole: BoxMm,
+  angle: number,
+): Pair {
   const box = surface?.getBoundingClientRect();
   const [x, y, w, h] = whole;
-  const away: Pair = [event.clientX - (box?.left ?? 0) - x - w / 2, event.clientY - (box?.top ?? 0) - y - h / 2];
+  const away: Pair = [
+    event.clientX - (box?.left ?? 0) - x - w / 2,
+    event.clientY - (box?.top ?? 0) - y - h / 2,
+  ];
   const own = alongPicture(away, angle);
   return [own[0] / w + 0.5, own[1] / h + 0.5];
 }
 
 /** Draws a keep zone: by dragging, or with Enter one in the middle of what is printed. */
 function ZonePad(props: {
-  whole: ScreenBox;
-  printed: ScreenBox;
+  whole: BoxMm;
+  printed: BoxMm;
   angle: number;
   surface: React.RefObject<SVGSVGElement | null>;
   plan: Plan;
@@ -260,11 +324,11 @@ function ZonePad(props: {
   const change = usePlanStore((store) => store.change);
   const choose = useFitTools((tools) => tools.choose);
   const [box, setBox] = useState<ZoneBox | null>(null);
-  const keep = plan.fit?.keep ?? [];
+  const keep = plan.fit.keep;
   const add = (zone: ZoneBox | null) => {
     props.onDone();
     if (!zone) return;
-    const name = freshName(keep.map((one) => one.name ?? ""));
+    const name = freshName(keep.map((one) => one.name));
     change({ "fit.keep": [...keep, { name, ...zone }] });
     choose(keep.length);
   };
@@ -275,12 +339,21 @@ function ZonePad(props: {
     cancel: () => setBox(null),
   });
   const middle = (): ZoneBox | null => {
-    const centre: Pair = [(printed[0] + printed[2] / 2 - whole[0]) / whole[2], (printed[1] + printed[3] / 2 - whole[1]) / whole[3]];
+    const centre: Pair = [
+      (printed[0] + printed[2] / 2 - whole[0]) / whole[2],
+      (printed[1] + printed[3] / 2 - whole[1]) / whole[3],
+    ];
     return between([centre[0] - 0.1, centre[1] - 0.1], [centre[0] + 0.1, centre[1] + 0.1]);
   };
   return (
     <g transform={leaning(whole, angle)}>
-      <Rect box={whole} fill="transparent" className="zone-pad cursor-crosshair" tabIndex={0} role="application" data-testid="zone-pad"
+      <Rect
+        box={whole}
+        fill="transparent"
+        className="zone-pad cursor-crosshair"
+        tabIndex={0}
+        role="application"
+        data-testid="zone-pad"
         aria-label="Drag over what must be kept, or press Enter for a zone in the middle. Escape leaves it."
         ref={(node: SVGRectElement | null) => node?.focus()}
         {...drag()}
@@ -290,10 +363,18 @@ function ZonePad(props: {
           else return;
           event.preventDefault();
           event.stopPropagation();
-        }} />
+        }}
+      />
       {box && (
-        <Rect box={[whole[0] + box.x * whole[2], whole[1] + box.y * whole[3], box.w * whole[2], box.h * whole[3]]}
-          fill="#ffffff" fillOpacity={0.2} stroke="#1b2423" strokeWidth={1.5} strokeDasharray="2 4" pointerEvents="none" />
+        <Rect
+          box={[whole[0] + box.x * whole[2], whole[1] + box.y * whole[3], box.w * whole[2], box.h * whole[3]]}
+          fill="#ffffff"
+          fillOpacity={0.2}
+          stroke="#1b2423"
+          strokeWidth={1.5}
+          strokeDasharray="2 4"
+          pointerEvents="none"
+        />
       )}
     </g>
   );
@@ -301,8 +382,19 @@ function ZonePad(props: {
 
 function Note(props: { x: number; y: number; text: string; anchor: "start" | "end" }) {
   return (
-    <text className="figure" x={props.x} y={props.y} textAnchor={props.anchor} fontSize={13.5} fontWeight={500}
-      fill="#22302f" stroke="#ffffff" strokeWidth={3} strokeOpacity={0.75} paintOrder="stroke">
+    <text
+      className="figure"
+      x={props.x}
+      y={props.y}
+      textAnchor={props.anchor}
+      fontSize={13.5}
+      fontWeight={500}
+      fill="#22302f"
+      stroke="#ffffff"
+      strokeWidth={3}
+      strokeOpacity={0.75}
+      paintOrder="stroke"
+    >
       {props.text}
     </text>
   );

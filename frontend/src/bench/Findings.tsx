@@ -1,5 +1,5 @@
 import type { Finding } from "../api/types";
-import { PrintInSmall, scaleFor, type SmallPrint } from "../drawing/PrintInSmall";
+import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { typeset } from "../shell/typeset";
 import type { Fix } from "./fix";
 import { usePlanStore } from "./planStore";
@@ -13,12 +13,21 @@ export function Findings({ findings, proof }: { findings: Finding[]; proof?: str
   return (
     <div aria-live="polite" className="space-y-2" style={findings.length ? undefined : { marginTop: -10 }}>
       {findings.map((finding, index) => (
-        <div key={`${finding.id}-${index}`} className="finding" data-level={finding.level} data-finding={finding.id}>
+        <div
+          key={`${finding.id}-${index}`}
+          className="finding"
+          data-level={finding.level}
+          data-finding={finding.id}
+        >
           {finding.drawing && proof && <Drawn drawing={finding.drawing} proof={proof} />}
           <p>
             <b>{WORD[finding.level]}.</b> {typeset(finding.text)}{" "}
             {finding.fix && (
-              <button type="button" className="font-semibold underline" onClick={() => change(finding.fix as Fix)}>
+              <button
+                type="button"
+                className="font-semibold underline"
+                onClick={() => change(finding.fix as Fix)}
+              >
                 {finding.fix_label ?? "Put it right"}
               </button>
             )}
@@ -27,7 +36,11 @@ export function Findings({ findings, proof }: { findings: Finding[]; proof?: str
             <ul className="mt-1 space-y-1" aria-label="Ways out of it">
               {finding.ways.map((way) => (
                 <li key={way.label}>
-                  <button type="button" className="min-h-6 text-left font-semibold underline" onClick={() => change(way.fix as Fix)}>
+                  <button
+                    type="button"
+                    className="min-h-6 text-left font-semibold underline"
+                    onClick={() => change(way.fix as Fix)}
+                  >
                     {typeset(way.label)}
                   </button>
                   <span className="soft">: {typeset(way.text)}</span>
@@ -42,11 +55,9 @@ export function Findings({ findings, proof }: { findings: Finding[]; proof?: str
 }
 
 function Drawn({ drawing, proof }: { drawing: NonNullable<Finding["drawing"]>; proof: string }) {
-  const { document, printed, picture } = drawing.boxes;
-  const print: SmallPrint = { document, printed, picture, turn: drawing.turn, angle: drawing.angle };
   return (
     <span className="float-right ml-2">
-      <PrintInSmall print={print} proof={proof} room={ROOM} scale={scaleFor([print], ROOM)} />
+      <SheetInSmall drawing={drawing} proof={proof} room={ROOM} scale={scaleFor([drawing], ROOM)} />
     </span>
   );
 }

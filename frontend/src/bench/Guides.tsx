@@ -16,11 +16,15 @@ export function guideLines(guide: Guide, ratio: number): Line[] {
     case "centre":
       return cross([1 / 2]);
     case "diagonals":
-      return [[0, 0, 1, 1], [0, 1, 1, 0]];
+      return [
+        [0, 0, 1, 1],
+        [0, 1, 1, 0],
+      ];
     case "grid": {
       // Square fields, eight on the longer side.
       const [across, down] = ratio >= 1 ? [8, 8 / ratio] : [8 * ratio, 8];
-      const at = (count: number) => Array.from({ length: Math.ceil(count) - 1 }, (_, index) => (index + 1) / count);
+      const at = (count: number) =>
+        Array.from({ length: Math.ceil(count) - 1 }, (_, index) => (index + 1) / count);
       return [...at(across).map((x) => [x, 0, x, 1] as const), ...at(down).map((y) => [0, y, 1, y] as const)];
     }
     default:

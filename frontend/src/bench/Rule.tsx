@@ -32,40 +32,44 @@ export function Rule(props: {
   };
   return (
     <nav aria-label="The folding rule">
-    <div ref={row} className="rule" role="tablist" aria-label="Steps of the work" onKeyDown={move}>
-      {props.blades.map((blade, index) => {
-        const open = blade.step === props.step;
-        const made = blade.step === "handover" ? props.made : null;
-        const state = made?.word ?? blade.state;
-        const key = made?.key || blade.key;
-        return (
-          <button
-            key={blade.step}
-            type="button"
-            role="tab"
-            id={`blade-${blade.step}`}
-            data-step={blade.step}
-            data-plane={index % 2 ? "low" : "high"}
-            data-level={blade.level}
-            aria-selected={open}
-            aria-controls="worksheet"
-            tabIndex={open ? 0 : -1}
-            className="blade moves"
-            onClick={() => props.onStep(blade.step)}
-          >
-            <span className="blade-rivet" aria-hidden />
-            <span className="flex items-baseline justify-between gap-2">
-              <span className="blade-title">
-                {index + 1} {blade.title}
+      <div ref={row} className="rule" role="tablist" aria-label="Steps of the work" onKeyDown={move}>
+        {props.blades.map((blade, index) => {
+          const open = blade.step === props.step;
+          const made = blade.step === "handover" ? props.made : null;
+          const state = made?.word ?? blade.state;
+          const key = made?.key || blade.key;
+          return (
+            <button
+              key={blade.step}
+              type="button"
+              role="tab"
+              id={`blade-${blade.step}`}
+              data-step={blade.step}
+              data-plane={index % 2 ? "low" : "high"}
+              data-level={blade.level}
+              aria-selected={open}
+              aria-controls="worksheet"
+              tabIndex={open ? 0 : -1}
+              className="blade moves"
+              onClick={() => props.onStep(blade.step)}
+            >
+              <span className="blade-rivet" aria-hidden />
+              <span className="flex items-baseline justify-between gap-2">
+                <span className="blade-title">
+                  {index + 1} {blade.title}
+                </span>
+                <span className="blade-state" title={gradeWord(state)}>
+                  {typeset(gradeWord(state))}
+                </span>
               </span>
-              <span className="blade-state" title={gradeWord(state)}>{typeset(gradeWord(state))}</span>
-            </span>
-            <span className="blade-key figure" title={key} data-long={key.length > 15 || undefined}>{typeset(key)}</span>
-            <span className="blade-ticks" aria-hidden />
-          </button>
-        );
-      })}
-    </div>
+              <span className="blade-key figure" title={key} data-long={key.length > 15 || undefined}>
+                {typeset(key)}
+              </span>
+              <span className="blade-ticks" aria-hidden />
+            </button>
+          );
+        })}
+      </div>
     </nav>
   );
 }

@@ -17,14 +17,20 @@ import { smallProof } from "./sheets/types";
  */
 function Kept(props: { plan: Plan; worksheet: Worksheet; findings: Finding[]; proof: string }) {
   const zones = props.worksheet.zones.length;
-  if (!zones || props.plan.fit?.mode === "contain") return <Findings findings={props.findings} proof={props.proof} />;
+  if (!zones || props.plan.fit.mode === "contain")
+    return <Findings findings={props.findings} proof={props.proof} />;
   return (
     <div className="kept-place">
       {props.findings.length > 0 ? (
         <Findings findings={props.findings} proof={props.proof} />
       ) : (
         <p className="finding" data-level="note">
-          {zones === 1 ? "The keep zone is" : zones === 2 ? "Both keep zones are" : `All ${zones} keep zones are`} inside the crop. What it cuts of them is told here.
+          {zones === 1
+            ? "The keep zone is"
+            : zones === 2
+              ? "Both keep zones are"
+              : `All ${zones} keep zones are`}{" "}
+          inside the crop. What it cuts of them is told here.
         </p>
       )}
     </div>
@@ -48,16 +54,25 @@ export function WorksheetPanel(props: {
   const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
   const pad = (blade?.figures ?? []).map((id) => figures.get(id)).filter((item): item is Figure => !!item);
   const here = worksheet.reckoning.findings.filter(
-    (finding) => finding.step === step || (step === "handover" && finding.level === "stop") ||
+    (finding) =>
+      finding.step === step ||
+      (step === "handover" && finding.level === "stop") ||
       (step === "edge" && finding.step === "fit" && finding.level === "warn"),
   );
   // The step where most prints go wrong: what is cut is told before anything else.
   const urgent = here.filter((finding) => finding.id === "keep-zone-cut" || finding.level === "stop");
   return (
-    <section id="worksheet" role="tabpanel" aria-labelledby={`blade-${step}`}
-      className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3" tabIndex={-1}>
+    <section
+      id="worksheet"
+      role="tabpanel"
+      aria-labelledby={`blade-${step}`}
+      className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3"
+      tabIndex={-1}
+    >
       <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
-      {step === "fit" && <Kept plan={props.plan} worksheet={worksheet} findings={urgent} proof={smallProof(props.print)} />}
+      {step === "fit" && (
+        <Kept plan={props.plan} worksheet={worksheet} findings={urgent} proof={smallProof(props.print)} />
+      )}
       {step === "picture" && <PictureSheet {...props} />}
       {step === "size" && <SizeSheet {...props} />}
       {step === "fit" && <FitSheet {...props} />}
@@ -65,7 +80,10 @@ export function WorksheetPanel(props: {
       {step === "pixels" && <PixelsSheet {...props} />}
       {step === "distance" && <DistanceSheet {...props} />}
       {step === "handover" && <HandoverSheet {...props} problem={props.makingProblem} />}
-      <Findings findings={step === "fit" ? here.filter((finding) => !urgent.includes(finding)) : here} proof={smallProof(props.print)} />
+      <Findings
+        findings={step === "fit" ? here.filter((finding) => !urgent.includes(finding)) : here}
+        proof={smallProof(props.print)}
+      />
       <Pad figures={pad} />
     </section>
   );

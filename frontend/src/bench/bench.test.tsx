@@ -1,10 +1,19 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ReactNode } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
-import { STEPS, type Blade, type Choice, type Figure, type Finding, type Plan, type Rail } from "../api/types";
+import {
+  STEPS,
+  type Blade,
+  type Choice,
+  type Drawing,
+  type Figure,
+  type Finding,
+  type Plan,
+  type Rail,
+} from "../api/types";
 import { Choices } from "./ChoiceCard";
 import { DistanceRail } from "./DistanceRail";
 import { Findings } from "./Findings";
@@ -13,10 +22,13 @@ import { usePlanStore } from "./planStore";
 import { Rule } from "./Rule";
 
 const change = vi.fn();
-vi.stubGlobal("ResizeObserver", class {
-  observe() {}
-  disconnect() {}
-});
+vi.stubGlobal(
+  "ResizeObserver",
+  class {
+    observe() {}
+    disconnect() {}
+  },
+);
 
 beforeEach(() => {
   change.mockReset();
@@ -47,7 +59,8 @@ describe("the folding rule", () => {
     const onStep = vi.fn();
     render(<Rule blades={blades} step="size" made={null} onStep={onStep} />);
     screen.getAllByRole("tab")[1]?.focus();
-    for (const key of ["ArrowLeft", "ArrowLeft"]) fireEvent.keyDown(document.activeElement as Element, { key });
+    for (const key of ["ArrowLeft", "ArrowLeft"])
+      fireEvent.keyDown(document.activeElement as Element, { key });
     expect(onStep.mock.calls.flat()).toEqual(["picture", "handover"]);
   });
 
@@ -75,9 +88,24 @@ describe("findings and choices", () => {
 
   it("are taken by one click, with a true drawing each", async () => {
     const box = [0, 0, 30, 20] as [number, number, number, number];
-    const boxes = { document: box, trim: box, image: box, picture: [-5, 0, 40, 20], printed: box, visible: box } as Choice["boxes"];
-    const choice = (id: string, taken: boolean): Choice => ({ id, title: id, text: "250 ppi", fix: { "fit.mode": id }, taken, boxes, turn: 0, angle: 0 });
-    const { container } = render(<Choices choices={[choice("fill", true), choice("contain", false)]} proof="/p.jpg" />);
+    const drawing: Drawing = {
+      boxes: { document: box },
+      pieces: [{ picture: [-5, 0, 40, 20], printed: box, turn: 0, angle: 0 }],
+      strokes: [],
+      labels: [],
+    };
+    const choice = (id: string, taken: boolean): Choice => ({
+      id,
+      title: id,
+      text: "250 ppi",
+      fix: { "fit.mode": id },
+      taken,
+      kind: "way",
+      drawing,
+    });
+    const { container } = render(
+      <Choices choices={[choice("fill", true), choice("contain", false)]} proof="/p.jpg" />,
+    );
     expect(screen.getByRole("button", { name: /^fill/ })).toHaveAttribute("aria-pressed", "true");
     expect(container.querySelectorAll("svg image")).toHaveLength(2);
     await userEvent.click(screen.getByRole("button", { name: /^contain/ }));
@@ -88,7 +116,11 @@ describe("findings and choices", () => {
 describe("the pad", () => {
   it("opens a figure to its formula and its rule", async () => {
     const queries = new QueryClient();
-    queries.setQueryData(["reference"], { sizes: [], media: [], sources: { resolution: "Pixels per printed inch." } });
+    queries.setQueryData(["reference"], {
+      sizes: [],
+      media: [],
+      sources: { resolution: "Pixels per printed inch." },
+    });
     const figure: Figure = {
       id: "effective_ppi", label: "Effective resolution", value: 250, unit: "ppi", text: "250 ppi",
       formula: "crop width ÷ image box width", working: "5000 px ÷ 20 in = 250 ppi", source: "resolution",

@@ -12,7 +12,14 @@ describe("a dragged border", () => {
   });
 
   it("takes all sides along while they are alike", () => {
-    const alike = { kind: "border", left: "2 in", top: "2 in", right: "2 in", bottom: "2 in", colour: "#ffffff" } as const;
+    const alike = {
+      kind: "border",
+      left: "2 in",
+      top: "2 in",
+      right: "2 in",
+      bottom: "2 in",
+      colour: "#ffffff",
+    } as const;
     expect(widthsAfter(alike, "top")).toHaveLength(4);
     expect(widthsAfter({ ...alike, bottom: "3 in" }, "bottom")).toEqual(["bottom"]);
   });

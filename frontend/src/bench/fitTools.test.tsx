@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, describe, expect, it, vi } from "vitest";
@@ -21,7 +21,11 @@ beforeEach(() => {
 });
 
 const hand = { name: "hand", x: 0.5, y: 0.4, w: 0.2, h: 0.1 };
-const plan = (fit: object) => ({ fit: { mode: "fill", keep: [hand], ...fit } }) as unknown as Plan;
+const plan = (fit: object) =>
+  ({
+    edge: { kind: "none" },
+    fit: { mode: "fill", anchor: [0.5, 0.5], keep: [hand], ...fit },
+  }) as unknown as Plan;
 const row: ZoneRow = { name: "hand", state: "kept", side: "left", room: "1.2 cm" };
 
 describe("guides", () => {
@@ -37,7 +41,11 @@ describe("guides", () => {
 
   it("lie where they are called by", () => {
     expect(guideLines("none", 1.5)).toEqual([]);
-    expect(guideLines("thirds", 1.5).map((line) => line[0]).filter((x) => x > 0)).toEqual([1 / 3, 2 / 3]);
+    expect(
+      guideLines("thirds", 1.5)
+        .map((line) => line[0])
+        .filter((x) => x > 0),
+    ).toEqual([1 / 3, 2 / 3]);
     expect(guideLines("golden", 1)[0]?.[0]).toBeCloseTo(0.382, 3);
     expect(guideLines("diagonals", 2)).toHaveLength(2);
     // Fields of a grid are square: eight across a picture of 2:1 are four down.
@@ -123,20 +131,34 @@ describe("the list of zones", () => {
 });
 
 describe("padding", () => {
-  const sheet = (image: number[], printed: number[]) => ({ reckoning: { boxes: { image, printed } } }) as unknown as Worksheet;
+  const sheet = (image: number[], printed: number[]) =>
+    ({ reckoning: { boxes: { image, printed } } }) as unknown as Worksheet;
 
   it("places the picture in the one direction with room to spare", async () => {
-    const { rerender } = render(<PaddingSheet plan={plan({ mode: "contain", anchor: [0.5, 0.5] })} worksheet={sheet([0, 0, 30, 30], [0, 5, 30, 20])} />);
+    const { rerender } = render(
+      <PaddingSheet
+        plan={plan({ mode: "contain", anchor: [0.5, 0.5] })}
+        worksheet={sheet([0, 0, 30, 30], [0, 5, 30, 20])}
+      />,
+    );
     const place = within(screen.getByRole("group", { name: "Place of the picture" }));
     await userEvent.click(place.getByRole("button", { name: "At the end" }));
     expect(change).toHaveBeenLastCalledWith({ "fit.anchor": [0.5, 1] });
-    rerender(<PaddingSheet plan={plan({ mode: "contain", anchor: [0.5, 0.5] })} worksheet={sheet([0, 0, 30, 30], [5, 0, 20, 30])} />);
+    rerender(
+      <PaddingSheet
+        plan={plan({ mode: "contain", anchor: [0.5, 0.5] })}
+        worksheet={sheet([0, 0, 30, 30], [5, 0, 20, 30])}
+      />,
+    );
     await userEvent.click(place.getByRole("button", { name: "At the beginning" }));
     expect(change).toHaveBeenLastCalledWith({ "fit.anchor": [0, 0.5] });
   });
 
   it("shows the border's colour until it has one of its own", async () => {
-    const bordered = { ...plan({ mode: "contain" }), edge: { kind: "border", colour: "#808080" } } as unknown as Plan;
+    const bordered = {
+      ...plan({ mode: "contain" }),
+      edge: { kind: "border", colour: "#808080" },
+    } as unknown as Plan;
     render(<PaddingSheet plan={bordered} worksheet={sheet([0, 0, 30, 30], [0, 5, 30, 20])} />);
     expect(screen.getByRole("button", { name: "Grey" })).toHaveAttribute("aria-pressed", "true");
     await userEvent.click(screen.getByRole("button", { name: "Black" }));

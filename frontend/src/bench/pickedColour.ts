@@ -1,5 +1,9 @@
 /** The mean colour of the proof around a point (shares of the turned picture), as #rrggbb. */
-export async function pickedColour(proof: string, at: readonly [number, number], turn: number): Promise<string | null> {
+export async function pickedColour(
+  proof: string,
+  at: readonly [number, number],
+  turn: number,
+): Promise<string | null> {
   const image = new Image();
   image.src = proof;
   await image.decode();

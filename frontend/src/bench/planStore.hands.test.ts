@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Plan, PrintState } from "../api/types";
 
@@ -22,16 +22,26 @@ const away = () => ({ status: 503, body: { message: "away" } });
 
 vi.stubGlobal("fetch", async (request: Request) => {
   const text = await request.text();
-  const call = { method: request.method, url: new URL(request.url, "http://x").pathname, body: text ? JSON.parse(text) : null };
+  const call = {
+    method: request.method,
+    url: new URL(request.url, "http://x").pathname,
+    body: text ? JSON.parse(text) : null,
+  };
   calls.push(call);
   const said = answer(call);
-  return new Response(JSON.stringify(said.body), { status: said.status, headers: { "Content-Type": "application/json" } });
+  return new Response(JSON.stringify(said.body), {
+    status: said.status,
+    headers: { "Content-Type": "application/json" },
+  });
 });
-vi.stubGlobal("Request", class extends Request {
-  constructor(input: RequestInfo | URL, init?: RequestInit) {
-    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-  }
-});
+vi.stubGlobal(
+  "Request",
+  class extends Request {
+    constructor(input: RequestInfo | URL, init?: RequestInit) {
+      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+    }
+  },
+);
 
 const { usePlanStore } = await import("./planStore");
 const { unsentOf } = await import("./unsent");
@@ -58,7 +68,10 @@ describe("plans in hand", () => {
     answer = saves;
     store().again();
     await until(() => !store().unsaved());
-    expect(calls.at(-1)).toMatchObject({ url: "/api/prints/1/plan", body: { version: 1, plan: { title: "Fog, larger" } } });
+    expect(calls.at(-1)).toMatchObject({
+      url: "/api/prints/1/plan",
+      body: { version: 1, plan: { title: "Fog, larger" } },
+    });
     store().open(print(1, 2, "Fog, larger"));
     expect(store().plan?.title).toBe("Fog, larger");
     expect(store().waiting).toEqual([]);
@@ -70,7 +83,9 @@ describe("plans in hand", () => {
     expect(calls).toEqual([]);
     store().open(print(13, 1, "Pans"));
     await until(() => !store().unsaved());
-    expect(calls.map((call) => [call.url, call.body?.plan?.title])).toEqual([["/api/prints/12/plan", "half a ti"]]);
+    expect(calls.map((call) => [call.url, call.body?.plan?.title])).toEqual([
+      ["/api/prints/12/plan", "half a ti"],
+    ]);
   });
 
   it("are not overwritten by an answer that comes again, or late", async () => {

@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Plan, PrintState } from "../api/types";
 
@@ -12,20 +12,39 @@ const calls: Call[] = [];
 let answers: ((call: Call) => { status: number; body: unknown })[] = [];
 
 const print = (version: number, title: string): PrintState =>
-  ({ id: 7, version, plan: { title, fit: { auto: false } }, can_undo: version > 1, can_redo: false }) as unknown as PrintState;
+  ({
+    id: 7,
+    version,
+    plan: { title, fit: { auto: false } },
+    can_undo: version > 1,
+    can_redo: false,
+  }) as unknown as PrintState;
 
 vi.stubGlobal("fetch", async (request: Request) => {
   const text = await request.text();
-  const call = { method: request.method, url: new URL(request.url, "http://x").pathname, body: text ? JSON.parse(text) : null };
+  const call = {
+    method: request.method,
+    url: new URL(request.url, "http://x").pathname,
+    body: text ? JSON.parse(text) : null,
+  };
   calls.push(call);
-  const answer = answers.shift()?.(call) ?? { status: 200, body: print((call.body?.version ?? 0) + 1, call.body?.plan?.title ?? "") };
-  return new Response(JSON.stringify(answer.body), { status: answer.status, headers: { "Content-Type": "application/json" } });
+  const answer = answers.shift()?.(call) ?? {
+    status: 200,
+    body: print((call.body?.version ?? 0) + 1, call.body?.plan?.title ?? ""),
+  };
+  return new Response(JSON.stringify(answer.body), {
+    status: answer.status,
+    headers: { "Content-Type": "application/json" },
+  });
 });
-vi.stubGlobal("Request", class extends Request {
-  constructor(input: RequestInfo | URL, init?: RequestInit) {
-    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-  }
-});
+vi.stubGlobal(
+  "Request",
+  class extends Request {
+    constructor(input: RequestInfo | URL, init?: RequestInit) {
+      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+    }
+  },
+);
 
 const { usePlanStore } = await import("./planStore");
 const store = () => usePlanStore.getState();
@@ -106,7 +125,10 @@ describe("the plan in hand", () => {
 
   it("undoes on the server, after saving what was in hand", async () => {
     store().change({ title: "new" }, true);
-    answers = [() => ({ status: 200, body: print(2, "new") }), () => ({ status: 200, body: print(3, "Fog") })];
+    answers = [
+      () => ({ status: 200, body: print(2, "new") }),
+      () => ({ status: 200, body: print(3, "Fog") }),
+    ];
     await store().undo();
     expect(calls.map((call) => call.url)).toEqual(["/api/prints/7/plan", "/api/prints/7/undo"]);
     expect(store().plan?.title).toBe("Fog");

@@ -85,13 +85,20 @@ export const usePlanStore = create<PlanStore>((set, get) => {
     else if (!going) keepUnsent(hand.print.id, { version: hand.print.version, plan: hand.plan });
     const waiting = [...hands.values()]
       .filter((one) => isUnsaved(one) && one.saving !== "gone")
-      .map(({ print, plan, saving }) => ({ id: print.id, title: plan.title ?? "", saving }));
+      .map(({ print, plan, saving }) => ({ id: print.id, title: plan.title, saving }));
     const same = JSON.stringify(waiting) === JSON.stringify(get().waiting);
-    const { print, plan, saving, words, walked } = current ?? { print: null, plan: null, saving: "saved" as const, words: "", walked: "" };
+    const { print, plan, saving, words, walked } = current ?? {
+      print: null,
+      plan: null,
+      saving: "saved" as const,
+      words: "",
+      walked: "",
+    };
     set({ print, plan, saving, words, walked, ...(same ? {} : { waiting }) });
   };
 
-  const accept = (hand: Hand, print: PrintState) => told(hand, { print, saved: print.plan, saving: "saved", words: "" });
+  const accept = (hand: Hand, print: PrintState) =>
+    told(hand, { print, saved: print.plan, saving: "saved", words: "" });
 
   const stopped = (hand: Hand, problem: ApiProblem) => {
     if (problem.status === 404) told(hand, { saving: "gone", words: GONE });
@@ -159,7 +166,10 @@ export const usePlanStore = create<PlanStore>((set, get) => {
     if (hand.saving !== "saved") return;
     try {
       const answer = await must<PrintState>(
-        client.POST(`/api/prints/{print_id}/${way}`, { ...path(hand.print), body: { version: hand.print.version } }),
+        client.POST(`/api/prints/{print_id}/${way}`, {
+          ...path(hand.print),
+          body: { version: hand.print.version },
+        }),
       );
       const parts = whatChanged(hand.plan, answer.plan);
       hand.plan = answer.plan;
@@ -174,7 +184,16 @@ export const usePlanStore = create<PlanStore>((set, get) => {
 
   /** A hand for a print as the server has it, with what was kept of it through a reload. */
   const taken = (print: PrintState): Hand => {
-    const hand: Hand = { print, plan: print.plan, saved: print.plan, saving: "saved", words: "", walked: "", running: null, hurry: null };
+    const hand: Hand = {
+      print,
+      plan: print.plan,
+      saved: print.plan,
+      saving: "saved",
+      words: "",
+      walked: "",
+      running: null,
+      hurry: null,
+    };
     const kept = unsentOf(print.id);
     if (!kept) return hand;
     hand.plan = kept.plan;

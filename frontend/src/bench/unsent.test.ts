@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from "vitest";
 import type { Plan } from "../api/types";
 import { claimUnsent, keepUnsent, unsentOf } from "./unsent";

@@ -20,11 +20,23 @@ const KEYS: readonly Key[] = [
   ["1 to 7", "Go to a step"],
   ["← →", "Move along the rule, when it has the focus"],
   ["← ↑ → ↓", "Move the crop, when it has the focus; with Shift further", (place) => place.works],
-  ["← ↑ → ↓", "Move the keep zone that has the focus; with Shift further", (place) => place.works && place.zones],
+  [
+    "← ↑ → ↓",
+    "Move the keep zone that has the focus; with Shift further",
+    (place) => place.works && place.zones,
+  ],
   ["← →", "Move the viewer, when he has the focus; with Shift further", (place) => place.rail],
-  ["+ and −", "Bring the crop closer or take it back, when it has the focus", (place) => place.works && place.crops],
+  [
+    "+ and −",
+    "Bring the crop closer or take it back, when it has the focus",
+    (place) => place.works && place.crops,
+  ],
   ["K", "Draw a keep zone; Enter puts one in the middle"],
-  ["Ctrl ← ↑ → ↓", "Resize the keep zone that has the focus; Delete removes it", (place) => place.works && place.zones],
+  [
+    "Ctrl ← ↑ → ↓",
+    "Resize the keep zone that has the focus; Delete removes it",
+    (place) => place.works && place.zones,
+  ],
   ["T", "Turn the picture a quarter to the right, with Shift to the left"],
   ["S", "Swap the sheet's sides, lying or standing"],
   [", and .", "Straighten by a tenth of a degree, with Shift by one"],
@@ -65,7 +77,8 @@ export function useBenchKeys(given: Actions) {
     const onKey = (event: KeyboardEvent) => {
       const actions = latest.current;
       const target = event.target as HTMLElement;
-      if (target.closest("input:not([type=range],[type=checkbox],[type=radio]), select, textarea, dialog")) return;
+      if (target.closest("input:not([type=range],[type=checkbox],[type=radio]), select, textarea, dialog"))
+        return;
       const command = event.ctrlKey || event.metaKey;
       if (command && event.key.toLowerCase() === "z") {
         if (event.shiftKey) actions.onRedo();

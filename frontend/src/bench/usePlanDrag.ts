@@ -4,7 +4,9 @@ import { useDrag, type Handlers, type Hands } from "../drawing/useDrag";
 import { usePlanStore } from "./planStore";
 
 /** A drag that changes the plan in hand: saved when it is let go of, given back when it is called off. */
-export function usePlanDrag<Start, Of = void>(hands: Pick<Hands<Start, Of>, "begin" | "move">): (of: Of) => Handlers {
+export function usePlanDrag<Start, Of = void>(
+  hands: Pick<Hands<Start, Of>, "begin" | "move">,
+): (of: Of) => Handlers {
   return useDrag<{ own: Start; before: Plan | null }, Of>({
     begin: (event, of) => {
       const before = usePlanStore.getState().plan;

@@ -1,6 +1,6 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { renderHook, act } from "@testing-library/react";
-import { beforeEach, expect, it, vi } from "vitest";
+import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import type { Plan } from "../api/types";
 
 /** What was asked, and the answers' way out. */
@@ -10,26 +10,42 @@ vi.stubGlobal("fetch", async (request: Request) => {
   const body = (await request.json()) as (typeof asked)[0];
   asked.push(body);
   const answer = {
-    blades: [{ step: "size", key: "50 × 40 cm" }, { step: "fit", key: body.plan.title }],
+    blades: [
+      { step: "size", key: "50 × 40 cm" },
+      { step: "fit", key: body.plan.title },
+    ],
     choices: body.step ? [{ id: `way of ${body.plan.title}` }] : [],
   };
   return new Response(JSON.stringify(answer), { headers: { "Content-Type": "application/json" } });
 });
-vi.stubGlobal("Request", class extends Request {
-  constructor(input: RequestInfo | URL, init?: RequestInit) {
-    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-  }
-});
+vi.stubGlobal(
+  "Request",
+  class extends Request {
+    constructor(input: RequestInfo | URL, init?: RequestInit) {
+      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+    }
+  },
+);
 
 const { useWorksheet } = await import("./useWorksheet");
 const plan = (title: string) => ({ title }) as unknown as Plan;
-const after = (ms: number) => act(() => new Promise((resolve) => setTimeout(resolve, ms)));
+/** Time goes by as told, however busy the machine is; answers come in no time at all. */
+const after = (ms: number) =>
+  act(async () => {
+    await vi.advanceTimersByTimeAsync(ms);
+    // Requests and answers are read by the platform, which keeps its own time.
+    for (let turn = 0; turn < 20; turn++) await new Promise((resolve) => setImmediate(resolve));
+  });
 const shown = (title: string) =>
-  renderHook(({ of, step }: { of: Plan; step: "fit" | "size" }) => useWorksheet(of, "cm", step), { initialProps: { of: plan(title), step: "fit" } });
+  renderHook(({ of, step }: { of: Plan; step: "fit" | "size" }) => useWorksheet(of, "cm", step), {
+    initialProps: { of: plan(title), step: "fit" },
+  });
 
 beforeEach(() => {
   asked.length = 0;
+  vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout", "performance"] });
 });
+afterEach(() => vi.useRealTimers());
 
 it("asks for figures alone while a hand moves, and for the ways out once it rests", async () => {
   const { result, rerender } = shown("a");

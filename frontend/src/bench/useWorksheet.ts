@@ -27,7 +27,9 @@ interface Answer {
 
 const reckoned = (plan: Plan, { unit, step, ways }: Question) =>
   must<Worksheet>(
-    client.POST("/api/reckon", { body: { plan: plan as Record<string, unknown>, unit, step: ways ? step : null } }),
+    client.POST("/api/reckon", {
+      body: { plan: plan as Record<string, unknown>, unit, step: ways ? step : null },
+    }),
   );
 
 async function ask(question: Question): Promise<Answer> {
@@ -77,7 +79,8 @@ export function useWorksheet(plan: Plan | null, unit: Unit, step: Step, saved: P
     const now = performance.now();
     const { step: stepBefore, at } = last.current;
     last.current = { step, at: now };
-    const put = (ways: boolean) => line.current?.put({ plan, unit, step, ways, instead: drawn.current ? null : kept.current });
+    const put = (ways: boolean) =>
+      line.current?.put({ plan, unit, step, ways, instead: drawn.current ? null : kept.current });
     const moving = step === stepBefore && now - at < MOVING_MS;
     put(!moving);
     if (!moving) return;
@@ -85,6 +88,7 @@ export function useWorksheet(plan: Plan | null, unit: Unit, step: Step, saved: P
     return () => clearTimeout(rest);
   }, [plan, unit, step, out]);
   // The cards are those of a step: until this one's come there are none, rather than another's.
-  const worksheet = answer && (answer.step === step ? answer.worksheet : { ...answer.worksheet, choices: [] });
+  const worksheet =
+    answer && (answer.step === step ? answer.worksheet : { ...answer.worksheet, choices: [] });
   return { worksheet, reckoned: answer?.of ?? null, problem };
 }

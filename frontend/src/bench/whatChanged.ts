@@ -4,8 +4,18 @@ import type { Plan } from "../api/types";
 const PARTS: Record<string, string> = {
   title: "title", target: "size", fit: "fit", edge: "edge", marks: "marks", medium: "medium", viewing: "distance", pixels: "pixels", output: "file",
 }; // prettier-ignore
-const IN_FIT: Record<string, string> = { anchor: "crop", zoom: "crop", auto: "crop", angle: "straightening", turn: "turn", keep: "keep zones", mode: "way to fit", colour: "colour" };
+const IN_FIT: Record<string, string> = {
+  anchor: "crop",
+  zoom: "crop",
+  auto: "crop",
+  angle: "straightening",
+  turn: "turn",
+  keep: "keep zones",
+  mode: "way to fit",
+  colour: "colour",
+};
 
+const inside = (part: unknown, name: string) => (part as Record<string, unknown>)[name];
 const same = (one: unknown, other: unknown) => JSON.stringify(one ?? null) === JSON.stringify(other ?? null);
 
 /** In which parts two plans differ, in words: "size", "crop and keep zones". */
@@ -18,7 +28,7 @@ export function whatChanged(before: Plan, after: Plan): string {
     if (part !== "fit") found.add(word);
     else
       for (const [name, called] of Object.entries(IN_FIT))
-        if (!same((one as Record<string, unknown>)?.[name], (other as Record<string, unknown>)?.[name])) found.add(called);
+        if (!same(inside(one, name), inside(other, name))) found.add(called);
   }
   const words = [...found];
   const last = words.pop();

@@ -18,9 +18,26 @@ export function DimensionLine(props: { from: Point; to: Point; text: string; qui
       <line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} />
       <line {...end(from)} />
       <line {...end(to)} />
-      {text && <rect x={middle[0] - width / 2} y={middle[1] - 10} width={width} height={20} fill="var(--desk)" stroke="none" />}
-      <text className="figure" x={middle[0]} y={middle[1] + 5} textAnchor="middle" fontSize={15.5} fontWeight={600}
-        fill="var(--desk-ink)" stroke="none">
+      {text && (
+        <rect
+          x={middle[0] - width / 2}
+          y={middle[1] - 10}
+          width={width}
+          height={20}
+          fill="var(--desk)"
+          stroke="none"
+        />
+      )}
+      <text
+        className="figure"
+        x={middle[0]}
+        y={middle[1] + 5}
+        textAnchor="middle"
+        fontSize={15.5}
+        fontWeight={600}
+        fill="var(--desk-ink)"
+        stroke="none"
+      >
         {text}
       </text>
     </g>

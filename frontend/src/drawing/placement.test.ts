@@ -1,23 +1,33 @@
 import { describe, expect, it } from "vitest";
-import type { Boxes, Plan } from "../api/types";
-import { anchored, anchorOf, draggedAnchor, enlarged, fitted, onScreen, pictureNow, placedOf, type Placed } from "./placement";
+import type { BoxMm, Drawing, Plan } from "../api/types";
+import {
+  anchored,
+  anchorOf,
+  draggedAnchor,
+  enlarged,
+  fitted,
+  onScreen,
+  pictureNow,
+  placedOf,
+  type Placed,
+} from "./placement";
 
 /** A 3:2 picture filling a square of 300 mm: 75 mm hang over at each side. */
-const boxes = {
-  document: [0, 0, 300, 300],
-  trim: [0, 0, 300, 300],
-  image: [0, 0, 300, 300],
-  printed: [0, 0, 300, 300],
-  visible: [0, 0, 300, 300],
-  picture: [-75, 0, 450, 300],
-} as unknown as Boxes;
-const plan = (fit: object) => ({ fit: { mode: "fill", anchor: [0.5, 0.5], auto: false, zoom: 1, ...fit } }) as unknown as Plan;
-const placed = placedOf(boxes, plan({}));
+const piece = {
+  picture: [-75, 0, 450, 300] as BoxMm,
+  printed: [0, 0, 300, 300] as BoxMm,
+  turn: 0,
+  angle: 0,
+};
+const drawing: Drawing = { boxes: { document: [0, 0, 300, 300] }, pieces: [piece], strokes: [], labels: [] };
+const plan = (fit: object) =>
+  ({ fit: { mode: "fill", anchor: [0.5, 0.5], auto: false, zoom: 1, ...fit } }) as unknown as Plan;
+const placed = placedOf(drawing, "fill");
 
 describe("placement", () => {
   it("shows document and ghost with room for dimensions", () => {
-    const view = fitted(boxes.document, boxes.picture, 900, 560);
-    const [x, y, w, h] = onScreen(boxes.document, view);
+    const view = fitted(drawing.boxes.document, piece.picture, 900, 560);
+    const [x, y, w, h] = onScreen(drawing.boxes.document, view);
     expect(x).toBeGreaterThan(90);
     expect(y).toBeGreaterThan(50);
     expect(x + w).toBeLessThan(810);
@@ -26,17 +36,17 @@ describe("placement", () => {
   });
 
   it("moves the picture with the anchor in hand, before any answer", () => {
-    expect(pictureNow(boxes, plan({}), plan({ anchor: [0, 0.5] })).picture).toEqual([0, 0, 450, 300]);
-    expect(pictureNow(boxes, plan({}), plan({ anchor: [1, 0.5] })).picture).toEqual([-150, 0, 450, 300]);
-    expect(pictureNow(boxes, plan({}), plan({ auto: true })).picture).toEqual(boxes.picture);
+    expect(pictureNow(drawing, plan({}), plan({ anchor: [0, 0.5] })).picture).toEqual([0, 0, 450, 300]);
+    expect(pictureNow(drawing, plan({}), plan({ anchor: [1, 0.5] })).picture).toEqual([-150, 0, 450, 300]);
+    expect(pictureNow(drawing, plan({}), plan({ auto: true })).picture).toEqual(piece.picture);
   });
 
   it("enlarges at once, and waits for the answer when angle or turn change", () => {
-    const [x, y, w, h] = pictureNow(boxes, plan({}), plan({ zoom: 2 })).picture;
+    const [x, y, w, h] = pictureNow(drawing, plan({}), plan({ zoom: 2 })).picture;
     expect([w, h]).toEqual([900, 600]);
     expect([x, y]).toEqual([-300, -150]);
-    expect(pictureNow(boxes, plan({}), plan({ angle: 3, zoom: 2 })).picture).toEqual(boxes.picture);
-    expect(pictureNow(boxes, plan({}), plan({ turn: 90 })).picture).toEqual(boxes.picture);
+    expect(pictureNow(drawing, plan({}), plan({ angle: 3, zoom: 2 })).picture).toEqual(piece.picture);
+    expect(pictureNow(drawing, plan({}), plan({ turn: 90 })).picture).toEqual(piece.picture);
   });
 
   it("turns a drag into an anchor that keeps the window covered", () => {
@@ -51,9 +61,20 @@ describe("placement", () => {
   });
 
   it("drags a leaning picture along its own sides", () => {
-    const leaning: Placed = { ...placed, angle: 15, image: [0, 0, 100, 100], picture: [-175, -100, 450, 300] };
-    for (const anchor of [[0.2, 0.7], [0, 1], [0.5, 0.5]] as const)
-      anchorOf(anchored(leaning, [...anchor])).forEach((share, axis) => expect(share).toBeCloseTo(anchor[axis] as number));
+    const leaning: Placed = {
+      ...placed,
+      angle: 15,
+      image: [0, 0, 100, 100],
+      picture: [-175, -100, 450, 300],
+    };
+    for (const anchor of [
+      [0.2, 0.7],
+      [0, 1],
+      [0.5, 0.5],
+    ] as const)
+      anchorOf(anchored(leaning, [...anchor])).forEach((share, axis) =>
+        expect(share).toBeCloseTo(anchor[axis] as number),
+      );
     // Straight right along the picture's own long side, which leans down to the right by 15°.
     const a = (15 * Math.PI) / 180;
     const [x, y] = draggedAnchor(leaning, [0.5, 0.5], 40 * Math.cos(a), 40 * Math.sin(a));
@@ -70,7 +91,12 @@ describe("placement", () => {
   });
 
   it("moves a whole picture within its padding", () => {
-    const whole: Placed = { ...placed, mode: "contain", picture: [0, 50, 300, 200], printed: [0, 50, 300, 200] };
+    const whole: Placed = {
+      ...placed,
+      mode: "contain",
+      picture: [0, 50, 300, 200],
+      printed: [0, 50, 300, 200],
+    };
     expect(draggedAnchor(whole, [0.5, 0.5], 0, -50)).toEqual([0.5, 0]);
     expect(anchored(whole, [0.5, 1]).printed).toEqual([0, 100, 300, 200]);
   });

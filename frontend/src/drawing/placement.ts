@@ -1,5 +1,5 @@
 // Where things lie on the screen: from mm of the document to px, and from a drag back to an anchor.
-import type { BoxMm, Boxes, Plan } from "../api/types";
+import type { BoxMm, Drawing, DrawnPiece, Plan } from "../api/types";
 
 /** Puts mm of the document on the screen: `scale` px a mm, the corner at (left, top). */
 export interface View {
@@ -79,9 +79,16 @@ function spareOf(placed: Placed): Pair {
 /** The anchor in force: the share of the spare room left and above, from where the boxes lie. */
 export function anchorOf(placed: Placed): Pair {
   const spare = spareOf(placed);
-  const [image, inner] = [middle(placed.image), middle(placed.mode === "contain" ? placed.printed : placed.picture)];
-  const away = alongPicture([image[0] - inner[0], image[1] - inner[1]], placed.mode === "contain" ? 0 : placed.angle);
-  const share = (axis: 0 | 1) => (Math.abs(spare[axis]) < 1e-6 ? 0.5 : clamped(away[axis] / spare[axis] + 0.5));
+  const [image, inner] = [
+    middle(placed.image),
+    middle(placed.mode === "contain" ? placed.printed : placed.picture),
+  ];
+  const away = alongPicture(
+    [image[0] - inner[0], image[1] - inner[1]],
+    placed.mode === "contain" ? 0 : placed.angle,
+  );
+  const share = (axis: 0 | 1) =>
+    Math.abs(spare[axis]) < 1e-6 ? 0.5 : clamped(away[axis] / spare[axis] + 0.5);
   return [share(0), share(1)];
 }
 
@@ -123,22 +130,27 @@ export function enlarged(placed: Placed, times: number, at: Pair): { placed: Pla
   return { placed: anchored(grown, anchor), anchor };
 }
 
-/** The boxes of a reckoned plan as a placed picture. */
-export function placedOf(boxes: Boxes, plan: Plan): Placed {
-  const { image, picture, printed } = boxes;
-  return { image, picture, printed, mode: plan.fit?.mode ?? "fill", angle: plan.fit?.angle ?? 0 };
+/** The picture of a drawn print. */
+export function pieceOf({ boxes: { document }, pieces }: Drawing): DrawnPiece {
+  return pieces[0] ?? { picture: document, printed: document, turn: 0, angle: 0 };
+}
+
+/** A drawn print as a placed picture; without an image box the sheet is it. */
+export function placedOf(drawing: Drawing, mode: Placed["mode"]): Placed {
+  const { picture, printed, angle } = pieceOf(drawing);
+  return { image: drawing.boxes.image ?? drawing.boxes.document, picture, printed, mode, angle };
 }
 
 /**
  * The picture for the plan in hand: as reckoned for `reckoned`, or, while a hand moves faster than
  * answers come, moved and enlarged to where the plan in hand puts it.
  */
-export function pictureNow(boxes: Boxes, reckoned: Plan, plan: Plan): Placed {
-  const placed = placedOf(boxes, reckoned);
+export function pictureNow(drawing: Drawing, reckoned: Plan, plan: Plan): Placed {
+  const placed = placedOf(drawing, reckoned.fit.mode);
   const [before, now] = [reckoned.fit, plan.fit];
-  const alike = (["mode", "turn", "angle"] as const).every((name) => (before?.[name] ?? 0) === (now?.[name] ?? 0));
-  if (!alike || !now || now.auto || !now.anchor) return placed;
-  const times = (now.zoom ?? 1) / (before?.zoom ?? 1);
+  const alike = (["mode", "turn", "angle"] as const).every((name) => before[name] === now[name]);
+  if (!alike || now.auto) return placed;
+  const times = now.zoom / before.zoom;
   const sized = times === 1 ? placed : enlarged(placed, times, middle(placed.image)).placed;
   return anchored(sized, now.anchor as Pair);
 }

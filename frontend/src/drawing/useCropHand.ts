@@ -1,5 +1,6 @@
-import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from "react";
+import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type RefObject } from "react";
 import { anchorOf, draggedAnchor, enlarged, type Pair, type Placed } from "./placement";
+import { useDrag } from "./useDrag";
 
 const NUDGE = 0.01;
 const SHOVE = 0.1;
@@ -12,6 +13,14 @@ const SETTLE_MS = 350;
 export interface Crop {
   anchor: Pair;
   zoom: number;
+}
+
+/** What a hand takes hold of: where, and how the picture lay. */
+interface Taken {
+  x: number;
+  y: number;
+  placed: Placed;
+  before: Crop;
 }
 
 /**
@@ -36,10 +45,6 @@ export function useCropHand(props: {
 }) {
   const { now, zoom, scale, put, settle, active = true } = props;
   const [dragging, setDragging] = useState(false);
-  const start = useRef<{ x: number; y: number; anchor: Pair; placed: Placed } | null>(null);
-  const before = useRef<Crop | null>(null);
-  const fingers = useRef(new Map<number, Pair>());
-  const pinch = useRef<{ apart: number; zoom: number } | null>(null);
 
   const closer = (times: number, at: Pair, going: boolean) => {
     if (now.mode === "contain") return;
@@ -68,80 +73,39 @@ export function useCropHand(props: {
     return () => node?.removeEventListener("wheel", onWheel);
   }, [element]);
 
-  const apart = () => {
-    const [one, two] = [...fingers.current.values()];
-    return one && two ? Math.hypot(one[0] - two[0], one[1] - two[1]) : 0;
-  };
-  const lift = (event: PointerEvent) => {
-    fingers.current.delete(event.pointerId);
-    if (fingers.current.size < 2) pinch.current = null;
-    if (!start.current) return;
-    start.current = null;
-    before.current = null;
-    setDragging(false);
-    settle();
-  };
-
-  /** A hand that is called off leaves no trace. */
-  const callOff = () => {
-    const crop = before.current;
-    fingers.current.clear();
-    pinch.current = null;
-    start.current = null;
-    before.current = null;
-    setDragging(false);
-    if (!crop) return;
-    if (props.back) props.back();
-    else put(crop, true);
-  };
-  const off = useRef(callOff);
-  useLayoutEffect(() => {
-    off.current = callOff;
+  const drag = useDrag<Taken>({
+    begin: (event) => {
+      setDragging(true);
+      props.begin?.();
+      const anchor = anchorOf(now);
+      return { x: event.clientX, y: event.clientY, placed: now, before: { anchor, zoom } };
+    },
+    move: ({ x, y, placed, before }, event) => {
+      const by = [(event.clientX - x) / scale, (event.clientY - y) / scale] as const;
+      put({ anchor: draggedAnchor(placed, before.anchor, by[0], by[1]), zoom }, true);
+    },
+    pinch: ({ before }, times, middle) => closer((times * before.zoom) / zoom, props.at(middle), true),
+    end: () => {
+      setDragging(false);
+      settle();
+    },
+    // A hand that is called off leaves no trace.
+    cancel: ({ before }) => {
+      setDragging(false);
+      if (props.back) props.back();
+      else put(before, true);
+    },
   });
-  useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent) => {
-      if (event.key !== "Escape" || !start.current) return;
-      event.preventDefault();
-      event.stopPropagation();
-      off.current();
-    };
-    window.addEventListener("keydown", onKey, { capture: true });
-    return () => window.removeEventListener("keydown", onKey, { capture: true });
-  }, []);
 
   if (!active) return { dragging: false, handlers: {} };
   return {
     dragging,
     handlers: {
-      onPointerDown: (event: PointerEvent<SVGElement>) => {
-        if (event.button !== 0) return;
-        event.currentTarget.setPointerCapture(event.pointerId);
-        fingers.current.set(event.pointerId, [event.clientX, event.clientY]);
-        if (fingers.current.size === 2) pinch.current = { apart: apart(), zoom };
-        if (!before.current) {
-          before.current = { anchor: anchorOf(now), zoom };
-          props.begin?.();
-        }
-        start.current = { x: event.clientX, y: event.clientY, anchor: anchorOf(now), placed: now };
-        setDragging(true);
-      },
-      onPointerMove: (event: PointerEvent<SVGElement>) => {
-        const from = start.current;
-        if (!from) return;
-        fingers.current.set(event.pointerId, [event.clientX, event.clientY]);
-        if (pinch.current && fingers.current.size === 2) {
-          const [one, two] = [...fingers.current.values()] as [Pair, Pair];
-          const at = props.at({ clientX: (one[0] + two[0]) / 2, clientY: (one[1] + two[1]) / 2 });
-          closer(((apart() / pinch.current.apart) * pinch.current.zoom) / zoom, at, true);
-          return;
-        }
-        const by = [(event.clientX - from.x) / scale, (event.clientY - from.y) / scale] as const;
-        put({ anchor: draggedAnchor(from.placed, from.anchor, by[0], by[1]), zoom }, true);
-      },
-      onPointerUp: lift,
-      onPointerCancel: callOff,
+      ...drag(),
       onKeyDown: (event: KeyboardEvent<SVGElement>) => {
-        const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+        const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[
+          event.key
+        ];
         const { image } = now;
         const middle: Pair = [image[0] + image[2] / 2, image[1] + image[3] / 2];
         if (event.key === "+" || event.key === "=") closer(CLOSER, middle, false);
@@ -149,7 +113,8 @@ export function useCropHand(props: {
         else if (way) {
           const by = event.shiftKey ? SHOVE : NUDGE;
           const [x, y] = anchorOf(now);
-          const to = (value: number, sign: number) => Math.min(1, Math.max(0, Math.round((value + sign * by) * 1e4) / 1e4));
+          const to = (value: number, sign: number) =>
+            Math.min(1, Math.max(0, Math.round((value + sign * by) * 1e4) / 1e4));
           put({ anchor: [to(x, way[0] ?? 0), to(y, way[1] ?? 0)], zoom }, false);
         } else return;
         event.preventDefault();

@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { fireEvent, render, screen } from "@testing-library/react";
 import { beforeEach, expect, it } from "vitest";
 import { useDrag } from "./useDrag";
@@ -16,8 +16,10 @@ function Grip() {
   return <div data-testid="grip" {...drag("left")} />;
 }
 
-const press = (more = {}) => fireEvent.pointerDown(screen.getByTestId("grip"), { pointerId: 1, button: 0, clientX: 5, ...more });
-const move = (clientX: number, pointerId = 1) => fireEvent.pointerMove(screen.getByTestId("grip"), { pointerId, clientX });
+const press = (more = {}) =>
+  fireEvent.pointerDown(screen.getByTestId("grip"), { pointerId: 1, button: 0, clientX: 5, ...more });
+const move = (clientX: number, pointerId = 1) =>
+  fireEvent.pointerMove(screen.getByTestId("grip"), { pointerId, clientX });
 const grip = () => screen.getByTestId("grip");
 
 beforeEach(() => {
@@ -57,4 +59,27 @@ it.each([
   move(30);
   fireEvent.pointerUp(grip(), { pointerId: 1 });
   expect(told).toEqual(["begin left", "move 4", "cancel"]);
+});
+
+function Stretch() {
+  const drag = useDrag<number>({
+    begin: () => (told.push("begin"), 0),
+    move: (_, event) => told.push(`move ${event.clientX}`),
+    end: () => told.push("end"),
+    cancel: () => told.push("cancel"),
+    pinch: (_, times, middle) => told.push(`${times} × about ${middle.clientX}`),
+  });
+  return <div data-testid="grip" {...drag()} />;
+}
+
+it("stretches with a second finger, where the hand pinches, and ends with the first that is lifted", () => {
+  render(<Stretch />);
+  press({ clientX: 0, clientY: 0 });
+  press({ pointerId: 2, clientX: 10, clientY: 0 });
+  press({ pointerId: 3, clientX: 90, clientY: 0 });
+  fireEvent.pointerMove(grip(), { pointerId: 2, clientX: 20, clientY: 0 });
+  fireEvent.pointerMove(grip(), { pointerId: 3, clientX: 90, clientY: 0 });
+  fireEvent.pointerUp(grip(), { pointerId: 1 });
+  fireEvent.pointerMove(grip(), { pointerId: 2, clientX: 60, clientY: 0 });
+  expect(told).toEqual(["begin", "2 × about 10", "end"]);
 });

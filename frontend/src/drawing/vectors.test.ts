@@ -1,23 +1,20 @@
-import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import type { Boxes, BoxMm, Plan } from "../api/types";
+import type { BoxMm, Drawing, Plan } from "../api/types";
+import { vectors } from "../api/vectors.testing";
 import { pictureNow } from "./placement";
 
-/** Written by the core's own tests; see backend/tests/core/test_shared_vectors.py. */
-const vectors = <T,>(name: string) => JSON.parse(readFileSync(`../vectors/${name}.json`, "utf8")) as T[];
-
 interface Placement {
-  boxes: Boxes;
+  drawing: Drawing;
   fit: NonNullable<Plan["fit"]>;
   then: NonNullable<Plan["fit"]>;
   picture: BoxMm;
 }
 
 describe("a picture under a finger", () => {
-  it.each(vectors<Placement>("placement").map((vector, number) => [number, vector] as const))(
+  it.each(vectors<Placement[]>("placement").map((vector, number) => [number, vector] as const))(
     "lies where the core will put it (%i)",
-    (_, { boxes, fit, then, picture }) => {
-      const now = pictureNow(boxes, { fit } as Plan, { fit: then } as Plan).picture;
+    (_, { drawing, fit, then, picture }) => {
+      const now = pictureNow(drawing, { fit } as Plan, { fit: then } as Plan).picture;
       now.forEach((side, at) => expect(side).toBeCloseTo(picture[at] as number, 6));
     },
   );

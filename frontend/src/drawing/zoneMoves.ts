@@ -16,7 +16,11 @@ const within = (value: number, low: number, high: number) => Math.min(high, Math
 
 /** The zone moved by shares of the picture's sides; it stops at the picture's edge. */
 export function moved(zone: ZoneBox, dx: number, dy: number): ZoneBox {
-  return { ...zone, x: tidy(within(zone.x + dx, 0, 1 - zone.w)), y: tidy(within(zone.y + dy, 0, 1 - zone.h)) };
+  return {
+    ...zone,
+    x: tidy(within(zone.x + dx, 0, 1 - zone.w)),
+    y: tidy(within(zone.y + dy, 0, 1 - zone.h)),
+  };
 }
 
 /** The zone with the sides of a handle moved; a side stops before its opposite. */
@@ -37,8 +41,18 @@ export function resized(zone: ZoneBox, handle: Handle, dx: number, dy: number): 
 
 /** The zone between two points of the picture; null while it is too small to mean anything. */
 export function between(from: readonly [number, number], to: readonly [number, number]): ZoneBox | null {
-  const [ax, ay, bx, by] = [from[0], from[1], to[0], to[1]].map((value) => within(value, 0, 1)) as [number, number, number, number];
-  const box = { x: tidy(Math.min(ax, bx)), y: tidy(Math.min(ay, by)), w: tidy(Math.abs(ax - bx)), h: tidy(Math.abs(ay - by)) };
+  const [ax, ay, bx, by] = [from[0], from[1], to[0], to[1]].map((value) => within(value, 0, 1)) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  const box = {
+    x: tidy(Math.min(ax, bx)),
+    y: tidy(Math.min(ay, by)),
+    w: tidy(Math.abs(ax - bx)),
+    h: tidy(Math.abs(ay - by)),
+  };
   return box.w >= LEAST && box.h >= LEAST ? box : null;
 }
 

@@ -19,9 +19,13 @@ export function LengthField(props: Looks & Omit<Typing<string>, "read"> & { unit
 }
 
 /** A size; a single side takes the ratio of `picture` (width and height, px as turned). */
-export function SizeField(props: Looks & Omit<Typing<ReadSize>, "read"> & { unit: Unit; picture: [number, number] }) {
+export function SizeField(
+  props: Looks & Omit<Typing<ReadSize>, "read"> & { unit: Unit; picture: [number, number] },
+) {
   const read = async (text: string): Promise<Heard<ReadSize>> => {
-    const size = await must<ReadSize>(client.POST("/api/sizes/read", { body: { text, unit: props.unit, picture: props.picture } }));
+    const size = await must<ReadSize>(
+      client.POST("/api/sizes/read", { body: { text, unit: props.unit, picture: props.picture } }),
+    );
     return { ...size, value: size };
   };
   return <TypedField {...props} read={read} />;

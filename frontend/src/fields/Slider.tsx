@@ -36,12 +36,24 @@ export function Slider(props: {
     }
   };
   return (
-    <input className={`range ${props.className ?? ""}`} type="range" min={props.min} max={props.max} step={props.step} value={props.value} aria-valuetext={props.text}
+    <input
+      className={`range ${props.className ?? ""}`}
+      type="range"
+      min={props.min}
+      max={props.max}
+      step={props.step}
+      value={props.value}
+      aria-valuetext={props.text}
       onChange={(event) => {
         start();
         props.onValue(event.target.valueAsNumber);
       }}
-      onPointerDown={start} onPointerUp={() => end(props.onDone)} onPointerCancel={() => end(back)} onKeyUp={() => end(props.onDone)}
-      onKeyDown={onKeyDown} onBlur={() => end(props.onDone)} />
+      onPointerDown={start}
+      onPointerUp={() => end(props.onDone)}
+      onPointerCancel={() => end(back)}
+      onKeyUp={() => end(props.onDone)}
+      onKeyDown={onKeyDown}
+      onBlur={() => end(props.onDone)}
+    />
   );
 }

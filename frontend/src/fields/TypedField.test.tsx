@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
@@ -20,7 +20,12 @@ const pass = (ms: number) => act(() => vi.advanceTimersByTimeAsync(ms));
 const centimetres = (text: string): Promise<Heard<string>> => {
   const match = /^(\d+)( cm)?$/.exec(text);
   if (!match) return Promise.reject(new ApiProblem(422, `“${text}” was not understood`));
-  return Promise.resolve({ value: `${match[1]} cm`, open: !match[2], said: match[2] ? "" : `read as ${match[1]} cm`, others: match[2] ? [] : [{ label: "inches?", text: `${match[1]} cm` }] });
+  return Promise.resolve({
+    value: `${match[1]} cm`,
+    open: !match[2],
+    said: match[2] ? "" : `read as ${match[1]} cm`,
+    others: match[2] ? [] : [{ label: "inches?", text: `${match[1]} cm` }],
+  });
 };
 
 const told: string[] = [];
@@ -29,12 +34,18 @@ function Bed({ read = centimetres }: { read?: typeof centimetres }) {
   const [value, setValue] = useState("2 m");
   const [before, setBefore] = useState("2 m");
   return (
-    <TypedField label="Looked at from" value={value} read={read} onStart={() => setBefore(value)}
+    <TypedField
+      label="Looked at from"
+      value={value}
+      read={read}
+      onStart={() => setBefore(value)}
       onRead={(next) => {
         told.push(next);
         setValue(next);
       }}
-      onBack={() => setValue(before)} onDone={() => told.push("meant")} />
+      onBack={() => setValue(before)}
+      onDone={() => told.push("meant")}
+    />
   );
 }
 
@@ -96,7 +107,9 @@ describe("a typed field", () => {
 
   it("takes a beginning on Enter, and one whose answer is late too", async () => {
     const answers: (() => void)[] = [];
-    const { type, key } = setUp((text) => new Promise((resolve) => answers.push(() => resolve({ value: `${text} cm`, open: true }))));
+    const { type, key } = setUp(
+      (text) => new Promise((resolve) => answers.push(() => resolve({ value: `${text} cm`, open: true }))),
+    );
     await type("3");
     await key("Enter");
     expect(told).toEqual([]);
@@ -130,7 +143,9 @@ describe("a typed field", () => {
 
   it("is asked again by itself while the server is away", async () => {
     let away = true;
-    const { type } = setUp((text) => (away ? Promise.reject(new ApiProblem(0, "no answer")) : centimetres(text)));
+    const { type } = setUp((text) =>
+      away ? Promise.reject(new ApiProblem(0, "no answer")) : centimetres(text),
+    );
     await type("30 cm");
     expect(screen.getByRole("status")).toHaveTextContent("asked again by itself");
     expect(told).toEqual([]);
@@ -144,7 +159,18 @@ describe("a typed field", () => {
 describe("a number field", () => {
   function Number_() {
     const [value, setValue] = useState<number | null>(1);
-    return <NumberField label="Medium factor" min={0.1} max={2} step={0.05} value={value} onRead={setValue} onBack={() => setValue(1)} onDone={() => undefined} />;
+    return (
+      <NumberField
+        label="Medium factor"
+        min={0.1}
+        max={2}
+        step={0.05}
+        value={value}
+        onRead={setValue}
+        onBack={() => setValue(1)}
+        onDone={() => undefined}
+      />
+    );
   }
 
   it("can be emptied and typed anew", async () => {
@@ -177,7 +203,19 @@ describe("a slider", () => {
   it("gives back what was there when its hand is cancelled", () => {
     const said: string[] = [];
     const say = (word: string) => () => said.push(word);
-    render(<Slider min={1} max={8} step={0.1} value={1} text="once" onStart={say("start")} onValue={(value) => said.push(String(value))} onBack={say("back")} onDone={say("done")} />);
+    render(
+      <Slider
+        min={1}
+        max={8}
+        step={0.1}
+        value={1}
+        text="once"
+        onStart={say("start")}
+        onValue={(value) => said.push(String(value))}
+        onBack={say("back")}
+        onDone={say("done")}
+      />,
+    );
     const slider = screen.getByRole("slider");
     fireEvent.pointerDown(slider);
     fireEvent.change(slider, { target: { value: "3" } });

@@ -42,15 +42,28 @@ export function TypedField<Value>(props: Typing<Value> & Looks) {
     "aria-valuenow": props.numeric.now ?? undefined,
   }; // prettier-ignore
   return (
-    <div className={`relative ${props.narrow ? "flex items-center justify-between gap-3" : "w-full min-w-0"}`}>
+    <div
+      className={`relative ${props.narrow ? "flex items-center justify-between gap-3" : "w-full min-w-0"}`}
+    >
       <label htmlFor={id} className={props.narrow ? "min-w-0" : "mb-0.5 block"}>
         {props.label}
       </label>
-      <input id={id} className={`field figure text-[16px] ${props.inputClass ?? (props.narrow ? "!w-28" : "")}`} value={field.text}
-        aria-label={props.ariaLabel} aria-invalid={wrong ? true : undefined} aria-describedby={`${id}-note`} autoComplete="off"
-        spellCheck={false} placeholder={props.placeholder} {...spin}
-        onFocus={(event) => event.target.select()} onChange={(event) => field.type(event.target.value)} onKeyDown={onKeyDown}
-        onBlur={field.done} />
+      <input
+        id={id}
+        className={`field figure text-[16px] ${props.inputClass ?? (props.narrow ? "!w-28" : "")}`}
+        value={field.text}
+        aria-label={props.ariaLabel}
+        aria-invalid={wrong ? true : undefined}
+        aria-describedby={`${id}-note`}
+        autoComplete="off"
+        spellCheck={false}
+        placeholder={props.placeholder}
+        {...spin}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => field.type(event.target.value)}
+        onKeyDown={onKeyDown}
+        onBlur={field.done}
+      />
       {props.hint === undefined ? (
         <FieldNote id={`${id}-note`} note={note} onTake={field.take} over />
       ) : (

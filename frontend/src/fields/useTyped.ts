@@ -60,7 +60,16 @@ export function useTyped<Value>(typing: Typing<Value>) {
   const [draft, setDraft] = useState<{ text: string; before: string } | null>(null);
   const [note, setNote] = useState<Note | null>(null);
   const [left, setLeft] = useState(true);
-  const hand = useRef({ number: 0, done: true, waiting: false, pending: null as Heard<Value> | null, wrong: "", before: "", timer: 0, lingering: 0 });
+  const hand = useRef({
+    number: 0,
+    done: true,
+    waiting: false,
+    pending: null as Heard<Value> | null,
+    wrong: "",
+    before: "",
+    timer: 0,
+    lingering: 0,
+  });
   const line = useRef<LatestWins<Question<Value>, Heard<Value>> | null>(null);
   useEffect(() => {
     const held = hand.current;
@@ -88,9 +97,17 @@ export function useTyped<Value>(typing: Typing<Value>) {
   };
   const linger = () => {
     clearTimeout(hand.current.lingering);
-    hand.current.lingering = window.setTimeout(() => setNote((told) => (told?.kind === "read" ? null : told)), LINGERS_MS);
+    hand.current.lingering = window.setTimeout(
+      () => setNote((told) => (told?.kind === "read" ? null : told)),
+      LINGERS_MS,
+    );
   };
-  const complain = () => setNote({ kind: "wrong", text: `${hand.current.wrong}. The ${now.current.keeps ?? "print"} keeps ${hand.current.before}.`, others: [] });
+  const complain = () =>
+    setNote({
+      kind: "wrong",
+      text: `${hand.current.wrong}. The ${now.current.keeps ?? "print"} keeps ${hand.current.before}.`,
+      others: [],
+    });
   const finished = () => {
     apply();
     now.current.onDone();
@@ -107,7 +124,11 @@ export function useTyped<Value>(typing: Typing<Value>) {
         hand.current.waiting = false;
         hand.current.wrong = "";
         hand.current.pending = heard;
-        setNote(heard.said || heard.others?.length ? { kind: "read", text: heard.said ?? "", others: heard.others ?? [] } : null);
+        setNote(
+          heard.said || heard.others?.length
+            ? { kind: "read", text: heard.said ?? "", others: heard.others ?? [] }
+            : null,
+        );
         if (hand.current.done) finished();
         else if (heard.open) later(OPEN_MS, apply);
         else apply();
@@ -154,7 +175,14 @@ export function useTyped<Value>(typing: Typing<Value>) {
   };
   const back = () => {
     const typed = !hand.current.done;
-    hand.current = { ...hand.current, number: hand.current.number + 1, done: true, waiting: false, pending: null, wrong: "" };
+    hand.current = {
+      ...hand.current,
+      number: hand.current.number + 1,
+      done: true,
+      waiting: false,
+      pending: null,
+      wrong: "",
+    };
     clearTimeout(hand.current.timer);
     setLeft(true);
     setDraft(null);

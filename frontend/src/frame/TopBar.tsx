@@ -10,10 +10,22 @@ const PLACES = [
 ] as const;
 
 /** The line above every place: where you are, units, light, and what the place adds. */
-export function TopBar({ where, places = true, children }: { where?: ReactNode; places?: boolean; children?: ReactNode }) {
+export function TopBar({
+  where,
+  places = true,
+  children,
+}: {
+  where?: ReactNode;
+  places?: boolean;
+  children?: ReactNode;
+}) {
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1 max-md:gap-x-2 max-md:px-3.5">
-      <Link to="/" className={`figure text-[21px] font-semibold tracking-wider ${places ? "" : "max-md:hidden"}`} aria-label="Zollstock, all jobs">
+      <Link
+        to="/"
+        className={`figure text-[21px] font-semibold tracking-wider ${places ? "" : "max-md:hidden"}`}
+        aria-label="Zollstock, all jobs"
+      >
         ZOLLSTOCK
       </Link>
       <nav aria-label="Places" className="flex gap-1 max-lg:order-last max-lg:basis-full" hidden={!places}>

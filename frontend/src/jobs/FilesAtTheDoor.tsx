@@ -21,10 +21,14 @@ export function FilesAtTheDoor() {
   const bring = useArrivalStore((store) => store.bring);
   const [homeless, setHomeless] = useState<File[]>([]);
 
-  useEffect(() => onArrived((job) => {
-    void queries.invalidateQueries({ queryKey: ["jobs"] });
-    void queries.invalidateQueries({ queryKey: ["jobs", job] });
-  }), [queries]);
+  useEffect(
+    () =>
+      onArrived((job) => {
+        void queries.invalidateQueries({ queryKey: ["jobs"] });
+        void queries.invalidateQueries({ queryKey: ["jobs", job] });
+      }),
+    [queries],
+  );
 
   useEffect(() => {
     const take = (data: DataTransfer | null) => {
@@ -76,12 +80,15 @@ function WhichJob({ files, onDone }: { files: File[]; onDone: () => void }) {
       <ul className="max-h-80 space-y-2 overflow-y-auto">
         {jobs.data?.map((job) => (
           <li key={job.id}>
-            <button type="button" className="plain-button w-full !justify-start truncate text-left"
+            <button
+              type="button"
+              className="plain-button w-full !justify-start truncate text-left"
               onClick={() => {
                 void bring(job.id, files);
                 onDone();
                 void go(`/jobs/${job.id}`);
-              }}>
+              }}
+            >
               {job.title}
             </button>
           </li>
@@ -103,8 +110,14 @@ function OnTheirWay({ pathname }: { pathname: string }) {
         <>
           <span>
             {elsewhere.length === 1 ? first.name : `${elsewhere.length} files`}{" "}
-            {first.state !== "away" ? "on the way" : elsewhere.length === 1 ? "waits for the server" : "wait for the server"}
-            {elsewhere.length === 1 && first.state === "sending" && `, ${Math.round(first.share * 100)}\u2009%`}
+            {first.state !== "away"
+              ? "on the way"
+              : elsewhere.length === 1
+                ? "waits for the server"
+                : "wait for the server"}
+            {elsewhere.length === 1 &&
+              first.state === "sending" &&
+              `, ${Math.round(first.share * 100)}\u2009%`}
           </span>
           <Link className="underline" to={`/jobs/${first.job}`}>
             To the job

@@ -22,18 +22,33 @@ export function JobForm(props: {
     >
       <label className="block">
         Title
-        <input className="field mt-1" required maxLength={200} dir="auto" value={details.title}
-          onChange={(event) => set({ title: event.target.value })} />
+        <input
+          className="field mt-1"
+          required
+          maxLength={200}
+          dir="auto"
+          value={details.title}
+          onChange={(event) => set({ title: event.target.value })}
+        />
       </label>
       <label className="block">
         Client
-        <input className="field mt-1" maxLength={200} dir="auto" value={details.client ?? ""}
-          onChange={(event) => set({ client: event.target.value })} />
+        <input
+          className="field mt-1"
+          maxLength={200}
+          dir="auto"
+          value={details.client}
+          onChange={(event) => set({ client: event.target.value })}
+        />
       </label>
       <label className="block">
         Due
-        <input className="field mt-1" type="date" value={details.due ?? ""}
-          onChange={(event) => set({ due: event.target.value || null })} />
+        <input
+          className="field mt-1"
+          type="date"
+          value={details.due ?? ""}
+          onChange={(event) => set({ due: event.target.value || null })}
+        />
       </label>
       {props.problem && <Problem message={props.problem} />}
       <button className="strong-button" disabled={props.busy}>

@@ -22,7 +22,9 @@ export function JobPage() {
       <TopBar
         where={
           <nav aria-label="Where you are" className="flex min-w-0">
-            <b className="truncate font-semibold" dir="auto">{job.data?.title}</b>
+            <b className="truncate font-semibold" dir="auto">
+              {job.data?.title}
+            </b>
           </nav>
         }
       />
@@ -46,9 +48,15 @@ function Inside({ job }: { job: JobSlip }) {
     <>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <div className="min-w-0 flex-[1_1_18rem]">
-          <h1 className="text-2xl font-semibold [overflow-wrap:anywhere]" dir="auto">{job.title}</h1>
+          <h1 className="text-2xl font-semibold [overflow-wrap:anywhere]" dir="auto">
+            {job.title}
+          </h1>
           <p className="min-h-5">
-            {job.client && <span className="mr-3 [overflow-wrap:anywhere]" dir="auto">{job.client}</span>}
+            {job.client && (
+              <span className="mr-3 [overflow-wrap:anywhere]" dir="auto">
+                {job.client}
+              </span>
+            )}
             {job.due && <span className="soft">due {day(job.due)}</span>}
           </p>
         </div>
@@ -69,12 +77,18 @@ function Inside({ job }: { job: JobSlip }) {
         <button type="button" className="strong-button" onClick={() => chooser.current?.click()}>
           Bring pictures
         </button>
-        <input ref={chooser} type="file" multiple hidden aria-label="Pictures to bring"
+        <input
+          ref={chooser}
+          type="file"
+          multiple
+          hidden
+          aria-label="Pictures to bring"
           accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
           onChange={(event) => {
             void bring(job.id, [...(event.target.files ?? [])]);
             event.target.value = "";
-          }} />
+          }}
+        />
       </div>
       <Arrivals rows={rows.filter((row) => row.job === job.id)} onClear={() => clear(job.id)} />
       <Batches job={job.id} />
@@ -83,7 +97,11 @@ function Inside({ job }: { job: JobSlip }) {
           <li key={print.id} className="group relative">
             <Link to={`/prints/${print.id}`} className="block min-w-24 rounded">
               <Silhouette print={print} scale={scale} />
-              <span className="mt-1 block max-w-60 truncate font-medium group-hover:underline" dir="auto" title={print.title}>
+              <span
+                className="mt-1 block max-w-60 truncate font-medium group-hover:underline"
+                dir="auto"
+                title={print.title}
+              >
                 {print.title || "untitled"}
               </span>
               <span className="figure soft block text-[15px]">
@@ -91,7 +109,11 @@ function Inside({ job }: { job: JobSlip }) {
               </span>
             </Link>
             <span className="flex gap-3">
-              <Link className="soft min-h-6 underline" to={`/pictures/${print.picture_id}`} aria-label={`The picture of ${print.title}`}>
+              <Link
+                className="soft min-h-6 underline"
+                to={`/pictures/${print.picture_id}`}
+                aria-label={`The picture of ${print.title}`}
+              >
                 Picture
               </Link>
               <RemovePrint print={print.id} title={print.title} />
@@ -108,7 +130,8 @@ function Inside({ job }: { job: JobSlip }) {
         <button type="button" className="underline" onClick={() => chooser.current?.click()}>
           choose files
         </button>
-        . JPEG, TIFF, PNG or WebP, to 1{"\u2009"}GiB and 1{"\u2009"}gigapixel each. The file itself is never changed.
+        . JPEG, TIFF, PNG or WebP, to 1{"\u2009"}GiB and 1{"\u2009"}gigapixel each. The file itself is never
+        changed.
       </div>
       {asking === "details" && <Details job={job} onClose={() => setAsking(null)} />}
       {asking === "remove" && <Remove job={job} onClose={() => setAsking(null)} />}
@@ -125,7 +148,12 @@ function Batches({ job }: { job: number }) {
     <p className="mt-3 flex flex-wrap gap-x-4 gap-y-1">
       <span className="soft">Many sizes:</span>
       {own.map((batch) => (
-        <Link key={batch.id} className="underline [overflow-wrap:anywhere]" dir="auto" to={`/batches/${batch.id}`}>
+        <Link
+          key={batch.id}
+          className="underline [overflow-wrap:anywhere]"
+          dir="auto"
+          to={`/batches/${batch.id}`}
+        >
           {batch.title}, {batch.pictures} × {batch.sizes}
         </Link>
       ))}
@@ -214,14 +242,23 @@ function RemovePrint({ print, title }: { print: number; title: string }) {
   };
   if (!sure)
     return (
-      <button ref={asks} type="button" className="soft min-h-6 underline" onClick={() => setSure(true)}
-        aria-label={`Remove the print ${title}`}>
+      <button
+        ref={asks}
+        type="button"
+        className="soft min-h-6 underline"
+        onClick={() => setSure(true)}
+        aria-label={`Remove the print ${title}`}
+      >
         Remove
       </button>
     );
   return (
     <span className="space-x-3">
-      <button type="button" className="min-h-6 font-semibold underline" onClick={(event) => gone(event.currentTarget.closest("li"))}>
+      <button
+        type="button"
+        className="min-h-6 font-semibold underline"
+        onClick={(event) => gone(event.currentTarget.closest("li"))}
+      >
         Remove it for good
       </button>
       <button ref={keeps} type="button" className="min-h-6 underline" onClick={() => setSure(false)}>
@@ -235,9 +272,13 @@ function Details({ job, onClose }: { job: JobSlip; onClose: () => void }) {
   const change = useJobChange(changeJob);
   return (
     <Dialog title="The job" onClose={onClose}>
-      <JobForm label="Keep" start={{ title: job.title, client: job.client, due: job.due ?? null }}
-        busy={change.isPending} problem={change.error?.message}
-        onDone={(details) => change.mutate({ job: job.id, details }, { onSuccess: onClose })} />
+      <JobForm
+        label="Keep"
+        start={{ title: job.title, client: job.client, due: job.due ?? null }}
+        busy={change.isPending}
+        problem={change.error?.message}
+        onDone={(details) => change.mutate({ job: job.id, details }, { onSuccess: onClose })}
+      />
     </Dialog>
   );
 }
@@ -248,15 +289,17 @@ function Remove({ job, onClose }: { job: JobSlip; onClose: () => void }) {
   return (
     <Dialog title={`Remove ${job.title}?`} onClose={onClose}>
       <p className="mb-4">
-        Its {job.prints.length} prints, their plans and made files go with it, and that cannot be
-        undone. The pictures themselves stay. To keep a copy, take the job along first.
+        Its {job.prints.length} prints, their plans and made files go with it, and that cannot be undone. The
+        pictures themselves stay. To keep a copy, take the job along first.
       </p>
       {remove.error && <Problem message={remove.error.message} />}
-      <button type="button" className="strong-button"
-        onClick={() => remove.mutate(job.id, { onSuccess: () => void go("/") })}>
+      <button
+        type="button"
+        className="strong-button"
+        onClick={() => remove.mutate(job.id, { onSuccess: () => void go("/") })}
+      >
         Remove the job
       </button>
     </Dialog>
   );
 }
-

@@ -25,7 +25,11 @@ export function JobsPage() {
   const chooser = useRef<HTMLInputElement>(null);
   const open = (job: JobSlip) => void go(`/jobs/${job.id}`);
   const all = jobs.data ?? [];
-  const scale = commonScale(all.flatMap((job) => job.prints), 250, 112);
+  const scale = commonScale(
+    all.flatMap((job) => job.prints),
+    250,
+    112,
+  );
   return (
     <>
       <TopBar>
@@ -38,12 +42,18 @@ export function JobsPage() {
         <button type="button" className="strong-button" onClick={() => setAsking(true)}>
           New job
         </button>
-        <input ref={chooser} type="file" accept=".zip" hidden aria-label="ZIP of a job"
+        <input
+          ref={chooser}
+          type="file"
+          accept=".zip"
+          hidden
+          aria-label="ZIP of a job"
           onChange={(event) => {
             const file = event.target.files?.[0];
             if (file) archive.mutate(file, { onSuccess: open });
             event.target.value = "";
-          }} />
+          }}
+        />
       </TopBar>
       <main className="space-y-4 px-5 py-3">
         <h1 className="sr-only">Jobs</h1>
@@ -66,9 +76,13 @@ export function JobsPage() {
       </main>
       {asking && (
         <Dialog title="New job" onClose={() => setAsking(false)}>
-          <JobForm label="Make the job" start={{ title: "", client: "", due: null }}
-            busy={make.isPending} problem={make.error?.message}
-            onDone={(details) => make.mutate(details, { onSuccess: open })} />
+          <JobForm
+            label="Make the job"
+            start={{ title: "", client: "", due: null }}
+            busy={make.isPending}
+            problem={make.error?.message}
+            onDone={(details) => make.mutate(details, { onSuccess: open })}
+          />
         </Dialog>
       )}
     </>
@@ -81,12 +95,18 @@ function Batches() {
   if (!batches.data?.length) return null;
   return (
     <section className="panel p-4" aria-labelledby="batches">
-      <h2 id="batches" className="text-lg font-semibold">Many sizes</h2>
+      <h2 id="batches" className="text-lg font-semibold">
+        Many sizes
+      </h2>
       <ul className="mt-1 flex flex-wrap gap-x-6 gap-y-1">
         {batches.data.map((batch) => (
           <li key={batch.id}>
-            <Link className="underline [overflow-wrap:anywhere]" dir="auto" to={`/batches/${batch.id}`}>{batch.title}</Link>{" "}
-            <span className="soft">{batch.pictures} pictures in {batch.sizes} sizes</span>
+            <Link className="underline [overflow-wrap:anywhere]" dir="auto" to={`/batches/${batch.id}`}>
+              {batch.title}
+            </Link>{" "}
+            <span className="soft">
+              {batch.pictures} pictures in {batch.sizes} sizes
+            </span>
           </li>
         ))}
       </ul>
@@ -100,18 +120,29 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
   return (
     <article className="panel p-4" aria-labelledby={`job-${job.id}`}>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <h2 id={`job-${job.id}`} className="min-w-0 text-lg font-semibold [overflow-wrap:anywhere]" dir="auto">
+        <h2
+          id={`job-${job.id}`}
+          className="min-w-0 text-lg font-semibold [overflow-wrap:anywhere]"
+          dir="auto"
+        >
           <Link to={`/jobs/${job.id}`} className="hover:underline">
             {job.title}
           </Link>
         </h2>
-        {job.client && <span className="min-w-0 [overflow-wrap:anywhere]" dir="auto">{job.client}</span>}
+        {job.client && (
+          <span className="min-w-0 [overflow-wrap:anywhere]" dir="auto">
+            {job.client}
+          </span>
+        )}
         <span className="soft">{count === 1 ? "1 print" : `${count} prints`}</span>
         {job.due && <span className="soft">due {day(job.due)}</span>}
       </div>
       {count === 0 ? (
         <p className="soft mt-2">
-          No prints yet. <Link className="underline" to={`/jobs/${job.id}`}>Bring pictures</Link>
+          No prints yet.{" "}
+          <Link className="underline" to={`/jobs/${job.id}`}>
+            Bring pictures
+          </Link>
         </p>
       ) : (
         <ul className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-4">
@@ -119,7 +150,9 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
             <li key={print.id}>
               <Link to={`/prints/${print.id}`} className="block min-w-16 rounded hover:underline">
                 <Silhouette print={print} scale={scale} />
-                <span className="mt-1 block max-w-44 truncate" dir="auto" title={print.title}>{print.title || "untitled"}</span>
+                <span className="mt-1 block max-w-44 truncate" dir="auto" title={print.title}>
+                  {print.title || "untitled"}
+                </span>
                 <span className="figure soft block">
                   {typeset(print.size_text)} · {print.grade ? gradeWord(print.grade) : "no trials"}
                 </span>
@@ -128,7 +161,9 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
           ))}
           {count > MOST_SHOWN && (
             <li className="soft">
-              <Link className="underline" to={`/jobs/${job.id}`}>and {count - MOST_SHOWN} more</Link>
+              <Link className="underline" to={`/jobs/${job.id}`}>
+                and {count - MOST_SHOWN} more
+              </Link>
             </li>
           )}
         </ul>

@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
 const sendPicture = vi.fn();
@@ -9,11 +9,14 @@ vi.mock("../api/upload", () => ({
   },
 }));
 const posted: unknown[] = [];
-vi.stubGlobal("Request", class extends Request {
-  constructor(input: RequestInfo | URL, init?: RequestInit) {
-    super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-  }
-});
+vi.stubGlobal(
+  "Request",
+  class extends Request {
+    constructor(input: RequestInfo | URL, init?: RequestInit) {
+      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
+    }
+  },
+);
 vi.stubGlobal("fetch", async (request: Request) => {
   if (request.method === "POST") posted.push(await request.json());
   const damaged = request.url.endsWith("/cut");
@@ -69,8 +72,15 @@ describe("bringing files", () => {
     expect(store().rows[1]?.state).toBe("waiting");
     store().hurry();
     await done;
-    expect(told().map(([name, state]) => [name, state])).toEqual([["first.jpg", "ready"], ["second.jpg", "ready"]]);
-    expect(sendPicture.mock.calls.map(([given]) => (given as File).name)).toEqual(["first.jpg", "first.jpg", "second.jpg"]);
+    expect(told().map(([name, state]) => [name, state])).toEqual([
+      ["first.jpg", "ready"],
+      ["second.jpg", "ready"],
+    ]);
+    expect(sendPicture.mock.calls.map(([given]) => (given as File).name)).toEqual([
+      "first.jpg",
+      "first.jpg",
+      "second.jpg",
+    ]);
   });
 
   it("sends again by hand what was refused", async () => {

@@ -79,7 +79,10 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
       return;
     }
     await must<PrintState>(
-      client.POST("/api/jobs/{job_id}/prints", { params: { path: { job_id: job } }, body: { picture: picture.id } }),
+      client.POST("/api/jobs/{job_id}/prints", {
+        params: { path: { job_id: job } },
+        body: { picture: picture.id },
+      }),
     );
     files.delete(key);
     tell(key, { state: "ready", words: arrival.known ? "known already, one file kept" : "" });

@@ -19,7 +19,11 @@ export function PictureFactsList({ picture }: { picture: PictureFacts }) {
         {rows.map(([name, value]) => (
           <div key={name} className="contents">
             <dt className="soft">{name}</dt>
-            <dd className="min-w-0 [overflow-wrap:anywhere]" dir={name === "File" ? "auto" : undefined} title={name === "SHA-256" ? picture.sha256 : undefined}>
+            <dd
+              className="min-w-0 [overflow-wrap:anywhere]"
+              dir={name === "File" ? "auto" : undefined}
+              title={name === "SHA-256" ? picture.sha256 : undefined}
+            >
               {typeset(value)}
             </dd>
           </div>

@@ -16,11 +16,20 @@ export function PicturePage() {
   const id = useParams()["picture"] ?? "";
   const sheet = useQuery({
     queryKey: ["pictures", id, "sheet"],
-    queryFn: () => must<PictureSheet>(client.GET("/api/pictures/{picture_id}/sheet", { params: { path: { picture_id: id } } })),
+    queryFn: () =>
+      must<PictureSheet>(
+        client.GET("/api/pictures/{picture_id}/sheet", { params: { path: { picture_id: id } } }),
+      ),
   });
   return (
     <>
-      <TopBar where={<b className="block truncate font-semibold" dir="auto">{sheet.data?.picture.name}</b>} />
+      <TopBar
+        where={
+          <b className="block truncate font-semibold" dir="auto">
+            {sheet.data?.picture.name}
+          </b>
+        }
+      />
       <main className="px-5 py-2">
         <Coming query={sheet} what="The picture" />
         {sheet.data && <Inside sheet={sheet.data} />}
@@ -30,7 +39,11 @@ export function PicturePage() {
 }
 
 function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
-  const scale = commonScale(prints.map((item) => item.print), 190, 150);
+  const scale = commonScale(
+    prints.map((item) => item.print),
+    190,
+    150,
+  );
   const first = prints[0];
   const jobs = Map.groupBy(prints, (item) => item.job_title);
   return (
@@ -38,36 +51,46 @@ function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
       <h1 className="sr-only">{picture.name}</h1>
       <PictureZones picture={picture} />
       <div className="space-y-6">
-      <section aria-label="What is known of it" className="panel space-y-3 px-4 py-3">
-        <PictureFactsList picture={picture} />
-        {first && (
-          <Link className="plain-button inline-flex items-center" to={`/prints/${first.print.id}/sizes`}>
-            This picture in many sizes
-          </Link>
-        )}
-      </section>
-      <section aria-label="Prints of it" className="space-y-4">
-        <h2 className="text-lg font-semibold">{prints.length === 1 ? "1 print" : `${prints.length} prints`} of this picture, one file for all</h2>
-        {prints.length === 0 && <p className="soft">No prints yet. Bring the picture into a job to make one.</p>}
-        {[...jobs].map(([title, items]) => (
-          <div key={title}>
-            <h3 className="soft mb-2">
-              <Link className="[overflow-wrap:anywhere] hover:underline" dir="auto" to={`/jobs/${items[0]?.job}`}>{title}</Link>
-            </h3>
-            <ul className="flex flex-wrap items-end gap-x-6 gap-y-4">
-              {items.map(({ print }) => (
-                <li key={print.id}>
-                  <Link to={`/prints/${print.id}`} className="block min-w-20 rounded hover:underline">
-                    <Silhouette print={print} scale={scale} />
-                    <span className="figure mt-1 block text-[16px]">{typeset(print.size_text)}</span>
-                  </Link>
-                  <Grade grade={print.grade ?? ""} />
-                </li>
-              ))}
-            </ul>
-          </div>
-        ))}
-      </section>
+        <section aria-label="What is known of it" className="panel space-y-3 px-4 py-3">
+          <PictureFactsList picture={picture} />
+          {first && (
+            <Link className="plain-button inline-flex items-center" to={`/prints/${first.print.id}/sizes`}>
+              This picture in many sizes
+            </Link>
+          )}
+        </section>
+        <section aria-label="Prints of it" className="space-y-4">
+          <h2 className="text-lg font-semibold">
+            {prints.length === 1 ? "1 print" : `${prints.length} prints`} of this picture, one file for all
+          </h2>
+          {prints.length === 0 && (
+            <p className="soft">No prints yet. Bring the picture into a job to make one.</p>
+          )}
+          {[...jobs].map(([title, items]) => (
+            <div key={title}>
+              <h3 className="soft mb-2">
+                <Link
+                  className="[overflow-wrap:anywhere] hover:underline"
+                  dir="auto"
+                  to={`/jobs/${items[0]?.job}`}
+                >
+                  {title}
+                </Link>
+              </h3>
+              <ul className="flex flex-wrap items-end gap-x-6 gap-y-4">
+                {items.map(({ print }) => (
+                  <li key={print.id}>
+                    <Link to={`/prints/${print.id}`} className="block min-w-20 rounded hover:underline">
+                      <Silhouette print={print} scale={scale} />
+                      <span className="figure mt-1 block text-[16px]">{typeset(print.size_text)}</span>
+                    </Link>
+                    <Grade grade={print.grade ?? ""} />
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
+        </section>
       </div>
     </div>
   );

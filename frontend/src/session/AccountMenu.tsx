@@ -30,9 +30,7 @@ export function AccountMenu() {
             </div>
             <LightPick />
           </div>
-          <p className="mb-1">
-            Pictures and made files take up {account.kept_text}.
-          </p>
+          <p className="mb-1">Pictures and made files take up {account.kept_text}.</p>
           <div className="kept-bar mb-6" aria-hidden>
             <div style={{ width: `${Math.max(1, account.kept_share * 100)}%` }} />
           </div>

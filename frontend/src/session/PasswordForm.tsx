@@ -24,13 +24,25 @@ export function PasswordForm() {
       <h3 className="font-semibold">Change the password</h3>
       <label className="block">
         Old password
-        <input className="field mt-1" type="password" autoComplete="current-password" required
-          value={old} onChange={(event) => setOld(event.target.value)} />
+        <input
+          className="field mt-1"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={old}
+          onChange={(event) => setOld(event.target.value)}
+        />
       </label>
       <label className="block">
         New password, ten signs or more
-        <input className="field mt-1" type="password" autoComplete="new-password" required
-          value={fresh} onChange={(event) => setFresh(event.target.value)} />
+        <input
+          className="field mt-1"
+          type="password"
+          autoComplete="new-password"
+          required
+          value={fresh}
+          onChange={(event) => setFresh(event.target.value)}
+        />
       </label>
       {change.error && <Problem message={change.error.message} />}
       {change.isSuccess && <p role="status">The password is changed. Other sessions have ended.</p>}

@@ -21,7 +21,10 @@ interface Login {
 
 /** The first thing that is seen: what this place does, drawn, and the door. */
 export function SignIn() {
-  const welcome = useQuery({ queryKey: ["welcome"], queryFn: () => must<{ demo?: Login | null }>(client.GET("/api/welcome")) });
+  const welcome = useQuery({
+    queryKey: ["welcome"],
+    queryFn: () => must<{ demo?: Login | null }>(client.GET("/api/welcome")),
+  });
   const demo = welcome.data?.demo;
   return (
     <div className="door">
@@ -47,7 +50,9 @@ export function SignIn() {
         </div>
         <div className="panel self-start px-5 py-5">
           <h1 className="text-[19px] font-semibold">Sign in</h1>
-          <p className="soft mb-4 mt-1">Crop, edge, pixels, viewing distance: reckoned, drawn to scale, and made into the file.</p>
+          <p className="soft mb-4 mt-1">
+            Crop, edge, pixels, viewing distance: reckoned, drawn to scale, and made into the file.
+          </p>
           <Form demo={demo ?? null} />
         </div>
       </main>
@@ -68,13 +73,25 @@ function Form({ demo }: { demo: Login | null }) {
     >
       <label className="block">
         Name
-        <input className="field mt-1 !min-h-9" autoComplete="username" autoFocus required value={given.name}
-          onChange={(event) => setGiven({ ...given, name: event.target.value })} />
+        <input
+          className="field mt-1 !min-h-9"
+          autoComplete="username"
+          autoFocus
+          required
+          value={given.name}
+          onChange={(event) => setGiven({ ...given, name: event.target.value })}
+        />
       </label>
       <label className="block">
         Password
-        <input className="field mt-1 !min-h-9" type="password" autoComplete="current-password" required value={given.password}
-          onChange={(event) => setGiven({ ...given, password: event.target.value })} />
+        <input
+          className="field mt-1 !min-h-9"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={given.password}
+          onChange={(event) => setGiven({ ...given, password: event.target.value })}
+        />
       </label>
       {signIn.error && <Problem message={signIn.error.message} />}
       <button className="strong-button w-full !min-h-9" disabled={signIn.isPending}>
@@ -82,9 +99,14 @@ function Form({ demo }: { demo: Login | null }) {
       </button>
       {demo && (
         <div className="finding" data-level="note">
-          This is a demo, with the prints of a made-up museum. Its login is <b className="font-semibold">{demo.name}</b> with the password{" "}
+          This is a demo, with the prints of a made-up museum. Its login is{" "}
+          <b className="font-semibold">{demo.name}</b> with the password{" "}
           <b className="font-semibold">{demo.password}</b>.{" "}
-          <button type="button" className="min-h-6 font-semibold underline" onClick={() => signIn.mutate(demo)}>
+          <button
+            type="button"
+            className="min-h-6 font-semibold underline"
+            onClick={() => signIn.mutate(demo)}
+          >
             Come in with it
           </button>
         </div>

@@ -21,7 +21,12 @@ function Leaf({ onBack, onLeave }: { onBack: () => void; onLeave: () => void }) 
     if (leaf.current && !leaf.current.open) leaf.current.showModal();
   }, []);
   return (
-    <dialog ref={leaf} className="modal" aria-label="Sign in again" onCancel={(event) => event.preventDefault()}>
+    <dialog
+      ref={leaf}
+      className="modal"
+      aria-label="Sign in again"
+      onCancel={(event) => event.preventDefault()}
+    >
       <form
         className="modal-box panel max-w-sm space-y-3"
         onSubmit={(event) => {
@@ -38,18 +43,31 @@ function Leaf({ onBack, onLeave }: { onBack: () => void; onLeave: () => void }) 
         }}
       >
         <h2 className="text-lg font-semibold">Your session has ended</h2>
-        <p>Sign in again as {account.name}: what you have in hand is still here, and goes on from where it was.</p>
+        <p>
+          Sign in again as {account.name}: what you have in hand is still here, and goes on from where it was.
+        </p>
         <label className="block">
           Password
-          <input className="field mt-1" type="password" autoComplete="current-password" autoFocus required
-            value={password} onChange={(event) => setPassword(event.target.value)} />
+          <input
+            className="field mt-1"
+            type="password"
+            autoComplete="current-password"
+            autoFocus
+            required
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+          />
         </label>
         {signIn.error && <Problem message={signIn.error.message} />}
         <div className="flex flex-wrap gap-3">
           <button className="strong-button" disabled={signIn.isPending}>
             Sign in and go on
           </button>
-          <button type="button" className="plain-button" onClick={() => signOut.mutate(undefined, { onSettled: onLeave })}>
+          <button
+            type="button"
+            className="plain-button"
+            onClick={() => signOut.mutate(undefined, { onSettled: onLeave })}
+          >
             Leave, and let go of what is not saved
           </button>
         </div>

@@ -65,7 +65,13 @@ export function useSignOut() {
 export function usePreferences() {
   const queries = useQueryClient();
   const { data } = useSession();
-  const account = data ?? { name: "", unit: "cm" as const, light: "paper" as const, kept_text: "", kept_share: 0 };
+  const account = data ?? {
+    name: "",
+    unit: "cm" as const,
+    light: "paper" as const,
+    kept_text: "",
+    kept_share: 0,
+  };
   const prefer = (change: Partial<Pick<Account, "unit" | "light">>) => {
     queries.setQueryData(KEY, { ...account, ...change });
     void must<Account>(client.PATCH("/api/account", { body: change })).catch(() => undefined);

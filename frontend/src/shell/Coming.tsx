@@ -6,7 +6,13 @@ import { Problem } from "./Problem";
 const WONDERS_MS = 500;
 
 /** What stands on a page while what belongs there is not there yet, or cannot come. */
-export function Coming({ query, what }: { query: Pick<UseQueryResult, "data" | "error" | "failureCount" | "fetchStatus" | "refetch">; what: string }) {
+export function Coming({
+  query,
+  what,
+}: {
+  query: Pick<UseQueryResult, "data" | "error" | "failureCount" | "fetchStatus" | "refetch">;
+  what: string;
+}) {
   const [late, setLate] = useState(false);
   useEffect(() => {
     const timer = setTimeout(() => setLate(true), WONDERS_MS);
@@ -20,6 +26,16 @@ export function Coming({ query, what }: { query: Pick<UseQueryResult, "data" | "
   );
   if (query.error) return <Problem message={query.error.message}>{again}</Problem>;
   if (query.failureCount > 0 || query.fetchStatus === "paused")
-    return <Problem message={`${what} could not be fetched: there is no connection. It comes by itself as soon as there is one.`}>{again}</Problem>;
-  return late ? <p role="status" className="soft">{what} is fetched…</p> : null;
+    return (
+      <Problem
+        message={`${what} could not be fetched: there is no connection. It comes by itself as soon as there is one.`}
+      >
+        {again}
+      </Problem>
+    );
+  return late ? (
+    <p role="status" className="soft">
+      {what} is fetched…
+    </p>
+  ) : null;
 }

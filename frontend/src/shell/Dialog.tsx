@@ -12,14 +12,18 @@ export function Dialog(props: { title: string; onClose: () => void; children: Re
     const dialog = leaf.current;
     const opener = before.current;
     if (dialog && !dialog.open) dialog.showModal();
-    dialog?.querySelector<HTMLElement>("input:not([hidden], [type=hidden], [type=radio]), select, textarea")?.focus();
+    dialog
+      ?.querySelector<HTMLElement>("input:not([hidden], [type=hidden], [type=radio]), select, textarea")
+      ?.focus();
     return () => giveFocusTo(opener);
   }, []);
   return (
     <dialog ref={leaf} className="modal" onClose={props.onClose} aria-label={props.title}>
       <div className="modal-box panel max-w-lg">
         <div className="mb-3 flex items-start justify-between gap-4">
-          <h2 className="min-w-0 text-lg font-semibold [overflow-wrap:anywhere]" dir="auto">{props.title}</h2>
+          <h2 className="min-w-0 text-lg font-semibold [overflow-wrap:anywhere]" dir="auto">
+            {props.title}
+          </h2>
           <button type="button" className="plain-button shrink-0" onClick={() => leaf.current?.close()}>
             Close
           </button>
@@ -32,7 +36,8 @@ export function Dialog(props: { title: string; onClose: () => void; children: Re
 
 /** Focus an element, or the page's main part where it is gone: keys then go on from there. */
 export function giveFocusTo(element: Element | null): void {
-  if (element instanceof HTMLElement && element.isConnected && element !== document.body) return element.focus();
+  if (element instanceof HTMLElement && element.isConnected && element !== document.body)
+    return element.focus();
   const main = document.querySelector("main");
   if (!main) return;
   main.tabIndex = -1;

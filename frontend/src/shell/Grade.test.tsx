@@ -1,4 +1,4 @@
-// @vitest-environment jsdom
+// @vitest-environment happy-dom
 import { render } from "@testing-library/react";
 import { expect, it } from "vitest";
 import { Grade } from "./Grade";

@@ -11,7 +11,16 @@ import { useChosen } from "../shell/useChosen";
 import { FramesPick } from "./FramesPick";
 import { SizeForm } from "./SizeForm";
 import "./sizes.css";
-import { describeSize, importSizes, keepSet, removeSet, removeSize, useLibraryChange, useSets, useSizes } from "./useSizes";
+import {
+  describeSize,
+  importSizes,
+  keepSet,
+  removeSet,
+  removeSize,
+  useLibraryChange,
+  useSets,
+  useSizes,
+} from "./useSizes";
 
 /** The size library: found by typing, described, added to, kept as sets. */
 export function LibraryPage() {
@@ -30,19 +39,42 @@ export function LibraryPage() {
         <section className="panel flex min-h-0 flex-col px-4 py-3" aria-label="Sizes">
           <div className="flex flex-wrap items-center gap-2 pb-2">
             <h1 className="text-xl font-semibold">Size library</h1>
-            <input className="field !w-56" type="search" aria-label="Find a size" placeholder="part of a name, or numbers: 30 45" value={text} onChange={(event) => setText(event.target.value)} />
-            <span className="soft" role="status">{sizes.data ? (sizes.data.length === 1 ? "1 size" : `${sizes.data.length} sizes`) : ""}</span>
+            <input
+              className="field !w-56"
+              type="search"
+              aria-label="Find a size"
+              placeholder="part of a name, or numbers: 30 45"
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
+            <span className="soft" role="status">
+              {sizes.data ? (sizes.data.length === 1 ? "1 size" : `${sizes.data.length} sizes`) : ""}
+            </span>
             <span className="flex-1" />
-            <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=all" download>All as CSV</a>
-            <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=own" download>Own as CSV</a>
-            <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>Bring back a CSV</button>
-            <button type="button" className="strong-button" onClick={() => setForm("new")}>Add a size</button>
-            <input ref={chooser} type="file" hidden accept=".csv,text/csv" aria-label="Table of sizes"
+            <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=all" download>
+              All as CSV
+            </a>
+            <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=own" download>
+              Own as CSV
+            </a>
+            <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
+              Bring back a CSV
+            </button>
+            <button type="button" className="strong-button" onClick={() => setForm("new")}>
+              Add a size
+            </button>
+            <input
+              ref={chooser}
+              type="file"
+              hidden
+              accept=".csv,text/csv"
+              aria-label="Table of sizes"
               onChange={(event) => {
                 const file = event.target.files?.[0];
                 if (file) bring.mutate(file);
                 event.target.value = "";
-              }} />
+              }}
+            />
           </div>
           {bring.error && <Problem message={bring.error.message} />}
           {bring.data && (
@@ -52,26 +84,45 @@ export function LibraryPage() {
             </p>
           )}
           <Coming query={sizes} what="The size library" />
-          <div className="relative min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="region" aria-label="Table of sizes">
-            {sizes.data?.length === 0 && <p className="soft p-8 text-center">No size has “{asked}” in it. Add it as one of your own.</p>}
+          <div
+            className="relative min-h-0 flex-1 overflow-y-auto"
+            tabIndex={0}
+            role="region"
+            aria-label="Table of sizes"
+          >
+            {sizes.data?.length === 0 && (
+              <p className="soft p-8 text-center">No size has “{asked}” in it. Add it as one of your own.</p>
+            )}
             <table className="library">
               <thead>
                 <tr>
-                  <th scope="col"><span className="sr-only">In the set</span></th>
+                  <th scope="col">
+                    <span className="sr-only">In the set</span>
+                  </th>
                   <th scope="col">Name</th>
                   <th scope="col">Size</th>
                   <th scope="col">Frames and mats</th>
                   <th scope="col">Note</th>
-                  <th scope="col"><span className="sr-only">Changes</span></th>
+                  <th scope="col">
+                    <span className="sr-only">Changes</span>
+                  </th>
                 </tr>
               </thead>
               {[...groups].map(([group, rows]) => (
                 <tbody key={group}>
                   <tr>
-                    <th colSpan={6} scope="rowgroup" className="!pt-3 font-semibold">{group}</th>
+                    <th colSpan={6} scope="rowgroup" className="!pt-3 font-semibold">
+                      {group}
+                    </th>
                   </tr>
                   {rows.map((size) => (
-                    <Row key={size.key} size={size} chosen={chosen.has(size.key)} onToggle={() => toggle(size.key)} onEdit={() => setForm(size)} />
+                    <Row
+                      key={size.key}
+                      size={size}
+                      chosen={chosen.has(size.key)}
+                      onToggle={() => toggle(size.key)}
+                      onEdit={() => setForm(size)}
+                    />
                   ))}
                 </tbody>
               ))}
@@ -81,7 +132,10 @@ export function LibraryPage() {
         <Sets chosen={[...chosen]} onClear={() => take([])} onTake={take} />
       </main>
       {form && (
-        <Dialog title={form === "new" ? "A size of your own" : "Change the size"} onClose={() => setForm(null)}>
+        <Dialog
+          title={form === "new" ? "A size of your own" : "Change the size"}
+          onClose={() => setForm(null)}
+        >
           <SizeForm size={form === "new" ? null : form} onDone={() => setForm(null)} />
         </Dialog>
       )}
@@ -102,7 +156,12 @@ function Row(props: { size: SizeEntry; chosen: boolean; onToggle: () => void; on
     <tr data-size={size.key}>
       <td>
         <label className="grid size-6 cursor-pointer place-items-center">
-          <input type="checkbox" className="checkbox checkbox-xs" checked={props.chosen} onChange={props.onToggle} />
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={props.chosen}
+            onChange={props.onToggle}
+          />
           <span className="sr-only">{size.name} into the set</span>
         </label>
       </td>
@@ -112,23 +171,41 @@ function Row(props: { size: SizeEntry; chosen: boolean; onToggle: () => void; on
         {size.in_pixels ? (
           <span className="soft">for a screen</span>
         ) : (
-          <FramesPick className="frames !text-left" label={`Frames of ${size.name}`} value={size.frames} onFrames={(frames) => describe.mutate({ key: size.key, frames })} />
+          <FramesPick
+            className="frames !text-left"
+            label={`Frames of ${size.name}`}
+            value={size.frames}
+            onFrames={(frames) => describe.mutate({ key: size.key, frames })}
+          />
         )}
       </td>
       <td>
-        <input className="field !min-h-6 !border-transparent !px-1 hover:!border-current" aria-label={`Note on ${size.name}`} maxLength={300} value={note ?? size.note} placeholder="–"
+        <input
+          className="field !min-h-6 !border-transparent !px-1 hover:!border-current"
+          aria-label={`Note on ${size.name}`}
+          maxLength={300}
+          value={note ?? size.note}
+          placeholder="–"
           onChange={(event) => setNote(event.target.value)}
           onKeyDown={(event) => {
             if (event.key === "Escape") setNote(null);
             if (event.key === "Enter") keepNote();
           }}
-          onBlur={keepNote} />
+          onBlur={keepNote}
+        />
       </td>
       <td className="whitespace-nowrap text-right">
         {size.own && (
           <>
-            <button type="button" className="min-h-6 underline" onClick={props.onEdit}>Change</button>{" "}
-            <button type="button" className="inline-grid size-6 place-items-center align-middle" aria-label={`Remove ${size.name}`} onClick={() => remove.mutate(size.key)}>
+            <button type="button" className="min-h-6 underline" onClick={props.onEdit}>
+              Change
+            </button>{" "}
+            <button
+              type="button"
+              className="inline-grid size-6 place-items-center align-middle"
+              aria-label={`Remove ${size.name}`}
+              onClick={() => remove.mutate(size.key)}
+            >
               <Trash2 size={15} aria-hidden />
             </button>
           </>
@@ -148,20 +225,35 @@ function Sets(props: { chosen: string[]; onClear: () => void; onTake: (keys: str
   return (
     <aside className="panel space-y-3 self-start px-4 py-3" aria-label="Sets">
       <h2 className="text-[17px] font-semibold">Sets</h2>
-      <p className="soft">Tick sizes that you ask for together, and keep them under a name: for the catalogue, for a client, for a lab.</p>
+      <p className="soft">
+        Tick sizes that you ask for together, and keep them under a name: for the catalogue, for a client, for
+        a lab.
+      </p>
       {count > 0 && (
-        <form className="space-y-2"
+        <form
+          className="space-y-2"
           onSubmit={(event) => {
             event.preventDefault();
             keep.mutate({ name: name.trim(), keys: props.chosen }, { onSuccess: () => setName("") });
-          }}>
+          }}
+        >
           <label className="block">
             {count === 1 ? "1 size ticked" : `${count} sizes ticked`}, keep as
-            <input className="field mt-0.5" maxLength={80} value={name} onChange={(event) => setName(event.target.value)} placeholder="name of the set" />
+            <input
+              className="field mt-0.5"
+              maxLength={80}
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              placeholder="name of the set"
+            />
           </label>
           <div className="flex gap-2">
-            <button type="submit" className="strong-button" disabled={!name.trim() || keep.isPending}>Keep the set</button>
-            <button type="button" className="plain-button" onClick={props.onClear}>Untick all</button>
+            <button type="submit" className="strong-button" disabled={!name.trim() || keep.isPending}>
+              Keep the set
+            </button>
+            <button type="button" className="plain-button" onClick={props.onClear}>
+              Untick all
+            </button>
           </div>
         </form>
       )}
@@ -170,12 +262,22 @@ function Sets(props: { chosen: string[]; onClear: () => void; onTake: (keys: str
       <ul className="space-y-1">
         {sets.data?.map((set) => (
           <li key={set.id} className="flex items-center justify-between gap-2">
-            <button type="button" className="min-h-6 min-w-0 truncate text-left underline" onClick={() => props.onTake(set.keys)} title="Tick its sizes">
+            <button
+              type="button"
+              className="min-h-6 min-w-0 truncate text-left underline"
+              onClick={() => props.onTake(set.keys)}
+              title="Tick its sizes"
+            >
               {set.name}
             </button>
             <span className="soft whitespace-nowrap">
               {set.keys.length} sizes{" "}
-              <button type="button" className="inline-grid size-6 place-items-center align-middle" aria-label={`Remove the set ${set.name}`} onClick={() => remove.mutate(set.id)}>
+              <button
+                type="button"
+                className="inline-grid size-6 place-items-center align-middle"
+                aria-label={`Remove the set ${set.name}`}
+                onClick={() => remove.mutate(set.id)}
+              >
                 <Trash2 size={15} aria-hidden />
               </button>
             </span>
@@ -183,7 +285,11 @@ function Sets(props: { chosen: string[]; onClear: () => void; onTake: (keys: str
         ))}
       </ul>
       <p className="soft border-t border-dashed pt-2" style={{ borderColor: "var(--color-base-300)" }}>
-        Before the shot: <Link className="underline" to="/leave-room">how much room to leave</Link> for a set.
+        Before the shot:{" "}
+        <Link className="underline" to="/leave-room">
+          how much room to leave
+        </Link>{" "}
+        for a set.
       </p>
     </aside>
   );

@@ -1,11 +1,22 @@
 import { useSets, useSizes } from "./useSizes";
 
 /** A set of sizes: all of them, a group, or one kept by name. The value is as the server takes it. */
-export function SetPicker({ value, onSet, label }: { value: string; onSet: (set: string) => void; label?: string }) {
+export function SetPicker({
+  value,
+  onSet,
+  label,
+}: {
+  value: string;
+  onSet: (set: string) => void;
+  label?: string;
+}) {
   const sizes = useSizes();
   const sets = useSets();
   const groups = [...new Set((sizes.data ?? []).map((size) => size.group))];
-  const known = value === "all" || groups.some((group) => value === `group:${group}`) || (sets.data ?? []).some((set) => value === `set:${set.id}`);
+  const known =
+    value === "all" ||
+    groups.some((group) => value === `group:${group}`) ||
+    (sets.data ?? []).some((set) => value === `set:${set.id}`);
   return (
     <label className="flex items-center gap-2 whitespace-nowrap">
       {label ?? "Sizes"}

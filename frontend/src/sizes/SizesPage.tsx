@@ -5,7 +5,7 @@ import type { PrintState, SizeVerdict, Survey } from "../api/types";
 import { Grade } from "../shell/Grade";
 import { Coming } from "../shell/Coming";
 import { Pick } from "../shell/Pick";
-import { PrintInSmall, scaleFor, type SmallPrint } from "../drawing/PrintInSmall";
+import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
@@ -24,12 +24,11 @@ const ORDERS = [
 type Order = (typeof ORDERS)[number]["value"];
 // Beside the tick in the corner, not under it.
 const ROOM = [172, 150] as const;
-const FIRST_SET = { in: "group:Photo sizes, inches", cm: "group:Photo sizes, centimetres", mm: "group:ISO A" } as const;
-
-const asPrint = (item: SizeVerdict): SmallPrint | null =>
-  item.drawing
-    ? { document: item.drawing.boxes.document, printed: item.drawing.boxes.printed, picture: item.drawing.boxes.picture, turn: item.drawing.turn, angle: item.drawing.angle }
-    : null;
+const FIRST_SET = {
+  in: "group:Photo sizes, inches",
+  cm: "group:Photo sizes, centimetres",
+  mm: "group:ISO A",
+} as const;
 
 /** One picture against every size of a set: drawn to one scale, with what each costs. */
 export function SizesPage() {
@@ -41,17 +40,19 @@ export function SizesPage() {
   const tell = (change: Record<string, string>) => setSearch({ set, order, ...change }, { replace: true });
   const print = useQuery({
     queryKey: ["prints", id, "for sizes"],
-    queryFn: () => must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
+    queryFn: () =>
+      must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
   });
   const query = { set, order, unit: account.unit };
   const sizes = useQuery({
     queryKey: ["sizes", "against", id, query],
     placeholderData: (old: Survey | undefined) => old,
-    queryFn: () => must<Survey>(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
+    queryFn: () =>
+      must<Survey>(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
   });
   const { chosen, toggle } = useChosen();
   const found = sizes.data?.sizes ?? [];
-  const drawn = found.map(asPrint).filter((item): item is SmallPrint => item !== null);
+  const drawn = found.flatMap((item) => item.drawing ?? []);
   const scale = scaleFor(drawn, ROOM);
   const file = (ending: string) =>
     `/api/prints/${id}/sizes.${ending}?${new URLSearchParams(query).toString()}`;
@@ -64,21 +65,40 @@ export function SizesPage() {
           <SetPicker value={set} onSet={(next) => tell({ set: next })} />
           <Pick label="Order" options={ORDERS} value={order} onPick={(next) => tell({ order: next })} />
           <span className="flex-1" />
-          <a className="plain-button inline-flex items-center" href={file("pdf")} download>Leaf for the client</a>
-          <a className="plain-button inline-flex items-center" href={file("csv")} download>CSV</a>
+          <a className="plain-button inline-flex items-center" href={file("pdf")} download>
+            Leaf for the client
+          </a>
+          <a className="plain-button inline-flex items-center" href={file("csv")} download>
+            CSV
+          </a>
           <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} />
         </div>
-        {sizes.data && <p className="pb-3 text-[15px]" data-testid="size-words">{typeset(sizes.data.words)}</p>}
+        {sizes.data && (
+          <p className="pb-3 text-[15px]" data-testid="size-words">
+            {typeset(sizes.data.words)}
+          </p>
+        )}
         <Coming query={print} what="The print" />
         {!print.error && sizes.error && <Problem message={sizes.error.message} />}
         {print.data && found.length > 0 && (
           <ul className="size-wall" data-testid="size-wall" aria-label="What each size costs">
             {found.map((item) => (
-              <SizeCard key={item.key} item={item} scale={scale} print={print.data} chosen={chosen.has(item.key)} onToggle={() => toggle(item.key)} />
+              <SizeCard
+                key={item.key}
+                item={item}
+                scale={scale}
+                print={print.data}
+                chosen={chosen.has(item.key)}
+                onToggle={() => toggle(item.key)}
+              />
             ))}
           </ul>
         )}
-        {sizes.isPending && sizes.failureCount === 0 && print.data && <p className="soft p-8 text-center" role="status">Measuring…</p>}
+        {sizes.isPending && sizes.failureCount === 0 && print.data && (
+          <p className="soft p-8 text-center" role="status">
+            Measuring…
+          </p>
+        )}
       </main>
     </>
   );
@@ -88,48 +108,97 @@ function Where({ print }: { print: PrintState | undefined }) {
   if (!print) return null;
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link to={`/jobs/${print.job}`} className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24" dir="auto">{print.job_title}</Link>
+      <Link
+        to={`/jobs/${print.job}`}
+        className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24"
+        dir="auto"
+      >
+        {print.job_title}
+      </Link>
       <span className="soft">/</span>
-      <Link to={`/prints/${print.id}/size`} className="truncate leading-6 hover:underline" dir="auto">{print.plan.title || "untitled"}</Link>
+      <Link to={`/prints/${print.id}/size`} className="truncate leading-6 hover:underline" dir="auto">
+        {print.plan.title || "untitled"}
+      </Link>
       <span className="soft">/</span>
       <b className="whitespace-nowrap font-semibold">Many sizes</b>
     </nav>
   );
 }
 
-function SizeCard(props: { item: SizeVerdict; scale: number; print: PrintState; chosen: boolean; onToggle: () => void }) {
+function SizeCard(props: {
+  item: SizeVerdict;
+  scale: number;
+  print: PrintState;
+  chosen: boolean;
+  onToggle: () => void;
+}) {
   const { item, print } = props;
-  const small = asPrint(item);
   const describe = useLibraryChange(describeSize);
   const lost = item.sides.map((side) => `${side.side} ${side.printed}`).join(", ");
   return (
-    <li className="size-card panel" data-size={item.key} data-zones={item.zones} data-troubled={item.troubled || undefined}>
+    <li
+      className="size-card panel"
+      data-size={item.key}
+      data-zones={item.zones}
+      data-troubled={item.troubled || undefined}
+    >
       <label className="size-take">
-        <input type="checkbox" className="checkbox checkbox-sm" checked={props.chosen} onChange={props.onToggle} disabled={!!item.problem} />
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={props.chosen}
+          onChange={props.onToggle}
+          disabled={!!item.problem}
+        />
         <span className="sr-only">Make a print of {item.size_text}</span>
       </label>
-      {small ? (
-        <PrintInSmall print={small} proof={`/api/pictures/${print.picture.id}/small.jpg`} room={ROOM} scale={props.scale} />
+      {item.drawing ? (
+        <SheetInSmall
+          drawing={item.drawing}
+          proof={`/api/pictures/${print.picture.id}/small.jpg`}
+          room={ROOM}
+          scale={props.scale}
+        />
       ) : (
-        <p className="soft grid place-items-center p-4 text-center" style={{ width: ROOM[0], height: ROOM[1] }}>{item.problem}</p>
+        <p
+          className="soft grid place-items-center p-4 text-center"
+          style={{ width: ROOM[0], height: ROOM[1] }}
+        >
+          {item.problem}
+        </p>
       )}
       <div className="flex items-baseline justify-between gap-2">
         <b className="figure text-[18px] font-semibold">{typeset(item.size_text)}</b>
         <Grade grade={item.grade} />
       </div>
       <div className="flex justify-between gap-2 text-[13px]">
-        <span>{item.loss < 0.0005 ? "nothing lost" : <b className="font-semibold">{typeset(`${item.loss_text} lost`)}</b>}</span>
+        <span>
+          {item.loss < 0.0005 ? (
+            "nothing lost"
+          ) : (
+            <b className="font-semibold">{typeset(`${item.loss_text} lost`)}</b>
+          )}
+        </span>
         <span className="figure text-[14.5px]">{typeset(item.ppi_text)}</span>
       </div>
-      <p className="soft min-h-[18px] truncate text-[13px]" title={lost}>{typeset(lost)}</p>
+      <p className="soft min-h-[18px] truncate text-[13px]" title={lost}>
+        {typeset(lost)}
+      </p>
       <p className="min-h-[18px] truncate text-[13px]" data-zones={item.zones} title={item.zones_text}>
         {item.zones === "cut" && <b>Look. </b>}
         {typeset(item.zones_text)}
       </p>
       <div className="flex items-center justify-between gap-2 text-[13px]">
-        <span className="soft truncate" title={item.name}>{item.from_text ? typeset(`from ${item.from_text}`) : "a screen"}</span>
+        <span className="soft truncate" title={item.name}>
+          {item.from_text ? typeset(`from ${item.from_text}`) : "a screen"}
+        </span>
         {!item.in_pixels && (
-          <FramesPick lead="frames" label={`Frames of ${item.size_text}`} value={item.frames} onFrames={(frames) => describe.mutate({ key: item.key, frames })} />
+          <FramesPick
+            lead="frames"
+            label={`Frames of ${item.size_text}`}
+            value={item.frames}
+            onFrames={(frames) => describe.mutate({ key: item.key, frames })}
+          />
         )}
       </div>
     </li>
@@ -141,15 +210,22 @@ function MakeVariants({ print, job, keys }: { print: number; job: number | undef
   const go = useNavigate();
   const make = useLibraryChange(() =>
     must<{ prints: number[] }>(
-      client.POST("/api/prints/{print_id}/variants", { params: { path: { print_id: print } }, body: { set: `keys:${keys.join(",")}` } }),
+      client.POST("/api/prints/{print_id}/variants", {
+        params: { path: { print_id: print } },
+        body: { set: `keys:${keys.join(",")}` },
+      }),
     ),
   );
   const count = keys.length;
   return (
     <>
       {count === 0 && <span className="soft">Tick sizes to make prints of them.</span>}
-      <button type="button" className="strong-button" disabled={!count || make.isPending}
-        onClick={() => make.mutate(undefined, { onSuccess: () => void go(`/jobs/${job}`) })}>
+      <button
+        type="button"
+        className="strong-button"
+        disabled={!count || make.isPending}
+        onClick={() => make.mutate(undefined, { onSuccess: () => void go(`/jobs/${job}`) })}
+      >
         {count === 0 ? "Make prints" : `Make ${count === 1 ? "a print" : `${count} prints`}`}
       </button>
       {make.error && <Problem message={make.error.message} />}

@@ -6,7 +6,11 @@ export const findSizes = (text: string) =>
   must<SizeEntry[]>(client.GET("/api/sizes", { params: { query: { find: text } } }));
 
 export function useSizes(text = "") {
-  return useQuery({ queryKey: ["sizes", text], queryFn: () => findSizes(text), placeholderData: (old) => old });
+  return useQuery({
+    queryKey: ["sizes", text],
+    queryFn: () => findSizes(text),
+    placeholderData: (old) => old,
+  });
 }
 
 export function useSets() {
@@ -19,7 +23,10 @@ export function useLibraryChange<T, R>(run: (given: T) => Promise<R>) {
   return useMutation({
     mutationFn: run,
     onSuccess: () =>
-      Promise.all([queries.invalidateQueries({ queryKey: ["sizes"] }), queries.invalidateQueries({ queryKey: ["size-sets"] })]),
+      Promise.all([
+        queries.invalidateQueries({ queryKey: ["sizes"] }),
+        queries.invalidateQueries({ queryKey: ["size-sets"] }),
+      ]),
   });
 }
 
@@ -64,7 +71,9 @@ export async function importSizes(file: File): Promise<{ added: number; known: n
   let answer: Response;
   try {
     answer = await fetch("/api/sizes.csv", {
-      method: "POST", body: file, headers: { "Content-Type": "text/csv", "X-CSRFToken": csrfToken() },
+      method: "POST",
+      body: file,
+      headers: { "Content-Type": "text/csv", "X-CSRFToken": csrfToken() },
     });
   } catch {
     throw new ApiProblem(0, NO_ANSWER);

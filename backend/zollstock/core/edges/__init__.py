@@ -21,8 +21,12 @@ __all__ = ["EDGES", "Bleed", "Border", "Edge", "EdgeKind", "Layout", "Mat", "NoE
 
 #: Every kind, by the word that tells it in a plan.
 EDGES: dict[str, type[EdgeKind]] = {
-    "none": NoEdge, "bleed": Bleed, "border": Border, "wrap": Wrap, "mat": Mat,
-}  # fmt: skip
+    "none": NoEdge,
+    "bleed": Bleed,
+    "border": Border,
+    "wrap": Wrap,
+    "mat": Mat,
+}
 Edge = Annotated[NoEdge | Bleed | Border | Wrap | Mat, Field(discriminator="kind")]
 
 

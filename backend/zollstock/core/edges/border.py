@@ -54,16 +54,25 @@ class Border(EdgeKind):
             full, pair = getattr(target, axis).mm, self._pair(axis)
             if full <= sum(pair):
                 one, other = (style.length(mm) for mm in pair)
-                return [(f"edge.{names[0]}", f"borders of {one} and {other} leave no picture of a sheet "
-                         f"{style.length(full)} in {axis}")]  # fmt: skip
+                return [
+                    (
+                        f"edge.{names[0]}",
+                        f"borders of {one} and {other} leave no picture of a sheet "
+                        f"{style.length(full)} in {axis}",
+                    )
+                ]
         return []
 
     def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         if (printed.w, printed.h) != (boxes.image.w, boxes.image.h):
             left, top = printed.x - boxes.trim.x, printed.y - boxes.trim.y
-            yield Finding(id="borders-differ", level="note", step="edge",
-                          text=f"The picture is whole, so the border differs: {style.length(left)} "
-                               f"at the left, {style.length(top)} at the top.")  # fmt: skip
+            yield Finding(
+                id="borders-differ",
+                level="note",
+                step="edge",
+                text=f"The picture is whole, so the border differs: {style.length(left)} "
+                f"at the left, {style.length(top)} at the top.",
+            )
 
     def blade(self, style: LengthStyle) -> tuple[str, str]:
         sides = [side.mm for side in (self.left, self.top, self.right, self.bottom)]

@@ -31,8 +31,9 @@ class Wrap(EdgeKind):
     cut_words: ClassVar[str] = "goes round"
     rim_words: ClassVar[str] = "its rim goes round the side"
     fold_cure: ClassVar[tuple[dict[str, Any], str] | None] = (
-        {"edge.fill": "mirror"}, "Mirror the picture round the side",
-    )  # fmt: skip
+        {"edge.fill": "mirror"},
+        "Mirror the picture round the side",
+    )
 
     def layout(self, trim: Box) -> Layout:
         document = trim.grown(self.depth.mm + self.turn.mm)
@@ -43,19 +44,27 @@ class Wrap(EdgeKind):
         return self.document_side(axis, full) if self.fill == "picture" else None
 
     def document_side(self, axis: Axis, full: Fraction) -> Side | None:
-        return Side(f"face {axis} + 2 × (depth + turn)", "{} + 2 × ({} + {})",
-                    (full, self.depth.mm, self.turn.mm), lambda a, b, c: a + 2 * (b + c))  # fmt: skip
+        return Side(
+            f"face {axis} + 2 × (depth + turn)",
+            "{} + 2 × ({} + {})",
+            (full, self.depth.mm, self.turn.mm),
+            lambda a, b, c: a + 2 * (b + c),
+        )
 
     def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         if self.fill not in ("mirror", "soft-mirror"):
             return
         needed, has = self.depth.mm + self.turn.mm, min(printed.w, printed.h)
         if has < needed:
-            yield Finding(id="mirror-too-shallow", level="stop", step="edge",
-                          text=f"A mirrored side needs {style.length(needed)} of picture; the face "
-                               f"has only {style.length(has)}.",
-                          fix={"edge.fill": "stretch"},
-                          fix_label="Stretch the outermost pixels")  # fmt: skip
+            yield Finding(
+                id="mirror-too-shallow",
+                level="stop",
+                step="edge",
+                text=f"A mirrored side needs {style.length(needed)} of picture; the face "
+                f"has only {style.length(has)}.",
+                fix={"edge.fill": "stretch"},
+                fix_label="Stretch the outermost pixels",
+            )
 
     def blade(self, style: LengthStyle) -> tuple[str, str]:
         return f"Wrap {style.length(self.depth.mm)}", self.fill.replace("-", " ")

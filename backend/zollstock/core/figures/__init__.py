@@ -18,8 +18,8 @@ from .verdict import resolution, verdict
 def figures(work: Work, style: LengthStyle) -> list[Figure]:
     """All figures of the plan in the order of the work."""
     return [
-        *picture(work),
-        *sides(work, style),
+        *picture(work.plan),
+        *sides(work.plan, style),
         *crop(work, style),
         *padding(work, style),
         *resolution(work, style),

@@ -32,18 +32,25 @@ def crop(work: Work, style: LengthStyle) -> Iterator[Figure]:
         size = placed.picture_w if axis == "x" else placed.picture_h
         kept = crop.w if axis == "x" else crop.h
         formula = "(picture − crop) × anchor"
-        put_in = written("({} − {}) × {}", (pixels(size), pixels(kept), number(anchor, 4)),
-                         lambda all_, part, share: (all_ - part) * share, show.px, show.px(value))  # fmt: skip
+        put_in = written(
+            "({} − {}) × {}",
+            (pixels(size), pixels(kept), number(anchor, 4)),
+            lambda all_, part, share: (all_ - part) * share,
+            show.px,
+            show.px(value),
+        )
         if fit.angle:
             moved = value - Fraction(size, 2) + kept / 2
             formula = "(picture − crop) ÷ 2 + centre's way in the straightened picture"
             sign, way = ("−", -1) if moved < 0 else ("+", 1)
-            put_in = written(f"({{}} − {{}}) ÷ 2 {sign} {{}}",
-                             (pixels(size), pixels(kept), pixels(abs(moved))),
-                             lambda all_, part, by, way=way: (all_ - part) / 2 + way * by,
-                             show.px, show.px(value))  # fmt: skip
-        yield figure(f"crop_{axis}", label, value, "px", show.px(value), formula, put_in,
-                      source)  # fmt: skip
+            put_in = written(
+                f"({{}} − {{}}) ÷ 2 {sign} {{}}",
+                (pixels(size), pixels(kept), pixels(abs(moved))),
+                lambda all_, part, by, way=way: (all_ - part) / 2 + way * by,
+                show.px,
+                show.px(value),
+            )
+        yield figure(f"crop_{axis}", label, value, "px", show.px(value), formula, put_in, source)
         how = "from the keep zones" if fit.auto and fit.keep and spare else "as set"
         yield figure(f"anchor_{axis}", f"Anchor {axis}", anchor, "–", decimal(anchor, 4),
                       "share of the spare room left and above", how, "anchor")  # fmt: skip
@@ -111,8 +118,10 @@ def _leaning_sides(work: Work, style: LengthStyle) -> Iterator[tuple[str, str, F
     zoom, zooms, by_zoom = _zoom(work)
 
     def smaller(cos: Fraction, sin: Fraction, share: Fraction, *zoomed: Fraction) -> Fraction:
-        return _over(min(placed.picture_w / (cos + sin / share),
-                         placed.picture_h / (sin + cos / share)), *zoomed)  # fmt: skip
+        return _over(
+            min(placed.picture_w / (cos + sin / share), placed.picture_h / (sin + cos / share)),
+            *zoomed,
+        )
 
     yield ("width", "Crop width", crop.w,
            f"smaller of picture width ÷ (cos + sin ÷ ratio) and picture height ÷ (sin + cos ÷ ratio)"
@@ -160,10 +169,21 @@ def _printed(mm: Fraction, style: LengthStyle, ppi: Fraction, px: Fraction) -> s
     put_in = length(mm, style)
     if style.unit == "px":
         each = style.mm / MM_PER_INCH * ppi
-        return written("{} px of the target × {} px of the picture", (put_in, number(each, 2)),
-                       lambda long, by: long * by, show.px, show.px(px))  # fmt: skip
-    return written(f"{{}} {style.unit} of print at {{}} ppi", (put_in, number(ppi, 1)),
-                   lambda long, by: long * style.mm / MM_PER_INCH * by, show.px, show.px(px))  # fmt: skip
+        return written(
+            "{} px of the target × {} px of the picture",
+            (put_in, number(each, 2)),
+            lambda long, by: long * by,
+            show.px,
+            show.px(px),
+        )
+    inches = style.mm / MM_PER_INCH
+    return written(
+        f"{{}} {style.unit} of print at {{}} ppi",
+        (put_in, number(ppi, 1)),
+        lambda long, by: long * by * inches,
+        show.px,
+        show.px(px),
+    )
 
 
 def padding(work: Work, style: LengthStyle) -> Iterator[Figure]:

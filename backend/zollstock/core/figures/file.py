@@ -44,9 +44,14 @@ def _file_side(mm: Fraction, ppi: Fraction, px: int, style: LengthStyle) -> str:
         return f"{style.number(mm)} px as wanted"
     before = rounded_up_from(length_px(mm, ppi), px)
     places = max(2, len(before.partition(".")[2]))
-    product = written(f"{{}} {style.unit} at {{}} ppi", (length(mm, style), number(ppi, 1)),
-                      lambda long, by: long * style.mm / MM_PER_INCH * by,
-                      lambda got: decimal(got, places), before)  # fmt: skip
+    inches = style.mm / MM_PER_INCH
+    product = written(
+        f"{{}} {style.unit} at {{}} ppi",
+        (length(mm, style), number(ppi, 1)),
+        lambda long, by: long * by * inches,
+        lambda got: decimal(got, places),
+        before,
+    )
     return f"{product}: {before}"
 
 
@@ -62,5 +67,7 @@ def _output_working(work: Work) -> tuple[str, str]:
         return "as set", "set"
     if pixels.native_ppi is not None:
         return "the printer's native ppi", "native"
-    return (f"effective ppi to the nearest step of {DEVICE_STEP}, within {DEVICE_LEAST} and {DEVICE_MOST}",
-            f"{decimal(work.effective, 1)} stepped")  # fmt: skip
+    return (
+        f"effective ppi to the nearest step of {DEVICE_STEP}, within {DEVICE_LEAST} and {DEVICE_MOST}",
+        f"{decimal(work.effective, 1)} stepped",
+    )

@@ -3,26 +3,40 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import lru_cache
 
 from .. import show
+from ..fit import turned_size
+from ..parts.picture import Picture
+from ..plan import Plan
 from ..rational import Fraction
 from ..ratios import ratio_text
 from ..reckoning import Figure
-from ..work import Work
 from .figure import figure
 
 
-def picture(work: Work) -> Iterator[Figure]:
-    plan, placed = work.plan, work.placement
-    stored = f"{plan.picture.width_px} × {plan.picture.height_px} px"
-    how = f"{stored}, orientation {plan.picture.orientation}, turned {plan.fit.turn}°"
+def picture(plan: Plan) -> tuple[Figure, ...]:
+    """Its pixels as they come to lie."""
+    return _picture(plan.picture, plan.fit.turn)
+
+
+@lru_cache(maxsize=1024)
+def _picture(source: Picture, turn: int) -> tuple[Figure, ...]:
+    # The same in every reckoning while a crop is moved.
+    return tuple(_worded(source, turn))
+
+
+def _worded(source: Picture, turn: int) -> Iterator[Figure]:
+    width, height = turned_size(source, turn)
+    stored = f"{source.width_px} × {source.height_px} px"
+    how = f"{stored}, orientation {source.orientation}, turned {turn}°"
     for name, label, value in (
-        ("picture_width_px", "Picture width", placed.picture_w),
-        ("picture_height_px", "Picture height", placed.picture_h),
+        ("picture_width_px", "Picture width", width),
+        ("picture_height_px", "Picture height", height),
     ):
         yield figure(name, label, value, "px", show.px(value),
                       "pixels after orientation and turn", how, "orientation")  # fmt: skip
-    ratio = Fraction(placed.picture_w, placed.picture_h)
+    ratio = Fraction(width, height)
     yield figure("picture_ratio", "Picture ratio", ratio, "–", ratio_text(ratio),
                   "picture width ÷ picture height",
-                  f"{placed.picture_w} ÷ {placed.picture_h}", "ratio")  # fmt: skip
+                  f"{width} ÷ {height}", "ratio")  # fmt: skip

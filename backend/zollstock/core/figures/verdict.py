@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import lru_cache
 
 from .. import show
-from ..lengths import MM_PER_INCH
+from ..lengths import MM_PER_INCH, Length
 from ..rational import Fraction, exact
 from ..reckoning import Figure
 from ..schools import SCHOOLS, acuity_need, acuity_reach
 from ..show import LengthStyle, decimal
-from ..viewing import grades_in_words
+from ..viewing import grades_in_words, whole_print_distance
 from ..work import Work
 from ..workings import length, number, pixels, written
 from .figure import figure
@@ -30,17 +31,32 @@ def _pixels_per_inch(work: Work, style: LengthStyle) -> str:
     crop, side, text = work.placement.crop.w, work.placement.printed.w, show.ppi(work.effective)
     inches = side / MM_PER_INCH
     if style.unit == "in":
-        return written("{} px ÷ {} in", (pixels(crop), length(side, style)), lambda a, b: a / b,
-                       show.ppi, text)  # fmt: skip
+        return written(
+            "{} px ÷ {} in", (pixels(crop), length(side, style)), lambda a, b: a / b, show.ppi, text
+        )
     if style.unit == "mm":
-        return written("{} px ÷ {} mm × 25.4 mm/in", (pixels(crop), length(side, style)),
-                       lambda a, b: a / b * MM_PER_INCH, show.ppi, text)  # fmt: skip
+        return written(
+            "{} px ÷ {} mm × 25.4 mm/in",
+            (pixels(crop), length(side, style)),
+            lambda a, b: a / b * MM_PER_INCH,
+            show.ppi,
+            text,
+        )
     if style.unit == "px":
-        return written("{} px ÷ {} px × {} ppi",
-                       (pixels(crop), length(side, style), number(work.output_ppi, 2)),
-                       lambda a, b, c: a / b * c, show.ppi, text)  # fmt: skip
-    return written(f"{{}} px ÷ {{}} in ({style.length(side)})", (pixels(crop), number(inches, 3)),
-                   lambda a, b: a / b, show.ppi, text)  # fmt: skip
+        return written(
+            "{} px ÷ {} px × {} ppi",
+            (pixels(crop), length(side, style), number(work.output_ppi, 2)),
+            lambda a, b, c: a / b * c,
+            show.ppi,
+            text,
+        )
+    return written(
+        f"{{}} px ÷ {{}} in ({style.length(side)})",
+        (pixels(crop), number(inches, 3)),
+        lambda a, b: a / b,
+        show.ppi,
+        text,
+    )
 
 
 def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
@@ -48,26 +64,46 @@ def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
     if work.plan.target.in_pixels:
         yield from _judged(work, "the target's own pixels", "tag", "pixel-target")
         return
-    diagonal = work.visible.diagonal()
-    if view.distance is not None:
-        formula, put_in, source = "as set", f"{view.distance.typed} set", "distance-set"
-    else:
-        formula = f"{decimal(view.diagonals, 2)} × visible diagonal, at least 300 mm"
-        put_in = written(f"{{}} × {{}} {style.unit}",
-                         (number(exact(view.diagonals), 2), length(Fraction(diagonal), style)),
-                         lambda times, long: times * long, lambda got: style.far(got * style.mm),
-                         style.far(exact(view.diagonals) * Fraction(diagonal)))  # fmt: skip
-        source = "whole-print"
-        if work.distance > view.diagonals * diagonal:
-            put_in = f"at least 300 mm, since {put_in} is nearer"
-    yield figure("view_distance", "Viewing distance", work.distance, "mm",
-                  style.distance(work.distance, view.distance is not None), formula, put_in,
-                  source)  # fmt: skip
+    yield _viewed_from(view.distance, view.diagonals, work.visible.diagonal(), style)
     if work.need is not None:
-        school = SCHOOLS[view.school]
-        formula, put_in = school.working(work.distance, work.factor, view.arcmin, work.need)
+        formula, put_in = _need_working(
+            view.school, work.distance, work.factor, view.arcmin, work.need
+        )
         yield from _judged(work, formula, put_in, view.school)
     yield clean_from(work, style)
+
+
+@lru_cache(maxsize=1024)
+def _need_working(
+    school: str, distance: float, factor: float, arcmin: float, need: Fraction
+) -> tuple[str, str]:
+    """(formula, values) of a school's need; the same while a crop is moved."""
+    return SCHOOLS[school].working(distance, factor, arcmin, need)
+
+
+@lru_cache(maxsize=1024)
+def _viewed_from(
+    distance: Length | None, diagonals: float, diagonal: float, style: LengthStyle
+) -> Figure:
+    """From where it is looked at; `diagonal` is the visible one, mm. The same while a crop is moved."""
+    if distance is not None:
+        mm = float(distance.mm)
+        formula, put_in, source = "as set", f"{distance.typed} set", "distance-set"
+    else:
+        mm = whole_print_distance(diagonal, diagonals)
+        formula = f"{decimal(diagonals, 2)} × visible diagonal, at least 300 mm"
+        put_in = written(
+            f"{{}} × {{}} {style.unit}",
+            (number(exact(diagonals), 2), length(Fraction(diagonal), style)),
+            lambda times, long: times * long,
+            lambda got: style.far(got * style.mm),
+            style.far(exact(diagonals) * Fraction(diagonal)),
+        )
+        source = "whole-print"
+        if mm > diagonals * diagonal:
+            put_in = f"at least 300 mm, since {put_in} is nearer"
+    shown = style.distance(mm, distance is not None)
+    return figure("view_distance", "Viewing distance", mm, "mm", shown, formula, put_in, source)
 
 
 def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figure]:
@@ -90,10 +126,13 @@ def clean_from(work: Work, style: LengthStyle) -> Figure:
     arcmin = work.plan.viewing.arcmin
     reach = acuity_reach(float(work.effective), work.factor, arcmin)
     constant = acuity_need(25.4, arcmin)
-    put_in = written("{} × {} ÷ {} in",
-                     (number(constant, 2), number(exact(work.factor), 2), number(work.effective, 1)),
-                     lambda one, factor, has: one * factor / has,
-                     lambda inches: style.far(inches * MM_PER_INCH), style.far(reach))  # fmt: skip
+    put_in = written(
+        "{} × {} ÷ {} in",
+        (number(constant, 2), number(exact(work.factor), 2), number(work.effective, 1)),
+        lambda one, factor, has: one * factor / has,
+        lambda inches: style.far(inches * MM_PER_INCH),
+        style.far(reach),
+    )
     return figure("clean_from", "Looks clean from", reach, "mm", style.far(reach),
                    "1 ÷ tan(angle) × medium factor ÷ effective ppi, in inches",
                    put_in, "acuity")  # fmt: skip

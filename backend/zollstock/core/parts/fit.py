@@ -33,9 +33,11 @@ class Fit(Part):
     zoom: float = Field(default=1.0, ge=1, le=1000)
     turn: Literal[0, 90, 180, 270] = 0
     angle: float = Field(
-        default=0.0, ge=-MOST_DEGREES, le=MOST_DEGREES,
+        default=0.0,
+        ge=-MOST_DEGREES,
+        le=MOST_DEGREES,
         description="Straightening after the turn, degrees clockwise; the crop stays inside.",
-    )  # fmt: skip
+    )
     keep: Annotated[tuple[KeepZone, ...], Field(strict=False, max_length=MOST_ZONES)] = ()
     auto: bool = False
     colour: Colour | None = Field(

@@ -21,7 +21,10 @@ class Part(BaseModel):
     """A part of the document: frozen, strict about types, closed to unknown fields."""
 
     model_config = ConfigDict(
-        frozen=True, strict=True, extra="forbid", allow_inf_nan=False,
+        frozen=True,
+        strict=True,
+        extra="forbid",
+        allow_inf_nan=False,
         # What is sent out always has every field; whoever reads it need not know the defaults.
         json_schema_serialization_defaults_required=True,
-    )  # fmt: skip
+    )

@@ -25,9 +25,11 @@ class Target(Part):
     width: Length
     height: Length
     ppi: float | None = Field(
-        default=None, ge=1, le=10_000,
+        default=None,
+        ge=1,
+        le=10_000,
         description="With a target in px: the tag of the file, 96 where none is given.",
-    )  # fmt: skip
+    )
 
     @model_validator(mode="before")
     @classmethod

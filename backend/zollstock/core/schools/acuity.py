@@ -58,8 +58,11 @@ class Acuity(School):
     def working(
         self, distance_mm: float, factor: float, arcmin: float, need: Fraction
     ) -> tuple[str, str]:
-        put_in = written("1 ÷ ({} × tan({}′)) × {}",
-                         (number(distance_mm / 25.4, 2), number(exact(arcmin), 2), number(exact(factor), 2)),
-                         lambda inches, angle, by: float(by) / (float(inches) * tan(radians(angle / 60))),
-                         show.ppi, show.ppi(need))  # fmt: skip
+        put_in = written(
+            "1 ÷ ({} × tan({}′)) × {}",
+            (number(distance_mm / 25.4, 2), number(exact(arcmin), 2), number(exact(factor), 2)),
+            lambda inches, angle, by: float(by) / (float(inches) * tan(radians(angle / 60))),
+            show.ppi,
+            show.ppi(need),
+        )
         return f"{self.base} × medium factor", put_in

@@ -46,6 +46,11 @@ class School(ABC):
     ) -> tuple[str, str]:
         """The need as (formula, formula with its values)."""
         by = exact(factor)
-        put_in = written("{} × {}", (number(need / by, 0), number(by, 2)), lambda ppi, share: ppi * share,
-                         show.ppi, show.ppi(need))  # fmt: skip
+        put_in = written(
+            "{} × {}",
+            (number(need / by, 0), number(by, 2)),
+            lambda ppi, share: ppi * share,
+            show.ppi,
+            show.ppi(need),
+        )
         return f"{self.base} × medium factor", put_in

@@ -10,8 +10,13 @@ from .school import School
 
 #: Up to this distance (mm), this many ppi; beyond the last line, `BEYOND`.
 TABLE: tuple[tuple[int, int], ...] = (
-    (400, 300), (800, 240), (1500, 200), (2500, 150), (5000, 100), (10_000, 50),
-)  # fmt: skip
+    (400, 300),
+    (800, 240),
+    (1500, 200),
+    (2500, 150),
+    (5000, 100),
+    (10_000, 50),
+)
 BEYOND = 15
 
 

@@ -15,12 +15,17 @@ import { ZoneList } from "./ZoneList";
 
 export function FitSheet(props: SheetProps) {
   const { plan, worksheet, print } = props;
-  const whole = plan.fit?.mode === "contain";
+  const whole = plan.fit.mode === "contain";
   return (
     <div className="space-y-3">
       <div className="space-y-1.5">
         <Choices choices={worksheet.choices.filter((choice) => !isSize(choice))} proof={smallProof(print)} />
-        <Choices slim label="Nearest sizes" choices={worksheet.choices.filter(isSize)} proof={smallProof(print)} />
+        <Choices
+          slim
+          label="Nearest sizes"
+          choices={worksheet.choices.filter(isSize)}
+          proof={smallProof(print)}
+        />
       </div>
       <ZoneList plan={plan} rows={worksheet.zones} />
       {whole ? <PaddingSheet plan={plan} worksheet={worksheet} /> : <CropByHand {...props} />}
@@ -31,27 +36,41 @@ export function FitSheet(props: SheetProps) {
 }
 
 /** Ways out that are other sizes stand below the ways of this one. */
-const isSize = (choice: Choice) => choice.id.startsWith("size-");
+const isSize = (choice: Choice) => choice.kind === "size";
 
 /** Where the crop lies, typed in px or as printed length; how close it is. */
 function CropByHand({ plan, worksheet }: SheetProps) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
-  const zoom = plan.fit?.zoom ?? 1;
+  const zoom = plan.fit.zoom;
   return (
     <section aria-label="Crop by hand" className="space-y-2">
       <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
         <Offset side="left" {...{ plan, worksheet }} />
         <Offset side="top" {...{ plan, worksheet }} />
-        <button type="button" className="plain-button h-[32px]"
-          onClick={() => change({ "fit.anchor": [0.5, 0.5], "fit.auto": false })}>
+        <button
+          type="button"
+          className="plain-button h-[32px]"
+          onClick={() => change({ "fit.anchor": [0.5, 0.5], "fit.auto": false })}
+        >
           Centre
         </button>
       </div>
       <label className="flex items-center gap-3">
         <span className="w-20 whitespace-nowrap">Closer</span>
-        <Slider min={1} max={8} step={0.01} value={zoom} text={`${zoom.toFixed(2)} times`} {...typing} onValue={(value) => typed({ "fit.zoom": value })} />
-        <span className="figure w-14 whitespace-nowrap text-right text-[16px]">{zoom.toFixed(2)}{"\u2009"}×</span>
+        <Slider
+          min={1}
+          max={8}
+          step={0.01}
+          value={zoom}
+          text={`${zoom.toFixed(2)} times`}
+          {...typing}
+          onValue={(value) => typed({ "fit.zoom": value })}
+        />
+        <span className="figure w-14 whitespace-nowrap text-right text-[16px]">
+          {zoom.toFixed(2)}
+          {"\u2009"}×
+        </span>
       </label>
     </section>
   );
@@ -71,37 +90,75 @@ function Offset(props: { side: "left" | "top"; plan: Plan; worksheet: Worksheet 
     return { value: anchor, open };
   };
   return (
-    <TypedField label={side === "left" ? "Off the left" : "Off the top"} value={cut ? cut.text : "0 px"} keeps="crop" read={read} {...typing}
-      onRead={(anchor) => typed({ "fit.anchor": anchor, "fit.auto": false })} />
+    <TypedField
+      label={side === "left" ? "Off the left" : "Off the top"}
+      value={cut ? cut.text : "0 px"}
+      keeps="crop"
+      read={read}
+      {...typing}
+      onRead={(anchor) => typed({ "fit.anchor": anchor, "fit.auto": false })}
+    />
   );
 }
 
 function Straighten({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
-  const angle = plan.fit?.angle ?? 0;
+  const angle = plan.fit.angle;
   const lean = (degrees: number | null) => typed({ "fit.angle": Math.round((degrees ?? 0) * 100) / 100 });
   return (
     <section aria-label="Turn and straighten" className="space-y-2">
       <div className="flex items-center gap-3">
         <label className="flex min-w-0 flex-1 items-center gap-3">
           <span className="w-20 whitespace-nowrap">Straighten</span>
-          <Slider className="min-w-0" min={-15} max={15} step={0.1} value={angle} text={`${angle} degrees`} {...typing} onValue={lean} />
+          <Slider
+            className="min-w-0"
+            min={-15}
+            max={15}
+            step={0.1}
+            value={angle}
+            text={`${angle} degrees`}
+            {...typing}
+            onValue={lean}
+          />
         </label>
         <div className="w-16">
-          <NumberField label="" ariaLabel="Straighten, degrees" unit="°" min={-15} max={15} step={0.1} inputClass="text-right" value={angle} {...typing} onRead={lean} />
+          <NumberField
+            label=""
+            ariaLabel="Straighten, degrees"
+            unit="°"
+            min={-15}
+            max={15}
+            step={0.1}
+            inputClass="text-right"
+            value={angle}
+            {...typing}
+            onRead={lean}
+          />
         </div>
       </div>
       <div className="flex flex-wrap gap-1.5">
-        <button type="button" className="plain-button flex items-center gap-1.5" title="A quarter to the left, Shift T"
-          onClick={() => change(worksheet.turns.left as Fix)}>
+        <button
+          type="button"
+          className="plain-button flex items-center gap-1.5"
+          title="A quarter to the left, Shift T"
+          onClick={() => change(worksheet.turns.left as Fix)}
+        >
           <RotateCcw size={15} aria-hidden /> Turn left
         </button>
-        <button type="button" className="plain-button flex items-center gap-1.5" title="A quarter to the right, T"
-          onClick={() => change(worksheet.turns.right as Fix)}>
+        <button
+          type="button"
+          className="plain-button flex items-center gap-1.5"
+          title="A quarter to the right, T"
+          onClick={() => change(worksheet.turns.right as Fix)}
+        >
           <RotateCw size={15} aria-hidden /> Turn right
         </button>
-        <button type="button" className="plain-button" onClick={() => change({ "target.width": plan.target.height, "target.height": plan.target.width })}>
+        <button
+          type="button"
+          className="plain-button"
+          onClick={() => change({ "target.width": plan.target.height, "target.height": plan.target.width })}
+        >
           Swap sides
         </button>
       </div>
@@ -109,7 +166,14 @@ function Straighten({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
   );
 }
 
-const NAMES: Record<Guide, string> = { none: "none", thirds: "thirds", golden: "golden section", diagonals: "diagonals", centre: "centre", grid: "square grid" };
+const NAMES: Record<Guide, string> = {
+  none: "none",
+  thirds: "thirds",
+  golden: "golden section",
+  diagonals: "diagonals",
+  centre: "centre",
+  grid: "square grid",
+};
 
 function GuidePick() {
   const { guide, setGuide } = useFitTools();

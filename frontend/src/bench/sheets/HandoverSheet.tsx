@@ -1,12 +1,12 @@
 import { useRef, useState } from "react";
 import { type ApiProblem, client, must } from "../../api/client";
-import type { Plan, RenderState } from "../../api/types";
+import type { Plan, OrderState } from "../../api/types";
 import { Pick } from "../../shell/Pick";
 import { Problem } from "../../shell/Problem";
 import { typeset } from "../../shell/typeset";
 import { sentence } from "../BenchWords";
 import { usePlanStore } from "../planStore";
-import { isGoing, useCallOff, useRenders } from "../useRenders";
+import { isGoing, useCallOff, useOrders } from "../useOrders";
 import type { SheetProps } from "./types";
 
 const FORMATS = [
@@ -30,7 +30,7 @@ const COMPRESSION = [
 /** A JPEG holds 8 bits; coming back from one, the file has the picture's own depth again. */
 function depthFor(format: string, plan: Plan): 8 | 16 {
   if (format === "jpeg") return 8;
-  return (plan.output?.format === "jpeg" ? plan.picture.bits : plan.output?.bits) ?? 8;
+  return plan.output.format === "jpeg" ? plan.picture.bits : plan.output.bits;
 }
 
 export function HandoverSheet(props: SheetProps & { onMake: () => void; making: boolean; problem: string }) {
@@ -41,26 +41,47 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
   return (
     <div className="space-y-3">
       <Row name="File">
-        <Pick label="Format" options={FORMATS} value={output?.format ?? "tiff"}
-          onPick={(format) => change({ "output.format": format, "output.bits": depthFor(format, plan) })} />
+        <Pick
+          label="Format"
+          options={FORMATS}
+          value={output.format}
+          onPick={(format) => change({ "output.format": format, "output.bits": depthFor(format, plan) })}
+        />
       </Row>
-      {output?.format !== "jpeg" && (
+      {output.format !== "jpeg" && (
         <Row name="Depth">
-          <Pick label="Bits a channel" options={BITS} value={String(output?.bits ?? 8) as "8" | "16"}
-            onPick={(bits) => change({ "output.bits": Number(bits) })} />
+          <Pick
+            label="Bits a channel"
+            options={BITS}
+            value={String(output.bits) as "8" | "16"}
+            onPick={(bits) => change({ "output.bits": Number(bits) })}
+          />
         </Row>
       )}
-      {(output?.format ?? "tiff") === "tiff" && (
+      {output.format === "tiff" && (
         <Row name="Compression">
-          <Pick label="Compression of the TIFF" options={COMPRESSION} value={output?.compression ?? "lzw"}
-            onPick={(compression) => change({ "output.compression": compression })} />
+          <Pick
+            label="Compression of the TIFF"
+            options={COMPRESSION}
+            value={output.compression}
+            onPick={(compression) => change({ "output.compression": compression })}
+          />
         </Row>
       )}
       <Row name="Profile">
-        <Pick label="Profile" options={PROFILES} value={output?.profile ?? "srgb"}
-          onPick={(profile) => change({ "output.profile": profile })} />
+        <Pick
+          label="Profile"
+          options={PROFILES}
+          value={output.profile}
+          onPick={(profile) => change({ "output.profile": profile })}
+        />
       </Row>
-      <button type="button" className="strong-button w-full !min-h-9" disabled={stopped || props.making} onClick={props.onMake}>
+      <button
+        type="button"
+        className="strong-button w-full !min-h-9"
+        disabled={stopped || props.making}
+        onClick={props.onMake}
+      >
         Make the file
       </button>
       {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
@@ -82,9 +103,9 @@ function Row({ name, children }: { name: string; children: React.ReactNode }) {
 
 /** The files made so far; the one in work shows its progress and can be called off. */
 function Files({ print, version, ordering }: { print: number; version: number; ordering: boolean }) {
-  const renders = useRenders(print);
+  const orders = useOrders(print);
   const callOff = useCallOff(print);
-  if (!renders.data?.length && !ordering) return null;
+  if (!orders.data?.length && !ordering) return null;
   return (
     <section aria-label="Files made">
       <ul className="space-y-2" aria-live="polite">
@@ -94,25 +115,44 @@ function Files({ print, version, ordering }: { print: number; version: number; o
             <span className="soft">The order is given…</span>
           </li>
         )}
-        {(renders.data ?? []).slice(0, 5).map((render) => (
-          <li key={render.id} className="rounded-lg border p-2" style={{ borderColor: "var(--color-base-300)" }}
-            data-render={render.state}>
-            <div className="break-all font-medium">{render.name}</div>
+        {(orders.data ?? []).slice(0, 5).map((order) => (
+          <li
+            key={order.id}
+            className="rounded-lg border p-2"
+            style={{ borderColor: "var(--color-base-300)" }}
+            data-order={order.state}
+          >
+            {order.files.map((file) => (
+              <div key={file.number} className="break-all font-medium">
+                {file.name}
+              </div>
+            ))}
             <div className="flex items-center justify-between gap-2">
-              <span className="soft">{words(render)}</span>
-              {render.state === "done" && (
-                <a className="min-h-6 font-semibold underline" href={`/api/renders/${render.id}/file`} download>
-                  {render.version === version ? "Download" : "Download the earlier file"}
-                </a>
-              )}
-              {isGoing(render) && (
-                <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(render.id)}>
+              <span className="soft">{words(order)}</span>
+              {order.state === "done" &&
+                order.files.map((file) => (
+                  <a
+                    key={file.number}
+                    className="min-h-6 font-semibold underline"
+                    href={`/api/orders/${order.id}/files/${file.number}`}
+                    download
+                  >
+                    {order.version === version ? "Download" : "Download the earlier file"}
+                  </a>
+                ))}
+              {isGoing(order) && (
+                <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(order.id)}>
                   Call it off
                 </button>
               )}
             </div>
-            {isGoing(render) && (
-              <progress className="progress w-full" max={100} value={render.percent} aria-label={`${render.name} in work`} />
+            {isGoing(order) && (
+              <progress
+                className="progress w-full"
+                max={100}
+                value={order.percent}
+                aria-label={`${order.files[0]?.name ?? "The file"} in work`}
+              />
             )}
           </li>
         ))}
@@ -121,18 +161,18 @@ function Files({ print, version, ordering }: { print: number; version: number; o
   );
 }
 
-function words(render: RenderState): string {
-  switch (render.state) {
+function words(order: OrderState): string {
+  switch (order.state) {
     case "done":
-      return typeset(render.size_text);
+      return typeset(order.files.map((file) => file.size_text).join(", "));
     case "queued":
       return "waits for a worker";
     case "running":
-      return `${render.percent}${"\u2009"}%`;
+      return `${order.percent}${"\u2009"}%`;
     case "cancelled":
       return "called off, nothing left behind";
     default:
-      return render.problem || "failed";
+      return order.problem || "failed";
   }
 }
 
@@ -158,12 +198,18 @@ function PlanPapers({ print }: { print: number }) {
         <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
           Bring a plan back
         </button>
-        <input ref={chooser} type="file" accept=".json,application/json" hidden aria-label="Plan document"
+        <input
+          ref={chooser}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Plan document"
           onChange={(event) => {
             const file = event.target.files?.[0];
             if (file) void bring(file);
             event.target.value = "";
-          }} />
+          }}
+        />
       </div>
       {said && <Problem message={said} />}
     </div>
@@ -178,16 +224,22 @@ async function planProblem(file: File, here: Plan | null): Promise<Plan | string
   } catch {
     return "is not a plan document.";
   }
-  if (typeof document !== "object" || document === null || Array.isArray(document)) return "is not a plan document.";
+  if (typeof document !== "object" || document === null || Array.isArray(document))
+    return "is not a plan document.";
+  let plan: Plan;
   try {
-    await must(client.POST("/api/reckon", { body: { plan: document as Record<string, unknown>, step: "handover" } }));
+    plan = await must<Plan>(
+      client.POST("/api/plans/read", { body: { plan: document as Record<string, unknown> } }),
+    );
   } catch (error) {
     const { problems, message } = error as ApiProblem;
     const first = problems[0];
-    const where = first && !first.message.includes(first.path.split(".").at(-1) ?? "") ? `${first.path}: ` : "";
-    return first ? `is not a plan: ${where}${where ? first.message : sentence(first.message)}`.replace(/\.?$/, ".") : `could not be read: ${sentence(message)}`;
+    const where =
+      first && !first.message.includes(first.path.split(".").at(-1) ?? "") ? `${first.path}: ` : "";
+    return first
+      ? `is not a plan: ${where}${where ? first.message : sentence(first.message)}`.replace(/\.?$/, ".")
+      : `could not be read: ${sentence(message)}`;
   }
-  const plan = document as Plan;
   const [there, own] = [plan.picture, here?.picture];
   if (own && (there.width_px !== own.width_px || there.height_px !== own.height_px))
     return `is a plan for a picture of ${there.width_px} × ${there.height_px} px; this one has ${own.width_px} × ${own.height_px}.`;

@@ -21,9 +21,9 @@ export function PaddingSheet({ plan, worksheet }: { plan: Plan; worksheet: Works
   const settle = usePlanStore((store) => store.settle);
   const { picking, pick } = useFitTools();
   const edge = plan.edge;
-  const own = edge && "colour" in edge && edge.colour ? edge.colour : "#ffffff";
-  const colour = (plan.fit?.colour ?? own).toLowerCase();
-  const [x, y] = (plan.fit?.anchor ?? [0.5, 0.5]) as [number, number];
+  const own = "colour" in edge && edge.colour ? edge.colour : "#ffffff";
+  const colour = (plan.fit.colour ?? own).toLowerCase();
+  const [x, y] = plan.fit.anchor as [number, number];
   const { image, printed } = worksheet.reckoning.boxes;
   // Only one direction has room to spare.
   const sideways = image[2] - printed[2] > image[3] - printed[3];
@@ -34,15 +34,35 @@ export function PaddingSheet({ plan, worksheet }: { plan: Plan; worksheet: Works
   return (
     <section aria-label="Padding" className="space-y-2">
       <div className="flex flex-wrap items-center gap-2">
-        <Pick label="Colour of the padding" options={COLOURS} value={COLOURS.find((item) => item.value === colour)?.value ?? null}
-          onPick={(value) => change({ "fit.colour": value })} />
-        <input type="color" className="h-7 w-10 cursor-pointer" aria-label="Own colour" value={colour}
-          onChange={(event) => change({ "fit.colour": event.target.value }, true)} onBlur={settle} />
-        <button type="button" className="plain-button flex items-center gap-1.5" aria-pressed={picking} onClick={() => pick(!picking)}>
+        <Pick
+          label="Colour of the padding"
+          options={COLOURS}
+          value={COLOURS.find((item) => item.value === colour)?.value ?? null}
+          onPick={(value) => change({ "fit.colour": value })}
+        />
+        <input
+          type="color"
+          className="h-7 w-10 cursor-pointer"
+          aria-label="Own colour"
+          value={colour}
+          onChange={(event) => change({ "fit.colour": event.target.value }, true)}
+          onBlur={settle}
+        />
+        <button
+          type="button"
+          className="plain-button flex items-center gap-1.5"
+          aria-pressed={picking}
+          onClick={() => pick(!picking)}
+        >
           <Pipette size={15} aria-hidden /> {picking ? "Click the picture…" : "From the picture"}
         </button>
       </div>
-      <Pick label="Place of the picture" options={PLACES} value={String(sideways ? x : y) as "0" | "0.5" | "1"} onPick={place} />
+      <Pick
+        label="Place of the picture"
+        options={PLACES}
+        value={String(sideways ? x : y) as "0" | "0.5" | "1"}
+        onPick={place}
+      />
     </section>
   );
 }

@@ -11,7 +11,11 @@ export function PictureSheet({ print, plan }: SheetProps) {
     <div className="space-y-3">
       <label className="block">
         Title of the print
-        <input className="field mt-0.5" maxLength={200} value={plan.title ?? ""} dir="auto"
+        <input
+          className="field mt-0.5"
+          maxLength={200}
+          value={plan.title}
+          dir="auto"
           onChange={(event) => {
             onStart();
             change({ title: event.target.value }, true);
@@ -21,14 +25,17 @@ export function PictureSheet({ print, plan }: SheetProps) {
             // The cursor stays: whoever typed goes on from here.
             if (event.key === "Escape") onBack();
             if (event.key === "Enter" || event.key === "Escape") onDone();
-          }} />
+          }}
+        />
       </label>
       <PictureFactsList picture={print.picture} />
       <p className="soft">
-        The master file is never changed. Focus, noise and exposure are not judged here: look at the
-        picture itself first.
+        The master file is never changed. Focus, noise and exposure are not judged here: look at the picture
+        itself first.
       </p>
-      <Link className="plain-button inline-flex items-center" to={`/pictures/${print.picture.id}`}>The picture and all its prints</Link>
+      <Link className="plain-button inline-flex items-center" to={`/pictures/${print.picture.id}`}>
+        The picture and all its prints
+      </Link>
     </div>
   );
 }

@@ -13,15 +13,28 @@ export function PixelsSheet({ plan, worksheet }: SheetProps) {
   return (
     <div className="space-y-3">
       <Choices choices={worksheet.choices} />
-      {pixels?.mode === "fixed" && (
-        <NumberField narrow label="Pixels per inch" unit="ppi" min={1} max={10000} step={1} inputClass="!w-24" value={pixels.ppi ?? 300}
-          {...typing} onRead={(ppi) => typed({ "pixels.ppi": ppi })} />
+      {pixels.mode === "fixed" && (
+        <NumberField
+          narrow
+          label="Pixels per inch"
+          unit="ppi"
+          min={1}
+          max={10000}
+          step={1}
+          inputClass="!w-24"
+          value={pixels.ppi ?? 300}
+          {...typing}
+          onRead={(ppi) => typed({ "pixels.ppi": ppi })}
+        />
       )}
-      {pixels?.mode === "device" && (
+      {pixels.mode === "device" && (
         <label className="flex items-center justify-between gap-3">
           Printer&apos;s native grid
-          <select className="field figure !w-40 text-[16px]" value={pixels.native_ppi ?? ""}
-            onChange={(event) => change({ "pixels.native_ppi": Number(event.target.value) || null })}>
+          <select
+            className="field figure !w-40 text-[16px]"
+            value={pixels.native_ppi ?? ""}
+            onChange={(event) => change({ "pixels.native_ppi": Number(event.target.value) || null })}
+          >
             <option value="">not known</option>
             {GRIDS.map((ppi) => (
               <option key={ppi} value={ppi}>{`${ppi} ppi`}</option>

@@ -9,7 +9,7 @@ import { usePlanStore } from "../planStore";
 export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
   const change = usePlanStore((store) => store.change);
   const { zone: chosen, choose, drawing, draw } = useFitTools();
-  const keep = plan.fit?.keep ?? [];
+  const keep = plan.fit.keep;
   const field = useRef<HTMLInputElement>(null);
   const count = keep.length;
   const before = useRef(count);
@@ -27,7 +27,9 @@ export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
     // The focus stays in the list: on the next zone's button, or on the one that draws another.
     requestAnimationFrame(() => {
       const buttons = list.current?.querySelectorAll<HTMLElement>("[data-deletes]") ?? [];
-      (buttons[Math.min(index, buttons.length - 1)] ?? list.current?.querySelector<HTMLElement>("button"))?.focus();
+      (
+        buttons[Math.min(index, buttons.length - 1)] ?? list.current?.querySelector<HTMLElement>("button")
+      )?.focus();
     });
   };
   return (
@@ -39,21 +41,39 @@ export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
         </button>
       </div>
       {keep.map((zone, index) => (
-        <div key={index} className="grid grid-cols-[1fr_auto_28px] items-center gap-2" data-chosen={chosen === index || undefined}>
-          <Name field={chosen === index ? field : null} name={zone.name ?? ""} onName={(name) => rename(index, name)} onFocus={() => choose(index)} />
+        <div
+          key={index}
+          className="grid grid-cols-[1fr_auto_28px] items-center gap-2"
+          data-chosen={chosen === index || undefined}
+        >
+          <Name
+            field={chosen === index ? field : null}
+            name={zone.name}
+            onName={(name) => rename(index, name)}
+            onFocus={() => choose(index)}
+          />
           <span className="figure text-[15px]" data-zone-room={zone.name}>
             {rows[index] && words(rows[index])}
           </span>
-          <button type="button" data-deletes className="grid size-7 place-items-center rounded" aria-label={`Delete the keep zone ${zone.name}`}
-            onClick={() => remove(index)}>
+          <button
+            type="button"
+            data-deletes
+            className="grid size-7 place-items-center rounded"
+            aria-label={`Delete the keep zone ${zone.name}`}
+            onClick={() => remove(index)}
+          >
             <Trash2 size={15} aria-hidden />
           </button>
         </div>
       ))}
-      {count > 0 && plan.fit?.mode !== "contain" && (
+      {count > 0 && plan.fit.mode !== "contain" && (
         <label className="flex min-h-6 items-center gap-2">
-          <input type="checkbox" className="checkbox checkbox-sm" checked={plan.fit?.auto ?? false}
-            onChange={(event) => change({ "fit.auto": event.target.checked })} />
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={plan.fit.auto}
+            onChange={(event) => change({ "fit.auto": event.target.checked })}
+          />
           Place the crop by its {count === 1 ? "keep zone" : `${count} keep zones`}
         </label>
       )}
@@ -65,13 +85,28 @@ function words(row: ZoneRow): string {
   return typeset(row.state === "cut" ? `${row.room}, ${row.side}` : `${row.room} ${row.side}`);
 }
 
-function Name({ field, ...props }: { field: React.Ref<HTMLInputElement>; name: string; onName: (name: string) => void; onFocus: () => void }) {
+function Name({
+  field,
+  ...props
+}: {
+  field: React.Ref<HTMLInputElement>;
+  name: string;
+  onName: (name: string) => void;
+  onFocus: () => void;
+}) {
   const [draft, setDraft] = useState<string | null>(null);
   /** Escape: the name from before typing stands. */
   const given = useRef(false);
   return (
-    <input ref={field} className="field" dir="auto" aria-label="Name of the keep zone" maxLength={80} value={draft ?? props.name}
-      onFocus={props.onFocus} onChange={(event) => setDraft(event.target.value)}
+    <input
+      ref={field}
+      className="field"
+      dir="auto"
+      aria-label="Name of the keep zone"
+      maxLength={80}
+      value={draft ?? props.name}
+      onFocus={props.onFocus}
+      onChange={(event) => setDraft(event.target.value)}
       onKeyDown={(event) => {
         if (event.key === "Escape") given.current = true;
         if (event.key !== "Enter" && event.key !== "Escape") return;
@@ -83,6 +118,7 @@ function Name({ field, ...props }: { field: React.Ref<HTMLInputElement>; name: s
         if (!given.current && draft !== null && draft.trim() !== props.name) props.onName(draft.trim());
         given.current = false;
         setDraft(null);
-      }} />
+      }}
+    />
   );
 }

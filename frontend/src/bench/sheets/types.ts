@@ -10,7 +10,8 @@ export interface SheetProps {
 
 /** The picture's sides, px, as it is turned in the plan. */
 export function pictureSides(worksheet: Worksheet): [number, number] {
-  const side = (id: string) => Number(worksheet.reckoning.figures.find((figure) => figure.id === id)?.value ?? 1);
+  const side = (id: string) =>
+    Number(worksheet.reckoning.figures.find((figure) => figure.id === id)?.value ?? 1);
   return [side("picture_width_px"), side("picture_height_px")];
 }
 

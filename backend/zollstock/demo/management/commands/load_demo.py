@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import tempfile
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -16,8 +17,8 @@ from zollstock.batches.cells import shared_part, size_entry
 from zollstock.batches.models import Batch, BatchPicture, CellEdit
 from zollstock.core.plan import PLAN_FORMAT
 from zollstock.jobs.firstplan import first_plan
-from zollstock.jobs.models import Job, Print
-from zollstock.jobs.revisions import begin
+from zollstock.jobs.models import Job
+from zollstock.jobs.revisions import begin_print
 from zollstock.jobs.variants import make_variants
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
@@ -27,7 +28,7 @@ from zollstock.sizes.models import OwnSize, SizeSet
 from zollstock.sizes.shelf import by_keys, sizes_of
 
 from ...museum import CATALOGUE, CATALOGUE_SET, HALL_SET, JOB, OWN_SIZES, PLANS
-from ...plates import PLATES, paint
+from ...plates import PLATES, Plate, paint
 
 
 class Command(BaseCommand):
@@ -54,7 +55,7 @@ class Command(BaseCommand):
         job = Job.objects.create(account=account, **JOB)
         for position, (file, wanted) in enumerate(PLANS.items(), 1):
             plan = {"format": PLAN_FORMAT, "picture": pictures[file].plan_part()} | wanted
-            held = begin(Print(job=job, picture=pictures[file], position=position), plan)
+            held = begin_print(job, pictures[file], plan, position)
         # The last picture also in three other sizes: variants, not copies.
         make_variants(held, by_keys(sizes_of(account), ["cm-20x30", "cm-30x30", "px-1920x1080"]))
 
@@ -68,27 +69,31 @@ class Command(BaseCommand):
         job = Job.objects.create(account=account, **CATALOGUE)
         pictures = []
         for plate in PLATES:
-            picture = self._taken_in(
-                account, plate.file, lambda path, p=plate: _save_jpeg(paint(p), path)
-            )
+            picture = self._taken_in(account, plate.file, partial(_save_plate, plate))
             picture.keep = [plate.keep] if plate.keep else []
             picture.save(update_fields=["keep"])
             plan = first_plan(picture, "cm")
-            begin(Print(job=job, picture=picture, position=plate.number), plan)
+            begin_print(job, picture, plan, plate.number)
             pictures.append(picture)
         sizes = [size_entry(size) for size in by_keys(sizes_of(account), CATALOGUE_SET[1])]
         batch = Batch.objects.create(
-            account=account, job=job, title="Plates in eight sizes", sizes=sizes,
-            shared=shared_part("jpeg"), pattern="{number}_{picture}_{width}x{height}{unit}",
-        )  # fmt: skip
+            account=account,
+            job=job,
+            title="Plates in eight sizes",
+            sizes=sizes,
+            shared=shared_part("jpeg"),
+            pattern="{number}_{picture}_{width}x{height}{unit}",
+        )
         BatchPicture.objects.bulk_create(
             BatchPicture(batch=batch, picture=picture, position=position)
             for position, picture in enumerate(pictures, 1)
         )
         CellEdit.objects.create(
-            batch=batch, picture=pictures[1], size="cm-20x20",
+            batch=batch,
+            picture=pictures[1],
+            size="cm-20x20",
             fit={"mode": "contain", "anchor": [0.5, 0.5], "zoom": 1.0, "auto": False, "angle": 0.0},
-        )  # fmt: skip
+        )
 
     def _picture(self, account: User, file: str) -> Picture:
         known = Picture.objects.filter(account=account, name=file).first()
@@ -108,6 +113,10 @@ class Command(BaseCommand):
         return picture
 
 
+def _save_plate(plate: Plate, path: Path) -> None:
+    _save_jpeg(paint(plate), path)
+
+
 def _save_jpeg(image: pyvips.Image, path: Path) -> None:
     image.jpegsave(str(path), Q=90, profile="srgb")
 
@@ -125,7 +134,8 @@ def _paint(file: str, path: Path) -> None:
                 image.set_type(pyvips.GValue.gstr_type, f"exif-ifd0-{tag}", text)
         image.jpegsave(str(path), Q=92, profile="srgb")
     elif path.suffix == ".tif":
-        image.tiffsave(str(path), compression="lzw", predictor="horizontal", resunit="inch",
-                       profile="srgb")  # fmt: skip
+        image.tiffsave(
+            str(path), compression="lzw", predictor="horizontal", resunit="inch", profile="srgb"
+        )
     else:
         image.pngsave(str(path), compression=3)

@@ -1,0 +1,159 @@
+"""Databases of the versions before: everything in them is there afterwards, and goes on."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from datetime import timedelta
+from typing import Any
+
+import pytest
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+from django.utils import timezone
+
+from tests.api.caller import Caller
+from zollstock.core.plan import parse_plan, plan_document
+from zollstock.jobs.models import Design
+from zollstock.pictures.models import Picture
+from zollstock.pictures.tasks import READING
+from zollstock.renders.bundle import table
+from zollstock.renders.models import Order, Run
+from zollstock.renders.tasks import ORDERS, take_up
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+Models = Callable[[str, str], Any]
+
+
+@contextmanager
+def database_of(*before: tuple[str, str]) -> Iterator[Models]:
+    """The tables as they were; at the end of the block they are brought up to date."""
+    executor = MigrationExecutor(connection)
+    executor.migrate(list(before))
+    try:
+        yield executor.loader.project_state(list(before)).apps.get_model
+    finally:
+        executor = MigrationExecutor(connection)
+        executor.migrate(executor.loader.graph.leaf_nodes())
+
+
+def picture_of(model: Any, account: Any, **more: Any) -> Any:
+    return model.objects.create(
+        account_id=account.id,
+        sha256="0" * 64,
+        bytes=3,
+        file="pictures/fog.jpg",
+        format="JPEG",
+        width_px=300,
+        height_px=200,
+        bits=8,
+        channels=3,
+        name="fog.jpg",
+        **more,
+    )
+
+
+def plan(width: str) -> dict:
+    document = {
+        "title": "Fog",
+        "picture": {"width_px": 300, "height_px": 200},
+        "target": {"width": width, "height": "20 cm"},
+    }
+    return plan_document(parse_plan(document))
+
+
+def test_what_was_being_read_before_readers_had_one_mark_goes_on(account) -> None:
+    with database_of(("pictures", "0004_parcel")) as models:
+        old = models("pictures", "Picture")
+        made = picture_of(old, account, reader="somebody", tries=1)
+        old.objects.filter(id=made.id).update(touched="2026-01-01T00:00:00Z")
+    kept = Picture.objects.get(id=made.id)
+    assert (kept.worker, kept.tries, kept.pulse.year) == ("somebody", 1, 2026)
+    assert [row.pk for row in READING.left()] == [kept.pk]
+
+
+@pytest.fixture
+def before(account) -> dict[str, Any]:
+    """Ids of what was in a database whose prints, orders and files were one row each."""
+    versions = ("jobs", "0001_initial"), ("renders", "0003_print_or_run")
+    with database_of(*versions) as models:
+        picture = picture_of(models("pictures", "Picture"), account, state="ready")
+        job = models("jobs", "Job").objects.create(account_id=account.id, title="Hall")
+        # Four versions, of which the last was undone.
+        plans = [plan(f"{side} cm") for side in (10, 20, 30, 40)]
+        held = models("jobs", "Print").objects.create(
+            job=job, picture=picture, plan=plans[2], position=1, version=6, head=3
+        )
+        for number, document in enumerate(plans, 1):
+            models("jobs", "Revision").objects.create(print=held, number=number, plan=document)
+        run = models("renders", "Run").objects.create(
+            account_id=account.id, title="Plates", state="paused"
+        )
+        given = {"account_id": account.id, "picture": picture, "version": 6, "plan": plans[2]}
+        orders = {
+            state: models("renders", "Render").objects.create(
+                print=held, state=state, name=f"fog-{state}.tif", **given
+            )
+            for state in ("done", "queued", "running")
+        }
+        models("renders", "Render").objects.filter(state="done").update(
+            file="renders/aa/fog.tif", bytes=7, sha256="f" * 64
+        )
+        long_ago = timezone.now() - timedelta(minutes=1)
+        models("renders", "Render").objects.filter(state="running").update(
+            worker="killed", tries=1, pulse=long_ago
+        )
+        of_run = models("renders", "Render").objects.create(
+            run=run,
+            name="fog.tif",
+            folder="a3",
+            position=0,
+            facts={"picture": "fog.jpg", "size": "A3", "ppi": 250.0, "zones": "kept"},
+            **given,
+        )
+    ids = {state: order.id for state, order in orders.items()}
+    return ids | {"print": held.id, "run": run.id, "of_run": of_run.id, "plans": plans}
+
+
+def test_a_print_is_a_design_with_all_its_steps(account, before) -> None:
+    caller = Caller(account)
+    held = caller("GET", f"prints/{before['print']}")
+    assert held["plan"] == before["plans"][2] and held["can_undo"] and held["can_redo"]
+    assert held["picture"]["name"] == "fog.jpg"
+    again = caller("POST", f"prints/{held['id']}/redo", {"version": held["version"]})
+    assert again["plan"] == before["plans"][3]
+    for _ in range(3):
+        again = caller("POST", f"prints/{held['id']}/undo", {"version": again["version"]})
+    assert again["plan"] == before["plans"][0] and not again["can_undo"]
+    assert Design.objects.get().kind == "print"
+    assert caller("GET", "jobs")[0]["prints"][0]["picture_id"] == held["picture"]["id"]
+
+
+def test_orders_keep_their_files_and_go_on(account, before) -> None:
+    caller = Caller(account)
+    told = {order["state"]: order for order in caller("GET", f"prints/{before['print']}/orders")}
+    assert told.keys() == {"done", "queued", "running"}
+    (file,) = told["done"]["files"]
+    assert (file["name"], file["type"], file["sha256"]) == ("fog-done.tif", "tiff", "f" * 64)
+    assert told["done"]["made_text"] == "TIFF 7 B"
+    take_up()
+    assert Order.objects.get(id=before["running"]).state == "queued"
+    claimed = ORDERS.claim(before["running"])
+    assert claimed is not None and claimed.tries == 2
+    assert claimed.by_key()["picture"].name == "fog.jpg"
+
+
+def test_a_run_keeps_its_orders_and_its_table(account, before) -> None:
+    caller = Caller(account)
+    run = caller("GET", f"runs/{before['run']}")
+    assert (run["state"], run["total"], run["queued"]) == ("paused", 1, 1)
+    assert caller("POST", f"runs/{run['id']}/resume")["state"] == "going"
+    head, line = table(Run.objects.get(id=before["run"])).strip().split("\r\n")
+    row = dict(zip(head.split(","), line.split(","), strict=True))
+    assert (row["file"], row["size"], row["ppi"], row["zones"]) == (
+        "a3/fog.tif",
+        "A3",
+        "250.0",
+        "kept",
+    )

@@ -1,0 +1,73 @@
+"""One shape for everything that is drawn: boxes, pieces of pictures, strokes and labels.
+
+Plain numbers, mm from the sheet's top left. Whoever draws (the screen, a leaf) decides nothing.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Required
+
+from typing_extensions import TypedDict  # pydantic takes typing's own from Python 3.12 on
+
+BoxMm = tuple[float, float, float, float]
+
+
+class DrawnBoxes(TypedDict, total=False):
+    """Rectangles [x, y, width, height]; a small drawing needs no other than the document.
+
+    `content` is what is printed on, where marks have a margin around it.
+    """
+
+    document: Required[BoxMm]
+    content: BoxMm
+    trim: BoxMm
+    image: BoxMm
+    visible: BoxMm
+    padding: BoxMm
+    safe: BoxMm
+    opening: BoxMm
+    fold: BoxMm
+    fold_back: BoxMm
+
+
+@dataclass(frozen=True, slots=True)
+class DrawnPiece:
+    """A picture on a sheet.
+
+    `picture` is the whole of it as it would lie, cropped parts included, and `printed` what is printed.
+    It is turned clockwise by `turn`, and leans by `angle` degrees about the middle of `picture`.
+    """
+
+    picture: BoxMm
+    printed: BoxMm
+    turn: int
+    angle: float
+
+
+@dataclass(frozen=True, slots=True)
+class DrawnStroke:
+    """A line on the sheet, for a blade, a fold, a pin."""
+
+    kind: str
+    start: tuple[float, float]
+    end: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class DrawnLabel:
+    """A word on the sheet: the left end of its base line, the height of its capitals."""
+
+    text: str
+    at: tuple[float, float]
+    height: float
+
+
+@dataclass(frozen=True, slots=True)
+class Drawing:
+    """A sheet to be drawn."""
+
+    boxes: DrawnBoxes
+    pieces: list[DrawnPiece]
+    strokes: list[DrawnStroke]
+    labels: list[DrawnLabel]

@@ -1,0 +1,20 @@
+"""Whole parts of a plan as a fix sets them: every field is there, so that the plan stays whole.
+
+Whoever applies a fix (one click on the screen) reads the result before anybody has checked it.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+
+def target_part(width: str, height: str) -> dict[str, Any]:
+    """Another size, with the tag that a size in pixels has by itself."""
+    return {"width": width, "height": height, "ppi": None}
+
+
+def pixels_part(
+    mode: str, ppi: float | None = None, native_ppi: float | None = None
+) -> dict[str, Any]:
+    """Another way to count pixels; a `ppi` that nobody has typed yet is None."""
+    return {"mode": mode, "ppi": ppi, "native_ppi": native_ppi}

@@ -1,0 +1,78 @@
+"""A print as a drawing: whole for the bench, in small for a card, a slip or a leaf."""
+
+from __future__ import annotations
+
+from .box import ZERO, Box
+from .drawing import BoxMm, Drawing, DrawnBoxes, DrawnLabel, DrawnPiece, DrawnStroke
+from .printsheet import print_sheet
+from .rational import Fraction
+from .sheets import Label, Stroke
+from .work import Work
+
+
+def whole_drawing(work: Work) -> Drawing:
+    """Every box, and the strokes and labels of the sheet."""
+    lay, placed, sheet = work.boxes, work.placement, print_sheet(work)
+    boxes: DrawnBoxes = {
+        "document": lay.document.as_floats(),
+        "trim": lay.trim.as_floats(),
+        "image": lay.image.as_floats(),
+        "visible": work.visible.as_floats(),
+    }
+    if work.plan.marks.margin.mm:
+        boxes["content"] = sheet.bleed.as_floats()
+    if (placed.printed.w, placed.printed.h) != (lay.image.w, lay.image.h):
+        boxes["padding"] = lay.image.as_floats()
+    if lay.safe is not None:
+        boxes["safe"] = lay.safe.as_floats()
+    if lay.opening is not None:
+        boxes["opening"] = lay.opening.as_floats()
+    if lay.fold is not None:
+        boxes["fold"] = lay.fold.as_floats()
+    if lay.fold_back is not None:
+        boxes["fold_back"] = lay.fold_back.as_floats()
+    return Drawing(
+        boxes,
+        [_piece(work, ZERO, ZERO)],
+        [_stroke(stroke) for stroke in sheet.strokes],
+        [_label(label) for label in sheet.labels],
+    )
+
+
+def small_drawing(work: Work) -> Drawing:
+    """The file as it will be, with its picture."""
+    return _plain(work.boxes.document.as_floats(), _piece(work, ZERO, ZERO))
+
+
+def trimmed_drawing(work: Work) -> Drawing:
+    """The finished print: what is cut off is not there."""
+    trim = work.boxes.trim
+    return _plain((0.0, 0.0, float(trim.w), float(trim.h)), _piece(work, trim.x, trim.y))
+
+
+def _plain(document: BoxMm, piece: DrawnPiece) -> Drawing:
+    return Drawing({"document": document}, [piece], [], [])
+
+
+def _piece(work: Work, left: Fraction, top: Fraction) -> DrawnPiece:
+    placed, fit = work.placement, work.plan.fit
+    return DrawnPiece(
+        picture=_from(placed.whole, left, top),
+        printed=_from(placed.printed, left, top),
+        turn=fit.turn,
+        angle=fit.angle,
+    )
+
+
+def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:
+    return float(box.x - left), float(box.y - top), float(box.w), float(box.h)
+
+
+def _stroke(stroke: Stroke) -> DrawnStroke:
+    (x, y), (to_x, to_y) = stroke.start, stroke.end
+    return DrawnStroke(stroke.kind, (float(x), float(y)), (float(to_x), float(to_y)))
+
+
+def _label(label: Label) -> DrawnLabel:
+    x, y = label.at
+    return DrawnLabel(label.text, (float(x), float(y)), float(label.height))

@@ -1,0 +1,57 @@
+"""The kinds of design: how a document of each is read, and which pictures it speaks of."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from zollstock.core.parts.fit import KeepZone
+from zollstock.core.plan import PlanError, parse_plan, plan_document
+from zollstock.core.zones import turned
+
+Document = dict[str, Any]
+#: The one kind so far, and the place in its document that speaks of its picture.
+PRINT, PICTURE = "print", "picture"
+
+
+@dataclass(frozen=True)
+class Kind:
+    """A kind of design.
+
+    `sound` reads a document and gives it whole, with every default; it raises a `DocumentError` with
+    the path of each fault. `pictures` gives what a sound document says of each picture, and `zones` the
+    keep zones it has drawn on each, as on the upright picture; both under the picture's key.
+    """
+
+    sound: Callable[[Document], Document]
+    pictures: Callable[[Document], dict[str, Document]]
+    zones: Callable[[Document], dict[str, list[Document]]]
+
+    def check(self, document: Document, own: dict[str, Document]) -> None:
+        """A sound document must be for the design's own pictures. Raises `PlanError`."""
+        wanted = self.pictures(document)
+        for key, given in wanted.items():
+            if given != own.get(key):
+                told = (
+                    "this plan is for another picture: {width_px} × {height_px} px, orientation "
+                    "{orientation}"
+                )
+                raise PlanError([(key, told.format(**given))])
+        for key in own.keys() - wanted.keys():
+            raise PlanError([(key, "no picture is spoken of here")])
+
+
+def _upright_zones(plan: Document) -> list[Document]:
+    """A plan's keep zones in fractions of the upright picture, before the plan's own turn."""
+    fit = plan["fit"]
+    return [turned(KeepZone(**zone), -fit["turn"]).model_dump(mode="json") for zone in fit["keep"]]
+
+
+KINDS: dict[str, Kind] = {
+    PRINT: Kind(
+        sound=lambda document: plan_document(parse_plan(document)),
+        pictures=lambda plan: {PICTURE: plan["picture"]},
+        zones=lambda plan: {PICTURE: _upright_zones(plan)},
+    )
+}

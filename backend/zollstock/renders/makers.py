@@ -1,0 +1,87 @@
+"""The files of an order, by the kind of its design: which they are, and how they are made."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+from zollstock.core.filefacts import FileFacts, facts_of
+from zollstock.core.findings import stops
+from zollstock.core.lengths import UNITS
+from zollstock.core.naming import safe_name
+from zollstock.core.outputs import OUTPUTS
+from zollstock.core.plan import Plan, lengths_of, parse_plan
+from zollstock.core.refusal import Refusal
+from zollstock.core.show import style_for
+from zollstock.core.work import Work, work_out
+from zollstock.jobs.kinds import PICTURE, PRINT
+from zollstock.pictures.models import Picture
+from zollstock.pixels.render import render
+from zollstock.pixels.write import Progress, Written
+
+Document = dict[str, Any]
+
+
+class Stopped(Refusal):
+    """The document has a `stop`; the message says which."""
+
+
+@dataclass(frozen=True)
+class FileWanted:
+    """A file before it is made: its name, its kind (`core.outputs`) and what is known of it."""
+
+    name: str
+    type: str
+    facts: FileFacts
+
+
+@dataclass(frozen=True)
+class Maker:
+    """A kind's files.
+
+    `wanted` names them, and raises `Stopped` where they cannot be made. `make` makes them, each at its
+    place, from the masters under their keys.
+    """
+
+    wanted: Callable[[Document, Mapping[str, Picture]], list[FileWanted]]
+    make: Callable[[Document, Mapping[str, Path], Sequence[Path], Progress], list[Written]]
+
+
+def _print_wanted(document: Document, pictures: Mapping[str, Picture]) -> list[FileWanted]:
+    plan = parse_plan(document)
+    work = work_out(plan)
+    for finding in stops(work, style_for(lengths_of(plan))):
+        raise Stopped(finding.text)
+    facts = facts_of(work, pictures[PICTURE].name)
+    return [FileWanted(file_name(plan, work), plan.output.format, facts)]
+
+
+def _print_made(
+    document: Document, masters: Mapping[str, Path], places: Sequence[Path], progress: Progress
+) -> list[Written]:
+    (place,) = places
+    return [render(parse_plan(document), masters[PICTURE], place, progress)]
+
+
+MAKERS: dict[str, Maker] = {PRINT: Maker(_print_wanted, _print_made)}
+
+
+def file_name(plan: Plan, work: Work) -> str:
+    """A telling name, safe on every system: `fog-over-the-pans_24x16in_250ppi.tif`."""
+    sides = side_fields(plan)
+    size = f"{sides['width']}x{sides['height']}{sides['unit']}"
+    title = safe_name(plan.title)[:80]
+    return f"{title}_{size}_{float(work.output_ppi):.0f}ppi.{OUTPUTS[plan.output.format].ending}"
+
+
+def side_fields(plan: Plan) -> dict[str, str]:
+    """Finished width, height and unit as plain numbers for a file name."""
+    style = style_for(lengths_of(plan))
+    per_unit = style.pixel if style.unit == "px" else UNITS[style.unit]
+    sides = {
+        name: f"{float(getattr(plan.target, name).mm / per_unit):.6g}"
+        for name in ("width", "height")
+    }
+    return sides | {"unit": style.unit}

@@ -1,0 +1,173 @@
+// @vitest-environment happy-dom
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { fireEvent, render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { ReactNode } from "react";
+import { MemoryRouter } from "react-router";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { Plan } from "../../api/types";
+import { benchOf } from "../../api/vectors.testing";
+import { patched, type Fix } from "../fix";
+import { usePlanStore } from "../planStore";
+import { DistanceSheet } from "./DistanceSheet";
+import { EdgeSheet } from "./EdgeSheet";
+import { PixelsSheet } from "./PixelsSheet";
+import { SizeSheet } from "./SizeSheet";
+
+const change = vi.fn();
+
+function shown(
+  Sheet: (props: ReturnType<typeof benchOf> & { unit: "cm"; problem: null }) => ReactNode,
+  name: Parameters<typeof benchOf>[0],
+  step?: Parameters<typeof benchOf>[1],
+  alter: Fix = {},
+) {
+  const bench = benchOf(name, step);
+  const plan = patched(bench.plan, alter);
+  usePlanStore.setState({ plan, print: bench.print, change });
+  // What is in the cache is what is shown: nobody is asked for more.
+  const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
+  queries.setQueryData(["reference"], {
+    media: [{ name: "canvas", factor: 0.6 }],
+    sources: {},
+    size_examples: ["8x10"],
+  });
+  queries.setQueryData(["sizes", ""], [
+    { key: "iso-a3", name: "A3", group: "ISO A", width: "297 mm", height: "420 mm", shown: "29.7 × 42 cm" },
+  ]); // prettier-ignore
+  render(
+    <MemoryRouter>
+      <QueryClientProvider client={queries}>
+        <Sheet {...bench} plan={plan} unit="cm" problem={null} />
+      </QueryClientProvider>
+    </MemoryRouter>,
+  );
+  return plan;
+}
+
+/** The names of every field of a plan's parts: what is whole before must be whole after. */
+const names = (plan: Plan) =>
+  Object.fromEntries(Object.entries(plan).map(([part, value]) => [part, Object.keys(value).sort()]));
+const lastFix = () => change.mock.lastCall?.[0] as Fix;
+
+beforeEach(() => vi.clearAllMocks());
+
+describe("the Size sheet", () => {
+  it("takes a size of the library in the direction of the print, and leaves the plan whole", async () => {
+    const plan = shown(SizeSheet, "border", "size");
+    await userEvent.click(screen.getByRole("button", { name: "A3" }));
+    expect(lastFix()).toEqual({ target: { width: "420 mm", height: "297 mm", ppi: null } });
+    expect(names(patched(plan, lastFix()))).toEqual(names(plan));
+  });
+
+  it("swaps the sides as they were typed", async () => {
+    shown(SizeSheet, "border", "size");
+    await userEvent.click(screen.getByRole("button", { name: /Swap sides/ }));
+    expect(lastFix()).toEqual({ "target.width": "16 in", "target.height": "24 in" });
+  });
+
+  it("takes name and factor of a surface together", async () => {
+    shown(SizeSheet, "border", "size");
+    await userEvent.selectOptions(screen.getByRole("combobox", { name: "Printed on" }), "canvas");
+    expect(lastFix()).toEqual({ medium: { name: "canvas", factor: 0.6 } });
+  });
+
+  it("offers a tag where the target is in pixels, and nowhere else", () => {
+    shown(SizeSheet, "screen", "size");
+    expect(screen.getByRole("spinbutton", { name: /ppi tag/ })).toHaveValue("96");
+  });
+});
+
+describe("the Edge sheet", () => {
+  it("gives every side the same until each is wanted by itself", async () => {
+    shown(EdgeSheet, "border", "edge");
+    expect(screen.getByRole("textbox", { name: "Every side" })).toHaveValue("2 in");
+    await userEvent.click(screen.getByRole("checkbox", { name: "Each side by itself" }));
+    for (const side of ["Left", "Top", "Right", "Bottom"])
+      expect(screen.getByRole("textbox", { name: side })).toHaveValue("2 in");
+  });
+
+  it("makes unequal sides equal only when that is asked for", async () => {
+    shown(EdgeSheet, "border", "edge", { "edge.bottom": "3 in" });
+    expect(screen.getByRole("textbox", { name: "Bottom" })).toHaveValue("3 in");
+    expect(change).not.toHaveBeenCalled();
+    await userEvent.click(screen.getByRole("checkbox", { name: "Each side by itself" }));
+    expect(lastFix()).toMatchObject({ "edge.bottom": "2 in", "edge.left": "2 in" });
+  });
+
+  it("offers the three answers to the new ratio, each drawn", async () => {
+    shown(EdgeSheet, "border", "edge");
+    const ways = within(screen.getByRole("group", { name: "Ways out" })).getAllByRole("button");
+    expect(ways).toHaveLength(3);
+    expect(ways.every((way) => way.querySelector("svg image"))).toBe(true);
+    await userEvent.click(ways[1] as HTMLElement);
+    expect(lastFix()).toEqual({ "fit.mode": "contain", "fit.zoom": 1 });
+  });
+
+  it("takes an edge away and gives one, each a whole part", async () => {
+    shown(EdgeSheet, "border", "edge");
+    await userEvent.click(screen.getByRole("button", { name: "None" }));
+    expect(lastFix()).toEqual({ edge: { kind: "none" } });
+    shown(EdgeSheet, "border", "edge", { edge: { kind: "none" } });
+    await userEvent.click(screen.getAllByRole("button", { name: "Border" }).at(-1) as HTMLElement);
+    const whole = Object.keys(benchOf("border").plan.edge).sort();
+    expect(Object.keys((lastFix() as { edge: object }).edge).sort()).toEqual(whole);
+  });
+});
+
+describe("the Pixels sheet", () => {
+  it("offers four ways with what each costs, and takes one as a whole part", async () => {
+    const plan = shown(PixelsSheet, "border", "pixels");
+    const ways = within(screen.getByRole("group", { name: "Ways out" })).getAllByRole("button");
+    expect(ways).toHaveLength(4);
+    expect(ways[0]).toHaveAttribute("aria-pressed", "true");
+    expect(ways[0]).toHaveTextContent("nothing resampled");
+    await userEvent.click(ways[1] as HTMLElement);
+    expect(names(patched(plan, lastFix()))).toEqual(names(plan));
+  });
+
+  it("asks for the ppi where one is set, and for the device's grid where it decides", async () => {
+    shown(PixelsSheet, "border", "pixels", { pixels: { mode: "fixed", ppi: 240, native_ppi: null } });
+    expect(screen.getByRole("spinbutton", { name: /Pixels per inch/ })).toHaveValue("240");
+    shown(PixelsSheet, "border", "pixels", { pixels: { mode: "device", ppi: null, native_ppi: 360 } });
+    const grid = screen.getByRole("combobox", { name: /native grid/ });
+    expect(grid).toHaveValue("360");
+    await userEvent.selectOptions(grid, "not known");
+    expect(lastFix()).toEqual({ "pixels.native_ppi": null });
+  });
+});
+
+describe("the Distance sheet", () => {
+  it("shows the schools side by side, and chooses only one that answers", async () => {
+    shown(DistanceSheet, "border");
+    const schools = screen.getAllByRole("radio");
+    expect(schools).toHaveLength(4);
+    expect(schools[0]).toBeChecked();
+    expect(schools[3]).toBeDisabled();
+    await userEvent.click(schools[1] as HTMLElement);
+    expect(lastFix()).toEqual({ "viewing.school": "table" });
+  });
+
+  it("sets a distance or goes back to the natural one", async () => {
+    shown(DistanceSheet, "border");
+    expect(screen.getByRole("button", { name: "Whole print" })).toHaveAttribute("aria-pressed", "true");
+    await userEvent.click(screen.getByRole("button", { name: /^2.m$/ }));
+    expect(lastFix()).toEqual({ "viewing.distance": "2 m" });
+    await userEvent.click(screen.getByRole("button", { name: "Whole print" }));
+    expect(lastFix()).toEqual({ "viewing.distance": null });
+  });
+
+  it("has one sentence for a screen", () => {
+    shown(DistanceSheet, "screen");
+    expect(screen.queryAllByRole("radio")).toHaveLength(0);
+    expect(screen.getByText(/This print is for a screen/)).toBeInTheDocument();
+  });
+
+  it("judges by another eye", () => {
+    shown(DistanceSheet, "border");
+    fireEvent.change(screen.getByRole("combobox", { name: /Sharpness of the eye/ }), {
+      target: { value: "0.6" },
+    });
+    expect(lastFix()).toEqual({ "viewing.arcmin": 0.6 });
+  });
+});
