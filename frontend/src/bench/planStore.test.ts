@@ -93,6 +93,37 @@ describe("the plan in hand", () => {
     expect(store().saving).toBe("saved");
   });
 
+  it("saves every settled change as a step of its own, however quick the hand is", async () => {
+    for (const title of ["a step to the right", "one more", "and back"]) store().change({ title });
+    await store().flush();
+    expect(calls.map((call) => call.body?.plan?.title)).toEqual([
+      "a step to the right",
+      "one more",
+      "and back",
+    ]);
+  });
+
+  it("saves nothing from the middle of a drag, though the step before it is still being saved", async () => {
+    store().change({ title: "before" });
+    store().change({ title: "half way" }, true);
+    await vi.waitFor(() => expect(calls).toHaveLength(1));
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(calls.map((call) => call.body?.plan?.title)).toEqual(["before"]);
+    store().change({ title: "let go" }, true);
+    store().settle();
+    await store().flush();
+    expect(calls.map((call) => call.body?.plan?.title)).toEqual(["before", "let go"]);
+  });
+
+  it("sends what a lost line kept back as one step", async () => {
+    answers = [() => ({ status: 503, body: { message: "away" } })];
+    for (const title of ["one", "two", "three"]) store().change({ title });
+    await vi.waitFor(() => expect(store().saving).toBe("waiting"));
+    store().again();
+    await store().flush();
+    expect(calls.map((call) => call.body?.plan?.title)).toEqual(["one", "three"]);
+  });
+
   it("tells of another window's change, keeps what is in hand, and can save it on top", async () => {
     answers = [() => ({ status: 409, body: { message: "changed in another window" } })];
     store().change({ title: "mine" });

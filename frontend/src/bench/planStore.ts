@@ -62,6 +62,10 @@ interface Hand {
   plan: Plan;
   /** The plan that the server has; null when it is another one in any case. */
   saved: Plan | null;
+  /** Settled plans that are not saved yet, in their order: each is a step of its own to undo. */
+  steps: Plan[];
+  /** Whether the plan in hand is in the middle of a drag or of typing: not to be saved yet. */
+  going: boolean;
   saving: Saving;
   words: string;
   walked: string;
@@ -79,10 +83,10 @@ export const usePlanStore = create<PlanStore>((set, get) => {
   let current: Hand | null = null;
 
   /** Change a hand and tell whoever looks at it; `going` changes are kept in storage when they settle. */
-  const told = (hand: Hand, change: Partial<Hand>, going = false) => {
+  const told = (hand: Hand, change: Partial<Hand>) => {
     Object.assign(hand, change);
     if (!isUnsaved(hand) || hand.saving === "gone") dropUnsent(hand.print.id);
-    else if (!going) keepUnsent(hand.print.id, { version: hand.print.version, plan: hand.plan });
+    else if (!hand.going) keepUnsent(hand.print.id, { version: hand.print.version, plan: hand.plan });
     const waiting = [...hands.values()]
       .filter((one) => isUnsaved(one) && one.saving !== "gone")
       .map(({ print, plan, saving }) => ({ id: print.id, title: plan.title, saving }));
@@ -114,12 +118,22 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       };
     });
 
-  /** Save until the server has what is in hand; one request at a time, in order. */
+  /** The plan in hand is a step: it is saved after those before it. */
+  const settled = (hand: Hand) => {
+    hand.going = false;
+    if (isUnsaved(hand) && hand.steps.at(-1) !== hand.plan) hand.steps.push(hand.plan);
+    told(hand, {});
+    // A stale plan waits for its owner's choice; saving it again would only be refused again.
+    if (isUnsaved(hand) && hand.saving !== "stale" && hand.saving !== "gone") void save(hand);
+  };
+
+  /** Save until the server has every settled step; one request at a time, in order. */
   const save = (hand: Hand): Promise<void> => {
     hand.running ??= (async () => {
       let tries = 0;
-      while (isUnsaved(hand)) {
-        const { print, plan } = hand;
+      while (isUnsaved(hand) && (hand.steps.length || !hand.going)) {
+        const { print } = hand;
+        const plan = hand.steps[0] ?? hand.plan;
         told(hand, { saving: "saving" });
         try {
           const saved = await must<PrintState>(
@@ -130,6 +144,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
           );
           // What says the same stays the same object: nothing is reckoned or drawn again for being saved.
           const answer = { ...saved, plan: replaceEqualDeep(plan, saved.plan) };
+          hand.steps = hand.steps.filter((step) => step !== plan);
           // The server's wording of the same plan, unless the hand has moved on.
           const untouched = hand.plan === plan;
           if (untouched) hand.plan = answer.plan;
@@ -138,6 +153,8 @@ export const usePlanStore = create<PlanStore>((set, get) => {
           tries = 0;
         } catch (error) {
           const problem = error as ApiProblem;
+          // What could not be sent becomes one step with what comes after it: the plan in hand is kept.
+          hand.steps = [];
           if (problem.status === 401) {
             // Somebody signs in over the page; `again` goes on from here.
             told(hand, { saving: "waiting", words: problem.message });
@@ -162,7 +179,8 @@ export const usePlanStore = create<PlanStore>((set, get) => {
   const walk = async (way: "undo" | "redo") => {
     const hand = current;
     if (!hand) return;
-    await save(hand);
+    settled(hand);
+    await hand.running;
     if (hand.saving !== "saved") return;
     try {
       const answer = await must<PrintState>(
@@ -191,6 +209,8 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       saving: "saved",
       words: "",
       walked: "",
+      steps: [],
+      going: false,
       running: null,
       hurry: null,
     };
@@ -229,33 +249,31 @@ export const usePlanStore = create<PlanStore>((set, get) => {
         } else if (print.version > held.print.version) told(held, { saving: "stale" });
         else told(held, {});
       }
-      if (isUnsaved(current) && current.saving !== "stale") void save(current);
+      settled(current);
     },
     change: (fix, going = false) => {
       const hand = current;
       if (!hand) return;
-      told(hand, { plan: patched(hand.plan, fix), walked: "" }, going);
-      if (!going && hand.saving !== "stale" && hand.saving !== "gone") void save(hand);
+      told(hand, { plan: patched(hand.plan, fix), walked: "", going });
+      if (!going) settled(hand);
     },
     settle: () => {
-      // A stale plan waits for its owner's choice; saving it again would only be refused again.
-      if (!current || !isUnsaved(current)) return;
-      told(current, {});
-      if (current.saving !== "stale" && current.saving !== "gone") void save(current);
+      if (current) settled(current);
     },
     putBack: (plan) => {
-      if (current) told(current, { plan });
+      if (current) told(current, { plan, going: false });
     },
     replace: (plan) => {
       if (!current) return;
       told(current, { plan, walked: "" });
-      get().settle();
+      settled(current);
     },
     unsaved: () => [...hands.values()].some((hand) => isUnsaved(hand) && hand.saving !== "gone"),
     flush: async () => {
       const hand = current;
       if (!hand) return null;
-      await save(hand);
+      settled(hand);
+      await hand.running;
       return hand.saving === "saved" ? hand.print : null;
     },
     again: () => {
@@ -272,7 +290,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       await hand.running;
       try {
         const theirs = await theirsOf(hand);
-        hand.plan = theirs.plan;
+        Object.assign(hand, { plan: theirs.plan, steps: [], going: false });
         accept(hand, theirs);
       } catch (error) {
         const problem = error as ApiProblem;
@@ -286,7 +304,7 @@ export const usePlanStore = create<PlanStore>((set, get) => {
       await hand.running;
       try {
         const theirs = await theirsOf(hand);
-        told(hand, { print: theirs, saved: null, saving: "waiting", words: "" });
+        told(hand, { print: theirs, saved: null, steps: [], going: false, saving: "waiting", words: "" });
         await save(hand);
       } catch (error) {
         const problem = error as ApiProblem;
