@@ -3,12 +3,25 @@ import tailwindcss from "@tailwindcss/vite";
 import react, { reactCompilerPreset } from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
+const ALONE = "src/**/*.alone.test.{ts,tsx}";
+
 export default defineConfig({
   base: "/static/",
   // The compiler keeps what did not change from being drawn again: under a finger that is most of a screen.
   plugins: [react(), babel({ presets: [reactCompilerPreset()] }), tailwindcss()],
   // Nothing inline: the content security policy allows only files of our own.
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
-  // A page takes a second to set up: files that need one say so in their first line.
-  test: { environment: "node", setupFiles: ["src/testing.ts"], restoreMocks: true },
+  test: {
+    // Files that need a page say so in their first line.
+    environment: "node",
+    setupFiles: ["src/testing.ts"],
+    restoreMocks: true,
+    pool: "threads",
+    // A world of its own costs each file more than its tests: only those have one that put something in
+    // place of the server or of another part for all that are read after it.
+    projects: [
+      { extends: true, test: { name: "together", isolate: false, exclude: ["node_modules/**", ALONE] } },
+      { extends: true, test: { name: "alone", include: [ALONE] } },
+    ],
+  },
 });

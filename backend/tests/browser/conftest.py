@@ -57,16 +57,35 @@ def signed_in(stack: Stack, browser: Browser) -> dict:
     return state
 
 
-@pytest.fixture
-def context(stack: Stack, browser: Browser, signed_in: dict) -> Iterator[BrowserContext]:
+@pytest.fixture(scope="session")
+def window(stack: Stack, browser: Browser, signed_in: dict) -> Iterator[BrowserContext]:
+    """One for all tests: what the browser has read and compiled once, it need not read again."""
     made = browser.new_context(
         base_url=stack.address,
-        storage_state=signed_in,
         accept_downloads=True,
         viewport={"width": 1280, "height": 800},
+        reduced_motion="reduce",
     )
     yield made
     made.close()
+
+
+@pytest.fixture
+def context(window: BrowserContext, stack: Stack, signed_in: dict) -> Iterator[BrowserContext]:
+    """The window as at the beginning: signed in, with nothing kept, no page open, on line."""
+    window.clear_cookies()
+    window.add_cookies(signed_in["cookies"])
+    yield window
+    window.set_offline(False)
+    pages = window.pages
+    if pages:
+        line = window.new_cdp_session(pages[0])
+        line.send(
+            "Storage.clearDataForOrigin",
+            {"origin": stack.address, "storageTypes": "local_storage,indexeddb,file_systems"},
+        )
+    for page in pages:
+        page.close(run_before_unload=False)
 
 
 @pytest.fixture

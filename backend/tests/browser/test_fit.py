@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.test_keyboard_and_access import axe
+from tests.browser.access import axe
 from tests.pictures import chart, noise, save
 
 

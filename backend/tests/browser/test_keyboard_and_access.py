@@ -2,32 +2,11 @@
 
 from __future__ import annotations
 
-from pathlib import Path
+from playwright.sync_api import expect
 
-import pytest
-from playwright.sync_api import Page, expect
+from tests.browser.access import axe, axe_in_both
 
-ROOT = Path(__file__).resolve().parents[3]
-AXE = (ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js").read_text()
 STEPS = ("picture", "size", "fit", "edge", "pixels", "distance", "handover")
-
-
-def axe(page: Page, where: str) -> None:
-    """No fault against WCAG 2.2 A and AA on the page as it stands."""
-    page.evaluate(AXE)
-    found = page.evaluate(
-        """async () => (await axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"] }))
-            .violations.map((fault) => fault.id + ": " + fault.nodes.map((node) => node.html).slice(0, 3).join(" | "))"""
-    )
-    assert found == [], f"{where}: {found}"
-
-
-def axe_in_both(page: Page, where: str) -> None:
-    """The same in both lights."""
-    for light in ("Booth", "Paper"):
-        page.get_by_role("button", name=light, exact=True).click()
-        page.wait_for_timeout(250)  # colours fade for 140 ms
-        axe(page, f"{where} in {light}")
 
 
 def test_the_door(stack, browser) -> None:
@@ -42,37 +21,32 @@ def test_the_door(stack, browser) -> None:
     page.close()
 
 
-@pytest.mark.parametrize("light", ["Paper", "Booth"])
-def test_every_view_in_both_lights(bench, light: str) -> None:
+def test_every_view_in_both_lights(bench) -> None:
     page = bench()
-    page.get_by_role("button", name=light).click()
     page.get_by_role("tab", name="Edge").click()
     page.get_by_role("button", name="Border", exact=True).click()
     for step in STEPS:
         page.locator(f"[data-step={step}]").click()
         expect(page.locator(f"[data-step={step}]")).to_have_attribute("aria-selected", "true")
-        page.wait_for_timeout(250)  # colours fade for 140 ms
-        axe(page, f"{step} in {light}")
+        axe_in_both(page, step)
     page.get_by_role("button", name="Sheet of keys").click()
-    axe(page, f"keys in {light}")
+    axe(page, "keys")
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Hall").click()
     expect(page.get_by_role("heading", name="Hall")).to_be_visible()
-    axe(page, f"job in {light}")
+    axe_in_both(page, "job")
     page.goto("/")
     expect(page.get_by_role("heading", name="Hall").first).to_be_visible()
-    axe(page, f"jobs in {light}")
+    axe_in_both(page, "jobs")
     page.goto("/nothing/here")
-    axe(page, f"nothing in {light}")
+    axe_in_both(page, "nothing")
     for path, what in (
         ("/sizes", "[data-size=iso-a4]"),
         ("/leave-room", "[data-testid=frame] svg"),
     ):
         page.goto(path)
         expect(page.locator(what)).to_be_visible()
-        axe(page, f"{path} in {light}")
-    page.goto("/")
-    page.get_by_role("button", name="Paper").click()
+        axe_in_both(page, path)
 
 
 def test_the_bench_by_keyboard_alone(bench) -> None:
@@ -128,22 +102,24 @@ def test_figures_open_to_their_rule(bench) -> None:
     expect(line).to_contain_text("before any resampling")
 
 
-@pytest.mark.parametrize(("width", "height"), [(1024, 700), (1280, 800), (1920, 1080), (390, 844)])
-def test_nothing_runs_off_the_screen(bench, width: int, height: int) -> None:
+def test_nothing_runs_off_the_screen(bench) -> None:
     page = bench(title="A job with a very long name that goes on and on, as people's do " * 2)
-    page.set_viewport_size({"width": width, "height": height})
     for step in STEPS:
         page.locator(f"[data-step={step}]").click()
-        wide = page.evaluate("document.documentElement.scrollWidth")
-        assert wide <= width, f"{step} is {wide} px wide"
-    if width >= 1024:
-        assert page.evaluate("document.documentElement.scrollHeight") <= height
-    drawing, sheet = (
-        page.locator(at).bounding_box() for at in ("[data-testid=drawing]", "#worksheet")
-    )
-    assert drawing and sheet and drawing["width"] > 250 and drawing["height"] > 200
-    if width < 860:
-        assert sheet["y"] >= drawing["y"] + drawing["height"]
+        expect(page.locator(f"[data-step={step}]")).to_have_attribute("aria-selected", "true")
+        for width, height in ((1024, 700), (1280, 800), (1920, 1080), (390, 844)):
+            page.set_viewport_size({"width": width, "height": height})
+            wide, high = page.evaluate(
+                "(({ scrollWidth, scrollHeight }) => [scrollWidth, scrollHeight])(document.documentElement)"
+            )
+            assert wide <= width, f"{step} is {wide} px wide at {width}"
+            assert width < 1024 or high <= height, f"{step} is {high} px high at {height}"
+            drawing, sheet = (
+                page.locator(at).bounding_box() for at in ("[data-testid=drawing]", "#worksheet")
+            )
+            assert drawing and sheet and drawing["width"] > 250 and drawing["height"] > 200
+            if width < 860:
+                assert sheet["y"] >= drawing["y"] + drawing["height"]
 
 
 def test_a_long_title_and_an_address_that_is_not_mine(bench) -> None:

@@ -101,7 +101,7 @@ def test_coming_back_online_overwrites_nothing(two: Page) -> None:
 
 
 def test_a_session_that_ends_is_taken_up_over_the_page(two: Page) -> None:
-    from tests.browser.test_keyboard_and_access import axe
+    from tests.browser.access import axe
     from tests.running import PASSWORD
 
     page = two

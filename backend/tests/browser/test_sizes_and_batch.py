@@ -10,7 +10,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.test_keyboard_and_access import axe, axe_in_both
+from tests.browser.access import axe, axe_in_both
 from tests.pictures import noise, save
 from zollstock.pixels.vips import pyvips
 
