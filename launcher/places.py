@@ -10,4 +10,4 @@ FRONTEND = PROJECT / "frontend"
 VAR = PROJECT / "var"
 VENV = PROJECT / ".venv"
 PYTHON = str(VENV / "bin" / "python")
-CHROMIUM = "/usr/bin/chromium"
+CHROMIUM = "/usr/bin/chromium-headless-shell"

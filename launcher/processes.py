@@ -36,7 +36,7 @@ class Process:
         """Start it, or start it again: what is left of it before, children too, is ended first."""
         self._end_group()
         self.rotate_log()
-        self._started = time.monotonic()
+        self._started, self._asked = time.monotonic(), False
         self.log.parent.mkdir(parents=True, exist_ok=True)
         with self.log.open("ab") as out:
             self.handle = subprocess.Popen(
@@ -76,10 +76,17 @@ class Process:
         shutil.copyfile(self.log, self.log.with_suffix(".log.1"))
         os.truncate(self.log, 0)
 
+    def ask_to_stop(self) -> None:
+        """Ask it to end, once, without waiting: several then end at the same time."""
+        # Asked twice, a worker would let go of what it has in hand.
+        if self.handle is not None and self.alive and not self._asked:
+            self._asked = True
+            self.handle.terminate()
+
     def stop(self, patience: float = 15) -> None:
         """Ask it to end, wait, then end it and its children for good."""
-        if self.handle is not None and self.alive:
-            self.handle.terminate()
+        self.ask_to_stop()
+        if self.handle is not None:
             try:
                 self.handle.wait(patience)
             except subprocess.TimeoutExpired:

@@ -117,7 +117,7 @@ def _needed(dev: bool) -> Iterator[tuple[str, Callable[[], bool]]]:
     yield "redis-server", program("redis-server")
     yield "nginx-light", program("nginx")
     yield "libnginx-mod-http-headers-more-filter", MORE_HEADERS.exists
-    yield "chromium", Path(CHROMIUM).exists
+    yield "chromium-headless-shell", Path(CHROMIUM).exists
     if not built():
         yield "python3-venv", _can_make_environments
         yield "python3-dev", (Path(sysconfig.get_path("include")) / "Python.h").exists

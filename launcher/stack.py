@@ -56,7 +56,9 @@ class Stack:
         self.var, self.fast = var, fast
         self.port = port or _free_port()
         self.address = f"http://127.0.0.1:{self.port}"
-        self._processes: list[Process] = []
+        #: What everything stands on, and what stands on it.
+        self._services: list[Process] = []
+        self._programs: list[Process] = []
         run = _run_folder(var)
         self._database, self._broker = run / "mariadb.sock", run / "redis.sock"
         self._web = run / "web.sock"
@@ -168,10 +170,17 @@ class Stack:
     def stop(self) -> None:
         if self._processes:
             step("Stopping")
-        # What takes orders goes first, the database last.
-        for process in reversed(self._processes):
+        # What takes orders goes first, all at once; then what it stands on, the database last.
+        for process in self._programs:
+            process.ask_to_stop()
+        for process in [*self._programs, *reversed(self._services)]:
             process.stop()
-        self._processes.clear()
+        self._programs.clear()
+        self._services.clear()
+
+    @property
+    def _processes(self) -> list[Process]:
+        return [*self._services, *self._programs]
 
     def services_answer(self) -> bool:
         return all(_answers(path) for path in (self._database, self._broker))
@@ -188,7 +197,7 @@ class Stack:
         self, name: str, command: list[str], more: dict[str, str] | None = None
     ) -> Process:
         process = Process(name, command, self.environment | (more or {}), self._log(name), BACKEND)
-        self._processes.append(process)
+        self._programs.append(process)
         return process
 
     def _celery(self) -> list[str]:
@@ -241,7 +250,7 @@ class Stack:
             f"--collation-server={COLLATION}", "--innodb-buffer-pool-size=128M",
             *(safety if self.fast else []),
         ], self.environment, self._log("mariadb"), self.var)  # fmt: skip
-        self._processes.append(process)
+        self._services.append(process)
         self._wait_for(process, self._database)
         password = self.environment["ZOLLSTOCK_DB_PASSWORD"]
         grant = (
@@ -266,7 +275,7 @@ class Stack:
             # Messages outlive a killed Redis; without them the clock would send them again, later.
             "--appendonly", "no" if self.fast else "yes", "--appenddirname", "redis",
         ], self.environment, self._log("redis"), self.var)  # fmt: skip
-        self._processes.append(process)
+        self._services.append(process)
         self._wait_for(process, self._broker)
 
     def _wait_for(self, process: Process, path: Path, patience: float = 60) -> None:

@@ -58,7 +58,9 @@ def main() -> None:
         photo(source)
         # Bytes that differ from run to run: a file brought before would be recognised.
         source.write_bytes(source.read_bytes() + str(time.time_ns()).encode())
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium-headless-shell", args=FLAGS
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(ADDRESS)
         page.get_by_label("Name").fill(NAME)

@@ -148,7 +148,9 @@ def laid_out(count: int = PICTURES, keys: Sequence[str] = KEYS) -> int:
 def opening() -> None:
     batch = laid_out()
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium-headless-shell", args=FLAGS
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=ADDRESS)
         page.goto("/")
         page.get_by_label("Name").fill(NAME)

@@ -29,7 +29,9 @@ BENCH = (
 def main(address: str, name: str, password: str) -> None:
     FOLDER.mkdir(parents=True, exist_ok=True)
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium-headless-shell", args=FLAGS
+        )
         page = browser.new_page(
             viewport={"width": 1280, "height": 800}, base_url=address, reduced_motion="reduce"
         )

@@ -37,7 +37,9 @@ os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
-        running = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=CHROMIUM)
+        running = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium-headless-shell", args=CHROMIUM
+        )
         yield running
         running.close()
 

@@ -146,6 +146,25 @@ def test_a_process_is_stopped_with_what_it_started(tmp_path: Path) -> None:
     assert is_gone(child)
 
 
+def test_a_program_is_asked_to_end_once_however_often_it_is_told(tmp_path: Path) -> None:
+    counts = (
+        "import signal,time\n"
+        "signal.signal(signal.SIGTERM, lambda *_: print('asked', flush=True))\n"
+        "print('ready', flush=True)\n"
+        "while True: time.sleep(1)"
+    )
+    log = tmp_path / "log"
+    counting = Process("counting", [sys.executable, "-c", counts], dict(os.environ), log, tmp_path)
+    end = time.monotonic() + 20
+    while "ready" not in log.read_text():
+        assert time.monotonic() < end
+        time.sleep(0.05)
+    counting.ask_to_stop()
+    counting.stop(patience=1)
+    assert log.read_text().split() == ["ready", "asked"]
+    assert not counting.alive
+
+
 def test_a_process_that_dies_is_noticed_and_can_start_again(tmp_path: Path) -> None:
     process = Process("sleeper", SLEEPER, dict(os.environ), tmp_path / "s.log", tmp_path)
     os.killpg(process.pid, signal.SIGKILL)
