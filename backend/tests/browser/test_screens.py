@@ -160,7 +160,10 @@ def test_the_words_of_the_rail_never_run_into_each_other(bench) -> None:
     }"""
     for width in (1280, 1024):
         page.set_viewport_size({"width": width, "height": 800})
-        for key, end in (("Shift+ArrowRight", "aria-valuemax"), ("Shift+ArrowLeft", "aria-valuemin")):
+        for key, end in (
+            ("Shift+ArrowRight", "aria-valuemax"),
+            ("Shift+ArrowLeft", "aria-valuemin"),
+        ):
             while (stood := viewer.get_attribute("aria-valuenow")) != viewer.get_attribute(end):
                 page.keyboard.press(key)
                 expect(viewer).not_to_have_attribute("aria-valuenow", stood or "")

@@ -10,6 +10,8 @@ from typing import Required
 
 from typing_extensions import TypedDict  # pydantic takes typing's own from Python 3.12 on
 
+from .letters import FontName
+
 BoxMm = tuple[float, float, float, float]
 
 
@@ -32,6 +34,17 @@ class DrawnBoxes(TypedDict, total=False):
 
 
 @dataclass(frozen=True, slots=True)
+class DrawnRim:
+    """What lies around the image box of a piece, out to `content`: how it is filled, how softly."""
+
+    image: BoxMm
+    content: BoxMm
+    fill: str
+    colour: str
+    softness: float
+
+
+@dataclass(frozen=True, slots=True)
 class DrawnPiece:
     """A picture on a sheet.
 
@@ -43,24 +56,30 @@ class DrawnPiece:
     printed: BoxMm
     turn: int
     angle: float
+    rim: DrawnRim | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class DrawnStroke:
-    """A line on the sheet, for a blade, a fold, a pin."""
+    """A line on the sheet, for a blade, a fold, a pin, or printed around a picture."""
 
     kind: str
     start: tuple[float, float]
     end: tuple[float, float]
+    width: float
+    colour: str
 
 
 @dataclass(frozen=True, slots=True)
 class DrawnLabel:
-    """A word on the sheet: the left end of its base line, the height of its capitals."""
+    """Words on the sheet: the left end of their base line, the height of their capitals, their length."""
 
     text: str
     at: tuple[float, float]
     height: float
+    width: float
+    font: FontName
+    colour: str
 
 
 @dataclass(frozen=True, slots=True)

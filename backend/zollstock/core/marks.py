@@ -1,4 +1,4 @@
-"""Crop, fold and centre marks: short strokes in the margin outside the image."""
+"""Crop, fold, centre and staple marks: short strokes in the margin outside the image."""
 
 from __future__ import annotations
 
@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from .box import ZERO, Box
 from .edges import Layout
+from .ink import Stroke, StrokeKind
 from .parts.surface import Marks
 from .rational import Fraction
-from .sheets import Stroke, StrokeKind
 
 #: Marks keep this far off what is cut or folded, and are this wide, mm.
 GAP = Fraction(1)
@@ -22,13 +22,25 @@ def mark_strokes(marks: Marks, boxes: Layout) -> Iterator[Stroke]:
         return
     inner, trim = boxes.document.grown(-margin), boxes.trim
     if marks.crop:
-        yield from _at("cut", boxes.document, inner, [trim.x, trim.right], [trim.y, trim.bottom])
+        # What is folded is cut where the canvas ends, not where its face does.
+        cut = trim if boxes.fold is None else inner
+        yield from _at("cut", boxes.document, inner, [cut.x, cut.right], [cut.y, cut.bottom])
     if marks.fold:
         for fold in (boxes.fold, boxes.fold_back):
             if fold is not None:
                 yield from _at(
                     "fold", boxes.document, inner, [fold.x, fold.right], [fold.y, fold.bottom]
                 )
+    back = boxes.fold_back
+    if marks.staple and back is not None:
+        # In the middle of what is turned to the back.
+        yield from _at(
+            "staple",
+            boxes.document,
+            inner,
+            [(inner.x + back.x) / 2, (inner.right + back.right) / 2],
+            [(inner.y + back.y) / 2, (inner.bottom + back.bottom) / 2],
+        )
     if marks.centre:
         yield from _at(
             "centre", boxes.document, inner, [trim.x + trim.w / 2], [trim.y + trim.h / 2]

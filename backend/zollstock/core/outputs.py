@@ -37,5 +37,6 @@ OUTPUTS: dict[str, Output] = {
             "jpeg", "JPEG", "image/jpeg", ("jpg", "jpeg"), (8,), longest_side=65_535, lossless=False
         ),
         Output("png", "PNG", "image/png", ("png",), (8, 16)),
+        Output("pdf", "PDF", "application/pdf", ("pdf",), (8, 16), vectors=True),
     )
 }

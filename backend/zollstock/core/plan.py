@@ -6,6 +6,7 @@ typed, and a plan that exists is a plan that can be reckoned. Its parts are in `
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Any, Literal
 
 from pydantic import Field, ValidationError, model_validator
@@ -116,5 +117,13 @@ def lengths_of(plan: Plan) -> list[Length]:
     """Every length in the plan, the target's first."""
     found = [plan.target.width, plan.target.height]
     for part in (plan.edge, plan.marks, plan.viewing):
-        found += [value for value in part.__dict__.values() if isinstance(value, Length)]
+        found += _lengths_in(part)
     return found
+
+
+def _lengths_in(part: Part) -> Iterator[Length]:
+    for value in part.__dict__.values():
+        if isinstance(value, Length):
+            yield value
+        elif isinstance(value, Part):
+            yield from _lengths_in(value)

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from .box import ZERO, Box
-from .drawing import BoxMm, Drawing, DrawnBoxes, DrawnLabel, DrawnPiece, DrawnStroke
+from .drawing import BoxMm, Drawing, DrawnBoxes, DrawnLabel, DrawnPiece, DrawnRim, DrawnStroke
+from .ink import Label, Stroke
+from .letters import reach
 from .printsheet import print_sheet
 from .rational import Fraction
-from .sheets import Label, Stroke
 from .work import Work
 
 
@@ -40,14 +43,15 @@ def whole_drawing(work: Work) -> Drawing:
 
 
 def small_drawing(work: Work) -> Drawing:
-    """The file as it will be, with its picture."""
+    """The file as it will be, with its picture and what lies around it."""
     return _plain(work.boxes.document.as_floats(), _piece(work, ZERO, ZERO))
 
 
 def trimmed_drawing(work: Work) -> Drawing:
     """The finished print: what is cut off is not there."""
     trim = work.boxes.trim
-    return _plain((0.0, 0.0, float(trim.w), float(trim.h)), _piece(work, trim.x, trim.y))
+    piece = replace(_piece(work, trim.x, trim.y), rim=None)
+    return _plain((0.0, 0.0, float(trim.w), float(trim.h)), piece)
 
 
 def _plain(document: BoxMm, piece: DrawnPiece) -> Drawing:
@@ -61,7 +65,18 @@ def _piece(work: Work, left: Fraction, top: Fraction) -> DrawnPiece:
         printed=_from(placed.printed, left, top),
         turn=fit.turn,
         angle=fit.angle,
+        rim=_rim(work, left, top),
     )
+
+
+def _rim(work: Work, left: Fraction, top: Fraction) -> DrawnRim | None:
+    """What is made around the image box; None where there is nothing but paper."""
+    content = work.boxes.document.grown(-work.plan.marks.margin.mm)
+    if not work.plan.edge.fills or content == work.boxes.image:
+        return None
+    fill, colour, softness = work.plan.edge.rim()
+    image = _from(work.boxes.image, left, top)
+    return DrawnRim(image, _from(content, left, top), fill, colour, softness)
 
 
 def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:
@@ -70,9 +85,22 @@ def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:
 
 def _stroke(stroke: Stroke) -> DrawnStroke:
     (x, y), (to_x, to_y) = stroke.start, stroke.end
-    return DrawnStroke(stroke.kind, (float(x), float(y)), (float(to_x), float(to_y)))
+    return DrawnStroke(
+        stroke.kind,
+        (float(x), float(y)),
+        (float(to_x), float(to_y)),
+        float(stroke.width),
+        stroke.colour,
+    )
 
 
 def _label(label: Label) -> DrawnLabel:
     x, y = label.at
-    return DrawnLabel(label.text, (float(x), float(y)), float(label.height))
+    return DrawnLabel(
+        label.text,
+        (float(x), float(y)),
+        float(label.height),
+        float(reach(label.text, label.font, label.height).width),
+        label.font,
+        label.colour,
+    )

@@ -10,6 +10,7 @@ from .work import Work
 def print_sheet(work: Work) -> Sheet:
     """The sheet of a plan worked out; its file has exactly the pixels of the reckoning."""
     plan, boxes, placed = work.plan, work.boxes, work.placement
+    ink = plan.edge.ink(boxes, placed.printed)
     content = boxes.document.grown(-plan.marks.margin.mm)
     piece = Piece(
         name=plan.title,
@@ -31,5 +32,6 @@ def print_sheet(work: Work) -> Sheet:
         trim=boxes.trim,
         bleed=content,
         pieces=(piece,),
-        strokes=tuple(mark_strokes(plan.marks, boxes)),
+        strokes=(*ink.strokes, *mark_strokes(plan.marks, boxes)),
+        labels=ink.labels,
     )

@@ -12,13 +12,12 @@ from typing import Literal
 from .box import ZERO, Box
 from .edges.kind import Rim
 from .grid import Grid, PixelBox
+from .ink import Label, Point, Stroke
 from .pixelcount import round_px
 from .rational import Fraction
 from .straighten import UPRIGHT, Lean
 
 Turn = Literal[0, 90, 180, 270]
-StrokeKind = Literal["cut", "fold", "glue", "centre", "register", "scale"]
-Point = tuple[Fraction, Fraction]
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,33 +46,6 @@ class Piece:
     def mm_per_px(self) -> Fraction:
         """How large a pixel of the picture is printed, the same in both directions."""
         return (self.box.h if self.turn in (90, 270) else self.box.w) / self.region.w
-
-
-@dataclass(frozen=True, slots=True)
-class Stroke:
-    """A straight line along a side of the sheet, `width` mm wide."""
-
-    kind: StrokeKind
-    start: Point
-    end: Point
-    width: Fraction
-
-    @property
-    def box(self) -> Box:
-        """What its ink covers."""
-        (x, y), (to_x, to_y) = self.start, self.end
-        if x == to_x:
-            return Box(x - self.width / 2, y, self.width, to_y - y)
-        return Box(x, y - self.width / 2, to_x - x, self.width)
-
-
-@dataclass(frozen=True, slots=True)
-class Label:
-    """A word on the sheet: `at` is the left end of its base line, `height` that of its capitals."""
-
-    text: str
-    at: Point
-    height: Fraction
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,9 +14,10 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
+from zollstock.core import letters
 from zollstock.core.drawing import BoxMm, Drawing, DrawnPiece
 
-FONTS = Path(__file__).parent / "fonts"
+FONTS = letters.FILES["text"].parent
 TEXT, BOLD, FIGURE = "Barlow", "Barlow-Bold", "Barlow-Figure"
 _FILES = {TEXT: "Barlow-500.ttf", BOLD: "Barlow-600.ttf", FIGURE: "BarlowCondensed-600.ttf"}
 INK, SOFT, LINE, RUST = "#22302f", "#56635f", "#d9d3c4", "#a8482a"

@@ -9,6 +9,7 @@ from zollstock.core.grid import Grid, PixelBox
 from zollstock.core.sheets import Piece, Sheet, sampling
 
 from . import colour
+from .ink import inked
 from .methods import Method
 from .rim import rimmed
 from .vips import pyvips
@@ -16,11 +17,14 @@ from .vips import pyvips
 #: The picture of a plan by its number: upright, in the colours and the depth of the file.
 Opened = Callable[[int], pyvips.Image]
 ROTATIONS = {90: "d90", 180: "d180", 270: "d270"}
-_PAPER, _INK = "#ffffff", "#000000"
+_PAPER = "#ffffff"
 
 
-def compose(sheet: Sheet, opened: Opened, method: Method) -> pyvips.Image:
-    """The sheet's pixels. It needs a piece at least, from whose picture colours and depth are taken."""
+def compose(sheet: Sheet, opened: Opened, method: Method, ink: bool = True) -> pyvips.Image:
+    """The sheet's pixels, without strokes and labels where a file keeps those as such (`ink` false).
+
+    It needs a piece at least, from whose picture colours and depth are taken.
+    """
     grid = sheet.grid
     whole = PixelBox(0, 0, grid.width, grid.height)
     image, paint = None, None
@@ -34,12 +38,7 @@ def compose(sheet: Sheet, opened: Opened, method: Method) -> pyvips.Image:
             image = image.insert(made, place.x, place.y)
     if image is None or paint is None:
         raise ValueError("a sheet without pieces has no pixels")
-    black = paint(_INK)
-    for stroke in sheet.strokes:
-        spot = grid.box(stroke.box)
-        pixel = image.crop(0, 0, 1, 1).new_from_image(black)
-        image = image.insert(pixel.embed(0, 0, spot.w, spot.h, extend="copy"), spot.x, spot.y)
-    return image
+    return inked(image, sheet, grid, paint) if ink else image
 
 
 def _made(
@@ -52,7 +51,7 @@ def _made(
     if piece.turn:
         made = made.rot(ROTATIONS[piece.turn])
     made = set_into(made, printed, image, paint(piece.padding))
-    return rimmed(made, image, content, piece.rim.fill, paint(piece.rim.colour)), content
+    return rimmed(made, image, content, piece.rim, paint(piece.rim.colour)), content
 
 
 def set_into(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from zollstock.core.edges.kind import Rim
 from zollstock.core.grid import PixelBox
 
 from .resample import spread
@@ -13,10 +14,15 @@ _COARSE = 8
 LOOKS_AHEAD = ("mirror", "soft-mirror", "stretch")
 
 
+#: How wide the blur of the softest mirror is at most, as a share of its depth.
+_SOFTEST = 0.4
+
+
 def rimmed(
-    image: pyvips.Image, box: PixelBox, content: PixelBox, fill: str, colour: list[float]
+    image: pyvips.Image, box: PixelBox, content: PixelBox, rim: Rim, colour: list[float]
 ) -> pyvips.Image:
-    """The image box at its place in the content, the rest made by `fill`; px throughout."""
+    """The image box at its place in the content, the rest made as `rim` says; px throughout."""
+    fill = rim.fill
     if box == content:
         return image
     x, y = box.x - content.x, box.y - content.y
@@ -25,17 +31,21 @@ def rimmed(
     if fill == "stretch":
         return image.embed(x, y, content.w, content.h, extend="copy")
     mirrored = image.embed(x, y, content.w, content.h, extend="mirror")
-    return _softened(mirrored, x, y, box) if fill == "soft-mirror" else mirrored
+    if fill == "soft-mirror" and rim.softness:
+        return _softened(mirrored, x, y, box, rim.softness)
+    return mirrored
 
 
-def _softened(mirrored: pyvips.Image, x: int, y: int, box: PixelBox) -> pyvips.Image:
+def _softened(
+    mirrored: pyvips.Image, x: int, y: int, box: PixelBox, softness: float
+) -> pyvips.Image:
     """Blur the mirrored sides more and more towards the rim; the face stays as it is."""
     w, h = mirrored.width, mirrored.height
     deepest = max(x, y, w - x - box.w, h - y - box.h, 1)
     coarse = min(_COARSE, max(1, min(w, h) // 16))
     # In floating point: in whole numbers the blur changes even what is even.
     small = mirrored.cast("float").reduce(coarse, coarse)
-    small = small.gaussblur(max(0.5, deepest / 5 / coarse), precision="float")
+    small = small.gaussblur(max(0.5, deepest * _SOFTEST * softness / coarse), precision="float")
     soft = spread(small, coarse, w, h)
     at = pyvips.Image.xyz(w, h).cast("float")
     across = _outside(at[0], x, x + box.w - 1)

@@ -2,46 +2,99 @@
 
 from __future__ import annotations
 
-from typing import ClassVar, Literal
+from collections.abc import Iterator
+from typing import Any, ClassVar, Literal, NamedTuple
 
 from ..box import Box
 from ..lengths import Length
-from ..parts.part import length_of
+from ..parts.part import Colour, length_of
 from ..parts.target import Target
 from ..rational import Fraction
+from ..reckoning import Finding
 from ..show import LengthStyle
-from .kind import Axis, EdgeKind, Layout, Problem, Side, around
+from .kind import WHITE, Axis, EdgeKind, Fill, Layout, Problem, Rim, Side, around, too_shallow
+
+#: Where the bleed comes from: more of the picture, or made of the picture that fills the trim.
+BleedFill = Literal["picture", "mirror", "stretch", "colour"]
+
+
+class _Sides(NamedTuple):
+    left: Fraction
+    top: Fraction
+    right: Fraction
+    bottom: Fraction
 
 
 class Bleed(EdgeKind):
+    """`left`, `top`, `right` and `bottom`, where they are given, go before `bleed`."""
+
     kind: Literal["bleed"]
     bleed: Length
+    left: Length | None = None
+    top: Length | None = None
+    right: Length | None = None
+    bottom: Length | None = None
     safe: Length = length_of("0 mm")
+    fill: BleedFill = "picture"
+    colour: Colour = WHITE
 
     target_word: ClassVar[str] = "trim"
     source: ClassVar[str] = (
-        "Bleed is image beyond the trim that is cut away: image box = file = trim + 2 × bleed."
+        "Bleed is image beyond the trim that is cut away: file = trim + bleed on both sides. Made of "
+        "more picture, the image box is the file; mirrored, stretched or coloured, it is the trim."
     )
     cut_words: ClassVar[str] = "is trimmed away at"
     rim_words: ClassVar[str] = "the trim takes its rim"
+    fold_cure: ClassVar[tuple[dict[str, Any], str] | None] = None
+    fills: ClassVar[tuple[Fill, ...]] = (
+        Fill("picture", "More picture", "the crop reaches into the bleed"),
+        Fill("mirror", "Mirrored", "the rim is mirrored outwards"),
+        Fill("stretch", "Drawn out", "the outermost pixels are drawn out"),
+        Fill("colour", "A colour", "one colour all round"),
+    )
+
+    def sides(self) -> _Sides:
+        """The bleed of each side, mm."""
+        given = (self.left, self.top, self.right, self.bottom)
+        return _Sides(*(self.bleed.mm if side is None else side.mm for side in given))
 
     def layout(self, trim: Box) -> Layout:
-        document = trim.grown(self.bleed.mm)
+        left, top, right, bottom = self.sides()
+        document = trim.inset(-left, -top, -right, -bottom)
         inside = trim.grown(-self.safe.mm)
         # Margins that meet leave none; `problems` names that as an error.
         safe = inside if inside.w > 0 and inside.h > 0 else None
-        return Layout(document, trim, document, trim, safe=safe)
+        image = document if self.fill == "picture" else trim
+        return Layout(document, trim, image, trim, safe=safe)
 
     def image_side(self, axis: Axis, full: Fraction) -> Side | None:
-        return around(full, self.bleed.mm, f"trim {axis} + 2 × bleed")
+        return self.document_side(axis, full) if self.fill == "picture" else None
 
     def document_side(self, axis: Axis, full: Fraction) -> Side | None:
-        return self.image_side(axis, full)
+        left, top, right, bottom = self.sides()
+        names = ("left", "right") if axis == "width" else ("top", "bottom")
+        one, other = (left, right) if axis == "width" else (top, bottom)
+        if one == other:
+            return around(full, one, f"trim {axis} + 2 × bleed")
+        formula = f"trim {axis} + bleed at the {names[0]} + at the {names[1]}"
+        return Side(formula, "{} + {} + {}", (full, one, other), lambda a, b, c: a + b + c)
 
     def problems(self, target: Target) -> list[Problem]:
         if min(target.width.mm, target.height.mm) <= 2 * self.safe.mm:
             return [("edge.safe", "the safe margins meet; nothing is left inside them")]
         return []
 
+    def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
+        if self.fill == "mirror":
+            yield from too_shallow(max(self.sides()), printed, "bleed", "trim", style)
+
     def blade(self, style: LengthStyle) -> tuple[str, str]:
-        return f"Bleed {style.length(self.bleed.mm)}", "trimmed"
+        sides = self.sides()
+        if len(set(sides)) == 1:
+            key = f"Bleed {style.length(sides[0])}"
+        else:
+            key = f"Bleed {' · '.join(style.number(mm) for mm in sides)} {style.unit}"
+        return key, "trimmed" if self.fill == "picture" else self.fill_label()
+
+    def rim(self) -> Rim:
+        return Rim(self.fill, self.colour)

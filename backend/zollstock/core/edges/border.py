@@ -1,4 +1,4 @@
-"""A border: unprinted margin inside the sheet."""
+"""A border: unprinted margin inside the sheet, with a keyline and a caption in it on request."""
 
 from __future__ import annotations
 
@@ -6,15 +6,20 @@ from collections.abc import Iterator
 from typing import ClassVar, Literal
 
 from ..box import Box
+from ..ink import Ink
 from ..lengths import Length
 from ..parts.part import Colour, length_of
 from ..parts.target import Target
 from ..rational import Fraction
 from ..reckoning import Finding
 from ..show import LengthStyle, style_for
+from .caption import Caption
+from .keyline import Keyline
 from .kind import WHITE, Axis, EdgeKind, Layout, Problem, Side
 
 _SIDES: dict[Axis, tuple[str, str]] = {"width": ("left", "right"), "height": ("top", "bottom")}
+#: Rounding of a dragged or converted length is no border that is too narrow, mm.
+_SLACK = Fraction(1, 100)
 
 
 class Border(EdgeKind):
@@ -24,6 +29,9 @@ class Border(EdgeKind):
     right: Length = length_of("0 mm")
     bottom: Length = length_of("0 mm")
     colour: Colour = WHITE
+    least: Length = length_of("0 mm")
+    keyline: Keyline | None = None
+    caption: Caption | None = None
 
     target_word: ClassVar[str] = "sheet"
     source: ClassVar[str] = (
@@ -46,6 +54,11 @@ class Border(EdgeKind):
     def seen(self, boxes: Layout, printed: Box) -> Box:
         """Padding inside a border is nothing but more border."""
         return printed
+
+    def ink(self, boxes: Layout, printed: Box) -> Ink:
+        strokes = () if self.keyline is None else self.keyline.strokes(printed)
+        labels = () if self.caption is None else self.caption.labels(printed)
+        return Ink(strokes, labels)
 
     def problems(self, target: Target) -> list[Problem]:
         """A box of nothing holds no picture; the lengths that ate it are named."""
@@ -73,12 +86,39 @@ class Border(EdgeKind):
                 text=f"The picture is whole, so the border differs: {style.length(left)} "
                 f"at the left, {style.length(top)} at the top.",
             )
+        yield from self._unprintable(style)
+        if self.keyline is not None:
+            yield from self.keyline.findings(boxes.trim, printed, style)
+        if self.caption is not None:
+            outer = self.keyline.outer if self.keyline is not None else Fraction(0)
+            yield from self.caption.findings(boxes.trim, printed, outer, self.colour, style)
+
+    def _unprintable(self, style: LengthStyle) -> Iterator[Finding]:
+        """A printer leaves a margin of its own, whatever the file says."""
+        least = self.least
+        short = [
+            name
+            for names in _SIDES.values()
+            for name in names
+            if getattr(self, name).mm < least.mm - _SLACK
+        ]
+        if short:
+            yield Finding(
+                id="border-under-least",
+                level="warn",
+                step="edge",
+                text=f"The printer leaves {style.length(least.mm)} white: the border at the "
+                f"{' and the '.join(short)} is narrower, and the picture would be cut off there.",
+                fix={f"edge.{name}": least.typed for name in short},
+                fix_label=f"Make it {style.length(least.mm)} there",
+            )
 
     def blade(self, style: LengthStyle) -> tuple[str, str]:
         sides = [side.mm for side in (self.left, self.top, self.right, self.bottom)]
         if len(set(sides)) == 1:
-            return f"Border {style.length(sides[0])}", "all round"
-        return f"{' · '.join(style.number(mm) for mm in sides)} {style.unit}", "border"
+            return f"Border {style.length(sides[0])}", "captioned" if self.caption else "all round"
+        key = f"{' · '.join(style.number(mm) for mm in sides)} {style.unit}"
+        return key, "captioned" if self.caption else "border"
 
     def _pair(self, axis: Axis) -> tuple[Fraction, Fraction]:
         first, second = (getattr(self, name).mm for name in _SIDES[axis])

@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 from typing import Any, ClassVar, Literal, NamedTuple
 
 from ..box import ZERO, Box
+from ..ink import Ink
 from ..parts.part import Part
 from ..parts.target import Target
 from ..rational import Fraction
@@ -44,19 +45,32 @@ class Layout:
 
 
 class Side(NamedTuple):
-    """How a side comes about: in words, and as a form with the lengths put in (mm) and their sum."""
+    """How a side comes about: in words, and as a form with the lengths put in (mm) and their sum.
+
+    Those whose numbers are in `plain` are no lengths but plain numbers.
+    """
 
     formula: str
     form: str
     put_in: tuple[Fraction, ...]
     result: Callable[..., Fraction]
+    plain: tuple[int, ...] = ()
 
 
 class Rim(NamedTuple):
-    """What the file is made of beyond the image box: a way of filling, and a colour."""
+    """What the file is made of beyond the image box: a way of filling, a colour, how soft a soft one is."""
 
     fill: str
     colour: str
+    softness: float = 0.5
+
+
+class Fill(NamedTuple):
+    """A way of filling what lies beyond the image box: its word in a plan, its name, what it does."""
+
+    id: str
+    label: str
+    words: str
 
 
 class EdgeKind(Part):
@@ -72,6 +86,8 @@ class EdgeKind(Part):
     cut_words: ClassVar[str] = "lies beyond"
     #: What a picture that is kept whole still loses, where it loses anything.
     rim_words: ClassVar[str] = ""
+    #: The ways in which it can fill its rim, where there are several.
+    fills: ClassVar[tuple[Fill, ...]] = ()
     #: The change that keeps the picture off the folds, and its label.
     fold_cure: ClassVar[tuple[dict[str, Any], str] | None] = None
 
@@ -109,10 +125,36 @@ class EdgeKind(Part):
     def rim(self) -> Rim:
         return Rim("colour", self.paper)
 
+    def ink(self, boxes: Layout, printed: Box) -> Ink:
+        """What it prints itself, beside the picture."""
+        return Ink()
+
+    def fill_label(self) -> str:
+        """The name of the fill in force, as on a blade."""
+        fill = getattr(self, "fill", "")
+        return next((one.label.lower() for one in self.fills if one.id == fill), fill)
+
     @property
     def paper(self) -> str:
         """The colour around the image, also of padding that has none of its own."""
         return str(getattr(self, "colour", WHITE))
+
+
+def too_shallow(
+    needed: Fraction, printed: Box, what: str, word: str, style: LengthStyle
+) -> Iterator[Finding]:
+    """A picture cannot be mirrored further than it is deep; lengths in mm."""
+    has = min(printed.w, printed.h)
+    if has < needed:
+        yield Finding(
+            id="mirror-too-shallow",
+            level="stop",
+            step="edge",
+            text=f"A mirrored {what} needs {style.length(needed)} of picture; the {word} "
+            f"has only {style.length(has)}.",
+            fix={"edge.fill": "stretch"},
+            fix_label="Stretch the outermost pixels",
+        )
 
 
 def around(inner: Fraction, more: Fraction, formula: str) -> Side:

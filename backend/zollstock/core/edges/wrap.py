@@ -3,17 +3,32 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any, ClassVar, Literal
+from typing import Annotated, Any, ClassVar, Literal
+
+from pydantic import Field
 
 from ..box import Box
 from ..lengths import Length
-from ..parts.part import Colour
-from ..rational import Fraction
+from ..parts.part import Colour, Part
+from ..rational import Fraction, exact
 from ..reckoning import Finding
 from ..show import LengthStyle
-from .kind import WHITE, Axis, EdgeKind, Layout, Rim, Side
+from .kind import WHITE, Axis, EdgeKind, Fill, Layout, Rim, Side, too_shallow
 
 WrapFill = Literal["picture", "mirror", "soft-mirror", "stretch", "colour"]
+#: The most that a canvas gives; more is a slip of the hand.
+MOST_GIVE = 0.1
+
+
+class Give(Part):
+    """The share by which the canvas gets longer when it is stretched, in each direction."""
+
+    x: Annotated[float, Field(ge=0, le=MOST_GIVE)] = 0.0
+    y: Annotated[float, Field(ge=0, le=MOST_GIVE)] = 0.0
+
+    def along(self, axis: Axis) -> Fraction:
+        """1 + the share, exact."""
+        return 1 + exact(self.x if axis == "width" else self.y)
 
 
 class Wrap(EdgeKind):
@@ -22,11 +37,14 @@ class Wrap(EdgeKind):
     turn: Length
     fill: WrapFill = "picture"
     colour: Colour = WHITE
+    softness: Annotated[float, Field(ge=0, le=1)] = 0.5
+    give: Give = Give()
 
     target_word: ClassVar[str] = "face"
     source: ClassVar[str] = (
         "A canvas is printed larger than its face: file = face + 2 × (depth + turn). With every "
-        "fill but picture the image box is the face."
+        "fill but picture the image box is the face. What the canvas gives in stretching is taken off "
+        "before: printed = stretched ÷ (1 + give)."
     )
     cut_words: ClassVar[str] = "goes round"
     rim_words: ClassVar[str] = "its rim goes round the side"
@@ -34,40 +52,59 @@ class Wrap(EdgeKind):
         {"edge.fill": "mirror"},
         "Mirror the picture round the side",
     )
+    fills: ClassVar[tuple[Fill, ...]] = (
+        Fill("picture", "Picture", "the picture goes on round the side"),
+        Fill("mirror", "Mirror", "the rim is mirrored round the side"),
+        Fill("soft-mirror", "Soft mirror", "mirrored, softer towards the back"),
+        Fill("stretch", "Drawn out", "the outermost pixels are drawn out"),
+        Fill("colour", "A colour", "one colour all round"),
+    )
 
     def layout(self, trim: Box) -> Layout:
-        document = trim.grown(self.depth.mm + self.turn.mm)
-        image = document if self.fill == "picture" else trim
-        return Layout(document, trim, image, trim, fold=trim, fold_back=trim.grown(self.depth.mm))
+        across, down = (self.give.along(axis) for axis in ("width", "height"))
+        face = Box(trim.x, trim.y, trim.w / across, trim.h / down)
+        around, side = self.depth.mm + self.turn.mm, self.depth.mm
+        document = _grown(face, around / across, around / down)
+        image = document if self.fill == "picture" else face
+        back = _grown(face, side / across, side / down)
+        return Layout(document, face, image, face, fold=face, fold_back=back)
 
     def image_side(self, axis: Axis, full: Fraction) -> Side | None:
-        return self.document_side(axis, full) if self.fill == "picture" else None
+        if self.fill == "picture":
+            return self.document_side(axis, full)
+        give = self.give.along(axis)
+        if give == 1:
+            return None
+        return Side(f"face {axis} ÷ (1 + give)", "{} ÷ {}", (full, give), _ratio, plain=(1,))
 
     def document_side(self, axis: Axis, full: Fraction) -> Side | None:
+        give, formula = self.give.along(axis), f"face {axis} + 2 × (depth + turn)"
+        put_in = (full, self.depth.mm, self.turn.mm)
+        if give == 1:
+            return Side(formula, "{} + 2 × ({} + {})", put_in, lambda a, b, c: a + 2 * (b + c))
         return Side(
-            f"face {axis} + 2 × (depth + turn)",
-            "{} + 2 × ({} + {})",
-            (full, self.depth.mm, self.turn.mm),
-            lambda a, b, c: a + 2 * (b + c),
+            f"({formula}) ÷ (1 + give)",
+            "({} + 2 × ({} + {})) ÷ {}",
+            (*put_in, give),
+            lambda a, b, c, d: (a + 2 * (b + c)) / d,
+            plain=(3,),
         )
 
     def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
-        if self.fill not in ("mirror", "soft-mirror"):
-            return
-        needed, has = self.depth.mm + self.turn.mm, min(printed.w, printed.h)
-        if has < needed:
-            yield Finding(
-                id="mirror-too-shallow",
-                level="stop",
-                step="edge",
-                text=f"A mirrored side needs {style.length(needed)} of picture; the face "
-                f"has only {style.length(has)}.",
-                fix={"edge.fill": "stretch"},
-                fix_label="Stretch the outermost pixels",
-            )
+        if self.fill in ("mirror", "soft-mirror"):
+            depth = self.depth.mm + self.turn.mm
+            yield from too_shallow(depth, printed, "side", "face", style)
 
     def blade(self, style: LengthStyle) -> tuple[str, str]:
-        return f"Wrap {style.length(self.depth.mm)}", self.fill.replace("-", " ")
+        return f"Wrap {style.length(self.depth.mm)}", self.fill_label()
 
     def rim(self) -> Rim:
-        return Rim(self.fill, self.colour)
+        return Rim(self.fill, self.colour, self.softness)
+
+
+def _grown(box: Box, across: Fraction, down: Fraction) -> Box:
+    return box.inset(-across, -down, -across, -down)
+
+
+def _ratio(one: Fraction, other: Fraction) -> Fraction:
+    return one / other

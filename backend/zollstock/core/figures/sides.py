@@ -14,7 +14,7 @@ from ..rational import Fraction
 from ..ratios import ratio_text
 from ..reckoning import Figure
 from ..show import LengthStyle
-from ..workings import length, length_shown, written
+from ..workings import length, length_shown, number, written
 from .figure import figure
 
 AXES: tuple[Axis, Axis] = ("width", "height")
@@ -38,6 +38,10 @@ def _worded(edge: Edge, target: Target, marks: Marks, style: LengthStyle) -> Ite
     for axis in AXES:
         typed = getattr(target, axis)
         yield figure(f"target_{axis}", f"{word.capitalize()} {axis}", typed.mm, "mm",
+                      style.length(typed.mm), "as typed", typed.typed, "target")  # fmt: skip
+    for axis in AXES if edge.target_word == "face" else ():
+        typed = getattr(target, axis)
+        yield figure(f"face_{axis}", f"Face {axis}, stretched", typed.mm, "mm",
                       style.length(typed.mm), "as typed", typed.typed, "target")  # fmt: skip
     for axis, value in (("width", image.w), ("height", image.h)):
         formula, put_in = _image_side(edge, target, style, axis)
@@ -89,6 +93,7 @@ def _with_margin(side: Side, margin: Fraction) -> Side:
         f"{side.form} + 2 × {{}}",
         (*side.put_in, margin),
         lambda *given: side.result(*given[:-1]) + 2 * given[-1],
+        side.plain,
     )
 
 
@@ -96,7 +101,10 @@ def _summed(side: Side, style: LengthStyle) -> str:
     """A sum of lengths (mm) in the style's unit."""
     return written(
         side.form,
-        tuple(length(mm, style) for mm in side.put_in),
+        tuple(
+            number(value, 2) if at in side.plain else length(value, style)
+            for at, value in enumerate(side.put_in)
+        ),
         side.result,
         *length_shown(side.result(*side.put_in), style),
     )

@@ -22,7 +22,10 @@ class Pixels(Part):
 class Output(Part):
     """The delivered file."""
 
-    format: Literal["tiff", "jpeg", "png"] = "tiff"
+    format: Literal["tiff", "jpeg", "png", "pdf"] = "tiff"
     profile: Literal["srgb", "picture"] = "srgb"
     bits: Literal[8, 16] = 8
     compression: Literal["lzw", "none"] = Field(default="lzw", description="Of a TIFF.")
+    picture: Literal["lossless", "jpeg"] = Field(
+        default="lossless", description="How a PDF holds its picture."
+    )

@@ -18,6 +18,7 @@ class Marks(Part):
     crop: bool = False
     fold: bool = False
     centre: bool = False
+    staple: bool = Field(default=False, description="Where the staples go, on the turn of a wrap.")
 
 
 class Medium(Part):

@@ -1,0 +1,1 @@
+"""What is made once by hand and then kept with the source."""

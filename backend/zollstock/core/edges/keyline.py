@@ -1,0 +1,59 @@
+"""A keyline: a thin line around the printed picture, inside the border."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..box import Box
+from ..ink import Stroke
+from ..lengths import Length
+from ..parts.part import Colour, Part, length_of
+from ..rational import Fraction
+from ..reckoning import Finding
+from ..show import LengthStyle
+
+
+class Keyline(Part):
+    """`gap` from the picture to the line, and the line's `width`."""
+
+    gap: Length = length_of("2 mm")
+    width: Length = length_of("0.3 mm")
+    colour: Colour = "#22302f"
+
+    @property
+    def outer(self) -> Fraction:
+        """How far its outer edge lies from the picture, mm."""
+        return self.gap.mm + self.width.mm
+
+    def strokes(self, printed: Box) -> tuple[Stroke, ...]:
+        """Four strokes around the printed picture; those above and below reach over the corners."""
+        wide = self.width.mm
+        if wide <= 0:
+            return ()
+        middle = printed.grown(self.gap.mm + wide / 2)
+        outer, inner = printed.grown(self.outer), printed.grown(self.gap.mm)
+        return (
+            self._stroke((outer.x, middle.y), (outer.right, middle.y)),
+            self._stroke((outer.x, middle.bottom), (outer.right, middle.bottom)),
+            self._stroke((middle.x, inner.y), (middle.x, inner.bottom)),
+            self._stroke((middle.right, inner.y), (middle.right, inner.bottom)),
+        )
+
+    def findings(self, trim: Box, printed: Box, style: LengthStyle) -> Iterator[Finding]:
+        room = min(printed.x - trim.x, printed.y - trim.y, trim.right - printed.right,
+                   trim.bottom - printed.bottom)  # fmt: skip
+        if self.outer <= room:
+            return
+        fits = room - self.width.mm
+        yield Finding(
+            id="keyline-beyond-sheet",
+            level="stop",
+            step="edge",
+            text=f"The keyline lies up to {style.length(self.outer)} from the picture; the narrowest "
+            f"border is {style.length(room)}.",
+            fix={"edge.keyline.gap": style.typed(fits / 2)} if fits > 0 else {"edge.keyline": None},
+            fix_label="Bring it closer" if fits > 0 else "Leave it out",
+        )
+
+    def _stroke(self, start: tuple[Fraction, Fraction], end: tuple[Fraction, Fraction]) -> Stroke:
+        return Stroke("keyline", start, end, self.width.mm, self.colour)

@@ -1,0 +1,102 @@
+"""Letters: how wide and how high text is in the fonts that ship with the app, and what they lack.
+
+Every sign stands where the advances of those before it put it, without kerning: so screen, raster and
+PDF agree to the last hundredth, each with its own engine. The measures are the fonts' own, made by
+`making/letters.py`.
+"""
+
+from __future__ import annotations
+
+import json
+import unicodedata
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+from typing import Literal, NamedTuple
+
+from ..rational import Fraction
+
+FontName = Literal["text", "condensed"]
+_HERE = Path(__file__).parent
+#: The files of the fonts, and what people call them.
+FILES: dict[FontName, Path] = {
+    "text": _HERE / "Barlow-500.ttf",
+    "condensed": _HERE / "BarlowCondensed-600.ttf",
+}
+
+
+class Sign(NamedTuple):
+    """A sign's advance, its lowest and its highest point above the base line, in the font's units."""
+
+    advance: int
+    low: int
+    high: int
+
+
+@dataclass(frozen=True, slots=True)
+class Font:
+    """The measures of a font; its capitals are `capitals` of its `units` high."""
+
+    units: int
+    capitals: int
+    signs: dict[str, Sign]
+
+
+@lru_cache(maxsize=1)
+def fonts() -> dict[FontName, Font]:
+    """Both fonts by their names in a plan."""
+    read = json.loads((_HERE / "measures.json").read_text(encoding="ascii"))
+    return {
+        name: Font(
+            font["units"],
+            font["capitals"],
+            {chr(int(point)): Sign(*sign) for point, sign in font["signs"].items()},
+        )
+        for name, font in read.items()
+    }
+
+
+def composed(text: str) -> str:
+    """The text in as few signs as it has: a letter and its accent are one where that exists."""
+    return unicodedata.normalize("NFC", text)
+
+
+def lacking(text: str, font: FontName) -> str:
+    """The signs of a text that the font has not, each once.
+
+    >>> lacking("Салт Pans", "text")
+    'Салт'
+    """
+    known = fonts()[font].signs
+    return "".join(dict.fromkeys(sign for sign in composed(text) if sign not in known))
+
+
+class Reach(NamedTuple):
+    """How far a line of text reaches, mm: to the right, above and below its base line."""
+
+    width: Fraction
+    above: Fraction
+    below: Fraction
+
+
+def reach(text: str, font: FontName, height: Fraction) -> Reach:
+    """The room of a text whose capitals are `height` mm high; signs that the font lacks take none."""
+    held = fonts()[font]
+    signs = [held.signs[sign] for sign in composed(text) if sign in held.signs]
+    per_unit = height / held.capitals
+    return Reach(
+        sum((sign.advance for sign in signs), 0) * per_unit,
+        max((sign.high for sign in signs), default=0) * per_unit,
+        max((-sign.low for sign in signs), default=0) * per_unit,
+    )
+
+
+def places(text: str, font: FontName, height: Fraction) -> list[tuple[str, Fraction]]:
+    """Every sign with the place of its left end on the base line, mm from the text's own."""
+    held = fonts()[font]
+    at, found = Fraction(0), []
+    for sign in composed(text):
+        if sign in held.signs:
+            found.append((sign, at))
+            at += held.signs[sign].advance * height / held.capitals
+    return found
