@@ -38,10 +38,64 @@ def wrap(fill: str, depth: str = "3.8 cm", turn: str = "1.2 cm") -> dict[str, st
 _mm = st.integers(60, 2000).map(lambda mm: f"{mm} mm")
 _small = st.integers(0, 25).map(lambda mm: f"{mm} mm")
 _share = st.integers(0, 1000).map(lambda n: n / 1000)
+_or_none = st.one_of(st.none(), _small)
+_captions = st.fixed_dictionaries(
+    {"text": st.sampled_from(["", "Fog over the salt pans", "Åsa’s gear, Ý and jg", "Салт"])},
+    optional={
+        "height": st.integers(1, 90).map(lambda n: f"{n / 10} mm"),
+        "offset": _small,
+        "side": st.sampled_from(["bottom", "top"]),
+        "align": st.sampled_from(["left", "centre", "right"]),
+        "font": st.sampled_from(["text", "condensed"]),
+        "colour": st.sampled_from(["#ffffff", "#22302f"]),
+    },
+)
+_keylines = st.fixed_dictionaries({}, optional={"gap": _small, "width": _small})
 _edges = st.one_of(
     st.just({"kind": "none"}),
     st.builds(lambda b: {"kind": "bleed", "bleed": b}, _small),
+    st.fixed_dictionaries(
+        {"kind": st.just("bleed"), "bleed": _small},
+        optional={
+            "left": _or_none,
+            "top": _or_none,
+            "bottom": _or_none,
+            "safe": st.just("3 mm"),
+            "fill": st.sampled_from(["picture", "mirror", "stretch", "colour"]),
+        },
+    ),
     st.builds(border, _small, _small, _small, _small),
+    st.builds(
+        lambda edge, more: edge | more,
+        st.builds(border, _small, _small, _small, _small),
+        st.fixed_dictionaries(
+            {},
+            optional={"keyline": _keylines, "caption": _captions, "least": st.just("5 mm")},
+        ),
+    ),
+    st.builds(
+        lambda edge, softness, give: edge | {"softness": softness, "give": give},
+        st.builds(wrap, st.sampled_from(["picture", "soft-mirror"]), _small, _small),
+        _share,
+        st.fixed_dictionaries(
+            {},
+            optional={name: st.integers(0, 30).map(lambda n: n / 1000) for name in ("x", "y")},
+        ),
+    ),
+    st.builds(
+        lambda w, h, reveal: {
+            "kind": "mat",
+            "opening_width": f"{w} mm",
+            "opening_height": f"{h} mm",
+            "reveal": f"{reveal} mm",
+            "card_width": "300 mm",
+            "card_height": "200 mm",
+            "inner": {"step": "5 mm"},
+        },
+        st.integers(20, 90),
+        st.integers(20, 90),
+        st.integers(0, 9),
+    ),
     st.builds(
         wrap,
         st.sampled_from(["picture", "mirror", "soft-mirror", "stretch", "colour"]),

@@ -39,6 +39,8 @@ class ReckonRequest(Schema):
     unit: ShownUnit | None = None
     #: Whose ways out are wanted; none under a moving hand, where the figures are enough.
     step: Step | None = "fit"
+    #: Edges that the print had before, by their kinds: each comes back as it was left.
+    edges: Annotated[dict[str, dict[str, Any]], Field(max_length=5)] = {}
 
 
 class TypedLength(Schema):
@@ -103,7 +105,13 @@ class Reference(Schema):
 @router.post("/reckon", response=Worksheet, exclude_none=True)
 def reckon(request: SignedRequest, wanted: ReckonRequest) -> HttpResponse:
     """The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail."""
-    made = worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, studio_of(request.user))
+    made = worksheet(
+        parse_plan(wanted.plan),
+        wanted.unit,
+        wanted.step,
+        studio_of(request.user),
+        wanted.edges,
+    )
     # The model is what the response says; to check and copy it again would take a third as long.
     return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")
 

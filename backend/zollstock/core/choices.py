@@ -5,16 +5,18 @@ A choice carries the drawing of the print it leads to, and the fix that takes it
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from functools import partial
 from itertools import chain
-from typing import Any, Literal, NamedTuple
+from typing import Any
 
 from . import show
 from .drawing import Drawing
+from .edgechoices import NO_EDGES, edge_fills, edge_kinds
 from .fixes import pixels_part, target_part
 from .library import Size
 from .near import Shelf, nearest
+from .offers import ChoiceKind, Offer, lost_in_short
 from .pixelcount import MOST_OUTPUT_PIXELS
 from .plan import Plan, PlanError, changed_plan
 from .printdrawing import small_drawing
@@ -26,12 +28,18 @@ from .show import LengthStyle
 from .studio import NOBODYS, Studio
 from .work import Work, work_out
 
+#: Of these every one stands for itself: none is left out for leading where another leads.
+_ALWAYS: tuple[ChoiceKind, ...] = ("edge", "fill")
+
 
 class Choice(Record):
-    """One way out: a `way` with this size, or another `size`. `taken` marks the one the plan follows."""
+    """One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim.
+
+    `taken` marks the one the plan follows.
+    """
 
     id: str
-    kind: Literal["way", "size"]
+    kind: ChoiceKind
     title: str
     text: str
     fix: dict[str, Any]
@@ -39,16 +47,27 @@ class Choice(Record):
     drawing: Drawing
 
 
-def choices(work: Work, style: LengthStyle, step: Step, studio: Studio = NOBODYS) -> list[Choice]:
+def choices(
+    work: Work,
+    style: LengthStyle,
+    step: Step,
+    studio: Studio = NOBODYS,
+    left: Mapping[str, Any] = NO_EDGES,
+) -> list[Choice]:
     """The choices of a step in the order they are shown; empty for steps without any.
 
-    Near sizes are those of `studio`.
+    Near sizes are those of `studio`; `left` are the documents of edges that the print had before, by
+    their kinds: such an edge comes back as it was.
     """
     shelf = studio.sizes
     steps: dict[Step, Callable[[], Iterator[Offer]]] = {
         "size": lambda: _following_sheets(work, style),
         "fit": lambda: chain(_ratio_answers(work, style, shelf), _near_sizes(work, style, shelf)),
-        "edge": lambda: _ratio_answers(work, style, shelf),
+        "edge": lambda: chain(
+            edge_kinds(work, style, left),
+            edge_fills(work),
+            () if work.plan.edge.fills else _ratio_answers(work, style, shelf),
+        ),
         "pixels": lambda: _pixel_ways(work, style),
     }
     offers = steps.get(step)
@@ -62,11 +81,16 @@ def choices(work: Work, style: LengthStyle, step: Step, studio: Studio = NOBODYS
         except PlanError:
             continue  # a way that leads nowhere, such as a ppi not yet typed, is not offered
         outcome = work_out(plan)
-        taken = plan == work.plan and not any(choice.taken for choice in found)
+        if kind == "edge":
+            taken = plan.edge.kind == work.plan.edge.kind
+        else:
+            taken = plan == work.plan and not any(c.taken for c in found if c.kind == kind)
         choice = Choice(id=name, kind=kind, title=title, text=wording(outcome), fix=fix, taken=taken,
                         drawing=small_drawing(outcome))  # fmt: skip
         ways += choice.kind == "way"
         same = next((other for other in found if _leads_where(other, choice, step)), None)
+        if kind in _ALWAYS:
+            same = None
         if same is None:
             found.append(choice)
         elif taken:
@@ -86,7 +110,7 @@ _SAME_MM = 0.05
 
 def _leads_where(one: Choice, other: Choice, step: Step) -> bool:
     """Whether two ways lead to the same sheet with the same of the picture on it."""
-    if step == "pixels":
+    if step == "pixels" or one.kind in _ALWAYS:
         return False
     pairs = zip(_numbers(one.drawing), _numbers(other.drawing), strict=True)
     return all(abs(a - b) < _SAME_MM for a, b in pairs)
@@ -95,16 +119,6 @@ def _leads_where(one: Choice, other: Choice, step: Step) -> bool:
 def _numbers(drawing: Drawing) -> tuple[float, ...]:
     piece = drawing.pieces[0]
     return (*drawing.boxes["document"], *piece.printed, *piece.picture)
-
-
-class Offer(NamedTuple):
-    """A way out before it is tried: how it is told once it is known where it leads."""
-
-    id: str
-    title: str
-    fix: dict[str, Any]
-    wording: Callable[[Work], str]
-    kind: Literal["way", "size"] = "way"
 
 
 def _ratio_answers(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
@@ -157,13 +171,7 @@ def _near_sizes(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]
 
 def near_text(outcome: Work, size: Size) -> str:
     """`nothing lost, 212.2 ppi, frames common`."""
-    return f"{_lost_in_short(outcome)}, {size.bought}"
-
-
-def _lost_in_short(outcome: Work) -> str:
-    loss = outcome.placement.loss
-    lost = "nothing lost" if loss < Fraction(1, 1000) else f"lose {show.percent(loss)}"
-    return f"{lost}, {show.ppi(outcome.effective)}"
+    return f"{lost_in_short(outcome)}, {size.bought}"
 
 
 def _following_sheets(work: Work, style: LengthStyle) -> Iterator[Offer]:
@@ -200,7 +208,7 @@ def _following_sheets(work: Work, style: LengthStyle) -> Iterator[Offer]:
 
 def _following_text(outcome: Work, style: LengthStyle) -> str:
     trim = outcome.boxes.trim
-    return f"{style.size(trim.w, trim.h)}, {_lost_in_short(outcome)}"
+    return f"{style.size(trim.w, trim.h)}, {lost_in_short(outcome)}"
 
 
 def fitting_sheet(plan: Plan, work: Work) -> tuple[Fraction, Fraction]:

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any, Literal
 
-from pydantic import Field, ValidationError, model_validator
+from pydantic import Field, TypeAdapter, ValidationError, model_validator
 from pydantic_core import PydanticCustomError
 
 from . import consistency
@@ -57,6 +57,9 @@ class Plan(Part):
         return self
 
 
+_EDGE: TypeAdapter[Edge] = TypeAdapter(Edge)
+
+
 class PlanError(DocumentError):
     """A document is not a plan."""
 
@@ -78,11 +81,16 @@ def changed_plan(plan: Plan, fix: dict[str, Any]) -> Plan:
     Raises `PlanError` as `parse_plan` does.
     """
     touched = {path.partition(".")[0] for path in fix}
-    if not touched <= {"fit", "target", "pixels"}:
+    if not touched <= {"fit", "target", "pixels", "edge"}:
         return parse_plan(patched(plan_document(plan), fix))
     parts = patched({name: getattr(plan, name).model_dump(mode="json") for name in touched}, fix)
     try:
-        checked = {name: type(getattr(plan, name)).model_validate(parts[name]) for name in touched}
+        checked = {
+            name: _EDGE.validate_python(part)
+            if name == "edge"
+            else type(getattr(plan, name)).model_validate(part)
+            for name, part in parts.items()
+        }
     except ValidationError as error:
         raise PlanError(told(error, Plan, "plan")) from None
     changed = plan.model_copy(update=checked)

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from typing import Any
 
 from . import show
 from .choices import Choice, choices, lost_part
 from .drawing import Drawing
+from .edgechoices import NO_EDGES
 from .outputs import OUTPUTS
 from .plan import Plan, lengths_of
 from .printdrawing import whole_drawing
@@ -103,11 +104,15 @@ class Worksheet(Record):
 
 
 def worksheet(
-    plan: Plan, unit: str | None = None, step: Step | None = "fit", studio: Studio = NOBODYS
+    plan: Plan,
+    unit: str | None = None,
+    step: Step | None = "fit",
+    studio: Studio = NOBODYS,
+    left: Mapping[str, Any] = NO_EDGES,
 ) -> Worksheet:
     """Reckon a plan and lay it out; `choices` are those of `step` if any, texts use `unit`.
 
-    `studio` is what goes into it beside the plan.
+    `studio` is what goes into it beside the plan, `left` the edges that the print had before.
     """
     work = work_out(plan)
     style = style_for(lengths_of(plan), unit)
@@ -117,7 +122,7 @@ def worksheet(
         drawing=whole_drawing(work),
         blades=blades(work, reckoning, style),
         schools=school_rows(reckoning, style),
-        choices=choices(work, style, step, studio) if step else [],
+        choices=choices(work, style, step, studio, left) if step else [],
         rail=rail(work, style),
         zones=zone_rows(work, style),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),

@@ -134,7 +134,7 @@ class Caption(Part):
             holds = self.height.mm * trim.w / takes.width * _SNUG
             fix = {"edge.caption.height": style.typed(holds), "edge.caption.align": "centre"}
             yield Finding(
-                id="caption-beyond",
+                id="caption-too-long",
                 level="stop",
                 step="edge",
                 text=f"The caption is {style.length(takes.width)} long and runs off the sheet, which is "
