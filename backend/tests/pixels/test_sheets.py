@@ -16,6 +16,7 @@ from zollstock.core.sheets import Piece, Sheet, Stroke
 from zollstock.pixels.compose import compose
 from zollstock.pixels.errors import RenderError
 from zollstock.pixels.methods import METHODS
+from zollstock.pixels.page import Page
 from zollstock.pixels.vips import pyvips
 from zollstock.pixels.write import write
 from zollstock.pixels.writers import WRITERS
@@ -104,14 +105,15 @@ def test_parts_of_one_picture_that_meet_join_without_a_seam() -> None:
 
 def test_what_was_written_is_told(tmp_path: Path) -> None:
     out = tmp_path / "one.tif"
-    told = write([drawn(sheet(piece(box(1, 1, 6, 4))))], Output(), PPI, out)
+    laid = sheet(piece(box(1, 1, 6, 4)))
+    told = write([Page(drawn(laid), laid)], Output(), out)
     assert (told.size, told.pages) == (out.stat().st_size, 1)
     assert told.sha256 == hashlib.sha256(out.read_bytes()).hexdigest()
 
 
 def test_a_raster_file_holds_one_sheet(tmp_path: Path) -> None:
     with pytest.raises(RenderError, match="one sheet, not 2"):
-        write([picture(), picture()], Output(), PPI, tmp_path / "two.tif")
+        write([Page(picture(), sheet())] * 2, Output(), tmp_path / "two.tif")
     assert list(tmp_path.iterdir()) == []
 
 

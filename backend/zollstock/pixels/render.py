@@ -9,6 +9,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from zollstock.core.findings import stops
+from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import Plan, lengths_of
 from zollstock.core.printsheet import print_sheet
 from zollstock.core.show import style_for
@@ -19,6 +20,7 @@ from .compose import ROTATIONS, compose
 from .errors import RenderError
 from .inspect import channels_of, open_picture, orientation_of, unsupported
 from .methods import METHODS
+from .page import Page
 from .rim import LOOKS_AHEAD
 from .vips import pyvips
 from .write import Progress, Written, write
@@ -37,11 +39,15 @@ def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = Non
     against = stops(work, style_for(lengths_of(plan)))
     if against:
         raise RenderError(" ".join(item.text for item in against))
-    return write([composed(work, picture)], plan.output, work.output_ppi, out, progress)
+    image = composed(work, picture, ink=not OUTPUTS[plan.output.format].vectors)
+    return write([Page(image, print_sheet(work))], plan.output, out, progress)
 
 
-def composed(work: Work, picture: Path) -> pyvips.Image:
-    """The delivered picture as a lazy libvips image, output width × height px."""
+def composed(work: Work, picture: Path, ink: bool = True) -> pyvips.Image:
+    """The delivered picture as a lazy libvips image, output width × height px.
+
+    Without `ink`, marks, keyline and caption are left to who draws them as lines and letters.
+    """
     plan = work.plan
 
     def opened(_: int) -> pyvips.Image:
@@ -49,7 +55,7 @@ def composed(work: Work, picture: Path) -> pyvips.Image:
         _check_same(image, plan)
         return colour.converted(_upright(image, plan), work)
 
-    return compose(print_sheet(work), opened, METHODS["cubic"])
+    return compose(print_sheet(work), opened, METHODS["cubic"], ink)
 
 
 def _streams(plan: Plan) -> bool:

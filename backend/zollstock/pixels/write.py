@@ -13,9 +13,9 @@ from pathlib import Path
 
 from zollstock.core.lengths import MM_PER_INCH
 from zollstock.core.parts.file import Output
-from zollstock.core.rational import Fraction
 
 from .errors import Cancelled, RenderError
+from .page import Page
 from .vips import pyvips
 from .writers import WRITERS
 
@@ -38,26 +38,22 @@ class Written:
 
 
 def write(
-    images: Sequence[pyvips.Image],
-    output: Output,
-    ppi: Fraction,
-    out: Path,
-    progress: Progress | None = None,
+    pages: Sequence[Page], output: Output, out: Path, progress: Progress | None = None
 ) -> Written:
-    """Write the pages of a file to `out`, which must not exist, tagged with `ppi`.
+    """Write the pages of a file to `out`, which must not exist, tagged with their ppi.
 
     Raises `RenderError`, `FileExistsError`, `FileNotFoundError` where there is no such folder, and
     `Cancelled` when `progress` returns False; then nothing is left behind.
     """
-    if len(images) != 1:
-        raise RenderError(f"One file of this kind holds one sheet, not {len(images)}.")
+    if len(pages) != 1:
+        raise RenderError(f"One file of this kind holds one sheet, not {len(pages)}.")
     if out.exists():
         raise FileExistsError(f"{out} exists already; it was left as it is")
     if not out.parent.is_dir():
         raise FileNotFoundError(errno.ENOENT, "there is no such folder", str(out.parent))
     partial = out.with_name(f".{out.name}.{os.getpid()}.partial")
     try:
-        _save(images[0], output, ppi, partial, progress)
+        _save(pages[0], output, partial, progress)
         os.link(partial, out)  # fails where the name was taken meanwhile; replaces nothing
     except pyvips.Error:
         raise RenderError(_reason(out.parent)) from None
@@ -65,17 +61,15 @@ def write(
         partial.unlink(missing_ok=True)
     with out.open("rb") as file:
         digest = hashlib.file_digest(file, "sha256").hexdigest()
-    return Written(out.stat().st_size, digest, len(images))
+    return Written(out.stat().st_size, digest, len(pages))
 
 
-def _save(
-    image: pyvips.Image, output: Output, ppi: Fraction, path: Path, progress: Progress | None
-) -> None:
-    per_mm = float(ppi) / float(MM_PER_INCH)
-    image = image.copy(xres=per_mm, yres=per_mm)
+def _save(page: Page, output: Output, path: Path, progress: Progress | None) -> None:
+    per_mm = float(page.sheet.ppi) / float(MM_PER_INCH)
+    image = page.image.copy(xres=per_mm, yres=per_mm)
     called_off = _watch(image, progress) if progress else None
     try:
-        WRITERS[output.format](image, path, output)
+        WRITERS[output.format](Page(image, page.sheet), path, output)
     except pyvips.Error:
         if called_off is not None and called_off():
             raise Cancelled from None

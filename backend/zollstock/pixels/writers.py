@@ -8,12 +8,13 @@ from pathlib import Path
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.parts.file import Output
 
-from .vips import pyvips
+from .page import Page
+from .pdf import write_pdf
+from .quality import JPEG_QUALITY
 
-JPEG_QUALITY = 98
 
-
-def _tiff(image: pyvips.Image, path: Path, output: Output) -> None:
+def _tiff(page: Page, path: Path, output: Output) -> None:
+    image = page.image
     lzw = output.compression == "lzw"
     most = OUTPUTS["tiff"].classic_bytes
     weight = image.width * image.height * image.bands * output.bits // 8
@@ -28,7 +29,8 @@ def _tiff(image: pyvips.Image, path: Path, output: Output) -> None:
     )
 
 
-def _jpeg(image: pyvips.Image, path: Path, output: Output) -> None:
+def _jpeg(page: Page, path: Path, output: Output) -> None:
+    image = page.image
     # A JPEG's ppi tag lies in its EXIF; what the camera wrote there stays behind.
     for name in image.get_fields():
         if name.startswith("exif-"):
@@ -39,13 +41,15 @@ def _jpeg(image: pyvips.Image, path: Path, output: Output) -> None:
     )
 
 
-def _png(image: pyvips.Image, path: Path, output: Output) -> None:
+def _png(page: Page, path: Path, output: Output) -> None:
+    image = page.image
     image.pngsave(str(path), bitdepth=output.bits, keep="icc")
 
 
-#: Each writes an image to a path, whose ppi is the image's; only the profile goes along.
-WRITERS: dict[str, Callable[[pyvips.Image, Path, Output], None]] = {
+#: Each writes a page to a path, tagged with its image's ppi; only the profile goes along.
+WRITERS: dict[str, Callable[[Page, Path, Output], None]] = {
     "tiff": _tiff,
     "jpeg": _jpeg,
     "png": _png,
+    "pdf": write_pdf,
 }

@@ -1,0 +1,16 @@
+"""A page of a file: its pixels, and the sheet that they show."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+from zollstock.core.sheets import Sheet
+
+from .vips import pyvips
+
+
+class Page(NamedTuple):
+    """The lazy `image` of a `sheet`; where the file keeps lines and letters as such, without its ink."""
+
+    image: pyvips.Image
+    sheet: Sheet

@@ -1,0 +1,209 @@
+"""A sheet as a page of a PDF: the picture in pixels, lines and letters as such, its boxes exact.
+
+The page is a `MediaBox` as large as the document, with `TrimBox` and `BleedBox`; the file's profile is
+embedded, and named as what the page is meant for (`OutputIntents`).
+"""
+
+from __future__ import annotations
+
+import io
+from math import ceil
+from pathlib import Path
+from typing import NamedTuple
+
+import pikepdf
+from pikepdf import Array, Dictionary, Name
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+
+from zollstock.core.box import Box
+from zollstock.core.ink import Label, Stroke
+from zollstock.core.letters import FILES, fonts, places
+from zollstock.core.parts.file import Output
+from zollstock.core.sheets import Sheet
+
+from . import carrier, profiles
+from .colour import Paint
+from .page import Page
+from .quality import JPEG_QUALITY
+from .vips import pyvips
+
+POINTS_PER_MM = 72 / 25.4
+#: A page may be so many units long, which are points until a page says otherwise.
+_LONGEST = 14_400
+_SPACES = {1: "/DeviceGray", 3: "/DeviceRGB"}
+_FULL = {"uchar": 255, "ushort": 65535}
+
+
+def write_pdf(page: Page, path: Path, output: Output) -> None:
+    """Write a page to `path`. Raises `pyvips.Error` where its pixels cannot be made."""
+    beside = path.with_name(f"{path.name}.carrier")
+    try:
+        _carry(page.image, beside, output)
+        with pikepdf.open(beside, access_mode=pikepdf.AccessMode.stream) as document:
+            _lay_out(document, page)
+            document.save(
+                path,
+                # What is packed stays as it is: it is copied in pieces, never held whole.
+                compress_streams=False,
+                stream_decode_level=pikepdf.StreamDecodeLevel.none,
+                object_stream_mode=pikepdf.ObjectStreamMode.disable,
+                static_id=True,
+                min_version="1.7",
+            )
+    finally:
+        beside.unlink(missing_ok=True)
+
+
+def _carry(image: pyvips.Image, beside: Path, output: Output) -> None:
+    """The picture alone, encoded, in a carrier."""
+    lossy = output.picture == "jpeg"
+    entries = (
+        f"/Width {image.width} /Height {image.height} /ColorSpace {_SPACES[image.bands]} "
+        f"/BitsPerComponent {output.bits} /Interpolate false "
+    )
+    if lossy:
+        entries += "/Filter /DCTDecode"
+    else:
+        entries += (
+            "/Filter /FlateDecode /DecodeParms << /Predictor 15 "
+            f"/Colors {image.bands} /BitsPerComponent {output.bits} /Columns {image.width} >>"
+        )
+    with carrier.Carrier(beside, entries) as file:
+        if lossy:
+            carrier.lossy(image, JPEG_QUALITY, file.take)
+        else:
+            carrier.packed(image, output.bits, file.take)
+
+
+def _lay_out(document: pikepdf.Pdf, page: Page) -> None:
+    """The page around the carried picture, and what the document says of itself."""
+    sheet, image = page.sheet, page.image
+    picture = document.get_object(carrier.PICTURE, 0)
+    profile = profiles.own(image)
+    space = None if profile is None else _profile(document, profile, image.bands)
+    if space is not None:
+        picture.ColorSpace = Array([Name.ICCBased, space])
+    units = _units(sheet)
+    wide, high = float(sheet.width) * units.scale, float(sheet.height) * units.scale
+    document.add_blank_page(page_size=(wide, high))
+    made = document.pages[0]
+    made.MediaBox = _numbers(0, 0, wide, high)
+    made.TrimBox = _box(sheet.trim, sheet, units.scale)
+    made.BleedBox = _box(sheet.bleed, sheet, units.scale)
+    if units.of_points != 1:
+        made.UserUnit = units.of_points
+    made.Resources = Dictionary(XObject=Dictionary(Picture=picture))
+    laid = f"q {wide:.5f} 0 0 {high:.5f} 0 0 cm /Picture Do Q".encode()
+    made.Contents = document.make_stream(laid)
+    if sheet.strokes or sheet.labels:
+        with pikepdf.open(io.BytesIO(_ink(page, wide, high, units.scale))) as ink:
+            if profile is not None:
+                # What is painted is a colour of the file's own profile.
+                name = "/DefaultGray" if image.bands == 1 else "/DefaultRGB"
+                kept = Array([Name.ICCBased, _profile(ink, profile, image.bands)])
+                ink.pages[0].Resources.ColorSpace = Dictionary({name: kept})
+            made.add_overlay(ink.pages[0], pikepdf.Rectangle(0, 0, wide, high))
+    if space is not None:
+        document.Root.OutputIntents = Array([_intent(document, space)])
+    with document.open_metadata(set_pikepdf_as_editor=False) as said:
+        said["dc:title"] = sheet.name or "Print"
+        said["xmp:CreatorTool"] = "Zollstock"
+        said["pdf:Producer"] = "Zollstock"
+    document.docinfo[Name.Title] = sheet.name or "Print"
+    document.docinfo[Name.Producer] = "Zollstock"
+
+
+class _Units(NamedTuple):
+    """How many points a unit of the page has, and how many units a mm."""
+
+    of_points: int
+    scale: float
+
+
+def _units(sheet: Sheet) -> _Units:
+    longest = float(max(sheet.width, sheet.height)) * POINTS_PER_MM
+    of_points = max(1, ceil(longest / _LONGEST))
+    return _Units(of_points, POINTS_PER_MM / of_points)
+
+
+def _profile(document: pikepdf.Pdf, profile: bytes, bands: int) -> pikepdf.Object:
+    space = document.make_stream(profile)
+    space.N = bands
+    space.Alternate = Name(_SPACES[bands])
+    return space
+
+
+def _intent(document: pikepdf.Pdf, space: pikepdf.Object) -> pikepdf.Object:
+    return document.make_indirect(
+        Dictionary(
+            Type=Name.OutputIntent,
+            S=Name.GTS_PDFA1,
+            OutputConditionIdentifier="Custom",
+            Info="The profile embedded here",
+            DestOutputProfile=space,
+        )
+    )
+
+
+def _box(box: Box, sheet: Sheet, scale: float) -> Array:
+    """A rectangle (mm from the top left) as a PDF's, counted from below."""
+    return _numbers(
+        float(box.x) * scale,
+        float(sheet.height - box.bottom) * scale,
+        float(box.right) * scale,
+        float(sheet.height - box.y) * scale,
+    )
+
+
+def _numbers(*values: float) -> Array:
+    return Array([round(value, 5) for value in values])
+
+
+def _ink(page: Page, wide: float, high: float, scale: float) -> bytes:
+    """Strokes and labels as a page of their own."""
+    for name, file in FILES.items():
+        pdfmetrics.registerFont(TTFont(_font(name), str(file)))
+    drawn = io.BytesIO()
+    # Without a font of ours to begin with, it would name one that nobody uses.
+    canvas = Canvas(
+        drawn, pagesize=(wide, high), invariant=1, initialFontName=_font("text")
+    )
+    paint, full = Paint(page.image), _FULL[page.image.format]
+    for stroke in page.sheet.strokes:
+        _fill(canvas, paint(stroke.colour), full)
+        _stroke(canvas, stroke, high, scale)
+    for label in page.sheet.labels:
+        _fill(canvas, paint(label.colour), full)
+        _label(canvas, label, high, scale)
+    canvas.save()
+    return drawn.getvalue()
+
+
+def _fill(canvas: Canvas, colour: list[float], full: int) -> None:
+    if len(colour) == 1:
+        canvas.setFillGray(colour[0] / full)
+    else:
+        canvas.setFillColorRGB(*(part / full for part in colour))
+
+
+def _stroke(canvas: Canvas, stroke: Stroke, high: float, scale: float) -> None:
+    x, y, w, h = stroke.box.as_floats()
+    canvas.rect(x * scale, high - (y + h) * scale, w * scale, h * scale, stroke=0, fill=1)
+
+
+def _label(canvas: Canvas, label: Label, high: float, scale: float) -> None:
+    """Every sign at its own place, as in pixels and on the screen."""
+    held = fonts()[label.font]
+    size = float(label.height) * scale * held.units / held.capitals
+    text = canvas.beginText()
+    text.setFont(_font(label.font), size)
+    for sign, at in places(label.text, label.font, label.height):
+        text.setTextOrigin(float(label.at[0] + at) * scale, high - float(label.at[1]) * scale)
+        text.textOut(sign)
+    canvas.drawText(text)
+
+
+def _font(name: str) -> str:
+    return f"Zollstock-{name}"

@@ -1,0 +1,3 @@
+"""How good a JPEG of ours is."""
+
+JPEG_QUALITY = 98
