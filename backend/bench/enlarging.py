@@ -41,7 +41,7 @@ def photo_of(path: Path, width: int, height: int) -> None:
 
     at = pyvips.Image.xyz(width, height)
     soft = ((at[0] / 700).sin() + (at[1] / 500).cos()) * 50 + 128
-    grain = pyvips.Image.gaussnoise(width, height, sigma=6, seed=1)
+    grain = pyvips.Image.gaussnoise(width, height, mean=0, sigma=6, seed=1)
     image = soft.bandjoin([soft * 0.9 + 10, soft * 0.7 + 30]) + grain
     image.cast("uchar").copy(interpretation="srgb").jpegsave(str(path), Q=92)
 

@@ -27,13 +27,13 @@ image.write_to_file(sys.argv[2], **options[sys.argv[2].rsplit(".")[-1]])
 """
 
 
-def photo(path: Path, orientation: int) -> None:
+def photo(path: Path, orientation: int = 1, width: int = WIDTH, height: int = HEIGHT) -> None:
     import pyvips
 
-    at = pyvips.Image.xyz(WIDTH, HEIGHT)
+    at = pyvips.Image.xyz(width, height)
     soft = ((at[0] / 700).sin() + (at[1] / 500).cos()) * 50 + 128
     image = soft.bandjoin([soft * 0.9 + 10, soft * 0.7 + 30])
-    image = image + pyvips.Image.gaussnoise(WIDTH, HEIGHT, sigma=6, seed=1)
+    image = image + pyvips.Image.gaussnoise(width, height, mean=0, sigma=6, seed=1)
     image = image.cast("uchar").copy(interpretation="srgb")
     image.set_type(pyvips.GValue.gint_type, "orientation", orientation)
     image.jpegsave(str(path), Q=92)

@@ -23,7 +23,8 @@ from zollstock.core.letters import FILES, fonts, places
 from zollstock.core.parts.file import Output
 from zollstock.core.sheets import Sheet
 
-from . import carrier, profiles
+from . import profiles
+from .appended import append, lossy, packed
 from .colour import Paint
 from .page import Page
 from .quality import JPEG_QUALITY
@@ -38,53 +39,32 @@ _FULL = {"uchar": 255, "ushort": 65535}
 
 def write_pdf(page: Page, path: Path, output: Output) -> None:
     """Write a page to `path`. Raises `pyvips.Error` where its pixels cannot be made."""
-    beside = path.with_name(f"{path.name}.carrier")
-    try:
-        _carry(page.image, beside, output)
-        with pikepdf.open(beside, access_mode=pikepdf.AccessMode.stream) as document:
-            _lay_out(document, page)
-            document.save(
-                path,
-                # What is packed stays as it is: it is copied in pieces, never held whole.
-                compress_streams=False,
-                stream_decode_level=pikepdf.StreamDecodeLevel.none,
-                object_stream_mode=pikepdf.ObjectStreamMode.disable,
-                static_id=True,
-                min_version="1.7",
-            )
-    finally:
-        beside.unlink(missing_ok=True)
-
-
-def _carry(image: pyvips.Image, beside: Path, output: Output) -> None:
-    """The picture alone, encoded, in a carrier."""
-    lossy = output.picture == "jpeg"
-    entries = (
-        f"/Width {image.width} /Height {image.height} /ColorSpace {_SPACES[image.bands]} "
-        f"/BitsPerComponent {output.bits} /Interpolate false "
-    )
-    if lossy:
-        entries += "/Filter /DCTDecode"
+    image = page.image
+    if output.picture == "jpeg":
+        append(path, _built(page, output), lambda take: lossy(image, JPEG_QUALITY, take))
     else:
-        entries += (
-            "/Filter /FlateDecode /DecodeParms << /Predictor 15 "
-            f"/Colors {image.bands} /BitsPerComponent {output.bits} /Columns {image.width} >>"
+        append(path, _built(page, output), lambda take: packed(image, output.bits, take))
+
+
+def _built(page: Page, output: Output) -> bytes:
+    """The whole file but for the picture's pixels."""
+    built = io.BytesIO()
+    with pikepdf.new() as document:
+        _lay_out(document, page, output)
+        document.save(
+            built,
+            object_stream_mode=pikepdf.ObjectStreamMode.disable,
+            deterministic_id=True,
+            min_version="1.7",
         )
-    with carrier.Carrier(beside, entries) as file:
-        if lossy:
-            carrier.lossy(image, JPEG_QUALITY, file.take)
-        else:
-            carrier.packed(image, output.bits, file.take)
+    return built.getvalue()
 
 
-def _lay_out(document: pikepdf.Pdf, page: Page) -> None:
-    """The page around the carried picture, and what the document says of itself."""
+def _lay_out(document: pikepdf.Pdf, page: Page, output: Output) -> None:
+    """The page around its picture, and what the document says of itself."""
     sheet, image = page.sheet, page.image
-    picture = document.get_object(carrier.PICTURE, 0)
     profile = profiles.own(image)
     space = None if profile is None else _profile(document, profile, image.bands)
-    if space is not None:
-        picture.ColorSpace = Array([Name.ICCBased, space])
     units = _units(sheet)
     wide, high = float(sheet.width) * units.scale, float(sheet.height) * units.scale
     document.add_blank_page(page_size=(wide, high))
@@ -94,7 +74,9 @@ def _lay_out(document: pikepdf.Pdf, page: Page) -> None:
     made.BleedBox = _box(sheet.bleed, sheet, units.scale)
     if units.of_points != 1:
         made.UserUnit = units.of_points
-    made.Resources = Dictionary(XObject=Dictionary(Picture=picture))
+    made.Resources = Dictionary(
+        XObject=Dictionary(Picture=_picture(document, image, output, space))
+    )
     laid = f"q {wide:.5f} 0 0 {high:.5f} 0 0 cm /Picture Do Q".encode()
     made.Contents = document.make_stream(laid)
     if sheet.strokes or sheet.labels:
@@ -113,6 +95,25 @@ def _lay_out(document: pikepdf.Pdf, page: Page) -> None:
         said["pdf:Producer"] = "Zollstock"
     document.docinfo[Name.Title] = sheet.name or "Print"
     document.docinfo[Name.Producer] = "Zollstock"
+
+
+def _picture(
+    document: pikepdf.Pdf, image: pyvips.Image, output: Output, space: pikepdf.Object | None
+) -> pikepdf.Object:
+    """The picture as it is described, without its pixels."""
+    made = document.make_stream(b"")
+    made.Type, made.Subtype = Name.XObject, Name.Image
+    made.Width, made.Height = image.width, image.height
+    made.ColorSpace = Name(_SPACES[image.bands]) if space is None else Array([Name.ICCBased, space])
+    made.BitsPerComponent = output.bits
+    if output.picture == "jpeg":
+        made.Filter = Name.DCTDecode
+    else:
+        made.Filter = Name.FlateDecode
+        made.DecodeParms = Dictionary(
+            Predictor=15, Colors=image.bands, BitsPerComponent=output.bits, Columns=image.width
+        )
+    return made
 
 
 class _Units(NamedTuple):
@@ -167,9 +168,7 @@ def _ink(page: Page, wide: float, high: float, scale: float) -> bytes:
         pdfmetrics.registerFont(TTFont(_font(name), str(file)))
     drawn = io.BytesIO()
     # Without a font of ours to begin with, it would name one that nobody uses.
-    canvas = Canvas(
-        drawn, pagesize=(wide, high), invariant=1, initialFontName=_font("text")
-    )
+    canvas = Canvas(drawn, pagesize=(wide, high), invariant=1, initialFontName=_font("text"))
     paint, full = Paint(page.image), _FULL[page.image.format]
     for stroke in page.sheet.strokes:
         _fill(canvas, paint(stroke.colour), full)
