@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from typing import Any, Literal
 
 from . import pixelcount, show
@@ -179,6 +180,8 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
 def _file(work: Work) -> Iterator[Finding]:
     output, longest = work.plan.output, max(work.output_w, work.output_h)
     kind = OUTPUTS[output.format]
+    if kind.vectors and output.picture == "jpeg":
+        kind = replace(kind, longest_side=OUTPUTS["jpeg"].longest_side)
     if kind.longest_side is not None and longest > kind.longest_side:
         yield Finding(
             id=f"{kind.id}-too-long",
@@ -198,6 +201,15 @@ def _file(work: Work) -> Iterator[Finding]:
             text=f"A {kind.label} has {most} bits a channel, not {output.bits}.",
             fix={"output.bits": most},
             fix_label=f"Take {most} bits",
+        )
+    if kind.vectors and output.picture == "jpeg" and output.bits != 8:
+        yield Finding(
+            id="pdf-jpeg-16-bit",
+            level="stop",
+            step="handover",
+            text=f"A JPEG in a PDF has 8 bits a channel, not {output.bits}.",
+            fix={"output.picture": "lossless"},
+            fix_label="Keep every pixel as it is",
         )
     if work.plan.picture.bits > output.bits:
         has, fits = work.plan.picture.bits, work.plan.picture.bits in kind.bits

@@ -21,12 +21,17 @@ _SIGNATURE, _HEAD, _CHECK = 8, 8, 4
 Take = Callable[[bytes], object]
 
 
-def append(path: Path, built: bytes, encoded: Callable[[Take], None]) -> None:
-    """Write the PDF `built` to `path`, the stream named /Picture on its page filled by `encoded`."""
+def append(path: Path, built: bytes, encoding: Dictionary, encoded: Callable[[Take], None]) -> None:
+    """Write the PDF `built` to `path`, the stream named /Picture on its page filled by `encoded`.
+
+    `encoding` says how it is encoded: the entries /Filter and /DecodeParms.
+    """
     with pikepdf.open(io.BytesIO(built)) as document:
         picture = document.pages[0].Resources.XObject.Picture
         number, _ = picture.objgen
-        entries = Dictionary({key: value for key, value in picture.items() if key != "/Length"})
+        entries = Dictionary(
+            {key: value for key, value in [*picture.items(), *encoding.items()] if key != "/Length"}
+        )
         size = int(document.trailer.Size)
         trailer = Dictionary(
             {key: value for key, value in document.trailer.items() if key in _IN_TRAILER}

@@ -39,11 +39,18 @@ _FULL = {"uchar": 255, "ushort": 65535}
 
 def write_pdf(page: Page, path: Path, output: Output) -> None:
     """Write a page to `path`. Raises `pyvips.Error` where its pixels cannot be made."""
-    image = page.image
+    image, built = page.image, _built(page, output)
     if output.picture == "jpeg":
-        append(path, _built(page, output), lambda take: lossy(image, JPEG_QUALITY, take))
+        append(path, built, _JPEG, lambda take: lossy(image, JPEG_QUALITY, take))
     else:
-        append(path, _built(page, output), lambda take: packed(image, output.bits, take))
+        rows = Dictionary(
+            Predictor=15, Colors=image.bands, BitsPerComponent=output.bits, Columns=image.width
+        )
+        deflated = Dictionary(Filter=Name.FlateDecode, DecodeParms=rows)
+        append(path, built, deflated, lambda take: packed(image, output.bits, take))
+
+
+_JPEG = Dictionary(Filter=Name.DCTDecode)
 
 
 def _built(page: Page, output: Output) -> bytes:
@@ -106,13 +113,6 @@ def _picture(
     made.Width, made.Height = image.width, image.height
     made.ColorSpace = Name(_SPACES[image.bands]) if space is None else Array([Name.ICCBased, space])
     made.BitsPerComponent = output.bits
-    if output.picture == "jpeg":
-        made.Filter = Name.DCTDecode
-    else:
-        made.Filter = Name.FlateDecode
-        made.DecodeParms = Dictionary(
-            Predictor=15, Colors=image.bands, BitsPerComponent=output.bits, Columns=image.width
-        )
     return made
 
 
