@@ -18,7 +18,8 @@ BoxMm = tuple[float, float, float, float]
 class DrawnBoxes(TypedDict, total=False):
     """Rectangles [x, y, width, height]; a small drawing needs no other than the document.
 
-    `content` is what is printed on, where marks have a margin around it.
+    `content` is what is printed on, where marks have a margin around it; `card` is the outline of a mat,
+    `step` where its inner card begins to show.
     """
 
     document: Required[BoxMm]
@@ -29,6 +30,8 @@ class DrawnBoxes(TypedDict, total=False):
     padding: BoxMm
     safe: BoxMm
     opening: BoxMm
+    card: BoxMm
+    step: BoxMm
     fold: BoxMm
     fold_back: BoxMm
 

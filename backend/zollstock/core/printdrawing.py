@@ -34,6 +34,8 @@ def whole_drawing(work: Work) -> Drawing:
         boxes["fold"] = lay.fold.as_floats()
     if lay.fold_back is not None:
         boxes["fold_back"] = lay.fold_back.as_floats()
+    for name, box in work.plan.edge.over(lay).items():
+        boxes[name] = box.as_floats()  # type: ignore[literal-required]
     return Drawing(
         boxes,
         [_piece(work, ZERO, ZERO)],
@@ -43,8 +45,14 @@ def whole_drawing(work: Work) -> Drawing:
 
 
 def small_drawing(work: Work) -> Drawing:
-    """The file as it will be, with its picture and what lies around it."""
-    return _plain(work.boxes.document.as_floats(), _piece(work, ZERO, ZERO))
+    """The file as it will be, with its picture, what lies around it and where it is folded or framed."""
+    lay = work.boxes
+    boxes: DrawnBoxes = {"document": lay.document.as_floats()}
+    if lay.opening is not None:
+        boxes["opening"] = lay.opening.as_floats()
+    if lay.fold is not None:
+        boxes["fold"] = lay.fold.as_floats()
+    return Drawing(boxes, [_piece(work, ZERO, ZERO)], [], [])
 
 
 def trimmed_drawing(work: Work) -> Drawing:

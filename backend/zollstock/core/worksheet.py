@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any
 
+from pydantic import Field
+
 from . import show
 from .choices import Choice, choices, lost_part
 from .drawing import Drawing
@@ -101,6 +103,9 @@ class Worksheet(Record):
     rail: Rail
     zones: list[ZoneRow]
     turns: QuarterTurns
+    file_size: str = Field(
+        description="Both sides of the file with one unit, as a printer's dialog wants."
+    )
 
 
 def worksheet(
@@ -125,6 +130,7 @@ def worksheet(
         choices=choices(work, style, step, studio, left) if step else [],
         rail=rail(work, style),
         zones=zone_rows(work, style),
+        file_size=style.size(work.boxes.document.w, work.boxes.document.h),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
     )
 

@@ -1120,7 +1120,9 @@ export interface components {
         };
         /**
          * Choice
-         * @description One way out: a `way` with this size, or another `size`. `taken` marks the one the plan follows.
+         * @description One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim.
+         *
+         *     `taken` marks the one the plan follows.
          */
         Choice: {
             /** Id */
@@ -1129,7 +1131,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "way" | "size";
+            kind: "way" | "size" | "edge" | "fill";
             /** Title */
             title: string;
             /** Text */
@@ -1159,7 +1161,8 @@ export interface components {
          * DrawnBoxes
          * @description Rectangles [x, y, width, height]; a small drawing needs no other than the document.
          *
-         *     `content` is what is printed on, where marks have a margin around it.
+         *     `content` is what is printed on, where marks have a margin around it; `card` is the outline of a mat,
+         *     `step` where its inner card begins to show.
          */
         DrawnBoxes: {
             /** Document */
@@ -1218,6 +1221,20 @@ export interface components {
                 number,
                 number
             ];
+            /** Card */
+            card?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Step */
+            step?: [
+                number,
+                number,
+                number,
+                number
+            ];
             /** Fold */
             fold?: [
                 number,
@@ -1235,7 +1252,7 @@ export interface components {
         };
         /**
          * DrawnLabel
-         * @description A word on the sheet: the left end of its base line, the height of its capitals.
+         * @description Words on the sheet: the left end of their base line, the height of their capitals, their length.
          */
         DrawnLabel: {
             /** Text */
@@ -1247,6 +1264,15 @@ export interface components {
             ];
             /** Height */
             height: number;
+            /** Width */
+            width: number;
+            /**
+             * Font
+             * @enum {string}
+             */
+            font: "text" | "condensed";
+            /** Colour */
+            colour: string;
         };
         /**
          * DrawnPiece
@@ -1274,10 +1300,37 @@ export interface components {
             turn: number;
             /** Angle */
             angle: number;
+            rim?: components["schemas"]["DrawnRim"] | null;
+        };
+        /**
+         * DrawnRim
+         * @description What lies around the image box of a piece, out to `content`: how it is filled, how softly.
+         */
+        DrawnRim: {
+            /** Image */
+            image: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Content */
+            content: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Fill */
+            fill: string;
+            /** Colour */
+            colour: string;
+            /** Softness */
+            softness: number;
         };
         /**
          * DrawnStroke
-         * @description A line on the sheet, for a blade, a fold, a pin.
+         * @description A line on the sheet, for a blade, a fold, a pin, or printed around a picture.
          */
         DrawnStroke: {
             /** Kind */
@@ -1292,6 +1345,10 @@ export interface components {
                 number,
                 number
             ];
+            /** Width */
+            width: number;
+            /** Colour */
+            colour: string;
         };
         /**
          * Figure
@@ -1495,6 +1552,11 @@ export interface components {
             /** Zones */
             zones: components["schemas"]["ZoneRow"][];
             turns: components["schemas"]["QuarterTurns"];
+            /**
+             * File Size
+             * @description Both sides of the file with one unit, as a printer's dialog wants.
+             */
+            file_size: string;
         };
         /**
          * ZoneRow
@@ -1529,8 +1591,20 @@ export interface components {
              * @default fit
              */
             step: ("picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover") | null;
+            /**
+             * Edges
+             * @default {}
+             */
+            edges: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
         };
-        /** Bleed */
+        /**
+         * Bleed
+         * @description `left`, `top`, `right` and `bottom`, where they are given, go before `bleed`.
+         */
         Bleed: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1546,6 +1620,14 @@ export interface components {
              * @example 297mm
              */
             bleed: string;
+            /** Left */
+            left: string | null;
+            /** Top */
+            top: string | null;
+            /** Right */
+            right: string | null;
+            /** Bottom */
+            bottom: string | null;
             /**
              * Safe
              * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
@@ -1555,6 +1637,18 @@ export interface components {
              * @example 297mm
              */
             safe: string;
+            /**
+             * Fill
+             * @default picture
+             * @enum {string}
+             */
+            fill: "picture" | "mirror" | "stretch" | "colour";
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
         };
         /** Border */
         Border: {
@@ -1602,6 +1696,67 @@ export interface components {
             /**
              * Colour
              * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+            /**
+             * Least
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            least: string;
+            keyline: components["schemas"]["Keyline"] | null;
+            caption: components["schemas"]["Caption"] | null;
+        };
+        /**
+         * Caption
+         * @description `height` is that of the capitals, `offset` lies between the picture and the letters.
+         */
+        Caption: {
+            /** Text */
+            text: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /**
+             * Side
+             * @default bottom
+             * @enum {string}
+             */
+            side: "bottom" | "top";
+            /**
+             * Align
+             * @default centre
+             * @enum {string}
+             */
+            align: "left" | "centre" | "right";
+            /**
+             * Offset
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            offset: string;
+            /**
+             * Font
+             * @default text
+             * @enum {string}
+             */
+            font: "text" | "condensed";
+            /**
+             * Colour
+             * @default #22302f
              * @example #ffffff
              */
             colour: string;
@@ -1662,6 +1817,43 @@ export interface components {
             colour: string | null;
         };
         /**
+         * Give
+         * @description The share by which the canvas gets longer when it is stretched, in each direction.
+         */
+        Give: {
+            /**
+             * X
+             * @default 0
+             */
+            x: number;
+            /**
+             * Y
+             * @default 0
+             */
+            y: number;
+        };
+        /**
+         * InnerMat
+         * @description A second card under the first: `step` of it shows all round the opening.
+         */
+        InnerMat: {
+            /**
+             * Step
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            step: string;
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /**
          * KeepZone
          * @description A part of the picture that must survive, in fractions of the turned picture.
          */
@@ -1679,6 +1871,36 @@ export interface components {
             w: number;
             /** H */
             h: number;
+        };
+        /**
+         * Keyline
+         * @description `gap` from the picture to the line, and the line's `width`.
+         */
+        Keyline: {
+            /**
+             * Gap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            gap: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Colour
+             * @default #22302f
+             * @example #ffffff
+             */
+            colour: string;
         };
         /**
          * Marks
@@ -1709,8 +1931,17 @@ export interface components {
              * @default false
              */
             centre: boolean;
+            /**
+             * Staple
+             * @description Where the staples go, on the turn of a wrap.
+             * @default false
+             */
+            staple: boolean;
         };
-        /** Mat */
+        /**
+         * Mat
+         * @description With `reveal` the print floats: so much paper shows between it and the opening.
+         */
         Mat: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -1744,12 +1975,25 @@ export interface components {
              * @example 297mm
              */
             overlap: string;
+            /** Reveal */
+            reveal: string | null;
             /**
              * Colour
              * @default #ffffff
              * @example #ffffff
              */
             colour: string;
+            /** Card Width */
+            card_width: string | null;
+            /** Card Height */
+            card_height: string | null;
+            /**
+             * Card Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            card_colour: string;
+            inner: components["schemas"]["InnerMat"] | null;
         };
         /**
          * Medium
@@ -1785,7 +2029,7 @@ export interface components {
              * @default tiff
              * @enum {string}
              */
-            format: "tiff" | "jpeg" | "png";
+            format: "tiff" | "jpeg" | "png" | "pdf";
             /**
              * Profile
              * @default srgb
@@ -1805,6 +2049,13 @@ export interface components {
              * @enum {string}
              */
             compression: "lzw" | "none";
+            /**
+             * Picture
+             * @description How a PDF holds its picture.
+             * @default lossless
+             * @enum {string}
+             */
+            picture: "lossless" | "jpeg";
         };
         /**
          * Picture
@@ -1929,7 +2180,8 @@ export interface components {
              *       "format": "tiff",
              *       "profile": "srgb",
              *       "bits": 8,
-             *       "compression": "lzw"
+             *       "compression": "lzw",
+             *       "picture": "lossless"
              *     }
              */
             output: components["schemas"]["Output"];
@@ -2026,6 +2278,18 @@ export interface components {
              * @example #ffffff
              */
             colour: string;
+            /**
+             * Softness
+             * @default 0.5
+             */
+            softness: number;
+            /**
+             * @default {
+             *       "x": 0,
+             *       "y": 0
+             *     }
+             */
+            give: components["schemas"]["Give"];
         };
         /** PlanDocument */
         PlanDocument: {

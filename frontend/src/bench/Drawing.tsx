@@ -1,8 +1,9 @@
 import { Hand } from "lucide-react";
-import { useId, useRef, useState, type PointerEvent } from "react";
+import { useRef, useState, type PointerEvent } from "react";
 import type { BoxMm, Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { BorderHandles } from "./BorderHandles";
+import { Card } from "./Card";
 import { DimensionField } from "./DimensionField";
 import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
 import { useFitTools } from "./fitTools";
@@ -11,7 +12,6 @@ import { KeepZones } from "./KeepZones";
 import { usePlanStore } from "./planStore";
 import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from "../drawing/placement";
 import { pickedColour } from "./pickedColour";
-import { corners, ring } from "../drawing/outlines";
 import { Rect, SheetLayers } from "../drawing/SheetLayers";
 import { leaning } from "../drawing/turnedImage";
 import { useCropHand } from "../drawing/useCropHand";
@@ -109,6 +109,11 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const below = Math.min(props.height - 16, end.y + 24);
   const left = outer.x - dimensionWidth(text("target_height")) / 2 - 12;
   const right = end.x + dimensionWidth(text("image_height")) / 2 + 12;
+  // Where something goes beyond the finished size, that is what has to be known; else what is left of it.
+  const beyond = boxes.fold !== undefined || edge.kind === "bleed";
+  const inner = beyond
+    ? { box: sheet, width: `${text("document_width")} to print`, height: text("document_height") }
+    : { box: image, width: text("image_width"), height: text("image_height") };
   const noticed = Number(figures.get("loss")?.value ?? 0) > 0.001;
   const cutTop = figures.get("cut_top");
   const cutLeft = figures.get("cut_left");
@@ -134,15 +139,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
           paper={paper}
           padding={padding}
         >
-          {edge.kind === "wrap" && (
-            <MirroredSides
-              proof={proof}
-              fill={edge.fill}
-              face={image}
-              sheet={onScreen(boxes.content ?? boxes.document, view)}
-              colour={edge.colour}
-            />
-          )}
+          {edge.kind === "mat" && <Card edge={edge} boxes={boxes} view={view} />}
         </SheetLayers>
         {props.fitting && <Guides guide={guide} box={printed} />}
         <Rect
@@ -194,15 +191,15 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         {edge.kind !== "none" && (
           <>
             <DimensionLine
-              from={[image[0], below]}
-              to={[image[0] + image[2], below]}
-              text={text("image_width")}
+              from={[inner.box[0], below]}
+              to={[inner.box[0] + inner.box[2], below]}
+              text={inner.width}
               quiet
             />
             <DimensionLine
-              from={[Math.min(props.width - 34, right), image[1]]}
-              to={[Math.min(props.width - 34, right), image[1] + image[3]]}
-              text={text("image_height")}
+              from={[Math.min(props.width - 34, right), inner.box[1]]}
+              to={[Math.min(props.width - 34, right), inner.box[1] + inner.box[3]]}
+              text={inner.height}
               quiet
             />
           </>
@@ -258,39 +255,6 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         />
       )}
     </>
-  );
-}
-
-/** What the sides of a canvas will show: the picture mirrored outwards, its rim drawn out, or a colour. */
-function MirroredSides(props: { proof: string; fill: string; face: BoxMm; sheet: BoxMm; colour: string }) {
-  const clip = useId();
-  const [x, y, w, h] = props.face;
-  if (props.fill === "picture") return null;
-  if (props.fill === "colour" || props.fill === "stretch")
-    return (
-      <path
-        d={ring(corners(props.sheet), corners(props.face))}
-        fillRule="evenodd"
-        fill={props.fill === "colour" ? props.colour : "#9aa39f"}
-      />
-    );
-  const flips = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => [i, j] as const)).filter(([i, j]) => i || j);
-  return (
-    <g clipPath={`url(#${clip})`} opacity={0.72} data-testid="mirrored-sides">
-      <clipPath id={clip}>
-        <path d={ring(corners(props.sheet), corners(props.face))} clipRule="evenodd" />
-      </clipPath>
-      {flips.map(([i, j]) => (
-        <image
-          key={`${i} ${j}`}
-          href={props.proof}
-          preserveAspectRatio="none"
-          width={w}
-          height={h}
-          transform={`translate(${x + i * w + (i ? w : 0)} ${y + j * h + (j ? h : 0)}) scale(${i ? -1 : 1} ${j ? -1 : 1})`}
-        />
-      ))}
-    </g>
   );
 }
 

@@ -19,6 +19,9 @@ describe("a dragged border", () => {
       right: "2 in",
       bottom: "2 in",
       colour: "#ffffff",
+      least: "0 mm",
+      keyline: null,
+      caption: null,
     } as const;
     expect(widthsAfter(alike, "top")).toHaveLength(4);
     expect(widthsAfter({ ...alike, bottom: "3 in" }, "bottom")).toEqual(["bottom"]);

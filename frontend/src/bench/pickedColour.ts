@@ -16,6 +16,27 @@ export async function pickedColour(
   return meanColour(context.getImageData(0, 0, 5, 5).data);
 }
 
+/** The mean colour of a proof's own rim, a twentieth of its shorter side wide, as #rrggbb. */
+export async function rimColour(proof: string): Promise<string | null> {
+  const image = new Image();
+  image.src = proof;
+  await image.decode();
+  const [w, h] = [image.naturalWidth, image.naturalHeight];
+  const canvas = document.createElement("canvas");
+  [canvas.width, canvas.height] = [w, h];
+  const context = canvas.getContext("2d");
+  if (!context) return null;
+  context.drawImage(image, 0, 0);
+  const wide = Math.max(1, Math.round(Math.min(w, h) / 20));
+  const strips = [
+    [0, 0, w, wide],
+    [0, h - wide, w, wide],
+    [0, wide, wide, h - 2 * wide],
+    [w - wide, wide, wide, h - 2 * wide],
+  ] as const;
+  return meanColour(strips.flatMap(([x, y, wide, high]) => [...context.getImageData(x, y, wide, high).data]));
+}
+
 /** A point of the turned picture in the picture as its proof has it. */
 export function stored([x, y]: readonly [number, number], turn: number): [number, number] {
   if (turn === 90) return [y, 1 - x];

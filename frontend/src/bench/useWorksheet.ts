@@ -4,6 +4,7 @@ import { ApiProblem, client, must } from "../api/client";
 import type { Plan, Step, Unit, Worksheet } from "../api/types";
 import { useSignedOut } from "../session/signedOut";
 import { LatestWins } from "../api/latestWins";
+import { edgesLeft } from "./edgesLeft";
 
 /** Changes that follow each other faster than this, ms, come from a hand that is moving. */
 const MOVING_MS = 150;
@@ -14,6 +15,8 @@ interface Question {
   step: Step;
   /** Whether the ways out of the step are wanted: under a moving hand the figures are enough. */
   ways: boolean;
+  /** Edges that the print had before: each is offered as it was left. */
+  edges: Record<string, Plan["edge"]>;
   /** The last saved plan, drawn while the one in hand cannot be reckoned and nothing is drawn yet. */
   instead: Plan | null;
 }
@@ -25,10 +28,10 @@ interface Answer {
   problem: ApiProblem | null;
 }
 
-const reckoned = (plan: Plan, { unit, step, ways }: Question) =>
+const reckoned = (plan: Plan, { unit, step, ways, edges }: Question) =>
   must<Worksheet>(
     client.POST("/api/reckon", {
-      body: { plan: plan as Record<string, unknown>, unit, step: ways ? step : null },
+      body: { plan: plan as Record<string, unknown>, unit, step: ways ? step : null, edges },
     }),
   );
 
@@ -53,7 +56,13 @@ function after(before: Answer | null, heard: Answer, { ways }: Question): Answer
 }
 
 /** What the server reckons of the plan in hand; follows every change, the newest always last. */
-export function useWorksheet(plan: Plan | null, unit: Unit, step: Step, saved: Plan | null = null) {
+export function useWorksheet(
+  plan: Plan | null,
+  unit: Unit,
+  step: Step,
+  saved: Plan | null = null,
+  print: number | null = null,
+) {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   const { out } = useSignedOut();
@@ -80,13 +89,20 @@ export function useWorksheet(plan: Plan | null, unit: Unit, step: Step, saved: P
     const { step: stepBefore, at } = last.current;
     last.current = { step, at: now };
     const put = (ways: boolean) =>
-      line.current?.put({ plan, unit, step, ways, instead: drawn.current ? null : kept.current });
+      line.current?.put({
+        plan,
+        unit,
+        step,
+        ways,
+        edges: print !== null && ways && step === "edge" ? edgesLeft(print) : {},
+        instead: drawn.current ? null : kept.current,
+      });
     const moving = step === stepBefore && now - at < MOVING_MS;
     put(!moving);
     if (!moving) return;
     const rest = setTimeout(() => put(true), MOVING_MS);
     return () => clearTimeout(rest);
-  }, [plan, unit, step, out]);
+  }, [plan, unit, step, out, print]);
   // The cards are those of a step: until this one's come there are none, rather than another's.
   const worksheet =
     answer && (answer.step === step ? answer.worksheet : { ...answer.worksheet, choices: [] });

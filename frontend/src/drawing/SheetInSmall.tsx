@@ -1,6 +1,7 @@
 import { useId } from "react";
 import type { BoxMm, Drawing, DrawnPiece } from "../api/types";
 import { around, corners, leaningBox, ring } from "./outlines";
+import { Rim } from "./Rim";
 import { turnedImage } from "./turnedImage";
 
 /**
@@ -27,6 +28,7 @@ export function SheetInSmall(props: {
   const [width, height] = props.room;
   const all = props.loss === false ? sheet : around(sheet, ...pieces.map((piece) => box(piece.picture)));
   const corner = [all[0] + (all[2] - width) / 2, all[1] + (all[3] - height) / 2];
+  const id = useId();
   const windows = pieces.map((piece) => box(piece.printed));
   return (
     <svg
@@ -37,15 +39,38 @@ export function SheetInSmall(props: {
       aria-hidden
     >
       {pieces.map((piece, index) => (
-        <Piece
-          key={index}
-          piece={{ ...piece, picture: box(piece.picture), printed: box(piece.printed) }}
-          sheet={sheet}
-          proof={props.proof}
-          loss={props.loss !== false}
-        />
+        <g key={index} id={`${id}-${index}`}>
+          <Piece
+            piece={{ ...piece, picture: box(piece.picture), printed: box(piece.printed) }}
+            sheet={sheet}
+            proof={props.proof}
+            loss={props.loss !== false && !piece.rim}
+          />
+        </g>
       ))}
       <path d={ring(corners(sheet), ...windows.map(corners))} fillRule="evenodd" fill="#fff" />
+      {pieces.map(
+        ({ rim }, index) =>
+          rim && (
+            <Rim
+              key={index}
+              rim={rim}
+              image={box(rim.image)}
+              content={box(rim.content)}
+              of={`${id}-${index}`}
+            />
+          ),
+      )}
+      {boxes.opening && (
+        <path
+          d={ring(corners(sheet), corners(box(boxes.opening)))}
+          fillRule="evenodd"
+          fill="#e9e4d6"
+          stroke="var(--sheet-line)"
+          strokeWidth={0.75}
+        />
+      )}
+      {boxes.fold && <Box of={box(boxes.fold)} fill="none" stroke="#1b2423" strokeDasharray="3 2" />}
       <Box of={sheet} fill="none" stroke="var(--sheet-line)" strokeWidth={1} />
     </svg>
   );

@@ -1,6 +1,7 @@
 import { useId, type ReactNode } from "react";
 import type { BoxMm, Drawing, DrawnPiece } from "../api/types";
 import { onScreen, type View } from "./placement";
+import { Rim } from "./Rim";
 import { leaning, turnedImage } from "./turnedImage";
 
 export type ScreenBox = readonly [number, number, number, number];
@@ -29,8 +30,9 @@ export function SheetLayers(props: {
   children?: ReactNode;
 }) {
   const { piece, view, proof, paper = "#ffffff" } = props;
-  const { boxes, strokes } = props.drawing;
-  const names = { hatch: useId(), window: useId() };
+  const { boxes, strokes, labels } = props.drawing;
+  const names = { hatch: useId(), window: useId(), box: useId() };
+  const rim = props.drawing.pieces[0]?.rim;
   const [picture, printed] = [onScreen(piece.picture, view), onScreen(piece.printed, view)];
   const image = turnedImage(picture, piece.turn, piece.angle);
   const cropped =
@@ -72,25 +74,78 @@ export function SheetLayers(props: {
           />
         </g>
       )}
-      <Rect box={onScreen(boxes.image ?? boxes.document, view)} fill={props.padding ?? paper} />
-      <Rect box={printed} fill="#9aa39f" />
-      <g clipPath={`url(#${names.window})`}>
-        <image href={proof} preserveAspectRatio="none" {...image} />
+      <g id={names.box}>
+        <Rect box={onScreen(boxes.image ?? boxes.document, view)} fill={props.padding ?? paper} />
+        <Rect box={printed} fill="#9aa39f" />
+        <g clipPath={`url(#${names.window})`}>
+          <image href={proof} preserveAspectRatio="none" {...image} />
+        </g>
       </g>
+      {rim && (
+        <Rim
+          rim={rim}
+          image={onScreen(rim.image, view)}
+          content={onScreen(rim.content, view)}
+          of={names.box}
+        />
+      )}
       {props.children}
       <Lines drawing={props.drawing} view={view} />
-      {strokes.map(({ kind, start, end }) => {
-        const [x1, y1] = onScreen([...start, 0, 0], view);
-        const [x2, y2] = onScreen([...end, 0, 0], view);
-        return (
-          <line
-            key={`${kind} ${start.join(" ")} ${end.join(" ")}`}
-            {...{ x1, y1, x2, y2 }}
-            stroke="var(--sheet-line)"
-            data-stroke={kind}
-          />
-        );
-      })}
+      {strokes.map((stroke) => (
+        <Line
+          key={`${stroke.kind} ${stroke.start.join(" ")} ${stroke.end.join(" ")}`}
+          stroke={stroke}
+          view={view}
+        />
+      ))}
+      {labels.map((label) => (
+        <Words key={`${label.text} ${label.at.join(" ")}`} label={label} view={view} paper={paper} />
+      ))}
+    </>
+  );
+}
+
+/** A stroke in its width and colour, never thinner than a hair. */
+function Line({ stroke, view }: { stroke: Drawing["strokes"][number]; view: View }) {
+  const [x1, y1] = onScreen([...stroke.start, 0, 0], view);
+  const [x2, y2] = onScreen([...stroke.end, 0, 0], view);
+  return (
+    <line
+      {...{ x1, y1, x2, y2 }}
+      stroke={stroke.kind === "keyline" ? stroke.colour : "var(--sheet-line)"}
+      strokeWidth={Math.max(0.75, stroke.width * view.scale)}
+      data-stroke={stroke.kind}
+    />
+  );
+}
+
+/** Capitals are so high in the fonts that ship with the app, as a share of their size. */
+const CAPITALS = 0.7;
+
+/** Printed words in their own font, as long as they will be. */
+function Words(props: { label: Drawing["labels"][number]; view: View; paper: string }) {
+  const { label, view } = props;
+  const [x, y, width, height] = onScreen([...label.at, label.width, label.height], view);
+  return (
+    <>
+      {/* What a crop throws away shows through the border; the words stand clear of it. */}
+      <Rect
+        box={[x - height / 2, y - height * 1.5, width + height, height * 2]}
+        fill={props.paper}
+        fillOpacity={0.85}
+      />
+      <text
+        x={x}
+        y={y}
+        className="printed-words"
+        data-font={label.font}
+        fontSize={(label.height / CAPITALS) * view.scale}
+        textLength={label.width * view.scale}
+        lengthAdjust="spacingAndGlyphs"
+        fill={label.colour}
+      >
+        {label.text}
+      </text>
     </>
   );
 }
@@ -107,9 +162,35 @@ function Lines({ drawing: { boxes }, view }: { drawing: Drawing; view: View }) {
         const box = boxes[name];
         return box && <Rect key={name} box={onScreen(box, view)} strokeDasharray={DASHES[name]} />;
       })}
+      {boxes.fold && <FoldedCorners outer={boxes.content ?? boxes.document} face={boxes.fold} view={view} />}
       {boxes.trim && !boxes.fold && !alike(boxes.trim, boxes.document) && (
         <Rect box={onScreen(boxes.trim, view)} />
       )}
+    </g>
+  );
+}
+
+/** The corners of a canvas are folded under: nobody sees what lies there. */
+function FoldedCorners({ outer, face, view }: { outer: BoxMm; face: BoxMm; view: View }) {
+  const hatch = useId();
+  const [x, y, right, bottom] = [outer[0], outer[1], outer[0] + outer[2], outer[1] + outer[3]];
+  const [left, top] = [face[0] - x, face[1] - y];
+  const [faceRight, faceBottom] = [face[0] + face[2], face[1] + face[3]];
+  const squares: BoxMm[] = [
+    [x, y, left, top],
+    [faceRight, y, right - faceRight, top],
+    [faceRight, faceBottom, right - faceRight, bottom - faceBottom],
+    [x, faceBottom, left, bottom - faceBottom],
+  ];
+  return (
+    <g data-testid="folded-corners">
+      <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <line x1="0" y1="0" x2="0" y2="7" stroke="#fff" strokeWidth="3" opacity="0.55" />
+        <line x1="0" y1="0" x2="0" y2="7" stroke="#1b2423" strokeWidth="1.2" opacity="0.7" />
+      </pattern>
+      {squares.map((box) => (
+        <Rect key={box.join(" ")} box={onScreen(box, view)} fill={`url(#${hatch})`} stroke="none" />
+      ))}
     </g>
   );
 }

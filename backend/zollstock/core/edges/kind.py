@@ -129,6 +129,10 @@ class EdgeKind(Part):
         """What it prints itself, beside the picture."""
         return Ink()
 
+    def over(self, boxes: Layout) -> dict[str, Box]:
+        """What lies over the sheet once it is mounted: the outlines of cards, by their names."""
+        return {}
+
     def fill_label(self) -> str:
         """The name of the fill in force, as on a blade."""
         fill = getattr(self, "fill", "")

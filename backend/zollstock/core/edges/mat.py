@@ -95,6 +95,18 @@ class Mat(EdgeKind):
                     f"{style.size(*opening)}.",
                 )
 
+    def over(self, boxes: Layout) -> dict[str, Box]:
+        """The card, by itself as large as the sheet, and within it where the inner one begins to show."""
+        trim, opening = boxes.trim, boxes.opening
+        if opening is None:
+            return {}
+        card = trim
+        if self.card_width is not None and self.card_height is not None:
+            wide, high = self.card_width.mm, self.card_height.mm
+            card = Box(trim.x + (trim.w - wide) / 2, trim.y + (trim.h - high) / 2, wide, high)
+        step = {} if self.inner is None else {"step": opening.grown(self.inner.step.mm)}
+        return {"card": card} | step
+
     def blade(self, style: LengthStyle) -> tuple[str, str]:
         key = f"Mat {style.size(self.opening_width.mm, self.opening_height.mm)}"
         return key, "mat" if self.reveal is None else "floats"

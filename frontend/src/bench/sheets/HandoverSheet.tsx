@@ -13,6 +13,11 @@ const FORMATS = [
   { value: "tiff", label: "TIFF" },
   { value: "jpeg", label: "JPEG" },
   { value: "png", label: "PNG" },
+  { value: "pdf", label: "PDF" },
+] as const;
+const PICTURES = [
+  { value: "lossless", label: "as it is" },
+  { value: "jpeg", label: "as a JPEG" },
 ] as const;
 const BITS = [
   { value: "8", label: "8 bits" },
@@ -65,6 +70,18 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
             options={COMPRESSION}
             value={output.compression}
             onPick={(compression) => change({ "output.compression": compression })}
+          />
+        </Row>
+      )}
+      {output.format === "pdf" && (
+        <Row name="Picture in it">
+          <Pick
+            label="Picture in the PDF"
+            options={PICTURES}
+            value={output.picture}
+            onPick={(picture) =>
+              change({ "output.picture": picture, ...(picture === "jpeg" ? { "output.bits": 8 } : {}) })
+            }
           />
         </Row>
       )}

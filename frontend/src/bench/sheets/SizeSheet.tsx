@@ -26,7 +26,7 @@ export function sizeAsTyped(target: Plan["target"]): string {
 const inPixels = (side: string) => side.endsWith("px");
 
 const NO_EDGE: Plan["edge"] = { kind: "none" };
-const NO_MARKS: Plan["marks"] = { margin: "0 mm", crop: false, fold: false, centre: false };
+const NO_MARKS: Plan["marks"] = { margin: "0 mm", crop: false, fold: false, centre: false, staple: false };
 
 /** The change that takes a size; only a target in pixels has a tag, and no edge. */
 function taken(width: string, height: string): Record<string, unknown> {

@@ -1,0 +1,90 @@
+import { useState } from "react";
+import type { Plan, Worksheet } from "../../../api/types";
+import { draggedBorder, SIDES } from "../../borderDrag";
+import { usePlanStore } from "../../planStore";
+import { CaptionFields } from "./CaptionFields";
+import { Pick } from "../../../shell/Pick";
+import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+
+type Border = Extract<Plan["edge"], { kind: "border" }>;
+/** A bottom that is so much wider than the top; a framer's eye takes even borders for a print that sinks. */
+const WEIGHTS = [
+  { value: "1", label: "as the top" },
+  { value: "1.25", label: "¼ more" },
+  { value: "1.5", label: "½ more" },
+] as const;
+
+export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Worksheet }) {
+  const { edge } = props;
+  const change = usePlanStore((store) => store.change);
+  const alike = SIDES.every((name) => edge[name] === edge.left);
+  const [single, setSingle] = useState(!alike);
+  const { trim, image } = props.worksheet.reckoning.boxes;
+  const topMm = image[1] - trim[1];
+  const bottomMm = trim[1] + trim[3] - image[1] - image[3];
+  const weigh = (by: number) => {
+    change({ "edge.bottom": by === 1 ? edge.top : draggedBorder(topMm * by, props.unit) });
+    if (by !== 1) setSingle(true);
+  };
+  return (
+    <>
+      {single ? (
+        <div className="grid grid-cols-2 gap-2">
+          {SIDES.map((name) => (
+            <EdgeLength
+              key={name}
+              {...props}
+              label={name[0]?.toUpperCase() + name.slice(1)}
+              value={edge[name]}
+              path={`edge.${name}`}
+              narrow={false}
+            />
+          ))}
+        </div>
+      ) : (
+        <EdgeLength
+          {...props}
+          label="Every side"
+          value={edge.left}
+          path={SIDES.map((name) => `edge.${name}`)}
+        />
+      )}
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <Check
+          label="Each side by itself"
+          checked={single}
+          onChange={(checked) => {
+            setSingle(checked);
+            if (!checked && !alike)
+              change(Object.fromEntries(SIDES.map((name) => [`edge.${name}`, edge.left])));
+          }}
+        />
+        <EdgeColour label="Colour" value={edge.colour} path="edge.colour" />
+      </div>
+      <Row name="Bottom">
+        <Pick
+          label="How wide the bottom is"
+          options={WEIGHTS}
+          value={WEIGHTS.find(({ value }) => Math.abs(bottomMm - topMm * Number(value)) < 0.6)?.value ?? null}
+          onPick={(value) => weigh(Number(value))}
+        />
+      </Row>
+      <CaptionFields {...props} caption={edge.caption} />
+      <Check
+        label="Keyline around the picture"
+        checked={edge.keyline !== null}
+        onChange={(checked) =>
+          change({ "edge.keyline": checked ? { gap: "2 mm", width: "0.3 mm", colour: "#22302f" } : null })
+        }
+      />
+      {edge.keyline && (
+        <div className="part">
+          <EdgeLength {...props} label="From the picture" value={edge.keyline.gap} path="edge.keyline.gap" />
+          <EdgeLength {...props} label="Its width" value={edge.keyline.width} path="edge.keyline.width" />
+          <EdgeColour label="Its colour" value={edge.keyline.colour} path="edge.keyline.colour" />
+        </div>
+      )}
+      <EdgeLength {...props} label="The printer leaves white" value={edge.least} path="edge.least" />
+    </>
+  );
+}

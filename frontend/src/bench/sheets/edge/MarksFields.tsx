@@ -1,0 +1,43 @@
+import type { Plan, Worksheet } from "../../../api/types";
+import { typeset } from "../../../shell/typeset";
+import { usePlanStore } from "../../planStore";
+import { Check, EdgeLength, type EdgeProps } from "./parts";
+
+const MARKS = { crop: "Crop", fold: "Fold", centre: "Centre", staple: "Staple line" } as const;
+type Mark = keyof typeof MARKS;
+
+/** Marks in a margin outside the image, and the one figure that a printer's dialog wants. */
+export function MarksFields(props: EdgeProps & { plan: Plan; worksheet: Worksheet }) {
+  const { plan, worksheet } = props;
+  const change = usePlanStore((store) => store.change);
+  const folds = plan.edge.kind === "wrap";
+  const names = (Object.keys(MARKS) as Mark[]).filter(
+    (name) => folds || name === "crop" || name === "centre",
+  );
+  const pick = (name: Mark, on: boolean) => {
+    const bare = !worksheet.drawing.boxes.content;
+    // A mark without a margin would be drawn nowhere.
+    change({ [`marks.${name}`]: on, ...(on && bare ? { "marks.margin": "10 mm" } : {}) });
+  };
+  return (
+    <>
+      <div role="group" aria-label="Marks" className="flex flex-wrap gap-x-4 gap-y-1">
+        {names.map((name) => (
+          <Check
+            key={name}
+            label={MARKS[name]}
+            checked={plan.marks[name]}
+            onChange={(on) => pick(name, on)}
+          />
+        ))}
+      </div>
+      {(names.some((name) => plan.marks[name]) || worksheet.drawing.boxes.content) && (
+        <EdgeLength {...props} label="Margin for marks" value={plan.marks.margin} path="marks.margin" />
+      )}
+      <p className="read-off">
+        <span className="soft">Type this into the printer’s dialog</span>
+        <b className="figure">{typeset(worksheet.file_size)}</b>
+      </p>
+    </>
+  );
+}

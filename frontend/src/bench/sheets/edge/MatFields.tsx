@@ -1,0 +1,97 @@
+import type { Plan, Worksheet } from "../../../api/types";
+import { Pick } from "../../../shell/Pick";
+import { usePlanStore } from "../../planStore";
+import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+
+type Mat = Extract<Plan["edge"], { kind: "mat" }>;
+const WAYS = [
+  { value: "covers", label: "Covers the rim" },
+  { value: "floats", label: "The print floats" },
+] as const;
+
+export function MatFields(props: EdgeProps & { edge: Mat; worksheet: Worksheet }) {
+  const { edge } = props;
+  const change = usePlanStore((store) => store.change);
+  const floats = edge.reveal !== null;
+  const plan = usePlanStore((store) => store.plan);
+  const card = edge.card_width !== null && edge.card_height !== null;
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-2">
+        <EdgeLength
+          {...props}
+          label="Opening, width"
+          value={edge.opening_width}
+          path="edge.opening_width"
+          narrow={false}
+        />
+        <EdgeLength
+          {...props}
+          label="Opening, height"
+          value={edge.opening_height}
+          path="edge.opening_height"
+          narrow={false}
+        />
+      </div>
+      <Pick
+        label="How the mat lies"
+        options={WAYS}
+        value={floats ? "floats" : "covers"}
+        onPick={(way) =>
+          change(
+            way === "floats"
+              ? { "edge.reveal": "5 mm", "edge.overlap": "0 mm" }
+              : { "edge.reveal": null, "edge.overlap": "4 mm" },
+          )
+        }
+      />
+      {edge.reveal !== null ? (
+        <EdgeLength {...props} label="Paper that shows around it" value={edge.reveal} path="edge.reveal" />
+      ) : (
+        <EdgeLength {...props} label="Covered on every side" value={edge.overlap} path="edge.overlap" />
+      )}
+      <Row name="Card">
+        <EdgeColour label="Colour" value={edge.card_colour} path="edge.card_colour" />
+      </Row>
+      <Check
+        label="A second card, of which a step shows"
+        checked={edge.inner !== null}
+        onChange={(checked) => change({ "edge.inner": checked ? { step: "5 mm", colour: "#22302f" } : null })}
+      />
+      {edge.inner && (
+        <div className="part">
+          <EdgeLength {...props} label="Its step" value={edge.inner.step} path="edge.inner.step" />
+          <EdgeColour label="Its colour" value={edge.inner.colour} path="edge.inner.colour" />
+        </div>
+      )}
+      <Check
+        label="The card is larger or smaller than the sheet"
+        checked={card}
+        onChange={(checked) =>
+          change({
+            "edge.card_width": checked ? (plan?.target.width ?? null) : null,
+            "edge.card_height": checked ? (plan?.target.height ?? null) : null,
+          })
+        }
+      />
+      {edge.card_width !== null && edge.card_height !== null && (
+        <div className="part grid grid-cols-2 gap-2">
+          <EdgeLength
+            {...props}
+            label="Card, width"
+            value={edge.card_width}
+            path="edge.card_width"
+            narrow={false}
+          />
+          <EdgeLength
+            {...props}
+            label="Card, height"
+            value={edge.card_height}
+            path="edge.card_height"
+            narrow={false}
+          />
+        </div>
+      )}
+    </>
+  );
+}

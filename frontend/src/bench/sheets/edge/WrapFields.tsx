@@ -1,0 +1,99 @@
+import { Pipette } from "lucide-react";
+import { useState } from "react";
+import type { Choice, Plan, PrintState } from "../../../api/types";
+import { NumberField } from "../../../fields/NumberField";
+import { Slider } from "../../../fields/Slider";
+import { rimColour } from "../../pickedColour";
+import { usePlanStore } from "../../planStore";
+import { usePlanTyping } from "../../usePlanTyping";
+import { EdgeCards } from "./EdgeCards";
+import { EdgeColour, EdgeLength, type EdgeProps } from "./parts";
+
+type Wrap = Extract<Plan["edge"], { kind: "wrap" }>;
+const percent = (share: number) => Math.round(share * 1000) / 10;
+
+export function WrapFields(
+  props: EdgeProps & { edge: Wrap; fills: Choice[]; proof: string; print: PrintState },
+) {
+  const { edge } = props;
+  const { change, ...typing } = usePlanTyping();
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-2">
+        <EdgeLength {...props} label="Depth of the bar" value={edge.depth} path="edge.depth" narrow={false} />
+        <EdgeLength {...props} label="Round to the back" value={edge.turn} path="edge.turn" narrow={false} />
+      </div>
+      <h3 className="part-title">What goes round</h3>
+      <EdgeCards label="What goes round" choices={props.fills} proof={props.proof} told />
+      {edge.fill === "soft-mirror" && (
+        <label className="flex items-center justify-between gap-3">
+          How soft
+          <Slider
+            min={0}
+            max={1}
+            step={0.05}
+            className="range-xs w-40"
+            value={edge.softness}
+            text={`${percent(edge.softness)} %`}
+            {...typing}
+            onValue={(softness) => change({ "edge.softness": softness })}
+          />
+        </label>
+      )}
+      {edge.fill === "colour" && (
+        <div className="flex flex-wrap items-center gap-3">
+          <EdgeColour label="Its colour" value={edge.colour} path="edge.colour" />
+          <FromTheRim proof={props.proof} />
+        </div>
+      )}
+      <details>
+        <summary className="cursor-pointer">The canvas gives {said(edge)}</summary>
+        <p className="soft">
+          So much longer it gets when it is stretched; the file is made so much smaller, and the face comes
+          out true.
+        </p>
+        <div className="grid grid-cols-2 gap-2 pt-1">
+          {(["x", "y"] as const).map((axis) => (
+            <NumberField
+              key={axis}
+              label={axis === "x" ? "Across" : "Down"}
+              min={0}
+              max={10}
+              step={0.5}
+              unit="%"
+              value={percent(edge.give[axis])}
+              {...typing}
+              onRead={(share) => change({ [`edge.give.${axis}`]: (share ?? 0) / 100 })}
+            />
+          ))}
+        </div>
+      </details>
+    </>
+  );
+}
+
+function said({ give }: Wrap): string {
+  if (!give.x && !give.y) return "nothing";
+  return `${percent(give.x)} % across, ${percent(give.y)} % down`;
+}
+
+/** Takes the mean colour of the picture's own rim. */
+function FromTheRim({ proof }: { proof: string }) {
+  const change = usePlanStore((store) => store.change);
+  const [busy, setBusy] = useState(false);
+  return (
+    <button
+      type="button"
+      className="plain-button flex items-center gap-1.5"
+      disabled={busy}
+      onClick={() => {
+        setBusy(true);
+        void rimColour(proof)
+          .then((colour) => colour && change({ "edge.colour": colour }))
+          .finally(() => setBusy(false));
+      }}
+    >
+      <Pipette size={15} aria-hidden /> From the picture’s rim
+    </button>
+  );
+}
