@@ -88,11 +88,13 @@ describe("the drawing", () => {
 
   it("mirrors the picture round the sides of a canvas, and draws its folds and marks", () => {
     const { container } = drawn("wrap");
-    expect(container.querySelectorAll("[data-testid=mirrored-sides] image")).toHaveLength(8);
+    const rim = container.querySelector("[data-rim=mirror]") as Element;
+    expect(rim.querySelectorAll("g[clip-path]:not([opacity]) use").length).toBeGreaterThanOrEqual(8);
+    expect(container.querySelectorAll("[data-testid=folded-corners] rect")).toHaveLength(4);
     expect(container.querySelectorAll("line[data-stroke=fold]").length).toBeGreaterThan(0);
     // Where the marks stand, nothing is printed.
     const { boxes } = benchOf("wrap").worksheet.drawing;
-    const sides = container.querySelector("[data-testid=mirrored-sides] clipPath path")?.getAttribute("d");
+    const sides = rim.querySelector("clipPath path")?.getAttribute("d");
     const wide = (sides ?? "")
       .split("L")
       .slice(0, 2)

@@ -34,12 +34,12 @@ def first_edge(kind: str, trim: Box, style: LengthStyle) -> dict[str, Any]:
         return style.typed(mm)
 
     if kind == "border":
-        wide = typed(at_most(_BORDER, 8))
+        wide = typed(at_most(_BORDER, 6))
         return {"kind": kind, "left": wide, "top": wide, "right": wide, "bottom": wide}
     if kind == "mat":
         card = at_most(_CARD, 6)
         return {"kind": kind, "opening_width": typed(trim.w - 2 * card),
-                "opening_height": typed(trim.h - 2 * card), "overlap": typed(at_most(_OVERLAP, 30))}  # fmt: skip
+                "opening_height": typed(trim.h - 2 * card), "overlap": typed(min(_OVERLAP[inches], card / 2))}  # fmt: skip
     if kind == "bleed":
         wide = typed(at_most(_BLEED, 10))
         return {"kind": kind, "bleed": wide, "safe": wide}

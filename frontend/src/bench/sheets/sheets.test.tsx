@@ -7,6 +7,7 @@ import { MemoryRouter } from "react-router";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Plan } from "../../api/types";
 import { benchOf } from "../../api/vectors.testing";
+import { edgesLeft } from "../edgesLeft";
 import { patched, type Fix } from "../fix";
 import { usePlanStore } from "../planStore";
 import { DistanceSheet } from "./DistanceSheet";
@@ -104,14 +105,52 @@ describe("the Edge sheet", () => {
     expect(lastFix()).toEqual({ "fit.mode": "contain", "fit.zoom": 1 });
   });
 
-  it("takes an edge away and gives one, each a whole part", async () => {
+  it("draws five edges as this print would have them, and takes one as a whole part", async () => {
     shown(EdgeSheet, "border", "edge");
+    const kinds = within(screen.getByRole("group", { name: "Kind of edge" })).getAllByRole("button");
+    expect(kinds.map((kind) => kind.textContent)).toEqual(["None", "Border", "Mat", "Bleed", "Wrap"]);
+    expect(kinds.map((kind) => kind.getAttribute("aria-pressed"))).toEqual([
+      "false",
+      "true",
+      "false",
+      "false",
+      "false",
+    ]);
+    expect(kinds.every((kind) => kind.querySelector("svg image"))).toBe(true);
+    await userEvent.click(kinds[4] as HTMLElement);
+    const whole = Object.keys(benchOf("wrap").plan.edge).sort();
+    expect(Object.keys((lastFix() as { edge: object }).edge).sort()).toEqual(whole);
+  });
+
+  it("keeps the edge that is left, so that it comes back as it was", async () => {
+    localStorage.clear();
+    const { edge } = shown(EdgeSheet, "border", "edge");
     await userEvent.click(screen.getByRole("button", { name: "None" }));
     expect(lastFix()).toEqual({ edge: { kind: "none" } });
-    shown(EdgeSheet, "border", "edge", { edge: { kind: "none" } });
-    await userEvent.click(screen.getAllByRole("button", { name: "Border" }).at(-1) as HTMLElement);
-    const whole = Object.keys(benchOf("border").plan.edge).sort();
-    expect(Object.keys((lastFix() as { edge: object }).edge).sort()).toEqual(whole);
+    expect(edgesLeft(benchOf("border").print.id)).toEqual({ border: edge });
+  });
+
+  it("shows each fill of a wrap and what the one in force costs", async () => {
+    shown(EdgeSheet, "wrap", "edge");
+    const fills = within(screen.getByRole("group", { name: "What goes round" }));
+    expect(fills.getAllByRole("button")).toHaveLength(5);
+    expect(fills.getByText(/^Mirror: /)).toBeInTheDocument();
+    await userEvent.click(fills.getByRole("button", { name: "Drawn out" }));
+    expect(lastFix()).toEqual({ "edge.fill": "stretch" });
+  });
+
+  it("gives marks a margin when the first is wanted, and reads off the size of the file", async () => {
+    shown(EdgeSheet, "border", "edge");
+    expect(screen.getByText("24 × 16 in")).toBeInTheDocument();
+    await userEvent.click(screen.getByRole("checkbox", { name: "Crop" }));
+    expect(lastFix()).toEqual({ "marks.crop": true, "marks.margin": "1 cm" });
+  });
+
+  it("begins a caption with the print's title, whole", async () => {
+    const plan = shown(EdgeSheet, "border", "edge");
+    await userEvent.click(screen.getByRole("checkbox", { name: "Caption in the border" }));
+    expect(names(patched(plan, lastFix()))).toEqual(names(plan));
+    expect(lastFix()).toMatchObject({ "edge.caption": { side: "bottom", font: "text" } });
   });
 });
 

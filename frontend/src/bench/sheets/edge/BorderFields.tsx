@@ -5,6 +5,7 @@ import { usePlanStore } from "../../planStore";
 import { CaptionFields } from "./CaptionFields";
 import { Pick } from "../../../shell/Pick";
 import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { LINE, USUAL } from "./usual";
 
 type Border = Extract<Plan["edge"], { kind: "border" }>;
 /** A bottom that is so much wider than the top; a framer's eye takes even borders for a print that sinks. */
@@ -74,7 +75,9 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
         label="Keyline around the picture"
         checked={edge.keyline !== null}
         onChange={(checked) =>
-          change({ "edge.keyline": checked ? { gap: "2 mm", width: "0.3 mm", colour: "#22302f" } : null })
+          change({
+            "edge.keyline": checked ? { gap: USUAL.gap[props.unit], width: LINE, colour: "#22302f" } : null,
+          })
         }
       />
       {edge.keyline && (

@@ -1,20 +1,21 @@
-import type { Plan } from "../../../api/types";
+import type { Plan, Unit } from "../../../api/types";
 import { Pick } from "../../../shell/Pick";
 import { usePlanStore } from "../../planStore";
 import { usePlanTyping } from "../../usePlanTyping";
 import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { USUAL } from "./usual";
 
 type Caption = Extract<Plan["edge"], { kind: "border" }>["caption"];
 
-const FIRST: NonNullable<Caption> = {
-  text: "",
-  height: "3 mm",
+const first = (text: string, unit: Unit): NonNullable<Caption> => ({
+  text,
+  height: USUAL.letters[unit],
   side: "bottom",
   align: "centre",
-  offset: "6 mm",
+  offset: USUAL.offset[unit],
   font: "text",
   colour: "#22302f",
-};
+});
 const SIDES = [
   { value: "bottom", label: "Below" },
   { value: "top", label: "Above" },
@@ -40,7 +41,7 @@ export function CaptionFields(props: EdgeProps & { caption: Caption }) {
       <Check
         label="Caption in the border"
         checked={caption !== null}
-        onChange={(checked) => change({ "edge.caption": checked ? { ...FIRST, text: title } : null })}
+        onChange={(checked) => change({ "edge.caption": checked ? first(title, props.unit) : null })}
       />
       {caption && (
         <div className="part">

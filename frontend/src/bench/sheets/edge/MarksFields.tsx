@@ -2,8 +2,9 @@ import type { Plan, Worksheet } from "../../../api/types";
 import { typeset } from "../../../shell/typeset";
 import { usePlanStore } from "../../planStore";
 import { Check, EdgeLength, type EdgeProps } from "./parts";
+import { USUAL } from "./usual";
 
-const MARKS = { crop: "Crop", fold: "Fold", centre: "Centre", staple: "Staple line" } as const;
+const MARKS = { crop: "Crop", fold: "Fold", centre: "Centre", staple: "Staples" } as const;
 type Mark = keyof typeof MARKS;
 
 /** Marks in a margin outside the image, and the one figure that a printer's dialog wants. */
@@ -17,11 +18,11 @@ export function MarksFields(props: EdgeProps & { plan: Plan; worksheet: Workshee
   const pick = (name: Mark, on: boolean) => {
     const bare = !worksheet.drawing.boxes.content;
     // A mark without a margin would be drawn nowhere.
-    change({ [`marks.${name}`]: on, ...(on && bare ? { "marks.margin": "10 mm" } : {}) });
+    change({ [`marks.${name}`]: on, ...(on && bare ? { "marks.margin": USUAL.margin[props.unit] } : {}) });
   };
   return (
     <>
-      <div role="group" aria-label="Marks" className="flex flex-wrap gap-x-4 gap-y-1">
+      <div role="group" aria-label="Marks" className="flex flex-wrap gap-x-3.5 gap-y-1">
         {names.map((name) => (
           <Check
             key={name}
@@ -35,7 +36,7 @@ export function MarksFields(props: EdgeProps & { plan: Plan; worksheet: Workshee
         <EdgeLength {...props} label="Margin for marks" value={plan.marks.margin} path="marks.margin" />
       )}
       <p className="read-off">
-        <span className="soft">Type this into the printer’s dialog</span>
+        <span className="soft">Type into the printer’s dialog</span>
         <b className="figure">{typeset(worksheet.file_size)}</b>
       </p>
     </>

@@ -2,6 +2,7 @@ import type { Plan, Worksheet } from "../../../api/types";
 import { Pick } from "../../../shell/Pick";
 import { usePlanStore } from "../../planStore";
 import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { USUAL } from "./usual";
 
 type Mat = Extract<Plan["edge"], { kind: "mat" }>;
 const WAYS = [
@@ -40,8 +41,8 @@ export function MatFields(props: EdgeProps & { edge: Mat; worksheet: Worksheet }
         onPick={(way) =>
           change(
             way === "floats"
-              ? { "edge.reveal": "5 mm", "edge.overlap": "0 mm" }
-              : { "edge.reveal": null, "edge.overlap": "4 mm" },
+              ? { "edge.reveal": USUAL.reveal[props.unit], "edge.overlap": "0 mm" }
+              : { "edge.reveal": null, "edge.overlap": USUAL.overlap[props.unit] },
           )
         }
       />
@@ -56,7 +57,9 @@ export function MatFields(props: EdgeProps & { edge: Mat; worksheet: Worksheet }
       <Check
         label="A second card, of which a step shows"
         checked={edge.inner !== null}
-        onChange={(checked) => change({ "edge.inner": checked ? { step: "5 mm", colour: "#22302f" } : null })}
+        onChange={(checked) =>
+          change({ "edge.inner": checked ? { step: USUAL.step[props.unit], colour: "#22302f" } : null })
+        }
       />
       {edge.inner && (
         <div className="part">

@@ -1,0 +1,140 @@
+"""The Edge step: five edges, their lengths, their fills, a caption, and the file that comes of it."""
+
+from __future__ import annotations
+
+import re
+import subprocess
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.access import axe, axe_in_both
+
+THIN = "\u2009"
+
+
+def at_the_edge(page: Page) -> Page:
+    page.locator("[data-step=edge]").click()
+    expect(page.get_by_role("button", name="Wrap", exact=True)).to_be_visible()
+    return page
+
+
+def blade(page: Page):
+    return page.locator("[data-step=edge] .blade-key")
+
+
+def take(page: Page, kind: str) -> None:
+    page.get_by_role("button", name=kind, exact=True).click()
+
+
+def typed(page: Page, label: str, text: str) -> None:
+    field = page.get_by_label(label, exact=True)
+    field.fill(text)
+    field.press("Enter")
+
+
+def test_an_edge_that_was_left_comes_back_as_it_was(bench) -> None:
+    page = at_the_edge(bench())
+    take(page, "Wrap")
+    typed(page, "Depth of the bar", "2")
+    expect(blade(page)).to_have_text(f"Wrap 2{THIN}cm")
+    page.get_by_role("button", name="Drawn out").click()
+    expect(page.locator("[data-step=edge] .blade-state")).to_have_text("drawn out")
+    take(page, "Bleed")
+    expect(blade(page)).to_have_text(f"Bleed 0.3{THIN}cm")
+    take(page, "None")
+    expect(blade(page)).to_have_text("No edge")
+    page.reload()
+    take(page, "Wrap")
+    expect(blade(page)).to_have_text(f"Wrap 2{THIN}cm")
+    expect(page.locator("[data-step=edge] .blade-state")).to_have_text("drawn out")
+    page.locator("[data-step=edge]").focus()
+    page.keyboard.press("Control+z")
+    expect(blade(page)).to_have_text("No edge")
+
+
+def test_a_wrap_says_what_to_type_into_the_printers_dialog(bench) -> None:
+    """30 × 20 cm, depth 3.8, turn 1.2: 40 × 30, and a centimetre of margin for marks all round."""
+    page = at_the_edge(bench())
+    take(page, "Wrap")
+    typed(page, "Depth of the bar", "3.8")
+    typed(page, "Round to the back", "1.2")
+    read_off = page.locator(".read-off")
+    expect(read_off).to_contain_text(f"40{THIN}×{THIN}30{THIN}cm")
+    page.get_by_role("checkbox", name="Fold").check()
+    expect(read_off).to_contain_text(f"42{THIN}×{THIN}32{THIN}cm")
+    expect(page.locator("line[data-stroke=fold]")).to_have_count(16)
+    expect(page.get_by_test_id("folded-corners").locator("rect")).to_have_count(4)
+    slider = page.get_by_role("slider", name="How soft")
+    slider.focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.locator("[data-saving=saved]")).to_be_visible()
+    page.get_by_text("The canvas gives nothing").click()
+    typed(page, "Across", "2")
+    expect(page.get_by_text("The canvas gives 2 % across, 0 % down")).to_be_visible()
+    axe_in_both(page, "a wrap")
+
+
+def test_a_captioned_border_becomes_a_pdf_that_other_programs_measure(
+    bench, tmp_path: Path
+) -> None:
+    page = at_the_edge(bench())
+    take(page, "Border")
+    page.get_by_role("button", name="½ more").click()
+    expect(page.get_by_label("Bottom", exact=True)).to_have_value("4.5 cm")
+    page.get_by_role("checkbox", name="Caption in the border").check()
+    words = page.get_by_label("Words of the caption")
+    words.fill("Салт")
+    expect(page.locator("[data-step=edge]")).to_contain_text("stop")
+    expect(page.get_by_text("have no sign for “Салт”")).to_be_visible()
+    words.fill("Fog over the pans")
+    words.press("Enter")
+    drawn = page.locator(".printed-words")
+    expect(drawn).to_have_text("Fog over the pans")
+    assert "Barlow" in drawn.evaluate("node => getComputedStyle(node).fontFamily")
+    page.get_by_role("checkbox", name="Keyline around the picture").check()
+    expect(page.locator("line[data-stroke=keyline]")).to_have_count(4)
+    axe(page, "a captioned border")
+
+    page.locator("[data-step=handover]").click()
+    page.get_by_role("button", name="PDF", exact=True).click()
+    page.locator("#worksheet").get_by_role("button", name="Make the file").click()
+    with page.expect_download(timeout=30_000) as download:
+        page.get_by_role("link", name="Download", exact=True).click()
+    made = tmp_path / download.value.suggested_filename
+    download.value.save_as(made)
+    assert made.suffix == ".pdf"
+    said = subprocess.run(
+        ["pdfinfo", "-box", made], capture_output=True, text=True, check=True
+    ).stdout
+    sides = re.search(r"TrimBox:\s+0.00\s+0.00\s+(\S+)\s+(\S+)", said)
+    assert sides and [round(float(side) / 72 * 25.4, 1) for side in sides.groups()] == [300, 200]
+    text = subprocess.run(
+        ["pdftotext", made, "-"], capture_output=True, text=True, check=True
+    ).stdout
+    assert "Fog over the pans" in text
+
+
+def test_a_mat_lets_the_print_float_under_two_cards(bench) -> None:
+    page = at_the_edge(bench())
+    take(page, "Mat")
+    page.get_by_role("button", name="The print floats").click()
+    expect(page.locator("[data-step=edge] .blade-state")).to_have_text("floats")
+    page.get_by_role("checkbox", name="A second card, of which a step shows").check()
+    expect(page.get_by_test_id("card").locator("path")).to_have_count(2)
+    typed(page, "Paper that shows around it", "8 mm")
+    page.get_by_role("button", name="Covers the rim").click()
+    expect(page.get_by_label("Covered on every side")).to_have_value("0.4 cm")
+    axe(page, "a mat")
+
+
+def test_a_bleed_side_by_side(bench) -> None:
+    page = at_the_edge(bench())
+    take(page, "Bleed")
+    page.get_by_role("checkbox", name="Each side by itself").check()
+    typed(page, "Left", "0")
+    expect(blade(page)).to_have_text(f"Bleed 0 · 0.3 · 0.3 · 0.3{THIN}cm")
+    group = page.get_by_role("group", name="Where the bleed comes from")
+    group.get_by_role("button", name="Mirrored").click()
+    expect(group.get_by_text("Mirrored: ")).to_be_visible()
+    expect(page.locator("[data-testid=drawing] [data-rim=mirror]")).to_be_visible()
