@@ -75,6 +75,36 @@ def test_a_wrap_says_what_to_type_into_the_printers_dialog(bench) -> None:
     axe_in_both(page, "a wrap")
 
 
+def test_a_canvas_is_made_deeper_on_the_drawing_and_turned_by_keys(bench) -> None:
+    page = at_the_edge(bench())
+    take(page, "Wrap")
+    expect(blade(page)).to_have_text(f"Wrap 3.8{THIN}cm")
+    grip = page.get_by_role("slider", name="Depth of the bar, on the drawing")
+    grip.focus()
+    page.keyboard.press("ArrowRight")
+    expect(blade(page)).to_have_text(f"Wrap 3.9{THIN}cm")
+    page.get_by_role("slider", name="Round to the back, on the drawing").focus()
+    page.keyboard.press("Shift+ArrowDown")
+    expect(page.get_by_label("Round to the back", exact=True)).to_have_value("0.4 cm")
+    at = grip.bounding_box()
+    assert at
+    page.mouse.move(at["x"] + 13, at["y"] + 13)
+    page.mouse.down()
+    page.mouse.move(at["x"] + 33, at["y"] + 13, steps=4)
+    page.mouse.up()
+    expect(blade(page)).not_to_have_text(f"Wrap 3.9{THIN}cm")
+
+    canvas = page.get_by_role("slider", name="The stretched canvas")
+    canvas.focus()
+    expect(canvas).to_have_attribute("aria-valuetext", "seen 32° from the right, 12° from above")
+    before = page.locator(".turning-stage").evaluate("node => node.style.transform")
+    for _ in range(9):
+        page.keyboard.press("ArrowRight")
+    expect(canvas).to_have_attribute("aria-valuetext", "seen 13° from the left, 12° from above")
+    assert page.locator(".turning-stage").evaluate("node => node.style.transform") != before
+    assert page.locator(".turning-side image").count() == 5
+
+
 def test_a_captioned_border_becomes_a_pdf_that_other_programs_measure(
     bench, tmp_path: Path
 ) -> None:

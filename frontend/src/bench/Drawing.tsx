@@ -2,14 +2,16 @@ import { Hand } from "lucide-react";
 import { useRef, useState, type PointerEvent } from "react";
 import type { BoxMm, Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
-import { BorderHandles } from "./BorderHandles";
 import { Card } from "./Card";
+import { gripsOf } from "./edgeGrips";
+import { EdgeHandles } from "./EdgeHandles";
 import { DimensionField } from "./DimensionField";
 import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
 import { useFitTools } from "./fitTools";
 import { Guides } from "./Guides";
 import { KeepZones } from "./KeepZones";
 import { usePlanStore } from "./planStore";
+import { TurningCanvas } from "./TurningCanvas";
 import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from "../drawing/placement";
 import { pickedColour } from "./pickedColour";
 import { Rect, SheetLayers } from "../drawing/SheetLayers";
@@ -22,6 +24,10 @@ import { between, freshName, type ZoneBox } from "../drawing/zoneMoves";
 
 /** Where the bench scrolls as a page (bench.css). */
 const NARROW = "(max-width: 860px)";
+
+/** A drawing this wide, px, has room for the canvas to be turned beside the sheet, which takes so much. */
+const ROOM_FOR_TURNING = 640;
+const TURNING_PX = 150;
 
 interface DrawingProps {
   plan: Plan;
@@ -56,7 +62,9 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const surface = useRef<SVGSVGElement>(null);
   const window_ = useRef<SVGRectElement>(null);
   // While a hand drags, the view stays as it was: the sheet must not move under the finger.
-  const fresh = fitted(boxes.document, now.picture, props.width, props.height);
+  const turning = plan.edge.kind === "wrap" && props.width > ROOM_FOR_TURNING;
+  const room = props.width - (turning ? TURNING_PX : 0);
+  const fresh = fitted(boxes.document, now.picture, room, props.height);
   const [view, setView] = useState(fresh);
   const atMm = (event: { clientX: number; clientY: number }): Pair => {
     const box = surface.current?.getBoundingClientRect();
@@ -82,7 +90,8 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
     put: ({ anchor, zoom }, going) =>
       change({ "fit.anchor": anchor, "fit.zoom": zoom, "fit.auto": false }, going),
   });
-  if (!drag.dragging && !sameView(view, fresh)) setView(fresh);
+  const [gripped, setGripped] = useState(false);
+  if (!drag.dragging && !gripped && !sameView(view, fresh)) setView(fresh);
   const turn = plan.fit.turn;
   const angle = now.angle;
   const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
@@ -197,8 +206,8 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
               quiet
             />
             <DimensionLine
-              from={[Math.min(props.width - 34, right), inner.box[1]]}
-              to={[Math.min(props.width - 34, right), inner.box[1] + inner.box[3]]}
+              from={[Math.min(room - 34, right), inner.box[1]]}
+              to={[Math.min(room - 34, right), inner.box[1] + inner.box[3]]}
               text={inner.height}
               quiet
             />
@@ -245,15 +254,18 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         unit={props.unit}
         onLength={target("height")}
       />
-      {edge.kind === "border" && (
-        <BorderHandles
-          edge={edge}
-          trim={boxes.trim ?? boxes.document}
-          image={now.image}
-          view={view}
-          unit={props.unit}
-        />
+      {turning && (
+        <>
+          <p className="folded-note soft">The hatched corners are folded under: nobody sees them.</p>
+          <TurningCanvas drawing={worksheet.drawing} proof={proof} />
+        </>
       )}
+      <EdgeHandles
+        grips={gripsOf(edge, boxes, now.image)}
+        view={view}
+        unit={props.unit}
+        onHold={setGripped}
+      />
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Choice, Plan } from "../../../api/types";
-import { SIDES } from "../../borderDrag";
+import { SIDES } from "../../edgeGrips";
 import { usePlanStore } from "../../planStore";
 import { EdgeCards } from "./EdgeCards";
 import { Check, EdgeColour, EdgeLength, type EdgeProps } from "./parts";

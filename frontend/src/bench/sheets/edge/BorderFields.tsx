@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Plan, Worksheet } from "../../../api/types";
-import { draggedBorder, SIDES } from "../../borderDrag";
+import { draggedBorder, SIDES } from "../../edgeGrips";
 import { usePlanStore } from "../../planStore";
 import { CaptionFields } from "./CaptionFields";
 import { Pick } from "../../../shell/Pick";
