@@ -21,11 +21,22 @@ def test_the_api_reckons_what_the_core_reckons(caller) -> None:
         json.dumps(reckoning_document(reckon(parse_plan(plan))))
     )
     assert [blade["step"] for blade in answer["blades"]][3] == "edge"
-    assert len(answer["choices"]) == 3
+    kinds = [choice["kind"] for choice in answer["choices"]]
+    assert kinds == ["edge"] * 5 + ["way"] * 3
     assert answer["schools"][3] == {
         "id": "trials", "label": "Own trials", "note": "what this studio saw", "answers": False,
         "need": "no trials yet", "ratio": "", "grade": "", "clean_from": "",
     }  # fmt: skip
+
+
+def test_an_edge_that_was_left_is_offered_as_it_was(caller) -> None:
+    left = {"bleed": {"kind": "bleed", "bleed": "7 mm"}, "mat": {"kind": "mat"}, "wrap": {"a": []}}
+    answer = caller(
+        "POST", "reckon", {"plan": document(), "step": "edge", "edges": left, "unit": "mm"}
+    )
+    texts = {choice["id"]: choice["text"] for choice in answer["choices"]}
+    assert texts["edge-bleed"] == "Bleed 7 mm"
+    assert texts["edge-wrap"] == "Wrap 38 mm" and texts["edge-mat"].startswith("Mat ")
 
 
 def test_without_a_step_there_are_figures_and_no_ways_out(caller) -> None:

@@ -25,6 +25,7 @@ def test_a_job_holds_prints_drawn_at_one_scale(caller, photo) -> None:
         "printed": [0, 0, 300, 300],
         "turn": 0,
         "angle": 0,
+        "rim": None,
     }
     assert held["siblings"] == [held["id"]] and held["position"] == 1
 

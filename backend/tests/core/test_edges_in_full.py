@@ -211,6 +211,17 @@ def test_five_edges_are_offered_and_one_that_was_left_comes_back_as_it_was() -> 
     assert kinds[3].text == "Bleed 0.3 cm"
 
 
+@pytest.mark.parametrize(
+    "left", [None, 7, {"kind": "none"}, {"kind": "border", "left": "9"}, border("40 cm")]
+)
+def test_an_edge_that_suits_no_more_is_offered_as_a_usual_one(left: Any) -> None:
+    made = plan(target=A4, edge={"kind": "none"})
+    kinds = [
+        c for c in worksheet(made, "cm", "edge", left={"border": left}).choices if c.kind == "edge"
+    ]
+    assert [choice.text for choice in kinds if choice.id == "edge-border"] == ["Border 3 cm"]
+
+
 @given(st.integers(10, 3000), st.integers(10, 3000), st.sampled_from(["mm", "cm", "in"]))
 def test_a_first_edge_suits_every_size(width: int, height: int, unit: str) -> None:
     made = plan(target={"width": f"{width} mm", "height": f"{height} mm"})

@@ -95,10 +95,10 @@ def choices(
             found.append(choice)
         elif taken:
             found[found.index(same)] = same.model_copy(update={"taken": True})
-    left = [choice for choice in found if choice.kind == "way"]
-    if len(left) == 1 < ways:
+    remaining = [choice for choice in found if choice.kind == "way"]
+    if len(remaining) == 1 < ways:
         # Where nothing has to go, all ways are one: several cards would only say so several times.
-        found[found.index(left[0])] = left[0].model_copy(
+        found[found.index(remaining[0])] = remaining[0].model_copy(
             update={"title": "The ratio fits as it is"}
         )
     return found

@@ -8,6 +8,7 @@ from typing import Any
 from .edges import EDGES
 from .edges.first import first_edge
 from .offers import Offer, lost_in_short
+from .plan import PlanError, changed_plan
 from .show import LengthStyle
 from .work import Work
 
@@ -26,13 +27,24 @@ def edge_kinds(work: Work, style: LengthStyle, left: Mapping[str, Any]) -> Itera
     for kind, title in _KINDS.items():
         if kind == edge.kind:
             document = edge.model_dump(mode="json")
-        elif kind in left:
+        elif _still_suits(work, kind, left.get(kind)):
             document = left[kind]
         else:
             first = first_edge(kind, work.boxes.trim, style)
             document = EDGES[kind].model_validate(first).model_dump(mode="json")
         fix = {"edge": document}
         yield Offer(f"edge-{kind}", title, fix, lambda outcome: _blade(outcome, style), "edge")
+
+
+def _still_suits(work: Work, kind: str, document: Any) -> bool:
+    """Whether an edge that was left can come back: the print may have become another meanwhile."""
+    if not isinstance(document, dict) or document.get("kind") != kind:
+        return False
+    try:
+        changed_plan(work.plan, {"edge": document})
+    except PlanError:
+        return False
+    return True
 
 
 def edge_fills(work: Work) -> Iterator[Offer]:
