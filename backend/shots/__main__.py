@@ -17,11 +17,11 @@ BENCH = (
     ("bench-picture", GEARS, "picture", "cm", "Paper"),
     ("bench-size", SLUICE, "size", "cm", "Paper"),
     ("bench-fit", SLUICE, "fit", "cm", "Paper"),
-    ("bench-edge", FOG, "edge", "in", "Paper"),
-    ("bench-pixels", SEAWEED, "pixels", "cm", "Booth"),
+    ("bench-edge", KEEPER, "edge", "cm", "Paper"),
+    ("bench-mat", SEAWEED, "edge", "cm", "Booth"),
     ("bench-distance", STARS, "distance", "cm", "Paper"),
     ("bench-handover", FOG, "handover", "in", "Paper"),
-    ("bench-fit-booth", ROUND, "fit", "cm", "Booth"),
+    ("bench-pixels", ROUND, "pixels", "cm", "Booth"),
     ("bench-canvas", WALL, "edge", "cm", "Paper"),
 )
 

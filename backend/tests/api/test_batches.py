@@ -333,6 +333,58 @@ def test_edits_reach_the_files(caller: Caller, account: User, tmp_path: Path) ->
     assert reds[0] == pytest.approx(255 / 3, abs=2) and reds[1] == pytest.approx(255 * 2 / 3, abs=2)
 
 
+def test_every_print_of_a_batch_has_its_edge_and_its_padding(
+    caller: Caller, account: User, tmp_path: Path
+) -> None:
+    """A blue border of 1 cm, a green padding, as a PDF; then laid out again, as a wrapped TIFF."""
+    from zollstock.pixels.vips import pyvips
+
+    path = save(chart(240, 160), tmp_path / "chart.png")
+    picture, _ = take_in(account, "chart.png", [path.read_bytes()])
+    read(str(picture.id))
+    sides = dict.fromkeys(("left", "top", "right", "bottom"), "1 cm")
+    edge = {"kind": "border", "colour": "#0000ff"} | sides
+    shared = {"format": "pdf", "edge": edge, "padding": "#00ff00"}
+    batch = batch_of(caller, [picture], "keys:cm-20x20", shared=shared)
+    assert batch["shared"]["edge"]["keyline"] is None and batch["shared"]["padding"] == "#00ff00"
+    whole = {"picture": str(picture.id), "size": "cm-20x20", "mode": "contain"}
+    caller("PUT", f"batches/{batch['id']}/cells", whole)
+
+    run = run_of(caller, batch)
+    work_off(run["id"])
+    made = Order.objects.get(run_id=run["id"]).files.get()
+    assert (made.type, made.name[-4:]) == ("pdf", ".pdf")
+    page = tmp_path / "page"
+    subprocess.run(
+        ["pdftoppm", "-png", "-r", "50", "-singlefile", made.file.path, page], check=True
+    )
+    seen = pyvips.Image.new_from_file(f"{page}.png")
+    assert [round(part) for part in seen(8, 200)] == [0, 0, 255]
+    assert [round(part) for part in seen(200, 40)] == [0, 255, 0]
+
+    wrap = {"kind": "wrap", "depth": "2 cm", "turn": "1 cm", "fill": "mirror"}
+    change = {"shared": {"format": "tiff", "edge": wrap}, "set": "keys:cm-10x15,cm-20x20"}
+    changed = caller("PATCH", f"batches/{batch['id']}", change)
+    assert [size["key"] for size in changed["sizes"]] == ["cm-10x15", "cm-20x20"]
+    run = run_of(caller, batch)
+    work_off(run["id"])
+    orders = Order.objects.filter(run_id=run["id"])
+    widths = sorted(order.files.get().facts["width_px"] for order in orders)
+    square = next(o for o in orders if o.files.get().facts["width"] == "20 cm").files.get()
+    assert len(widths) == 2 and square.facts["mode"] == "contain"
+    assert square.facts["width_px"] / square.facts["ppi"] * 2.54 == pytest.approx(26, abs=0.1)
+
+
+def test_an_edge_that_is_none_is_refused_with_its_path(
+    caller: Caller, account: User, tmp_path: Path
+) -> None:
+    (picture,) = brought(account, tmp_path, 1)
+    batch = batch_of(caller, [picture], "keys:cm-20x20")
+    wrong = {"shared": {"edge": {"kind": "wrap", "depth": "2 parsecs", "turn": "1 cm"}}}
+    answer = caller("PATCH", f"batches/{batch['id']}", wrong, expect=422)
+    assert "edge" in answer["problems"][0]["path"] and "parsecs" in answer["problems"][0]["message"]
+
+
 def test_a_run_is_told_before_it_is_laid_out(caller: Caller, account: User, tmp_path: Path) -> None:
     batch = batch_of(caller, brought(account, tmp_path, 3))
     run = caller("POST", f"batches/{batch['id']}/runs", {})

@@ -223,3 +223,12 @@ def test_hostile_zips_make_no_job(caller, packed: bytes, words: str) -> None:
     assert response.status_code == 422, response.content
     assert words in response.json()["message"] and "No job was made" in response.json()["message"]
     assert not Job.objects.exists()
+
+
+def test_the_workshop_leaf_of_a_print_and_of_its_job(caller, other, photo) -> None:
+    held = ready_print(caller, photo())
+    for path in (f"prints/{held['id']}/workshop.pdf", f"jobs/{held['job']}/workshop.pdf?unit=in"):
+        assert caller("GET", path)[:5] == b"%PDF-"
+        other("GET", path, expect=404)
+    empty = caller("POST", "jobs", {"title": "Empty"})
+    caller("GET", f"jobs/{empty['id']}/workshop.pdf", expect=409)

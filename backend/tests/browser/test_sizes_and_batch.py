@@ -138,7 +138,6 @@ def matrix(page: Page, tmp_path: Path) -> Page:
     expect(page.get_by_text("is here")).to_have_count(3, timeout=20_000)
     page.get_by_role("link", name="Many sizes").click()
     page.get_by_label("Sizes").select_option(label="Squares, inches")
-    axe_in_both(page, "a new batch")
     page.get_by_role("button", name="Lay out 3 pictures").click()
     expect(page.locator("[data-cell]")).to_have_count(18)
     return page
@@ -147,6 +146,17 @@ def matrix(page: Page, tmp_path: Path) -> Page:
 def test_the_matrix_its_filters_and_a_cell_by_hand(matrix: Page) -> None:
     page = matrix
     axe_in_both(page, "matrix")
+    page.get_by_role("button", name="Sizes and files").click()
+    dialog = page.get_by_role("dialog", name="Sizes and files")
+    dialog.get_by_role("button", name="Border", exact=True).click()
+    expect(dialog.get_by_label("Every side")).to_have_value("1 cm")
+    dialog.get_by_role("button", name="PDF", exact=True).click()
+    axe(page, "changing a batch")
+    dialog.get_by_role("button", name="None", exact=True).click()
+    dialog.get_by_label("Other sizes").select_option(label="Squares, inches")
+    dialog.get_by_role("button", name="Lay out again").click()
+    expect(dialog).to_have_count(0)
+    expect(page.locator("[data-cell]")).to_have_count(18)
     cells = page.locator("[data-cell]")
     cells.nth(1).click()
     editor = page.get_by_role("complementary", name="The cell in hand")

@@ -9,12 +9,18 @@ from pathlib import Path
 import pytest
 
 from tests.pictures import chart
-from tests.plans import LAMP, plan
+from tests.plans import LAMP, border, plan, wrap
 from zollstock.core.leaveroom import leave_room
 from zollstock.core.library import library
+from zollstock.core.plan import lengths_of
+from zollstock.core.printdrawing import whole_drawing
+from zollstock.core.show import style_for
 from zollstock.core.survey import survey
+from zollstock.core.work import work_out
+from zollstock.core.workshop import workshop
 from zollstock.leaves.room_leaf import room_pdf, room_png
 from zollstock.leaves.sizes_leaf import sizes_leaf
+from zollstock.leaves.workshop_leaf import Sheet, workshop_leaf
 from zollstock.pixels.vips import pyvips
 
 SIZES = {size.key: size for size in library()}
@@ -108,3 +114,27 @@ def test_a_frame_that_no_camera_has_is_refused(tmp_path: Path) -> None:
     with pytest.raises(ValueError, match="larger than 400 megapixels"):
         room_png(ROOM, 60_000, 40_000, tmp_path / "never.png")
     assert not (tmp_path / "never.png").exists()
+
+
+def test_the_workshop_leaf_has_a_page_for_each_print_and_one_for_the_job(tmp_path: Path) -> None:
+    small, out = tmp_path / "small.jpg", tmp_path / "workshop.pdf"
+    chart(480, 320).write_to_file(str(small))
+    marks = {"margin": "1 cm", "fold": True, "crop": True}
+    sheets = []
+    for made in (plan(edge=border("2 in")), plan(edge=wrap("mirror"), marks=marks)):
+        work, style = work_out(made), style_for(lengths_of(made), "cm")
+        document = work.boxes.document
+        sheets.append(
+            Sheet(workshop(work, style), whole_drawing(work), style.length(document.w),
+                  style.length(document.h), small)
+        )  # fmt: skip
+    out.write_bytes(workshop_leaf(sheets, "Tide Mill, hall"))
+    assert info(out)["Pages"].strip() == "3"
+    pages = run("pdftotext", "-layout", str(out), "-").split("\f")
+    assert "2 prints for the workshop" in pages[0] and "Wrap 3.8 cm" in pages[0]
+    assert "60.96 × 40.64 cm" in pages[1] and "Order of work" in pages[1]
+    assert (
+        "72.96 cm" in pages[2] and "drawn 1 :" in pages[2] and "Tape over the staples" in pages[2]
+    )
+    out.write_bytes(workshop_leaf(sheets[:1]))
+    assert info(out)["Pages"].strip() == "1"

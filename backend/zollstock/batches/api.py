@@ -24,7 +24,16 @@ from zollstock.pictures.models import Picture
 from zollstock.renders.runs_api import RunState, run_states
 from zollstock.sizes.shelf import chosen
 
-from .cells import Cell, cell, cell_plan, edits_of, shared_part, size_entry, sizes_of_batch
+from .cells import (
+    Cell,
+    cell,
+    cell_plan,
+    edits_of,
+    shared_part,
+    size_entry,
+    sizes_of_batch,
+    whole_edge,
+)
 from .models import Batch, BatchPicture, CellEdit
 from .runs import order_run
 
@@ -39,10 +48,13 @@ Which = Annotated[str, Field(max_length=8000)]
 class Shared(Schema):
     """What all prints of a batch share."""
 
-    format: Literal["tiff", "jpeg", "png"] = "jpeg"
+    format: Literal["tiff", "jpeg", "png", "pdf"] = "jpeg"
     ppi: Annotated[float, Field(ge=1, le=10_000)] | None = None
     medium: Annotated[str, Field(max_length=120)] = "satin photo paper"
     factor: Annotated[float, Field(gt=0, le=2)] = 1.0
+    #: An edge as a plan has it; checked by the core, so that errors carry the path into the document.
+    edge: dict[str, Any] = {"kind": "none"}
+    padding: Colour | None = None
 
 
 class NewBatch(Schema):
@@ -143,7 +155,9 @@ def own_batches(request: SignedRequest) -> QuerySet[Batch]:
 
 
 def _shared(given: Shared) -> dict[str, Any]:
-    return shared_part(given.format, given.ppi, given.medium, given.factor)
+    return shared_part(
+        given.format, given.ppi, given.medium, given.factor, whole_edge(given.edge), given.padding
+    )
 
 
 def _shared_back(held: dict[str, Any]) -> Shared:
@@ -152,6 +166,8 @@ def _shared_back(held: dict[str, Any]) -> Shared:
         ppi=held["pixels"].get("ppi"),
         medium=held["medium"]["name"],
         factor=held["medium"]["factor"],
+        edge=held.get("edge", {"kind": "none"}),
+        padding=held.get("fit", {}).get("colour"),
     )
 
 

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 
 from zollstock.core import show
 from zollstock.core.drawing import Drawing
+from zollstock.core.edges import EdgeKind, NoEdge
 from zollstock.core.library import Size, frames_of
 from zollstock.core.plan import Plan, PlanError, parse_plan
 from zollstock.core.printdrawing import small_drawing
@@ -59,7 +60,12 @@ def size_entry(size: Size) -> dict[str, Any]:
 
 
 def shared_part(
-    format: str, ppi: float | None = None, medium: str = "satin photo paper", factor: float = 1.0
+    format: str,
+    ppi: float | None = None,
+    medium: str = "satin photo paper",
+    factor: float = 1.0,
+    edge: EdgeKind | None = None,
+    padding: str | None = None,
 ) -> dict[str, Any]:
     """The part of a plan that all cells share; without a `ppi` every pixel is kept."""
     pixels = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
@@ -67,7 +73,17 @@ def shared_part(
         "medium": {"name": medium, "factor": factor},
         "pixels": pixels,
         "output": {"format": format, "profile": "srgb", "bits": 8},
+        "edge": (edge or NoEdge()).model_dump(mode="json"),
+        "fit": {"colour": padding},
     }
+
+
+def whole_edge(document: dict[str, Any]) -> EdgeKind:
+    """An edge for prints of any size, with every default. Raises `PlanError`."""
+    # On a sheet so large that nothing but the edge itself can be wrong.
+    roomy = {"width": "100 m", "height": "100 m"}
+    picture = {"width_px": 1000, "height_px": 1000}
+    return parse_plan({"picture": picture, "target": roomy, "edge": document}).edge
 
 
 def edits_of(batch: Batch, pictures: Iterable[Picture]) -> dict[tuple[Any, str], dict[str, Any]]:
@@ -79,11 +95,16 @@ def cell_document(
     batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None
 ) -> dict[str, Any]:
     """The plan of a cell: the batch's shared part, the picture with its zones, the size."""
-    base = batch.shared | {"picture": picture.plan_part(), "fit": {"keep": picture.keep}}
+    own = batch.shared.get("fit", {}) | {"keep": picture.keep}
+    base = batch.shared | {"picture": picture.plan_part(), "fit": own}
     if base["output"]["format"] != "jpeg":
         # What the picture has is not lost unasked; a JPEG holds no more than 8 bits.
         base["output"] = base["output"] | {"bits": base["picture"]["bits"]}
-    document = plan_for(base, size, picture.upright, fit)
+    # What a crop by hand leaves open, the batch decides.
+    said = (
+        None if fit is None else {name: value for name, value in fit.items() if value is not None}
+    )
+    document = plan_for(base, size, picture.upright, said)
     return document | {"title": picture.name.rsplit(".", 1)[0][:200]}
 
 

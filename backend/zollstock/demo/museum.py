@@ -17,12 +17,14 @@ PLANS: dict[str, dict[str, Any]] = {
                  "bottom": "2 in"},
         "medium": {"name": "satin photo paper", "factor": 1.0},
     },
-    # Plenty of pixels.
+    # Plenty of pixels; a poster that the press cuts to size.
     "mill-gears.jpg": {
         "title": "Mill gears",
         "target": {"width": "20 cm", "height": "30 cm"},
+        "edge": {"kind": "bleed", "bleed": "3 mm", "safe": "5 mm"},
+        "marks": {"margin": "10 mm", "crop": True, "centre": True},
         "medium": {"name": "glossy photo paper", "factor": 1.0},
-        "output": {"format": "jpeg"},
+        "output": {"format": "pdf"},
     },
     # A near miss, looked at from nearer than a whole print.
     "star-trails.jpg": {
@@ -31,29 +33,33 @@ PLANS: dict[str, dict[str, Any]] = {
         "viewing": {"distance": "35 cm"},
         "medium": {"name": "satin photo paper", "factor": 1.0},
     },
-    # Square, with an even border, on paper that holds less detail.
+    # Square, floating in a mat, on paper that holds less detail.
     "pressed-seaweed.tif": {
         "title": "Pressed seaweed, plate 4",
         "target": {"width": "40 cm", "height": "40 cm"},
-        "edge": {"kind": "border", "left": "4 cm", "top": "4 cm", "right": "4 cm",
-                 "bottom": "4 cm", "colour": "#fbf7ea"},
+        "edge": {"kind": "mat", "opening_width": "32 cm", "opening_height": "32 cm",
+                 "reveal": "8 mm", "colour": "#fbf7ea", "card_colour": "#e7e0cf",
+                 "inner": {"step": "5 mm", "colour": "#5d6a66"}},
         "medium": {"name": "fine-art cotton paper", "factor": 0.7},
     },
-    # Kept whole inside a border with a weighted bottom, in grey.
+    # Kept whole inside a border with a weighted bottom, a keyline and a caption, in grey.
     "the-keeper.png": {
         "title": "The keeper, drawn from life",
         "target": {"width": "30 cm", "height": "40 cm"},
         "fit": {"mode": "contain"},
         "edge": {"kind": "border", "left": "3 cm", "top": "3 cm", "right": "3 cm",
-                 "bottom": "5 cm"},
+                 "bottom": "5 cm", "keyline": {"gap": "3 mm", "width": "0.4 mm"},
+                 "caption": {"text": "The keeper, drawn from life · Tide Mill 1884",
+                             "height": "3.5 mm", "offset": "9 mm"}},
         "medium": {"name": "coated matte paper", "factor": 0.85},
         "output": {"format": "png", "profile": "picture"},
     },
-    # A panorama on canvas, mirrored round the bars.
+    # A panorama on canvas, softly mirrored round the bars, with marks for folding.
     "the-long-wall-at-low-tide.jpg": {
         "title": "The long wall at low tide",
         "target": {"width": "150 cm", "height": "50 cm"},
-        "edge": {"kind": "wrap", "depth": "3.8 cm", "turn": "1.2 cm", "fill": "mirror"},
+        "edge": {"kind": "wrap", "depth": "3.8 cm", "turn": "1.2 cm", "fill": "soft-mirror"},
+        "marks": {"margin": "10 mm", "crop": True, "fold": True},
         "medium": {"name": "canvas", "factor": 0.6},
     },
     # Far too small, and fine from where it hangs.

@@ -85,7 +85,13 @@ class Leaf:
         self.canvas.rect(x, self.height - y - h, w, h, stroke=bool(ink), fill=bool(fill))
 
     def print_in_small(
-        self, x: float, y: float, scale: float, drawing: Drawing, proof: ImageReader
+        self,
+        x: float,
+        y: float,
+        scale: float,
+        drawing: Drawing,
+        proof: ImageReader,
+        loss: bool = True,
     ) -> None:
         """A print to scale (points a mm): its picture in its window, the loss beyond it hatched."""
         canvas, sheet, piece = self.canvas, drawing.boxes["document"], drawing.pieces[0]
@@ -106,11 +112,12 @@ class Leaf:
             w, h = (ph, pw) if piece.turn in (90, 270) else (pw, ph)
             canvas.drawImage(proof, -w / 2, -h / 2, w, h)
 
-        canvas.saveState()
-        canvas.setFillAlpha(0.28)
-        picture()
-        canvas.restoreState()
-        self._hatched(at(piece.picture), piece)
+        if loss:
+            canvas.saveState()
+            canvas.setFillAlpha(0.28)
+            picture()
+            canvas.restoreState()
+            self._hatched(at(piece.picture), piece)
         canvas.setFillColor("#ffffff")
         canvas.rect(*at(sheet), stroke=0, fill=1)
         canvas.saveState()

@@ -20,6 +20,7 @@ from zollstock.core.refusal import Refusal
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
+from zollstock.jobs.workshops import router as workshops
 from zollstock.pictures.api import router as pictures
 from zollstock.pictures.parcels import WrongPlace
 from zollstock.pictures.parcels_api import router as parcels
@@ -46,6 +47,7 @@ for router in (
     parcels,
     jobs,
     surveys,
+    workshops,
     renders,
     runs,
     batches,

@@ -3106,7 +3106,7 @@ export interface components {
              * @default jpeg
              * @enum {string}
              */
-            format: "tiff" | "jpeg" | "png";
+            format: "tiff" | "jpeg" | "png" | "pdf";
             /** Ppi */
             ppi?: number | null;
             /**
@@ -3119,6 +3119,17 @@ export interface components {
              * @default 1
              */
             factor: number;
+            /**
+             * Edge
+             * @default {
+             *       "kind": "none"
+             *     }
+             */
+            edge: {
+                [key: string]: unknown;
+            };
+            /** Padding */
+            padding?: string | null;
         };
         /**
          * NewBatch
@@ -3141,7 +3152,11 @@ export interface components {
              *       "format": "jpeg",
              *       "ppi": null,
              *       "medium": "satin photo paper",
-             *       "factor": 1
+             *       "factor": 1,
+             *       "edge": {
+             *         "kind": "none"
+             *       },
+             *       "padding": null
              *     }
              */
             shared: components["schemas"]["Shared"];

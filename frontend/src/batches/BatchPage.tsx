@@ -10,6 +10,7 @@ import { TopBar } from "../frame/TopBar";
 import "../sizes/sizes.css";
 import "../bench/bench.css";
 import { CellEditor } from "./CellEditor";
+import { ChangeBatch } from "./ChangeBatch";
 import { FILTERS, matches, shownPictures, type Filter } from "./filters";
 import "./matrix.css";
 import { Matrix, type At } from "./Matrix";
@@ -37,6 +38,7 @@ export function BatchPage() {
           </nav>
         }
       >
+        {batch.data && <ChangeBatch batch={batch.data} />}
         {batch.data && <RemoveBatch batch={batch.data} />}
       </TopBar>
       {!batch.data && (
@@ -90,7 +92,7 @@ function Inside({ batch }: { batch: BatchState }) {
   const { rows, problem, put } = useCells(
     batch.id,
     batch.pictures.length,
-    batch.sizes.map((size) => size.key).join(),
+    JSON.stringify([batch.sizes.map((size) => size.key), batch.shared]),
   );
   const { place, auto, problem: placing } = usePlaceCell(batch.id, put);
   const { remember, undo, canUndo } = useCellHistory(place, auto);

@@ -1,22 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import type { BatchState, PictureFacts } from "../api/types";
-import { useReference } from "../api/useReference";
-import { NumberField } from "../fields/NumberField";
 import { useJob } from "../jobs/useJobs";
-import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../frame/TopBar";
 import { useChosen } from "../shell/useChosen";
 import { SetPicker } from "../sizes/SetPicker";
-
-const FORMATS = [
-  { value: "jpeg", label: "JPEG" },
-  { value: "tiff", label: "TIFF" },
-  { value: "png", label: "PNG" },
-] as const;
+import { FIRST_SHARED, SharedFields } from "./SharedFields";
 
 /** Which pictures, in which sizes, as which files: then the matrix. */
 export function NewBatchPage() {
@@ -30,13 +22,9 @@ export function NewBatchPage() {
   });
   const queries = useQueryClient();
   const go = useNavigate();
-  const media = useReference().data?.media ?? [];
   const [title, setTitle] = useState<string | null>(null);
   const [set, setSet] = useState("group:Photo sizes, centimetres");
-  const [format, setFormat] = useState<"jpeg" | "tiff" | "png">("jpeg");
-  const [ppi, setPpi] = useState<number | null>(null);
-  const before = useRef<number | null>(null);
-  const [medium, setMedium] = useState("satin photo paper");
+  const [shared, setShared] = useState(FIRST_SHARED);
   const { chosen: left, toggle, take: leave } = useChosen();
   const inJob = new Set((job.data?.prints ?? []).map((print) => print.picture_id));
   const offered = (pictures.data ?? []).filter(
@@ -55,7 +43,7 @@ export function NewBatchPage() {
           body: {
             title: name, set, pattern: "{picture}_{width}x{height}{unit}", job: jobId || null,
             pictures: chosen,
-            shared: { format, ppi, medium, factor: media.find((item) => item.name === medium)?.factor ?? 1 },
+            shared,
           },
         }),
       ),
@@ -94,45 +82,7 @@ export function NewBatchPage() {
             />
           </label>
           <SetPicker value={set} onSet={setSet} />
-          <label className="block">
-            Printed on
-            <select
-              className="field mt-0.5"
-              value={medium}
-              onChange={(event) => setMedium(event.target.value)}
-            >
-              {media.map((item) => (
-                <option key={item.name}>{item.name}</option>
-              ))}
-            </select>
-          </label>
-          <div className="flex items-center justify-between gap-2">
-            Files
-            <Pick label="Format" options={FORMATS} value={format} onPick={setFormat} />
-          </div>
-          <NumberField
-            narrow
-            label={
-              <>
-                Pixels per inch <span className="soft">empty keeps every pixel</span>
-              </>
-            }
-            unit="ppi"
-            min={1}
-            max={10000}
-            step={1}
-            empty="kept"
-            placeholder="kept"
-            inputClass="!w-24"
-            value={ppi}
-            keeps="batch"
-            onRead={setPpi}
-            onBack={() => setPpi(before.current)}
-            onDone={() => undefined}
-            onStart={() => {
-              before.current = ppi;
-            }}
-          />
+          <SharedFields value={shared} onChange={setShared} />
           {make.error && <Problem message={make.error.message} />}
           <button
             type="submit"

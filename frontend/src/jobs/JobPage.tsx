@@ -6,6 +6,7 @@ import { Coming } from "../shell/Coming";
 import { Dialog, giveFocusTo } from "../shell/Dialog";
 import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
+import { usePreferences } from "../session/useSession";
 import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
@@ -37,6 +38,7 @@ export function JobPage() {
 }
 
 function Inside({ job }: { job: JobSlip }) {
+  const { account } = usePreferences();
   const rows = useArrivalStore((store) => store.rows);
   const bring = useArrivalStore((store) => store.bring);
   const clear = useArrivalStore((store) => store.clear);
@@ -63,6 +65,15 @@ function Inside({ job }: { job: JobSlip }) {
         <button type="button" className="plain-button" onClick={() => setAsking("details")}>
           Title, client, date
         </button>
+        {job.prints.length > 0 && (
+          <a
+            className="plain-button inline-flex items-center"
+            href={`/api/jobs/${job.id}/workshop.pdf?unit=${account.unit}`}
+            download
+          >
+            Leaf for the workshop
+          </a>
+        )}
         <a className="plain-button inline-flex items-center" href={`/api/jobs/${job.id}/archive`} download>
           Take along
         </a>

@@ -5,10 +5,13 @@ export function SetPicker({
   value,
   onSet,
   label,
+  kept,
 }: {
   value: string;
   onSet: (set: string) => void;
   label?: string;
+  /** What is called the sizes that there are, where none need be chosen. */
+  kept?: string;
 }) {
   const sizes = useSizes();
   const sets = useSets();
@@ -21,8 +24,11 @@ export function SetPicker({
     <label className="flex items-center gap-2 whitespace-nowrap">
       {label ?? "Sizes"}
       <select className="field !w-56" value={value} onChange={(event) => onSet(event.target.value)}>
+        {kept !== undefined && <option value="">{kept}</option>}
         {/* A set that is gone must not look like the first one there is, nor keep that from being taken. */}
-        {!known && sizes.data && sets.data && <option value={value}>choose a set</option>}
+        {!known && kept === undefined && sizes.data && sets.data && (
+          <option value={value}>choose a set</option>
+        )}
         {(sets.data ?? []).length > 0 && (
           <optgroup label="Your sets">
             {sets.data?.map((set) => (

@@ -104,6 +104,13 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
       {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
       {props.problem && <Problem message={props.problem} />}
       <Files print={print.id} version={print.version} ordering={props.making} />
+      <a
+        className="plain-button inline-flex items-center"
+        href={`/api/prints/${print.id}/workshop.pdf?unit=${props.unit}`}
+        download
+      >
+        Leaf for the workshop
+      </a>
       <PlanPapers print={print.id} />
     </div>
   );

@@ -1,0 +1,167 @@
+import { useRef } from "react";
+import type { BatchState, Plan } from "../api/types";
+import { useReference } from "../api/useReference";
+import { LengthField } from "../fields/LengthField";
+import { NumberField } from "../fields/NumberField";
+import { usePreferences } from "../session/useSession";
+import { Pick } from "../shell/Pick";
+
+export type Shared = BatchState["shared"];
+type Edge = Plan["edge"];
+
+const FORMATS = [
+  { value: "jpeg", label: "JPEG" },
+  { value: "tiff", label: "TIFF" },
+  { value: "png", label: "PNG" },
+  { value: "pdf", label: "PDF" },
+] as const;
+const EDGES = [
+  { value: "none", label: "None" },
+  { value: "border", label: "Border" },
+  { value: "bleed", label: "Bleed" },
+  { value: "wrap", label: "Wrap" },
+] as const;
+type EdgeName = (typeof EDGES)[number]["value"];
+const USUAL = {
+  border: { mm: "10 mm", cm: "1 cm", in: "1/2 in" },
+  bleed: { mm: "3 mm", cm: "0.3 cm", in: "1/8 in" },
+  depth: { mm: "38 mm", cm: "3.8 cm", in: "1 1/2 in" },
+  turn: { mm: "12 mm", cm: "1.2 cm", in: "1/2 in" },
+} as const;
+
+export const FIRST_SHARED: Shared = {
+  format: "jpeg",
+  ppi: null,
+  medium: "satin photo paper",
+  factor: 1,
+  edge: { kind: "none" },
+  padding: null,
+};
+
+/** What all prints of a batch share: medium, edge, padding, and the files. */
+export function SharedFields({ value, onChange }: { value: Shared; onChange: (value: Shared) => void }) {
+  const media = useReference().data?.media ?? [];
+  const { account } = usePreferences();
+  const before = useRef(value);
+  const edge = value.edge as Edge;
+  const set = (part: Partial<Shared>) => onChange({ ...value, ...part });
+  const typing = {
+    onStart: () => {
+      before.current = value;
+    },
+    onBack: () => onChange(before.current),
+    onDone: () => undefined,
+  };
+  const length = (label: string, text: string, put: (length: string) => Edge) => (
+    <LengthField
+      label={label}
+      narrow
+      value={text}
+      unit={account.unit}
+      purpose="edge"
+      keeps="batch"
+      {...typing}
+      onRead={(read) => set({ edge: put(read) })}
+    />
+  );
+  return (
+    <>
+      <label className="block">
+        Printed on
+        <select
+          className="field mt-0.5"
+          value={value.medium}
+          onChange={(event) => {
+            const medium = event.target.value;
+            set({ medium, factor: media.find((item) => item.name === medium)?.factor ?? 1 });
+          }}
+        >
+          {!media.some((item) => item.name === value.medium) && <option>{value.medium}</option>}
+          {media.map((item) => (
+            <option key={item.name}>{item.name}</option>
+          ))}
+        </select>
+      </label>
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        Edge
+        <Pick
+          label="Edge of every print"
+          options={EDGES}
+          value={EDGES.find((one) => one.value === edge.kind)?.value ?? null}
+          onPick={(kind) => set({ edge: firstOf(kind, account.unit) })}
+        />
+      </div>
+      {edge.kind === "border" &&
+        length("Every side", edge.left, (wide) => ({
+          ...edge,
+          left: wide,
+          top: wide,
+          right: wide,
+          bottom: wide,
+        }))}
+      {edge.kind === "bleed" && length("Bleed all round", edge.bleed, (bleed) => ({ ...edge, bleed }))}
+      {edge.kind === "wrap" && (
+        <>
+          {length("Depth of the bar", edge.depth, (depth) => ({ ...edge, depth }))}
+          {length("Round to the back", edge.turn, (turn) => ({ ...edge, turn }))}
+        </>
+      )}
+      <label className="flex items-center justify-between gap-2">
+        Padding of whole pictures
+        <input
+          type="color"
+          className="h-7 w-10 cursor-pointer"
+          value={value.padding ?? "#ffffff"}
+          onChange={(event) => set({ padding: event.target.value })}
+        />
+      </label>
+      <div className="flex items-center justify-between gap-2">
+        Files
+        <Pick label="Format" options={FORMATS} value={value.format} onPick={(format) => set({ format })} />
+      </div>
+      <NumberField
+        narrow
+        label={
+          <>
+            Pixels per inch <span className="soft">empty keeps every pixel</span>
+          </>
+        }
+        unit="ppi"
+        min={1}
+        max={10000}
+        step={1}
+        empty="kept"
+        placeholder="kept"
+        inputClass="!w-24"
+        value={value.ppi ?? null}
+        keeps="batch"
+        {...typing}
+        onRead={(ppi) => set({ ppi })}
+      />
+    </>
+  );
+}
+
+/** An edge as it is usual, whole: whoever applies it reads every field. */
+function firstOf(kind: EdgeName, unit: "mm" | "cm" | "in"): Edge {
+  if (kind === "border") {
+    const wide = USUAL.border[unit];
+    const sides = { left: wide, top: wide, right: wide, bottom: wide };
+    return { kind, ...sides, colour: "#ffffff", least: "0 mm", keyline: null, caption: null };
+  }
+  if (kind === "bleed") {
+    const own = { left: null, top: null, right: null, bottom: null };
+    return { kind, bleed: USUAL.bleed[unit], ...own, safe: "0 mm", fill: "picture", colour: "#ffffff" };
+  }
+  if (kind === "wrap")
+    return {
+      kind,
+      depth: USUAL.depth[unit],
+      turn: USUAL.turn[unit],
+      fill: "soft-mirror",
+      colour: "#ffffff",
+      softness: 0.5,
+      give: { x: 0, y: 0 },
+    };
+  return { kind };
+}
