@@ -123,7 +123,7 @@ def _mat(work: Work, style: LengthStyle) -> _Told:
         Cut("Sheet, cut to", style.size(trim.w, trim.h)),
         Cut("Card, outside", style.size(card.w, card.h)),
         Cut("Opening", style.size(opening.w, opening.h),
-            f"{style.length(side)} from the left and right, {style.length(above)} from top and bottom"),
+            f"{style.length(side)} of card at the sides, {style.length(above)} above and below"),
     ]  # fmt: skip
     if edge.inner is not None:
         step = edge.inner.step.mm

@@ -68,8 +68,8 @@ def _page(leaf: Leaf, sheet: Sheet) -> None:
     y = _heading(leaf, y, "Pieces")
     for cut in paper.cuts:
         leaf.text(MARGIN, y, cut.what, 10, room=38 * mm)
-        leaf.text(MARGIN + 40 * mm, y, cut.size, 12, FIGURE, room=62 * mm)
-        leaf.text(MARGIN + 104 * mm, y, cut.note, 9, ink=SOFT, room=room - 104 * mm)
+        leaf.text(MARGIN + 40 * mm, y, cut.size, 12, FIGURE, room=48 * mm)
+        leaf.text(MARGIN + 90 * mm, y, cut.note, 9, ink=SOFT, room=room - 90 * mm)
         y += 5.4 * mm
     y = _list(leaf, _heading(leaf, y + 3 * mm, "Order of work"), paper.steps, numbered=True)
     y = _list(leaf, _heading(leaf, y + 3 * mm, "Material"), paper.material)
