@@ -232,3 +232,14 @@ def test_the_workshop_leaf_of_a_print_and_of_its_job(caller, other, photo) -> No
         other("GET", path, expect=404)
     empty = caller("POST", "jobs", {"title": "Empty"})
     caller("GET", f"jobs/{empty['id']}/workshop.pdf", expect=409)
+
+
+def test_the_cards_of_a_mat_can_be_taken_to_the_framer(caller, other, photo) -> None:
+    mat = {"kind": "mat", "opening_width": "20 cm", "opening_height": "15 cm", "overlap": "3 mm"}
+    held = ready_print(caller, photo(), edge=mat)
+    assert caller("GET", f"prints/{held['id']}/cutting.pdf")[:5] == b"%PDF-"
+    assert b"<svg" in caller("GET", f"prints/{held['id']}/cutting.svg")
+    caller("GET", f"prints/{held['id']}/cutting.svg?card=2", expect=404)
+    other("GET", f"prints/{held['id']}/cutting.pdf", expect=404)
+    plain = ready_print(caller, photo("plain.jpg", 500, 400))
+    assert "no mat" in caller("GET", f"prints/{plain['id']}/cutting.pdf", expect=409)["message"]

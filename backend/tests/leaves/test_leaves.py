@@ -5,11 +5,13 @@ from __future__ import annotations
 import subprocess
 from fractions import Fraction
 from pathlib import Path
+from xml.etree.ElementTree import fromstring
 
 import pytest
 
 from tests.pictures import chart
 from tests.plans import LAMP, border, plan, wrap
+from zollstock.core.cutting import Card, cards
 from zollstock.core.leaveroom import leave_room
 from zollstock.core.library import library
 from zollstock.core.plan import lengths_of
@@ -18,6 +20,7 @@ from zollstock.core.show import style_for
 from zollstock.core.survey import survey
 from zollstock.core.work import work_out
 from zollstock.core.workshop import workshop
+from zollstock.leaves.cutting_leaf import cutting_pdf, cutting_svg
 from zollstock.leaves.room_leaf import room_pdf, room_png
 from zollstock.leaves.sizes_leaf import sizes_leaf
 from zollstock.leaves.workshop_leaf import Sheet, workshop_leaf
@@ -138,3 +141,53 @@ def test_the_workshop_leaf_has_a_page_for_each_print_and_one_for_the_job(tmp_pat
     )
     out.write_bytes(workshop_leaf(sheets[:1]))
     assert info(out)["Pages"].strip() == "1"
+
+
+MAT = {"kind": "mat", "opening_width": "30 cm", "opening_height": "20 cm", "overlap": "3 mm",
+       "card_width": "50 cm", "card_height": "40 cm", "inner": {"step": "6 mm"}}  # fmt: skip
+
+
+def mat_cards() -> list[Card]:
+    made = plan(target={"width": "42 cm", "height": "30 cm"}, edge=MAT)
+    return cards(work_out(made), style_for(lengths_of(made), "cm"))
+
+
+def test_the_cutting_leaf_is_true_to_the_scale_it_names(tmp_path: Path) -> None:
+    out = tmp_path / "cutting.pdf"
+    out.write_bytes(cutting_pdf("Fog", mat_cards()))
+    assert info(out)["Pages"].strip() == "2"
+    upper, inner, _ = run("pdftotext", "-layout", str(out), "-").split("\f")
+    assert (
+        "scale 1 : 4" in upper and "Bevel of 45°" in upper and "0.6 cm of the inner card" in upper
+    )
+    for measure in ("50 cm", "40 cm", "31.2 cm", "21.2 cm", "9.4 cm"):
+        assert measure in upper
+    assert "30 cm" in inner and "10 cm" in inner
+    run("pdftoppm", "-r", "254", "-gray", "-png", "-singlefile", str(out), str(tmp_path / "page"))
+    page = pyvips.Image.new_from_file(str(tmp_path / "page.png"))
+    # The card's upper and lower side are dark rows: 40 cm at 1 : 4, 1000 px apart.
+    rows = [page.crop(0, y, page.width, 1).avg() for y in range(page.height)]
+    dark = [y for y, level in enumerate(rows) if level < 170]
+    assert any(abs(below - above - 1000) <= 2 for above in dark for below in dark)
+
+
+def test_a_cards_drawing_is_in_millimetres(tmp_path: Path) -> None:
+    upper, inner = (fromstring(cutting_svg("Fog & more", card)) for card in mat_cards())
+    space = "{http://www.w3.org/2000/svg}"
+    assert upper.get("width") == "540mm" and upper.get("viewBox") == "-20 -20 540 440"
+    found = {rect.get("id"): rect.attrib for rect in upper.iter(f"{space}rect")}
+    assert [float(found["outside"][side]) for side in ("x", "y", "width", "height")] == [
+        0,
+        0,
+        500,
+        400,
+    ]
+    assert [float(found["opening"][side]) for side in ("x", "y", "width", "height")] == [
+        94,
+        94,
+        312,
+        212,
+    ]
+    opening = next(rect for rect in inner.iter(f"{space}rect") if rect.get("id") == "opening")
+    assert float(opening.get("width") or 0) == 300
+    assert any("9.4 cm" in (text.text or "") for text in upper.iter(f"{space}text"))

@@ -1,21 +1,24 @@
-"""The workshop leaf over the wire: of a print, and of all prints of a job."""
+"""Leaves for the workshop over the wire: of a print, of all prints of a job, of the cards of a mat."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from contextlib import ExitStack
+from typing import Annotated
 
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
+from ninja import Query, Router
 from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.cutting import Card, cards
 from zollstock.core.plan import lengths_of, parse_plan
 from zollstock.core.printdrawing import whole_drawing
 from zollstock.core.show import style_for
 from zollstock.core.work import work_out
 from zollstock.core.workshop import workshop
+from zollstock.leaves.cutting_leaf import cutting_pdf, cutting_svg
 from zollstock.leaves.workshop_leaf import Sheet, workshop_leaf
 from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path, name_of
@@ -27,6 +30,7 @@ from .surveys import Unit
 router = Router(tags=["jobs"])
 #: A job of more prints takes longer than anybody waits for a page.
 MOST_PRINTS = 200
+CardNumber = Annotated[int, Query(ge=1, le=2)]
 
 
 @router.get("/prints/{int:print_id}/workshop.pdf", include_in_schema=False)
@@ -44,6 +48,39 @@ def of_job(request: SignedRequest, job_id: int, unit: Unit = "cm") -> HttpRespon
     if len(prints) > MOST_PRINTS:
         raise HttpError(422, f"A leaf holds {MOST_PRINTS} prints; this job has more.")
     return _leaf(prints, unit, job.title, job.title)
+
+
+@router.get("/prints/{int:print_id}/cutting.pdf", include_in_schema=False)
+def cutting(request: SignedRequest, print_id: int, unit: Unit = "cm") -> HttpResponse:
+    """The cards of a mat, a page each, at a named scale."""
+    held = get_object_or_404(own_prints(request), id=print_id)
+    made = cutting_pdf(held.title or "Mat", _cards(held, unit))
+    response = HttpResponse(made, content_type="application/pdf")
+    to_keep(response, held.title, " cutting.pdf")
+    return response
+
+
+@router.get("/prints/{int:print_id}/cutting.svg", include_in_schema=False)
+def cutting_drawn(
+    request: SignedRequest, print_id: int, card: CardNumber = 1, unit: Unit = "cm"
+) -> HttpResponse:
+    """A card at 1 : 1, the upper one first."""
+    held = get_object_or_404(own_prints(request), id=print_id)
+    found = _cards(held, unit)
+    if card > len(found):
+        raise HttpError(404, "This mat has no second card.")
+    made = cutting_svg(held.title or "Mat", found[card - 1])
+    response = HttpResponse(made, content_type="image/svg+xml")
+    to_keep(response, held.title, f" {found[card - 1].name.lower()}.svg")
+    return response
+
+
+def _cards(held: Design, unit: str) -> list[Card]:
+    plan = parse_plan(held.document)
+    found = cards(work_out(plan), style_for(lengths_of(plan), unit))
+    if not found:
+        raise HttpError(409, "This print has no mat.")
+    return found
 
 
 def _leaf(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> HttpResponse:

@@ -1,4 +1,5 @@
-import type { Plan, Worksheet } from "../../../api/types";
+import type { ReactNode } from "react";
+import type { Plan } from "../../../api/types";
 import { Pick } from "../../../shell/Pick";
 import { usePlanStore } from "../../planStore";
 import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
@@ -10,7 +11,7 @@ const WAYS = [
   { value: "floats", label: "The print floats" },
 ] as const;
 
-export function MatFields(props: EdgeProps & { edge: Mat; worksheet: Worksheet }) {
+export function MatFields(props: EdgeProps & { edge: Mat; print: number }) {
   const { edge } = props;
   const change = usePlanStore((store) => store.change);
   const floats = edge.reveal !== null;
@@ -95,6 +96,22 @@ export function MatFields(props: EdgeProps & { edge: Mat; worksheet: Worksheet }
           />
         </div>
       )}
+      <div className="flex flex-wrap gap-2">
+        <CutLink href={`/api/prints/${props.print}/cutting.pdf?unit=${props.unit}`}>Cutting leaf</CutLink>
+        {(edge.inner ? [1, 2] : [1]).map((card) => (
+          <CutLink key={card} href={`/api/prints/${props.print}/cutting.svg?card=${card}&unit=${props.unit}`}>
+            {edge.inner ? (card === 1 ? "SVG, upper card" : "SVG, inner card") : "SVG, 1 : 1"}
+          </CutLink>
+        ))}
+      </div>
     </>
+  );
+}
+
+function CutLink({ href, children }: { href: string; children: ReactNode }) {
+  return (
+    <a className="plain-button inline-flex items-center" href={href} download>
+      {children}
+    </a>
   );
 }
