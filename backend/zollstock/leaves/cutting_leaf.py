@@ -78,8 +78,8 @@ def _dimension(leaf: Leaf, told: Dimension, x: float, y: float, scale: float) ->
 def cutting_svg(title: str, card: Card) -> str:
     """An SVG in millimetres, 1 : 1: outlines in a group `cut`, measures in a group `measures`."""
     wide, high = float(card.outside.w), float(card.outside.h)
-    margin = 20.0
     letters = max(4.0, min(wide, high) / 40)
+    margin = _OFF + 4 * letters
     lines = [
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide + 2 * margin:g}mm" '
         f'height="{high + 2 * margin:g}mm" viewBox="{-margin:g} {-margin:g} {wide + 2 * margin:g} '
@@ -91,7 +91,7 @@ def cutting_svg(title: str, card: Card) -> str:
         "</g>",
         f'<g id="measures" fill="none" stroke="#a8482a" stroke-width="0.2" font-size="{letters:g}" '
         'font-family="sans-serif">',
-        *(part for told in card.dimensions for part in _measure(told, letters)),
+        *(part for told in card.dimensions for part in _measure(told)),
         "</g>",
         f'<g id="notes" fill="#5d6a66" font-size="{letters:g}" font-family="sans-serif">',
         *(
@@ -109,17 +109,19 @@ def _rect(box: tuple[float, float, float, float], name: str) -> str:
     return f'<rect id="{name}" x="{x:.4f}" y="{y:.4f}" width="{w:.4f}" height="{h:.4f}"/>'
 
 
-def _measure(told: Dimension, letters: float) -> list[str]:
+def _measure(told: Dimension) -> list[str]:
     start, end = float(told.start), float(told.end)
     across = float(told.across) if told.across else -_OFF
     middle = (start + end) / 2
     if told.upright:
         path = f"M{across:.4f} {start:.4f}V{end:.4f}"
         ticks = "".join(f"M{across - _TICK:.4f} {at:.4f}h{2 * _TICK:g}" for at in (start, end))
-        at = f'x="{across + 1:.4f}" y="{middle:.4f}"'
+        # The measure of the whole stands outside, those within to the right of their lines.
+        side = 'text-anchor="start"' if told.across else 'text-anchor="end"'
+        at = f'x="{across + (1 if told.across else -1):.4f}" y="{middle:.4f}" {side}'
     else:
         path = f"M{start:.4f} {across:.4f}H{end:.4f}"
         ticks = "".join(f"M{at:.4f} {across - _TICK:.4f}v{2 * _TICK:g}" for at in (start, end))
-        at = f'x="{middle - letters:.4f}" y="{across - 1:.4f}"'
+        at = f'x="{middle:.4f}" y="{across - 1:.4f}" text-anchor="middle"'
     words = escape(written(told.text))
     return [f'<path d="{path}{ticks}"/>', f'<text {at} fill="#a8482a" stroke="none">{words}</text>']
