@@ -230,6 +230,7 @@ def test_turn_swap_straighten_and_guides_by_key(bench, tmp_path: Path) -> None:
     size = page.get_by_label("Finished size")
     size.fill("40 x 30 cm")
     size.press("Enter")
+    expect(page.locator("[data-step=size] .blade-key")).to_have_text("40\u2009×\u200930\u2009cm")
     page.locator("[data-step=size]").focus()
     page.keyboard.press("s")
     expect(size).to_have_value("30 × 40 cm")
