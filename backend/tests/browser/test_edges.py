@@ -44,6 +44,7 @@ def test_an_edge_that_was_left_comes_back_as_it_was(bench) -> None:
     expect(blade(page)).to_have_text(f"Bleed 0.3{THIN}cm")
     take(page, "None")
     expect(blade(page)).to_have_text("No edge")
+    expect(page.locator("[data-saving=saved]")).to_be_visible()
     page.reload()
     take(page, "Wrap")
     expect(blade(page)).to_have_text(f"Wrap 2{THIN}cm")

@@ -116,6 +116,17 @@ describe("plans in hand", () => {
     expect(unsentOf(4)).toBeNull();
   });
 
+  it("are saved where the server has them, though a reload did not wait for its answer", () => {
+    localStorage.setItem(
+      "zollstock.unsent.6",
+      JSON.stringify({ version: 8, plan: print(6, 9, "kept").plan }),
+    );
+    store().open(print(6, 9, "kept"));
+    expect(store()).toMatchObject({ saving: "saved", plan: { title: "kept" } });
+    expect(calls).toEqual([]);
+    expect(unsentOf(6)).toBeNull();
+  });
+
   it("that were kept on an older version are offered, not forced", async () => {
     localStorage.setItem("zollstock.unsent.5", JSON.stringify({ version: 2, plan: { title: "kept" } }));
     store().open(print(5, 9, "theirs"));

@@ -216,6 +216,8 @@ export const usePlanStore = create<PlanStore>((set, get) => {
     };
     const kept = unsentOf(print.id);
     if (!kept) return hand;
+    // An answer that a reload did not wait for: what was sent is what the server has.
+    if (replaceEqualDeep(print.plan, kept.plan) === print.plan) return hand;
     hand.plan = kept.plan;
     if (kept.version !== print.version) {
       hand.saving = "stale";
