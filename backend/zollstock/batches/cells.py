@@ -41,6 +41,9 @@ class Cell(BaseModel):
     troubled: bool
     edited: bool
     problem: str = ""
+    #: What is left around a whole picture, and whether this cell says so itself.
+    padding: str = "#ffffff"
+    own_padding: bool = False
 
 
 def sizes_of_batch(batch: Batch) -> list[Size]:
@@ -122,10 +125,10 @@ def cell(batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None)
             loss_text="", ppi_text="", zones="none", zones_text="", troubled=True,
             edited=fit is not None, problem=error.problems[0][1],
         )  # fmt: skip
-    return _told(work, size, fit is not None)
+    return _told(work, size, fit)
 
 
-def _told(work: Work, size: Size, edited: bool) -> Cell:
+def _told(work: Work, size: Size, by_hand: dict[str, Any] | None) -> Cell:
     placed, fit = work.placement, work.plan.fit
     style = style_for([size.width, size.height])
     zones = zone_state(work)
@@ -134,5 +137,7 @@ def _told(work: Work, size: Size, edited: bool) -> Cell:
         zoom=fit.zoom, anchor=(float(placed.anchor[0]), float(placed.anchor[1])),
         grade=work.grade or "", loss=float(placed.loss), loss_text=show.percent(placed.loss),
         ppi_text=show.ppi(work.effective) if not size.in_pixels else show.times(work.scale),
-        zones=zones, zones_text=zones_text(work, style), troubled=troubled(work, zones), edited=edited,
+        zones=zones, zones_text=zones_text(work, style), troubled=troubled(work, zones),
+        edited=by_hand is not None, padding=work.padding_colour,
+        own_padding=bool(by_hand and by_hand.get("colour")),
     )  # fmt: skip

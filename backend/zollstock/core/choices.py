@@ -15,6 +15,7 @@ from .drawing import Drawing
 from .edgechoices import NO_EDGES, edge_fills, edge_kinds
 from .fixes import pixels_part, target_part
 from .library import Size
+from .mats import frames, mats
 from .near import Shelf, nearest
 from .offers import ChoiceKind, Offer, lost_in_short
 from .pixelcount import MOST_OUTPUT_PIXELS
@@ -29,11 +30,12 @@ from .studio import NOBODYS, Studio
 from .work import Work, work_out
 
 #: Of these every one stands for itself: none is left out for leading where another leads.
-_ALWAYS: tuple[ChoiceKind, ...] = ("edge", "fill")
+_ALWAYS: tuple[ChoiceKind, ...] = ("edge", "fill", "mat", "frame")
 
 
 class Choice(Record):
-    """One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim.
+    """One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim, a
+    usual `mat` or `frame`.
 
     `taken` marks the one the plan follows.
     """
@@ -66,6 +68,8 @@ def choices(
         "edge": lambda: chain(
             edge_kinds(work, style, left),
             edge_fills(work),
+            mats(work, style, shelf),
+            frames(work, style, shelf),
             () if work.plan.edge.fills else _ratio_answers(work, style, shelf),
         ),
         "pixels": lambda: _pixel_ways(work, style),
@@ -83,6 +87,9 @@ def choices(
         outcome = work_out(plan)
         if kind == "edge":
             taken = plan.edge.kind == work.plan.edge.kind
+        elif kind in ("mat", "frame"):
+            # The same card is the same card, in whichever unit somebody typed it.
+            taken = _cut_alike(outcome, work)
         else:
             taken = plan == work.plan and not any(c.taken for c in found if c.kind == kind)
         choice = Choice(id=name, kind=kind, title=title, text=wording(outcome), fix=fix, taken=taken,
@@ -102,6 +109,11 @@ def choices(
             update={"title": "The ratio fits as it is"}
         )
     return found
+
+
+def _cut_alike(one: Work, other: Work) -> bool:
+    same = one.boxes == other.boxes
+    return same and one.plan.edge.over(one.boxes) == other.plan.edge.over(other.boxes)
 
 
 #: Two ways whose boxes differ by less than this, mm, lead to the same print.

@@ -71,7 +71,15 @@ def nearest(
             continue
         ratio = w / h
         loss = 1 - min(ratio, picture) / max(ratio, picture)
-        apart = max(size.area / area, area / size.area)
-        if loss <= _LITTLE and apart <= _FARTHEST:
-            rated.append((float(apart) * _FRAME_WEIGHT[size.frames], size.key, size))
+        if loss <= _LITTLE and _apart(size, area) <= _FARTHEST:
+            rated.append((easily_bought(size, area), size.key, size))
     return tuple(size for *_, size in sorted(rated, key=lambda item: item[:2])[:_MOST])
+
+
+def easily_bought(size: Size, area: Fraction) -> float:
+    """How far a size is from an area (mm²) and from the next shop: the less, the better."""
+    return float(_apart(size, area)) * _FRAME_WEIGHT[size.frames]
+
+
+def _apart(size: Size, area: Fraction) -> Fraction:
+    return max(size.area / area, area / size.area)

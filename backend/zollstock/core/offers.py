@@ -9,7 +9,7 @@ from . import show
 from .rational import Fraction
 from .work import Work
 
-ChoiceKind = Literal["way", "size", "edge", "fill"]
+ChoiceKind = Literal["way", "size", "edge", "fill", "mat", "frame"]
 
 
 class Offer(NamedTuple):

@@ -1120,7 +1120,8 @@ export interface components {
         };
         /**
          * Choice
-         * @description One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim.
+         * @description One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim, a
+         *     usual `mat` or `frame`.
          *
          *     `taken` marks the one the plan follows.
          */
@@ -1131,7 +1132,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "way" | "size" | "edge" | "fill";
+            kind: "way" | "size" | "edge" | "fill" | "mat" | "frame";
             /** Title */
             title: string;
             /** Text */
@@ -3219,6 +3220,16 @@ export interface components {
              * @default
              */
             problem: string;
+            /**
+             * Padding
+             * @default #ffffff
+             */
+            padding: string;
+            /**
+             * Own Padding
+             * @default false
+             */
+            own_padding: boolean;
         };
         /** CellRow */
         CellRow: {

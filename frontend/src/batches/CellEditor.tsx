@@ -88,6 +88,28 @@ export function CellEditor(props: {
               {String(cell.angle).replace("-", "−")}°
             </span>
           </label>
+          {cell.mode === "contain" && (
+            <div className="flex items-center gap-3">
+              <label className="flex items-center gap-3">
+                <span className="w-20">Padding</span>
+                <input
+                  type="color"
+                  className="h-7 w-10 cursor-pointer"
+                  value={cell.padding}
+                  onChange={(event) => props.onPlace(fit({ colour: event.target.value }))}
+                />
+              </label>
+              {cell.own_padding && (
+                <button
+                  type="button"
+                  className="plain-button"
+                  onClick={() => props.onPlace(fit({ colour: null }))}
+                >
+                  As the batch
+                </button>
+              )}
+            </div>
+          )}
           <dl className="grid grid-cols-[90px_1fr] gap-y-1" aria-live="polite" data-testid="cell-figures">
             <dt className="soft">Grade</dt>
             <dd>
@@ -210,7 +232,13 @@ function CropWindow(props: { cell: Cell; drawing: Drawing; picture: string; onCr
       role="group"
       aria-label="Crop of the cell"
     >
-      <SheetLayers drawing={drawing} piece={{ ...now, turn: 0 }} view={view} proof={proof} />
+      <SheetLayers
+        drawing={drawing}
+        piece={{ ...now, turn: 0 }}
+        view={view}
+        proof={proof}
+        padding={cell.padding}
+      />
       <Rect
         ref={window_}
         box={printed}

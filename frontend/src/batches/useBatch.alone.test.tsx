@@ -73,6 +73,7 @@ describe("placing a cell by hand", () => {
       anchor: [x, 0.5] as [number, number],
       zoom: 1,
       angle: 0,
+      colour: null,
     });
     act(() => [0.1, 0.2, 0.3, 0.4].forEach((x) => result.current.place("p", "a", fit(x))));
     free();
@@ -88,7 +89,13 @@ describe("placing a cell by hand", () => {
     const { result } = renderHook(() => usePlaceCell(7, (picture) => heard.push(picture)));
     let free: () => void = () => undefined;
     hold = new Promise((resolve) => (free = resolve));
-    const fit = { mode: "fill" as const, anchor: [0.1, 0.5] as [number, number], zoom: 1, angle: 0 };
+    const fit = {
+      mode: "fill" as const,
+      anchor: [0.1, 0.5] as [number, number],
+      zoom: 1,
+      angle: 0,
+      colour: null,
+    };
     act(() => ["p", "q", "r", "q"].forEach((picture) => result.current.place(picture, "a", fit)));
     free();
     await waitFor(() => expect([...heard].sort()).toEqual(["p", "q", "q", "r"]));
@@ -96,7 +103,9 @@ describe("placing a cell by hand", () => {
 
   it("tells what was refused", async () => {
     const { result } = renderHook(() => usePlaceCell(7, () => undefined));
-    act(() => result.current.place("p", "a", { mode: "fill", anchor: [2, 0], zoom: 1, angle: 0 }));
+    act(() =>
+      result.current.place("p", "a", { mode: "fill", anchor: [2, 0], zoom: 1, angle: 0, colour: null }),
+    );
     await waitFor(() => expect(result.current.problem).toBe("the cell stays as it was"));
   });
 });
@@ -142,7 +151,13 @@ describe("the history of hands on cells", () => {
     vi.advanceTimersByTime(2000);
     act(() => result.current.remember("p", cell("a", { edited: true, anchor: [0.9, 0.5] })));
     act(() => expect(result.current.undo()).toEqual({ picture: "p", size: "a" }));
-    expect(place).toHaveBeenCalledWith("p", "a", { mode: "fill", anchor: [0.9, 0.5], zoom: 1, angle: 0 });
+    expect(place).toHaveBeenCalledWith("p", "a", {
+      mode: "fill",
+      anchor: [0.9, 0.5],
+      zoom: 1,
+      angle: 0,
+      colour: null,
+    });
     act(() => void result.current.undo());
     expect(auto).toHaveBeenCalledWith("p", "a");
     expect(result.current.canUndo).toBe(false);

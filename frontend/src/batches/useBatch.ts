@@ -71,6 +71,8 @@ export interface CellFit {
   anchor: [number, number];
   zoom: number;
   angle: number;
+  /** What is left around a whole picture; null as the batch has it. */
+  colour: string | null;
 }
 
 /** What a hand wants of a cell: a place, or null for automatic placement. */
@@ -156,6 +158,7 @@ export function useCellHistory(
 /** How a cell lies, as the server takes it. */
 export const fitOf = (cell: Cell): CellFit => ({
   mode: cell.mode as CellFit["mode"], anchor: cell.anchor as [number, number], zoom: cell.zoom, angle: cell.angle,
+  colour: cell.own_padding ? cell.padding : null,
 }); // prettier-ignore
 
 /** A run as it goes on; followed until it is over. */

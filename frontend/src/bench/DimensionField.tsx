@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type CSSProperties } from "react";
 import { ApiProblem } from "../api/client";
 import type { Unit } from "../api/types";
 import { dimensionWidth } from "../drawing/DimensionLine";
@@ -12,16 +12,7 @@ export function DimensionField(props: {
   unit: Unit;
   onLength: (typed: string) => void;
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const [said, setSaid] = useState("");
-  const field = useRef<HTMLInputElement>(null);
-  const typing = draft !== null;
-  useEffect(() => {
-    if (!typing) return;
-    field.current?.focus();
-    field.current?.select();
-  }, [typing]);
-
+  const [typing, setTyping] = useState(false);
   const figure = useRef<HTMLButtonElement>(null);
   const returns = useRef(false);
   useEffect(() => {
@@ -29,37 +20,72 @@ export function DimensionField(props: {
     if (!typing && returns.current) figure.current?.focus();
     returns.current = false;
   }, [typing]);
+  const width = Math.max(typing ? TYPED_WIDTH : 0, dimensionWidth(props.text));
+  const style = { left: props.at[0] - width / 2, top: props.at[1] - 14, width };
+  if (typing)
+    return (
+      <TypedOver
+        {...props}
+        purpose="side"
+        style={style}
+        onClose={(byKey) => {
+          returns.current = byKey;
+          setTyping(false);
+        }}
+      />
+    );
+  return (
+    <button
+      ref={figure}
+      type="button"
+      className="dimension figure"
+      style={style}
+      aria-label={`${props.label} ${props.text}, change it`}
+      onClick={() => setTyping(true)}
+    >
+      {props.text}
+    </button>
+  );
+}
 
-  const close = () => {
-    setDraft(null);
-    setSaid("");
+export const TYPED_WIDTH = 96;
+
+/** A length typed on the drawing: it counts with Enter, or when the field is left; Escape leaves it as it is. */
+export function TypedOver(props: {
+  label: string;
+  /** The length as it is. */
+  text: string;
+  unit: Unit;
+  purpose: "side" | "edge";
+  style: CSSProperties;
+  onLength: (typed: string) => void;
+  /** `byKey` says that a key closed it: the focus goes back where it came from. */
+  onClose: (byKey: boolean) => void;
+}) {
+  const [draft, setDraft] = useState(props.text);
+  const [said, setSaid] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const closed = useRef(false);
+  useEffect(() => {
+    field.current?.focus();
+    field.current?.select();
+  }, []);
+  const close = (byKey: boolean) => {
+    // Taking the field away makes it lose the focus, which must not take the length once more.
+    closed.current = true;
+    props.onClose(byKey);
   };
-  const take = async () => {
-    if (draft === null || draft === props.text) return close();
+  const take = async (byKey: boolean) => {
+    if (draft === props.text) return close(byKey);
     try {
-      props.onLength((await readLength(draft, props.unit, "side")).typed);
-      close();
+      props.onLength((await readLength(draft, props.unit, props.purpose)).typed);
+      close(byKey);
     } catch (error) {
       setSaid((error as ApiProblem).message);
     }
   };
-  const width = Math.max(typing ? 96 : 0, dimensionWidth(props.text));
-  const style = { left: props.at[0] - width / 2, top: props.at[1] - 14, width };
-  if (!typing)
-    return (
-      <button
-        ref={figure}
-        type="button"
-        className="dimension figure"
-        style={style}
-        aria-label={`${props.label} ${props.text}, change it`}
-        onClick={() => setDraft(props.text)}
-      >
-        {props.text}
-      </button>
-    );
   return (
-    <div className="absolute z-10" style={style}>
+    <div className="absolute z-10" style={props.style}>
       <input
         ref={field}
         className="field figure !px-1 text-center text-[15.5px]"
@@ -71,13 +97,16 @@ export function DimensionField(props: {
         onChange={(event) => setDraft(event.target.value)}
         onKeyDown={(event) => {
           if (event.key !== "Enter" && event.key !== "Escape") return;
-          // The figure has the focus before the key is through with; it must not press it again.
+          // What is under it has the focus before the key is through with; it must not press it again.
           event.preventDefault();
-          returns.current = true;
-          if (event.key === "Enter") void take();
-          if (event.key === "Escape") close();
+          if (event.key === "Enter") void take(true);
+          else close(true);
         }}
-        onBlur={() => (said ? close() : void take())}
+        onBlur={() => {
+          if (closed.current) return;
+          if (said) close(false);
+          else void take(false);
+        }}
       />
       {said && (
         <p role="alert" className="panel absolute left-0 mt-1 w-56 px-2 py-1 text-[13px]">

@@ -15,7 +15,8 @@ export interface Grip {
   flat: boolean;
   /** Its place, mm of the document. */
   at: readonly [number, number];
-  /** The length it changes, as it is, mm, and the most it may become. */
+  /** The length it changes, as the plan has it and in mm, and the most mm it may become. */
+  typed: string;
   mm: number;
   most: number;
   /** How many mm longer it gets for each mm to the right or down. */
@@ -27,10 +28,10 @@ export interface Grip {
 export function gripsOf(edge: Edge, boxes: Boxes, image: BoxMm): Grip[] {
   const trim = boxes.trim ?? boxes.document;
   if (edge.kind === "border") return borderGrips(edge, trim, image);
-  if (edge.kind === "mat") return boxes.opening ? matGrips(boxes.opening, trim) : [];
+  if (edge.kind === "mat") return boxes.opening ? matGrips(edge, boxes.opening, trim) : [];
   if (edge.kind === "bleed") return bleedGrips(edge, boxes.content ?? boxes.document, trim);
   if (edge.kind === "wrap" && boxes.fold && boxes.fold_back)
-    return wrapGrips(boxes.fold, boxes.fold_back, boxes.content ?? boxes.document);
+    return wrapGrips(edge, boxes.fold, boxes.fold_back, boxes.content ?? boxes.document);
   return [];
 }
 
@@ -40,6 +41,7 @@ function borderGrips(edge: Of<"border">, trim: BoxMm, image: BoxMm): Grip[] {
     ...placed(image, side),
     id: side,
     label: `Border at the ${side}`,
+    typed: edge[side],
     mm: wide[side],
     most: Math.max(0, (isFlat(side) ? trim[2] : trim[3]) / 2 - 5),
     by: inwards(side),
@@ -48,13 +50,14 @@ function borderGrips(edge: Of<"border">, trim: BoxMm, image: BoxMm): Grip[] {
 }
 
 /** The opening stays in the middle of the sheet: each side that is dragged moves the other as far. */
-function matGrips(opening: BoxMm, trim: BoxMm): Grip[] {
+function matGrips(edge: Of<"mat">, opening: BoxMm, trim: BoxMm): Grip[] {
   return SIDES.map((side) => {
-    const name = isFlat(side) ? "width" : "height";
+    const name = isFlat(side) ? ("width" as const) : ("height" as const);
     return {
       ...placed(opening, side),
       id: side,
       label: `The opening's ${name}, at the ${side}`,
+      typed: edge[`opening_${name}`],
       mm: isFlat(side) ? opening[2] : opening[3],
       most: isFlat(side) ? trim[2] : trim[3],
       by: -2 * inwards(side),
@@ -70,6 +73,7 @@ function bleedGrips(edge: Of<"bleed">, content: BoxMm, trim: BoxMm): Grip[] {
     ...placed(content, side),
     id: side,
     label: `Bleed at the ${side}`,
+    typed: edge[side] ?? edge.bleed,
     mm: wide[side],
     most: Math.min(trim[2], trim[3]) / 2,
     by: -inwards(side),
@@ -78,7 +82,7 @@ function bleedGrips(edge: Of<"bleed">, content: BoxMm, trim: BoxMm): Grip[] {
 }
 
 /** Depth and turn are the same all round; one grip each, apart from each other. */
-function wrapGrips(fold: BoxMm, back: BoxMm, content: BoxMm): Grip[] {
+function wrapGrips(edge: Of<"wrap">, fold: BoxMm, back: BoxMm, content: BoxMm): Grip[] {
   const most = Math.min(fold[2], fold[3]) / 2;
   const depth = gaps(back, fold).right;
   const grip = { most, by: 1 };
@@ -88,6 +92,7 @@ function wrapGrips(fold: BoxMm, back: BoxMm, content: BoxMm): Grip[] {
       ...grip,
       id: "depth",
       label: "Depth of the bar, on the drawing",
+      typed: edge.depth,
       mm: depth,
       fix: (typed) => ({ "edge.depth": typed }),
     },
@@ -96,6 +101,7 @@ function wrapGrips(fold: BoxMm, back: BoxMm, content: BoxMm): Grip[] {
       ...grip,
       id: "turn",
       label: "Round to the back, on the drawing",
+      typed: edge.turn,
       mm: gaps(content, back).bottom,
       fix: (typed) => ({ "edge.turn": typed }),
     },

@@ -18,6 +18,10 @@ from ..show import LengthStyle
 
 #: Letters lower than this, mm, nobody reads in the hand.
 LEAST_LETTERS = Fraction(3, 2)
+#: A cutter strays: nothing that matters lies nearer to the cut, mm.
+SAFE_MARGIN = Fraction(3)
+#: A caption is moved closer by whole steps, mm.
+_STEP = Fraction(1, 10)
 #: As much of its room as a caption that has to shrink takes.
 _SNUG = Fraction(9, 10)
 
@@ -119,6 +123,24 @@ class Caption(Part):
                 fix=fix,
                 fix_label="Move it closer" if spare / 2 > touches else "Widen the border there",
             )
+        elif border - needs < SAFE_MARGIN:
+            closer = (self.offset.mm - (SAFE_MARGIN - (border - needs))) // _STEP * _STEP
+            fix = (
+                {"edge.caption.offset": style.typed(closer)}
+                if closer > touches
+                else {f"edge.{self.side}": style.typed_at_least(needs + SAFE_MARGIN)}
+            )
+            yield Finding(
+                id="caption-near-trim",
+                level="warn",
+                step="edge",
+                text=f"The caption ends {style.length(border - needs)} from the cut: closer than "
+                f"{style.length(SAFE_MARGIN)} a slip of the cutter takes letters with it.",
+                fix=fix,
+                fix_label="Move it closer to the picture"
+                if closer > touches
+                else "Widen the border there",
+            )
         elif touches > self.offset.mm:
             yield Finding(
                 id="caption-beyond",
@@ -130,6 +152,17 @@ class Caption(Part):
             )
         (label,) = self.labels(printed)
         left, right = label.at[0] - trim.x, trim.right - label.at[0] - takes.width
+        if 0 <= min(left, right) < SAFE_MARGIN:
+            centred = (trim.w - takes.width) / 2 >= SAFE_MARGIN and self.align != "centre"
+            yield Finding(
+                id="caption-near-trim",
+                level="warn",
+                step="edge",
+                text=f"The caption ends {style.length(min(left, right))} from the cut at the side: closer "
+                f"than {style.length(SAFE_MARGIN)} a slip of the cutter takes letters with it.",
+                fix={"edge.caption.align": "centre"} if centred else None,
+                fix_label="Centre it" if centred else None,
+            )
         if left < 0 or right < 0:
             holds = self.height.mm * trim.w / takes.width * _SNUG
             fix = {"edge.caption.height": style.typed(holds), "edge.caption.align": "centre"}

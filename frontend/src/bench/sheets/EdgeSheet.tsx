@@ -30,7 +30,16 @@ export function EdgeSheet(props: SheetProps & { problem: ApiProblem | null }) {
         />
       </div>
       {edge.kind === "border" && <BorderFields edge={edge} worksheet={worksheet} {...given} />}
-      {edge.kind === "mat" && <MatFields edge={edge} print={print.id} {...given} />}
+      {edge.kind === "mat" && (
+        <MatFields
+          edge={edge}
+          mats={of("mat")}
+          frames={of("frame")}
+          proof={proof}
+          print={print.id}
+          {...given}
+        />
+      )}
       {edge.kind === "bleed" && <BleedFields edge={edge} fills={of("fill")} proof={proof} {...given} />}
       {edge.kind === "wrap" && (
         <WrapFields edge={edge} fills={of("fill")} proof={proof} print={print} {...given} />

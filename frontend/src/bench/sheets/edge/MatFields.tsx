@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
-import type { Plan } from "../../../api/types";
+import type { Choice, Plan } from "../../../api/types";
 import { Pick } from "../../../shell/Pick";
+import { Choices } from "../../ChoiceCard";
 import { usePlanStore } from "../../planStore";
 import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
 import { USUAL } from "./usual";
@@ -11,7 +12,9 @@ const WAYS = [
   { value: "floats", label: "The print floats" },
 ] as const;
 
-export function MatFields(props: EdgeProps & { edge: Mat; print: number }) {
+export function MatFields(
+  props: EdgeProps & { edge: Mat; mats: Choice[]; frames: Choice[]; proof: string; print: number },
+) {
   const { edge } = props;
   const change = usePlanStore((store) => store.change);
   const floats = edge.reveal !== null;
@@ -96,6 +99,8 @@ export function MatFields(props: EdgeProps & { edge: Mat; print: number }) {
           />
         </div>
       )}
+      <Usual title="Usual mats over this sheet" choices={props.mats} proof={props.proof} />
+      <Usual title="Usual frames that hold it" choices={props.frames} proof={props.proof} />
       <div className="flex flex-wrap gap-2">
         <CutLink href={`/api/prints/${props.print}/cutting.pdf?unit=${props.unit}`}>Cutting leaf</CutLink>
         {(edge.inner ? [1, 2] : [1]).map((card) => (
@@ -104,6 +109,17 @@ export function MatFields(props: EdgeProps & { edge: Mat; print: number }) {
           </CutLink>
         ))}
       </div>
+    </>
+  );
+}
+
+/** Sizes of the library that suit, each as this print would look in it; nothing where none does. */
+function Usual({ title, choices, proof }: { title: string; choices: Choice[]; proof: string }) {
+  if (!choices.length) return null;
+  return (
+    <>
+      <h3 className="part-title">{title}</h3>
+      <Choices label={title} choices={choices} proof={proof} slim />
     </>
   );
 }
