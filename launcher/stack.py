@@ -211,6 +211,8 @@ class Stack:
         own = dict(os.environ)
         own["PATH"] = f"{own.get('PATH', '')}:{_SBIN}"
         own["ZOLLSTOCK_VAR"] = str(self.var)
+        # Django's checks are the web's: each worker would read the whole API in for them first.
+        own.setdefault("CELERY_SKIP_CHECKS", "1")
         own["VIPS_CONCURRENCY"] = own.get("VIPS_CONCURRENCY", str(os.cpu_count() or 2))
         if "ZOLLSTOCK_DB_HOST" in own:
             own["ZOLLSTOCK_DB_ELSEWHERE"] = "1"

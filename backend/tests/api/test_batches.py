@@ -33,7 +33,7 @@ pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("
 SET = "keys:cm-10x15,cm-20x20,in-8x10,px-320"
 
 #: Two hundred in a long round; enough that a worker dies in the middle in a short one.
-PICTURES = 200 if LONG else 40
+PICTURES = 200 if LONG else 20
 
 
 def brought(
@@ -467,7 +467,7 @@ def test_single_orders_are_not_stuck_behind_a_run(
     run = run_of(
         caller,
         batch_of(
-            caller, brought(account, folder, 24, ((1500, 1000),)), "keys:cm-10x15,cm-20x20,in-8x10"
+            caller, brought(account, folder, 10, ((1500, 1000),)), "keys:cm-10x15,cm-20x20,in-8x10"
         ),
     )
     held = ready_print(caller, save(noise(600, 400, seed=9999), tmp_path / "single.jpg"))

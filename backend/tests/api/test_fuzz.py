@@ -29,8 +29,8 @@ from tests.lengthy import LONG
 from zollstock.site.api import api
 from zollstock.site.wsgi import application
 
-#: Examples for each operation: about a minute in all. More by the environment, for a night.
-EXAMPLES = int(os.environ.get("ZOLLSTOCK_FUZZ", "80" if LONG else "5"))
+#: Examples for each operation: about half a minute in all. More by the environment, for a night.
+EXAMPLES = int(os.environ.get("ZOLLSTOCK_FUZZ", "80" if LONG else "3"))
 CHECKS = (
     not_a_server_error,
     status_code_conformance,

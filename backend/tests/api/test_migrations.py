@@ -116,8 +116,15 @@ def before(account) -> dict[str, Any]:
     return ids | {"print": held.id, "run": run.id, "of_run": of_run.id, "plans": plans}
 
 
-def test_a_print_is_a_design_with_all_its_steps(account, before) -> None:
+def test_a_database_of_one_row_for_everything_keeps_it_all(account, before) -> None:
+    """One way there and back for all of it: the way is what takes long."""
     caller = Caller(account)
+    a_print_is_a_design_with_all_its_steps(caller, before)
+    orders_keep_their_files_and_go_on(caller, before)
+    a_run_keeps_its_orders_and_its_table(caller, before)
+
+
+def a_print_is_a_design_with_all_its_steps(caller: Caller, before: dict[str, Any]) -> None:
     held = caller("GET", f"prints/{before['print']}")
     assert held["plan"] == before["plans"][2] and held["can_undo"] and held["can_redo"]
     assert held["picture"]["name"] == "fog.jpg"
@@ -130,8 +137,7 @@ def test_a_print_is_a_design_with_all_its_steps(account, before) -> None:
     assert caller("GET", "jobs")[0]["prints"][0]["picture_id"] == held["picture"]["id"]
 
 
-def test_orders_keep_their_files_and_go_on(account, before) -> None:
-    caller = Caller(account)
+def orders_keep_their_files_and_go_on(caller: Caller, before: dict[str, Any]) -> None:
     told = {order["state"]: order for order in caller("GET", f"prints/{before['print']}/orders")}
     assert told.keys() == {"done", "queued", "running"}
     (file,) = told["done"]["files"]
@@ -144,8 +150,7 @@ def test_orders_keep_their_files_and_go_on(account, before) -> None:
     assert claimed.by_key()["picture"].name == "fog.jpg"
 
 
-def test_a_run_keeps_its_orders_and_its_table(account, before) -> None:
-    caller = Caller(account)
+def a_run_keeps_its_orders_and_its_table(caller: Caller, before: dict[str, Any]) -> None:
     run = caller("GET", f"runs/{before['run']}")
     assert (run["state"], run["total"], run["queued"]) == ("paused", 1, 1)
     assert caller("POST", f"runs/{run['id']}/resume")["state"] == "going"

@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import Asking
 from tests.pictures import noise, save
 
 
@@ -15,12 +16,12 @@ from tests.pictures import noise, save
 def two(bench, tmp_path: Path) -> Page:
     """The first of two prints of a job on the bench."""
     page = bench(title="Two prints")
-    page.get_by_role("link", name="Two prints").click()
-    second = save(noise(800, 1200, seed=77), tmp_path / "sluice.jpg")
-    page.get_by_label("Pictures to bring").set_input_files(second)
-    expect(page.locator("ul a[href^='/prints/']")).to_have_count(2, timeout=20_000)
-    page.locator("ul a[href^='/prints/']").first.click()
-    expect(page.get_by_role("tab", name="Picture")).to_be_visible()
+    ask = Asking(page.context)
+    held = ask("GET", f"prints/{page.url.split('/prints/')[1].split('/')[0]}")
+    second = ask.bring(save(noise(800, 1200, seed=77), tmp_path / "sluice.jpg"))
+    ask("POST", f"jobs/{held['job']}/prints", {"picture": second["id"]})
+    page.reload()
+    expect(page.get_by_role("button", name="Next print")).to_be_enabled()
     return page
 
 
