@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated, Any, Literal
+from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
@@ -20,6 +22,7 @@ from zollstock.core.show import LengthStyle
 from zollstock.core.sources import SOURCES
 from zollstock.core.viewing import MEDIA
 from zollstock.core.worksheet import Worksheet, worksheet
+from zollstock.pictures.measured import measures_of
 from zollstock.sizes.shelf import OWN, shelf_of, studio_of
 
 router = Router(tags=["bench"], auth=RememberedSession())
@@ -41,6 +44,8 @@ class ReckonRequest(Schema):
     step: Step | None = "fit"
     #: Edges that the print had before, by their kinds: each comes back as it was left.
     edges: Annotated[dict[str, dict[str, Any]], Field(max_length=5)] = {}
+    #: The picture that the plan is for: what was measured of it goes into the reckoning.
+    picture: UUID | None = None
 
 
 class TypedLength(Schema):
@@ -105,13 +110,10 @@ class Reference(Schema):
 @router.post("/reckon", response=Worksheet, exclude_none=True)
 def reckon(request: SignedRequest, wanted: ReckonRequest) -> HttpResponse:
     """The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail."""
-    made = worksheet(
-        parse_plan(wanted.plan),
-        wanted.unit,
-        wanted.step,
-        studio_of(request.user),
-        wanted.edges,
-    )
+    studio = studio_of(request.user)
+    if wanted.picture is not None:
+        studio = replace(studio, measures=measures_of(request.user, wanted.picture))
+    made = worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, studio, wanted.edges)
     # The model is what the response says; to check and copy it again would take a third as long.
     return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")
 

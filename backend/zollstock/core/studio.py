@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from .measures import NOT_MEASURED, Measures
 from .near import Shelf, library_shelf
 
 
@@ -13,6 +14,8 @@ class Studio:
 
     #: Sizes to look for near ones in, and that other sizes are offered from.
     sizes: Shelf = field(default_factory=library_shelf)
+    #: What was measured of the picture at hand.
+    measures: Measures = NOT_MEASURED
 
 
 NOBODYS = Studio()

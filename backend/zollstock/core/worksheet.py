@@ -18,6 +18,7 @@ from .rail import Rail, rail
 from .rational import Fraction, exact
 from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
+from .rimadvice import Advice, rim_advice
 from .schools import SCHOOLS
 from .show import LengthStyle, style_for
 from .studio import NOBODYS, Studio
@@ -102,6 +103,9 @@ class Worksheet(Record):
     choices: list[Choice]
     rail: Rail
     zones: list[ZoneRow]
+    advice: Advice | None = Field(
+        default=None, description="What should go round a canvas, where its picture was measured."
+    )
     turns: QuarterTurns
     file_size: str = Field(
         description="Both sides of the file with one unit, as a printer's dialog wants."
@@ -130,6 +134,7 @@ def worksheet(
         choices=choices(work, style, step, studio, left) if step else [],
         rail=rail(work, style),
         zones=zone_rows(work, style),
+        advice=rim_advice(work, style, studio),
         file_size=style.size(work.boxes.document.w, work.boxes.document.h),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
     )

@@ -17,6 +17,7 @@ log = logging.getLogger(__name__)
 #: Every task that is told about a row.
 TaskName = Literal[
     "zollstock.pictures.tasks.read",
+    "zollstock.pictures.tasks.inspect",
     "zollstock.renders.tasks.make",
     "zollstock.renders.tasks.work_off",
     "zollstock.batches.tasks.lay_out",

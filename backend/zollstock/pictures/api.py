@@ -15,11 +15,13 @@ from pydantic import Field
 
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.measures import MeasureWords, told
 from zollstock.core.parts.fit import MOST_ZONES, KeepZone
 from zollstock.core.show import size_of_file
 
 from .intake import take_in
-from .models import Picture
+from .measured import measures_of
+from .models import Inspection, Picture
 from .receiving import announced_length, body
 from .serving import stored
 
@@ -86,6 +88,25 @@ def every(request: SignedRequest) -> list[PictureFacts]:
 @router.get("/pictures/{uuid:picture_id}", response=PictureFacts)
 def one(request: SignedRequest, picture_id: UUID) -> PictureFacts:
     return facts(get_object_or_404(own_pictures(request), id=picture_id))
+
+
+class Measured(Schema):
+    """What was measured of a picture; `state` waiting, running, done, or failed with its `problem`."""
+
+    state: str
+    problem: str
+    measures: list[MeasureWords]
+
+
+@router.get("/pictures/{uuid:picture_id}/measures", response=Measured)
+def measured(request: SignedRequest, picture_id: UUID) -> Measured:
+    """What was measured of its pixels, in the background after it was brought."""
+    picture = get_object_or_404(own_pictures(request), id=picture_id)
+    row = Inspection.objects.filter(picture=picture).first()
+    if row is None:
+        return Measured(state="waiting", problem="", measures=[])
+    words = list(told(measures_of(request.user, picture_id)))
+    return Measured(state=row.state, problem=row.problem, measures=words)
 
 
 class Kept(Schema):

@@ -72,6 +72,22 @@ class Picture(LongWork):
         return (size[1], size[0]) if self.orientation >= 5 else size
 
 
+class Inspection(LongWork):
+    """What is measured of a ready picture, in the background: `measures` is a document of the core's
+    `Measures`, empty until it is done."""
+
+    class State(models.TextChoices):
+        WAITING = "waiting"
+        RUNNING = "running"
+        DONE = "done"
+        FAILED = "failed"
+
+    id = models.BigAutoField(primary_key=True)
+    picture = models.OneToOneField(Picture, on_delete=models.CASCADE)
+    state = models.CharField(max_length=8, choices=State, default=State.WAITING)
+    measures = models.JSONField(default=dict)
+
+
 class Parcel(models.Model):
     """A file that comes in pieces: `received` of `size` bytes are in the storage, in order.
 

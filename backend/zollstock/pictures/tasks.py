@@ -9,10 +9,11 @@ from __future__ import annotations
 from celery import shared_task
 
 from zollstock.longwork.queue import Queue
+from zollstock.pixels.measures import measure
 from zollstock.pixels.proofs import make_proofs
 
-from .later import read_later
-from .models import Picture
+from .later import inspect_later, read_later
+from .models import Inspection, Picture
 from .parcels import give_up_old
 from .signals import picture_read
 from .storage import discard, local_path, name_of, store, work_folder
@@ -40,6 +41,19 @@ READING = Queue(
 )
 
 
+INSPECTING = Queue(
+    Inspection,
+    waiting={"state": Inspection.State.WAITING},
+    running={"state": Inspection.State.RUNNING},
+    failed={"state": Inspection.State.FAILED},
+    what="this picture was measured",
+    interrupted="This picture could not be measured: three times it took more memory or time than there is. "
+    "Everything else works without.",
+)
+#: Pictures from before there were inspections are measured by so many at a time.
+_AT_A_TIME = 20
+
+
 @shared_task(time_limit=MOST_SECONDS)
 def read(picture_id: str) -> None:
     """Make the proofs of a picture; only the worker that claims it reads it."""
@@ -58,7 +72,11 @@ def read(picture_id: str) -> None:
         proofs = store(bench, f"{home}/bench.jpg"), store(small, f"{home}/small.jpg")
         try:
             read_whole = READING.finish(
-                picture, state=Picture.State.READY, proof=proofs[0], small=proofs[1]
+                picture,
+                also=lambda: inspect_later(Inspection.objects.get_or_create(picture=picture)[0]),
+                state=Picture.State.READY,
+                proof=proofs[0],
+                small=proofs[1],
             )
         except Exception:
             discard(*proofs)
@@ -69,13 +87,31 @@ def read(picture_id: str) -> None:
             discard(*proofs)
 
 
+@shared_task(time_limit=MOST_SECONDS)
+def inspect(inspection_id: str) -> None:
+    """Measure a picture; only the worker that claims its row does."""
+    inspection = INSPECTING.claim(inspection_id)
+    if inspection is None:
+        return
+    with (
+        INSPECTING.in_words(inspection),
+        INSPECTING.alive(inspection),
+        local_path(name_of(inspection.picture.file)) as master,
+    ):
+        found = measure(master).model_dump(mode="json")
+        INSPECTING.finish(inspection, state=Inspection.State.DONE, measures=found)
+
+
 @shared_task
 def take_up() -> None:
-    """Queue again what nobody has read; give up what ended its worker three times."""
-    for picture in READING.left():
+    """Queue again what nobody has read or measured; give up what ended its worker three times."""
+    for picture in (*READING.left(), *READING.forgotten()):
         read_later(picture)
-    for picture in READING.forgotten():
-        read_later(picture)
+    for inspection in (*INSPECTING.left(), *INSPECTING.forgotten()):
+        inspect_later(inspection)
+    unmeasured = Picture.objects.filter(state=Picture.State.READY, inspection=None)
+    for picture in unmeasured[:_AT_A_TIME]:
+        inspect_later(Inspection.objects.get_or_create(picture=picture)[0])
 
 
 @shared_task

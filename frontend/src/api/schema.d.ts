@@ -401,6 +401,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures/{picture_id}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Measured
+         * @description What was measured of its pixels, in the background after it was brought.
+         */
+        get: operations["zollstock_pictures_api_measured"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures/{picture_id}/keep": {
         parameters: {
             query?: never;
@@ -1003,6 +1023,22 @@ export interface components {
             new: string;
         };
         /**
+         * Advice
+         * @description What to take and why; without `fix` it is so already.
+         */
+        Advice: {
+            /** Text */
+            text: string;
+            /** Reasons */
+            reasons: string[];
+            /** Fix */
+            fix?: {
+                [key: string]: unknown;
+            } | null;
+            /** Fix Label */
+            fix_label?: string | null;
+        };
+        /**
          * Blade
          * @description A blade of the folding rule: its key figure, one word of state, the figures on its pad.
          */
@@ -1552,6 +1588,8 @@ export interface components {
             rail: components["schemas"]["Rail"];
             /** Zones */
             zones: components["schemas"]["ZoneRow"][];
+            /** @description What should go round a canvas, where its picture was measured. */
+            advice?: components["schemas"]["Advice"] | null;
             turns: components["schemas"]["QuarterTurns"];
             /**
              * File Size
@@ -1601,6 +1639,8 @@ export interface components {
                     [key: string]: unknown;
                 };
             };
+            /** Picture */
+            picture?: string | null;
         };
         /**
          * Bleed
@@ -2645,6 +2685,38 @@ export interface components {
              * Format: date-time
              */
             created: string;
+        };
+        /**
+         * MeasureWords
+         * @description A measure for people: its figure, what it means, and where the way of measuring comes from.
+         */
+        MeasureWords: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+            /** Text */
+            text: string;
+            /** Meaning */
+            meaning: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * Measured
+         * @description What was measured of a picture; `state` waiting, running, done, or failed with its `problem`.
+         */
+        Measured: {
+            /** State */
+            state: string;
+            /** Problem */
+            problem: string;
+            /** Measures */
+            measures: components["schemas"]["MeasureWords"][];
         };
         /**
          * Kept
@@ -4729,6 +4801,55 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_api_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measured"];
+                };
             };
             /** @description A part of the application is away for a moment. */
             503: {

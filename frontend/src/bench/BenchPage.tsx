@@ -71,7 +71,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const { account } = usePreferences();
   const given = useParams()["step"] as Step | undefined;
   const step = given && STEPS.includes(given) ? given : "size";
-  const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step, print.plan, print.id);
+  const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step, print.plan, print);
   const [help, setHelp] = useState(false);
   const { undo, redo, settle, change } = usePlanStore();
   const orders = useOrders(print.id);

@@ -17,6 +17,8 @@ interface Question {
   ways: boolean;
   /** Edges that the print had before: each is offered as it was left. */
   edges: Record<string, Plan["edge"]>;
+  /** The picture that it is of: what was measured of it is taken into account. */
+  picture: string | null;
   /** The last saved plan, drawn while the one in hand cannot be reckoned and nothing is drawn yet. */
   instead: Plan | null;
 }
@@ -28,10 +30,10 @@ interface Answer {
   problem: ApiProblem | null;
 }
 
-const reckoned = (plan: Plan, { unit, step, ways, edges }: Question) =>
+const reckoned = (plan: Plan, { unit, step, ways, edges, picture }: Question) =>
   must<Worksheet>(
     client.POST("/api/reckon", {
-      body: { plan: plan as Record<string, unknown>, unit, step: ways ? step : null, edges },
+      body: { plan: plan as Record<string, unknown>, unit, step: ways ? step : null, edges, picture },
     }),
   );
 
@@ -61,7 +63,7 @@ export function useWorksheet(
   unit: Unit,
   step: Step,
   saved: Plan | null = null,
-  print: number | null = null,
+  print: { id: number; picture: { id: string } } | null = null,
 ) {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [problem, setProblem] = useState<ApiProblem | null>(null);
@@ -73,6 +75,8 @@ export function useWorksheet(
   useEffect(() => {
     kept.current = saved;
   }, [saved]);
+  const printId = print?.id ?? null;
+  const picture = print?.picture.id ?? null;
   useEffect(() => {
     line.current ??= new LatestWins<Question, Answer>(
       ask,
@@ -94,7 +98,8 @@ export function useWorksheet(
         unit,
         step,
         ways,
-        edges: print !== null && ways && step === "edge" ? edgesLeft(print) : {},
+        edges: printId !== null && ways && step === "edge" ? edgesLeft(printId) : {},
+        picture,
         instead: drawn.current ? null : kept.current,
       });
     const moving = step === stepBefore && now - at < MOVING_MS;
@@ -102,7 +107,7 @@ export function useWorksheet(
     if (!moving) return;
     const rest = setTimeout(() => put(true), MOVING_MS);
     return () => clearTimeout(rest);
-  }, [plan, unit, step, out, print]);
+  }, [plan, unit, step, out, printId, picture]);
   // The cards are those of a step: until this one's come there are none, rather than another's.
   const worksheet =
     answer && (answer.step === step ? answer.worksheet : { ...answer.worksheet, choices: [] });

@@ -1,5 +1,6 @@
 import type { PictureFacts } from "../api/types";
 import { typeset } from "../shell/typeset";
+import { MeasuredList } from "./MeasuredList";
 
 /** What is known of a picture's file. */
 export function PictureFactsList({ picture }: { picture: PictureFacts }) {
@@ -29,6 +30,7 @@ export function PictureFactsList({ picture }: { picture: PictureFacts }) {
           </div>
         ))}
       </dl>
+      <MeasuredList picture={picture.id} />
       <p className="finding" data-level="note">
         {picture.ppi_tag
           ? `The file is tagged ${typeset(`${picture.ppi_tag} ppi`)}. The tag changes no pixel and says nothing about a print.`

@@ -42,7 +42,14 @@ export function EdgeSheet(props: SheetProps & { problem: ApiProblem | null }) {
       )}
       {edge.kind === "bleed" && <BleedFields edge={edge} fills={of("fill")} proof={proof} {...given} />}
       {edge.kind === "wrap" && (
-        <WrapFields edge={edge} fills={of("fill")} proof={proof} print={print} {...given} />
+        <WrapFields
+          edge={edge}
+          fills={of("fill")}
+          advice={worksheet.advice ?? null}
+          proof={proof}
+          print={print}
+          {...given}
+        />
       )}
       <MarksFields plan={plan} worksheet={worksheet} {...given} />
       <Choices choices={of("way")} proof={proof} />

@@ -30,8 +30,8 @@ export function PictureSheet({ print, plan }: SheetProps) {
       </label>
       <PictureFactsList picture={print.picture} />
       <p className="soft">
-        The master file is never changed. Focus, noise and exposure are not judged here: look at the picture
-        itself first.
+        The master file is never changed. Focus and exposure are not judged here: look at the picture itself
+        first.
       </p>
       <Link className="plain-button inline-flex items-center" to={`/pictures/${print.picture.id}`}>
         The picture and all its prints

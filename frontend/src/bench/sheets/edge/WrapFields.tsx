@@ -1,11 +1,12 @@
 import { Pipette } from "lucide-react";
 import { useState } from "react";
-import type { Choice, Plan, PrintState } from "../../../api/types";
+import type { Advice, Choice, Plan, PrintState } from "../../../api/types";
 import { NumberField } from "../../../fields/NumberField";
 import { Slider } from "../../../fields/Slider";
 import { rimColour } from "../../pickedColour";
 import { usePlanStore } from "../../planStore";
 import { usePlanTyping } from "../../usePlanTyping";
+import { AdviceCard } from "./AdviceCard";
 import { EdgeCards } from "./EdgeCards";
 import { EdgeColour, EdgeLength, type EdgeProps } from "./parts";
 
@@ -13,7 +14,7 @@ type Wrap = Extract<Plan["edge"], { kind: "wrap" }>;
 const percent = (share: number) => Math.round(share * 1000) / 10;
 
 export function WrapFields(
-  props: EdgeProps & { edge: Wrap; fills: Choice[]; proof: string; print: PrintState },
+  props: EdgeProps & { edge: Wrap; fills: Choice[]; advice: Advice | null; proof: string; print: PrintState },
 ) {
   const { edge } = props;
   const { change, ...typing } = usePlanTyping();
@@ -25,6 +26,7 @@ export function WrapFields(
       </div>
       <h3 className="part-title">What goes round</h3>
       <EdgeCards label="What goes round" choices={props.fills} proof={props.proof} told />
+      {props.advice && <AdviceCard title="For this picture" advice={props.advice} />}
       {edge.fill === "soft-mirror" && (
         <label className="flex items-center justify-between gap-3">
           How soft
