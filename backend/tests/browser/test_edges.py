@@ -169,3 +169,58 @@ def test_a_bleed_side_by_side(bench) -> None:
     group.get_by_role("button", name="Mirrored").click()
     expect(group.get_by_text("Mirrored: ")).to_be_visible()
     expect(page.locator("[data-testid=drawing] [data-rim=mirror]")).to_be_visible()
+
+
+def test_every_length_of_an_edge_is_typed_on_the_drawing(bench) -> None:
+    """Press a grip with the mouse or by key: its length can be typed; Escape leaves it as it was."""
+    page = at_the_edge(bench())
+    take(page, "Wrap")
+    page.get_by_role("slider", name="Depth of the bar, on the drawing").click()
+    typed(page, "Depth of the bar, on the drawing", "1 in")
+    expect(page.get_by_label("Depth of the bar", exact=True)).to_have_value("1 in")
+    turn = page.get_by_role("slider", name="Round to the back, on the drawing")
+    turn.focus()
+    page.keyboard.press("Enter")
+    page.keyboard.type("9 parsecs")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("The print keeps 1.2 cm")
+    page.keyboard.press("Escape")
+    expect(turn).to_be_focused()
+    expect(page.get_by_label("Round to the back", exact=True)).to_have_value("1.2 cm")
+
+    take(page, "Border")
+    page.get_by_role("slider", name="Border at the top").click()
+    typed(page, "Border at the top", "2,5")
+    expect(page.locator("[data-step=edge] .blade-key")).to_have_text(f"Border 2.5{THIN}cm")
+    page.keyboard.press("Control+z")
+    expect(page.locator("[data-step=edge] .blade-key")).to_have_text(f"Border 3{THIN}cm")
+
+
+def test_a_canvas_is_advised_by_what_was_measured_of_its_rim(bench) -> None:
+    """The picture is noise all over: there is much to be recognised twice in its rim."""
+    page = at_the_edge(bench())
+    take(page, "Wrap")
+    page.get_by_role("button", name="Mirror", exact=True).click()
+    page.locator("[data-step=picture]").click()
+    expect(page.get_by_role("region", name="Measured in its pixels")).to_contain_text("of 255")
+    page.locator("[data-step=edge]").click()
+    advice = page.get_by_role("region", name="For this picture")
+    expect(advice).to_contain_text("The rim is ")
+    advice.get_by_role("button", name=re.compile("^Take soft mirror")).click()
+    expect(page.locator("[data-step=edge] .blade-state")).to_have_text("soft mirror")
+    expect(advice).to_contain_text("as it is")
+
+
+def test_a_usual_mat_and_a_usual_frame_are_taken_by_one_click(bench) -> None:
+    page = at_the_edge(bench())
+    take(page, "Mat")
+    mats = page.get_by_role("group", name="Usual mats over this sheet")
+    mats.get_by_role("button").first.click()
+    expect(mats.get_by_role("button").first).to_have_attribute("aria-pressed", "true")
+    frames = page.get_by_role("group", name="Usual frames that hold it")
+    frames.get_by_role("button").last.click()
+    expect(frames.get_by_role("button").last).to_have_attribute("aria-pressed", "true")
+    card = page.get_by_role("checkbox", name="The card is larger or smaller than the sheet")
+    expect(card).to_be_checked()
+    expect(page.get_by_label("Card, width", exact=True)).to_be_visible()
+    axe(page, "a mat with usual ones")

@@ -95,7 +95,7 @@ def test_each_strip_is_measured_where_it_lies_however_the_picture_is_turned(
 def test_a_calm_rim_is_mirrored() -> None:
     assert taken(even(), edge=wrap("stretch")) == "mirror"
     advice = advised(even())
-    assert advice and advice.fix is None and advice.text == "Mirror: as it is."
+    assert advice and advice.fix is None and advice.text == "Mirror, as it is."
 
 
 def test_a_calm_rim_as_light_as_the_wall_gets_a_colour() -> None:

@@ -23,6 +23,11 @@ CALM, BUSY = 5.0, 15.0
 LIGHT = 85.0
 #: How soft the mirror becomes: as it is usual, and where there is much to dissolve.
 _USUAL, _SOFTER = 0.5, 0.75
+_SOURCE = (
+    "Standard deviation of lightness L* (0 to 100) in the strip of each side that goes round or is "
+    f"mirrored: calm under {CALM:g}, busy from {BUSY:g}; from {LIGHT:g} on average it is as light as a "
+    "white wall. Limits of ours, not measured on people."
+)
 _NAMES = {
     "left": "at the left",
     "top": "at the top",
@@ -32,10 +37,11 @@ _NAMES = {
 
 
 class Advice(Record):
-    """What to take and why; without `fix` it is so already."""
+    """What to take and why, and how that was measured; without `fix` it is so already."""
 
     text: str
     reasons: list[str]
+    source: str
     fix: dict[str, Any] | None = None
     fix_label: str | None = None
 
@@ -60,8 +66,8 @@ def rim_advice(work: Work, style: LengthStyle, studio: Studio) -> Advice | None:
     if zone is not None:
         room = max(Fraction(0), zone.tightest[1])
         reasons.append(
-            f"The {zone.zone.name or 'keep zone'} lies {style.length(room)} from the fold: what goes "
-            "round sharp would show it bent or twice."
+            f"The {zone.zone.name or 'keep zone'} lies {style.length(room)} from the fold: it would be "
+            "seen bent or twice."
         )
     fill, softness, why = _choice(busiest, _mean(sides), zone is not None)
     return _worded(work.plan.edge, fill, softness, [*reasons, why])
@@ -130,7 +136,7 @@ def _choice(busiest: Rim, mean: float, zone: bool) -> tuple[WrapFill, float | No
             "soft-mirror",
             _USUAL,
             (
-                "There is a little to recognise in the rim: a mirror that grows softer does not repeat it."
+                "A mirror that grows softer repeats none of it."
             ),
         )
     if mean >= LIGHT:
@@ -145,7 +151,7 @@ def _choice(busiest: Rim, mean: float, zone: bool) -> tuple[WrapFill, float | No
     return (
         "mirror",
         None,
-        "The rim is calm: mirrored, there is nothing in it to be recognised twice.",
+        "Mirrored, there is nothing in it to be recognised twice.",
     )
 
 
@@ -153,10 +159,8 @@ def _measured(sides: list[Rim], busiest: Rim) -> str:
     least = min(rim.deviation for rim in sides)
     word = "busy" if busiest.deviation >= BUSY else "calm" if busiest.deviation < CALM else "lively"
     return (
-        f"The strip that goes round is {word}: its lightness varies by "
-        f"{show.decimal(least, 1)} to {show.decimal(busiest.deviation, 1)} of 100, most "
-        f"{_NAMES[busiest.side]}, around {show.decimal(_mean(sides), 0)} on average (measured: "
-        f"standard deviation and mean of L*; calm under {CALM:g}, busy from {BUSY:g})."
+        f"The rim is {word}: its lightness varies by {show.decimal(least, 1)} to "
+        f"{show.decimal(busiest.deviation, 1)}, most {_NAMES[busiest.side]}."
     )
 
 
@@ -164,10 +168,14 @@ def _worded(edge: Wrap, fill: WrapFill, softness: float | None, reasons: list[st
     label = next(item.label for item in edge.fills if item.id == fill)
     name = label if softness is None else f"{label}, {show.percent(Fraction(softness))} soft"
     if edge.fill == fill and (softness is None or edge.softness >= softness):
-        return Advice(text=f"{name}: as it is.", reasons=reasons)
+        return Advice(text=f"{name}, as it is.", reasons=reasons, source=_SOURCE)
     fix: dict[str, Any] = {"edge.fill": fill}
     if softness is not None:
         fix["edge.softness"] = softness
     return Advice(
-        text=f"Rather {name.lower()}.", reasons=reasons, fix=fix, fix_label=f"Take {name.lower()}"
+        text=f"Rather {name.lower()}.",
+        reasons=reasons,
+        source=_SOURCE,
+        fix=fix,
+        fix_label=f"Take {name.lower()}",
     )

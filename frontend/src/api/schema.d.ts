@@ -1024,13 +1024,15 @@ export interface components {
         };
         /**
          * Advice
-         * @description What to take and why; without `fix` it is so already.
+         * @description What to take and why, and how that was measured; without `fix` it is so already.
          */
         Advice: {
             /** Text */
             text: string;
             /** Reasons */
             reasons: string[];
+            /** Source */
+            source: string;
             /** Fix */
             fix?: {
                 [key: string]: unknown;

@@ -125,4 +125,18 @@ describe("the cell editor", () => {
     expect(told.join(" ")).toContain("a screen has no border");
     expect(told.join(" ")).toContain("The cell stays as it was.");
   });
+
+  it("gives a whole picture padding of its own, and takes it back", async () => {
+    edit({ mode: "contain", padding: "#112233", own_padding: true });
+    fireEvent.change(screen.getByLabelText("Padding"), { target: { value: "#445566" } });
+    expect(onPlace).toHaveBeenLastCalledWith(expect.objectContaining({ colour: "#445566" }));
+    await userEvent.click(screen.getByRole("button", { name: "As the batch" }));
+    expect(onPlace).toHaveBeenLastCalledWith(expect.objectContaining({ colour: null }));
+  });
+
+  it("keeps a cell's own padding while it is moved", () => {
+    edit({ mode: "contain", padding: "#112233", own_padding: true });
+    fireEvent.click(screen.getByRole("button", { name: "Crop" }));
+    expect(onPlace).toHaveBeenLastCalledWith(expect.objectContaining({ mode: "fill", colour: "#112233" }));
+  });
 });

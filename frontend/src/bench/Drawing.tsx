@@ -25,8 +25,11 @@ import { between, freshName, type ZoneBox } from "../drawing/zoneMoves";
 /** Where the bench scrolls as a page (bench.css). */
 const NARROW = "(max-width: 860px)";
 
-/** A drawing this wide, px, has room for the canvas to be turned beside the sheet, which takes so much. */
-const ROOM_FOR_TURNING = 640;
+/**
+ * A drawing wider than this, px, has room for the canvas to be turned beside the sheet, which takes so much;
+ * else it stands in the worksheet (WrapFields.tsx).
+ */
+const ROOM_FOR_TURNING = 560;
 const TURNING_PX = 150;
 
 interface DrawingProps {

@@ -16,7 +16,7 @@ export function PictureFactsList({ picture }: { picture: PictureFacts }) {
   ];
   return (
     <div className="space-y-3">
-      <dl className="grid grid-cols-[70px_1fr] gap-x-3 gap-y-1">
+      <dl className="grid grid-cols-[92px_1fr] gap-x-3 gap-y-1">
         {rows.map(([name, value]) => (
           <div key={name} className="contents">
             <dt className="soft">{name}</dt>

@@ -46,6 +46,7 @@ export function EdgeSheet(props: SheetProps & { problem: ApiProblem | null }) {
           edge={edge}
           fills={of("fill")}
           advice={worksheet.advice ?? null}
+          drawing={worksheet.drawing}
           proof={proof}
           print={print}
           {...given}

@@ -9,19 +9,20 @@ export function AdviceCard({ advice, title }: { advice: Advice; title: string })
   return (
     <section aria-label={title} className="finding" data-level="note">
       <p>
-        <b className="font-semibold">{title}: </b>
-        {typeset(advice.text)}
+        <b className="font-semibold">
+          {title}: {typeset(advice.text)}
+        </b>{" "}
+        {typeset(advice.reasons.join(" "))}
       </p>
-      <ul className="mt-1 list-disc space-y-0.5 pl-4">
-        {advice.reasons.map((reason) => (
-          <li key={reason}>{typeset(reason)}</li>
-        ))}
-      </ul>
       {advice.fix && (
         <button type="button" className="plain-button mt-1.5" onClick={() => change(advice.fix as Fix)}>
           {typeset(advice.fix_label ?? "Take it")}
         </button>
       )}
+      <details className="soft text-[13px]">
+        <summary className="cursor-pointer">How that was measured</summary>
+        {typeset(advice.source)}
+      </details>
     </section>
   );
 }

@@ -1,9 +1,11 @@
 import { Pipette } from "lucide-react";
 import { useState } from "react";
-import type { Advice, Choice, Plan, PrintState } from "../../../api/types";
+import type { Advice, Choice, Drawing, Plan, PrintState } from "../../../api/types";
+import { useMedia } from "../../../drawing/useMedia";
 import { NumberField } from "../../../fields/NumberField";
 import { Slider } from "../../../fields/Slider";
 import { rimColour } from "../../pickedColour";
+import { TurningCanvas } from "../../TurningCanvas";
 import { usePlanStore } from "../../planStore";
 import { usePlanTyping } from "../../usePlanTyping";
 import { AdviceCard } from "./AdviceCard";
@@ -11,13 +13,23 @@ import { EdgeCards } from "./EdgeCards";
 import { EdgeColour, EdgeLength, type EdgeProps } from "./parts";
 
 type Wrap = Extract<Plan["edge"], { kind: "wrap" }>;
+/** Windows whose drawing has no room for the canvas to be turned beside the sheet (Drawing.tsx). */
+const NO_ROOM_BESIDE = "(max-width: 600px), (min-width: 861px) and (max-width: 949px)";
 const percent = (share: number) => Math.round(share * 1000) / 10;
 
 export function WrapFields(
-  props: EdgeProps & { edge: Wrap; fills: Choice[]; advice: Advice | null; proof: string; print: PrintState },
+  props: EdgeProps & {
+    edge: Wrap;
+    fills: Choice[];
+    advice: Advice | null;
+    drawing: Drawing;
+    proof: string;
+    print: PrintState;
+  },
 ) {
   const { edge } = props;
   const { change, ...typing } = usePlanTyping();
+  const inSheet = useMedia(NO_ROOM_BESIDE);
   return (
     <>
       <div className="grid grid-cols-2 gap-2">
@@ -27,6 +39,11 @@ export function WrapFields(
       <h3 className="part-title">What goes round</h3>
       <EdgeCards label="What goes round" choices={props.fills} proof={props.proof} told />
       {props.advice && <AdviceCard title="For this picture" advice={props.advice} />}
+      {inSheet && (
+        <div className="turning-in-sheet">
+          <TurningCanvas drawing={props.drawing} proof={props.proof} />
+        </div>
+      )}
       {edge.fill === "soft-mirror" && (
         <label className="flex items-center justify-between gap-3">
           How soft
