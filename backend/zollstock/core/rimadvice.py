@@ -28,6 +28,10 @@ _SOURCE = (
     f"mirrored: calm under {CALM:g}, busy from {BUSY:g}; from {LIGHT:g} on average it is as light as a "
     "white wall. Limits of ours, not measured on people."
 )
+_WHY_SOFTER = "A plain mirror would show things twice; the blur dissolves them."
+_WHY_SOFT = "A mirror that grows softer repeats none of it."
+_WHY_MIRROR = "Mirrored, there is nothing in it to be recognised twice."
+_WHY_COLOUR = "As light as a white wall, it would lose its outline there: a darker colour holds it."
 _NAMES = {
     "left": "at the left",
     "top": "at the top",
@@ -126,33 +130,10 @@ def _mean(sides: list[Rim]) -> float:
 def _choice(busiest: Rim, mean: float, zone: bool) -> tuple[WrapFill, float | None, str]:
     """The fill, how soft, and why."""
     if busiest.deviation >= BUSY or zone:
-        return (
-            "soft-mirror",
-            _SOFTER,
-            ("A mirror would show things twice; the blur dissolves them and keeps their colours."),
-        )
+        return "soft-mirror", _SOFTER, _WHY_SOFTER
     if busiest.deviation >= CALM:
-        return (
-            "soft-mirror",
-            _USUAL,
-            (
-                "A mirror that grows softer repeats none of it."
-            ),
-        )
-    if mean >= LIGHT:
-        return (
-            "colour",
-            None,
-            (
-                "Calm, and as light as a white wall: sides of the picture's own lightness would lose its "
-                "outline there. One colour that is darker holds it."
-            ),
-        )
-    return (
-        "mirror",
-        None,
-        "Mirrored, there is nothing in it to be recognised twice.",
-    )
+        return "soft-mirror", _USUAL, _WHY_SOFT
+    return ("colour", None, _WHY_COLOUR) if mean >= LIGHT else ("mirror", None, _WHY_MIRROR)
 
 
 def _measured(sides: list[Rim], busiest: Rim) -> str:
