@@ -25,17 +25,18 @@ from .rational import Fraction, exact
 from .ratios import named_ratio, short_ratio
 from .reckoning import Record, Step
 from .schools import SCHOOLS
+from .shortways import method_ways, short_ways
 from .show import LengthStyle
 from .studio import NOBODYS, Studio
 from .work import Work, work_out
 
 #: Of these every one stands for itself: none is left out for leading where another leads.
-_ALWAYS: tuple[ChoiceKind, ...] = ("edge", "fill", "mat", "frame")
+_ALWAYS: tuple[ChoiceKind, ...] = ("edge", "fill", "mat", "frame", "short", "method")
 
 
 class Choice(Record):
     """One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim, a
-    usual `mat` or `frame`.
+    usual `mat` or `frame`, a way out where pixels are `short`, a `method` of enlarging.
 
     `taken` marks the one the plan follows.
     """
@@ -72,7 +73,9 @@ def choices(
             frames(work, style, shelf),
             () if work.plan.edge.fills else _ratio_answers(work, style, shelf),
         ),
-        "pixels": lambda: _pixel_ways(work, style),
+        "pixels": lambda: chain(
+            short_ways(work, style), _pixel_ways(work, style), method_ways(work)
+        ),
     }
     offers = steps.get(step)
     if offers is None or (step == "pixels" and work.plan.target.in_pixels):
@@ -290,13 +293,13 @@ def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
     }
     for mode, title in titles.items():
         native = pixels.native_ppi if mode == "device" else None
-        fix = {"pixels": pixels_part(mode, native_ppi=native)}
+        fix = pixels_part(mode, native_ppi=native)
         yield Offer(mode, title, fix, pixel_text)
     ppi = pixels.ppi if pixels.mode == "fixed" else 300.0
     yield Offer(
         "fixed",
         f"Fixed, {show.ppi(ppi or 300.0)}",
-        {"pixels": pixels_part("fixed", ppi)},
+        pixels_part("fixed", ppi),
         pixel_text,
     )
 

@@ -11,6 +11,7 @@ from .fixes import pixels_part
 from .lengths import MM_PER_INCH
 from .library import sides_text
 from .outputs import OUTPUTS
+from .pixelcount import DEVICE_MOST
 from .rational import Fraction
 from .readings import thousands_meant
 from .reckoning import Finding
@@ -24,6 +25,9 @@ from .zonefindings import zone_findings
 #: Comfortable enlargement, and where it turns into something for far viewing only (linear).
 COMFORTABLE = Fraction(9, 5)
 MOST = Fraction(2)
+FAR = Fraction(4)
+#: Less than this is enlarged without anybody's notice.
+UNSEEN = Fraction(105, 100)
 #: A crop that takes more of the picture than this is worth a word.
 MUCH_LOST = Fraction(15, 100)
 
@@ -36,6 +40,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> list[F
         *_loss(work),
         *_edge(work, style),
         *_pixels(work),
+        *_grid(work),
         *_quality(work, style),
         *_file(work),
     ]
@@ -107,13 +112,22 @@ def _pixels(work: Work) -> Iterator[Finding]:
         if work.plan.target.in_pixels
         else {"fix": {"pixels.mode": "keep"}, "fix_label": "Keep the pixels"}
     )
-    if scale > MOST:
+    if scale > FAR:
         yield Finding(
             id="enlarged-far",
             level="warn",
             step="pixels",
-            text=f"Enlarged {show.times(scale)}. Resampling invents no detail; beyond 2 × "
-            "it is for far viewing only.",
+            text=f"Enlarged {show.times(scale)}. Resampling invents no detail; beyond "
+            f"{show.times(FAR)} it is for far viewing only.",
+            **keep,
+        )
+    elif scale > MOST:
+        yield Finding(
+            id="enlarged-far",
+            level="warn",
+            step="pixels",
+            text=f"Enlarged {show.times(scale)}. Resampling invents no detail; beyond "
+            f"{show.times(MOST)} look at it at 100 % before paper is spent.",
             **keep,
         )
     elif scale > COMFORTABLE:
@@ -122,6 +136,14 @@ def _pixels(work: Work) -> Iterator[Finding]:
             level="note",
             step="pixels",
             text=f"Enlarged {show.times(scale)}: watch it closely, noise grows along.",
+        )
+    elif scale > UNSEEN:
+        yield Finding(
+            id="enlarged-little",
+            level="note",
+            step="pixels",
+            text=f"Enlarged {show.times(scale)}: fine up to {show.times(COMFORTABLE)}. A lab that resamples "
+            "everything to a grid of its own does this once more; ask before.",
         )
     elif scale < 1:
         dropped = 1 - scale * scale
@@ -132,6 +154,24 @@ def _pixels(work: Work) -> Iterator[Finding]:
             text=f"{show.percent(dropped)} of the pixels in use are averaged away in the "
             "file. The master keeps them all.",
         )
+
+
+def _grid(work: Work) -> Iterator[Finding]:
+    """A file finer than the printer's own grid: what is beyond is thrown away unseen."""
+    pixels, grid = work.plan.pixels, work.plan.pixels.native_ppi or DEVICE_MOST
+    if work.plan.target.in_pixels or pixels.mode == "device" or work.output_ppi <= grid:
+        return
+    known = pixels.native_ppi is not None
+    whose = "the printer's grid" if known else "the grid of most printers"
+    yield Finding(
+        id="beyond-the-grid",
+        level="note",
+        step="pixels",
+        text=f"{show.ppi(work.output_ppi)} are more than {whose} of {show.ppi(grid)}: the driver throws "
+        "the rest away.",
+        fix=pixels_part("device", native_ppi=pixels.native_ppi),
+        fix_label="Count for the device",
+    )
 
 
 def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
@@ -239,7 +279,7 @@ def _file(work: Work) -> Iterator[Finding]:
             step="pixels",
             text=f"{show.whole(work.output_w)} × {show.whole(work.output_h)} px is more "
             "than the 4 gigapixels a file may have.",
-            fix={"pixels": pixels_part("fixed", ppi)},
+            fix=pixels_part("fixed", ppi),
             fix_label=f"Make it at {show.ppi(ppi)}",
         )
     elif min(work.output_w, work.output_h) < 1:

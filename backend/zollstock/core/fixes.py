@@ -16,5 +16,5 @@ def target_part(width: str, height: str) -> dict[str, Any]:
 def pixels_part(
     mode: str, ppi: float | None = None, native_ppi: float | None = None
 ) -> dict[str, Any]:
-    """Another way to count pixels; a `ppi` that nobody has typed yet is None."""
-    return {"mode": mode, "ppi": ppi, "native_ppi": native_ppi}
+    """Another way to count pixels; a `ppi` that nobody has typed yet is None. How they are made stays."""
+    return {"pixels.mode": mode, "pixels.ppi": ppi, "pixels.native_ppi": native_ppi}

@@ -9,7 +9,7 @@ from . import show
 from .rational import Fraction
 from .work import Work
 
-ChoiceKind = Literal["way", "size", "edge", "fill", "mat", "frame"]
+ChoiceKind = Literal["way", "size", "edge", "fill", "mat", "frame", "short", "method"]
 
 
 class Offer(NamedTuple):

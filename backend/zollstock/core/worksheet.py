@@ -20,6 +20,7 @@ from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
 from .rimadvice import Advice, rim_advice
 from .schools import SCHOOLS
+from .sharpening import SharpenSheet, sharpen_sheet
 from .show import LengthStyle, style_for
 from .studio import NOBODYS, Studio
 from .work import Work, work_out
@@ -106,6 +107,9 @@ class Worksheet(Record):
     advice: Advice | None = Field(
         default=None, description="What should go round a canvas, where its picture was measured."
     )
+    sharpening: SharpenSheet | None = Field(
+        default=None, description="What is proposed before printing; none for a screen."
+    )
     turns: QuarterTurns
     file_size: str = Field(
         description="Both sides of the file with one unit, as a printer's dialog wants."
@@ -135,6 +139,9 @@ def worksheet(
         rail=rail(work, style),
         zones=zone_rows(work, style),
         advice=rim_advice(work, style, studio),
+        sharpening=None
+        if plan.target.in_pixels
+        else sharpen_sheet(work, studio.measures),
         file_size=style.size(work.boxes.document.w, work.boxes.document.h),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
     )

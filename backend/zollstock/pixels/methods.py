@@ -1,17 +1,127 @@
-"""Methods of enlarging: each makes a box of pixels of what a piece shows of an upright picture."""
+"""Methods of enlarging: each makes a box of pixels of what a piece shows of an upright picture.
+
+Nothing is enlarged by a method where nothing has to be: kept pixels are copied, and all methods reduce
+alike (`resample`).
+"""
 
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass, replace
+from math import ceil, floor
 
+from zollstock.core.enlarging import MethodName
 from zollstock.core.grid import PixelBox
+from zollstock.core.rational import Fraction
 from zollstock.core.sheets import Sampling
-from zollstock.core.straighten import Lean
+from zollstock.core.straighten import UPRIGHT, Lean
 
-from .resample import resampled
+from .denoise import denoised
+from .enlarge import careful, lanczos
+from .enlarge.filters import FACTORS, FilterSet
+from .enlarge.tiles import Progress
+from .resample import interpolated, resampled
+from .sharpen import sharpened
 from .vips import pyvips
 
 #: (picture, what is shown of it, how it leans, the box in px of the file) → the box's pixels.
 Method = Callable[[pyvips.Image, Sampling, Lean, PixelBox], pyvips.Image]
 
-METHODS: dict[str, Method] = {"cubic": resampled}
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """How pixels are made: a method of enlarging, what is done before and after it.
+
+    `filters` is the set of the careful method; `denoise` 0 to 1 of the noise `sigma` (8-bit levels);
+    `amount` and `radius` (px of the file) are those of the sharpening.
+    """
+
+    name: MethodName = "cubic"
+    filters: FilterSet = "plain"
+    denoise: float = 0.0
+    sigma: float = 0.0
+    amount: float = 0.0
+    radius: float = 1.0
+    progress: Progress | None = None
+
+    @property
+    def streams(self) -> bool:
+        """Whether it reads the picture's rows in their order, each once."""
+        return self.name == "cubic" and not self.denoise
+
+
+def method_of(way: Way) -> Method:
+    """The method that a way describes."""
+
+    def made(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox) -> pyvips.Image:
+        if not way.streams:
+            image, at = _needed(image, at, by, box)
+        if way.denoise and way.sigma:
+            image = denoised(image, way.denoise, way.sigma, way.progress)
+        found = METHODS[way.name](image, at, by, box, way)
+        return sharpened(found, way.amount, way.radius) if way.amount else found
+
+    return made
+
+
+def _cubic(
+    image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way
+) -> pyvips.Image:
+    return resampled(image, at, by, box)
+
+
+def _lanczos(
+    image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way
+) -> pyvips.Image:
+    if at.copies or at.step >= 1:
+        return resampled(image, at, by, box)
+    return lanczos.interpolated(image, at, by, box, way.progress)
+
+
+def _careful(
+    image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way
+) -> pyvips.Image:
+    """By the next whole factor, then reduced; over the largest in steps."""
+    if at.copies:
+        return resampled(image, at, by, box)
+    while at.step < 1:
+        factor = min(ceil(1 / at.step), max(FACTORS))
+        image = careful.enlarged(image, factor, way.filters, way.progress)
+        step = at.step * factor
+        at = Sampling(at.x * factor, at.y * factor, step, _kept(at, by, factor))
+    if at.copies or at.step > 2:
+        return resampled(image, at, by, box)
+    # Enlarged further than it has to be, it holds nothing finer than the file: no filter has to come before.
+    return interpolated(image, at, by, box)
+
+
+def _kept(at: Sampling, by: Lean, factor: int) -> bool:
+    """Whether the enlarged pixels are the file's own, none of them between two."""
+    whole = (at.x * factor).denominator == (at.y * factor).denominator == 1
+    return whole and at.step * factor == 1 and by is UPRIGHT
+
+
+METHODS: dict[
+    MethodName, Callable[[pyvips.Image, Sampling, Lean, PixelBox, Way], pyvips.Image]
+] = {"cubic": _cubic, "lanczos": _lanczos, "careful": _careful}
+
+#: Pixels around what is needed that filters and denoising look at.
+_RIM = 40
+
+
+def _needed(
+    image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox
+) -> tuple[pyvips.Image, Sampling]:
+    """The part of a picture that a box needs, with its surroundings: nothing else is worked on.
+
+    A picture that leans does so about its middle, and is left whole.
+    """
+    if by is not UPRIGHT:
+        return image, at
+    right, down = at.x + box.w * at.step, at.y + box.h * at.step
+    x0, y0 = max(0, floor(at.x) - _RIM), max(0, floor(at.y) - _RIM)
+    x1, y1 = min(image.width, ceil(right) + _RIM), min(image.height, ceil(down) + _RIM)
+    if x1 <= x0 or y1 <= y0:
+        return image, at
+    part = image.crop(x0, y0, x1 - x0, y1 - y0)
+    return part, replace(at, x=at.x - Fraction(x0), y=at.y - Fraction(y0))

@@ -16,10 +16,12 @@ from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
 
 from . import colour
+from .choose import way_for
 from .compose import ROTATIONS, compose
 from .errors import RenderError
 from .inspect import channels_of, open_picture, orientation_of, unsupported
-from .methods import METHODS
+from .measures import measured
+from .methods import Way, method_of
 from .page import Page
 from .rim import LOOKS_AHEAD
 from .vips import pyvips
@@ -27,6 +29,10 @@ from .write import Progress, Written, write
 
 #: Orientations that only flip left and right keep the order of the rows.
 _STREAMS = (1, 2)
+
+
+#: Of the way to a file whose pixels are not streamed so much is making them, per cent; the rest writing.
+_MAKING = 70
 
 
 def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = None) -> Written:
@@ -39,23 +45,52 @@ def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = Non
     against = stops(work, style_for(lengths_of(plan)))
     if against:
         raise RenderError(" ".join(item.text for item in against))
-    image = composed(work, picture, ink=not OUTPUTS[plan.output.format].vectors)
-    return write([Page(image, print_sheet(work))], plan.output, out, progress)
+    making, writing = _stages(progress)
+    way = way_for(work, lambda: measured(picture), making)
+    image = composed(work, picture, ink=not OUTPUTS[plan.output.format].vectors, way=way)
+    return write(
+        [Page(image, print_sheet(work))],
+        plan.output,
+        out,
+        progress if way.streams else writing,
+    )
 
 
-def composed(work: Work, picture: Path, ink: bool = True) -> pyvips.Image:
-    """The delivered picture as a lazy libvips image, output width × height px.
+def composed(
+    work: Work, picture: Path, ink: bool = True, way: Way | None = None
+) -> pyvips.Image:
+    """The delivered picture as a libvips image, output width × height px; lazy where the way streams.
 
-    Without `ink`, marks, keyline and caption are left to who draws them as lines and letters.
+    Without `ink`, marks, keyline and caption are left to who draws them as lines and letters; without a
+    `way` it is the plan's own. Raises `Cancelled` when the way's progress says so.
     """
     plan = work.plan
+    way = way or way_for(work, lambda: measured(picture))
 
     def opened(_: int) -> pyvips.Image:
-        image = open_picture(picture, access="sequential" if _streams(plan) else "random")
+        streams = way.streams and _streams(plan)
+        image = open_picture(picture, access="sequential" if streams else "random")
         _check_same(image, plan)
         return colour.converted(_upright(image, plan), work)
 
-    return compose(print_sheet(work), opened, METHODS["cubic"], ink)
+    return compose(print_sheet(work), opened, method_of(way), ink)
+
+
+def _stages(progress: Progress | None) -> tuple[Progress | None, Progress | None]:
+    """Progress of making the pixels and of writing them, one after the other, of the whole; never back."""
+    if progress is None:
+        return None, None
+    farthest = 0
+
+    def told(percent: float) -> bool:
+        nonlocal farthest
+        farthest = max(farthest, round(percent))
+        return progress(farthest)
+
+    return (
+        lambda percent: told(percent * _MAKING / 100),
+        lambda percent: told(_MAKING + percent * (100 - _MAKING) / 100),
+    )
 
 
 def _streams(plan: Plan) -> bool:

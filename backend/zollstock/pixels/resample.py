@@ -46,6 +46,11 @@ def resampled(image: pyvips.Image, sampling: Sampling, by: Lean, box: PixelBox) 
     return tone.in_linear_light(image, reduced)
 
 
+def interpolated(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox) -> pyvips.Image:
+    """The same by interpolation alone, for a picture that holds no more detail than the file can."""
+    return _placed(image, at, by, (0, 0, box.w, box.h), 1)
+
+
 def _placed(
     image: pyvips.Image, sampling: Sampling, by: Lean, area: tuple[int, int, int, int], finer: int
 ) -> pyvips.Image:

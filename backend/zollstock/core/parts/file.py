@@ -6,7 +6,17 @@ from typing import Literal
 
 from pydantic import Field
 
-from .part import Part
+from ..enlarging import MethodName, SourceName
+from .part import Part, Share
+
+
+class Sharpening(Part):
+    """Output sharpening, last and at final size."""
+
+    amount: float = Field(ge=0, le=2)
+    radius: float | None = Field(
+        default=None, ge=0.01, le=10, description="mm on the print; null takes the proposal's."
+    )
 
 
 class Pixels(Part):
@@ -17,6 +27,15 @@ class Pixels(Part):
     native_ppi: int | None = Field(
         default=None, ge=72, le=2880, description="With `device`: the printer's own pixel grid."
     )
+    method: MethodName = Field(default="careful", description="Of enlarging; all reduce alike.")
+    source: SourceName = Field(
+        default="plain",
+        description="What the owner says of the picture: as it came, soft, or sharpened before.",
+    )
+    denoise: Share = Field(
+        default=0.0, description="Share of the measured noise taken out beforehand."
+    )
+    sharpen: Sharpening | None = None
 
 
 class Output(Part):

@@ -26,3 +26,9 @@ class Medium(Part):
 
     name: str = Field(default="", max_length=120)
     factor: float = Field(default=1.0, ge=LEAST_FACTOR, le=2)
+    spread: float | None = Field(
+        default=None,
+        ge=0,
+        le=2,
+        description="How far ink spreads, mm (σ of a Gaussian); null takes the assumption for the name.",
+    )

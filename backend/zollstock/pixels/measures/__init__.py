@@ -14,7 +14,7 @@ from .jpegtables import jpeg_quality
 from .lightness import lightness_map
 from .noise import noise_sigma
 
-__all__ = ["measure"]
+__all__ = ["measure", "measured"]
 
 
 def measure(picture: Path) -> Measures:
@@ -30,6 +30,13 @@ def measure(picture: Path) -> Measures:
         jpeg_standard=standard,
         lightness=lightness_map(_srgb(picture).autorot()),
     )
+
+
+def measured(picture: Path) -> Measures:
+    """What enlarging has to know of a picture: noise and JPEG quality alone."""
+    quality, standard = jpeg_quality(picture)
+    sigma = noise_sigma(_srgb(picture))
+    return Measures(noise_sigma=sigma, jpeg_quality=quality, jpeg_standard=standard)
 
 
 def _srgb(picture: Path) -> pyvips.Image:

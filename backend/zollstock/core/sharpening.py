@@ -1,0 +1,168 @@
+"""Output sharpening: how much of what the ink will blur is raised beforehand, with its arithmetic.
+
+Aimed at the frequency that the eye sees best at the print's distance, or at what the file can hold.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from math import cos, exp, pi, radians, sin, tan
+
+from . import show
+from .enlarging import MethodName
+from .lengths import MM_PER_INCH
+from .measures import Measures
+from .reckoning import Record
+from .work import Work
+
+#: The eye sees so many cycles a degree best.
+_BEST_SEEN = 8.0
+#: A file holds so much of its Nyquist frequency well, cycles a pixel.
+_HELD = 0.45
+#: σ of the mask that raises f₀ most for what it costs at others, in cycles.
+_SIGMA_CYCLES = 0.19
+LEAST_RADIUS, MOST_RADIUS = 0.5, 4.0
+MOST_AMOUNT = 1.5
+#: At this noise (σ, levels) half of the amount is left.
+_HALVED_AT = 6.0
+#: How far ink spreads, mm (σ of a Gaussian). An assumption until a studio's own trials say better.
+_SPREAD = {
+    "glossy photo paper": 0.03,
+    "satin photo paper": 0.04,
+    "coated matte paper": 0.055,
+    "fine-art cotton paper": 0.07,
+    "canvas": 0.11,
+    "textile": 0.15,
+}
+_USUAL_SPREAD = 0.04
+
+
+@dataclass(frozen=True, slots=True)
+class Proposal:
+    """What is proposed for a print; `radius` is σ in px of the file, `radius_mm` on the print."""
+
+    frequency: float
+    transfer: float
+    radius: float
+    radius_mm: float
+    amount: float
+    spread: float
+    assumed: bool
+    kernel: float
+
+
+class SharpenSheet(Record):
+    """The proposal for people: amount and radius, the steps that lead there, the ink's spread."""
+
+    amount: float
+    radius_mm: float
+    text: str
+    steps: list[str]
+    spread: float
+    spread_assumed: bool
+
+
+def spread_of(name: str) -> float:
+    """The assumed spread of ink on a medium of that name, mm.
+
+    >>> spread_of("canvas"), spread_of("glass")
+    (0.11, 0.04)
+    """
+    return _SPREAD.get(name, _USUAL_SPREAD)
+
+
+def proposal(work: Work, measures: Measures) -> Proposal:
+    """Amount and radius for a print at its distance, on its medium, at its resolution.
+
+    f₀ = min(8 cycles a degree ÷ (D · tan 1°), 0.45 · ppi ÷ 25.4), cycles a mm; radius =
+    0.19 ÷ f₀, within 0.5 and 4 px; T = what ink and kernel leave at f₀; amount = (1 ÷ T − 1) ÷
+    (1 − exp(−2 (π · radius · f₀)²)), 1.5 at the most; less with noise. Source: docs/pixels.md.
+    """
+    medium, per_mm = work.plan.medium, float(work.output_ppi / MM_PER_INCH)
+    seen = _BEST_SEEN / (work.distance * tan(radians(1)))
+    frequency = min(seen, _HELD * per_mm)
+    radius = min(MOST_RADIUS, max(LEAST_RADIUS, _SIGMA_CYCLES / frequency * per_mm))
+    spread = spread_of(medium.name) if medium.spread is None else medium.spread
+    enlarged = work.scale > 1
+    kernel = (
+        kernel_transfer(work.plan.pixels.method, frequency / (per_mm / float(work.scale)))
+        if enlarged
+        else 1.0
+    )
+    transfer = exp(-2 * (pi * spread * frequency) ** 2) * kernel
+    raised = 1 - exp(-2 * (pi * radius / per_mm * frequency) ** 2)
+    amount = min(MOST_AMOUNT, max(0.0, (1 / max(transfer, 1e-6) - 1) / raised))
+    amount /= 1 + ((measures.noise_sigma or 0.0) / _HALVED_AT) ** 2
+    return Proposal(
+        frequency=frequency,
+        transfer=transfer,
+        radius=radius,
+        radius_mm=radius / per_mm,
+        amount=round(amount, 2),
+        spread=spread,
+        assumed=medium.spread is None,
+        kernel=kernel,
+    )
+
+
+@lru_cache(maxsize=512)
+def kernel_transfer(method: MethodName, frequency: float) -> float:
+    """What is left of a frequency (cycles a pixel of the picture) after enlarging.
+
+    Of Catmull-Rom for *cubic*, of three lobes of Lanczos for the others: what the learned filters leave is
+    more in places, and not reckoned with.
+
+    >>> kernel_transfer("cubic", 0.0)
+    1.0
+    >>> 0.5 < kernel_transfer("cubic", 0.35) < kernel_transfer("lanczos", 0.35) < 1
+    True
+    """
+    reach, steps = (2, 400) if method == "cubic" else (3, 600)
+    weigh = _catmull_rom if method == "cubic" else _lanczos
+    width = reach / steps
+    whole = found = 0.0
+    for number in range(steps):
+        at = (number + 0.5) * width
+        weight = weigh(at)
+        whole += weight
+        found += weight * cos(2 * pi * frequency * at)
+    return max(0.0, min(1.0, found / whole))
+
+
+def _catmull_rom(at: float) -> float:
+    if at < 1:
+        return 1 - 2.5 * at**2 + 1.5 * at**3
+    return 2 - 4 * at + 2.5 * at**2 - 0.5 * at**3
+
+
+def _lanczos(at: float) -> float:
+    x = pi * at
+    return 3 * sin(x) * sin(x / 3) / (x * x)
+
+
+def sharpen_sheet(work: Work, measures: Measures) -> SharpenSheet:
+    """The proposal worded; its steps are written as on a pad."""
+    found = proposal(work, measures)
+    per_mm = float(work.output_ppi / MM_PER_INCH)
+    distance = show.decimal(work.distance, 0)
+    steps = [
+        f"f₀ = min(8 ÷ ({distance} mm · tan 1°), 0.45 · {show.decimal(work.output_ppi, 1)} ÷ 25.4) = "
+        f"{show.decimal(found.frequency, 2)} cycles a mm",
+        f"radius = 0.19 ÷ {show.decimal(found.frequency, 2)} = {show.decimal(found.radius_mm, 3)} mm = "
+        f"{show.decimal(found.radius, 2)} px (0.5 to 4)",
+        f"T = ink {show.decimal(found.transfer / found.kernel if found.kernel else 0, 2)} × kernel "
+        f"{show.decimal(found.kernel, 2)} = {show.decimal(found.transfer, 2)}",
+        f"amount = (1 ÷ {show.decimal(found.transfer, 2)} − 1) ÷ "
+        f"{show.decimal(1 - exp(-2 * (pi * found.radius / per_mm * found.frequency) ** 2), 2)} = "
+        f"{show.decimal(found.amount, 2)} (1.5 at the most"
+        + (", less for noise)" if measures.noise_sigma else ")"),
+    ]
+    return SharpenSheet(
+        amount=found.amount,
+        radius_mm=round(found.radius_mm, 4),
+        text=f"{show.decimal(found.amount, 2)} at {show.decimal(found.radius_mm, 2)} mm",
+        steps=steps,
+        spread=found.spread,
+        spread_assumed=found.assumed,
+    )

@@ -1,0 +1,146 @@
+"""When pixels are short: the four ways out side by side, each with all that follows from it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from math import ceil
+
+from . import show
+from .enlarging import METHODS, MethodName
+from .fixes import pixels_part, target_part
+from .offers import Offer
+from .plan import PlanError, changed_plan
+from .rational import Fraction
+from .schools import acuity_reach
+from .show import LengthStyle
+from .work import Work, work_out
+
+#: Grades of which nobody has to do anything.
+ENOUGH = ("surplus", "clean")
+#: Memory that making a file takes, MB, streamed and by way of a scratch file (docs/pixels.md).
+_STREAMED, _BY_SCRATCH = 120, 350
+#: A smaller print is looked for so often: with a distance that follows the size the need grows meanwhile.
+_TRIES = 12
+
+
+def is_short(work: Work) -> bool:
+    """Whether the picture's own pixels are fewer than the chosen school needs, on paper."""
+    return not work.plan.target.in_pixels and work.grade not in (None, *ENOUGH)
+
+
+def short_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
+    """Smaller; as it is; resampled here; left to driver or lab. None where pixels suffice."""
+    if not is_short(work):
+        return
+    smaller = _smaller(work, style)
+    if smaller is not None:
+        yield Offer(
+            "short-smaller",
+            f"Print it smaller, {style.size(*_sides(work, smaller))}",
+            smaller,
+            lambda outcome: _told(outcome, style),
+            "short",
+        )
+    clean = style.far(acuity_reach(float(work.effective), work.factor, work.plan.viewing.arcmin))
+    yield Offer(
+        "short-as-it-is",
+        f"Print it as it is, clean from {clean}",
+        pixels_part("keep"),
+        lambda outcome: _told(outcome, style),
+        "short",
+    )
+    yield Offer(
+        "short-resample",
+        "Resample it here",
+        pixels_part("need") | {"pixels.method": work.plan.pixels.method},
+        lambda outcome: f"{_told(outcome, style)}; no detail is invented",
+        "short",
+    )
+    yield Offer(
+        "short-leave",
+        "Leave it to the driver or the lab",
+        pixels_part("keep"),
+        lambda outcome: (
+            f"{_told(outcome, style)}; they resample to a grid of their own (often 300 ppi) in a way that "
+            "nobody tells"
+        ),
+        "short",
+    )
+
+
+def _smaller(work: Work, style: LengthStyle) -> dict[str, object] | None:
+    """The change to the largest print of this shape that is clean; None where no size is.
+
+    Looked at as a whole, a smaller print is seen from nearer by as much: then its size changes nothing,
+    down to where nobody comes nearer.
+    """
+    target, share = work.plan.target, Fraction(1)
+    outcome = work
+    for _ in range(_TRIES):
+        if outcome.quality is None:
+            return None
+        if outcome.quality >= 1:
+            return _resized(work, share, style)
+        share *= min(outcome.quality, Fraction(99, 100))
+        if min(target.width.mm, target.height.mm) * share < 10:
+            return None
+        try:
+            outcome = work_out(changed_plan(work.plan, _resized(work, share, style)))
+        except PlanError:
+            return None  # the edge takes more than such a print has
+    return None
+
+
+def _resized(work: Work, share: Fraction, style: LengthStyle) -> dict[str, object]:
+    sides = (side.mm * share for side in (work.plan.target.width, work.plan.target.height))
+    width, height = (style.typed(_in_steps(mm)) for mm in sides)
+    return {"target": target_part(width, height)} | pixels_part("keep")
+
+
+def _in_steps(mm: Fraction) -> Fraction:
+    """Down to the whole millimetre: nobody cuts finer."""
+    return max(Fraction(1), Fraction(mm // 1))
+
+
+def _sides(work: Work, fix: dict[str, object]) -> tuple[Fraction, Fraction]:
+    target = changed_plan(work.plan, dict(fix)).target
+    return target.width.mm, target.height.mm
+
+
+def _told(outcome: Work, style: LengthStyle) -> str:
+    """`60 × 40 cm, 150 ppi, soft; 3543 × 2362 px, 25.1 MB; about 2 s, 120 MB of memory`."""
+    trim = outcome.boxes.trim
+    print_ = f"{style.size(trim.w, trim.h)}, {show.ppi(outcome.effective)}, {outcome.grade or 'no verdict'}"
+    file = f"{show.whole(outcome.output_w)} × {show.whole(outcome.output_h)} px, {show.size_of_file(outcome.output_bytes)}"
+    return f"{print_}; {file}; {cost(outcome)}"
+
+
+def cost(outcome: Work) -> str:
+    """`about 20 s, 350 MB of memory`: what making the file takes, of this machine's kind."""
+    seconds, memory = costs(outcome)
+    return f"about {show.whole(seconds)} s, {memory} MB of memory"
+
+
+def costs(outcome: Work) -> tuple[int, int]:
+    """Seconds and MB of making the file; measured on two cores (docs/pixels.md)."""
+    megapixels = outcome.output_w * outcome.output_h / 1e6
+    method: MethodName = outcome.plan.pixels.method if outcome.scale > 1 else "cubic"
+    streamed = method == "cubic" and not outcome.plan.pixels.denoise
+    return (
+        max(1, ceil(megapixels * METHODS[method].seconds)),
+        _STREAMED if streamed else _BY_SCRATCH,
+    )
+
+
+def method_ways(work: Work) -> Iterator[Offer]:
+    """The methods of enlarging, where something is enlarged."""
+    if work.scale <= 1:
+        return
+    for name, method in METHODS.items():
+        yield Offer(
+            f"method-{name}",
+            method.label,
+            {"pixels.method": name},
+            lambda outcome, note=method.note: f"{note}; {cost(outcome)}",
+            "method",
+        )

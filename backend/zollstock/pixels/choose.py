@@ -1,0 +1,60 @@
+"""Which filters suit a picture: by what was measured of it, and by what its owner says of it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from zollstock.core.enlarging import SourceName
+from zollstock.core.lengths import MM_PER_INCH
+from zollstock.core.measures import NOT_MEASURED, Measures
+from zollstock.core.sharpening import proposal
+from zollstock.core.work import Work
+
+from .enlarge.filters import FilterSet
+from .enlarge.tiles import Progress
+from .methods import Way
+
+#: From this noise (σ, 8-bit levels) on filters that deconvolve would raise it: those for a little, for much.
+_NOISY, _NOISIER = 1.8, 5.5
+#: Under this JPEG quality its blocks and rings would be sharpened.
+_JPEG = 88
+
+
+def filters_for(measures: Measures, source: SourceName) -> FilterSet:
+    """The set of filters for a picture. Noise comes first, then JPEG; what is left the owner says.
+
+    >>> filters_for(Measures(noise_sigma=4.0, jpeg_quality=70), "soft")
+    'noisy'
+    """
+    sigma, quality = measures.noise_sigma or 0.0, measures.jpeg_quality
+    if sigma >= _NOISIER:
+        return "noisier"
+    if sigma >= _NOISY:
+        return "noisy"
+    if quality is not None and quality < _JPEG:
+        return "jpeg"
+    return source
+
+
+def way_for(
+    work: Work, measures: Callable[[], Measures], progress: Progress | None = None
+) -> Way:
+    """How the pixels of a print are made. `measures` is asked only where they decide something."""
+    pixels = work.plan.pixels
+    name = pixels.method if work.scale > 1 else "cubic"
+    decide = name == "careful" or pixels.denoise > 0
+    known = measures() if decide else NOT_MEASURED
+    amount, radius = 0.0, 1.0
+    if pixels.sharpen is not None:
+        per_mm = float(work.output_ppi / MM_PER_INCH)
+        mm = pixels.sharpen.radius or proposal(work, NOT_MEASURED).radius_mm
+        amount, radius = pixels.sharpen.amount, max(0.3, mm * per_mm)
+    return Way(
+        name=name,
+        filters=filters_for(known, pixels.source),
+        denoise=pixels.denoise,
+        sigma=known.noise_sigma or 0.0,
+        amount=amount,
+        radius=radius,
+        progress=progress,
+    )

@@ -1,0 +1,70 @@
+"""What lies around a pixel: the direction, strength and coherence of its gradients, as one of 144 classes.
+
+After Romano, Isidoro, Milanfar, *RAISR: Rapid and Accurate Image Super Resolution*, 2016.
+"""
+
+from __future__ import annotations
+
+import numba
+import numpy as np
+from numpy.typing import NDArray
+
+Floats = NDArray[np.float32]
+
+ANGLES, STRENGTHS, COHERENCES = 24, 3, 2
+COUNT = ANGLES * STRENGTHS * COHERENCES
+#: Gradients are gathered over 5 × 5 px, so weighted (a Gaussian of σ 1).
+_WEIGHTS = np.exp(-(np.arange(-2, 3) ** 2) / 2).astype(np.float32)
+_WEIGHTS /= _WEIGHTS.sum()
+#: Where gradients (levels of 255 a px) are weak, middling or strong, and agree with each other or not.
+_WEAK, _STRONG, _COHERENT = np.float32(3), np.float32(10), np.float32(0.45)
+#: So many px around a pixel have a say in its class.
+REACH = 3
+
+
+@numba.njit(cache=True, fastmath=True, nogil=True, parallel=True)
+def classes(y: Floats, weights: Floats = _WEIGHTS) -> NDArray[np.uint8]:
+    """The classes of all pixels of luma `y` (height × width, 0 to 255) at least `REACH` px inside it."""
+    high, wide = y.shape
+    # Products of the gradients, gathered along the rows; then, where they are looked at, along the columns.
+    along = np.empty((3, high, wide), np.float32)
+    for row in numba.prange(1, high - 1):
+        xx, xy, yy = (
+            np.empty(wide, np.float32),
+            np.empty(wide, np.float32),
+            np.empty(wide, np.float32),
+        )
+        for column in range(1, wide - 1):
+            across = (y[row, column + 1] - y[row, column - 1]) * np.float32(0.5)
+            down = (y[row + 1, column] - y[row - 1, column]) * np.float32(0.5)
+            xx[column], xy[column], yy[column] = across * across, across * down, down * down
+        for column in range(REACH, wide - REACH):
+            a, b, c = np.float32(0), np.float32(0), np.float32(0)
+            for j in range(5):
+                a += weights[j] * xx[column - 2 + j]
+                b += weights[j] * xy[column - 2 + j]
+                c += weights[j] * yy[column - 2 + j]
+            along[0, row, column], along[1, row, column], along[2, row, column] = a, b, c
+    found = np.empty((high - 2 * REACH, wide - 2 * REACH), np.uint8)
+    for row in numba.prange(REACH, high - REACH):
+        for column in range(REACH, wide - REACH):
+            a, b, c = np.float32(0), np.float32(0), np.float32(0)
+            for i in range(5):
+                a += weights[i] * along[0, row - 2 + i, column]
+                b += weights[i] * along[1, row - 2 + i, column]
+                c += weights[i] * along[2, row - 2 + i, column]
+            found[row - REACH, column - REACH] = _number(a, b, c)
+    return found
+
+
+@numba.njit(cache=True, fastmath=True, nogil=True)
+def _number(xx: np.float32, xy: np.float32, yy: np.float32) -> int:
+    """The class of a gradients' matrix, by its larger eigenvector, eigenvalue, and how alike both are."""
+    apart = np.sqrt((xx - yy) * (xx - yy) + 4 * xy * xy)
+    large = np.sqrt(max((xx + yy + apart) / 2, np.float32(0)))
+    small = np.sqrt(max((xx + yy - apart) / 2, np.float32(0)))
+    angle = np.arctan2(2 * xy, xx - yy) / (2 * np.pi) + 0.5
+    direction = int(angle * ANGLES + 0.5) % ANGLES
+    strength = 0 if large < _WEAK else 1 if large < _STRONG else 2
+    coherent = 0 if (large - small) < _COHERENT * (large + small) else 1
+    return (direction * STRENGTHS + strength) * COHERENCES + coherent

@@ -1,0 +1,92 @@
+"""Pictures made tile by tile in compiled loops: into a scratch file that has no name, so that none is left."""
+
+from __future__ import annotations
+
+import tempfile
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..errors import Cancelled
+from ..vips import pyvips
+from .classes import Floats
+
+#: So many px a side a tile has in the picture that is made. Read in once, it stays in the processor's cache.
+TILE = 768
+#: What a value of 16 bits is in levels of 8.
+_WIDE = 257.0
+_KINDS: dict[str, tuple[type[np.unsignedinteger], float]] = {
+    "uchar": (np.uint8, 1.0),
+    "ushort": (np.uint16, _WIDE),
+}
+
+#: Per cent done of this stage; False calls it off.
+Progress = Callable[[int], bool]
+#: (left, top, width, height) of the picture that is made, px → its pixels, height × width × bands, 0 to 255.
+Maker = Callable[[int, int, int, int], Floats]
+
+
+@dataclass(frozen=True)
+class Source:
+    """A picture to be read in pieces, in levels of 0 to 255 whatever its depth; beyond its rim the outermost
+    pixels go on."""
+
+    image: pyvips.Image
+
+    def area(self, left: int, top: int, width: int, height: int) -> Floats:
+        """height × width × bands of the picture from (left, top), px, which may lie outside."""
+        image = self.image
+        x0, y0 = _held(left, image.width - 1), _held(top, image.height - 1)
+        x1 = _held(left + width - 1, image.width - 1) + 1
+        y1 = _held(top + height - 1, image.height - 1) + 1
+        read = image.crop(x0, y0, x1 - x0, y1 - y0).numpy()
+        levels = read.reshape(y1 - y0, x1 - x0, image.bands).astype(np.float32)
+        levels /= np.float32(_KINDS[image.format][1])
+        beyond = ((y0 - top, top + height - y1), (x0 - left, left + width - x1), (0, 0))
+        return np.pad(levels, [(max(0, a), max(0, b)) for a, b in beyond], mode="edge")
+
+
+def _held(at: int, most: int) -> int:
+    return max(0, min(at, most))
+
+
+def made_of(
+    like: pyvips.Image, width: int, height: int, maker: Maker, progress: Progress | None = None
+) -> pyvips.Image:
+    """A picture of width × height px with the colours and the depth of `like`, made by `maker`.
+
+    Its pixels lie in a file on the disk, mapped, so that they take no memory of their own; it goes with
+    the picture. Raises `Cancelled` when `progress` says so, `OSError` where the disk is full.
+    """
+    kind, scale = _KINDS[like.format]
+    # Closed by whoever holds the map last; without a name nothing of it can be left behind.
+    with tempfile.TemporaryFile() as file:
+        pixels = np.memmap(file, kind, "w+", shape=(height, width, like.bands))
+    most = np.iinfo(kind).max
+    tiles = list(_tiles(width, height))
+    for done, (left, top, wide, high) in enumerate(tiles):
+        if progress is not None and not progress(100 * done // len(tiles)):
+            raise Cancelled
+        values = maker(left, top, wide, high) * np.float32(scale)
+        np.rint(values, out=values)
+        np.clip(values, 0, most, out=values)
+        pixels[top : top + high, left : left + wide] = values
+    made = pyvips.Image.new_from_memory(pixels.data, width, height, like.bands, like.format)
+    return _tagged_like(made, like)
+
+
+def _tiles(width: int, height: int) -> Iterator[tuple[int, int, int, int]]:
+    for top in range(0, height, TILE):
+        for left in range(0, width, TILE):
+            yield left, top, min(TILE, width - left), min(TILE, height - top)
+
+
+def _tagged_like(made: pyvips.Image, like: pyvips.Image) -> pyvips.Image:
+    """With the meaning of its values and the profile that belongs to them."""
+    tagged = made.copy(interpretation=like.interpretation)
+    if like.get_typeof("icc-profile-data"):
+        profile: NDArray[np.uint8] | bytes = like.get("icc-profile-data")
+        tagged.set_type(pyvips.GValue.blob_type, "icc-profile-data", profile)
+    return tagged
