@@ -1159,7 +1159,7 @@ export interface components {
         /**
          * Choice
          * @description One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim, a
-         *     usual `mat` or `frame`.
+         *     usual `mat` or `frame`, a way out where pixels are `short`, a `method` of enlarging.
          *
          *     `taken` marks the one the plan follows.
          */
@@ -1170,7 +1170,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "way" | "size" | "edge" | "fill" | "mat" | "frame";
+            kind: "way" | "size" | "edge" | "fill" | "mat" | "frame" | "short" | "method";
             /** Title */
             title: string;
             /** Text */
@@ -1561,6 +1561,24 @@ export interface components {
             clean_from: string;
         };
         /**
+         * SharpenSheet
+         * @description The proposal for people: amount and radius, the steps that lead there, the ink's spread.
+         */
+        SharpenSheet: {
+            /** Amount */
+            amount: number;
+            /** Radius Mm */
+            radius_mm: number;
+            /** Text */
+            text: string;
+            /** Steps */
+            steps: string[];
+            /** Spread */
+            spread: number;
+            /** Spread Assumed */
+            spread_assumed: boolean;
+        };
+        /**
          * Way
          * @description One of several ways out of a finding: what it is called, what it leads to, the change.
          */
@@ -1592,6 +1610,8 @@ export interface components {
             zones: components["schemas"]["ZoneRow"][];
             /** @description What should go round a canvas, where its picture was measured. */
             advice?: components["schemas"]["Advice"] | null;
+            /** @description What is proposed before printing; none for a screen. */
+            sharpening?: components["schemas"]["SharpenSheet"] | null;
             turns: components["schemas"]["QuarterTurns"];
             /**
              * File Size
@@ -2053,6 +2073,11 @@ export interface components {
              * @default 1
              */
             factor: number;
+            /**
+             * Spread
+             * @description How far ink spreads, mm (σ of a Gaussian); null takes the assumption for the name.
+             */
+            spread: number | null;
         };
         /** NoEdge */
         NoEdge: {
@@ -2151,6 +2176,27 @@ export interface components {
              * @description With `device`: the printer's own pixel grid.
              */
             native_ppi: number | null;
+            /**
+             * Method
+             * @description Of enlarging; all reduce alike.
+             * @default careful
+             * @enum {string}
+             */
+            method: "careful" | "lanczos" | "cubic";
+            /**
+             * Source
+             * @description What the owner says of the picture: as it came, soft, or sharpened before.
+             * @default plain
+             * @enum {string}
+             */
+            source: "plain" | "soft" | "sharpened";
+            /**
+             * Denoise
+             * @description Share of the measured noise taken out beforehand.
+             * @default 0
+             */
+            denoise: number;
+            sharpen: components["schemas"]["Sharpening"] | null;
         };
         /**
          * Plan
@@ -2197,7 +2243,8 @@ export interface components {
             /**
              * @default {
              *       "name": "",
-             *       "factor": 1
+             *       "factor": 1,
+             *       "spread": null
              *     }
              */
             medium: components["schemas"]["Medium"];
@@ -2214,7 +2261,11 @@ export interface components {
              * @default {
              *       "mode": "keep",
              *       "ppi": null,
-             *       "native_ppi": null
+             *       "native_ppi": null,
+             *       "method": "careful",
+             *       "source": "plain",
+             *       "denoise": 0,
+             *       "sharpen": null
              *     }
              */
             pixels: components["schemas"]["Pixels"];
@@ -2228,6 +2279,19 @@ export interface components {
              *     }
              */
             output: components["schemas"]["Output"];
+        };
+        /**
+         * Sharpening
+         * @description Output sharpening, last and at final size.
+         */
+        Sharpening: {
+            /** Amount */
+            amount: number;
+            /**
+             * Radius
+             * @description mm on the print; null takes the proposal's.
+             */
+            radius: number | null;
         };
         /**
          * Target

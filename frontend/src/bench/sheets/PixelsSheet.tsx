@@ -1,7 +1,10 @@
+import type { Choice } from "../../api/types";
 import { NumberField } from "../../fields/NumberField";
 import { Choices } from "../ChoiceCard";
 import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
+import { EnlargingFields } from "./pixels/EnlargingFields";
+import { SharpenFields } from "./pixels/SharpenFields";
 import type { SheetProps } from "./types";
 
 const GRIDS = [300, 360, 600, 720];
@@ -10,9 +13,18 @@ export function PixelsSheet({ plan, worksheet }: SheetProps) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
   const pixels = plan.pixels;
+  const of = (kind: Choice["kind"]) => worksheet.choices.filter((choice) => choice.kind === kind);
+  const short = of("short");
   return (
     <div className="space-y-3">
-      <Choices choices={worksheet.choices} />
+      {short.length > 0 && (
+        <>
+          <h3 className="part-title">Pixels are short: four ways</h3>
+          <Choices label="Pixels are short: four ways" choices={short} slim />
+          <h3 className="part-title">How many pixels</h3>
+        </>
+      )}
+      <Choices choices={of("way")} />
       {pixels.mode === "fixed" && (
         <NumberField
           narrow
@@ -42,6 +54,8 @@ export function PixelsSheet({ plan, worksheet }: SheetProps) {
           </select>
         </label>
       )}
+      <EnlargingFields pixels={pixels} methods={of("method")} />
+      {worksheet.sharpening && <SharpenFields plan={plan} proposal={worksheet.sharpening} />}
       <p className="soft text-[13px]">
         Resampling invents no detail. Changing the ppi tag alone changes no pixel. Many labs resample
         everything to their own grid: ask before enlarging.

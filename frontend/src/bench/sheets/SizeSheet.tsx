@@ -106,7 +106,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
           value={medium.name}
           onChange={(event) => {
             const item = media.find((one) => one.name === event.target.value);
-            if (item) change({ medium: { name: item.name, factor: item.factor } });
+            if (item) change({ medium: { name: item.name, factor: item.factor, spread: null } });
           }}
         >
           {!known && <option value={medium.name}>{medium.name || "no medium yet"}</option>}
