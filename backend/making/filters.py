@@ -16,7 +16,15 @@ import numpy as np
 
 from making.degrade import as_jpeg, averaged, blurred, levels, noisy, sharpened
 from making.photographs import PHOTOGRAPHS, fetched, luma_of, pixels_of
-from zollstock.pixels.enlarge.classes import ANGLES, COHERENCES, COUNT, REACH, STRENGTHS, Floats, classes
+from zollstock.pixels.enlarge.classes import (
+    ANGLES,
+    COHERENCES,
+    COUNT,
+    REACH,
+    STRENGTHS,
+    Floats,
+    classes,
+)
 from zollstock.pixels.enlarge.filters import FACTORS, SETS, SIDE, FilterSet, cubic, file_of, folded
 
 _RADIUS = SIDE // 2
@@ -103,9 +111,7 @@ def _lying(side: int, turns: int, mirrored: bool) -> np.ndarray:
     return (turned[:, ::-1] if mirrored else turned).ravel()
 
 
-def _by_class(
-    small: Floats, wanted: Floats, factor: int
-) -> Iterator[tuple[int, Floats, Floats]]:
+def _by_class(small: Floats, wanted: Floats, factor: int) -> Iterator[tuple[int, Floats, Floats]]:
     """For each class the surroundings and the wanted pixels, both as seen from the middle."""
     rim = max(REACH, _RADIUS)
     numbers = classes(small).ravel()

@@ -92,7 +92,12 @@ def fetched(folder: Path) -> dict[str, Path]:
 
 def _unpack(folder: Path) -> None:
     with tempfile.TemporaryDirectory() as scratch:
-        quiet = {"cwd": scratch, "check": True, "stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
+        quiet = {
+            "cwd": scratch,
+            "check": True,
+            "stdout": subprocess.DEVNULL,
+            "stderr": subprocess.DEVNULL,
+        }
         subprocess.run(["apt-get", "-qq", "download", *_DEBIAN], **quiet)
         for package in Path(scratch).glob("*.deb"):
             subprocess.run(["dpkg-deb", "-x", package, folder], **quiet)

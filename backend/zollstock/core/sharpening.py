@@ -26,6 +26,8 @@ LEAST_RADIUS, MOST_RADIUS = 0.5, 4.0
 MOST_AMOUNT = 1.5
 #: At this noise (σ, levels) half of the amount is left.
 _HALVED_AT = 6.0
+#: Less than this nobody sees.
+_WORTH_IT = 0.03
 #: How far ink spreads, mm (σ of a Gaussian). An assumption until a studio's own trials say better.
 _SPREAD = {
     "glossy photo paper": 0.03,
@@ -47,6 +49,9 @@ class Proposal:
     radius: float
     radius_mm: float
     amount: float
+    before_noise: float
+    noise: float
+    raised: float
     spread: float
     assumed: bool
     kernel: float
@@ -93,13 +98,16 @@ def proposal(work: Work, measures: Measures) -> Proposal:
     transfer = exp(-2 * (pi * spread * frequency) ** 2) * kernel
     raised = 1 - exp(-2 * (pi * radius / per_mm * frequency) ** 2)
     amount = min(MOST_AMOUNT, max(0.0, (1 / max(transfer, 1e-6) - 1) / raised))
-    amount /= 1 + ((measures.noise_sigma or 0.0) / _HALVED_AT) ** 2
+    noise = measures.noise_sigma or 0.0
     return Proposal(
         frequency=frequency,
         transfer=transfer,
         radius=radius,
         radius_mm=radius / per_mm,
-        amount=round(amount, 2),
+        amount=round(amount / (1 + (noise / _HALVED_AT) ** 2), 2),
+        before_noise=amount,
+        noise=noise,
+        raised=raised,
         spread=spread,
         assumed=medium.spread is None,
         kernel=kernel,
@@ -144,7 +152,6 @@ def _lanczos(at: float) -> float:
 def sharpen_sheet(work: Work, measures: Measures) -> SharpenSheet:
     """The proposal worded; its steps are written as on a pad."""
     found = proposal(work, measures)
-    per_mm = float(work.output_ppi / MM_PER_INCH)
     distance = show.decimal(work.distance, 0)
     steps = [
         f"f₀ = min(8 ÷ ({distance} mm · tan 1°), 0.45 · {show.decimal(work.output_ppi, 1)} ÷ 25.4) = "
@@ -153,15 +160,21 @@ def sharpen_sheet(work: Work, measures: Measures) -> SharpenSheet:
         f"{show.decimal(found.radius, 2)} px (0.5 to 4)",
         f"T = ink {show.decimal(found.transfer / found.kernel if found.kernel else 0, 2)} × kernel "
         f"{show.decimal(found.kernel, 2)} = {show.decimal(found.transfer, 2)}",
-        f"amount = (1 ÷ {show.decimal(found.transfer, 2)} − 1) ÷ "
-        f"{show.decimal(1 - exp(-2 * (pi * found.radius / per_mm * found.frequency) ** 2), 2)} = "
-        f"{show.decimal(found.amount, 2)} (1.5 at the most"
-        + (", less for noise)" if measures.noise_sigma else ")"),
+        f"amount = (1 ÷ {show.decimal(found.transfer, 2)} − 1) ÷ {show.decimal(found.raised, 2)} = "
+        f"{show.decimal(found.before_noise, 2)} (0 to {MOST_AMOUNT:g})",
     ]
+    if found.noise:
+        noise = show.decimal(found.noise, 1)
+        steps.append(
+            f"less for noise of σ {noise}: {show.decimal(found.before_noise, 2)} ÷ (1 + ({noise} ÷ "
+            f"{_HALVED_AT:g})²) = {show.decimal(found.amount, 2)}"
+        )
     return SharpenSheet(
         amount=found.amount,
         radius_mm=round(found.radius_mm, 4),
-        text=f"{show.decimal(found.amount, 2)} at {show.decimal(found.radius_mm, 2)} mm",
+        text=f"{show.decimal(found.amount, 2)} at {show.decimal(found.radius_mm, 2)} mm"
+        if found.amount >= _WORTH_IT
+        else "none, from there the ink takes nothing away",
         steps=steps,
         spread=found.spread,
         spread_assumed=found.assumed,

@@ -21,6 +21,8 @@ ENOUGH = ("surplus", "clean")
 _STREAMED, _BY_SCRATCH = 120, 350
 #: A smaller print is looked for so often: with a distance that follows the size the need grows meanwhile.
 _TRIES = 12
+#: A print whose sides are less than this share of the wanted one is another print.
+_LEAST_SHARE = Fraction(1, 5)
 
 
 def is_short(work: Work) -> bool:
@@ -74,15 +76,14 @@ def _smaller(work: Work, style: LengthStyle) -> dict[str, object] | None:
     Looked at as a whole, a smaller print is seen from nearer by as much: then its size changes nothing,
     down to where nobody comes nearer.
     """
-    target, share = work.plan.target, Fraction(1)
-    outcome = work
+    share, outcome = Fraction(1), work
     for _ in range(_TRIES):
         if outcome.quality is None:
             return None
         if outcome.quality >= 1:
             return _resized(work, share, style)
         share *= min(outcome.quality, Fraction(99, 100))
-        if min(target.width.mm, target.height.mm) * share < 10:
+        if share < _LEAST_SHARE:
             return None
         try:
             outcome = work_out(changed_plan(work.plan, _resized(work, share, style)))

@@ -139,9 +139,7 @@ def worksheet(
         rail=rail(work, style),
         zones=zone_rows(work, style),
         advice=rim_advice(work, style, studio),
-        sharpening=None
-        if plan.target.in_pixels
-        else sharpen_sheet(work, studio.measures),
+        sharpening=None if plan.target.in_pixels else sharpen_sheet(work, studio.measures),
         file_size=style.size(work.boxes.document.w, work.boxes.document.h),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
     )

@@ -36,9 +36,7 @@ def filters_for(measures: Measures, source: SourceName) -> FilterSet:
     return source
 
 
-def way_for(
-    work: Work, measures: Callable[[], Measures], progress: Progress | None = None
-) -> Way:
+def way_for(work: Work, measures: Callable[[], Measures], progress: Progress | None = None) -> Way:
     """How the pixels of a print are made. `measures` is asked only where they decide something."""
     pixels = work.plan.pixels
     name = pixels.method if work.scale > 1 else "cubic"

@@ -32,9 +32,7 @@ def denoised(
     weights = np.array([LUMA_SHARE, COLOUR_SHARE, COLOUR_SHARE], np.float32) * strength * sigma
 
     def maker(left: int, top: int, width: int, height: int) -> Floats:
-        area = source.area(
-            left - ROUNDS, top - ROUNDS, width + 2 * ROUNDS, height + 2 * ROUNDS
-        )
+        area = source.area(left - ROUNDS, top - ROUNDS, width + 2 * ROUNDS, height + 2 * ROUNDS)
         planes = area @ _TO_YCC.T if area.shape[2] == 3 else area
         for band in range(planes.shape[2]):
             plane = np.ascontiguousarray(planes[:, :, band])

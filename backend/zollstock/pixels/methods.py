@@ -64,23 +64,17 @@ def method_of(way: Way) -> Method:
     return made
 
 
-def _cubic(
-    image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way
-) -> pyvips.Image:
+def _cubic(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
     return resampled(image, at, by, box)
 
 
-def _lanczos(
-    image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way
-) -> pyvips.Image:
+def _lanczos(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
     if at.copies or at.step >= 1:
         return resampled(image, at, by, box)
     return lanczos.interpolated(image, at, by, box, way.progress)
 
 
-def _careful(
-    image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way
-) -> pyvips.Image:
+def _careful(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
     """By the next whole factor, then reduced; over the largest in steps."""
     if at.copies:
         return resampled(image, at, by, box)
@@ -101,9 +95,11 @@ def _kept(at: Sampling, by: Lean, factor: int) -> bool:
     return whole and at.step * factor == 1 and by is UPRIGHT
 
 
-METHODS: dict[
-    MethodName, Callable[[pyvips.Image, Sampling, Lean, PixelBox, Way], pyvips.Image]
-] = {"cubic": _cubic, "lanczos": _lanczos, "careful": _careful}
+METHODS: dict[MethodName, Callable[[pyvips.Image, Sampling, Lean, PixelBox, Way], pyvips.Image]] = {
+    "cubic": _cubic,
+    "lanczos": _lanczos,
+    "careful": _careful,
+}
 
 #: Pixels around what is needed that filters and denoising look at.
 _RIM = 40

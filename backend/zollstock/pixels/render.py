@@ -56,9 +56,7 @@ def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = Non
     )
 
 
-def composed(
-    work: Work, picture: Path, ink: bool = True, way: Way | None = None
-) -> pyvips.Image:
+def composed(work: Work, picture: Path, ink: bool = True, way: Way | None = None) -> pyvips.Image:
     """The delivered picture as a libvips image, output width × height px; lazy where the way streams.
 
     Without `ink`, marks, keyline and caption are left to who draws them as lines and letters; without a
