@@ -35,7 +35,7 @@ def everything(dev: bool) -> None:
         raise Trouble(f"the disk is nearly full ({free // 2**20} MB free); 500 MB are needed")
     with _one_at_a_time():
         _debian(dev)
-        _at_once(lambda: _python(dev), _interface)
+        _at_once(lambda: (_python(dev), _compiled()), _interface)
 
 
 def packages(dev: bool) -> None:
@@ -54,7 +54,7 @@ def python(dev: bool) -> None:
         _python(dev)
 
 
-def _at_once(*parts: Callable[[], None]) -> None:
+def _at_once(*parts: Callable[[], object]) -> None:
     """Parts that need nothing of each other; what went wrong is told when all have come to an end."""
     with ThreadPoolExecutor(len(parts)) as pool:
         for part in [pool.submit(part) for part in parts]:
@@ -178,6 +178,17 @@ def _quickly(locked: list[str]) -> bool:
         subprocess.run(command, cwd=PROJECT, env=environment, capture_output=True).returncode
         for command in commands
     )
+
+
+def _compiled() -> None:
+    """The compiled loops of the pixels, so that nobody waits for them at the first file."""
+    pixels = BACKEND / "zollstock" / "pixels"
+    sources = [*sorted((pixels / "enlarge").glob("*.py")), pixels / "denoise.py"]
+    made_of = _hash(*sources, BACKEND / "requirements.txt")
+    if not _stamped("compiled", made_of):
+        step("Compiling the pixels' loops")
+        _run([PYTHON, "-m", "zollstock.pixels.enlarge"], "the pixels' loops", BACKEND)
+        _stamp("compiled", made_of)
 
 
 def _npm() -> None:

@@ -7,7 +7,7 @@ import io
 import numpy as np
 from PIL import Image
 
-from zollstock.pixels.enlarge.classes import Floats
+from zollstock.pixels.enlarge.shape import Floats
 from zollstock.pixels.vips import pyvips
 
 

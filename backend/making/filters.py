@@ -16,16 +16,20 @@ import numpy as np
 
 from making.degrade import as_jpeg, averaged, blurred, levels, noisy, sharpened
 from making.photographs import PHOTOGRAPHS, fetched, luma_of, pixels_of
-from zollstock.pixels.enlarge.classes import (
+from zollstock.pixels.enlarge.classes import classes
+from zollstock.pixels.enlarge.filters import cubic, file_of, folded
+from zollstock.pixels.enlarge.shape import (
     ANGLES,
     COHERENCES,
     COUNT,
+    FACTORS,
     REACH,
+    SETS,
+    SIDE,
     STRENGTHS,
+    FilterSet,
     Floats,
-    classes,
 )
-from zollstock.pixels.enlarge.filters import FACTORS, SETS, SIDE, FilterSet, cubic, file_of, folded
 
 _RADIUS = SIDE // 2
 #: How much a filter is held to the cubic one, by px seen and at least.
@@ -79,10 +83,20 @@ def learned(large: list[Floats], factor: int, lesser: list[Lesser]) -> Floats:
     for number in range(COUNT):
         hold = np.eye(taps) * max(_HOLD * seen[number], _HOLD_LEAST)
         best = np.linalg.solve(own[number] + hold, towards[number] + hold @ base)
-        # All was reckoned from the pixel in the middle: a filter keeps an even grey as it is.
-        best[taps // 2] += 1 - best.sum(axis=0)
-        found[number] = best.T
+        found[number] = _even(best, own[number] + hold, factor).T
     return found
+
+
+def _even(best: np.ndarray, weights: np.ndarray, factor: int) -> np.ndarray:
+    """The nearest filters that keep an even grey and every even slope as they are."""
+    side = np.arange(SIDE) - _RADIUS
+    down, across = (axis.ravel() for axis in np.meshgrid(side, side, indexing="ij"))
+    bounds = np.array([np.ones(SIDE * SIDE), down, across])
+    at = (np.arange(factor) + 0.5) / factor - 0.5
+    rows, columns = (axis.ravel() for axis in np.meshgrid(at, at, indexing="ij"))
+    wanted = np.array([np.ones(factor * factor), rows, columns])
+    lever = np.linalg.solve(weights, bounds.T)
+    return best + lever @ np.linalg.solve(bounds @ lever, wanted - bounds @ best)
 
 
 def _however_it_lies(

@@ -194,7 +194,7 @@ def test_no_proposal_leaves_its_bounds(
             viewing={"distance": f"{distance} mm"},
             medium=medium,
             pixels={"mode": "fixed", "ppi": float(ppi)},
-        )  # fmt: skip
+        )
     )
     made = proposal(work, Measures(noise_sigma=sigma))
     assert 0 <= made.amount <= 1.5 and 0.5 <= made.radius <= 4 and 0 <= made.transfer <= 1

@@ -10,12 +10,13 @@ import pytest
 
 from zollstock.core.box import Box
 from zollstock.core.edges.kind import Rim
+from zollstock.core.enlarging import METHODS as NAMED
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.parts.file import Output
 from zollstock.core.sheets import Piece, Sheet, Stroke
 from zollstock.pixels.compose import compose
 from zollstock.pixels.errors import RenderError
-from zollstock.pixels.methods import METHODS
+from zollstock.pixels.methods import METHODS, Way, method_of
 from zollstock.pixels.page import Page
 from zollstock.pixels.vips import pyvips
 from zollstock.pixels.write import write
@@ -48,7 +49,7 @@ def sheet(*pieces: Piece, strokes: tuple[Stroke, ...] = ()) -> Sheet:
 
 
 def drawn(wanted: Sheet) -> pyvips.Image:
-    return compose(wanted, lambda _: picture(), METHODS["cubic"]).copy_memory()
+    return compose(wanted, lambda _: picture(), method_of(Way())).copy_memory()
 
 
 @pytest.mark.parametrize("turn", [0, 90, 180, 270])
@@ -119,7 +120,7 @@ def test_a_raster_file_holds_one_sheet(tmp_path: Path) -> None:
 
 def test_every_kind_of_file_has_a_writer_and_the_usual_method_is_there() -> None:
     assert set(WRITERS) == set(OUTPUTS)
-    assert "cubic" in METHODS
+    assert set(METHODS) == set(NAMED)
 
 
 def test_a_sheet_without_pieces_has_no_pixels() -> None:

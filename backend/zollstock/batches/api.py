@@ -14,6 +14,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.enlarging import MethodName
 from zollstock.core.library import Size
 from zollstock.core.naming import DEFAULT_PATTERN, FIELDS, check_pattern
 from zollstock.core.parts.part import Colour, Share
@@ -55,6 +56,9 @@ class Shared(Schema):
     #: An edge as a plan has it; checked by the core, so that errors carry the path into the document.
     edge: dict[str, Any] = {"kind": "none"}
     padding: Colour | None = None
+    #: How pixels are made where a print needs more, and what share of the noise is taken out before.
+    method: MethodName = "careful"
+    denoise: Share = 0.0
 
 
 class NewBatch(Schema):
@@ -156,7 +160,14 @@ def own_batches(request: SignedRequest) -> QuerySet[Batch]:
 
 def _shared(given: Shared) -> dict[str, Any]:
     return shared_part(
-        given.format, given.ppi, given.medium, given.factor, whole_edge(given.edge), given.padding
+        given.format,
+        given.ppi,
+        given.medium,
+        given.factor,
+        whole_edge(given.edge),
+        given.padding,
+        given.method,
+        given.denoise,
     )
 
 
@@ -168,6 +179,8 @@ def _shared_back(held: dict[str, Any]) -> Shared:
         factor=held["medium"]["factor"],
         edge=held.get("edge", {"kind": "none"}),
         padding=held.get("fit", {}).get("colour"),
+        method=held["pixels"].get("method", "careful"),
+        denoise=held["pixels"].get("denoise", 0.0),
     )
 
 

@@ -10,6 +10,7 @@ from pydantic import BaseModel
 from zollstock.core import show
 from zollstock.core.drawing import Drawing
 from zollstock.core.edges import EdgeKind, NoEdge
+from zollstock.core.enlarging import MethodName
 from zollstock.core.library import Size, frames_of
 from zollstock.core.plan import Plan, PlanError, parse_plan
 from zollstock.core.printdrawing import small_drawing
@@ -69,9 +70,12 @@ def shared_part(
     factor: float = 1.0,
     edge: EdgeKind | None = None,
     padding: str | None = None,
+    method: MethodName = "careful",
+    denoise: float = 0.0,
 ) -> dict[str, Any]:
     """The part of a plan that all cells share; without a `ppi` every pixel is kept."""
-    pixels = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
+    pixels: dict[str, Any] = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
+    pixels |= {"method": method, "denoise": denoise}
     return {
         "medium": {"name": medium, "factor": factor},
         "pixels": pixels,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import partial
 from math import ceil
 
 from . import show
@@ -138,10 +139,9 @@ def method_ways(work: Work) -> Iterator[Offer]:
     if work.scale <= 1:
         return
     for name, method in METHODS.items():
-        yield Offer(
-            f"method-{name}",
-            method.label,
-            {"pixels.method": name},
-            lambda outcome, note=method.note: f"{note}; {cost(outcome)}",
-            "method",
-        )
+        wording = partial(_noted, note=method.note)
+        yield Offer(f"method-{name}", method.label, {"pixels.method": name}, wording, "method")
+
+
+def _noted(outcome: Work, note: str) -> str:
+    return f"{note}; {cost(outcome)}"

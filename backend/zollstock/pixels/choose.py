@@ -10,7 +10,7 @@ from zollstock.core.measures import NOT_MEASURED, Measures
 from zollstock.core.sharpening import proposal
 from zollstock.core.work import Work
 
-from .enlarge.filters import FilterSet
+from .enlarge.shape import FilterSet
 from .enlarge.tiles import Progress
 from .methods import Way
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 import numba
 import numpy as np
 
-from .enlarge.classes import Floats
+from .enlarge.shape import Floats
 from .enlarge.tiles import Progress, Source, made_of
 from .vips import pyvips
 
@@ -33,12 +33,13 @@ def denoised(
 
     def maker(left: int, top: int, width: int, height: int) -> Floats:
         area = source.area(left - ROUNDS, top - ROUNDS, width + 2 * ROUNDS, height + 2 * ROUNDS)
-        planes = area @ _TO_YCC.T if area.shape[2] == 3 else area
+        planes: Floats = area @ _TO_YCC.T if area.shape[2] == 3 else area
         for band in range(planes.shape[2]):
             plane = np.ascontiguousarray(planes[:, :, band])
             planes[:, :, band] = smoothed(plane, weights[band], ROUNDS)
         inner = planes[ROUNDS:-ROUNDS, ROUNDS:-ROUNDS]
-        return inner @ _TO_RGB.T if area.shape[2] == 3 else np.ascontiguousarray(inner)
+        back: Floats = inner @ _TO_RGB.T if area.shape[2] == 3 else inner
+        return back
 
     return made_of(image, image.width, image.height, maker, progress)
 

@@ -1,7 +1,7 @@
 """Methods of enlarging: each makes a box of pixels of what a piece shows of an upright picture.
 
 Nothing is enlarged by a method where nothing has to be: kept pixels are copied, and all methods reduce
-alike (`resample`).
+alike (`resample`). What is compiled is brought in where it is needed: few processes do.
 """
 
 from __future__ import annotations
@@ -16,9 +16,7 @@ from zollstock.core.rational import Fraction
 from zollstock.core.sheets import Sampling
 from zollstock.core.straighten import UPRIGHT, Lean
 
-from .denoise import denoised
-from .enlarge import careful, lanczos
-from .enlarge.filters import FACTORS, FilterSet
+from .enlarge.shape import FACTORS, FilterSet
 from .enlarge.tiles import Progress
 from .resample import interpolated, resampled
 from .sharpen import sharpened
@@ -57,6 +55,8 @@ def method_of(way: Way) -> Method:
         if not way.streams:
             image, at = _needed(image, at, by, box)
         if way.denoise and way.sigma:
+            from .denoise import denoised
+
             image = denoised(image, way.denoise, way.sigma, way.progress)
         found = METHODS[way.name](image, at, by, box, way)
         return sharpened(found, way.amount, way.radius) if way.amount else found
@@ -71,6 +71,8 @@ def _cubic(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way)
 def _lanczos(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
     if at.copies or at.step >= 1:
         return resampled(image, at, by, box)
+    from .enlarge import lanczos
+
     return lanczos.interpolated(image, at, by, box, way.progress)
 
 
@@ -78,6 +80,8 @@ def _careful(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Wa
     """By the next whole factor, then reduced; over the largest in steps."""
     if at.copies:
         return resampled(image, at, by, box)
+    from .enlarge import careful
+
     while at.step < 1:
         factor = min(ceil(1 / at.step), max(FACTORS))
         image = careful.enlarged(image, factor, way.filters, way.progress)

@@ -3269,6 +3269,17 @@ export interface components {
             };
             /** Padding */
             padding?: string | null;
+            /**
+             * Method
+             * @default careful
+             * @enum {string}
+             */
+            method: "careful" | "lanczos" | "cubic";
+            /**
+             * Denoise
+             * @default 0
+             */
+            denoise: number;
         };
         /**
          * NewBatch
@@ -3295,7 +3306,9 @@ export interface components {
              *       "edge": {
              *         "kind": "none"
              *       },
-             *       "padding": null
+             *       "padding": null,
+             *       "method": "careful",
+             *       "denoise": 0
              *     }
              */
             shared: components["schemas"]["Shared"];

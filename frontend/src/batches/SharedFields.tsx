@@ -21,6 +21,11 @@ const EDGES = [
   { value: "bleed", label: "Bleed" },
   { value: "wrap", label: "Wrap" },
 ] as const;
+const METHODS = [
+  { value: "careful", label: "Careful" },
+  { value: "lanczos", label: "Lanczos" },
+  { value: "cubic", label: "Smooth" },
+] as const;
 type EdgeName = (typeof EDGES)[number]["value"];
 const USUAL = {
   border: { mm: "10 mm", cm: "1 cm", in: "1/2 in" },
@@ -36,6 +41,8 @@ export const FIRST_SHARED: Shared = {
   factor: 1,
   edge: { kind: "none" },
   padding: null,
+  method: "careful",
+  denoise: 0,
 };
 
 /** What all prints of a batch share: medium, edge, padding, and the files. */
@@ -137,6 +144,30 @@ export function SharedFields({ value, onChange }: { value: Shared; onChange: (va
         keeps="batch"
         {...typing}
         onRead={(ppi) => set({ ppi })}
+      />
+      {value.ppi != null && (
+        <div className="flex flex-wrap items-center justify-between gap-2">
+          Enlarged
+          <Pick
+            label="How prints with too few pixels are enlarged"
+            options={METHODS}
+            value={value.method}
+            onPick={(method) => set({ method })}
+          />
+        </div>
+      )}
+      <NumberField
+        narrow
+        label="Noise taken out before"
+        unit="%"
+        min={0}
+        max={100}
+        step={5}
+        inputClass="!w-24"
+        value={Math.round(value.denoise * 100)}
+        keeps="batch"
+        {...typing}
+        onRead={(share) => set({ denoise: (share ?? 0) / 100 })}
       />
     </>
   );

@@ -12,8 +12,9 @@ from numpy.typing import NDArray
 
 from ..measures.noise import LUMA
 from ..vips import pyvips
-from .classes import REACH, Floats, classes
-from .filters import SIDE, FilterSet, cubic_along, filters
+from .classes import classes
+from .filters import cubic_along, filters
+from .shape import REACH, SIDE, FilterSet, Floats
 from .tiles import TILE, Progress, Source, made_of
 
 #: How far a pixel may leave the range of the 3 × 3 px around it, as a share of that range: thin halos on

@@ -9,17 +9,13 @@ import numba
 import numpy as np
 from numpy.typing import NDArray
 
-Floats = NDArray[np.float32]
+from .shape import ANGLES, COHERENCES, REACH, STRENGTHS, Floats
 
-ANGLES, STRENGTHS, COHERENCES = 24, 3, 2
-COUNT = ANGLES * STRENGTHS * COHERENCES
 #: Gradients are gathered over 5 × 5 px, so weighted (a Gaussian of σ 1).
 _WEIGHTS = np.exp(-(np.arange(-2, 3) ** 2) / 2).astype(np.float32)
 _WEIGHTS /= _WEIGHTS.sum()
 #: Where gradients (levels of 255 a px) are weak, middling or strong, and agree with each other or not.
 _WEAK, _STRONG, _COHERENT = np.float32(3), np.float32(10), np.float32(0.45)
-#: So many px around a pixel have a say in its class.
-REACH = 3
 
 
 @numba.njit(cache=True, fastmath=True, nogil=True, parallel=True)

@@ -4,17 +4,11 @@ from __future__ import annotations
 
 from functools import lru_cache
 from pathlib import Path
-from typing import Literal, get_args
 
 import numpy as np
 
-from .classes import ANGLES, COHERENCES, COUNT, STRENGTHS, Floats
+from .shape import ANGLES, COHERENCES, COUNT, SIDE, STRENGTHS, FilterSet, Floats
 
-FilterSet = Literal["plain", "soft", "sharpened", "noisy", "noisier", "jpeg"]
-SETS: tuple[FilterSet, ...] = get_args(FilterSet)
-FACTORS = (2, 3, 4)
-#: A filter looks at so many px a side of the small picture.
-SIDE = 7
 _RADIUS = SIDE // 2
 _PLACE = Path(__file__).parent
 
@@ -31,13 +25,13 @@ def filters(factor: int, name: FilterSet) -> Floats:
     """
     with np.load(file_of(factor)) as stored:
         half = stored[name].astype(np.float32)
-    return unfolded(half, factor)
+    return _exact(unfolded(half, factor), factor)
 
 
 def folded(whole: Floats, factor: int) -> Floats:
     """The half of the directions that is stored: each the mean with the one at right angles, turned back."""
     split = _split(whole, factor)
-    half = (split[: ANGLES // 2] + _quarter(split[ANGLES // 2 :], -1)) / 2
+    half = (split[: ANGLES // 2] + _quarter(split[ANGLES // 2 :], -1)) * np.float32(0.5)
     return half.reshape(COUNT // 2, factor * factor, SIDE * SIDE)
 
 
@@ -45,6 +39,22 @@ def unfolded(half: Floats, factor: int) -> Floats:
     split = half.reshape(ANGLES // 2, -1, factor, factor, SIDE, SIDE)
     both = np.concatenate([split, _quarter(split, 1)])
     return np.ascontiguousarray(both.reshape(COUNT, factor * factor, SIDE * SIDE))
+
+
+def _exact(whole: Floats, factor: int) -> Floats:
+    """What rounding took from the filters put back: a slope stays as steep, an even grey as light."""
+    middle = SIDE * SIDE // 2
+    side = np.arange(SIDE, dtype=np.float32) - _RADIUS
+    at = (np.arange(factor, dtype=np.float32) + 0.5) / factor - 0.5
+    for step, along, wanted in (
+        (SIDE, np.repeat(side, SIDE), np.repeat(at, factor)),
+        (1, np.tile(side, SIDE), np.tile(at, factor)),
+    ):
+        missing = (wanted - whole @ along) / 2
+        whole[:, :, middle + step] += missing
+        whole[:, :, middle - step] -= missing
+    whole[:, :, middle] += 1 - whole.sum(axis=2)
+    return whole
 
 
 def _split(whole: Floats, factor: int) -> Floats:

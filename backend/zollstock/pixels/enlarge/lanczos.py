@@ -15,7 +15,7 @@ from zollstock.core.sheets import Sampling
 from zollstock.core.straighten import Lean
 
 from ..vips import pyvips
-from .classes import Floats
+from .shape import Floats
 from .tiles import Progress, Source, made_of
 
 LOBES = 3

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from ..errors import Cancelled
 from ..vips import pyvips
-from .classes import Floats
+from .shape import Floats
 
 #: So many px a side a tile has in the picture that is made. Read in once, it stays in the processor's cache.
 TILE = 768
