@@ -19,7 +19,7 @@ from zollstock.renders.tasks import make, take_up
 from zollstock.site.celery import app
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
-LARGE = {"pixels": {"mode": "fixed", "ppi": 600}}
+LARGE = {"pixels": {"mode": "fixed", "ppi": 600, "method": "cubic"}}
 
 
 @pytest.fixture

@@ -57,13 +57,17 @@ def strays(wanted: Plan, source: Path) -> list[tuple[float, float]]:
     return away
 
 
-@pytest.mark.parametrize(
-    "ppi",
-    [720, 333, 161, 151, 77.3, 30] + ([480, 250, 192, 121, 96, 60, 48, 37.7] if LONG else []),
-)
-def test_a_grid_comes_back_in_place_at_every_factor(field: Path, ppi: float) -> None:
+_SHORT = [(720, "cubic"), (333, "careful"), (250, "lanczos"), (161, "cubic"), (151, "careful"),
+          (77.3, "cubic"), (30, "cubic")]  # fmt: skip
+_REST = [(720, "careful"), (480, "careful"), (480, "lanczos"), (333, "cubic"), (192, "careful"),
+         (121, "cubic"), (96, "cubic"), (60, "cubic"), (48, "cubic"), (37.7, "cubic")]  # fmt: skip
+
+
+@pytest.mark.parametrize(("ppi", "method"), _SHORT + (_REST if LONG else []))
+def test_a_grid_comes_back_in_place_at_every_factor(field: Path, ppi: float, method: str) -> None:
     """160 ppi are there: from six times as large to less than a fifth."""
-    away = strays(plan("6 in", "4 in", pixels={"mode": "fixed", "ppi": ppi}), field)
+    pixels = {"mode": "fixed", "ppi": ppi, "method": method}
+    away = strays(plan("6 in", "4 in", pixels=pixels), field)
     for axis in (0, 1):
         assert abs(statistics.mean(place[axis] for place in away)) < 0.02
         assert max(abs(place[axis]) for place in away) < 0.05

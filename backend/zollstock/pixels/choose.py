@@ -36,6 +36,17 @@ def filters_for(measures: Measures, source: SourceName) -> FilterSet:
     return source
 
 
+def left_after(measures: Measures, denoise: float) -> Measures:
+    """What is still in a picture when a share of its noise was taken out.
+
+    >>> left_after(Measures(noise_sigma=8.0), 0.75).noise_sigma
+    2.0
+    """
+    if measures.noise_sigma is None:
+        return measures
+    return measures.model_copy(update={"noise_sigma": measures.noise_sigma * (1 - denoise)})
+
+
 def way_for(work: Work, measures: Callable[[], Measures], progress: Progress | None = None) -> Way:
     """How the pixels of a print are made. `measures` is asked only where they decide something."""
     pixels = work.plan.pixels
@@ -49,7 +60,7 @@ def way_for(work: Work, measures: Callable[[], Measures], progress: Progress | N
         amount, radius = pixels.sharpen.amount, max(0.3, mm * per_mm)
     return Way(
         name=name,
-        filters=filters_for(known, pixels.source),
+        filters=filters_for(left_after(known, pixels.denoise), pixels.source),
         denoise=pixels.denoise,
         sigma=known.noise_sigma or 0.0,
         amount=amount,

@@ -70,7 +70,7 @@ describe("the Size sheet", () => {
   it("takes name and factor of a surface together", async () => {
     shown(SizeSheet, "border", "size");
     await userEvent.selectOptions(screen.getByRole("combobox", { name: "Printed on" }), "canvas");
-    expect(lastFix()).toEqual({ medium: { name: "canvas", factor: 0.6 } });
+    expect(lastFix()).toEqual({ medium: { name: "canvas", factor: 0.6, spread: null } });
   });
 
   it("offers a tag where the target is in pixels, and nowhere else", () => {
