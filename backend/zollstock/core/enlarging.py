@@ -20,9 +20,9 @@ METHODS: dict[MethodName, Enlarging] = {
     "careful": Enlarging(
         "Careful",
         "filters learned from photographs, one for each kind of surroundings",
-        0.2,
+        0.19,
     ),
-    "lanczos": Enlarging("Lanczos", "a little crisper than smooth, with fine rings at edges", 0.12),
-    "cubic": Enlarging("Smooth", "the plain cubic", 0.04),
+    "lanczos": Enlarging("Lanczos", "a little crisper than smooth, with fine rings at edges", 0.2),
+    "cubic": Enlarging("Smooth", "the plain cubic", 0.09),
 }
 assert set(METHODS) == set(get_args(MethodName))

@@ -19,7 +19,7 @@ from .work import Work, work_out
 #: Grades of which nobody has to do anything.
 ENOUGH = ("surplus", "clean")
 #: Memory that making a file takes, MB, streamed and by way of a scratch file (docs/pixels.md).
-_STREAMED, _BY_SCRATCH = 120, 350
+_STREAMED, _BY_SCRATCH = 100, 220
 #: A smaller print is looked for so often: with a distance that follows the size the need grows meanwhile.
 _TRIES = 12
 #: A print whose sides are less than this share of the wanted one is another print.
@@ -110,7 +110,7 @@ def _sides(work: Work, fix: dict[str, object]) -> tuple[Fraction, Fraction]:
 
 
 def _told(outcome: Work, style: LengthStyle) -> str:
-    """`60 × 40 cm, 150 ppi, soft; 3543 × 2362 px, 25.1 MB; about 2 s, 120 MB of memory`."""
+    """`60 × 40 cm, 150 ppi, soft; 3543 × 2362 px, 25.1 MB; about 2 s, 100 MB of memory`."""
     trim = outcome.boxes.trim
     print_ = f"{style.size(trim.w, trim.h)}, {show.ppi(outcome.effective)}, {outcome.grade or 'no verdict'}"
     file = f"{show.whole(outcome.output_w)} × {show.whole(outcome.output_h)} px, {show.size_of_file(outcome.output_bytes)}"
@@ -118,7 +118,7 @@ def _told(outcome: Work, style: LengthStyle) -> str:
 
 
 def cost(outcome: Work) -> str:
-    """`about 20 s, 350 MB of memory`: what making the file takes, of this machine's kind."""
+    """`about 20 s, 220 MB of memory`: what making the file takes, of this machine's kind."""
     seconds, memory = costs(outcome)
     return f"about {show.whole(seconds)} s, {memory} MB of memory"
 
