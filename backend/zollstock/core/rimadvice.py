@@ -31,7 +31,7 @@ _SOURCE = (
 _WHY_SOFTER = "A plain mirror would show things twice; the blur dissolves them."
 _WHY_SOFT = "A mirror that grows softer repeats none of it."
 _WHY_MIRROR = "Mirrored, there is nothing in it to be recognised twice."
-_WHY_COLOUR = "As light as a white wall, it would lose its outline there: a darker colour holds it."
+_WHY_COLOUR = "It would lose its outline there: a darker colour holds it."
 _NAMES = {
     "left": "at the left",
     "top": "at the top",
@@ -139,9 +139,11 @@ def _choice(busiest: Rim, mean: float, zone: bool) -> tuple[WrapFill, float | No
 def _measured(sides: list[Rim], busiest: Rim) -> str:
     least = min(rim.deviation for rim in sides)
     word = "busy" if busiest.deviation >= BUSY else "calm" if busiest.deviation < CALM else "lively"
+    against = "as light as" if _mean(sides) >= LIGHT else "darker than"
     return (
         f"The rim is {word}: its lightness varies by {show.decimal(least, 1)} to "
-        f"{show.decimal(busiest.deviation, 1)}, most {_NAMES[busiest.side]}."
+        f"{show.decimal(busiest.deviation, 1)}, most {_NAMES[busiest.side]}; at "
+        f"{show.decimal(_mean(sides), 0)} of 100 it is {against} a white wall."
     )
 
 

@@ -36,7 +36,7 @@ export function EnlargingFields({ pixels, methods }: { pixels: Plan["pixels"]; m
         </div>
       )}
       <label className="flex items-center justify-between gap-3">
-        Noise taken out before
+        Noise taken out
         <span className="flex items-center gap-2">
           <Slider
             min={0}
