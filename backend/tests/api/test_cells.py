@@ -36,3 +36,17 @@ def test_a_cell_has_padding_of_its_own_and_gives_it_back(
     back = caller("PUT", cells, whole | {"colour": None})
     assert (back["padding"], back["own_padding"]) == ("#112233", False)
     caller("PUT", cells, whole | {"colour": "blue-ish"}, expect=422)
+
+
+def test_a_batch_says_how_its_pixels_are_made(
+    caller: Caller, account: User, tmp_path: Path
+) -> None:
+    path = save(chart(240, 160), tmp_path / "chart.png")
+    picture, _ = take_in(account, "chart.png", [path.read_bytes()])
+    read(str(picture.id))
+    usual = batch_of(caller, [picture], shared={"format": "jpeg"})
+    assert (usual["shared"]["method"], usual["shared"]["denoise"]) == ("careful", 0)
+    said = {"format": "jpeg", "ppi": 300, "method": "lanczos", "denoise": 0.4}
+    changed = caller("PATCH", f"batches/{usual['id']}", {"shared": said})
+    assert (changed["shared"]["method"], changed["shared"]["denoise"]) == ("lanczos", 0.4)
+    caller("PATCH", f"batches/{usual['id']}", {"shared": said | {"method": "magic"}}, expect=422)

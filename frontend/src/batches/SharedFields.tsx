@@ -158,7 +158,7 @@ export function SharedFields({ value, onChange }: { value: Shared; onChange: (va
       )}
       <NumberField
         narrow
-        label="Noise taken out"
+        label="Noise taken out, %"
         unit="%"
         min={0}
         max={100}

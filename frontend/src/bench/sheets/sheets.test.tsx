@@ -176,6 +176,22 @@ describe("the Pixels sheet", () => {
   });
 });
 
+describe("output sharpening", () => {
+  it("takes the proposal, and says that the ink's spread is assumed", async () => {
+    shown(PixelsSheet, "border", "pixels");
+    await userEvent.click(screen.getByRole("checkbox", { name: /Sharpen last/ }));
+    expect(lastFix()).toHaveProperty(["pixels.sharpen", "radius"], null);
+    expect(screen.getByText("an assumption")).toBeInTheDocument();
+    expect(screen.getByText(/^f₀ = min/)).toBeInTheDocument();
+  });
+
+  it("goes back to what is proposed", async () => {
+    shown(PixelsSheet, "border", "pixels", { "pixels.sharpen": { amount: 1.9, radius: null } });
+    await userEvent.click(screen.getByRole("button", { name: "Take it" }));
+    expect(lastFix()).not.toHaveProperty(["pixels.sharpen", "amount"], 1.9);
+  });
+});
+
 describe("the Distance sheet", () => {
   it("shows the schools side by side, and chooses only one that answers", async () => {
     shown(DistanceSheet, "border");

@@ -1,0 +1,68 @@
+"""The Pixels step where pixels are short: a way out, a method, sharpening; and the file that comes of it."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.access import axe_in_both
+from tests.browser.conftest import Asking
+from tests.pixels.measure import exif
+
+
+@pytest.fixture
+def short(bench) -> Page:
+    """1500 × 1000 px on 90 × 60 cm, seen from half a metre."""
+    page = bench()
+    ask = Asking(page.context)
+    number = page.url.split("/prints/")[1].split("/")[0]
+    held = ask("GET", f"prints/{number}")
+    plan = held["plan"] | {
+        "target": {"width": "90 cm", "height": "60 cm"},
+        "viewing": held["plan"]["viewing"] | {"distance": "50 cm"},
+    }
+    ask("PUT", f"prints/{number}/plan", {"plan": plan, "version": held["version"]})
+    page.reload()
+    page.locator("[data-step=pixels]").click()
+    return page
+
+
+def key(page: Page):
+    return page.locator("[data-step=pixels] .blade-key")
+
+
+def test_the_four_ways_out_and_one_click_takes_one(short: Page) -> None:
+    page = short
+    ways = page.get_by_role("group", name="Pixels are short: four ways").get_by_role("button")
+    expect(ways).to_have_count(4)
+    axe_in_both(page, "pixels that are short")
+    before = key(page).inner_text()
+    ways.filter(has_text="Print it smaller").click()
+    expect(ways).to_have_count(0)
+    expect(page.locator("[data-step=distance] .blade-state")).to_have_text("clean")
+    page.keyboard.press("Control+z")
+    expect(ways).to_have_count(4)
+    expect(key(page)).to_have_text(before)
+
+
+def test_resampled_carefully_and_sharpened_as_proposed(short: Page, tmp_path: Path) -> None:
+    page = short
+    page.get_by_role("button", name="Resample it here").click()
+    methods = page.get_by_role("group", name="How it is enlarged").get_by_role("button")
+    expect(methods).to_have_count(3)
+    expect(methods.first).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("checkbox", name="Sharpen last, at final size").check()
+    page.get_by_role("slider", name="Noise taken out").focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.locator("[data-saving=saved]")).to_be_visible()
+    said = key(page).inner_text()
+    page.locator("[data-step=handover]").click()
+    page.locator("#worksheet").get_by_role("button", name="Make the file").click()
+    with page.expect_download(timeout=60_000) as download:
+        page.get_by_role("link", name="Download", exact=True).click()
+    made = tmp_path / download.value.suggested_filename
+    download.value.save_as(made)
+    facts = exif(made)
+    assert facts["ImageWidth"] == pytest.approx(float(said.split()[0]) * 90 / 2.54, abs=20)
