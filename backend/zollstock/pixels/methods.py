@@ -82,14 +82,16 @@ def _careful(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Wa
         return resampled(image, at, by, box)
     from .enlarge import careful
 
-    while at.step < 1:
+    done = False
+    while at.step < (_LITTLE_LEFT if done else 1):
+        done = True
         factor = min(ceil(1 / at.step), max(FACTORS))
         image = careful.enlarged(image, factor, way.filters, way.progress)
         step = at.step * factor
         at = Sampling(at.x * factor, at.y * factor, step, _kept(at, by, factor))
     if at.copies or at.step > 2:
         return resampled(image, at, by, box)
-    # Enlarged further than it has to be, it holds nothing finer than the file: no filter has to come before.
+    # Enlarged so far it holds nothing finer than the file: no filter has to come before.
     return interpolated(image, at, by, box)
 
 
@@ -105,6 +107,8 @@ METHODS: dict[MethodName, Callable[[pyvips.Image, Sampling, Lean, PixelBox, Way]
     "careful": _careful,
 }
 
+#: After a first step a fifth more is left to interpolation: another would make four times the pixels for it.
+_LITTLE_LEFT = Fraction(5, 6)
 #: Pixels around what is needed that filters and denoising look at.
 _RIM = 40
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import tempfile
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
@@ -61,9 +62,12 @@ def made_of(
     the picture. Raises `Cancelled` when `progress` says so, `OSError` where the disk is full.
     """
     kind, scale = _KINDS[like.format]
-    # Closed by whoever holds the map last; without a name nothing of it can be left behind.
+    shape = (height, width, like.bands)
+    # The map keeps it when it is closed here; without a name nothing of it can be left behind.
     with tempfile.TemporaryFile() as file:
-        pixels = np.memmap(file, kind, "w+", shape=(height, width, like.bands))
+        # All of it now: a disk that is full is an error here, and a killed process within the map.
+        os.posix_fallocate(file.fileno(), 0, height * width * like.bands * np.dtype(kind).itemsize)
+        pixels = np.memmap(file, kind, "r+", shape=shape)
     most = np.iinfo(kind).max
     tiles = list(_tiles(width, height))
     for done, (left, top, wide, high) in enumerate(tiles):
