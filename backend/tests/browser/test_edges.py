@@ -224,3 +224,24 @@ def test_a_usual_mat_and_a_usual_frame_are_taken_by_one_click(bench) -> None:
     expect(card).to_be_checked()
     expect(page.get_by_label("Card, width", exact=True)).to_be_visible()
     axe(page, "a mat with usual ones")
+
+
+def test_lesser_lengths_have_grips_of_their_own(bench) -> None:
+    """What a mat covers, a safe margin, where a caption stands: dragged by keys, typed by a press."""
+    page = at_the_edge(bench())
+    take(page, "Mat")
+    before = page.get_by_label("Covered on every side", exact=True).input_value()
+    page.get_by_role("slider", name="Covered, on the drawing").focus()
+    page.keyboard.press("ArrowUp")
+    expect(page.get_by_label("Covered on every side", exact=True)).not_to_have_value(before)
+    take(page, "Border")
+    page.get_by_role("checkbox", name="Caption in the border").check()
+    page.get_by_label("Words of the caption").fill("Fog over the pans")
+    page.get_by_label("Words of the caption").press("Enter")
+    caption = page.get_by_role("slider", name="The caption, on the drawing")
+    expect(caption).to_have_attribute("aria-valuetext", "0.6 cm")
+    caption.click()
+    typed(page, "The caption, on the drawing", "1 cm")
+    expect(caption).to_have_attribute("aria-valuetext", "1 cm")
+    page.keyboard.press("Control+z")
+    expect(caption).to_have_attribute("aria-valuetext", "0.6 cm")

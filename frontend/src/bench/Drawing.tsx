@@ -10,6 +10,7 @@ import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
 import { useFitTools } from "./fitTools";
 import { Guides } from "./Guides";
 import { KeepZones } from "./KeepZones";
+import { lesserGrips } from "./lesserGrips";
 import { usePlanStore } from "./planStore";
 import { TurningCanvas } from "./TurningCanvas";
 import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from "../drawing/placement";
@@ -264,7 +265,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         </>
       )}
       <EdgeHandles
-        grips={gripsOf(edge, boxes, now.image)}
+        grips={[...gripsOf(edge, boxes, now.image), ...lesserGrips(edge, boxes, now.image)]}
         view={view}
         unit={props.unit}
         onHold={setGripped}
