@@ -265,7 +265,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         </>
       )}
       <EdgeHandles
-        grips={[...gripsOf(edge, boxes, now.image), ...lesserGrips(edge, boxes, now.image)]}
+        grips={[...gripsOf(edge, boxes, now.image), ...lesserGrips(edge, worksheet.drawing, now.image)]}
         view={view}
         unit={props.unit}
         onHold={setGripped}

@@ -1,10 +1,21 @@
 import { describe, expect, it } from "vitest";
-import { lengthMm, lesserGrips } from "./lesserGrips";
+import { lesserGrips } from "./lesserGrips";
 
 type Edge = Parameters<typeof lesserGrips>[0];
-type Boxes = Parameters<typeof lesserGrips>[1];
-const grips = (edge: object, boxes: object, image: [number, number, number, number] = [30, 30, 240, 140]) =>
-  lesserGrips(edge as Edge, { document: [0, 0, 300, 200], ...boxes } as unknown as Boxes, image);
+type Drawn = Parameters<typeof lesserGrips>[1];
+const IMAGE = [30, 30, 240, 140] as [number, number, number, number];
+const grips = (edge: object, boxes: object, ink: object = {}) =>
+  lesserGrips(
+    edge as Edge,
+    {
+      boxes: { document: [0, 0, 300, 200], ...boxes },
+      pieces: [{ printed: IMAGE }],
+      strokes: [],
+      labels: [],
+      ...ink,
+    } as unknown as Drawn,
+    IMAGE,
+  );
 
 describe("the lesser lengths of an edge", () => {
   it("of a mat are what it covers and the step of a second card", () => {
@@ -30,20 +41,39 @@ describe("the lesser lengths of an edge", () => {
     expect(grips({ kind: "bleed", safe: "0 mm" }, { trim: boxes.trim })).toEqual([]);
   });
 
-  it("of a border are keyline and caption, above or below the picture", () => {
-    const caption = { text: "Fog", offset: "6 mm", side: "bottom" };
-    const border = { kind: "border", keyline: { gap: "2 mm" }, caption };
-    const [line, under] = grips(border, {});
-    expect(line?.at).toEqual([210, 172]);
-    expect([under?.at[1], under?.by]).toEqual([176, 1]);
-    const [over] = grips({ ...border, keyline: null, caption: { ...caption, side: "top" } }, {});
-    expect([over?.at[1], over?.by]).toEqual([24, -1]);
-    expect(grips({ ...border, keyline: null, caption: { ...caption, text: " " } }, {})).toEqual([]);
+  it("of a card that differs from the sheet are its sides, about its middle", () => {
+    const mat = {
+      kind: "mat",
+      overlap: "5 mm",
+      reveal: null,
+      inner: null,
+      card_width: "20 cm",
+      card_height: "10 cm",
+    };
+    const found = grips(mat, { opening: [35, 35, 230, 130], card: [50, 50, 200, 100] });
+    const [, wide, high] = found;
+    expect([wide?.mm, wide?.by, wide?.flat, high?.mm, high?.by]).toEqual([200, 2, true, 100, 2]);
+    expect(wide?.fix("21 cm")).toEqual({ "edge.card_width": "21 cm" });
   });
 
-  it("are not drawn where a length is typed in a way that only the server reads", () => {
-    expect(lengthMm("0,5 cm")).toBe(5);
-    expect(lengthMm("1 in")).toBe(25.4);
-    expect(lengthMm("1 1/2 in")).toBeNull();
+  it("of a keyline are its gap and its width, read off the line that is drawn", () => {
+    const across = (y: number) => ({ kind: "keyline", start: [28, y], end: [272, y], width: 0.5 });
+    const strokes = [across(27.75), across(172.25), { ...across(0), end: [28, 200] }];
+    const border = { kind: "border", keyline: { gap: "2 mm", width: "0.5 mm" }, caption: null };
+    const [gap, width] = grips(border, {}, { strokes });
+    expect([gap?.mm, gap?.at[1], gap?.typed]).toEqual([2, 172, "2 mm"]);
+    expect([width?.mm, width?.at[1]]).toEqual([0.5, 172.5]);
+    expect(grips(border, {})).toEqual([]);
+  });
+
+  it("of a caption are its offset and its letters, below or above, however they were typed", () => {
+    const caption = { text: "Fog", offset: "1 1/2 in", height: "3 mm", side: "bottom" };
+    const border = { kind: "border", keyline: null, caption };
+    const [offset, letters] = grips(border, {}, { labels: [{ at: [60, 179], height: 3 }] });
+    expect([offset?.mm, offset?.at[1], offset?.by]).toEqual([6, 176, 1]);
+    expect([letters?.mm, letters?.at[1], letters?.by]).toEqual([3, 179, 1]);
+    const over = { ...border, caption: { ...caption, side: "top" } };
+    const [above, tall] = grips(over, {}, { labels: [{ at: [60, 24], height: 3 }] });
+    expect([above?.mm, above?.by, tall?.at[1], tall?.by]).toEqual([6, -1, 21, -1]);
   });
 });
