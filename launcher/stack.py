@@ -26,7 +26,7 @@ from .say import Trouble, step, tell
 #: Names and passwords compare exactly: upper and lower case, marks, and spaces at the end.
 COLLATION = "utf8mb4_nopad_bin"
 #: Queues with the processes of their worker, and the memory each of these may take, MiB.
-WORKERS = {"quick": (2, 3072), "heavy": (1, 4096), "render": (1, 6144)}
+WORKERS = {"quick": (2, 3072), "looks": (1, 3072), "heavy": (1, 4096), "render": (1, 6144)}
 #: How often, seconds, the parts are looked after, and their logs.
 WATCH_EVERY, ROTATE_EVERY = 0.2, 60.0
 _SBIN = "/usr/local/sbin:/usr/sbin:/sbin"
@@ -129,12 +129,15 @@ class Stack:
     def start_worker(self, queue: str, name: str = "") -> Process:
         processes, most_mib = WORKERS[queue]
         # Long work stands back: screens are answered first.
-        stand_back = [] if queue == "quick" else ["nice", "-n", "10"]
+        stand_back = [] if queue in ("quick", "looks") else ["nice", "-n", "10"]
         return self._program(f"worker-{name or queue}", [
             *stand_back, *self._celery(), "worker", "--queues", queue, "--concurrency", str(processes),
             "--loglevel", "info", "--hostname", f"{queue}-{secrets.token_hex(3)}@%h",
             "--without-gossip", "--without-mingle",
-        ], {"ZOLLSTOCK_WORKER_MIB": str(most_mib)})  # fmt: skip
+        ], {
+            "ZOLLSTOCK_WORKER_MIB": str(most_mib),
+            "ZOLLSTOCK_WORKER_READY": str(int(queue == "looks")),
+        })  # fmt: skip
 
     def manage(self, *arguments: str) -> None:
         """A Django command; its last line is the reason when it fails."""

@@ -130,7 +130,7 @@ def test_a_fault_nobody_thought_of_ends_the_reading_at_once(
     def broken(*given: object) -> None:
         raise ZeroDivisionError("the cause")
 
-    monkeypatch.setattr("zollstock.pictures.tasks.make_proofs", broken)
+    monkeypatch.setattr("zollstock.pictures.tasks.make_previews", broken)
     read(picture["id"])
     told = caller("GET", f"pictures/{picture['id']}")
     assert told["state"] == "refused" and "try it again" in told["problem"]

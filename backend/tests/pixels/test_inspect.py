@@ -13,7 +13,7 @@ from PIL import Image
 from tests.pictures import bomb, chart, noise, save
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.inspect import inspect
-from zollstock.pixels.proofs import make_proofs
+from zollstock.pixels.previews import make_previews
 from zollstock.pixels.vips import pyvips
 
 
@@ -101,14 +101,14 @@ def test_a_cut_off_file_is_found_when_it_is_read(tmp_path: Path, name: str) -> N
     bench, small = tmp_path / "bench.jpg", tmp_path / "small.jpg"
     with pytest.raises(PictureError):
         inspect(whole)
-        make_proofs(whole, bench, small)
+        make_previews(whole, bench, small)
     assert not bench.exists() and not small.exists()
 
 
 def test_proofs_are_upright_small_and_srgb(tmp_path: Path) -> None:
     source = save(chart(3000, 2000), tmp_path / "a.tif", 6, profile="p3")
     bench, small = tmp_path / "bench.jpg", tmp_path / "small.jpg"
-    make_proofs(source, bench, small)
+    make_previews(source, bench, small)
     large, little = (pyvips.Image.new_from_file(str(path)) for path in (bench, small))
     assert (large.width, large.height) == (1600, 2400)
     assert (little.width, little.height) == (320, 480)

@@ -12,7 +12,7 @@ from zollstock.core.plan import parse_plan
 from zollstock.pixels.cli import main
 from zollstock.pixels.errors import PictureError, RenderError
 from zollstock.pixels.inspect import inspect
-from zollstock.pixels.proofs import check_whole
+from zollstock.pixels.previews import check_whole
 from zollstock.pixels.render import render
 from zollstock.pixels.whole import jpeg_is_whole
 

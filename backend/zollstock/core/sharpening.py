@@ -27,7 +27,7 @@ MOST_AMOUNT = 1.5
 #: At this noise (σ, levels) half of the amount is left.
 _HALVED_AT = 6.0
 #: Less than this nobody sees.
-_WORTH_IT = 0.03
+WORTH_IT = 0.03
 #: How far ink spreads, mm (σ of a Gaussian). An assumption until a studio's own trials say better.
 _SPREAD = {
     "glossy photo paper": 0.03,
@@ -173,7 +173,7 @@ def sharpen_sheet(work: Work, measures: Measures) -> SharpenSheet:
         amount=found.amount,
         radius_mm=round(found.radius_mm, 4),
         text=f"{show.decimal(found.amount, 2)} at {show.decimal(found.radius_mm, 2)} mm"
-        if found.amount >= _WORTH_IT
+        if found.amount >= WORTH_IT
         else "none, from there the ink takes nothing away",
         steps=steps,
         spread=found.spread,

@@ -18,6 +18,7 @@ log = logging.getLogger(__name__)
 TaskName = Literal[
     "zollstock.pictures.tasks.read",
     "zollstock.pictures.tasks.inspect",
+    "zollstock.proofs.tasks.make",
     "zollstock.renders.tasks.make",
     "zollstock.renders.tasks.work_off",
     "zollstock.batches.tasks.lay_out",

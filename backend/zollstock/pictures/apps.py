@@ -44,6 +44,8 @@ def held_bytes(rows: QuerySet[Any]) -> int:
 def _discard_files(instance: Any, **_: Any) -> None:
     """Rows also go by cascade, which calls no method of theirs; the signal sees every one."""
     from .storage import discard
+    from .unpacked import forget_unpacked
 
     names = (instance.file.name, instance.proof.name, instance.small.name)
+    transaction.on_commit(lambda: forget_unpacked(instance.id))
     transaction.on_commit(lambda: discard(*names))

@@ -10,7 +10,7 @@ from celery import shared_task
 
 from zollstock.longwork.queue import Queue
 from zollstock.pixels.measures import measure
-from zollstock.pixels.proofs import make_proofs
+from zollstock.pixels.previews import make_previews
 
 from .later import inspect_later, read_later
 from .models import Inspection, Picture
@@ -67,7 +67,7 @@ def read(picture_id: str) -> None:
         work_folder() as folder,
     ):
         bench, small = folder / "bench.jpg", folder / "small.jpg"
-        make_proofs(master, bench, small)
+        make_previews(master, bench, small)
         home = name_of(picture.file).rsplit("/", 1)[0]
         proofs = store(bench, f"{home}/bench.jpg"), store(small, f"{home}/small.jpg")
         try:

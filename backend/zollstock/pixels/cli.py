@@ -12,7 +12,7 @@ from zollstock.core.outputs import OUTPUTS
 from .errors import Cancelled, PictureError, RenderError
 from .inspect import inspect
 from .interrupts import Interrupts
-from .proofs import check_whole
+from .previews import check_whole
 from .render import render
 
 

@@ -109,8 +109,8 @@ METHODS: dict[MethodName, Callable[[pyvips.Image, Sampling, Lean, PixelBox, Way]
 
 #: After a first step a fifth more is left to interpolation: another would make four times the pixels for it.
 _LITTLE_LEFT = Fraction(5, 6)
-#: Pixels around what is needed that filters and denoising look at.
-_RIM = 40
+#: Pixels around what is needed that filters and denoising look at; so many more for each step of reducing.
+_RIM, _RIM_A_STEP = 40, 4
 
 
 def _needed(
@@ -118,14 +118,29 @@ def _needed(
 ) -> tuple[pyvips.Image, Sampling]:
     """The part of a picture that a box needs, with its surroundings: nothing else is worked on.
 
-    A picture that leans does so about its middle, and is left whole.
+    What leans does so about the middle of the picture, R(p − m) + m; about the middle c of a part of it
+    that is the same but for an offset, c − m − R(c − m).
     """
-    if by is not UPRIGHT:
-        return image, at
-    right, down = at.x + box.w * at.step, at.y + box.h * at.step
-    x0, y0 = max(0, floor(at.x) - _RIM), max(0, floor(at.y) - _RIM)
-    x1, y1 = min(image.width, ceil(right) + _RIM), min(image.height, ceil(down) + _RIM)
+    middle = Fraction(image.width, 2), Fraction(image.height, 2)
+    corners = [
+        by.inwards((at.x + x * at.step - middle[0], at.y + y * at.step - middle[1]))
+        for x in (0, box.w)
+        for y in (0, box.h)
+    ]
+    rim = _RIM + _RIM_A_STEP * ceil(at.step)
+    x0, x1 = _reach([x for x, _ in corners], middle[0], rim, image.width)
+    y0, y1 = _reach([y for _, y in corners], middle[1], rim, image.height)
     if x1 <= x0 or y1 <= y0:
         return image, at
     part = image.crop(x0, y0, x1 - x0, y1 - y0)
-    return part, replace(at, x=at.x - Fraction(x0), y=at.y - Fraction(y0))
+    off = Fraction(x0 + x1, 2) - middle[0], Fraction(y0 + y1, 2) - middle[1]
+    turned = by.outwards(off)
+    return part, replace(at, x=at.x - x0 + off[0] - turned[0], y=at.y - y0 + off[1] - turned[1])
+
+
+def _reach(places: list[Fraction], middle: Fraction, rim: int, most: int) -> tuple[int, int]:
+    """Begin and end, whole px, of what lies around places that are counted from the picture's middle."""
+    return (
+        max(0, floor(min(places) + middle) - rim),
+        min(most, ceil(max(places) + middle) + rim),
+    )

@@ -65,13 +65,21 @@ def composed(work: Work, picture: Path, ink: bool = True, way: Way | None = None
     plan = work.plan
     way = way or way_for(work, lambda: measured(picture))
 
-    def opened(_: int) -> pyvips.Image:
+    def open_it(_: int) -> pyvips.Image:
         streams = way.streams and _streams(plan)
         image = open_picture(picture, access="sequential" if streams else "random")
-        _check_same(image, plan)
-        return colour.converted(_upright(image, plan), work)
+        return opened(work, image)
 
-    return compose(print_sheet(work), opened, method_of(way), ink)
+    return compose(print_sheet(work), open_it, method_of(way), ink)
+
+
+def opened(work: Work, image: pyvips.Image) -> pyvips.Image:
+    """A picture as its file has it, upright and in the colours and the depth of the print's file.
+
+    Raises `RenderError` where it is another picture than the plan's.
+    """
+    _check_same(image, work.plan)
+    return colour.converted(_upright(image, work.plan), work)
 
 
 def _stages(progress: Progress | None) -> tuple[Progress | None, Progress | None]:

@@ -24,6 +24,8 @@ from zollstock.jobs.workshops import router as workshops
 from zollstock.pictures.api import router as pictures
 from zollstock.pictures.parcels import WrongPlace
 from zollstock.pictures.parcels_api import router as parcels
+from zollstock.proofs.api import router as proofs
+from zollstock.proofs.asking import TooMany
 from zollstock.renders.api import router as renders
 from zollstock.renders.runs_api import router as runs
 from zollstock.sizes.api import router as sizes
@@ -48,6 +50,7 @@ for router in (
     jobs,
     surveys,
     workshops,
+    proofs,
     renders,
     runs,
     batches,
@@ -79,6 +82,7 @@ _STATUS: dict[type[Refusal], int] = {
     StaleVersion: 409,
     WrongPlace: 409,
     QuotaReached: 413,
+    TooMany: 429,
 }
 
 

@@ -18,3 +18,12 @@ def hold_memory(**_: Any) -> None:
     most = int(os.environ.get("ZOLLSTOCK_WORKER_MIB", 0)) * 2**20
     if most:
         resource.setrlimit(resource.RLIMIT_DATA, (most, most))
+
+
+@worker_process_init.connect
+def make_ready(**_: Any) -> None:
+    """With `ZOLLSTOCK_WORKER_READY=1` read in what is compiled, before somebody waits for a first look."""
+    if os.environ.get("ZOLLSTOCK_WORKER_READY") == "1":
+        from zollstock.pixels.enlarge.ready import compile_all
+
+        compile_all()

@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "zollstock.sizes",
     "zollstock.pictures",
     "zollstock.jobs",
+    "zollstock.proofs",
     "zollstock.renders",
     "zollstock.batches",
     "zollstock.demo",
@@ -111,6 +112,9 @@ CELERY_TASK_DEFAULT_QUEUE = "quick"
 CELERY_TASK_ROUTES = {
     "zollstock.renders.tasks.make": {"queue": "render"},
     "zollstock.renders.tasks.work_off": {"queue": "render"},
+    "zollstock.proofs.tasks.make": {"queue": "looks"},
+    # Unpacked pictures lie on the machine that looks at them.
+    "zollstock.proofs.tasks.clear": {"queue": "looks"},
 }
 # A worker that has lost its broker goes on with what it has in hand, and looks for the broker again.
 CELERY_WORKER_CANCEL_LONG_RUNNING_TASKS_ON_CONNECTION_LOSS = False
@@ -120,12 +124,14 @@ CELERY_BEAT_SCHEDULE = {
     "take up what was left": {"task": "zollstock.renders.tasks.take_up", "schedule": 5.0},
     "lay out what was left": {"task": "zollstock.batches.tasks.take_up", "schedule": 5.0},
     "read what was left": {"task": "zollstock.pictures.tasks.take_up", "schedule": 5.0},
+    "make proofs that were left": {"task": "zollstock.proofs.tasks.take_up", "schedule": 5.0},
 }
 CELERY_BEAT_SCHEDULE |= {
     "clear scratch folders": {
         "task": "zollstock.pictures.tasks.clear_left_behind",
         "schedule": 60.0,
     },
+    "clear old proofs": {"task": "zollstock.proofs.tasks.clear", "schedule": 300.0},
     "clear orphaned files": {
         "task": "zollstock.pictures.tasks.clear_what_belongs_to_nothing",
         "schedule": 3600.0,
@@ -193,6 +199,9 @@ WHITENOISE_ALLOW_ALL_ORIGINS = False
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+[.-][0-9a-zA-Z_-]{8}\..+$"
 
 MEDIA_ROOT = Path(os.environ.get("ZOLLSTOCK_MEDIA", VAR / "media"))
+# Pictures unpacked for looking at, of this machine alone; what is lost there is made again.
+UNPACKED_ROOT = Path(os.environ.get("ZOLLSTOCK_UNPACKED", VAR / "unpacked"))
+UNPACKED_MOST_BYTES = int(os.environ.get("ZOLLSTOCK_UNPACKED_BYTES", 4 * 2**30))
 # Whether nginx stands before the application and sends stored files itself (launcher/front.py).
 FRONT_SENDS_FILES = os.environ.get("ZOLLSTOCK_FRONT") == "1"
 FILE_UPLOAD_PERMISSIONS = 0o600

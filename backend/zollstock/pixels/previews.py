@@ -22,7 +22,7 @@ _DAMAGED = (
 )
 
 
-def make_proofs(picture: Path, bench: Path, small: Path) -> None:
+def make_previews(picture: Path, bench: Path, small: Path) -> None:
     """Write both proofs as JPEG.
 
     The whole file is read for it, so a picture that ends too soon is found here: raises

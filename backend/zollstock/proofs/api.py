@@ -1,0 +1,139 @@
+"""Proofs over the wire: ask for one, watch it, see it; and say which of two is finer."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+from uuid import UUID
+
+from django.http.response import HttpResponseBase
+from django.shortcuts import get_object_or_404
+from ninja import Router, Schema
+from pydantic import Field
+
+from zollstock.accounts.signed import SignedRequest
+from zollstock.core.judging import Judged, tallied
+from zollstock.core.plan import parse_plan
+from zollstock.core.proofing import LEAST_SIDE, MOST_PIXELS, MOST_SIDE
+from zollstock.core.refusal import Refusal
+from zollstock.jobs.api import own_prints
+from zollstock.jobs.models import Design
+from zollstock.pictures.serving import stored
+
+from .asking import ask
+from .found import Found
+from .models import Judgement, Proof
+
+router = Router(tags=["proofs"])
+
+Side = Annotated[int, Field(ge=LEAST_SIDE, le=MOST_SIDE)]
+Share = Annotated[float, Field(ge=0, le=1)]
+
+
+class Part(Schema):
+    """Where: its middle in shares of the printed picture, its size in px of the file."""
+
+    x: Share
+    y: Share
+    width: Side
+    height: Side
+
+
+class ProofWish(Schema):
+    """A part of the print, by the plan in hand, saved or not."""
+
+    plan: dict[str, Any]
+    part: Part
+
+
+class ProofState(Schema):
+    """`state` is waiting, running, done, or failed with its `problem`; `found` is there when it is done."""
+
+    id: UUID
+    state: str
+    problem: str
+    found: Found | None
+
+
+class Answer(Schema):
+    """Which of two takes of a proof was found finer by somebody who did not know which was which."""
+
+    proof: UUID
+    first: str
+    second: str
+    finer: Literal["first", "second", "same"]
+
+
+class Judgements(Schema):
+    """All answers about a print, added up: a line for each pair of ways."""
+
+    count: int
+    lines: list[str]
+
+
+def _state(row: Proof) -> ProofState:
+    found = Found.model_validate(row.found) if row.found else None
+    return ProofState(id=row.id, state=row.state, problem=row.problem, found=found)
+
+
+@router.post("/prints/{int:print_id}/proofs", response=ProofState)
+def wanted(request: SignedRequest, print_id: int, wish: ProofWish) -> ProofState:
+    """Have a part made at its true size, in all ways worth comparing."""
+    if wish.part.width * wish.part.height > MOST_PIXELS:
+        raise Refusal(f"A proof has at most {MOST_PIXELS:,} pixels; ask for a smaller part.")
+    design = get_object_or_404(own_prints(request), id=print_id)
+    return _state(ask(request.user, design, parse_plan(wish.plan), wish.part.model_dump()))
+
+
+@router.get("/proofs/{uuid:proof_id}", response=ProofState)
+def one(request: SignedRequest, proof_id: UUID) -> ProofState:
+    return _state(get_object_or_404(Proof, account=request.user, id=proof_id))
+
+
+@router.get("/proofs/{uuid:proof_id}.png", include_in_schema=False)
+def image(request: SignedRequest, proof_id: UUID) -> HttpResponseBase:
+    row = get_object_or_404(Proof, account=request.user, id=proof_id, state=Proof.State.DONE)
+    response = stored(row.file, "image/png")
+    response["Cache-Control"] = "private, max-age=3600, immutable"
+    return response
+
+
+@router.post("/prints/{int:print_id}/judgements", response=Judgements)
+def judge(request: SignedRequest, print_id: int, answer: Answer) -> Judgements:
+    """Keep an answer with the print."""
+    design = get_object_or_404(own_prints(request), id=print_id)
+    row = get_object_or_404(
+        Proof, account=request.user, id=answer.proof, design=design, state=Proof.State.DONE
+    )
+    found = Found.model_validate(row.found)
+    labels = {take.id: take.label for take in found.takes}
+    if answer.first == answer.second or not {answer.first, answer.second} <= labels.keys():
+        raise Refusal("An answer is about two different pictures of the proof.")
+    Judgement.objects.create(
+        design=design,
+        first=labels[answer.first],
+        second=labels[answer.second],
+        finer=answer.finer,
+        ppi=found.ppi,
+    )
+    return _judgements(design)
+
+
+@router.get("/prints/{int:print_id}/judgements", response=Judgements)
+def judged(request: SignedRequest, print_id: int) -> Judgements:
+    return _judgements(get_object_or_404(own_prints(request), id=print_id))
+
+
+@router.delete("/prints/{int:print_id}/judgements", response=Judgements)
+def forget(request: SignedRequest, print_id: int) -> Judgements:
+    """Begin anew: all answers about this print go."""
+    design = get_object_or_404(own_prints(request), id=print_id)
+    design.judgements.all().delete()
+    return _judgements(design)
+
+
+def _judgements(design: Design) -> Judgements:
+    answers = [
+        Judged(row.first, row.second, Judgement.Finer(row.finer).value)
+        for row in design.judgements.all()
+    ]
+    return Judgements(count=len(answers), lines=tallied(answers))

@@ -1,0 +1,26 @@
+"""The app, and the tidying of files whose row is gone."""
+
+from typing import Any
+
+from django.apps import AppConfig
+from django.db import transaction
+from django.db.models.signals import post_delete
+
+from zollstock.pictures.tidying import know
+
+
+class ProofsConfig(AppConfig):
+    name = "zollstock.proofs"
+
+    def ready(self) -> None:
+        from .models import Proof
+
+        post_delete.connect(_discard_file, sender=Proof)
+        # They count for no account: few are kept, and none for long.
+        know("proofs", lambda: Proof.objects.values_list("file", flat=True).iterator())
+
+
+def _discard_file(instance: Any, **_: Any) -> None:
+    from zollstock.pictures.storage import discard
+
+    transaction.on_commit(lambda: discard(instance.file.name))

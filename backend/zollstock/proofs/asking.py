@@ -1,0 +1,63 @@
+"""Asking for a proof, and how many are kept."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import TYPE_CHECKING
+
+from django.db import transaction
+from django.utils import timezone
+
+from zollstock.core.findings import stops
+from zollstock.core.plan import Plan, lengths_of
+from zollstock.core.refusal import Refusal
+from zollstock.core.show import style_for
+from zollstock.core.work import work_out
+from zollstock.jobs.models import Design
+from zollstock.longwork.messages import dispatch
+from zollstock.pictures.models import Picture
+
+from .models import Proof
+
+if TYPE_CHECKING:
+    from django.contrib.auth.models import User
+
+#: Of an account: kept at most, being made at most.
+MOST_KEPT, MOST_AT_ONCE = 12, 4
+#: So long a proof is there to be looked at.
+KEPT_FOR = timedelta(hours=1)
+UNFINISHED = (Proof.State.WAITING, Proof.State.RUNNING)
+
+
+class TooMany(Refusal):
+    """More is wanted at once than is made for one account."""
+
+
+def ask(account: User, design: Design, plan: Plan, part: dict[str, float]) -> Proof:
+    """A proof of a plan for a print's picture; raises a `Refusal` where there is nothing to be shown."""
+    picture = design.picture
+    if picture.state != Picture.State.READY:
+        raise Refusal(picture.problem or "The picture is still being read. Look again in a moment.")
+    against = stops(work_out(plan), style_for(lengths_of(plan)))
+    if against:
+        raise Refusal(" ".join(item.text for item in against))
+    mine = Proof.objects.filter(account=account)
+    if mine.filter(state__in=UNFINISHED).count() >= MOST_AT_ONCE:
+        raise TooMany("Other proofs of yours are still being made. Look again in a moment.")
+    finished = mine.exclude(state__in=UNFINISHED).values_list("id", flat=True)
+    mine.filter(id__in=list(finished[MOST_KEPT - 1 :])).delete()
+    made = Proof.objects.create(
+        account=account, design=design, plan=plan.model_dump(mode="json"), part=part
+    )
+    send(made)
+    return made
+
+
+def send(made: Proof) -> None:
+    """Tell a worker; a silent broker is no loss, `take_up` finds the row."""
+    transaction.on_commit(lambda: dispatch("zollstock.proofs.tasks.make", str(made.id)))
+
+
+def forget_old() -> None:
+    """Proofs that were looked at long ago go, with their files."""
+    Proof.objects.filter(created__lt=timezone.now() - KEPT_FOR).delete()
