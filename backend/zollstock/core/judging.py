@@ -4,17 +4,15 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable
-from typing import Literal, NamedTuple
-
-Finer = Literal["first", "second", "same"]
+from typing import NamedTuple
 
 
 class Judged(NamedTuple):
-    """One answer: two ways by their names for people, and which was found finer."""
+    """One answer: two ways by their names for people; `finer` is "first", "second" or "same"."""
 
     first: str
     second: str
-    finer: Finer
+    finer: str
 
 
 def tallied(answers: Iterable[Judged]) -> list[str]:

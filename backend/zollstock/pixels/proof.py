@@ -14,6 +14,7 @@ from zollstock.core.measures import Measures
 from zollstock.core.plan import changed_plan
 from zollstock.core.printsheet import print_sheet
 from zollstock.core.proofing import GAIN, Take
+from zollstock.core.rational import Fraction
 from zollstock.core.sheets import sampling
 from zollstock.core.work import Work, work_out
 
@@ -71,7 +72,7 @@ def _take(work: Work, take: Take, part: PixelBox, opened: Opened, known: Measure
     printed = sheet.grid.box(piece.box)
     wide = _around(part, printed, way)
     whole = sampling(piece, sheet.grid)
-    x, y = whole.at(wide.x, wide.y)
+    x, y = whole.at(Fraction(wide.x), Fraction(wide.y))
     pixels = method_of(way)(opened(work), replace(whole, x=x, y=y), piece.lean, wide)
     pixels = pixels.crop(part.x - wide.x, part.y - wide.y, part.w, part.h)
     return colour.to_srgb(pixels, 8).copy_memory()

@@ -132,8 +132,5 @@ def forget(request: SignedRequest, print_id: int) -> Judgements:
 
 
 def _judgements(design: Design) -> Judgements:
-    answers = [
-        Judged(row.first, row.second, Judgement.Finer(row.finer).value)
-        for row in design.judgements.all()
-    ]
+    answers = [Judged(row.first, row.second, row.finer) for row in design.judgements.all()]
     return Judgements(count=len(answers), lines=tallied(answers))
