@@ -13,6 +13,7 @@ const FLOORS = [
   "sizes",
   "pictures",
   "bench",
+  "proof",
   "jobs",
   "batches",
 ];

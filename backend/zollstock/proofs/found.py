@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from typing import Any
 
 from ninja import Schema
 
 from zollstock.core import show
 from zollstock.core.grid import PixelBox
+from zollstock.core.plan import changed_plan
 from zollstock.core.proofing import GAIN, Take, note
 from zollstock.core.work import Work
 from zollstock.pixels.proof import Difference
@@ -22,11 +24,16 @@ class Differs(Schema):
 
 
 class Taken(Schema):
-    """Picture number `image` (from the top, from 0) is the part made in this way."""
+    """Picture number `image` (from the top, from 0) is the part made in this way.
+
+    `fix` changes the plan so that its file is made like this; `planned` says that it is so already.
+    """
 
     id: str
     label: str
     image: int
+    planned: bool
+    fix: dict[str, Any]
     difference: Differs | None
 
 
@@ -78,7 +85,14 @@ def found_of(
         ppi=float(work.output_ppi),
         note=note(work),
         takes=[
-            Taken(id=way.id, label=way.label, image=at, difference=differs(way))
+            Taken(
+                id=way.id,
+                label=way.label,
+                image=at,
+                planned=changed_plan(work.plan, way.changes) == work.plan,
+                fix=way.changes,
+                difference=differs(way),
+            )
             for at, way in enumerate(ways)
         ],
     )

@@ -714,6 +714,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prints/{print_id}/proofs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wanted
+         * @description Have a part made at its true size, in all ways worth comparing.
+         */
+        post: operations["zollstock_proofs_api_wanted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proofs/{proof_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_proofs_api_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/judgements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Judged */
+        get: operations["zollstock_proofs_api_judged"];
+        put?: never;
+        /**
+         * Judge
+         * @description Keep an answer with the print.
+         */
+        post: operations["zollstock_proofs_api_judge"];
+        /**
+         * Forget
+         * @description Begin anew: all answers about this print go.
+         */
+        delete: operations["zollstock_proofs_api_forget"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/orders": {
         parameters: {
             query?: never;
@@ -3067,6 +3129,137 @@ export interface components {
             /** Job Title */
             job_title: string;
             print: components["schemas"]["Silhouette"];
+        };
+        /**
+         * Differs
+         * @description Picture number `image` shows what a take has that the one called `against` has not.
+         */
+        Differs: {
+            /** Image */
+            image: number;
+            /** Against */
+            against: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Found
+         * @description Pictures of `width` × `height` px lie one under the other.
+         *
+         *     `x` and `y` are where they lie in the printed picture of `printed_width` × `printed_height` px of the
+         *     file; `note` says what is seen.
+         */
+        Found: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Printed Width */
+            printed_width: number;
+            /** Printed Height */
+            printed_height: number;
+            /** Ppi */
+            ppi: number;
+            /** Note */
+            note: string;
+            /** Takes */
+            takes: components["schemas"]["Taken"][];
+        };
+        /**
+         * ProofState
+         * @description `state` is waiting, running, done, or failed with its `problem`; `found` is there when it is done.
+         */
+        ProofState: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** State */
+            state: string;
+            /** Problem */
+            problem: string;
+            found: components["schemas"]["Found"] | null;
+        };
+        /**
+         * Taken
+         * @description Picture number `image` (from the top, from 0) is the part made in this way.
+         *
+         *     `fix` changes the plan so that its file is made like this; `planned` says that it is so already.
+         */
+        Taken: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Image */
+            image: number;
+            /** Planned */
+            planned: boolean;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+            difference: components["schemas"]["Differs"] | null;
+        };
+        /**
+         * Part
+         * @description Where: its middle in shares of the printed picture, its size in px of the file.
+         */
+        Part: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * ProofWish
+         * @description A part of the print, by the plan in hand, saved or not.
+         */
+        ProofWish: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
+            part: components["schemas"]["Part"];
+        };
+        /**
+         * Judgements
+         * @description All answers about a print, added up: a line for each pair of ways.
+         */
+        Judgements: {
+            /** Count */
+            count: number;
+            /** Lines */
+            lines: string[];
+        };
+        /**
+         * Answer
+         * @description Which of two takes of a proof was found finer by somebody who did not know which was which.
+         */
+        Answer: {
+            /**
+             * Proof
+             * Format: uuid
+             */
+            proof: string;
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /**
+             * Finer
+             * @enum {string}
+             */
+            finer: "first" | "second" | "same";
         };
         /**
          * FileState
@@ -5985,6 +6178,259 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PictureSheet"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_wanted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_judged: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgements"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Answer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgements"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgements"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -1,14 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
-import { ChevronLeft, ChevronRight, Redo2, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import { client, must } from "../api/client";
+import { useNavigate, useParams } from "react-router";
 import { STEPS, type Plan, type PrintState, type Step } from "../api/types";
 import { usePreferences } from "../session/useSession";
-import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
-import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import "./bench.css";
 import { BenchWords } from "./BenchWords";
@@ -17,6 +12,8 @@ import { Drawing } from "./Drawing";
 import type { Fix } from "./fix";
 import { useFitTools } from "./fitTools";
 import { usePlanStore } from "./planStore";
+import { PrintInHand } from "./PrintInHand";
+import { PrintTop } from "./PrintTop";
 import "./rail.css";
 import { Rule } from "./Rule";
 import "../shell/rule.css";
@@ -29,41 +26,7 @@ import { WorksheetPanel } from "./WorksheetPanel";
 /** The working screen: one print, its rule, its drawing, its worksheet, its distance rail. */
 export function BenchPage() {
   const id = Number(useParams()["print"]);
-  const open = usePlanStore((store) => store.open);
-  const held = usePlanStore((store) => store.print);
-  const plan = usePlanStore((store) => store.plan);
-  const asked = useQuery({
-    queryKey: ["prints", id],
-    gcTime: 0,
-    queryFn: () =>
-      must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
-  });
-  const answered = asked.data;
-  useEffect(() => {
-    if (answered) open(answered);
-  }, [answered, open]);
-  if (asked.error)
-    return (
-      <>
-        <TopBar />
-        <main className="mx-auto max-w-lg space-y-3 p-10">
-          <Problem message={asked.error.message} />
-          <Link to="/" className="underline">
-            To the jobs
-          </Link>
-        </main>
-      </>
-    );
-  if (!held || held.id !== id || !plan)
-    return (
-      <>
-        <TopBar />
-        <main className="mx-auto max-w-lg p-10">
-          <Coming query={asked} what="The print" />
-        </main>
-      </>
-    );
-  return <Bench key={id} print={held} plan={plan} />;
+  return <PrintInHand id={id}>{(print, plan) => <Bench key={id} print={print} plan={plan} />}</PrintInHand>;
 }
 
 function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
@@ -108,6 +71,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     onUndo: () => void undo(),
     onRedo: () => void redo(),
     onMake: () => void makeFile(),
+    onProof: () => void go(`/prints/${print.id}/proof`),
     onSibling: toSibling,
     onHelp: () => setHelp(true),
   });
@@ -135,42 +99,11 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
         : null;
   return (
     <div className="bench">
-      <TopBar places={false} where={<Where print={print} plan={plan} onSibling={toSibling} />}>
-        <SavingWord />
-        <div className="flex gap-1">
-          <button
-            type="button"
-            className="plain-button !px-2"
-            aria-label="Undo"
-            title="Undo, Ctrl Z"
-            disabled={!print.can_undo}
-            onClick={() => void undo()}
-          >
-            <Undo2 size={17} aria-hidden />
-          </button>
-          <button
-            type="button"
-            className="plain-button !px-2"
-            aria-label="Redo"
-            title="Redo, Ctrl Shift Z"
-            disabled={!print.can_redo}
-            onClick={() => void redo()}
-          >
-            <Redo2 size={17} aria-hidden />
-          </button>
-          <button
-            type="button"
-            className="plain-button !px-2.5 max-md:hidden"
-            aria-label="Sheet of keys"
-            onClick={() => setHelp(true)}
-          >
-            ?
-          </button>
-        </div>
+      <PrintTop print={print} plan={plan} onSibling={toSibling} onHelp={() => setHelp(true)}>
         <button type="button" className="strong-button" onClick={() => void makeFile()}>
           Make the file
         </button>
-      </TopBar>
+      </PrintTop>
       {worksheet ? (
         <>
           <Rule blades={worksheet.blades} step={step} made={made} onStep={toStep} />
@@ -227,62 +160,5 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
         </Dialog>
       )}
     </div>
-  );
-}
-
-function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) => void }) {
-  const { print, plan } = props;
-  return (
-    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link
-        to={`/jobs/${print.job}`}
-        className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24"
-        dir="auto"
-        title={print.job_title}
-      >
-        {print.job_title}
-      </Link>
-      <span className="soft">/</span>
-      <b className="truncate font-semibold" dir="auto" title={plan.title}>
-        {plan.title || "untitled"}
-      </b>
-      {print.siblings.length > 1 && (
-        <span className="flex items-center whitespace-nowrap">
-          <button
-            type="button"
-            className="grid size-6 place-items-center disabled:opacity-40"
-            aria-label="Previous print"
-            disabled={print.position === 1}
-            onClick={() => props.onSibling(-1)}
-          >
-            <ChevronLeft size={16} aria-hidden />
-          </button>
-          <span className="soft">{typeset(`${print.position} of ${print.siblings.length}`)}</span>
-          <button
-            type="button"
-            className="grid size-6 place-items-center disabled:opacity-40"
-            aria-label="Next print"
-            disabled={print.position === print.siblings.length}
-            onClick={() => props.onSibling(1)}
-          >
-            <ChevronRight size={16} aria-hidden />
-          </button>
-        </span>
-      )}
-    </nav>
-  );
-}
-
-const WORDS = {
-  saved: "saved", saving: "saving", waiting: "waiting", stale: "not saved", refused: "not saved", gone: "removed",
-}; // prettier-ignore
-
-function SavingWord() {
-  const saving = usePlanStore((store) => store.saving);
-  const walked = usePlanStore((store) => store.walked);
-  return (
-    <span role="status" className="soft saving-word" data-saving={saving} title={walked || undefined}>
-      {saving === "saved" && walked ? walked : WORDS[saving]}
-    </span>
   );
 }

@@ -1,5 +1,5 @@
-import { useEffect, useLayoutEffect, useRef } from "react";
 import { STEPS, type Step } from "../api/types";
+import { useKeys } from "../shell/useKeys";
 
 /** What a bench has to be moved by keys just now. */
 export interface KeyPlace {
@@ -46,6 +46,7 @@ const KEYS: readonly Key[] = [
   ["Ctrl Shift Z, Ctrl Y", "Redo"],
   ["[ and ]", "Previous and next print of the job", (place) => place.siblings],
   ["Escape", "Give back what was there before typing, or call off a drag"],
+  ["P", "The proof: a part of the file at its true size"],
   ["M", "Make the file"],
   ["?", "This sheet"],
 ];
@@ -62,44 +63,33 @@ interface Actions {
   onUndo: () => void;
   onRedo: () => void;
   onMake: () => void;
+  onProof: () => void;
   onSibling: (by: 1 | -1) => void;
   onHelp: () => void;
 }
 
-/** Listens for the bench's keys; typing in a field is left alone. */
-export function useBenchKeys(given: Actions) {
-  // Set before the screen shows them: a key must never act on what was shown before.
-  const latest = useRef(given);
-  useLayoutEffect(() => {
-    latest.current = given;
+/** The bench's keys. */
+export function useBenchKeys(actions: Actions) {
+  useKeys((event) => {
+    const command = event.ctrlKey || event.metaKey;
+    if (command && event.key.toLowerCase() === "z") {
+      if (event.shiftKey) actions.onRedo();
+      else actions.onUndo();
+    } else if (command && event.key.toLowerCase() === "y") actions.onRedo();
+    else if (command || event.altKey) return false;
+    else if (/^[1-7]$/.test(event.key)) actions.onStep(STEPS[Number(event.key) - 1] as Step);
+    else if (event.key === "?") actions.onHelp();
+    else if (event.key === "[") actions.onSibling(-1);
+    else if (event.key === "]") actions.onSibling(1);
+    else if (event.key.toLowerCase() === "m") actions.onMake();
+    else if (event.key.toLowerCase() === "p") actions.onProof();
+    else if (event.key === "t") actions.onTurn("right");
+    else if (event.key === "T") actions.onTurn("left");
+    else if (event.key.toLowerCase() === "s") actions.onSwap();
+    else if (event.key.toLowerCase() === "g") actions.onGuide();
+    else if (event.key.toLowerCase() === "k") actions.onZone();
+    else if (STRAIGHTEN[event.key]) actions.onStraighten(STRAIGHTEN[event.key] as number);
+    else return false;
+    return true;
   });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const actions = latest.current;
-      const target = event.target as HTMLElement;
-      if (target.closest("input:not([type=range],[type=checkbox],[type=radio]), select, textarea, dialog"))
-        return;
-      const command = event.ctrlKey || event.metaKey;
-      if (command && event.key.toLowerCase() === "z") {
-        if (event.shiftKey) actions.onRedo();
-        else actions.onUndo();
-      } else if (command && event.key.toLowerCase() === "y") actions.onRedo();
-      else if (command || event.altKey) return;
-      else if (/^[1-7]$/.test(event.key)) actions.onStep(STEPS[Number(event.key) - 1] as Step);
-      else if (event.key === "?") actions.onHelp();
-      else if (event.key === "[") actions.onSibling(-1);
-      else if (event.key === "]") actions.onSibling(1);
-      else if (event.key.toLowerCase() === "m") actions.onMake();
-      else if (event.key === "t") actions.onTurn("right");
-      else if (event.key === "T") actions.onTurn("left");
-      else if (event.key.toLowerCase() === "s") actions.onSwap();
-      else if (event.key.toLowerCase() === "g") actions.onGuide();
-      else if (event.key.toLowerCase() === "k") actions.onZone();
-      else if (STRAIGHTEN[event.key]) actions.onStraighten(STRAIGHTEN[event.key] as number);
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
 }

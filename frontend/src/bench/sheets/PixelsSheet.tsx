@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { Choice } from "../../api/types";
 import { NumberField } from "../../fields/NumberField";
 import { Choices } from "../ChoiceCard";
@@ -9,7 +10,7 @@ import type { SheetProps } from "./types";
 
 const GRIDS = [300, 360, 600, 720];
 
-export function PixelsSheet({ plan, worksheet }: SheetProps) {
+export function PixelsSheet({ plan, worksheet, print, proof = true }: SheetProps & { proof?: boolean }) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
   const pixels = plan.pixels;
@@ -55,6 +56,11 @@ export function PixelsSheet({ plan, worksheet }: SheetProps) {
         </label>
       )}
       <EnlargingFields pixels={pixels} methods={of("method")} />
+      {proof && (
+        <Link to={`/prints/${print.id}/proof`} className="plain-button flex items-center justify-center">
+          Proof: see it at its true size
+        </Link>
+      )}
       {worksheet.sharpening && <SharpenFields plan={plan} proposal={worksheet.sharpening} />}
       <p className="soft text-[13px]">
         Resampling invents no detail. Changing the ppi tag alone changes no pixel. Many labs resample

@@ -1,0 +1,112 @@
+import { ChevronLeft, ChevronRight, Redo2, Undo2 } from "lucide-react";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import type { Plan, PrintState } from "../api/types";
+import { TopBar } from "../frame/TopBar";
+import { typeset } from "../shell/typeset";
+import { usePlanStore } from "./planStore";
+
+/** The line above a print in hand: where it is, whether it is saved, undo and redo, and what one does here. */
+export function PrintTop(props: {
+  print: PrintState;
+  plan: Plan;
+  onSibling: (by: 1 | -1) => void;
+  onHelp: () => void;
+  children: ReactNode;
+}) {
+  const { print, plan } = props;
+  const { undo, redo } = usePlanStore();
+  return (
+    <TopBar places={false} where={<Where print={print} plan={plan} onSibling={props.onSibling} />}>
+      <SavingWord />
+      <div className="flex gap-1">
+        <button
+          type="button"
+          className="plain-button !px-2"
+          aria-label="Undo"
+          title="Undo, Ctrl Z"
+          disabled={!print.can_undo}
+          onClick={() => void undo()}
+        >
+          <Undo2 size={17} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="plain-button !px-2"
+          aria-label="Redo"
+          title="Redo, Ctrl Shift Z"
+          disabled={!print.can_redo}
+          onClick={() => void redo()}
+        >
+          <Redo2 size={17} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="plain-button !px-2.5 max-md:hidden"
+          aria-label="Sheet of keys"
+          onClick={props.onHelp}
+        >
+          ?
+        </button>
+      </div>
+      {props.children}
+    </TopBar>
+  );
+}
+
+function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) => void }) {
+  const { print, plan } = props;
+  return (
+    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
+      <Link
+        to={`/jobs/${print.job}`}
+        className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24"
+        dir="auto"
+        title={print.job_title}
+      >
+        {print.job_title}
+      </Link>
+      <span className="soft">/</span>
+      <b className="truncate font-semibold" dir="auto" title={plan.title}>
+        {plan.title || "untitled"}
+      </b>
+      {print.siblings.length > 1 && (
+        <span className="flex items-center whitespace-nowrap">
+          <button
+            type="button"
+            className="grid size-6 place-items-center disabled:opacity-40"
+            aria-label="Previous print"
+            disabled={print.position === 1}
+            onClick={() => props.onSibling(-1)}
+          >
+            <ChevronLeft size={16} aria-hidden />
+          </button>
+          <span className="soft">{typeset(`${print.position} of ${print.siblings.length}`)}</span>
+          <button
+            type="button"
+            className="grid size-6 place-items-center disabled:opacity-40"
+            aria-label="Next print"
+            disabled={print.position === print.siblings.length}
+            onClick={() => props.onSibling(1)}
+          >
+            <ChevronRight size={16} aria-hidden />
+          </button>
+        </span>
+      )}
+    </nav>
+  );
+}
+
+const WORDS = {
+  saved: "saved", saving: "saving", waiting: "waiting", stale: "not saved", refused: "not saved", gone: "removed",
+}; // prettier-ignore
+
+function SavingWord() {
+  const saving = usePlanStore((store) => store.saving);
+  const walked = usePlanStore((store) => store.walked);
+  return (
+    <span role="status" className="soft saving-word" data-saving={saving} title={walked || undefined}>
+      {saving === "saved" && walked ? walked : WORDS[saving]}
+    </span>
+  );
+}
