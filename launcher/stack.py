@@ -136,8 +136,12 @@ class Stack:
             "--without-gossip", "--without-mingle",
         ], {
             "ZOLLSTOCK_WORKER_MIB": str(most_mib),
-            "ZOLLSTOCK_WORKER_READY": str(int(queue == "looks")),
+            "ZOLLSTOCK_WORKER_READY": self._ready_at_once(queue),
         })  # fmt: skip
+
+    def _ready_at_once(self, queue: str) -> str:
+        """Whether a worker reads in what is compiled when it starts: where somebody waits for a first look."""
+        return self.environment.get("ZOLLSTOCK_WORKER_READY", "1") if queue == "looks" else "0"
 
     def manage(self, *arguments: str) -> None:
         """A Django command; its last line is the reason when it fails."""

@@ -29,6 +29,7 @@ def _own_storage(settings, tmp_path: Path) -> None:
     # Slow hashing protects real passwords; these are in the source.
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     settings.MEDIA_ROOT = tmp_path / "media"
+    settings.UNPACKED_ROOT = tmp_path / "unpacked"
 
 
 @pytest.fixture

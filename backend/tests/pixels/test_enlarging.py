@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import os
+import subprocess
+import sys
 from pathlib import Path
 
 import numpy as np
@@ -263,3 +266,12 @@ def test_called_off_in_the_middle_of_making_pixels_leaves_nothing(
     with pytest.raises(Cancelled):
         render(wanted_plan(), source, tmp_path / "out.tif", enough)  # type: ignore[arg-type]
     assert {path.name for path in tmp_path.iterdir()} == {"chart.png"}
+
+
+def test_what_is_compiled_once_is_only_read_by_the_next_process() -> None:
+    """A loop that is compiled anew in every process makes each first picture wait for seconds."""
+    ready = [sys.executable, "-m", "zollstock.pixels.enlarge"]
+    subprocess.run(ready, check=True)
+    environment = os.environ | {"NUMBA_DEBUG_CACHE": "1"}
+    said = subprocess.run(ready, check=True, capture_output=True, text=True, env=environment)
+    assert "data loaded" in said.stdout and "data saved" not in said.stdout

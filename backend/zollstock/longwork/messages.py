@@ -19,6 +19,7 @@ TaskName = Literal[
     "zollstock.pictures.tasks.read",
     "zollstock.pictures.tasks.inspect",
     "zollstock.proofs.tasks.make",
+    "zollstock.proofs.tasks.unpack_picture",
     "zollstock.renders.tasks.make",
     "zollstock.renders.tasks.work_off",
     "zollstock.batches.tasks.lay_out",

@@ -19,7 +19,7 @@ from zollstock.jobs.api import own_prints
 from zollstock.jobs.models import Design
 from zollstock.pictures.serving import stored
 
-from .asking import ask
+from .asking import ask, unpack_ahead
 from .found import Found
 from .models import Judgement, Proof
 
@@ -82,6 +82,13 @@ def wanted(request: SignedRequest, print_id: int, wish: ProofWish) -> ProofState
         raise Refusal(f"A proof has at most {MOST_PIXELS:,} pixels; ask for a smaller part.")
     design = get_object_or_404(own_prints(request), id=print_id)
     return _state(ask(request.user, design, parse_plan(wish.plan), wish.part.model_dump()))
+
+
+@router.post("/prints/{int:print_id}/proofs/ahead", response={204: None})
+def ahead(request: SignedRequest, print_id: int) -> tuple[int, None]:
+    """Somebody may soon want a proof: the picture is made ready for it. Nothing is kept of this."""
+    unpack_ahead(get_object_or_404(own_prints(request), id=print_id))
+    return 204, None
 
 
 @router.get("/proofs/{uuid:proof_id}", response=ProofState)

@@ -58,6 +58,11 @@ def send(made: Proof) -> None:
     transaction.on_commit(lambda: dispatch("zollstock.proofs.tasks.make", str(made.id)))
 
 
+def unpack_ahead(design: Design) -> None:
+    """Have the picture of a print at hand before a proof is asked for."""
+    dispatch("zollstock.proofs.tasks.unpack_picture", str(design.picture.id))
+
+
 def forget_old() -> None:
     """Proofs that were looked at long ago go, with their files."""
     Proof.objects.filter(created__lt=timezone.now() - KEPT_FOR).delete()

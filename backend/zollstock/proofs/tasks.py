@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from pathlib import Path
 
 from celery import shared_task
@@ -15,14 +16,18 @@ from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import discard, local_path, name_of, store, work_folder
 from zollstock.pictures.unpacked import clear_unpacked, unpacked
+from zollstock.pixels.errors import PictureError
 from zollstock.pixels.inspect import open_picture
 from zollstock.pixels.measures import measured
 from zollstock.pixels.proof import proof, save
 from zollstock.pixels.render import opened
+from zollstock.pixels.vips import pyvips
 
 from .asking import forget_old, send
 from .found import Found, found_of
 from .models import Proof
+
+log = logging.getLogger(__name__)
 
 #: Nobody looks at a screen for longer than this, seconds; then the worker is ended.
 MOST_SECONDS = 120
@@ -79,6 +84,19 @@ def _deliver(row: Proof, path: Path, found: Found) -> None:
         raise
     if not there:
         discard(stored)
+
+
+@shared_task(time_limit=MOST_SECONDS)
+def unpack_picture(picture_id: str) -> None:
+    """Have a picture at hand before somebody wants to look at it. What goes wrong is told when he does."""
+    picture = Picture.objects.filter(id=picture_id, state=Picture.State.READY).first()
+    if picture is None:
+        return
+    try:
+        with unpacked(picture):
+            return
+    except (OSError, PictureError, pyvips.Error):
+        log.warning("%s could not be unpacked ahead", picture_id, exc_info=True)
 
 
 @shared_task

@@ -108,11 +108,14 @@ CELERY_TASK_REJECT_ON_WORKER_LOST = True
 CELERY_WORKER_PREFETCH_MULTIPLIER = 1
 CELERY_WORKER_HIJACK_ROOT_LOGGER = False
 CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
+# Reading in what is compiled takes a moment on a slow machine.
+CELERY_WORKER_PROC_ALIVE_TIMEOUT = 60.0
 CELERY_TASK_DEFAULT_QUEUE = "quick"
 CELERY_TASK_ROUTES = {
     "zollstock.renders.tasks.make": {"queue": "render"},
     "zollstock.renders.tasks.work_off": {"queue": "render"},
     "zollstock.proofs.tasks.make": {"queue": "looks"},
+    "zollstock.proofs.tasks.unpack_picture": {"queue": "looks"},
     # Unpacked pictures lie on the machine that looks at them.
     "zollstock.proofs.tasks.clear": {"queue": "looks"},
 }

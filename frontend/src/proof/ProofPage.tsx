@@ -54,13 +54,25 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
   const [help, setHelp] = useState(false);
   const { element, width, height } = useSize<HTMLDivElement>();
   const dense = window.devicePixelRatio || 1;
-  const { shown, problem, busy } = useProof(print.id, plan, partFor({ width, height }, dense, wished));
+  // How many panes there are is known when the first proof has come.
+  const [ways, setWays] = useState(3);
+  const room = { width, height };
+  const count = blind ? 2 : ways;
+  const quick = view === "beside" ? panes(count, room, GAP).pane : room;
+  const { shown, problem, busy } = useProof(
+    print.id,
+    plan,
+    wished,
+    partFor(quick, dense),
+    partFor(room, dense),
+  );
+  if (shown && shown.found.takes.length !== ways) setWays(shown.found.takes.length);
 
   const takes = shown?.found.takes ?? [];
   const [now, other] = lookedAt(pair, takes);
   const names = (id: string) => takes.find((take) => take.id === id)?.label ?? id;
   const drawn = panesOf({ view, takes, now, blind, second, onTake: (id) => look(id) });
-  const { columns, pane } = panes(drawn.length, { width, height }, GAP);
+  const { columns, pane } = panes(drawn.length, room, GAP);
   const place = shown ? held(wished, pane, shown.found, dense) : wished;
 
   const look = (id: string) => setPair([id, ...[now, other].filter((one) => one && one !== id)] as string[]);

@@ -1,5 +1,5 @@
 // Where a proof looks: shares of the printed picture, px of the file, px on the screen.
-import type { ProofFound, ProofPart } from "../api/types";
+import type { ProofFound } from "../api/types";
 
 export interface Place {
   x: number;
@@ -15,13 +15,13 @@ export interface Size {
 const MOST_PIXELS = 1_300_000;
 const LEAST_SIDE = 32;
 
-/** The part to be asked for a room on the screen, whose px are `dense` of the file's. */
-export function partFor(room: Size, dense: number, place: Place): ProofPart | null {
+/** How large a part is asked for, px of the file, for a room on the screen whose px are `dense` of them. */
+export function partFor(room: Size, dense: number): Size | null {
   if (room.width < 1 || room.height < 1) return null;
   const all = room.width * room.height * dense * dense;
   const less = Math.min(1, Math.sqrt(MOST_PIXELS / all)) * dense;
   const side = (px: number) => Math.max(LEAST_SIDE, Math.floor(px * less));
-  return { ...place, width: side(room.width), height: side(room.height) };
+  return { width: side(room.width), height: side(room.height) };
 }
 
 /** The nearest place whose surroundings, `pane` px of the screen, lie within the picture. */

@@ -1,15 +1,24 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { ApiProblem, client, must } from "../api/client";
 import { LatestWins } from "../api/latestWins";
-import type { Plan, ProofFound, ProofPart, ProofState } from "../api/types";
+import type { Plan, ProofFound, ProofState } from "../api/types";
 import { useSignedOut } from "../session/signedOut";
+import type { Place, Size } from "./place";
 
 const POLL_MS = 90;
 
+/** Sizes are written "width height". */
 interface Wish {
   print: number;
   plan: Plan;
-  part: ProofPart;
+  at: Place;
+  first: string;
+  last: string;
+}
+
+interface Asked {
+  wish: Wish;
+  size: string;
 }
 
 /** A proof that is there to be seen; `of` is the plan that it shows. */
@@ -23,11 +32,13 @@ export interface Shown {
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Have a proof made, and wait for it and its picture; null when nobody waits any more. */
-async function made({ print, plan, part }: Wish, wanted: () => boolean): Promise<Shown | null> {
+async function made({ wish, size }: Asked, wanted: () => boolean): Promise<Shown | null> {
+  const { print, plan, at } = wish;
+  const [width, height] = size.split(" ").map(Number) as [number, number];
   let state = await must<ProofState>(
     client.POST("/api/prints/{print_id}/proofs", {
       params: { path: { print_id: print } },
-      body: { plan: plan as Record<string, unknown>, part },
+      body: { plan: plan as Record<string, unknown>, part: { ...at, width, height } },
     }),
   );
   while (state.state === "waiting" || state.state === "running") {
@@ -47,34 +58,43 @@ async function made({ print, plan, part }: Wish, wanted: () => boolean): Promise
   return { id: state.id, image: picture.src, found: state.found, of: plan };
 }
 
-/** The proof of a part by the plan in hand; follows every change, the newest always last. */
-export function useProof(print: number, plan: Plan, part: ProofPart | null) {
+/**
+ * The proof of a part by the plan in hand; follows every change, the newest always last. What is seen of it
+ * is made first, `quick`; then as much as any view shows, `whole`.
+ */
+export function useProof(print: number, plan: Plan, place: Place, quick: Size | null, whole: Size | null) {
   const [shown, setShown] = useState<Shown | null>(null);
   const [ended, setEnded] = useState<{ wish: Wish; problem: ApiProblem | null } | null>(null);
   const { out } = useSignedOut();
-  const line = useRef<LatestWins<Wish, Shown | null> | null>(null);
+  const line = useRef<LatestWins<Asked, Shown | null> | null>(null);
   const here = useRef(true);
+  const latest = useRef<Wish | null>(null);
   useEffect(() => {
     here.current = true;
     return () => {
       here.current = false;
     };
   }, []);
-  const { x, y, width, height } = part ?? { x: 0, y: 0, width: 0, height: 0 };
-  const wish = useMemo(
-    () => (width && !out ? { print, plan, part: { x, y, width, height } } : null),
-    [print, plan, x, y, width, height, out],
+  const { x, y } = place;
+  const first = quick ? `${quick.width} ${quick.height}` : "";
+  const last = whole ? `${whole.width} ${whole.height}` : "";
+  const wish = useMemo<Wish | null>(
+    () => (first && last && !out ? { print, plan, at: { x, y }, first, last } : null),
+    [print, plan, x, y, first, last, out],
   );
   useEffect(() => {
-    line.current ??= new LatestWins<Wish, Shown | null>(
+    line.current ??= new LatestWins<Asked, Shown | null>(
       (asked) => made(asked, () => here.current),
-      (heard, asked) => {
+      (heard, { wish: asked, size }) => {
         if (heard) setShown(heard);
         setEnded({ wish: asked, problem: null });
+        if (size !== asked.last && asked === latest.current)
+          line.current?.put({ wish: asked, size: asked.last });
       },
-      (error, asked) => setEnded({ wish: asked, problem: error as ApiProblem }),
+      (error, { wish: asked }) => setEnded({ wish: asked, problem: error as ApiProblem }),
     );
-    if (wish) line.current.put(wish);
+    latest.current = wish;
+    if (wish) line.current.put({ wish, size: wish.first });
   }, [wish]);
   return { shown, problem: ended?.problem ?? null, busy: wish !== null && ended?.wish !== wish };
 }

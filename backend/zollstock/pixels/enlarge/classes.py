@@ -18,9 +18,15 @@ _WEIGHTS /= _WEIGHTS.sum()
 _WEAK, _STRONG, _COHERENT = np.float32(3), np.float32(10), np.float32(0.45)
 
 
-@numba.njit(cache=True, fastmath=True, nogil=True, parallel=True)
-def classes(y: Floats, weights: Floats = _WEIGHTS) -> NDArray[np.uint8]:
+def classes(y: Floats) -> NDArray[np.uint8]:
     """The classes of all pixels of luma `y` (height × width, 0 to 255) at least `REACH` px inside it."""
+    # An array as a default of the compiled loop would have it compiled anew in every process.
+    found: NDArray[np.uint8] = _classes(y, _WEIGHTS)
+    return found
+
+
+@numba.njit(cache=True, fastmath=True, nogil=True, parallel=True)
+def _classes(y: Floats, weights: Floats) -> NDArray[np.uint8]:
     high, wide = y.shape
     # Products of the gradients, gathered along the rows; then, where they are looked at, along the columns.
     along = np.empty((3, high, wide), np.float32)

@@ -1,4 +1,6 @@
+import { useEffect } from "react";
 import { Link } from "react-router";
+import { client } from "../../api/client";
 import type { Choice } from "../../api/types";
 import { NumberField } from "../../fields/NumberField";
 import { Choices } from "../ChoiceCard";
@@ -56,16 +58,27 @@ export function PixelsSheet({ plan, worksheet, print, proof = true }: SheetProps
         </label>
       )}
       <EnlargingFields pixels={pixels} methods={of("method")} />
-      {proof && (
-        <Link to={`/prints/${print.id}/proof`} className="plain-button flex items-center justify-center">
-          Proof: see it at its true size
-        </Link>
-      )}
+      {proof && <ToTheProof print={print.id} />}
       {worksheet.sharpening && <SharpenFields plan={plan} proposal={worksheet.sharpening} />}
       <p className="soft text-[13px]">
         Resampling invents no detail. Changing the ppi tag alone changes no pixel. Many labs resample
         everything to their own grid: ask before enlarging.
       </p>
     </div>
+  );
+}
+
+/** The way to the proof; while one is here its picture is made ready for being looked at. */
+function ToTheProof({ print }: { print: number }) {
+  useEffect(() => {
+    // Nobody misses it: without, the first look takes a moment longer.
+    void client
+      .POST("/api/prints/{print_id}/proofs/ahead", { params: { path: { print_id: print } } })
+      .catch(() => undefined);
+  }, [print]);
+  return (
+    <Link to={`/prints/${print}/proof`} className="plain-button flex items-center justify-center">
+      Proof: see it at its true size
+    </Link>
   );
 }
