@@ -10,7 +10,7 @@ from playwright.sync_api import Page, sync_playwright
 FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
          "--disable-background-networking", "--disable-component-update", "--disable-sync"]  # fmt: skip
-FOG, GEARS, STARS, SEAWEED, KEEPER, WALL, POSTCARD, SLUICE, LONG, ROUND = range(10)
+FOG, GEARS, STARS, SEAWEED, KEEPER, WALL, POSTCARD, SLUICE = range(8)
 
 #: (file, number of the print, step, unit, light)
 BENCH = (
@@ -21,7 +21,7 @@ BENCH = (
     ("bench-mat", SEAWEED, "edge", "cm", "Booth"),
     ("bench-distance", STARS, "distance", "cm", "Paper"),
     ("bench-handover", FOG, "handover", "in", "Paper"),
-    ("bench-pixels", ROUND, "pixels", "cm", "Booth"),
+    ("bench-pixels", SLUICE, "pixels", "cm", "Booth"),
     ("bench-canvas", WALL, "edge", "cm", "Paper"),
 )
 
@@ -58,6 +58,7 @@ def main(address: str, name: str, password: str) -> None:
                 page.locator("[data-order=done]").first.wait_for(timeout=60_000)
             keep(page, file)
         places(page, prints)
+        proof(page, f"{prints[SLUICE]}")
         settle(page, "cm", "Paper")
         page.set_viewport_size({"width": 390, "height": 844})
         page.goto(f"{prints[SLUICE]}/distance")
@@ -98,10 +99,21 @@ def places(page: Page, prints: list[str | None]) -> None:
     page.get_by_role("button", name="Troubled").click()
     page.locator("[data-cell]").nth(37).click()
     keep(page, "matrix")
+
+
+def proof(page: Page, print_: str) -> None:
+    """A print that is enlarged, in all ways at its true size; the plan is put back."""
+    page.goto(f"{print_}/pixels")
     settle(page, "cm", "Booth")
-    page.get_by_role("button", name="Close").click()
-    page.get_by_role("button", name="All", exact=True).first.click()
-    keep(page, "matrix-booth")
+    page.get_by_role("button", name="For the device").click()
+    page.get_by_text("saved").wait_for()
+    page.goto(f"{print_}/proof")
+    page.locator(".proof-pane").nth(2).wait_for()
+    page.keyboard.press("ArrowUp")
+    page.locator("[data-testid=proof][aria-busy=false]").wait_for()
+    keep(page, "proof")
+    page.keyboard.press("Control+z")
+    page.get_by_text("undone").wait_for()
 
 
 def settle(page: Page, unit: str, light: str) -> None:

@@ -81,6 +81,7 @@ def test_no_place_is_wider_than_its_screen_or_too_small_to_hit(long_titles: Page
         (picture, "Draw a keep zone"),
         ("/sizes", "Add a size"),
         (f"{bench_url}/sizes", "Make prints"),
+        (f"{bench_url}/proof", "Back to the bench"),
         ("/batches/new", "All"),
     ):
         page.goto(place)

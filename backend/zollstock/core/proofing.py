@@ -99,6 +99,6 @@ def note(work: Work) -> str:
     """What is looked at: the file's resolution, and what becomes of the picture's pixels on the way."""
     ppi = show.ppi(work.output_ppi)
     if work.scale == 1:
-        return f"{ppi}: the picture's own pixels, none is made anew"
+        return f"{ppi}, the picture's own pixels: none is made anew"
     times = show.decimal(work.scale if work.scale > 1 else 1 / work.scale, 2)
-    return f"{ppi}: {'enlarged' if work.scale > 1 else 'reduced'} {times} times"
+    return f"{ppi}, {'enlarged' if work.scale > 1 else 'reduced'} {times} ×"

@@ -21,6 +21,8 @@ export function Panes(props: {
   columns: number;
   pane: Size;
   place: Place;
+  /** How far the room lies off the px of the device. */
+  off: Place;
   dense: number;
   drag: Handlers;
   children?: ReactNode;
@@ -32,7 +34,11 @@ export function Panes(props: {
   return (
     <div
       className="proof-panes"
-      style={{ gridTemplateColumns: `repeat(${props.columns}, ${pane.width}px)` }}
+      style={{
+        gridTemplateColumns: `repeat(${props.columns}, ${pane.width}px)`,
+        left: props.off.x,
+        top: props.off.y,
+      }}
       {...props.drag}
     >
       {props.panes.map(({ key, number, label, more, onTake, taken }) => (

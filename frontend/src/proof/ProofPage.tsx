@@ -6,6 +6,7 @@ import type { Fix } from "../bench/fix";
 import { usePlanStore } from "../bench/planStore";
 import { PrintInHand } from "../bench/PrintInHand";
 import { PrintTop } from "../bench/PrintTop";
+import { SharpenFields } from "../bench/sheets/pixels/SharpenFields";
 import { PixelsSheet } from "../bench/sheets/PixelsSheet";
 import { useWorksheet } from "../bench/useWorksheet";
 import "../bench/worksheet.css";
@@ -20,8 +21,9 @@ import { hidden, tossed, type Blind } from "./blind";
 import { Judging } from "./Judging";
 import { Panes, type Pane } from "./Panes";
 import { PartMap } from "./PartMap";
-import { held, panes, partFor, pushed, type Place } from "./place";
+import { held, panes, partFor, pushed, startAt, type Place } from "./place";
 import "./proof.css";
+import { useOnGrid } from "./useOnGrid";
 import { useProof, type Shown } from "./useProof";
 import { KEYS, useProofKeys } from "./useProofKeys";
 
@@ -45,7 +47,9 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
   const { account } = usePreferences();
   const { worksheet } = useWorksheet(plan, account.unit, "pixels", print.plan, print);
   const { undo, redo, change } = usePlanStore();
-  const [wished, setPlace] = useState<Place>({ x: 0.5, y: 0.5 });
+  const [chosen, setPlace] = useState<Place | null>(null);
+  const piece = worksheet?.drawing.pieces[0];
+  const wished = chosen ?? startAt(plan, piece);
   const [view, setView] = useState<View>("beside");
   // The two that were looked at last, the newest first.
   const [pair, setPair] = useState<readonly string[]>([]);
@@ -54,6 +58,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
   const [help, setHelp] = useState(false);
   const { element, width, height } = useSize<HTMLDivElement>();
   const dense = window.devicePixelRatio || 1;
+  const off = useOnGrid(element, dense);
   // How many panes there are is known when the first proof has come.
   const [ways, setWays] = useState(3);
   const room = { width, height };
@@ -63,7 +68,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
     print.id,
     plan,
     wished,
-    partFor(quick, dense),
+    piece ? partFor(quick, dense) : null,
     partFor(room, dense),
   );
   if (shown && shown.found.takes.length !== ways) setWays(shown.found.takes.length);
@@ -141,7 +146,6 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
     };
   }, [plan.title]);
 
-  const piece = worksheet?.drawing.pieces[0];
   return (
     <div className="bench">
       <PrintTop print={print} plan={plan} onSibling={toSibling} onHelp={() => setHelp(true)}>
@@ -159,6 +163,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
               columns={columns}
               pane={pane}
               place={place}
+              off={off}
               dense={dense}
               drag={drag()}
             />
@@ -211,6 +216,12 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
               onFix={(take) => change(take.fix as Fix)}
             />
           )}
+          {!blind && takes.length > 1 && (
+            <p className="soft">
+              <b className="font-semibold">F</b> flips between the last two,{" "}
+              <b className="font-semibold">D</b> shows what one invents, arrow keys move.
+            </p>
+          )}
           {shown && takes.length > 1 && (
             <Judging
               print={print.id}
@@ -222,12 +233,13 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
               onEnd={() => setBlind(null)}
             />
           )}
+          {worksheet?.sharpening && !blind && <SharpenFields plan={plan} proposal={worksheet.sharpening} />}
           {worksheet && !blind && (
             <details className="pad">
               <summary className="font-semibold">How its pixels are made</summary>
-              <div className="pt-2">
+              <div className="space-y-3 pt-2">
                 <PixelsSheet
-                  proof={false}
+                  alone={false}
                   plan={plan}
                   worksheet={worksheet}
                   print={print}

@@ -1,5 +1,5 @@
 // Where a proof looks: shares of the printed picture, px of the file, px on the screen.
-import type { ProofFound } from "../api/types";
+import type { DrawnPiece, Plan, ProofFound } from "../api/types";
 
 export interface Place {
   x: number;
@@ -9,6 +9,19 @@ export interface Place {
 export interface Size {
   width: number;
   height: number;
+}
+
+/** Where one looks first: the middle of the first keep zone, or of the picture. */
+export function startAt(plan: Plan, piece: DrawnPiece | undefined): Place {
+  const zone = plan.fit.keep[0];
+  if (!zone || !piece || plan.fit.turn || plan.fit.angle) return { x: 0.5, y: 0.5 };
+  const [x, y, w, h] = piece.printed;
+  const [left, top, wide, high] = piece.picture;
+  const share = (at: number) => Math.min(1, Math.max(0, at));
+  return {
+    x: share((left + (zone.x + zone.w / 2) * wide - x) / w),
+    y: share((top + (zone.y + zone.h / 2) * high - y) / h),
+  };
 }
 
 /** What the server makes at most at once, px. */

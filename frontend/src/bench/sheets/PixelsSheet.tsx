@@ -12,7 +12,8 @@ import type { SheetProps } from "./types";
 
 const GRIDS = [300, 360, 600, 720];
 
-export function PixelsSheet({ plan, worksheet, print, proof = true }: SheetProps & { proof?: boolean }) {
+/** The sheet of the step; without the way to the proof and sharpening where it does not stand `alone`. */
+export function PixelsSheet({ plan, worksheet, print, alone = true }: SheetProps & { alone?: boolean }) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
   const pixels = plan.pixels;
@@ -58,8 +59,8 @@ export function PixelsSheet({ plan, worksheet, print, proof = true }: SheetProps
         </label>
       )}
       <EnlargingFields pixels={pixels} methods={of("method")} />
-      {proof && <ToTheProof print={print.id} />}
-      {worksheet.sharpening && <SharpenFields plan={plan} proposal={worksheet.sharpening} />}
+      {alone && <ToTheProof print={print.id} />}
+      {alone && worksheet.sharpening && <SharpenFields plan={plan} proposal={worksheet.sharpening} />}
       <p className="soft text-[13px]">
         Resampling invents no detail. Changing the ppi tag alone changes no pixel. Many labs resample
         everything to their own grid: ask before enlarging.
