@@ -77,7 +77,6 @@ def test_one_pixel_of_the_file_is_one_of_the_screen(proof: Page) -> None:
     page = proof
     page.keyboard.press("f")
     page.keyboard.press("f")
-    page.wait_for_timeout(1500)  # what is seen was made first, the rest is made now
     settled(page)
     image = page.locator(".proof-tile img").first
     file = page.request.get(image.get_attribute("src") or "").body()

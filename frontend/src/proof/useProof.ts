@@ -64,7 +64,7 @@ async function made({ wish, size }: Asked, wanted: () => boolean): Promise<Shown
  */
 export function useProof(print: number, plan: Plan, place: Place, quick: Size | null, whole: Size | null) {
   const [shown, setShown] = useState<Shown | null>(null);
-  const [ended, setEnded] = useState<{ wish: Wish; problem: ApiProblem | null } | null>(null);
+  const [ended, setEnded] = useState<{ wish: Wish; size: string; problem: ApiProblem | null } | null>(null);
   const { out } = useSignedOut();
   const line = useRef<LatestWins<Asked, Shown | null> | null>(null);
   const here = useRef(true);
@@ -87,14 +87,18 @@ export function useProof(print: number, plan: Plan, place: Place, quick: Size | 
       (asked) => made(asked, () => here.current),
       (heard, { wish: asked, size }) => {
         if (heard) setShown(heard);
-        setEnded({ wish: asked, problem: null });
+        setEnded({ wish: asked, size, problem: null });
         if (size !== asked.last && asked === latest.current)
           line.current?.put({ wish: asked, size: asked.last });
       },
-      (error, { wish: asked }) => setEnded({ wish: asked, problem: error as ApiProblem }),
+      (error, { wish: asked }) => setEnded({ wish: asked, size: asked.last, problem: error as ApiProblem }),
     );
     latest.current = wish;
     if (wish) line.current.put({ wish, size: wish.first });
   }, [wish]);
-  return { shown, problem: ended?.problem ?? null, busy: wish !== null && ended?.wish !== wish };
+  return {
+    shown,
+    problem: ended?.problem ?? null,
+    busy: wish !== null && (ended?.wish !== wish || ended.size !== wish.last),
+  };
 }
