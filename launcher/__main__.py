@@ -33,6 +33,7 @@ def main(arguments: list[str]) -> int:
     test.add_argument("only", nargs="*", help="pytest paths or options, to run just those")
     commands.add_parser("reckon", help="reckon a plan document", add_help=False)
     commands.add_parser("render", help="make the file of a plan", add_help=False)
+    commands.add_parser("inspect", help="measure a picture", add_help=False)
     commands.add_parser("fit", help="a picture against a set of sizes", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     commands.add_parser("bench", help="measure, against named baselines")
@@ -45,7 +46,7 @@ def main(arguments: list[str]) -> int:
     account = commands.add_parser("account", help="make an account, or set its password")
     account.add_argument("name")
     options, rest = parser.parse_known_args(arguments or ["--help"])
-    if rest and options.command not in ("reckon", "render", "fit", "test"):
+    if rest and options.command not in ("reckon", "render", "inspect", "fit", "test"):
         parser.error(f"not understood: {' '.join(rest)}")
     # Started in the background by a shell, Ctrl-C would arrive ignored.
     signal.signal(signal.SIGINT, signal.default_int_handler)
@@ -124,6 +125,10 @@ def render(options: argparse.Namespace, rest: list[str]) -> int:
     return _core_command("zollstock.pixels.cli", rest)
 
 
+def inspect(options: argparse.Namespace, rest: list[str]) -> int:
+    return _core_command("zollstock.pixels.inspect_cli", rest)
+
+
 def fit(options: argparse.Namespace, rest: list[str]) -> int:
     return _core_command("zollstock.pixels.fit_cli", rest)
 
@@ -171,7 +176,7 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 _COMMANDS = {
-    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "fit": fit,
+    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit,
     "backup": backup, "restore": restore, "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 

@@ -47,7 +47,7 @@ def _reduced(blur: float, fault: Callable[[Floats], Floats] = lambda small: smal
 
 
 _LESSER: dict[FilterSet, list[Lesser]] = {
-    "plain": [_reduced(blur) for blur in (0.0, 0.2, 0.3, 0.45)],
+    "plain": [_reduced(blur) for blur in (0.0, 0.3, 0.45, 0.55)],
     "soft": [_reduced(blur) for blur in (0.5, 0.65, 0.8)],
     "sharpened": [_reduced(blur, lambda small: sharpened(small, 0.7, 0.8)) for blur in (0.0, 0.3)],
     "noisy": [

@@ -89,3 +89,18 @@ def test_one_that_ends_three_workers_is_given_up_in_words(caller: Caller, pictur
 def test_measures_go_with_their_picture(caller: Caller, picture: Picture) -> None:
     caller("DELETE", f"pictures/{picture.id}", expect=204)
     assert not Inspection.objects.exists()
+
+
+def test_what_was_measured_in_an_older_way_is_measured_again(
+    caller: Caller, picture: Picture
+) -> None:
+    inspect(str(picture.inspection.pk))
+    Inspection.objects.update(edition=1, measures={"noise_sigma": 7.5})
+    take_up()
+    # Until then the old measures are what is known.
+    told = caller("GET", f"pictures/{picture.id}/measures")
+    assert told["measures"][0]["text"] == "σ 7.5 of 255 levels"
+    inspect(str(picture.inspection.pk))
+    told = caller("GET", f"pictures/{picture.id}/measures")
+    assert "σ 7.5 of 255 levels" not in [one["text"] for one in told["measures"]]
+    assert "lightness" in {one["id"] for one in told["measures"]}

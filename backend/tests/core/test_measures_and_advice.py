@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 
 from tests.plans import plan, wrap
 from zollstock.core.box import Box
-from zollstock.core.measures import LightnessMap, Measures, told
+from zollstock.core.measures import LightnessMap, Measures
+from zollstock.core.measurewords import told
 from zollstock.core.plan import changed_plan
 from zollstock.core.rational import Fraction
 from zollstock.core.rimadvice import BUSY, CALM, Advice, strips
@@ -150,10 +151,10 @@ def test_advice_that_is_taken_is_content(
 
 
 def test_noise_and_quality_are_told_with_what_they_mean() -> None:
-    words = {word.id: word for word in told(Measures(noise_sigma=6.24, jpeg_quality=75))}
+    words = {word.id: word for word in told(Measures(noise_sigma=6.24, jpeg_quality=75), 10**6)}
     assert words["noise_sigma"].text == "σ 6.2 of 255 levels"
     assert words["noise_sigma"].meaning.startswith("noisy")
     assert words["jpeg_quality"].text == "about 75 of 100"
     exact = Measures(jpeg_quality=95, jpeg_standard=True)
-    assert [word.text for word in told(exact)] == ["95 of 100"]
-    assert not list(told(Measures()))
+    assert [word.text for word in told(exact, 10**6)] == ["95 of 100"]
+    assert not list(told(Measures(), 10**6))

@@ -10,6 +10,7 @@ from . import pixelcount, show
 from .fixes import pixels_part
 from .lengths import MM_PER_INCH
 from .library import sides_text
+from .measurefindings import measure_findings
 from .outputs import OUTPUTS
 from .pixelcount import DEVICE_MOST
 from .rational import Fraction
@@ -43,6 +44,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> list[F
         *_grid(work),
         *_quality(work, style),
         *_file(work),
+        *measure_findings(work, style, studio),
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
     return sorted(found, key=lambda finding: gravity[finding.level])

@@ -63,6 +63,23 @@ def turned_size(picture: Picture, turn: int) -> tuple[int, int]:
     return (size[1], size[0]) if on_side else size
 
 
+def turned_back(shares: Box, turn: int) -> Box:
+    """A box, in shares of the picture as turned clockwise by `turn`, as shares of it before that.
+
+    >>> turned_back(Box(Fraction(0), Fraction(0), Fraction(1, 4), Fraction(1, 2)), 90).y
+    Fraction(3, 4)
+    """
+    x, y, w, h = shares.x, shares.y, shares.w, shares.h
+    match turn:
+        case 90:
+            return Box(y, 1 - x - w, h, w)
+        case 180:
+            return Box(1 - x - w, 1 - y - h, w, h)
+        case 270:
+            return Box(1 - y - h, x, h, w)
+    return shares
+
+
 def place(width_px: int, height_px: int, box: Box, fit: Fit) -> Placement:
     """Place a picture of `width_px` × `height_px` in the image box (mm).
 

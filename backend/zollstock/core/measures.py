@@ -2,20 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from math import sqrt
 from typing import Annotated
 
 from pydantic import Field
 
-from . import show
 from .box import Box
 from .reckoning import Record
-
-#: Noise, in 8-bit levels: under the first nobody sees it, over the second it is enlarged with the picture.
-QUIET_NOISE, LOUD_NOISE = 2.0, 5.0
-#: JPEG quality from which on a saved copy is as good as what it was saved from, and under which blocks show.
-FINE_JPEG, ROUGH_JPEG = 92, 80
 
 
 class LightnessMap(Record):
@@ -73,73 +66,56 @@ def _overlaps(begin: float, end: float, cells: int) -> list[tuple[int, float]]:
     return found
 
 
+class SharpnessMap(Record):
+    """How sharp the sharpest part of each cell of a grid over the upright picture is, as a share (0 to 1) of the
+    picture's sharpest. Rows from the top, in each the columns from the left."""
+
+    columns: Annotated[int, Field(ge=1)]
+    shares: list[float]
+
+    @property
+    def rows(self) -> int:
+        return len(self.shares) // self.columns
+
+    def within(self, area: Box) -> float:
+        """The sharpest of an area (shares of the upright picture, 0 to 1).
+
+        >>> from fractions import Fraction
+        >>> SharpnessMap(columns=2, shares=[0.2, 1.0]).within(Box(0, 0, Fraction(1, 3), 1))
+        0.2
+        """
+        across = _overlaps(float(area.x), float(area.right), self.columns)
+        down = _overlaps(float(area.y), float(area.bottom), self.rows)
+        return max(
+            self.shares[row * self.columns + column] for row, _ in down for column, _ in across
+        )
+
+
 class Measures(Record):
     """What was measured; None where it was not, or cannot be told.
 
     `noise_sigma` in 8-bit levels of luma, `jpeg_quality` 1 to 100 as the last save had it, `jpeg_standard`
-    where its tables are exactly the standard's.
+    where its tables are exactly the standard's. `blocking`: how much larger steps between a JPEG's blocks
+    are. `clipped_lights`, `burnt`, `clipped_shadows`: shares of pixels with a channel full, all full, all
+    black. `lightness_mean`, `_median` in L*. `true_detail`: the range of pixels whose detail is there.
+    `resampled_by`: the factor of an earlier enlargement, a hint. `sharpest`: parts, [x, y, width, height] in px
+    of the upright picture, the sharpest first.
     """
 
     noise_sigma: float | None = None
     jpeg_quality: int | None = None
     jpeg_standard: bool = False
     lightness: LightnessMap | None = None
+    lightness_mean: float | None = None
+    lightness_median: float | None = None
+    blocking: float | None = None
+    clipped_lights: float | None = None
+    burnt: float | None = None
+    clipped_shadows: float | None = None
+    sharpness: SharpnessMap | None = None
+    sharpest: list[tuple[int, int, int, int]] = []
+    true_detail: tuple[int, int] | None = None
+    resampled_by: float | None = None
 
 
 NOT_MEASURED = Measures()
-
-
-class MeasureWords(Record):
-    """A measure for people: its figure, what it means, and where the way of measuring comes from."""
-
-    id: str
-    label: str
-    value: float
-    unit: str
-    text: str
-    meaning: str
-    source: str
-
-
-def told(measures: Measures) -> Iterator[MeasureWords]:
-    """The measures that a person is told of a picture, in words."""
-    noise, quality = measures.noise_sigma, measures.jpeg_quality
-    if noise is not None:
-        yield MeasureWords(
-            id="noise_sigma",
-            label="Noise",
-            value=noise,
-            unit="levels",
-            text=f"σ {show.decimal(noise, 1)} of 255 levels",
-            meaning=_noise(noise),
-            source="Difference of two Laplacians in the flattest parts (Immerkær 1996); it reads fine grain "
-            "and texture as noise where a picture has nothing flat.",
-        )
-    if quality is not None:
-        sure = "" if measures.jpeg_standard else "about "
-        yield MeasureWords(
-            id="jpeg_quality",
-            label="JPEG quality",
-            value=quality,
-            unit="of 100",
-            text=f"{sure}{quality} of 100",
-            meaning=_quality(quality),
-            source="The nearest of the standard's tables (ITU-T T.81, annex K); it tells of the last save, "
-            "not of earlier ones.",
-        )
-
-
-def _noise(sigma: float) -> str:
-    if sigma < QUIET_NOISE:
-        return "clean: nothing of it will be seen"
-    if sigma < LOUD_NOISE:
-        return "a little: seen from near in flat parts when enlarged"
-    return "noisy: enlarging makes it larger too, take it out before"
-
-
-def _quality(quality: int) -> str:
-    if quality >= FINE_JPEG:
-        return "as good as uncompressed"
-    if quality >= ROUGH_JPEG:
-        return "good: traces only when enlarged"
-    return "rough: blocks and rings show when enlarged"

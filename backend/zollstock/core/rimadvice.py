@@ -7,6 +7,7 @@ from typing import Any, NamedTuple
 from . import show
 from .box import Box
 from .edges.wrap import Wrap, WrapFill
+from .fit import turned_back
 from .measures import LightnessMap
 from .rational import Fraction
 from .reckoning import Record
@@ -104,15 +105,8 @@ def _in_picture(work: Work, box: Box) -> Box:
     """A box of the document as shares of the picture as it was taken in, before the plan's turn."""
     placed = work.placement
     px, wide, high = placed.to_px(box), placed.picture_w, placed.picture_h
-    x, y, w, h = px.x / wide, px.y / high, px.w / wide, px.h / high
-    match work.plan.fit.turn:
-        case 90:
-            return Box(y, 1 - x - w, h, w)
-        case 180:
-            return Box(1 - x - w, 1 - y - h, w, h)
-        case 270:
-            return Box(1 - y - h, x, h, w)
-    return Box(x, y, w, h)
+    shares = Box(px.x / wide, px.y / high, px.w / wide, px.h / high)
+    return turned_back(shares, work.plan.fit.turn)
 
 
 def _nearest_zone(work: Work) -> ZoneRoom | None:

@@ -15,7 +15,8 @@ from pydantic import Field
 
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.measures import MeasureWords, told
+from zollstock.core.copies import copied
+from zollstock.core.measurewords import MeasureWords, told
 from zollstock.core.parts.fit import MOST_ZONES, KeepZone
 from zollstock.core.show import size_of_file
 
@@ -105,7 +106,10 @@ def measured(request: SignedRequest, picture_id: UUID) -> Measured:
     row = Inspection.objects.filter(picture=picture).first()
     if row is None:
         return Measured(state="waiting", problem="", measures=[])
-    words = list(told(measures_of(request.user, picture_id)))
+    width, height = picture.upright
+    words = list(told(measures_of(request.user, picture_id), width * height))
+    if words:
+        words += copied(picture.name, width, height, picture.camera, picture.format)
     return Measured(state=row.state, problem=row.problem, measures=words)
 
 

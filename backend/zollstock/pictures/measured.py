@@ -7,11 +7,12 @@ from uuid import UUID
 from django.contrib.auth.models import User
 
 from zollstock.core.measures import NOT_MEASURED, Measures
+from zollstock.pixels.measures import EDITION
 
 from .models import Inspection
 
 _MOST_KEPT = 500
-#: Measures never change once they are there.
+#: Measures of one edition never change once they are there.
 _kept: dict[tuple[int, UUID], Measures] = {}
 
 
@@ -20,15 +21,12 @@ def measures_of(account: User, picture: UUID) -> Measures:
     known = _kept.get((account.pk, picture))
     if known is not None:
         return known
-    found = (
-        Inspection.objects.filter(
-            picture=picture, picture__account=account, state=Inspection.State.DONE
-        )
-        .values_list("measures", flat=True)
-        .first()
-    )
-    if found is None:
+    row = Inspection.objects.filter(picture=picture, picture__account=account).first()
+    if row is None or not row.measures:
         return NOT_MEASURED
+    found = Measures.model_validate(row.measures)
+    if row.edition < EDITION:
+        return found
     if len(_kept) >= _MOST_KEPT:
         _kept.clear()
-    return _kept.setdefault((account.pk, picture), Measures.model_validate(found))
+    return _kept.setdefault((account.pk, picture), found)

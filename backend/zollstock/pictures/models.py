@@ -74,7 +74,7 @@ class Picture(LongWork):
 
 class Inspection(LongWork):
     """What is measured of a ready picture, in the background: `measures` is a document of the core's
-    `Measures`, empty until it is done."""
+    `Measures`, empty until it is done. `edition` is that of the way of measuring; older ones are done again."""
 
     class State(models.TextChoices):
         WAITING = "waiting"
@@ -86,6 +86,7 @@ class Inspection(LongWork):
     picture = models.OneToOneField(Picture, on_delete=models.CASCADE)
     state = models.CharField(max_length=8, choices=State, default=State.WAITING)
     measures = models.JSONField(default=dict)
+    edition = models.PositiveSmallIntegerField(default=0)
 
 
 class Parcel(models.Model):

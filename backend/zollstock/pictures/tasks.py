@@ -9,7 +9,7 @@ from __future__ import annotations
 from celery import shared_task
 
 from zollstock.longwork.queue import Queue
-from zollstock.pixels.measures import measure
+from zollstock.pixels.measures import EDITION, measure
 from zollstock.pixels.previews import make_previews
 
 from .later import inspect_later, read_later
@@ -99,7 +99,7 @@ def inspect(inspection_id: str) -> None:
         local_path(name_of(inspection.picture.file)) as master,
     ):
         found = measure(master).model_dump(mode="json")
-        INSPECTING.finish(inspection, state=Inspection.State.DONE, measures=found)
+        INSPECTING.finish(inspection, state=Inspection.State.DONE, measures=found, edition=EDITION)
 
 
 @shared_task
@@ -112,6 +112,18 @@ def take_up() -> None:
     unmeasured = Picture.objects.filter(state=Picture.State.READY, inspection=None)
     for picture in unmeasured[:_AT_A_TIME]:
         inspect_later(Inspection.objects.get_or_create(picture=picture)[0])
+    _measure_anew()
+
+
+def _measure_anew() -> None:
+    """What was measured in an older way is measured again; until then it is what is known."""
+    for inspection in Inspection.objects.filter(state=Inspection.State.DONE, edition__lt=EDITION)[
+        :_AT_A_TIME
+    ]:
+        Inspection.objects.filter(pk=inspection.pk).update(
+            state=Inspection.State.WAITING, worker="", tries=0
+        )
+        inspect_later(inspection)
 
 
 @shared_task

@@ -14,11 +14,15 @@ CELLS = 32
 _LOOKED_AT = 1536
 
 
-def lightness_map(image: pyvips.Image) -> LightnessMap:
-    """Mean and standard deviation of L* in a grid over an upright sRGB image."""
+def lightness(image: pyvips.Image) -> tuple[float, float, LightnessMap]:
+    """L* of an upright sRGB image: its mean, its median, and both mean and deviation in a grid."""
     small = image.thumbnail_image(_LOOKED_AT, height=_LOOKED_AT, size="down")
     light = small.colourspace("lab")[0].cast("float")
     values = np.frombuffer(light.write_to_memory(), np.float32).reshape(light.height, light.width)
+    return round(float(values.mean()), 1), round(float(np.median(values)), 1), _map(values)
+
+
+def _map(values: np.ndarray) -> LightnessMap:
     rows, columns = (_begins(side) for side in values.shape)
     count = _sums(np.ones_like(values), rows, columns)
     mean = _sums(values, rows, columns) / count

@@ -1,0 +1,90 @@
+"""What the measures of a picture mean for a print: detail against pixels, zones, tones, copies."""
+
+from __future__ import annotations
+
+import pytest
+
+from tests.plans import plan
+from zollstock.core.copies import copied
+from zollstock.core.measurefindings import detail_ppi
+from zollstock.core.measures import Measures, SharpnessMap
+from zollstock.core.measurewords import told
+from zollstock.core.reckon import reckon
+from zollstock.core.reckoning import Finding
+from zollstock.core.studio import Studio
+from zollstock.core.work import work_out
+
+SIZED = {
+    "picture": {"width_px": 6000, "height_px": 4000},
+    "target": {"width": "24 in", "height": "16 in"},
+}
+
+
+def found(measures: Measures, **changes) -> dict[str, Finding]:
+    made = plan(**(SIZED | changes))
+    return {one.id: one for one in reckon(made, studio=Studio(measures=measures)).findings}
+
+
+def test_a_second_resolution_stands_beside_the_counted_one() -> None:
+    """6000 px on 24 in are 250 ppi; of 24 MP 6 to 12 hold detail: half to √½ of that."""
+    measures = Measures(true_detail=(6_000_000, 12_000_000))
+    low, high = detail_ppi(work_out(plan(**SIZED)), measures) or (0, 0)
+    assert (low, high) == (pytest.approx(125), pytest.approx(250 / 2**0.5))
+    text = found(measures)["detail-less"].text
+    assert text.startswith("250 ppi in pixels, detail of about 125 to 177:")
+
+
+def test_nothing_is_said_where_the_pixels_are_all_there() -> None:
+    assert "detail-less" not in found(Measures(true_detail=(20_000_000, 24_000_000)))
+    assert not {"detail-less", "enlarged-before", "zone-soft", "dark-picture"} & set(
+        found(Measures())
+    )
+
+
+def test_a_picture_enlarged_before_is_told_with_its_factor() -> None:
+    assert "about 1.7 ×" in found(Measures(resampled_by=1.7))["enlarged-before"].text
+
+
+@pytest.mark.parametrize(("turn", "soft"), [(0, True), (180, False), (90, False), (270, False)])
+def test_a_zone_out_of_focus_is_told_however_the_picture_is_turned(turn: int, soft: bool) -> None:
+    """Sharp everywhere but in the upper left quarter, where the zone lies while nothing is turned."""
+    sharpness = SharpnessMap(columns=2, shares=[0.1, 1.0, 1.0, 1.0])
+    zone = {"name": "lamp", "x": 0.1, "y": 0.1, "w": 0.2, "h": 0.2}
+    findings = found(Measures(sharpness=sharpness), fit={"turn": turn, "keep": [zone]})
+    assert ("zone-soft" in findings) is soft
+
+
+def test_burnt_lights_dark_pictures_and_blocks_are_told() -> None:
+    findings = found(Measures(burnt=0.06, lightness_mean=22.0, jpeg_quality=55, blocking=0.3))
+    assert findings["lights-burnt"].text.startswith("6 % of the picture is burnt out")
+    assert "L* 22" in findings["dark-picture"].text
+    assert "quality 55: its blocks are 0.032 in wide" in findings["jpeg-blocks"].text
+
+
+def test_words_for_people_say_what_a_figure_means() -> None:
+    measures = Measures(
+        true_detail=(5_200_000, 9_400_000), resampled_by=1.5, noise_sigma=1.0, clipped_lights=0.03,
+        burnt=0.025, clipped_shadows=0.0, lightness_mean=50.0, lightness_median=48.0,
+    )  # fmt: skip
+    words = {one.id: one for one in told(measures, 24_000_000)}
+    assert words["true_detail"].text == "about 5.2 to 9.4 of 24 MP"
+    assert words["resampled_by"].sure == "hint"
+    assert words["clipped"].text == "3 % of the lights, 0 % black"
+    assert words["lightness"].text == "L* 50 on average, half of it under 48"
+
+
+@pytest.mark.parametrize(
+    ("name", "width", "camera", "format", "is_copy"),
+    [
+        ("IMG-20260412-QX0007.jpg", 1200, "", "JPEG", True),
+        ("photo_2026-04-12 11.02.jpg", 900, "", "JPEG", True),
+        ("fog.jpg", 1600, "", "JPEG", True),
+        ("fog.jpg", 1600, "Tidal 4", "JPEG", False),
+        ("fog.tif", 1600, "", "TIFF", False),
+        ("fog.jpg", 6000, "", "JPEG", False),
+    ],
+)
+def test_what_looks_like_a_chats_copy_is_asked_about(
+    name: str, width: int, camera: str, format: str, is_copy: bool
+) -> None:
+    assert bool(list(copied(name, width, 700, camera, format))) is is_copy
