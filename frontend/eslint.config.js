@@ -14,6 +14,7 @@ const FLOORS = [
   "pictures",
   "bench",
   "proof",
+  "look",
   "jobs",
   "batches",
 ];

@@ -9,6 +9,7 @@ import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
 import { PicturePage } from "./pictures/PicturePage";
+import { LookPage } from "./look/LookPage";
 import { ProofPage } from "./proof/ProofPage";
 import { SignIn } from "./session/SignIn";
 import { SignInAgain } from "./session/SignInAgain";
@@ -62,6 +63,7 @@ function Places() {
       <Route path="/batches/new" element={<NewBatchPage />} />
       <Route path="/batches/:batch" element={<BatchPage />} />
       <Route path="/prints/:print/sizes" element={<SizesPage />} />
+      <Route path="/prints/:print/look" element={<LookPage />} />
       <Route path="/prints/:print/proof" element={<ProofPage />} />
       <Route path="/prints/:print" element={<BenchPage />} />
       <Route path="/prints/:print/:step" element={<BenchPage />} />

@@ -49,6 +49,8 @@ class PictureFacts(Schema):
     sha256: str
     size_text: str
     keep: list[KeepZone]
+    verdict: str
+    note: str
     created: datetime
 
 
@@ -60,7 +62,7 @@ class Arrival(Schema):
 def facts(picture: Picture) -> PictureFacts:
     width, height = picture.upright
     names = ("id", "name", "state", "problem", "orientation", "format", "bits", "channels",
-             "profile", "camera", "taken", "ppi_tag", "sha256", "keep", "created")  # fmt: skip
+             "profile", "camera", "taken", "ppi_tag", "sha256", "keep", "verdict", "note", "created")  # fmt: skip
     return PictureFacts(
         **{name: getattr(picture, name) for name in names},
         width_px=width,

@@ -32,7 +32,7 @@ class PicturesConfig(AppConfig):
 def _known_files() -> Iterator[str]:
     from .models import Picture
 
-    for names in Picture.objects.values_list("file", "proof", "small").iterator():
+    for names in Picture.objects.values_list("file", "proof", "small", "tiles").iterator():
         yield from names
 
 
@@ -46,6 +46,7 @@ def _discard_files(instance: Any, **_: Any) -> None:
     from .storage import discard
     from .unpacked import forget_unpacked
 
-    names = (instance.file.name, instance.proof.name, instance.small.name)
+    files = (instance.file, instance.proof, instance.small, instance.tiles)
+    names = [file.name for file in files]
     transaction.on_commit(lambda: forget_unpacked(instance.id))
     transaction.on_commit(lambda: discard(*names))

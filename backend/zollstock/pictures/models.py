@@ -24,6 +24,11 @@ class Picture(LongWork):
         READY = "ready"
         REFUSED = "refused"
 
+    class Verdict(models.TextChoices):
+        GOOD = "good"
+        BEARABLE = "bearable"
+        NO = "no"
+
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
     name = models.CharField(max_length=200)
@@ -32,6 +37,8 @@ class Picture(LongWork):
     file = models.FileField(max_length=200)
     proof = models.FileField(max_length=200, blank=True)
     small = models.FileField(max_length=200, blank=True)
+    #: A ZIP of tiles (`pixels.pyramid`) for looking at it pixel by pixel; made in the background.
+    tiles = models.FileField(max_length=200, blank=True)
     state = models.CharField(max_length=8, choices=State, default=State.READING)
 
     format = models.CharField(max_length=8)
@@ -47,6 +54,9 @@ class Picture(LongWork):
     taken = models.CharField(max_length=19, blank=True)
     # What must survive, as last drawn: fractions of the upright picture. New prints begin with it.
     keep = models.JSONField(default=list)
+    # What its owner found when looking at it.
+    verdict = models.CharField(max_length=8, choices=Verdict, blank=True)
+    note = models.CharField(max_length=400, blank=True)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

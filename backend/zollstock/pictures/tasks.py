@@ -13,6 +13,7 @@ from zollstock.pixels.measures import EDITION, measure
 from zollstock.pixels.previews import make_previews
 
 from .later import inspect_later, read_later
+from .looking import cut_up
 from .models import Inspection, Picture
 from .parcels import give_up_old
 from .signals import picture_read
@@ -98,6 +99,8 @@ def inspect(inspection_id: str) -> None:
         INSPECTING.alive(inspection),
         local_path(name_of(inspection.picture.file)) as master,
     ):
+        if not inspection.picture.tiles:
+            cut_up(inspection.picture, master)
         found = measure(master).model_dump(mode="json")
         INSPECTING.finish(inspection, state=Inspection.State.DONE, measures=found, edition=EDITION)
 

@@ -29,7 +29,7 @@ def make_previews(picture: Path, bench: Path, small: Path) -> None:
     `PictureError` and leaves nothing behind.
     """
     try:
-        proof = _upright(read_through(picture, BENCH_PX))
+        proof = as_seen(read_through(picture, BENCH_PX)).copy_memory()
         _save(proof, bench)
         _save(proof.thumbnail_image(LIST_PX, height=LIST_PX, size="down"), small)
     except pyvips.Error:
@@ -65,7 +65,7 @@ def read_through(picture: Path, longest: int) -> pyvips.Image:
     return proof.copy_memory()
 
 
-def _upright(proof: pyvips.Image) -> pyvips.Image:
+def as_seen(proof: pyvips.Image) -> pyvips.Image:
     """8 bits of sRGB on white; a profile that cannot be used is left out of account."""
     colours, alpha = colour.split(proof)
     try:
@@ -79,7 +79,7 @@ def _upright(proof: pyvips.Image) -> pyvips.Image:
         colours = colour.to_srgb(profiles.untagged(colours), 8)
     if alpha is not None:
         colours = colour.filled(colours, alpha, _WHITE)
-    return colours.copy_memory()
+    return colours
 
 
 def _save(image: pyvips.Image, path: Path) -> None:

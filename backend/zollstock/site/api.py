@@ -22,6 +22,7 @@ from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.workshops import router as workshops
 from zollstock.pictures.api import router as pictures
+from zollstock.pictures.looking_api import router as looking
 from zollstock.pictures.parcels import WrongPlace
 from zollstock.pictures.parcels_api import router as parcels
 from zollstock.proofs.api import router as proofs
@@ -46,6 +47,7 @@ for router in (
     sizes,
     rooms,
     pictures,
+    looking,
     parcels,
     jobs,
     surveys,

@@ -441,6 +441,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures/{picture_id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look */
+        get: operations["zollstock_pictures_looking_api_look"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}/verdict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Judge
+         * @description Keep what its owner found of a picture.
+         */
+        put: operations["zollstock_pictures_looking_api_judge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parcels": {
         parameters: {
             query?: never;
@@ -2828,6 +2865,10 @@ export interface components {
             size_text: string;
             /** Keep */
             keep: components["schemas"]["KeepZone"][];
+            /** Verdict */
+            verdict: string;
+            /** Note */
+            note: string;
             /**
              * Created
              * Format: date-time
@@ -2836,21 +2877,22 @@ export interface components {
         };
         /**
          * MeasureWords
-         * @description A measure for people: its figure, what it means, and where the way of measuring comes from.
+         * @description A measure for people: its figure, what it means, how sure it is, and where the way of measuring comes from.
          */
         MeasureWords: {
             /** Id */
             id: string;
             /** Label */
             label: string;
-            /** Value */
-            value: number;
-            /** Unit */
-            unit: string;
             /** Text */
             text: string;
             /** Meaning */
             meaning: string;
+            /**
+             * Sure
+             * @enum {string}
+             */
+            sure: "measured" | "hint";
             /** Source */
             source: string;
         };
@@ -2873,6 +2915,53 @@ export interface components {
         Kept: {
             /** Keep */
             keep: components["schemas"]["KeepZone"][];
+        };
+        /**
+         * Look
+         * @description How a picture is looked at: `ready` when its tiles are there.
+         *
+         *     Tiles are `tile` px a side; level `top` has all pixels, each below half as many along a side. `places`
+         *     are worth a look, in shares of the upright picture.
+         */
+        Look: {
+            /** Ready */
+            ready: boolean;
+            /** Tile */
+            tile: number;
+            /** Top */
+            top: number;
+            /** Places */
+            places: components["schemas"]["LookPlace"][];
+        };
+        /**
+         * LookPlace
+         * @description A place, its middle in shares of the upright picture.
+         */
+        LookPlace: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * PictureVerdict
+         * @description What its owner found of a picture; an empty `verdict` takes it back.
+         */
+        PictureVerdict: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "" | "good" | "bearable" | "no";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
         };
         /**
          * ParcelState
@@ -5184,6 +5273,108 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Kept"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFacts"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_looking_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_looking_api_judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureVerdict"];
             };
         };
         responses: {

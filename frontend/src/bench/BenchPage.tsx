@@ -71,6 +71,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     onUndo: () => void undo(),
     onRedo: () => void redo(),
     onMake: () => void makeFile(),
+    onLook: () => void go(`/prints/${print.id}/look`),
     onProof: () => void go(`/prints/${print.id}/proof`),
     onSibling: toSibling,
     onHelp: () => setHelp(true),

@@ -46,6 +46,7 @@ const KEYS: readonly Key[] = [
   ["Ctrl Shift Z, Ctrl Y", "Redo"],
   ["[ and ]", "Previous and next print of the job", (place) => place.siblings],
   ["Escape", "Give back what was there before typing, or call off a drag"],
+  ["L", "Look at the picture, pixel by pixel"],
   ["P", "The proof: a part of the file at its true size"],
   ["M", "Make the file"],
   ["?", "This sheet"],
@@ -64,6 +65,7 @@ interface Actions {
   onRedo: () => void;
   onMake: () => void;
   onProof: () => void;
+  onLook: () => void;
   onSibling: (by: 1 | -1) => void;
   onHelp: () => void;
 }
@@ -83,6 +85,7 @@ export function useBenchKeys(actions: Actions) {
     else if (event.key === "]") actions.onSibling(1);
     else if (event.key.toLowerCase() === "m") actions.onMake();
     else if (event.key.toLowerCase() === "p") actions.onProof();
+    else if (event.key.toLowerCase() === "l") actions.onLook();
     else if (event.key === "t") actions.onTurn("right");
     else if (event.key === "T") actions.onTurn("left");
     else if (event.key.toLowerCase() === "s") actions.onSwap();

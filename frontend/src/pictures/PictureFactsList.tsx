@@ -1,5 +1,6 @@
 import type { PictureFacts } from "../api/types";
 import { typeset } from "../shell/typeset";
+import { VERDICTS } from "./verdicts";
 import { MeasuredList } from "./MeasuredList";
 
 /** What is known of a picture's file. */
@@ -12,6 +13,7 @@ export function PictureFactsList({ picture }: { picture: PictureFacts }) {
     ["Profile", picture.profile || "none, taken as sRGB"],
     ["Camera", picture.camera || "not said"],
     ["Taken", picture.taken || "not said"],
+    ...found(picture),
     ["SHA-256", `${picture.sha256.slice(0, 16)}…`],
   ];
   return (
@@ -38,6 +40,12 @@ export function PictureFactsList({ picture }: { picture: PictureFacts }) {
       </p>
     </div>
   );
+}
+
+/** What its owner found when looking at it, where anything was. */
+function found({ verdict, note }: PictureFacts): [string, string][] {
+  const word = verdict in VERDICTS ? VERDICTS[verdict as keyof typeof VERDICTS] : "";
+  return word || note ? [["Looked at", [word, note].filter(Boolean).join(": ")]] : [];
 }
 
 function channels(count: number): string {

@@ -1,8 +1,8 @@
 import type { PointerEvent } from "react";
-import type { DrawnPiece, ProofFound } from "../api/types";
+import type { DrawnPiece } from "../api/types";
 import { turnedImage } from "../drawing/turnedImage";
 import { useDrag } from "../drawing/useDrag";
-import type { Place, Size } from "./place";
+import type { Place, Size, Whole } from "./place";
 
 const ROOM = { width: 290, height: 168 };
 
@@ -10,7 +10,7 @@ const ROOM = { width: 290, height: 168 };
 export function PartMap(props: {
   piece: DrawnPiece;
   picture: string;
-  found: ProofFound | null;
+  found: Whole | null;
   place: Place;
   pane: Size;
   dense: number;

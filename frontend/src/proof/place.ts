@@ -1,9 +1,17 @@
 // Where a proof looks: shares of the printed picture, px of the file, px on the screen.
-import type { DrawnPiece, Plan, ProofFound } from "../api/types";
+import type { DrawnPiece, Plan } from "../api/types";
 
 export interface Place {
   x: number;
   y: number;
+}
+
+/** What is there to be shown: its corner and the whole it is a part of, px. */
+export interface Whole {
+  x: number;
+  y: number;
+  printed_width: number;
+  printed_height: number;
 }
 
 export interface Size {
@@ -38,7 +46,7 @@ export function partFor(room: Size, dense: number): Size | null {
 }
 
 /** The nearest place whose surroundings, `pane` px of the screen, lie within the picture. */
-export function held(place: Place, pane: Size, found: ProofFound, dense: number): Place {
+export function held(place: Place, pane: Size, found: Whole, dense: number): Place {
   const along = (at: number, px: number, whole: number) => {
     const half = (px * dense) / whole / 2;
     return half >= 0.5 ? 0.5 : Math.min(1 - half, Math.max(half, at));
@@ -50,7 +58,7 @@ export function held(place: Place, pane: Size, found: ProofFound, dense: number)
 }
 
 /** The place after the picture was pushed by so many px of the screen. */
-export function pushed(place: Place, dx: number, dy: number, found: ProofFound, dense: number): Place {
+export function pushed(place: Place, dx: number, dy: number, found: Whole, dense: number): Place {
   return {
     x: place.x - (dx * dense) / found.printed_width,
     y: place.y - (dy * dense) / found.printed_height,
@@ -61,7 +69,7 @@ export function pushed(place: Place, dx: number, dy: number, found: ProofFound, 
  * Where the made part's corner lies in a pane that shows `place` in its middle, px of the screen, on
  * whole px of the device: between two of them nothing is seen at its true size.
  */
-export function cornerIn(pane: Size, place: Place, found: ProofFound, dense: number): Place {
+export function cornerIn(pane: Size, place: Place, found: Whole, dense: number): Place {
   const whole = (px: number) => Math.round(px * dense) / dense;
   return {
     x: whole(pane.width / 2 + (found.x - place.x * found.printed_width) / dense),

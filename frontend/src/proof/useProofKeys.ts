@@ -40,21 +40,26 @@ interface Actions {
 const STEP = 0.25;
 const STRIDE = 0.9;
 
+/** How far an arrow key moves, panes to the right and down; null for other keys, and where they move something else. */
+export function arrows(event: KeyboardEvent): [number, number] | null {
+  const way = WAYS[event.key];
+  // Arrows belong to a slider or a row of choices that has the focus.
+  if (!way || event.ctrlKey || event.metaKey || (event.target as HTMLElement).closest("input")) return null;
+  const by = event.shiftKey ? STRIDE : STEP;
+  return [way[0] * by, way[1] * by];
+}
+
 export function useProofKeys(actions: Actions) {
   useKeys((event) => {
     const key = event.key.toLowerCase();
-    const way = WAYS[event.key];
+    const way = arrows(event);
     if (event.ctrlKey || event.metaKey) {
       if (key === "z" && !event.shiftKey) actions.onUndo();
       else if (key === "z" || key === "y") actions.onRedo();
       else return false;
     } else if (event.altKey) return false;
-    else if (way) {
-      // Arrows belong to a slider or a row of choices that has the focus.
-      if ((event.target as HTMLElement).closest("input")) return false;
-      const by = event.shiftKey ? STRIDE : STEP;
-      actions.onMove(way[0] * by, way[1] * by);
-    } else if (key === "f") actions.onFlip();
+    else if (way) actions.onMove(...way);
+    else if (key === "f") actions.onFlip();
     else if (/^[1-5]$/.test(key)) actions.onWay(Number(key) - 1);
     else if (key === "b") actions.onBeside();
     else if (key === "d") actions.onDifference();

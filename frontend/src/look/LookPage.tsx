@@ -1,0 +1,225 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { client, must } from "../api/client";
+import type { Look, Plan, PrintState } from "../api/types";
+import "../bench/bench.css";
+import { PrintInHand } from "../bench/PrintInHand";
+import { PrintTop } from "../bench/PrintTop";
+import { usePlanStore } from "../bench/planStore";
+import { useWorksheet } from "../bench/useWorksheet";
+import "../bench/worksheet.css";
+import { useDrag } from "../drawing/useDrag";
+import { useSize } from "../drawing/useSize";
+import { MeasuredList } from "../pictures/MeasuredList";
+import { PartMap } from "../proof/PartMap";
+import { held, pushed, type Place } from "../proof/place";
+import "../proof/proof.css";
+import { useOnGrid } from "../proof/useOnGrid";
+import { usePreferences } from "../session/useSession";
+import { Coming } from "../shell/Coming";
+import { Dialog } from "../shell/Dialog";
+import { Pick } from "../shell/Pick";
+import { typeset } from "../shell/typeset";
+import { CalibrateDialog } from "./CalibrateDialog";
+import { useCalibration } from "./calibration";
+import "./look.css";
+import { Tiles, wholeAt, type Tiled } from "./Tiles";
+import { KEYS, useLookKeys } from "./useLookKeys";
+import { VerdictFields } from "./VerdictFields";
+
+const ASK_AGAIN_MS = 1000;
+const SCALES = [
+  { value: "pixels", label: "Every pixel" },
+  { value: "print", label: "Print size" },
+] as const;
+type Scale = (typeof SCALES)[number]["value"];
+const IN_SMALL = { width: 104, height: 74 };
+
+/** A print's picture pixel by pixel, and at the size that it is printed. */
+export function LookPage() {
+  const id = Number(useParams()["print"]);
+  return <PrintInHand id={id}>{(print, plan) => <Looking key={id} print={print} plan={plan} />}</PrintInHand>;
+}
+
+function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
+  const go = useNavigate();
+  const { account } = usePreferences();
+  const { worksheet } = useWorksheet(plan, account.unit, "picture", print.plan, print);
+  const { undo, redo } = usePlanStore();
+  const { picture } = print;
+  const look = useQuery({
+    queryKey: ["pictures", picture.id, "look"],
+    queryFn: () =>
+      must<Look>(
+        client.GET("/api/pictures/{picture_id}/look", { params: { path: { picture_id: picture.id } } }),
+      ),
+    refetchInterval: ({ state }) => (state.data?.ready ? false : ASK_AGAIN_MS),
+  });
+  const places = look.data?.places ?? [];
+  const [wished, setPlace] = useState<Place | null>(null);
+  const [wanted, setWanted] = useState<Scale>("pixels");
+  const [dialog, setDialog] = useState<"keys" | "calibrate" | null>(null);
+  const { pxPerMm } = useCalibration();
+  const { element, width, height } = useSize<HTMLDivElement>();
+  const dense = window.devicePixelRatio || 1;
+  const off = useOnGrid(element, dense);
+
+  const ppi = Number(worksheet?.reckoning.figures.find((one) => one.id === "effective_ppi")?.value ?? 0);
+  const atPrint = pxPerMm && ppi ? (25.4 / ppi) * pxPerMm * dense : null;
+  const scale = wanted === "print" && atPrint ? atPrint : 1;
+  const pane = { width, height };
+  const tiled: Tiled | null = look.data?.ready
+    ? { id: picture.id, width: picture.width_px, height: picture.height_px, look: look.data }
+    : null;
+  const whole = wholeAt({ width: picture.width_px, height: picture.height_px } as Tiled, scale);
+  const place = held(wished ?? places[0] ?? { x: 0.5, y: 0.5 }, pane, whole, dense);
+  const put = (to: Place) => setPlace(held(to, pane, whole, dense));
+
+  const toBench = () => void go(`/prints/${print.id}/picture`);
+  const toSibling = (by: 1 | -1) => {
+    const next = print.siblings[print.position - 1 + by];
+    if (next !== undefined) void go(`/prints/${next}/look`);
+  };
+  const toScale = (next: Scale) => {
+    if (next === "print" && !pxPerMm) setDialog("calibrate");
+    setWanted(next);
+  };
+  useLookKeys({
+    onMove: (right, down) => put(pushed(place, -right * pane.width, -down * pane.height, whole, dense)),
+    onPlace: (number) => {
+      const next = places[number];
+      if (next) put(next);
+    },
+    onScale: () => toScale(wanted === "pixels" ? "print" : "pixels"),
+    onUndo: () => void undo(),
+    onRedo: () => void redo(),
+    onSibling: toSibling,
+    onBench: toBench,
+    onHelp: () => setDialog("keys"),
+  });
+  const drag = useDrag<{ place: Place; x: number; y: number }>({
+    begin: ({ clientX, clientY }) => ({ place, x: clientX, y: clientY }),
+    move: (from, { clientX, clientY }) =>
+      put(pushed(from.place, clientX - from.x, clientY - from.y, whole, dense)),
+    end: () => undefined,
+    cancel: (from) => setPlace(from.place),
+  });
+  useEffect(() => {
+    document.title = `Looking at ${picture.name} · Zollstock`;
+    return () => {
+      document.title = "Zollstock";
+    };
+  }, [picture.name]);
+
+  return (
+    <div className="bench">
+      <PrintTop print={print} plan={plan} onSibling={toSibling} onHelp={() => setDialog("keys")}>
+        <button type="button" className="strong-button" onClick={toBench}>
+          Back to the bench
+        </button>
+      </PrintTop>
+      <main className="bench-middle !pb-3">
+        <h1 className="sr-only">Looking at {picture.name}</h1>
+        <div className="look-left">
+          <div
+            ref={element}
+            className="desk proof-desk"
+            data-testid="look"
+            role="img"
+            aria-label={`${picture.name}, ${scale === 1 ? "every pixel" : "at print size"}`}
+            {...drag()}
+          >
+            {tiled && <Tiles of={tiled} pane={pane} place={place} scale={scale} dense={dense} off={off} />}
+            {look.data && !tiled && (
+              <p role="status" className="soft absolute inset-0 grid place-items-center">
+                The picture is made ready for looking at it…
+              </p>
+            )}
+            <Coming query={look} what="The picture" />
+          </div>
+          {tiled && (
+            <ol className="look-places" aria-label="Places worth a look">
+              {places.map((one, index) => (
+                <li key={one.id}>
+                  <button
+                    type="button"
+                    aria-pressed={near(place, held(one, pane, whole, dense))}
+                    onClick={() => put(one)}
+                  >
+                    <span className="look-small" style={IN_SMALL}>
+                      <Tiles
+                        of={tiled}
+                        pane={IN_SMALL}
+                        place={held(one, IN_SMALL, wholeAt(tiled, 1), dense)}
+                        scale={1}
+                        dense={dense}
+                      />
+                    </span>
+                    <span className="look-name">
+                      {index < 9 && <span className="figure soft">{index + 1} </span>}
+                      {one.label}
+                    </span>
+                  </button>
+                </li>
+              ))}
+            </ol>
+          )}
+        </div>
+        <section
+          aria-label="What is looked at"
+          className="panel flex min-h-0 flex-col gap-3 overflow-y-auto px-4 py-3"
+        >
+          <h2 className="text-[17px] font-semibold">Looking at the picture</h2>
+          <div className="grid place-items-center">
+            <PartMap
+              piece={{
+                picture: [0, 0, picture.width_px, picture.height_px],
+                printed: [0, 0, picture.width_px, picture.height_px],
+                turn: 0,
+                angle: 0,
+              }}
+              picture={`/api/pictures/${picture.id}/small.jpg`}
+              found={whole}
+              place={place}
+              pane={pane}
+              dense={dense}
+              onPlace={put}
+            />
+          </div>
+          <Pick label="How large" options={SCALES} value={wanted} onPick={toScale} />
+          <p className="soft">
+            {wanted === "pixels"
+              ? "One px of the picture on one px of the screen."
+              : atPrint
+                ? typeset(
+                    `As large as it is printed, ${ppi.toFixed(0)} ppi. The screen shows less than paper does.`,
+                  )
+                : "The screen's size is not known yet."}{" "}
+            <button type="button" className="min-h-6 underline" onClick={() => setDialog("calibrate")}>
+              {pxPerMm ? "Measure the screen anew" : "Measure the screen"}
+            </button>
+          </p>
+          <VerdictFields key={picture.id} picture={picture} />
+          <MeasuredList picture={picture.id} />
+        </section>
+      </main>
+      {dialog === "calibrate" && <CalibrateDialog onClose={() => setDialog(null)} />}
+      {dialog === "keys" && (
+        <Dialog title="Keys" onClose={() => setDialog(null)}>
+          <dl className="grid grid-cols-[130px_1fr] gap-y-1.5">
+            {KEYS.map(([keys, what]) => (
+              <div key={what} className="contents">
+                <dt className="figure text-[16px] font-semibold">{keys}</dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+        </Dialog>
+      )}
+    </div>
+  );
+}
+
+const near = (one: Place, other: Place) =>
+  Math.abs(one.x - other.x) < 1e-6 && Math.abs(one.y - other.y) < 1e-6;
