@@ -82,6 +82,7 @@ def test_no_place_is_wider_than_its_screen_or_too_small_to_hit(long_titles: Page
         ("/sizes", "Add a size"),
         (f"{bench_url}/sizes", "Make prints"),
         (f"{bench_url}/proof", "Back to the bench"),
+        (f"{bench_url}/look", "Measure the screen"),
         ("/batches/new", "All"),
     ):
         page.goto(place)

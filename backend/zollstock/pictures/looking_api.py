@@ -14,24 +14,27 @@ from pydantic import Field
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.lookplaces import LookPlace, look_places
 from zollstock.core.parts.fit import KeepZone
-from zollstock.pixels.pyramid import TILE, levels
+from zollstock.pixels.pyramid import OVERLAP, TILE, levels
 
 from .api import PictureFacts, facts, own_pictures
 from .looking import tile_of
 from .measured import measures_of
+from .models import Inspection, Picture
 
 router = Router(tags=["pictures"])
 
 
 class Look(Schema):
-    """How a picture is looked at: `ready` when its tiles are there.
+    """How a picture is looked at: `ready` when its tiles are there, `complete` when all places are known.
 
-    Tiles are `tile` px a side; level `top` has all pixels, each below half as many along a side. `places`
+    Tiles are `tile` px a side and reach `overlap` px over each neighbour; level `top` has all pixels, each below half as many along a side. `places`
     are worth a look, in shares of the upright picture.
     """
 
     ready: bool
+    complete: bool
     tile: int
+    overlap: int
     top: int
     places: list[LookPlace]
 
@@ -43,6 +46,12 @@ class PictureVerdict(Schema):
     note: Annotated[str, Field(max_length=400)] = ""
 
 
+def _is_measured(picture: Picture) -> bool:
+    """Whether nothing more comes of measuring it: it was done, or given up."""
+    over = (Inspection.State.DONE, Inspection.State.FAILED)
+    return Inspection.objects.filter(picture=picture, state__in=over).exists()
+
+
 @router.get("/pictures/{uuid:picture_id}/look", response=Look)
 def look(request: SignedRequest, picture_id: UUID) -> Look:
     picture = get_object_or_404(own_pictures(request), id=picture_id)
@@ -51,7 +60,9 @@ def look(request: SignedRequest, picture_id: UUID) -> Look:
     measures = measures_of(request.user, picture_id)
     return Look(
         ready=bool(picture.tiles),
+        complete=_is_measured(picture),
         tile=TILE,
+        overlap=OVERLAP,
         top=levels(width, height),
         places=list(look_places(measures, keep, width, height)),
     )

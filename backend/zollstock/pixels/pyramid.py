@@ -10,6 +10,8 @@ from .previews import as_seen
 
 #: px a side of a tile, and its JPEG quality: without subsampling, so that colours are looked at as they are.
 TILE, QUALITY = 512, 92
+#: Tiles reach so many px over their neighbours: side by side at a fraction of their size they show no seam.
+OVERLAP = 2
 
 
 def make_pyramid(picture: Path, to: Path) -> None:
@@ -23,7 +25,7 @@ def make_pyramid(picture: Path, to: Path) -> None:
         str(to),
         layout="dz",
         tile_size=TILE,
-        overlap=0,
+        overlap=OVERLAP,
         suffix=f".jpg[Q={QUALITY},subsample_mode=off,keep=none]",
         container="zip",
         compression=0,

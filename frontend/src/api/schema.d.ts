@@ -2918,16 +2918,20 @@ export interface components {
         };
         /**
          * Look
-         * @description How a picture is looked at: `ready` when its tiles are there.
+         * @description How a picture is looked at: `ready` when its tiles are there, `complete` when all places are known.
          *
-         *     Tiles are `tile` px a side; level `top` has all pixels, each below half as many along a side. `places`
+         *     Tiles are `tile` px a side and reach `overlap` px over each neighbour; level `top` has all pixels, each below half as many along a side. `places`
          *     are worth a look, in shares of the upright picture.
          */
         Look: {
             /** Ready */
             ready: boolean;
+            /** Complete */
+            complete: boolean;
             /** Tile */
             tile: number;
+            /** Overlap */
+            overlap: number;
             /** Top */
             top: number;
             /** Places */

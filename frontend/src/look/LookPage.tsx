@@ -54,7 +54,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
       must<Look>(
         client.GET("/api/pictures/{picture_id}/look", { params: { path: { picture_id: picture.id } } }),
       ),
-    refetchInterval: ({ state }) => (state.data?.ready ? false : ASK_AGAIN_MS),
+    refetchInterval: ({ state }) => (state.data?.ready && state.data.complete ? false : ASK_AGAIN_MS),
   });
   const places = look.data?.places ?? [];
   const [wished, setPlace] = useState<Place | null>(null);

@@ -47,6 +47,8 @@ export function Tiles(props: {
   const tile = of.look.tile * zoom;
   const columns = seen(corner.x, pane.width, tile, (of.width * scale) / dense);
   const rows = seen(corner.y, pane.height, tile, (of.height * scale) / dense);
+  // Each reaches over its neighbours, so that no seam is seen between them.
+  const begins = (at: number) => at * of.look.tile - (at > 0 ? of.look.overlap : 0);
   return (
     <div
       className="look-layer"
@@ -64,7 +66,7 @@ export function Tiles(props: {
             src={`/api/pictures/${of.id}/tiles/${level}/${column}_${row}.jpg`}
             alt=""
             draggable={false}
-            style={{ left: column * of.look.tile, top: row * of.look.tile }}
+            style={{ left: begins(column), top: begins(row) }}
           />
         )),
       )}
