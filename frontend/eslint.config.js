@@ -12,6 +12,7 @@ const FLOORS = [
   "frame",
   "sizes",
   "pictures",
+  "howbig",
   "bench",
   "proof",
   "look",

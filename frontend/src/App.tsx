@@ -5,6 +5,7 @@ import { NewBatchPage } from "./batches/NewBatchPage";
 import { BenchPage } from "./bench/BenchPage";
 import { usePlanStore } from "./bench/planStore";
 import { UnsavedLine } from "./bench/UnsavedLine";
+import { HowBigPage } from "./howbig/HowBigPage";
 import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
@@ -59,6 +60,7 @@ function Places() {
       <Route path="/jobs/:job" element={<JobPage />} />
       <Route path="/pictures/:picture" element={<PicturePage />} />
       <Route path="/sizes" element={<LibraryPage />} />
+      <Route path="/how-big" element={<HowBigPage />} />
       <Route path="/leave-room" element={<LeaveRoomPage />} />
       <Route path="/batches/new" element={<NewBatchPage />} />
       <Route path="/batches/:batch" element={<BatchPage />} />

@@ -33,7 +33,7 @@ pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("
 SET = "keys:cm-10x15,cm-20x20,in-8x10,px-320"
 
 #: Two hundred in a long round; enough that a worker dies in the middle in a short one.
-PICTURES = 200 if LONG else 20
+PICTURES = 200 if LONG else 8
 
 
 def brought(

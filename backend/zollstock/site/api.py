@@ -16,6 +16,7 @@ from zollstock.accounts.api import router as accounts
 from zollstock.accounts.quota import QuotaReached
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
+from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.core.refusal import Refusal
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.revisions import StaleVersion
@@ -44,6 +45,7 @@ api = DescribedAPI(
 for router in (
     accounts,
     bench,
+    sizes_asked,
     sizes,
     rooms,
     pictures,

@@ -237,6 +237,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/how-big": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Answered
+         * @description The largest print for each grade, and from where a wanted one looks clean.
+         */
+        get: operations["zollstock_bench_howbig_api_answered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sizes": {
         parameters: {
             query?: never;
@@ -2673,6 +2693,119 @@ export interface components {
             size_examples: string[];
         };
         /**
+         * Question
+         * @description What is asked; `picture` or `pixels` (6000 × 4000). Empty texts ask for nothing.
+         */
+        Question: {
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Pixels
+             * @default
+             */
+            pixels: string;
+            /**
+             * Ratio
+             * @default
+             */
+            ratio: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /**
+             * Distance
+             * @default 60 cm
+             */
+            distance: string;
+            /**
+             * Size
+             * @default
+             */
+            size: string;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * HowBig
+         * @description All answers; `headline` says the most important one, `workings` how it was reckoned.
+         */
+        HowBig: {
+            /** Headline */
+            headline: string;
+            /** About */
+            about: string;
+            /** Crop */
+            crop: [
+                number,
+                number
+            ];
+            /** Loss Text */
+            loss_text: string;
+            /** Largest */
+            largest: components["schemas"]["Largest"][];
+            /** Workings */
+            workings: string[];
+            /** Detail Text */
+            detail_text: string;
+            reverse: components["schemas"]["Reverse"] | null;
+            /** Sensors */
+            sensors: components["schemas"]["Sensor"][];
+        };
+        /**
+         * Largest
+         * @description The largest print of a grade: at the given distance, and looked at as a whole (None: any size is).
+         *
+         *     Sides in mm; `text` and `whole_text` as people read them.
+         */
+        Largest: {
+            /** Grade */
+            grade: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Text */
+            text: string;
+            /** Whole Width */
+            whole_width: number | null;
+            /** Whole Text */
+            whole_text: string;
+        };
+        /**
+         * Reverse
+         * @description A wanted print: from where it looks clean, and what it takes to make a file of 150 ppi for it.
+         */
+        Reverse: {
+            /** Size Text */
+            size_text: string;
+            /** Ppi Text */
+            ppi_text: string;
+            /** Clean From */
+            clean_from: number;
+            /** Clean Text */
+            clean_text: string;
+            /** Enlarged Text */
+            enlarged_text: string;
+            /** Loss Text */
+            loss_text: string;
+        };
+        /**
+         * Sensor
+         * @description How large a camera's picture is clean, at the same distance on the same surface.
+         */
+        Sensor: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * SizeEntry
          * @description A size of the library; `own` ones can be changed altogether, others described.
          */
@@ -4444,6 +4577,61 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_howbig_api_answered: {
+        parameters: {
+            query?: {
+                picture?: string | null;
+                pixels?: string;
+                ratio?: string;
+                factor?: number;
+                distance?: string;
+                size?: string;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowBig"];
                 };
             };
             /** @description A part of the application is away for a moment. */

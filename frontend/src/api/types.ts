@@ -36,6 +36,7 @@ export type ProofPart = Schemas["Part"];
 export type ProofState = Schemas["ProofState"];
 export type Taken = Schemas["Taken"];
 export type Judgements = Schemas["Judgements"];
+export type HowBig = Schemas["HowBig"];
 export type Look = Schemas["Look"];
 export type OrderState = Schemas["OrderState"];
 export type RunState = Schemas["RunState"];

@@ -7,6 +7,7 @@ const PLACES = [
   ["/", "Jobs"],
   ["/sizes", "Sizes"],
   ["/leave-room", "Leave room"],
+  ["/how-big", "How big"],
 ] as const;
 
 /** The line above every place: where you are, units, light, and what the place adds. */

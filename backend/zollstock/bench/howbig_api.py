@@ -1,0 +1,91 @@
+"""How big, over the wire: from a picture or from typed pixels. Nothing is stored here."""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from typing import Annotated
+from uuid import UUID
+
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Schema
+from pydantic import Field
+
+from zollstock.accounts.signed import SignedRequest
+from zollstock.core.howbig import HowBig, Wish, how_big
+from zollstock.core.leaveroom import read_ratio
+from zollstock.core.lengths import LengthError
+from zollstock.core.parts.surface import LEAST_FACTOR
+from zollstock.core.readings import read_length, read_size
+from zollstock.core.show import LengthStyle
+from zollstock.pictures.api import own_pictures
+from zollstock.pictures.measured import measures_of
+
+from .api import ShownUnit
+
+router = Router(tags=["bench"])
+_PIXELS = re.compile(r"\s*(\d{1,7})\s*[x×*]\s*(\d{1,7})\s*(?:px)?\s*", re.I)
+
+
+class Question(Schema):
+    """What is asked; `picture` or `pixels` (6000 × 4000). Empty texts ask for nothing."""
+
+    picture: UUID | None = None
+    pixels: Annotated[str, Field(max_length=40)] = ""
+    ratio: Annotated[str, Field(max_length=60)] = ""
+    factor: Annotated[float, Field(ge=LEAST_FACTOR, le=2)] = 1.0
+    distance: Annotated[str, Field(max_length=60)] = "60 cm"
+    size: Annotated[str, Field(max_length=60)] = ""
+    unit: ShownUnit = "cm"
+
+
+@router.get("/how-big", response=HowBig)
+def answered(request: SignedRequest, asked: Query[Question]) -> HowBig:
+    """The largest print for each grade, and from where a wanted one looks clean."""
+    return _answer(request, asked)
+
+
+@router.get("/how-big.csv", include_in_schema=False)
+def table(request: SignedRequest, asked: Query[Question]) -> HttpResponse:
+    """The same as a table: a line for each grade, then for each camera."""
+    made = _answer(request, asked)
+    text = io.StringIO()
+    lines = csv.writer(text)
+    lines.writerow(("what", "at the distance", "seen whole"))
+    lines.writerows((one.grade, one.text, one.whole_text) for one in made.largest)
+    lines.writerows((f"clean, {one.label}", one.text, "") for one in made.sensors)
+    response = HttpResponse(text.getvalue(), content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = 'attachment; filename="how-big.csv"'
+    return response
+
+
+def _answer(request: SignedRequest, asked: Question) -> HowBig:
+    style = LengthStyle(asked.unit)
+    distance = read_length(asked.distance, asked.unit, "distance").length.mm
+    if distance <= 0:
+        raise LengthError("A distance is more than nothing.")
+    width, height = _sides(request, asked)
+    size = (
+        read_size(asked.size, asked.unit, (width, height), []).sides if asked.size.strip() else None
+    )
+    wish = Wish(
+        width=width,
+        height=height,
+        ratio=read_ratio(asked.ratio) if asked.ratio.strip() else None,
+        factor=asked.factor,
+        distance=float(distance),
+        size=size,
+    )
+    measures = measures_of(request.user, asked.picture) if asked.picture else None
+    return how_big(wish, style) if measures is None else how_big(wish, style, measures)
+
+
+def _sides(request: SignedRequest, asked: Question) -> tuple[int, int]:
+    if asked.picture is not None:
+        return get_object_or_404(own_pictures(request), id=asked.picture).upright
+    match = _PIXELS.fullmatch(asked.pixels)
+    if match is None or not int(match[1]) or not int(match[2]):
+        raise LengthError(f"“{asked.pixels.strip()}” is no pixel count; type one like 6000 × 4000")
+    return int(match[1]), int(match[2])
