@@ -18,7 +18,6 @@ BENCH = (
     ("bench-size", SLUICE, "size", "cm", "Paper"),
     ("bench-fit", SLUICE, "fit", "cm", "Paper"),
     ("bench-edge", KEEPER, "edge", "cm", "Paper"),
-    ("bench-mat", SEAWEED, "edge", "cm", "Booth"),
     ("bench-distance", STARS, "distance", "cm", "Paper"),
     ("bench-handover", FOG, "handover", "in", "Paper"),
     ("bench-pixels", SLUICE, "pixels", "cm", "Booth"),
@@ -36,7 +35,6 @@ def main(address: str, name: str, password: str) -> None:
             viewport={"width": 1280, "height": 800}, base_url=address, reduced_motion="reduce"
         )
         page.goto("/")
-        keep(page, "sign-in")
         page.get_by_label("Name").fill(name)
         page.get_by_label("Password", exact=True).fill(password)
         page.keyboard.press("Enter")
@@ -59,6 +57,7 @@ def main(address: str, name: str, password: str) -> None:
             keep(page, file)
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
+        seen(page, f"{prints[SLUICE]}")
         settle(page, "cm", "Paper")
         page.set_viewport_size({"width": 390, "height": 844})
         page.goto(f"{prints[SLUICE]}/distance")
@@ -114,6 +113,22 @@ def proof(page: Page, print_: str) -> None:
     keep(page, "proof")
     page.keyboard.press("Control+z")
     page.get_by_text("undone").wait_for()
+
+
+def seen(page: Page, print_: str) -> None:
+    """A picture pixel by pixel, and how big another can be printed."""
+    page.goto(f"{print_}/look")
+    settle(page, "cm", "Paper")
+    page.get_by_role("button", name="3 sharpest part").click()
+    keep(page, "look")
+    page.goto("/how-big")
+    page.get_by_role("combobox", name="Picture").select_option(
+        label="star-trails.jpg, 7952 × 5304 px"
+    )
+    page.get_by_label("A print of").fill("2 x 3 m")
+    page.keyboard.press("Enter")
+    page.get_by_test_id("reverse").wait_for()
+    keep(page, "how-big")
 
 
 def settle(page: Page, unit: str, light: str) -> None:

@@ -28,10 +28,10 @@ export function PictureSheet({ print, plan }: SheetProps) {
           }}
         />
       </label>
-      <PictureFactsList picture={print.picture} />
       <Link to={`/prints/${print.id}/look`} className="plain-button flex items-center justify-center">
         Look at it, pixel by pixel
       </Link>
+      <PictureFactsList picture={print.picture} />
       <p className="soft">The master file is never changed.</p>
       <Link className="plain-button inline-flex items-center" to={`/pictures/${print.picture.id}`}>
         The picture and all its prints
