@@ -54,6 +54,14 @@ def test_what_cannot_be_answered_is_refused_in_words(
     assert says in asked(caller, expect=422, **query)["message"]
 
 
+def test_from_there_and_what_no_screen_has(caller: Caller) -> None:
+    screen = {"ppi": "250", "distance": "1100", "px_per_mm": "4", "eyes": "600"}
+    found = caller("GET", f"from-there?{urlencode(screen)}")
+    assert found["scale"] == pytest.approx(25.4 / 250 * 4 * 600 / 1100) and "60 cm" in found["note"]
+    for wrong in ({"ppi": "0"}, {"distance": "-3"}, {"px_per_mm": "inf"}, {"eyes": "nan"}):
+        caller("GET", f"from-there?{urlencode(screen | wrong)}", expect=422)
+
+
 def test_as_a_table(caller: Caller) -> None:
     text = caller("GET", f"how-big.csv?{urlencode({'pixels': '7952 x 5304'})}").decode()
     lines = text.splitlines()

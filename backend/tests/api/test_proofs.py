@@ -209,6 +209,14 @@ def test_the_longest_unused_copies_make_room_for_others(settings, account, tmp_p
     assert [copy.exists() for copy in copies] == [False, True, True]
 
 
+def test_a_picture_too_large_to_be_unpacked_is_looked_at_all_the_same(
+    settings, caller: Caller, held: dict
+) -> None:
+    settings.UNPACKED_MOST_BYTES = 1000
+    assert looked_at(caller, held)["state"] == "done"
+    assert not list(Path(settings.UNPACKED_ROOT).glob("*"))
+
+
 def test_an_unpacked_copy_goes_with_its_picture(caller: Caller, account, tmp_path: Path) -> None:
     arrival = caller.upload(save(chart(60, 40), tmp_path / "chart.png"))
     read(arrival["picture"]["id"])

@@ -57,6 +57,20 @@ def test_moved_by_hand_and_by_keys_and_to_print_size(look: Page) -> None:
     expect(page.locator("[data-testid=look] .look-layer img").first).to_be_visible()
     page.keyboard.press("s")
     expect(page.get_by_text("As large as it is printed")).to_be_visible()
+    page.keyboard.press("s")
+    words = page.get_by_test_id("look-words")
+    expect(words).to_contain_text("As it looks from there")
+    scale = float(page.get_by_test_id("look").get_attribute("data-scale") or 0)
+    eyes = page.get_by_label("My eyes are off the screen")
+    eyes.fill("1.2 m")
+    eyes.press("Enter")
+    expect(words).to_contain_text("1.2\u2009m ÷")
+    expect(page.get_by_test_id("look")).not_to_have_attribute("data-scale", str(scale))
+    assert float(page.get_by_test_id("look").get_attribute("data-scale") or 0) == pytest.approx(
+        2 * scale
+    )
+    axe(page, "from there")
+    page.get_by_role("heading", name="Looking at the picture").click()
     page.keyboard.press("l")
     expect(page.get_by_role("tab", name="Picture")).to_have_attribute("aria-selected", "true")
 

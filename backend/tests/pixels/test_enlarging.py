@@ -268,6 +268,35 @@ def test_called_off_in_the_middle_of_making_pixels_leaves_nothing(
     assert {path.name for path in tmp_path.iterdir()} == {"chart.png"}
 
 
+def test_a_picture_that_is_much_reduced_is_seen_as_far_as_the_filter_reaches() -> None:
+    """Of a part with its surroundings the rim is made as of the whole picture, however far it is reduced."""
+    picture = image_of(np.random.default_rng(4).uniform(0, 255, (900, 900, 3)))
+    at = Sampling(Fraction(300), Fraction(300), Fraction(30), copies=False)
+    whole, part = (
+        method_of(way)(picture, at, UPRIGHT, PixelBox(0, 0, 10, 10)).numpy().astype(int)
+        for way in (Way(), Way(denoise=1e-6, sigma=1e-3))
+    )
+    assert np.abs(whole - part).max() <= 1
+
+
+def test_far_enlarging_works_on_no_more_than_it_needs(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A part that is enlarged sixty-fourfold: what is enlarged last is little larger than the part."""
+    sizes = []
+    made_of = careful.made_of
+
+    def counted(like: pyvips.Image, width: int, height: int, *more: object) -> pyvips.Image:
+        sizes.append(width * height)
+        return made_of(like, width, height, *more)
+
+    monkeypatch.setattr(careful, "made_of", counted)
+    picture = image_of(scene(200, 150))
+    at = Sampling(Fraction(90), Fraction(70), Fraction(1, 64), copies=False)
+    box = PixelBox(0, 0, 256, 256)
+    found = method_of(Way("careful"))(picture, at, UPRIGHT, box)
+    assert (found.width, found.height) == (256, 256)
+    assert max(sizes) < 5 * 256 * 256
+
+
 def test_what_is_compiled_once_is_only_read_by_the_next_process() -> None:
     """A loop that is compiled anew in every process makes each first picture wait for seconds."""
     ready = [sys.executable, "-m", "zollstock.pixels.enlarge"]

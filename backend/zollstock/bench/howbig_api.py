@@ -1,4 +1,4 @@
-"""How big, over the wire: from a picture or from typed pixels. Nothing is stored here."""
+"""How big, and how it looks from there, over the wire. Nothing is stored here."""
 
 from __future__ import annotations
 
@@ -14,6 +14,7 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.fromthere import FromThere, Seat, from_there
 from zollstock.core.howbig import HowBig, Wish, how_big
 from zollstock.core.leaveroom import read_ratio
 from zollstock.core.lengths import LengthError
@@ -39,6 +40,28 @@ class Question(Schema):
     distance: Annotated[str, Field(max_length=60)] = "60 cm"
     size: Annotated[str, Field(max_length=60)] = ""
     unit: ShownUnit = "cm"
+
+
+Mm = Annotated[float, Field(gt=0, le=1_000_000)]
+
+
+class Seen(Schema):
+    """A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
+    its own, seen from `eyes` mm."""
+
+    ppi: Annotated[float, Field(gt=0, le=100_000)]
+    distance: Mm
+    spread: Annotated[float, Field(ge=0, le=2)] = 0.0
+    px_per_mm: Annotated[float, Field(ge=0.5, le=100)]
+    eyes: Annotated[float, Field(ge=50, le=20_000)]
+    unit: ShownUnit = "cm"
+
+
+@router.get("/from-there", response=FromThere)
+def seen(request: SignedRequest, asked: Query[Seen]) -> FromThere:
+    """How large a print is on a screen so that it looks as from its own distance."""
+    seat = Seat(px_per_mm=asked.px_per_mm, eyes=asked.eyes)
+    return from_there(asked.ppi, asked.distance, asked.spread, seat, LengthStyle(asked.unit))
 
 
 @router.get("/how-big", response=HowBig)

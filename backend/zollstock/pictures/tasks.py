@@ -22,6 +22,8 @@ from .tidying import clear_orphans, clear_scratch
 
 #: Nothing takes longer to read than this, seconds; then the worker is ended.
 MOST_SECONDS = 180
+#: Nor longer to be cut up and measured: a gigapixel takes some minutes.
+MOST_INSPECTING = 900
 
 
 def _refused(picture: Picture) -> None:
@@ -88,7 +90,7 @@ def read(picture_id: str) -> None:
             discard(*proofs)
 
 
-@shared_task(time_limit=MOST_SECONDS)
+@shared_task(time_limit=MOST_INSPECTING)
 def inspect(inspection_id: str) -> None:
     """Measure a picture; only the worker that claims its row does."""
     inspection = INSPECTING.claim(inspection_id)

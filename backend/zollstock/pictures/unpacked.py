@@ -30,8 +30,13 @@ _ABANDONED = 10 * 60.0
 def unpacked(picture: Picture) -> Iterator[Path]:
     """A copy to be opened at once: it may go as soon as somebody else needs the room.
 
-    Raises what `unpack` raises, and `OSError` where the disk is full.
+    A picture that has no room even alone is read as it is. Raises what `unpack` raises, and `OSError` where the
+    disk is full.
     """
+    if _weight(picture) > settings.UNPACKED_MOST_BYTES:
+        with local_path(name_of(picture.file)) as master:
+            yield master
+        return
     place = _place(picture.id)
     if not place.exists():
         place.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
@@ -70,6 +75,12 @@ def clear_unpacked(coming: int = 0) -> int:
             path.unlink(missing_ok=True)
             gone += 1
     return gone
+
+
+def _weight(picture: Picture) -> int:
+    """Bytes of its pixels."""
+    channels = picture.channels + int(picture.has_alpha)
+    return picture.width_px * picture.height_px * channels * picture.bits // 8
 
 
 def _place(picture: UUID) -> Path:

@@ -84,6 +84,9 @@ def _careful(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Wa
 
     done = False
     while at.step < (_LITTLE_LEFT if done else 1):
+        if done:
+            # The rim was measured in smaller pixels: what of it is not needed any more is not enlarged again.
+            image, at = _needed(image, at, by, box)
         done = True
         factor = min(ceil(1 / at.step), max(FACTORS))
         image = careful.enlarged(image, factor, way.filters, way.progress)

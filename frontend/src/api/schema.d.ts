@@ -237,6 +237,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/from-there": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Seen
+         * @description How large a print is on a screen so that it looks as from its own distance.
+         */
+        get: operations["zollstock_bench_howbig_api_seen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/how-big": {
         parameters: {
             query?: never;
@@ -2693,6 +2713,53 @@ export interface components {
             size_examples: string[];
         };
         /**
+         * Seen
+         * @description A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
+         *     its own, seen from `eyes` mm.
+         */
+        Seen: {
+            /** Ppi */
+            ppi: number;
+            /** Distance */
+            distance: number;
+            /**
+             * Spread
+             * @default 0
+             */
+            spread: number;
+            /** Px Per Mm */
+            px_per_mm: number;
+            /** Eyes */
+            eyes: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * FromThere
+         * @description `scale`: px of the screen's own for a px of the picture; `blur` what the ink takes, px of the screen (σ).
+         *
+         *     `pixel_arcmin` is how large a px of the screen is to these eyes. `possible` is false where the screen is too
+         *     coarse to show what an eye would see of the print.
+         */
+        FromThere: {
+            /** Scale */
+            scale: number;
+            /** Blur */
+            blur: number;
+            /** Pixel Arcmin */
+            pixel_arcmin: number;
+            /** Possible */
+            possible: boolean;
+            /** Working */
+            working: string;
+            /** Note */
+            note: string;
+        };
+        /**
          * Question
          * @description What is asked; `picture` or `pixels` (6000 × 4000). Empty texts ask for nothing.
          */
@@ -4577,6 +4644,60 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_howbig_api_seen: {
+        parameters: {
+            query: {
+                ppi: number;
+                distance: number;
+                spread?: number;
+                px_per_mm: number;
+                eyes: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromThere"];
                 };
             };
             /** @description A part of the application is away for a moment. */

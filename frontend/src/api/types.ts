@@ -37,6 +37,7 @@ export type ProofState = Schemas["ProofState"];
 export type Taken = Schemas["Taken"];
 export type Judgements = Schemas["Judgements"];
 export type HowBig = Schemas["HowBig"];
+export type FromThere = Schemas["FromThere"];
 export type Look = Schemas["Look"];
 export type OrderState = Schemas["OrderState"];
 export type RunState = Schemas["RunState"];

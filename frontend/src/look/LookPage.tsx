@@ -22,6 +22,8 @@ import { Dialog } from "../shell/Dialog";
 import { Pick } from "../shell/Pick";
 import { typeset } from "../shell/typeset";
 import { CalibrateDialog } from "./CalibrateDialog";
+import { EyesField } from "./EyesField";
+import { useFromThere } from "./useFromThere";
 import { useCalibration } from "./calibration";
 import "./look.css";
 import { Tiles, wholeAt, type Tiled } from "./Tiles";
@@ -32,8 +34,10 @@ const ASK_AGAIN_MS = 1000;
 const SCALES = [
   { value: "pixels", label: "Every pixel" },
   { value: "print", label: "Print size" },
+  { value: "there", label: "From there" },
 ] as const;
 type Scale = (typeof SCALES)[number]["value"];
+const LABELS = { pixels: "every pixel", print: "at print size", there: "as from there" };
 const IN_SMALL = { width: 104, height: 74 };
 
 /** A print's picture pixel by pixel, and at the size that it is printed. */
@@ -60,14 +64,19 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
   const [wished, setPlace] = useState<Place | null>(null);
   const [wanted, setWanted] = useState<Scale>("pixels");
   const [dialog, setDialog] = useState<"keys" | "calibrate" | null>(null);
-  const { pxPerMm } = useCalibration();
+  const { pxPerMm, eyes } = useCalibration();
   const { element, width, height } = useSize<HTMLDivElement>();
   const dense = window.devicePixelRatio || 1;
   const off = useOnGrid(element, dense);
 
-  const ppi = Number(worksheet?.reckoning.figures.find((one) => one.id === "effective_ppi")?.value ?? 0);
+  const figure = (id: string) =>
+    Number(worksheet?.reckoning.figures.find((one) => one.id === id)?.value ?? 0);
+  const [ppi, distance] = [figure("effective_ppi"), figure("view_distance")];
+  const spread = worksheet?.sharpening?.spread ?? 0;
+  const there = useFromThere({ ppi, distance, spread, px_per_mm: (pxPerMm ?? 0) * dense, eyes: eyes.mm });
   const atPrint = pxPerMm && ppi ? (25.4 / ppi) * pxPerMm * dense : null;
-  const scale = wanted === "print" && atPrint ? atPrint : 1;
+  const scales: Record<Scale, number | null> = { pixels: 1, print: atPrint, there: there?.scale ?? null };
+  const scale = scales[wanted] ?? 1;
   const pane = { width, height };
   const tiled: Tiled | null = look.data?.ready
     ? { id: picture.id, width: picture.width_px, height: picture.height_px, look: look.data }
@@ -82,7 +91,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
     if (next !== undefined) void go(`/prints/${next}/look`);
   };
   const toScale = (next: Scale) => {
-    if (next === "print" && !pxPerMm) setDialog("calibrate");
+    if (next !== "pixels" && !pxPerMm) setDialog("calibrate");
     setWanted(next);
   };
   useLookKeys({
@@ -91,7 +100,10 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
       const next = places[number];
       if (next) put(next);
     },
-    onScale: () => toScale(wanted === "pixels" ? "print" : "pixels"),
+    onScale: () => {
+      const at = SCALES.findIndex((one) => one.value === wanted);
+      toScale((SCALES[(at + 1) % SCALES.length] ?? SCALES[0]).value);
+    },
     onUndo: () => void undo(),
     onRedo: () => void redo(),
     onSibling: toSibling,
@@ -127,10 +139,20 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
             className="desk proof-desk"
             data-testid="look"
             role="img"
-            aria-label={`${picture.name}, ${scale === 1 ? "every pixel" : "at print size"}`}
+            aria-label={`${picture.name}, ${LABELS[wanted]}`}
+            data-scale={scale}
             {...drag()}
           >
-            {tiled && <Tiles of={tiled} pane={pane} place={place} scale={scale} dense={dense} off={off} />}
+            {tiled && (
+              <div
+                className="absolute inset-0"
+                style={
+                  wanted === "there" && there?.blur ? { filter: `blur(${there.blur / dense}px)` } : undefined
+                }
+              >
+                <Tiles of={tiled} pane={pane} place={place} scale={scale} dense={dense} off={off} />
+              </div>
+            )}
             {look.data && !tiled && (
               <p role="status" className="soft absolute inset-0 grid place-items-center">
                 The picture is made ready for looking at it…
@@ -188,18 +210,24 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
             />
           </div>
           <Pick label="How large" options={SCALES} value={wanted} onPick={toScale} />
-          <p className="soft">
-            {wanted === "pixels"
-              ? "One px of the picture on one px of the screen."
-              : atPrint
-                ? typeset(
-                    `As large as it is printed, ${ppi.toFixed(0)} ppi. The screen shows less than paper does.`,
-                  )
-                : "The screen's size is not known yet."}{" "}
+          <div className="space-y-1.5">
+            <p className="soft" data-testid="look-words">
+              {wanted === "pixels" && "One px of the picture on one px of the screen."}
+              {wanted !== "pixels" && !pxPerMm && "The screen's size is not known yet."}
+              {wanted === "print" &&
+                atPrint &&
+                typeset(
+                  `As large as it is printed, ${ppi.toFixed(0)} ppi. The screen shows less than paper does.`,
+                )}
+              {wanted === "there" &&
+                there &&
+                typeset(`As it looks from there: ${there.working}. ${there.note}`)}
+            </p>
+            {wanted === "there" && pxPerMm && <EyesField unit={account.unit} />}
             <button type="button" className="min-h-6 underline" onClick={() => setDialog("calibrate")}>
               {pxPerMm ? "Measure the screen anew" : "Measure the screen"}
             </button>
-          </p>
+          </div>
           <VerdictFields key={picture.id} picture={picture} />
           <MeasuredList picture={picture.id} />
         </section>

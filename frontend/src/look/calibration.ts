@@ -9,9 +9,16 @@ export const CARD = { width: 85.6, height: 53.98 };
 export const LEAST = 1.5;
 export const MOST = 16;
 
+const EYES = "zollstock.eyes";
+/** How far off a screen people sit. */
+const USUAL_EYES = "60 cm";
+
 interface Calibration {
   /** px of the screen a millimetre; null while nobody has measured it. */
   pxPerMm: number | null;
+  /** How far the eyes are off the screen, mm, and as typed. */
+  eyes: { mm: number; typed: string };
+  sits: (mm: number, typed: string) => void;
   measured: (pxPerMm: number | null) => void;
 }
 
@@ -24,8 +31,27 @@ function kept(): number | null {
   }
 }
 
+function keptEyes(): { mm: number; typed: string } {
+  try {
+    const [mm, typed] = (localStorage.getItem(EYES) ?? "").split("|");
+    if (typed && Number(mm) >= 50) return { mm: Number(mm), typed };
+  } catch {
+    // Without storage it is as usual.
+  }
+  return { mm: 600, typed: USUAL_EYES };
+}
+
 export const useCalibration = create<Calibration>((set) => ({
   pxPerMm: kept(),
+  eyes: keptEyes(),
+  sits: (mm, typed) => {
+    set({ eyes: { mm, typed } });
+    try {
+      localStorage.setItem(EYES, `${mm}|${typed}`);
+    } catch {
+      // Without storage it holds until the page is left.
+    }
+  },
   measured: (pxPerMm) => {
     set({ pxPerMm });
     try {

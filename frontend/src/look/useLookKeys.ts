@@ -5,7 +5,7 @@ import { useKeys } from "../shell/useKeys";
 export const KEYS = [
   ["← ↑ → ↓", "Move; with Shift further"],
   ["1 to 9", "Go to a place worth a look"],
-  ["S", "Every pixel, or print size"],
+  ["S", "Every pixel, print size, as from there"],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z, Ctrl Y", "Redo"],
   ["[ and ]", "Previous and next print of the job"],
