@@ -76,7 +76,11 @@ def test_what_was_being_read_before_readers_had_one_mark_goes_on(account) -> Non
 @pytest.fixture
 def before(account) -> dict[str, Any]:
     """Ids of what was in a database whose prints, orders and files were one row each."""
-    versions = ("jobs", "0001_initial"), ("renders", "0003_print_or_run")
+    versions = (
+        ("jobs", "0001_initial"),
+        ("renders", "0003_print_or_run"),
+        ("pictures", "0006_inspection"),
+    )
     with database_of(*versions) as models:
         picture = picture_of(models("pictures", "Picture"), account, state="ready")
         job = models("jobs", "Job").objects.create(account_id=account.id, title="Hall")
