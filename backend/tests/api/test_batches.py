@@ -467,7 +467,9 @@ def test_single_orders_are_not_stuck_behind_a_run(
     run = run_of(
         caller,
         batch_of(
-            caller, brought(account, folder, 10, ((1500, 1000),)), "keys:cm-10x15,cm-20x20,in-8x10"
+            caller,
+            brought(account, folder, 10, ((1500, 1000),)),
+            "keys:cm-10x15,cm-20x20,in-8x10,cm-13x18,iso-a4,cm-20x30,cm-30x40",
         ),
     )
     held = ready_print(caller, save(noise(600, 400, seed=9999), tmp_path / "single.jpg"))

@@ -42,14 +42,14 @@ class Question(Schema):
     unit: ShownUnit = "cm"
 
 
-Mm = Annotated[float, Field(gt=0, le=1_000_000)]
+Mm = Annotated[float, Field(ge=1, le=1_000_000)]
 
 
 class Seen(Schema):
     """A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
     its own, seen from `eyes` mm."""
 
-    ppi: Annotated[float, Field(gt=0, le=100_000)]
+    ppi: Annotated[float, Field(ge=0.1, le=100_000)]
     distance: Mm
     spread: Annotated[float, Field(ge=0, le=2)] = 0.0
     px_per_mm: Annotated[float, Field(ge=0.5, le=100)]
