@@ -91,6 +91,7 @@ def test_no_place_is_wider_than_its_screen_or_too_small_to_hit(long_titles: Page
     page.goto("/leave-room")
     expect(page.locator("[data-testid=frame] svg")).to_be_visible()
     found += faults(page, "leave room")
+    page.set_viewport_size({"width": 390, "height": 844})
     page.goto("/how-big")
     expect(page.get_by_test_id("person")).to_be_visible()
     found += faults(page, "how big")
