@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { STEPS, type Plan, type PrintState, type Step } from "../api/types";
 import { usePreferences } from "../session/useSession";
-import { Dialog } from "../shell/Dialog";
+import { KeysDialog } from "../shell/KeysDialog";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import "./bench.css";
@@ -148,18 +148,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
       ) : (
         <main className="p-6">{problem && <Problem message={problem.message} />}</main>
       )}
-      {help && (
-        <Dialog title="Keys" onClose={() => setHelp(false)}>
-          <dl className="grid grid-cols-[110px_1fr] gap-y-1.5">
-            {keysAt(place).map(([keys, what]) => (
-              <div key={what} className="contents">
-                <dt className="figure text-[16px] font-semibold">{keys}</dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </Dialog>
-      )}
+      {help && <KeysDialog keys={keysAt(place)} onClose={() => setHelp(false)} />}
     </div>
   );
 }

@@ -18,7 +18,7 @@ import "../proof/proof.css";
 import { useOnGrid } from "../proof/useOnGrid";
 import { usePreferences } from "../session/useSession";
 import { Coming } from "../shell/Coming";
-import { Dialog } from "../shell/Dialog";
+import { KeysDialog } from "../shell/KeysDialog";
 import { Pick } from "../shell/Pick";
 import { typeset } from "../shell/typeset";
 import { CalibrateDialog } from "./CalibrateDialog";
@@ -233,18 +233,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
         </section>
       </main>
       {dialog === "calibrate" && <CalibrateDialog onClose={() => setDialog(null)} />}
-      {dialog === "keys" && (
-        <Dialog title="Keys" onClose={() => setDialog(null)}>
-          <dl className="grid grid-cols-[130px_1fr] gap-y-1.5">
-            {KEYS.map(([keys, what]) => (
-              <div key={what} className="contents">
-                <dt className="figure text-[16px] font-semibold">{keys}</dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </Dialog>
-      )}
+      {dialog === "keys" && <KeysDialog keys={KEYS} onClose={() => setDialog(null)} />}
     </div>
   );
 }

@@ -13,7 +13,7 @@ import "../bench/worksheet.css";
 import { useDrag } from "../drawing/useDrag";
 import { useSize } from "../drawing/useSize";
 import { usePreferences } from "../session/useSession";
-import { Dialog } from "../shell/Dialog";
+import { KeysDialog } from "../shell/KeysDialog";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
@@ -250,18 +250,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
           )}
         </section>
       </main>
-      {help && (
-        <Dialog title="Keys" onClose={() => setHelp(false)}>
-          <dl className="grid grid-cols-[130px_1fr] gap-y-1.5">
-            {KEYS.map(([keys, what]) => (
-              <div key={what} className="contents">
-                <dt className="figure text-[16px] font-semibold">{keys}</dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </Dialog>
-      )}
+      {help && <KeysDialog keys={KEYS} onClose={() => setHelp(false)} />}
     </div>
   );
 }
