@@ -104,6 +104,12 @@ def test_where_nothing_is_enlarged_there_is_the_plan_and_what_it_could_be_withou
     ]  # fmt: skip
 
 
+def test_for_a_screen_no_sharpening_is_proposed() -> None:
+    target = {"width": "600 px", "height": "400 px"}
+    ways = takes(worked(target=target, pixels={"mode": "keep"}), KNOWN)
+    assert [way.id for way in ways] == list(METHODS)
+
+
 def test_what_a_method_invents_is_its_difference_from_the_smooth_one(picture: Path) -> None:
     work = worked()
     ways, part = takes(work, KNOWN), part_of(printed_px(work), 0.4, 0.5, 120, 80)

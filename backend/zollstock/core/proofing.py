@@ -43,8 +43,8 @@ def takes(work: Work, measures: Measures) -> tuple[Take, ...]:
     """Every way worth comparing, the plan's own method first among equals in the registry's order.
 
     Where something is enlarged: all methods, each with the plan's denoising and sharpening. Then the
-    plan's own way with its sharpening left out (or, where it has none, as proposed), and with the noise
-    left in.
+    plan's own way with its sharpening left out (or, where it has none, as proposed: never for a screen,
+    which spreads no ink), and with the noise left in.
     """
     return (*_methods(work), *_beside(work, measures))
 
@@ -65,7 +65,7 @@ def _beside(work: Work, measures: Measures) -> Iterator[Take]:
     label = METHODS[pixels.method].label if enlarged else "As planned"
     if pixels.sharpen is not None:
         yield Take("unsharpened", f"{label}, not sharpened", {"pixels.sharpen": None}, own)
-    elif (amount := proposal(work, measures).amount) >= WORTH_IT:
+    elif not work.plan.target.in_pixels and (amount := proposal(work, measures).amount) >= WORTH_IT:
         sharpen = {"amount": amount, "radius": None}
         yield Take("sharpened", f"{label}, sharpened as proposed", {"pixels.sharpen": sharpen}, own)
     if pixels.denoise and measures.noise_sigma:
