@@ -198,6 +198,7 @@ def test_an_unsaved_plan_that_cannot_be_has_a_way_back_after_a_reload(size: Page
     field = page.get_by_label("Every side")
     field.fill("15 cm")
     field.press("Enter")
+    expect(page.locator("[data-saving=refused]")).to_be_visible()
     page.reload()
     expect(page.get_by_role("tab", name="Edge")).to_be_visible()
     page.get_by_role("button", name="Back to the last saved plan").click()

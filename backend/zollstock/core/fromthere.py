@@ -50,7 +50,7 @@ def from_there(
     scale = 25.4 ÷ ppi × px a mm × d ÷ D.
 
     >>> seat = Seat(px_per_mm=4.0, eyes=600.0)
-    >>> from_there(254.0, 1200.0, 0.04, seat, LengthStyle("cm")).scale
+    >>> round(from_there(254.0, 1200.0, 0.04, seat, LengthStyle("cm")).scale, 6)
     0.2
     """
     smaller = seat.eyes / distance
