@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.access import axe, axe_in_both
+from tests.browser.access import IN_EACH_LIGHT, axe, axe_in_both
 from tests.browser.conftest import Asking
 from zollstock.pixels.vips import pyvips
 
@@ -159,3 +159,17 @@ def test_sharpening_is_seen_and_a_way_is_taken_into_the_plan(proof: Page) -> Non
     expect(page.get_by_role("tab", name="Pixels")).to_have_attribute("aria-selected", "true")
     page.keyboard.press("p")
     expect(panes(page).first).to_be_visible()
+
+
+def test_a_lost_line_is_told_legibly_in_both_lights(proof: Page) -> None:
+    page = proof
+    for light in ("Booth", "Paper"):
+        page.get_by_role("button", name=light, exact=True).click()
+        page.context.set_offline(True)
+        page.keyboard.press("ArrowRight")
+        told = page.get_by_role("alert").filter(has_text="The server does not answer")
+        expect(told).to_be_visible()
+        axe(page, f"no line in {light}", IN_EACH_LIGHT)
+        page.context.set_offline(False)
+        expect(told).to_have_count(0)
+        settled(page)

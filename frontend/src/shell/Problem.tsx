@@ -6,7 +6,12 @@ export function Problem({ message, children }: { message: string; children?: Rea
     <div
       role="alert"
       className="rounded-lg border-l-4 px-3 py-2"
-      style={{ background: "var(--look-ground)", borderColor: "var(--look)" }}
+      // A ground of its own needs an ink of its own: on a desk the ink around it may be the ground's colour.
+      style={{
+        background: "var(--look-ground)",
+        borderColor: "var(--look)",
+        color: "var(--color-base-content)",
+      }}
     >
       {message} {children}
     </div>
