@@ -11,10 +11,11 @@ from hypothesis import strategies as st
 
 from tests.plans import plan
 from zollstock.core.enlarging import METHODS
+from zollstock.core.kernels import kernel_transfer
 from zollstock.core.measures import Measures
 from zollstock.core.plan import PlanError, changed_plan, parse_plan, plan_document
 from zollstock.core.reckon import reckon
-from zollstock.core.sharpening import kernel_transfer, proposal, sharpen_sheet
+from zollstock.core.sharpening import proposal, sharpen_sheet
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import Worksheet, worksheet
 

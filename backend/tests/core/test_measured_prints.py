@@ -6,7 +6,7 @@ import pytest
 
 from tests.plans import plan
 from zollstock.core.copies import copied
-from zollstock.core.measurefindings import detail_ppi
+from zollstock.core.detail import detail_range
 from zollstock.core.measures import Measures, SharpnessMap
 from zollstock.core.measurewords import told
 from zollstock.core.reckon import reckon
@@ -28,7 +28,7 @@ def found(measures: Measures, **changes) -> dict[str, Finding]:
 def test_a_second_resolution_stands_beside_the_counted_one() -> None:
     """6000 px on 24 in are 250 ppi; of 24 MP 6 to 12 hold detail: half to √½ of that."""
     measures = Measures(true_detail=(6_000_000, 12_000_000))
-    low, high = detail_ppi(work_out(plan(**SIZED)), measures) or (0, 0)
+    low, high = detail_range(work_out(plan(**SIZED)), measures) or (0, 0)
     assert (low, high) == (pytest.approx(125), pytest.approx(250 / 2**0.5))
     text = found(measures)["detail-less"].text
     assert text.startswith("250 ppi in pixels, detail of about 125 to 177:")

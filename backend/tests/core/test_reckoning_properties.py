@@ -22,7 +22,7 @@ from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import STEPS, Step, reckoning_document
 from zollstock.core.schema import plan_schema, reckoning_schema
-from zollstock.core.schools import SCHOOLS
+from zollstock.core.schools import SCHOOLS, Conditions
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import text_worksheet, worksheet
 
@@ -171,7 +171,7 @@ def test_automatic_placement_holds_every_zone_that_fits(
 
 
 @given(
-    st.sampled_from(["acuity", "table", "device"]),
+    st.sampled_from(["acuity", "table", "device", "model"]),
     st.floats(1, 2000),
     st.floats(0.3, 1.5),
     st.floats(60, 20_000),
@@ -179,11 +179,12 @@ def test_automatic_placement_holds_every_zone_that_fits(
 def test_the_bands_agree_with_the_verdict_at_every_distance(
     school: str, effective: float, factor: float, distance: float
 ) -> None:
-    found = viewing.bands(SCHOOLS[school], effective, factor, 1.0)
+    under = Conditions(factor=factor, spread=(1.5 - factor) / 10)
+    found = viewing.bands(SCHOOLS[school], effective, under)
     assert found[0].start == 0 and found[-1].end is None
     for one, following in pairwise(found):
         assert one.end == following.start
-    need = SCHOOLS[school].need(distance, factor, 1.0)
+    need = SCHOOLS[school].need(distance, under)
     assert need is not None
     ratio = effective / need
     near_a_boundary = any(abs(ratio - least) < 1e-6 for _, least in viewing.GRADES)

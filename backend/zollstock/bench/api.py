@@ -13,6 +13,7 @@ from pydantic import Field
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core import readings as core
+from zollstock.core.media import MEDIA
 from zollstock.core.offsets import typed_offset
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.readings import EXAMPLES, Purpose, read_length, read_size
@@ -20,7 +21,6 @@ from zollstock.core.reckoning import Step
 from zollstock.core.schema import plan_schema, reckoning_schema
 from zollstock.core.show import LengthStyle
 from zollstock.core.sources import SOURCES
-from zollstock.core.viewing import MEDIA
 from zollstock.core.worksheet import Worksheet, worksheet
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.shelf import OWN, shelf_of, studio_of

@@ -28,6 +28,8 @@ def problems(
     found = [*_target(target), *_in_pixels(target, edge, marks), *_fit(fit)]
     if viewing.distance is not None and viewing.distance.mm <= 0:
         found.append(("viewing.distance", "the distance is 0; nobody looks from there"))
+    if viewing.room is not None and viewing.room.mm <= 0:
+        found.append(("viewing.room", "the room is 0 deep; nobody stands there"))
     if pixels.mode == "fixed" and pixels.ppi is None:
         found.append(("pixels.ppi", "the mode fixed needs a ppi"))
     if found:

@@ -43,11 +43,26 @@ def findings(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> list[F
         *_pixels(work),
         *_grid(work),
         *_quality(work, style),
+        *_room(work, style),
         *_file(work),
         *measure_findings(work, style, studio),
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
     return sorted(found, key=lambda finding: gravity[finding.level])
+
+
+def _room(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    room = work.plan.viewing.room
+    if room is None or work.plan.target.in_pixels or work.distance <= float(room.mm):
+        return
+    yield Finding(
+        id="room-shallow",
+        level="warn",
+        step="distance",
+        text=f"The verdict looks from {style.far(work.distance)}, but the room is {style.far(room.mm)} deep: nobody "
+        "stands there.",
+        fix={"viewing.distance": room.typed},
+    )
 
 
 def stops(work: Work, style: LengthStyle) -> list[Finding]:
@@ -200,8 +215,10 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
             f"the screen's: {work.grade}, and enlarged {show.times(work.scale)}.",
         )
         return
-    clean = style.far(acuity_reach(float(work.effective), work.factor, work.plan.viewing.arcmin))
-    what = f"{show.ppi(work.effective)} where {show.ppi(work.need or 0)} are needed"
+    detail = " of detail" if work.counts_detail else ""
+    has = f"{show.ppi(work.judged)}{detail}"
+    clean = style.far(acuity_reach(float(work.judged), work.factor, work.plan.viewing.arcmin))
+    what = f"{has} where {show.ppi(work.need or 0)} are needed"
     if work.grade == "near":
         yield Finding(
             id="quality-near",

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import sqrt
 
 from . import show
 from .box import Box
+from .detail import detail_range, detail_share
 from .fit import turned_back
 from .lengths import MM_PER_INCH
 from .measures import Measures
@@ -36,33 +36,32 @@ def measure_findings(work: Work, style: LengthStyle, studio: Studio) -> Iterator
     yield from _blocks(work, style, measures)
 
 
-def detail_ppi(work: Work, measures: Measures) -> tuple[float, float] | None:
-    """From how many to how many ppi a print has in detail: effective ppi × √(true detail ÷ pixels)."""
-    if measures.true_detail is None:
-        return None
-    pixels = work.plan.picture.width_px * work.plan.picture.height_px
-    low, high = (
-        float(work.effective) * sqrt(min(1.0, part / pixels)) for part in measures.true_detail
-    )
-    return low, high
-
-
 def _detail(work: Work, measures: Measures) -> Iterator[Finding]:
-    found = detail_ppi(work, measures)
-    if (
-        found is None
-        or work.plan.target.in_pixels
-        or found[1] >= _CLEARLY_LESS * float(work.effective)
-    ):
+    found, share = detail_range(work, measures), detail_share(work, measures)
+    chosen = work.plan.viewing.detail
+    if found is None or share is None or work.plan.target.in_pixels:
+        return
+    if chosen is None and found[1] >= _CLEARLY_LESS * float(work.effective):
         return
     low, high = (show.decimal(ppi, 0) for ppi in found)
-    yield Finding(
-        id="detail-less",
-        level="note",
-        step="picture",
-        text=f"{show.ppi(work.effective)} in pixels, detail of about {low} to {high}: the picture is softer than its "
-        "pixels. The verdict counts pixels; look at it at 100 %.",
-    )
+    pixels = f"{show.ppi(work.effective)} in pixels, detail of about {low} to {high}"
+    if chosen is None:
+        yield Finding(
+            id="detail-less",
+            level="note",
+            step="picture",
+            text=f"{pixels}: the picture is softer than its pixels. The verdict counts pixels; look at it at 100 %, or "
+            "let the verdict count detail.",
+            fix={"viewing.detail": round(share, 2)},
+        )
+    else:
+        yield Finding(
+            id="detail-counted",
+            level="note",
+            step="distance",
+            text=f"{pixels}: the verdict counts {show.ppi(work.judged)} of detail.",
+            fix={"viewing.detail": None},
+        )
 
 
 def _before(measures: Measures) -> Iterator[Finding]:

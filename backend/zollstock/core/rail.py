@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from . import show, viewing
+from .lengths import Length
 from .reckoning import Record
 from .schools import SCHOOLS
 from .show import LengthStyle
@@ -25,6 +26,23 @@ class RailMark(Record):
     text: str
 
 
+class RailStretch(Record):
+    """Where people of one kind stand, from `start_mm` to `end_mm`."""
+
+    start_mm: float
+    end_mm: float
+    text: str
+
+
+class SchoolLine(Record):
+    """From where a school is content (`at_mm`; 0 anywhere, null never), with what it is called."""
+
+    id: str
+    label: str
+    at_mm: float | None
+    text: str
+
+
 class Rail(Record):
     """`distance` is where the viewer stands, alone; `viewer` says how that came about, too."""
 
@@ -34,8 +52,14 @@ class Rail(Record):
     verdict: str
     clean: RailMark | None
     nose: RailMark
+    hand: RailStretch
+    whole: RailStretch | None
+    room: RailMark | None
+    schools: list[SchoolLine]
     whole_print_mm: float
 
+
+_HAND = RailStretch(start_mm=viewing.HAND[0], end_mm=viewing.HAND[1], text="in the hand")
 
 #: What the bands are called where they lie: the last one says what surplus means.
 _LABELS = {"surplus": "more than the eye can use"}
@@ -44,12 +68,12 @@ _LABELS = {"surplus": "more than the eye can use"}
 def rail(work: Work, style: LengthStyle) -> Rail:
     """The rail of a print; bands by the chosen school, by acuity while that has no answer."""
     view = work.plan.viewing
-    effective = float(work.effective)
+    judged = float(work.judged)
     if work.plan.target.in_pixels:
         return _screen(work, style)
     school = SCHOOLS[view.school if work.need is not None else "acuity"]
     whole_print = viewing.whole_print_distance(work.visible.diagonal(), view.diagonals)
-    reach = school.reach(effective, work.factor, view.arcmin)
+    reach = school.reach(judged, work.under)
     clean = None
     if reach:
         clean = RailMark(at_mm=reach, text=f"clean from {style.far(reach)}")
@@ -63,7 +87,7 @@ def rail(work: Work, style: LengthStyle) -> Rail:
                 start_mm=band.start,
                 end_mm=band.end,
             )
-            for band in viewing.bands(school, effective, work.factor, view.arcmin)
+            for band in viewing.bands(school, judged, work.under)
         ],
         distance=distance,
         viewer=RailMark(
@@ -73,6 +97,10 @@ def rail(work: Work, style: LengthStyle) -> Rail:
         verdict=_verdict(work),
         clean=clean,
         nose=RailMark(at_mm=viewing.NOSE, text=f"nose on it, {style.far(viewing.NOSE)}"),
+        hand=_HAND,
+        whole=_whole(work, style),
+        room=_room(view.room, style),
+        schools=_lines(work, style),
         whole_print_mm=whole_print,
     )
 
@@ -87,8 +115,40 @@ def _screen(work: Work, style: LengthStyle) -> Rail:
         verdict=f"{show.decimal(work.quality or 0, 2)} picture pixels for each of the screen's",
         clean=None,
         nose=RailMark(at_mm=viewing.NOSE, text=""),
+        hand=_HAND,
+        whole=None,
+        room=None,
+        schools=[],
         whole_print_mm=work.distance,
     )
+
+
+def _whole(work: Work, style: LengthStyle) -> RailStretch:
+    """Whole prints are taken in from 1.5 to 2 diagonals, from the plan's own number on if that is another."""
+    diagonal, own = work.visible.diagonal(), work.plan.viewing.diagonals
+    nearest, farthest = min(own, viewing.WHOLE_PRINT[0]), max(own, viewing.WHOLE_PRINT[1])
+    start, end = (viewing.whole_print_distance(diagonal, times) for times in (nearest, farthest))
+    return RailStretch(
+        start_mm=start, end_mm=end, text=f"whole print, {style.far(start)} to {style.far(end)}"
+    )
+
+
+def _room(room: Length | None, style: LengthStyle) -> RailMark | None:
+    if room is None:
+        return None
+    return RailMark(at_mm=float(room.mm), text=f"the room ends, {style.far(room.mm)}")
+
+
+def _lines(work: Work, style: LengthStyle) -> list[SchoolLine]:
+    """Every school that has an answer, with the nearest distance from which it is content."""
+    found = []
+    for school in SCHOOLS.values():
+        if school.need(work.distance, work.under) is None:
+            continue
+        at = school.reach(float(work.judged), work.under)
+        far = "never" if at is None else style.far(at) if at else "anywhere"
+        found.append(SchoolLine(id=school.id, label=school.label, at_mm=at, text=far))
+    return found
 
 
 def _verdict(work: Work) -> str:

@@ -26,7 +26,7 @@ def reckon(plan: Plan, unit: str | None = None, studio: Studio = NOBODYS) -> Rec
 def reckon_work(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> Reckoning:
     """The same, for values already worked out."""
     return Reckoning(
-        figures=figures(work, style),
+        figures=figures(work, style, studio.measures),
         boxes=boxes(work),
         schools=schools(work),
         findings=findings(work, style, studio),
@@ -40,20 +40,20 @@ def schools(work: Work) -> list[School]:
     """
     if work.plan.target.in_pixels:
         return []
-    effective, arcmin = float(work.effective), work.plan.viewing.arcmin
+    under = work.under
     found = []
     for name, school in SCHOOLS.items():
-        need = school.need(work.distance, work.factor, arcmin)
+        need = school.need(work.distance, under)
         if need is None:
             continue
-        ratio = work.effective / need
+        ratio = work.judged / need
         found.append(
             School(
                 id=name,
                 need_ppi=float(need),
                 quality_ratio=float(ratio),
                 grade=viewing.grade(ratio),
-                clean_from_mm=school.reach(effective, work.factor, arcmin),
+                clean_from_mm=school.reach(float(work.judged), under),
             )
         )
     return found

@@ -6,13 +6,13 @@ Aimed at the frequency that the eye sees best at the print's distance, or at wha
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
-from math import cos, exp, pi, radians, sin, tan
+from math import exp, pi, radians, tan
 
 from . import show
-from .enlarging import MethodName
+from .kernels import kernel_transfer
 from .lengths import MM_PER_INCH
 from .measures import Measures
+from .media import spread_of
 from .reckoning import Record
 from .work import Work
 
@@ -28,16 +28,6 @@ MOST_AMOUNT = 1.5
 _HALVED_AT = 6.0
 #: Less than this nobody sees.
 WORTH_IT = 0.03
-#: How far ink spreads, mm (σ of a Gaussian). An assumption until a studio's own trials say better.
-_SPREAD = {
-    "glossy photo paper": 0.03,
-    "satin photo paper": 0.04,
-    "coated matte paper": 0.055,
-    "fine-art cotton paper": 0.07,
-    "canvas": 0.11,
-    "textile": 0.15,
-}
-_USUAL_SPREAD = 0.04
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,15 +58,6 @@ class SharpenSheet(Record):
     spread_assumed: bool
 
 
-def spread_of(name: str) -> float:
-    """The assumed spread of ink on a medium of that name, mm.
-
-    >>> spread_of("canvas"), spread_of("glass")
-    (0.11, 0.04)
-    """
-    return _SPREAD.get(name, _USUAL_SPREAD)
-
-
 def proposal(work: Work, measures: Measures) -> Proposal:
     """Amount and radius for a print at its distance, on its medium, at its resolution.
 
@@ -88,7 +69,7 @@ def proposal(work: Work, measures: Measures) -> Proposal:
     seen = _BEST_SEEN / (work.distance * tan(radians(1)))
     frequency = min(seen, _HELD * per_mm)
     radius = min(MOST_RADIUS, max(LEAST_RADIUS, _SIGMA_CYCLES / frequency * per_mm))
-    spread = spread_of(medium.name) if medium.spread is None else medium.spread
+    spread = spread_of(medium.name, medium.spread)
     enlarged = work.scale > 1
     kernel = (
         kernel_transfer(work.plan.pixels.method, frequency / (per_mm / float(work.scale)))
@@ -112,41 +93,6 @@ def proposal(work: Work, measures: Measures) -> Proposal:
         assumed=medium.spread is None,
         kernel=kernel,
     )
-
-
-@lru_cache(maxsize=512)
-def kernel_transfer(method: MethodName, frequency: float) -> float:
-    """What is left of a frequency (cycles a pixel of the picture) after enlarging.
-
-    Of Catmull-Rom for *cubic*, of three lobes of Lanczos for the others: what the learned filters leave is
-    more in places, and not reckoned with.
-
-    >>> kernel_transfer("cubic", 0.0)
-    1.0
-    >>> 0.5 < kernel_transfer("cubic", 0.35) < kernel_transfer("lanczos", 0.35) < 1
-    True
-    """
-    reach, steps = (2, 400) if method == "cubic" else (3, 600)
-    weigh = _catmull_rom if method == "cubic" else _lanczos
-    width = reach / steps
-    whole = found = 0.0
-    for number in range(steps):
-        at = (number + 0.5) * width
-        weight = weigh(at)
-        whole += weight
-        found += weight * cos(2 * pi * frequency * at)
-    return max(0.0, min(1.0, found / whole))
-
-
-def _catmull_rom(at: float) -> float:
-    if at < 1:
-        return 1 - 2.5 * at**2 + 1.5 * at**3
-    return 2 - 4 * at + 2.5 * at**2 - 0.5 * at**3
-
-
-def _lanczos(at: float) -> float:
-    x = pi * at
-    return 3 * sin(x) * sin(x / 3) / (x * x)
 
 
 def sharpen_sheet(work: Work, measures: Measures) -> SharpenSheet:

@@ -44,7 +44,7 @@ def short_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
             lambda outcome: _told(outcome, style),
             "short",
         )
-    clean = style.far(acuity_reach(float(work.effective), work.factor, work.plan.viewing.arcmin))
+    clean = style.far(acuity_reach(float(work.judged), work.factor, work.plan.viewing.arcmin))
     yield Offer(
         "short-as-it-is",
         f"Print it as it is, clean from {clean}",

@@ -25,6 +25,9 @@ SOURCES: dict[str, str] = {
     "loss": "Loss = 1 − crop area ÷ picture area.",
     "resolution": "Effective ppi = source pixels ÷ printed inches, before any resampling. A file's "
     "ppi tag changes no pixel and means nothing here.",
+    "detail": "Effective ppi × √(pixels whose detail is really there ÷ pixels): where the spectrum of the most "
+    "detailed parts sinks into nothing; measured as a range, of which the middle counts. A verdict that counts detail "
+    "takes the share that the plan sets.",
     "distance-set": "The distance set in the plan.",
     "whole-print": "A whole print is taken in from about 1.5 times its visible diagonal, and never "
     f"from nearer than {NEAREST_WHOLE_PRINT} mm.",

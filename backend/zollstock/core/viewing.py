@@ -6,11 +6,15 @@ from dataclasses import dataclass
 from math import inf
 
 from .rational import Fraction
-from .schools import School
+from .schools import Conditions, School
 from .show import decimal
 
 #: Nobody looks at a whole print from nearer than this, mm.
 NEAREST_WHOLE_PRINT = 300
+#: A print in the hand is held so far off, mm.
+HAND = (300, 400)
+#: A whole print is taken in from so many of its diagonals.
+WHOLE_PRINT = (1.5, 2.0)
 #: A visitor with the nose on the print, mm.
 NOSE = 150
 
@@ -21,25 +25,6 @@ GRADES: tuple[tuple[str, Fraction], ...] = (
     ("near", Fraction(4, 5)),
     ("soft", Fraction(1, 2)),
     ("coarse", Fraction(0)),
-)
-
-
-@dataclass(frozen=True, slots=True)
-class Medium:
-    """A kind of surface and the share of the detail it holds."""
-
-    name: str
-    factor: float
-
-
-#: Usual factors by surface; a studio edits its own in the plan.
-MEDIA: tuple[Medium, ...] = (
-    Medium("glossy photo paper", 1.0),
-    Medium("satin photo paper", 1.0),
-    Medium("coated matte paper", 0.85),
-    Medium("fine-art cotton paper", 0.7),
-    Medium("canvas", 0.6),
-    Medium("textile", 0.5),
 )
 
 
@@ -69,11 +54,11 @@ def grade(ratio: Fraction | float) -> str:
     return next(name for name, least in GRADES if ratio >= least)
 
 
-def bands(school: School, effective_ppi: float, factor: float, arcmin: float) -> list[Band]:
+def bands(school: School, judged_ppi: float, under: Conditions) -> list[Band]:
     """The grades along the distance rail, nearest first; together they cover 0 to without end."""
     starts = []
     for name, least in reversed(GRADES):
-        begin = 0.0 if least == 0 else school.reach(effective_ppi / float(least), factor, arcmin)
+        begin = 0.0 if least == 0 else school.reach(judged_ppi / float(least), under)
         starts.append((inf if begin is None else begin, name))
     found = []
     for index, (begin, name) in enumerate(starts):

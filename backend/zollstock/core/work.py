@@ -8,10 +8,11 @@ from . import pixelcount, viewing
 from .box import Box
 from .edges import Layout, layout
 from .fit import Placement, place, turned_size
+from .media import spread_of
 from .parts.fit import Fit
 from .plan import Plan
-from .rational import Fraction
-from .schools import SCHOOLS
+from .rational import Fraction, exact
+from .schools import SCHOOLS, Conditions
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +38,21 @@ class Work:
     @property
     def factor(self) -> float:
         return self.plan.medium.factor
+
+    @property
+    def under(self) -> Conditions:
+        """Under what it is looked at."""
+        return conditions(self.plan)
+
+    @property
+    def counts_detail(self) -> bool:
+        """Whether the verdict counts the detail in the picture rather than its pixels."""
+        return self.plan.viewing.detail is not None and not self.plan.target.in_pixels
+
+    @property
+    def judged(self) -> Fraction:
+        """The ppi that the verdict counts: of pixels, or of the detail in them where the plan says so."""
+        return judged_ppi(self.plan, self.effective)
 
     @property
     def school(self) -> str:
@@ -79,10 +95,8 @@ def work_out(plan: Plan) -> Work:
     )
     tag = plan.target.tag_ppi if plan.target.in_pixels else None
     # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
-    need = (
-        SCHOOLS[view.school].need(distance, plan.medium.factor, view.arcmin) if tag is None else tag
-    )
-    quality = None if need is None else effective / need
+    need = SCHOOLS[view.school].need(distance, conditions(plan)) if tag is None else tag
+    quality = None if need is None else judged_ppi(plan, effective) / need
     ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
     return Work(
         plan=plan,
@@ -98,6 +112,18 @@ def work_out(plan: Plan) -> Work:
         output_w=pixelcount.round_px(pixelcount.length_px(boxes.document.w, ppi)),
         output_h=pixelcount.round_px(pixelcount.length_px(boxes.document.h, ppi)),
     )
+
+
+def conditions(plan: Plan) -> Conditions:
+    """What a plan says on who looks at which surface."""
+    medium = plan.medium
+    return Conditions(medium.factor, spread_of(medium.name, medium.spread), plan.viewing.arcmin)
+
+
+def judged_ppi(plan: Plan, effective: Fraction) -> Fraction:
+    """Effective ppi, or that share of it that the picture holds in detail; a screen's pixels are always counted."""
+    share = plan.viewing.detail
+    return effective if share is None or plan.target.in_pixels else effective * exact(share)
 
 
 def with_fit(work: Work, fit: Fit) -> Work:

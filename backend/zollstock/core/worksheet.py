@@ -20,6 +20,7 @@ from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
 from .rimadvice import Advice, rim_advice
 from .schools import SCHOOLS
+from .seen import Seen, seen
 from .sharpening import SharpenSheet, sharpen_sheet
 from .show import LengthStyle, style_for
 from .studio import NOBODYS, Studio
@@ -38,13 +39,13 @@ TITLES: dict[Step, str] = {
 
 #: The figures whose arithmetic belongs on the pad of each step, in reading order.
 PADS: dict[Step, tuple[str, ...]] = {
-    "picture": ("picture_width_px", "picture_height_px", "picture_ratio"),
+    "picture": ("picture_width_px", "picture_height_px", "picture_ratio", "effective_ppi", "detail_ppi"),
     "size": ("target_width", "target_height", "document_width", "document_height", "box_ratio", "effective_ppi"),
     "fit": ("angle", "angle_loss", "crop_width", "crop_height", "crop_x", "crop_y", "cut_left", "cut_top", "cut_right",
             "cut_bottom", "pad_left", "pad_top", "pad_right", "pad_bottom", "loss"),
     "edge": ("image_width", "image_height", "crop_width", "crop_height", "effective_ppi"),
     "pixels": ("effective_ppi", "need_ppi", "quality_ratio", "output_ppi", "scale_factor"),
-    "distance": ("view_distance", "need_ppi", "quality_ratio", "grade", "clean_from"),
+    "distance": ("view_distance", "detail_ppi", "need_ppi", "quality_ratio", "grade", "clean_from"),
     "handover": ("document_width", "document_height", "output_ppi", "output_width_px",
                  "output_height_px", "output_bytes"),
 }  # fmt: skip
@@ -110,6 +111,10 @@ class Worksheet(Record):
     sharpening: SharpenSheet | None = Field(
         default=None, description="What is proposed before printing; none for a screen."
     )
+    seen: Seen | None = Field(
+        default=None,
+        description="What the model says is seen of it; with the step *distance* alone.",
+    )
     turns: QuarterTurns
     file_size: str = Field(
         description="Both sides of the file with one unit, as a printer's dialog wants."
@@ -140,6 +145,9 @@ def worksheet(
         zones=zone_rows(work, style),
         advice=rim_advice(work, style, studio),
         sharpening=None if plan.target.in_pixels else sharpen_sheet(work, studio.measures),
+        seen=seen(work, style, studio.measures)
+        if step == "distance" and not plan.target.in_pixels
+        else None,
         file_size=style.size(work.boxes.document.w, work.boxes.document.h),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
     )
@@ -171,7 +179,7 @@ def quarter_turn(plan: Plan, by: int) -> dict[str, Any]:
 
 
 def school_rows(reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
-    """All four schools side by side, also the one that has no answer yet; none for a screen."""
+    """All schools side by side, also the one that has no answer yet; none for a screen."""
     if not reckoning.schools:
         return []
     answers = {school.id: school for school in reckoning.schools}

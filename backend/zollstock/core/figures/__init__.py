@@ -5,17 +5,19 @@ A working always ends in the figure's own text, so number and explanation cannot
 
 from __future__ import annotations
 
+from ..measures import NOT_MEASURED, Measures
 from ..reckoning import Figure
 from ..show import LengthStyle
 from ..work import Work
 from .crop import crop, padding
+from .detail import detail
 from .file import file
 from .picture import picture
 from .sides import sides
 from .verdict import resolution, verdict
 
 
-def figures(work: Work, style: LengthStyle) -> list[Figure]:
+def figures(work: Work, style: LengthStyle, measures: Measures = NOT_MEASURED) -> list[Figure]:
     """All figures of the plan in the order of the work."""
     return [
         *picture(work.plan),
@@ -23,6 +25,7 @@ def figures(work: Work, style: LengthStyle) -> list[Figure]:
         *crop(work, style),
         *padding(work, style),
         *resolution(work, style),
+        *detail(work, measures),
         *verdict(work, style),
         *file(work, style),
     ]

@@ -9,7 +9,7 @@ from .. import show
 from ..lengths import MM_PER_INCH, Length
 from ..rational import Fraction, exact
 from ..reckoning import Figure
-from ..schools import SCHOOLS, acuity_need, acuity_reach
+from ..schools import SCHOOLS, Conditions, acuity_need, acuity_reach
 from ..show import LengthStyle, decimal
 from ..viewing import grades_in_words, whole_print_distance
 from ..work import Work
@@ -66,19 +66,17 @@ def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
         return
     yield _viewed_from(view.distance, view.diagonals, work.visible.diagonal(), style)
     if work.need is not None:
-        formula, put_in = _need_working(
-            view.school, work.distance, work.factor, view.arcmin, work.need
-        )
+        formula, put_in = _need_working(view.school, work.distance, work.under, work.need)
         yield from _judged(work, formula, put_in, view.school)
     yield clean_from(work, style)
 
 
 @lru_cache(maxsize=1024)
 def _need_working(
-    school: str, distance: float, factor: float, arcmin: float, need: Fraction
+    school: str, distance: float, under: Conditions, need: Fraction
 ) -> tuple[str, str]:
     """(formula, values) of a school's need; the same while a crop is moved."""
-    return SCHOOLS[school].working(distance, factor, arcmin, need)
+    return SCHOOLS[school].working(distance, under, need)
 
 
 @lru_cache(maxsize=1024)
@@ -108,12 +106,14 @@ def _viewed_from(
 
 def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figure]:
     """Need, ratio and grade, where the school has an answer."""
+    what = _counted(work)
+    label = "Detail ÷ needed" if work.counts_detail else "Effective ÷ needed"
     if work.need is not None and work.quality is not None and work.grade is not None:
         yield figure("need_ppi", "Needed there", work.need, "ppi", show.ppi(work.need),
                       formula, put_in, source)  # fmt: skip
-        yield figure("quality_ratio", "Effective ÷ needed", work.quality, "–",
-                      decimal(work.quality, 2), "effective ppi ÷ needed ppi",
-                      written("{} ÷ {}", (number(work.effective, 1), number(work.need, 1)),
+        yield figure("quality_ratio", label, work.quality, "–",
+                      decimal(work.quality, 2), f"{what} ÷ needed ppi",
+                      written("{} ÷ {}", (number(work.judged, 1), number(work.need, 1)),
                               lambda has, needs: has / needs, lambda q: decimal(q, 2),
                               decimal(work.quality, 2)), "grades")  # fmt: skip
         yield figure("grade", "Verdict", work.grade, "word", work.grade,
@@ -121,18 +121,22 @@ def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figu
                       decimal(work.quality, 2), "grades")  # fmt: skip
 
 
+def _counted(work: Work) -> str:
+    return "ppi of detail" if work.counts_detail else "effective ppi"
+
+
 def clean_from(work: Work, style: LengthStyle) -> Figure:
     """The nearest distance at which the print looks clean by acuity."""
     arcmin = work.plan.viewing.arcmin
-    reach = acuity_reach(float(work.effective), work.factor, arcmin)
+    reach = acuity_reach(float(work.judged), work.factor, arcmin)
     constant = acuity_need(25.4, arcmin)
     put_in = written(
         "{} × {} ÷ {} in",
-        (number(constant, 2), number(exact(work.factor), 2), number(work.effective, 1)),
+        (number(constant, 2), number(exact(work.factor), 2), number(work.judged, 1)),
         lambda one, factor, has: one * factor / has,
         lambda inches: style.far(inches * MM_PER_INCH),
         style.far(reach),
     )
     return figure("clean_from", "Looks clean from", reach, "mm", style.far(reach),
-                   "1 ÷ tan(angle) × medium factor ÷ effective ppi, in inches",
+                   f"1 ÷ tan(angle) × medium factor ÷ {_counted(work)}, in inches",
                    put_in, "acuity")  # fmt: skip

@@ -9,7 +9,7 @@ from pydantic import Field
 from ..lengths import Length
 from .part import Part
 
-SchoolName = Literal["acuity", "table", "device", "trials"]
+SchoolName = Literal["acuity", "table", "device", "trials", "model"]
 
 
 class Viewing(Part):
@@ -19,3 +19,12 @@ class Viewing(Part):
     distance: Length | None = None
     arcmin: float = Field(default=1.0, gt=0.05, le=10)
     diagonals: float = Field(default=1.5, gt=0, le=100)
+    room: Length | None = Field(
+        default=None, description="How deep the room is; nobody looks at the print from farther."
+    )
+    detail: float | None = Field(
+        default=None,
+        ge=0.05,
+        le=1,
+        description="The verdict counts detail: this share of the effective ppi. Null: it counts pixels.",
+    )

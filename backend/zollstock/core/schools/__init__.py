@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from .acuity import Acuity, acuity_need, acuity_reach
 from .device import Device
-from .school import School
+from .model import Model
+from .school import Conditions, School
 from .table import Table
 from .trials import Trials
 
-__all__ = ["SCHOOLS", "School", "acuity_need", "acuity_reach"]
+__all__ = ["SCHOOLS", "Conditions", "School", "acuity_need", "acuity_reach"]
 
 SCHOOLS: dict[str, School] = {
-    school.id: school for school in (Acuity(), Table(), Device(), Trials())
+    school.id: school for school in (Acuity(), Table(), Device(), Trials(), Model())
 }

@@ -9,7 +9,7 @@ from .. import show
 from ..lengths import MM_PER_INCH
 from ..rational import Fraction, exact
 from ..workings import number, written
-from .school import School
+from .school import Conditions, School
 
 
 def acuity_need(distance_mm: float, arcmin: float = 1.0) -> float:
@@ -49,18 +49,20 @@ class Acuity(School):
         "medium factor."
     )
 
-    def need(self, distance_mm: float, factor: float, arcmin: float) -> Fraction:
-        return Fraction(acuity_need(distance_mm, arcmin) * factor)
+    def need(self, distance_mm: float, under: Conditions) -> Fraction:
+        return Fraction(acuity_need(distance_mm, under.arcmin) * under.factor)
 
-    def reach(self, usable_ppi: float, factor: float, arcmin: float) -> float:
-        return acuity_reach(usable_ppi, factor, arcmin)
+    def reach(self, usable_ppi: float, under: Conditions) -> float:
+        return acuity_reach(usable_ppi, under.factor, under.arcmin)
 
-    def working(
-        self, distance_mm: float, factor: float, arcmin: float, need: Fraction
-    ) -> tuple[str, str]:
+    def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
         put_in = written(
             "1 ÷ ({} × tan({}′)) × {}",
-            (number(distance_mm / 25.4, 2), number(exact(arcmin), 2), number(exact(factor), 2)),
+            (
+                number(distance_mm / 25.4, 2),
+                number(exact(under.arcmin), 2),
+                number(exact(under.factor), 2),
+            ),
             lambda inches, angle, by: float(by) / (float(inches) * tan(radians(angle / 60))),
             show.ppi,
             show.ppi(need),

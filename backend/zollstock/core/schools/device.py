@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import ClassVar
 
 from ..rational import Fraction, exact
-from .school import School
+from .school import Conditions, School
 
 #: This school never goes below it, ppi.
 LEAST = 300
@@ -21,8 +21,8 @@ class Device(School):
         f"The device school never goes below {LEAST} ppi. Times the medium factor."
     )
 
-    def need(self, distance_mm: float, factor: float, arcmin: float) -> Fraction:
-        return LEAST * exact(factor)
+    def need(self, distance_mm: float, under: Conditions) -> Fraction:
+        return LEAST * exact(under.factor)
 
-    def reach(self, usable_ppi: float, factor: float, arcmin: float) -> float | None:
-        return 0.0 if usable_ppi >= LEAST * factor else None
+    def reach(self, usable_ppi: float, under: Conditions) -> float | None:
+        return 0.0 if usable_ppi >= LEAST * under.factor else None

@@ -7,11 +7,22 @@ chosen for the verdict. Distances are in mm, needs in ppi.
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
+from dataclasses import dataclass
 from typing import ClassVar
 
 from .. import show
 from ..rational import Fraction, exact
 from ..workings import number, written
+
+
+@dataclass(frozen=True, slots=True)
+class Conditions:
+    """What a need depends on beside the distance: the medium's factor, how far ink spreads on it (σ, mm), and the
+    angle that the eye resolves, minutes of arc."""
+
+    factor: float = 1.0
+    spread: float = 0.0
+    arcmin: float = 1.0
 
 
 class School(ABC):
@@ -31,21 +42,19 @@ class School(ABC):
     base: ClassVar[str]
 
     @abstractmethod
-    def need(self, distance_mm: float, factor: float, arcmin: float) -> Fraction | None:
-        """ppi needed at a distance, medium factor included; None where it has no answer."""
+    def need(self, distance_mm: float, under: Conditions) -> Fraction | None:
+        """ppi needed at a distance, the medium included; None where it has no answer."""
 
     @abstractmethod
-    def reach(self, usable_ppi: float, factor: float, arcmin: float) -> float | None:
-        """The nearest distance, mm, at which `usable_ppi` is enough on a medium of `factor`.
+    def reach(self, usable_ppi: float, under: Conditions) -> float | None:
+        """The nearest distance, mm, at which `usable_ppi` is enough.
 
         0 where any distance will do; None where no distance helps.
         """
 
-    def working(
-        self, distance_mm: float, factor: float, arcmin: float, need: Fraction
-    ) -> tuple[str, str]:
+    def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
         """The need as (formula, formula with its values)."""
-        by = exact(factor)
+        by = exact(under.factor)
         put_in = written(
             "{} × {}",
             (number(need / by, 0), number(by, 2)),

@@ -6,7 +6,7 @@ from typing import ClassVar
 
 from ..rational import Fraction, exact
 from ..show import decimal
-from .school import School
+from .school import Conditions, School
 
 #: Up to this distance (mm), this many ppi; beyond the last line, `BEYOND`.
 TABLE: tuple[tuple[int, int], ...] = (
@@ -47,14 +47,14 @@ class Table(School):
         f"Table of distances, as many studios use it: {_in_words()}. Times the medium factor."
     )
 
-    def need(self, distance_mm: float, factor: float, arcmin: float) -> Fraction:
+    def need(self, distance_mm: float, under: Conditions) -> Fraction:
         """Exact: 204 ppi on a medium of 0.85 are just 0.8 of the 300 asked for."""
-        return table_need(distance_mm) * exact(factor)
+        return table_need(distance_mm) * exact(under.factor)
 
-    def reach(self, usable_ppi: float, factor: float, arcmin: float) -> float | None:
+    def reach(self, usable_ppi: float, under: Conditions) -> float | None:
         start = 0.0
         for limit, ppi in TABLE:
-            if usable_ppi >= ppi * factor:
+            if usable_ppi >= ppi * under.factor:
                 return start
             start = float(limit)
-        return start if usable_ppi >= BEYOND * factor else None
+        return start if usable_ppi >= BEYOND * under.factor else None

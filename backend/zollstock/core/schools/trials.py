@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import ClassVar
 
 from ..rational import Fraction
-from .school import School
+from .school import Conditions, School
 
 
 class Trials(School):
@@ -16,8 +16,8 @@ class Trials(School):
     base: ClassVar[str] = "what the trials showed"
     source: ClassVar[str] = "What this studio's own trials showed for this medium and distance."
 
-    def need(self, distance_mm: float, factor: float, arcmin: float) -> Fraction | None:
+    def need(self, distance_mm: float, under: Conditions) -> Fraction | None:
         return None
 
-    def reach(self, usable_ppi: float, factor: float, arcmin: float) -> float | None:
+    def reach(self, usable_ppi: float, under: Conditions) -> float | None:
         return None
