@@ -145,7 +145,11 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
         "edge": draw(_edges),
         "marks": {"margin": draw(_small)},
         "medium": {"name": "any", "factor": draw(st.sampled_from([0.5, 0.7, 1.0]))},
-        "viewing": {"school": draw(st.sampled_from(["acuity", "table", "device"]))},
+        "viewing": {
+            "school": draw(st.sampled_from(["acuity", "table", "device", "model"])),
+            "detail": draw(st.none() | st.floats(0.1, 1)),
+            "room": draw(st.none() | st.just("4 m")),
+        },
         "pixels": draw(
             st.sampled_from(
                 [
