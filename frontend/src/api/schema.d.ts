@@ -1638,6 +1638,11 @@ export interface components {
             verdict: string;
             clean: components["schemas"]["RailMark"] | null;
             nose: components["schemas"]["RailMark"];
+            hand: components["schemas"]["RailStretch"];
+            whole: components["schemas"]["RailStretch"] | null;
+            room: components["schemas"]["RailMark"] | null;
+            /** Schools */
+            schools: components["schemas"]["SchoolLine"][];
             /** Whole Print Mm */
             whole_print_mm: number;
         };
@@ -1662,6 +1667,18 @@ export interface components {
         RailMark: {
             /** At Mm */
             at_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RailStretch
+         * @description Where people of one kind stand, from `start_mm` to `end_mm`.
+         */
+        RailStretch: {
+            /** Start Mm */
+            start_mm: number;
+            /** End Mm */
+            end_mm: number;
             /** Text */
             text: string;
         };
@@ -1698,6 +1715,20 @@ export interface components {
             clean_from_mm?: number | null;
         };
         /**
+         * SchoolLine
+         * @description From where a school is content (`at_mm`; 0 anywhere, null never), with what it is called.
+         */
+        SchoolLine: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** At Mm */
+            at_mm: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * SchoolRow
          * @description A school worded for people; `answers` is false while it has no answer (no trials yet).
          */
@@ -1718,6 +1749,42 @@ export interface components {
             grade: string;
             /** Clean From */
             clean_from: string;
+        };
+        /**
+         * Seen
+         * @description A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
+         *     its own, seen from `eyes` mm.
+         */
+        Seen: {
+            /** Ppi */
+            ppi: number;
+            /** Distance */
+            distance: number;
+            /**
+             * Spread
+             * @default 0
+             */
+            spread: number;
+            /** Px Per Mm */
+            px_per_mm: number;
+            /** Eyes */
+            eyes: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * SeenPoint
+         * @description From `at_mm`: so many just-noticeable steps from the best that the surface can show.
+         */
+        SeenPoint: {
+            /** At Mm */
+            at_mm: number;
+            /** Steps */
+            steps: number;
         };
         /**
          * SharpenSheet
@@ -1771,6 +1838,8 @@ export interface components {
             advice?: components["schemas"]["Advice"] | null;
             /** @description What is proposed before printing; none for a screen. */
             sharpening?: components["schemas"]["SharpenSheet"] | null;
+            /** @description What the model says is seen of it; with the step *distance* alone. */
+            seen?: components["schemas"]["Seen"] | null;
             turns: components["schemas"]["QuarterTurns"];
             /**
              * File Size
@@ -2412,7 +2481,9 @@ export interface components {
              *       "school": "acuity",
              *       "distance": null,
              *       "arcmin": 1,
-             *       "diagonals": 1.5
+             *       "diagonals": 1.5,
+             *       "room": null,
+             *       "detail": null
              *     }
              */
             viewing: components["schemas"]["Viewing"];
@@ -2493,7 +2564,7 @@ export interface components {
              * @default acuity
              * @enum {string}
              */
-            school: "acuity" | "table" | "device" | "trials";
+            school: "acuity" | "table" | "device" | "trials" | "model";
             /** Distance */
             distance: string | null;
             /**
@@ -2506,6 +2577,16 @@ export interface components {
              * @default 1.5
              */
             diagonals: number;
+            /**
+             * Room
+             * @description How deep the room is; nobody looks at the print from farther.
+             */
+            room: string | null;
+            /**
+             * Detail
+             * @description The verdict counts detail: this share of the effective ppi. Null: it counts pixels.
+             */
+            detail: number | null;
         };
         /** Wrap */
         Wrap: {
@@ -2711,32 +2792,6 @@ export interface components {
             };
             /** Size Examples */
             size_examples: string[];
-        };
-        /**
-         * Seen
-         * @description A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
-         *     its own, seen from `eyes` mm.
-         */
-        Seen: {
-            /** Ppi */
-            ppi: number;
-            /** Distance */
-            distance: number;
-            /**
-             * Spread
-             * @default 0
-             */
-            spread: number;
-            /** Px Per Mm */
-            px_per_mm: number;
-            /** Eyes */
-            eyes: number;
-            /**
-             * Unit
-             * @default cm
-             * @enum {string}
-             */
-            unit: "mm" | "cm" | "in";
         };
         /**
          * FromThere
