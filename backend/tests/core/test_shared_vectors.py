@@ -21,7 +21,7 @@ from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.printdrawing import whole_drawing
 from zollstock.core.reckoning import Step
 from zollstock.core.work import work_out
-from zollstock.core.worksheet import worksheet
+from zollstock.core.worksheet import Worksheet, worksheet
 
 VECTORS = Path(__file__).resolve().parents[3] / "vectors"
 PICTURES = ({"width_px": 6000, "height_px": 4000}, {"width_px": 3000, "height_px": 4000})
@@ -106,8 +106,13 @@ def benches() -> dict[str, Any]:
                 ]
                 for step in steps
             },
+            "seen": _seen(worksheet(plan, "cm", "distance")),
         }
     return found
+
+
+def _seen(sheet: Worksheet) -> Any:
+    return json.loads(sheet.seen.model_dump_json()) if sheet.seen else None
 
 
 @pytest.mark.parametrize(

@@ -53,6 +53,7 @@ def _detail(work: Work, measures: Measures) -> Iterator[Finding]:
             text=f"{pixels}: the picture is softer than its pixels. The verdict counts pixels; look at it at 100 %, or "
             "let the verdict count detail.",
             fix={"viewing.detail": round(share, 2)},
+            fix_label="Count detail",
         )
     else:
         yield Finding(
@@ -61,6 +62,7 @@ def _detail(work: Work, measures: Measures) -> Iterator[Finding]:
             step="distance",
             text=f"{pixels}: the verdict counts {show.ppi(work.judged)} of detail.",
             fix={"viewing.detail": None},
+            fix_label="Count pixels",
         )
 
 

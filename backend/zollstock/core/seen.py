@@ -9,6 +9,7 @@ from . import seeing, show
 from .detail import detail_share
 from .lengths import MM_PER_INCH
 from .measures import Measures
+from .rational import exact
 from .reckoning import Record
 from .seeing import Chain
 from .sharpening import proposal
@@ -26,9 +27,10 @@ class SeenPoint(Record):
     steps: float
 
 
-class Seen(Record):
+class SeenSheet(Record):
     """The model's answer for a print: at its own distance in words, and all along the rail.
 
+    `detail_share` is what a verdict that counts detail would take; null where it was not measured or is all there.
     Under `unseen` steps nobody sees a difference, up to `slight` a slight one, over it a clear one.
     """
 
@@ -39,6 +41,8 @@ class Seen(Record):
     points: list[SeenPoint]
     unseen: float
     slight: float
+    detail_share: float | None
+    detail_text: str
 
 
 class Apart(Record):
@@ -68,12 +72,13 @@ def chain_of(work: Work, measures: Measures) -> Chain:
     )
 
 
-def seen(work: Work, style: LengthStyle, measures: Measures) -> Seen:
+def seen(work: Work, style: LengthStyle, measures: Measures) -> SeenSheet:
     """The model's answer for a print on paper."""
     chain, distance = chain_of(work, measures), work.distance
     there = seeing.best(chain.spread)
     steps = seeing.steps_between(chain, there, distance)
-    return Seen(
+    share = _share(work, measures)
+    return SeenSheet(
         steps=steps,
         text=f"From {style.far(distance)}, {show.decimal(steps, 1)} just-noticeable steps from the best this surface can "
         f"show: {seeing.in_words(steps)}.",
@@ -85,7 +90,16 @@ def seen(work: Work, style: LengthStyle, measures: Measures) -> Seen:
         ],
         unseen=seeing.UNSEEN,
         slight=seeing.SLIGHT,
+        detail_share=share,
+        detail_text="" if share is None else show.ppi(work.effective * exact(share)),
     )
+
+
+def _share(work: Work, measures: Measures) -> float | None:
+    if work.plan.viewing.detail is not None:
+        return work.plan.viewing.detail
+    found = detail_share(work, measures)
+    return None if found is None or found == 1 else round(found, 2)
 
 
 def apart(

@@ -20,7 +20,7 @@ from .reckon import reckon_work
 from .reckoning import STEPS, Reckoning, Record, Step
 from .rimadvice import Advice, rim_advice
 from .schools import SCHOOLS
-from .seen import Seen, seen
+from .seen import SeenSheet, seen
 from .sharpening import SharpenSheet, sharpen_sheet
 from .show import LengthStyle, style_for
 from .studio import NOBODYS, Studio
@@ -111,7 +111,7 @@ class Worksheet(Record):
     sharpening: SharpenSheet | None = Field(
         default=None, description="What is proposed before printing; none for a screen."
     )
-    seen: Seen | None = Field(
+    seen: SeenSheet | None = Field(
         default=None,
         description="What the model says is seen of it; with the step *distance* alone.",
     )

@@ -16,6 +16,7 @@ from zollstock.accounts.api import router as accounts
 from zollstock.accounts.quota import QuotaReached
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
+from zollstock.bench.beside_api import router as besides
 from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.core.refusal import Refusal
 from zollstock.jobs.api import router as jobs
@@ -46,6 +47,7 @@ for router in (
     accounts,
     bench,
     sizes_asked,
+    besides,
     sizes,
     rooms,
     pictures,

@@ -277,6 +277,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prints/{print_id}/beside/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beside
+         * @description Two of one's own prints, both as saved.
+         */
+        get: operations["zollstock_bench_beside_api_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sizes": {
         parameters: {
             query?: never;
@@ -1751,32 +1771,6 @@ export interface components {
             clean_from: string;
         };
         /**
-         * Seen
-         * @description A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
-         *     its own, seen from `eyes` mm.
-         */
-        Seen: {
-            /** Ppi */
-            ppi: number;
-            /** Distance */
-            distance: number;
-            /**
-             * Spread
-             * @default 0
-             */
-            spread: number;
-            /** Px Per Mm */
-            px_per_mm: number;
-            /** Eyes */
-            eyes: number;
-            /**
-             * Unit
-             * @default cm
-             * @enum {string}
-             */
-            unit: "mm" | "cm" | "in";
-        };
-        /**
          * SeenPoint
          * @description From `at_mm`: so many just-noticeable steps from the best that the surface can show.
          */
@@ -1785,6 +1779,33 @@ export interface components {
             at_mm: number;
             /** Steps */
             steps: number;
+        };
+        /**
+         * SeenSheet
+         * @description The model's answer for a print: at its own distance in words, and all along the rail.
+         *
+         *     `detail_share` is what a verdict that counts detail would take; null where it was not measured or is all there.
+         *     Under `unseen` steps nobody sees a difference, up to `slight` a slight one, over it a clear one.
+         */
+        SeenSheet: {
+            /** Steps */
+            steps: number;
+            /** Text */
+            text: string;
+            /** Finest Text */
+            finest_text: string;
+            /** Steps Text */
+            steps_text: string[];
+            /** Points */
+            points: components["schemas"]["SeenPoint"][];
+            /** Unseen */
+            unseen: number;
+            /** Slight */
+            slight: number;
+            /** Detail Share */
+            detail_share: number | null;
+            /** Detail Text */
+            detail_text: string;
         };
         /**
          * SharpenSheet
@@ -1839,7 +1860,7 @@ export interface components {
             /** @description What is proposed before printing; none for a screen. */
             sharpening?: components["schemas"]["SharpenSheet"] | null;
             /** @description What the model says is seen of it; with the step *distance* alone. */
-            seen?: components["schemas"]["Seen"] | null;
+            seen?: components["schemas"]["SeenSheet"] | null;
             turns: components["schemas"]["QuarterTurns"];
             /**
              * File Size
@@ -2794,6 +2815,32 @@ export interface components {
             size_examples: string[];
         };
         /**
+         * Seen
+         * @description A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
+         *     its own, seen from `eyes` mm.
+         */
+        Seen: {
+            /** Ppi */
+            ppi: number;
+            /** Distance */
+            distance: number;
+            /**
+             * Spread
+             * @default 0
+             */
+            spread: number;
+            /** Px Per Mm */
+            px_per_mm: number;
+            /** Eyes */
+            eyes: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
          * FromThere
          * @description `scale`: px of the screen's own for a px of the picture; `blur` what the ink takes, px of the screen (σ).
          *
@@ -2926,6 +2973,98 @@ export interface components {
             label: string;
             /** Text */
             text: string;
+        };
+        /**
+         * Chair
+         * @description A screen of `px_per_mm` px of its own, seen from `eyes` mm.
+         */
+        Chair: {
+            /** Px Per Mm */
+            px_per_mm: number;
+            /** Eyes */
+            eyes: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * Beside
+         * @description Two prints from the first one's distance; `text` says how far the model has them apart, null on a screen.
+         */
+        Beside: {
+            /** Sides */
+            sides: components["schemas"]["BesideSide"][];
+            /** Text */
+            text: string | null;
+        };
+        /**
+         * BesideSide
+         * @description One of two prints: its picture, what it is in words, and how it is shown on the screen.
+         */
+        BesideSide: {
+            /** Print */
+            print: number;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            picture: components["schemas"]["PictureFacts"];
+            there: components["schemas"]["FromThere"];
+        };
+        /**
+         * PictureFacts
+         * @description A picture; `width_px` and `height_px` are upright, after orientation.
+         */
+        PictureFacts: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /** Problem */
+            problem: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /** Orientation */
+            orientation: number;
+            /** Format */
+            format: string;
+            /** Bits */
+            bits: number;
+            /** Channels */
+            channels: number;
+            /** Profile */
+            profile: string;
+            /** Camera */
+            camera: string;
+            /** Taken */
+            taken: string;
+            /** Ppi Tag */
+            ppi_tag: number | null;
+            /** Sha256 */
+            sha256: string;
+            /** Size Text */
+            size_text: string;
+            /** Keep */
+            keep: components["schemas"]["KeepZone"][];
+            /** Verdict */
+            verdict: string;
+            /** Note */
+            note: string;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
         };
         /**
          * SizeEntry
@@ -3077,58 +3216,6 @@ export interface components {
             picture: components["schemas"]["PictureFacts"];
             /** Known */
             known: boolean;
-        };
-        /**
-         * PictureFacts
-         * @description A picture; `width_px` and `height_px` are upright, after orientation.
-         */
-        PictureFacts: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
-            /** State */
-            state: string;
-            /** Problem */
-            problem: string;
-            /** Width Px */
-            width_px: number;
-            /** Height Px */
-            height_px: number;
-            /** Orientation */
-            orientation: number;
-            /** Format */
-            format: string;
-            /** Bits */
-            bits: number;
-            /** Channels */
-            channels: number;
-            /** Profile */
-            profile: string;
-            /** Camera */
-            camera: string;
-            /** Taken */
-            taken: string;
-            /** Ppi Tag */
-            ppi_tag: number | null;
-            /** Sha256 */
-            sha256: string;
-            /** Size Text */
-            size_text: string;
-            /** Keep */
-            keep: components["schemas"]["KeepZone"][];
-            /** Verdict */
-            verdict: string;
-            /** Note */
-            note: string;
-            /**
-             * Created
-             * Format: date-time
-             */
-            created: string;
         };
         /**
          * MeasureWords
@@ -4808,6 +4895,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HowBig"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_beside_api_beside: {
+        parameters: {
+            query: {
+                px_per_mm: number;
+                eyes: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path: {
+                print_id: number;
+                other_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -52,3 +52,6 @@ export type ZoneRow = Schemas["ZoneRow"];
 export type Worksheet = Schemas["Worksheet"];
 
 export const STEPS: readonly Step[] = ["picture", "size", "fit", "edge", "pixels", "distance", "handover"];
+export type Seen = Schemas["SeenSheet"];
+export type Beside = Schemas["Beside"];
+export type BesideSide = Schemas["BesideSide"];

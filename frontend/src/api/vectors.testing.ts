@@ -8,11 +8,12 @@ interface Bench {
   plan: Plan;
   worksheet: Worksheet;
   choices: Partial<Record<Step, Choice[]>>;
+  seen: Worksheet["seen"];
 }
 
 /** A print as the bench is given it, with the ways out of a step. */
 export function benchOf(name: "border" | "wrap" | "screen", step?: Step) {
-  const { plan, worksheet, choices } = vectors<Record<string, Bench>>("bench")[name] as Bench;
+  const { plan, worksheet, choices, seen } = vectors<Record<string, Bench>>("bench")[name] as Bench;
   const picture = {
     id: "p",
     name: "fog.jpg",
@@ -21,5 +22,14 @@ export function benchOf(name: "border" | "wrap" | "screen", step?: Step) {
     height_px: plan.picture.height_px,
   } as PictureFacts;
   const print = { id: 1, job: 1, picture, plan, version: 1 } as PrintState;
-  return { plan, picture, print, worksheet: { ...worksheet, choices: (step && choices[step]) ?? [] } };
+  return {
+    plan,
+    picture,
+    print,
+    worksheet: {
+      ...worksheet,
+      choices: (step && choices[step]) ?? [],
+      ...(step === "distance" && seen && { seen }),
+    },
+  };
 }

@@ -4,6 +4,7 @@ import { STEPS, type Plan, type PrintState, type Step } from "../api/types";
 import { usePreferences } from "../session/useSession";
 import { KeysDialog } from "../shell/KeysDialog";
 import { Problem } from "../shell/Problem";
+import { Shelf, type ShelfPlace } from "../shell/Shelf";
 import { typeset } from "../shell/typeset";
 import "./bench.css";
 import { BenchWords } from "./BenchWords";
@@ -36,6 +37,9 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const step = given && STEPS.includes(given) ? given : "size";
   const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step, print.plan, print);
   const [help, setHelp] = useState(false);
+  const [asked, setAsked] = useState(0);
+  const [lines, setLines] = useState(false);
+  const showLines = () => setLines((shown) => !shown);
   const { undo, redo, settle, change } = usePlanStore();
   const orders = useOrders(print.id);
   const make = useMakeFile();
@@ -64,6 +68,8 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   useBenchKeys({
     onTurn: (way) => worksheet && change(worksheet.turns[way] as Fix),
     onSwap: () => change({ "target.width": plan.target.height, "target.height": plan.target.width }),
+    onFurther: () => setAsked((times) => times + 1),
+    onLines: showLines,
     onGuide: toFit(tools.nextGuide),
     onZone: toFit(() => tools.draw(true)),
     onStraighten: straighten,
@@ -101,6 +107,19 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   return (
     <div className="bench">
       <PrintTop print={print} plan={plan} onSibling={toSibling} onHelp={() => setHelp(true)}>
+        <Shelf
+          word={
+            <>
+              <span className="max-xl:hidden">Take it further</span>
+              <span className="xl:hidden">Further</span>
+            </>
+          }
+          label="Take it further"
+          className="plain-button"
+          places={further(print)}
+          asked={asked}
+          right
+        />
         <button type="button" className="strong-button" onClick={() => void makeFile()}>
           Make the file
         </button>
@@ -135,7 +154,13 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
           </main>
           <footer className="bench-rail">
             {worksheet.schools.length > 0 ? (
-              <DistanceRail rail={worksheet.rail} plan={plan} unit={account.unit} />
+              <DistanceRail
+                rail={worksheet.rail}
+                plan={plan}
+                unit={account.unit}
+                lines={lines}
+                onLines={showLines}
+              />
             ) : (
               <p className="panel px-6 py-8" data-testid="screen-verdict">
                 <b className="font-semibold">For a screen.</b> {typeset(worksheet.rail.verdict)}:{" "}
@@ -152,3 +177,12 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     </div>
   );
 }
+
+/** What starts from a print, each with the way back. */
+const further = ({ id, picture }: PrintState): ShelfPlace[] => [
+  { to: `/prints/${id}/look`, name: "Look at it", says: "Every pixel, the parts that matter, the size of the print", keyName: "L" },
+  { to: `/prints/${id}/look?as=there`, name: "See it from there", says: "As an eye sees the print from its distance, beside another print" },
+  { to: `/prints/${id}/proof`, name: "Proof", says: "A part of the file at its true size, all ways of enlarging side by side", keyName: "P" },
+  { to: `/prints/${id}/sizes`, name: "Many sizes", says: "This picture against many sizes, and what each costs" },
+  { to: `/how-big?picture=${picture.id}`, name: "How big", says: "The largest print of this picture, for each grade" },
+]; // prettier-ignore

@@ -1,15 +1,17 @@
-import { RotateCcw } from "lucide-react";
-import { type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
+import { RotateCcw, Rows3 } from "lucide-react";
+import { type KeyboardEvent, type PointerEvent } from "react";
 import type { Plan, Rail, Unit } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { gradeWord } from "../shell/Grade";
 import { usePlanStore } from "./planStore";
 import { usePlanDrag } from "./usePlanDrag";
 import { useSize } from "../drawing/useSize";
-import { distanceAt, draggedLength, FARTHEST_MM, NEAREST_MM, shareOf, ticks } from "./railScale";
+import { Flag, RoomEnd, SchoolLines, Stretch } from "./RailMarks";
+import {
+  distanceAt, draggedLength, FARTHEST_MM, finestStep, meet, NEAREST_MM, shareOf as shareOn, ticks, type Span,
+} from "./railScale"; // prettier-ignore
 
 const percent = (share: number) => `${share * 100}%`;
-const STEP = 0.02;
 const STRIDE = 0.1;
 /** About how wide a letter of the rail's words is, and how far they stand from their mark, px. */
 const LETTER_PX = 7;
@@ -20,10 +22,20 @@ const VIEWER_PX = 16;
 const NARROW_PX = 560;
 
 /** A viewer to be dragged along a ruler of distance, over the grades as they fall for this print. */
-export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; unit: Unit }) {
+export function DistanceRail(props: {
+  rail: Rail;
+  plan: Plan;
+  unit: Unit;
+  /** Whether the lines of all schools are shown. */
+  lines: boolean;
+  onLines: () => void;
+}) {
+  const { rail, plan, unit, lines } = props;
   const change = usePlanStore((store) => store.change);
   const { element: track, width } = useSize<HTMLDivElement>();
   const at = rail.viewer.at_mm;
+  const farthest = Math.max(FARTHEST_MM, rail.room?.at_mm ?? 0);
+  const shareOf = (mm: number) => shareOn(mm, farthest);
   const narrow = width < NARROW_PX;
   const words = Math.max(rail.viewer.text.length, rail.verdict.length) * LETTER_PX + BESIDE_VIEWER_PX;
   const stands = shareOf(at) * width;
@@ -31,7 +43,7 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
   const leftward = narrow ? stands > width / 2 : stands + words > width;
   const taken: Span = leftward ? [stands - words, stands + VIEWER_PX] : [stands - VIEWER_PX, stands + words];
   const put = (share: number, going: boolean) =>
-    change({ "viewing.distance": draggedLength(distanceAt(share), unit) }, going);
+    change({ "viewing.distance": draggedLength(distanceAt(share, farthest), unit) }, going);
   const shareAt = (event: PointerEvent) => {
     const box = track.current?.getBoundingClientRect();
     return box ? (event.clientX - box.left) / box.width : 0;
@@ -46,23 +58,33 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
   const onKeyDown = (event: KeyboardEvent) => {
     const sign = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key];
     if (event.key === "Home") change({ "viewing.distance": null });
-    else if (sign) put(shareOf(at) + sign * (event.shiftKey ? STRIDE : STEP), false);
-    else return;
+    else if (sign && event.shiftKey) put(shareOf(at) + sign * STRIDE, false);
+    else if (sign) {
+      const next = Math.min(farthest, Math.max(NEAREST_MM, finestStep(at, unit, sign)));
+      change({ "viewing.distance": draggedLength(next, unit) });
+    } else return;
     event.preventDefault();
     event.stopPropagation();
   };
   const set = plan.viewing.distance != null;
   const nose = shareOf(rail.nose.at_mm);
   const clean =
-    rail.clean && rail.clean.at_mm > NEAREST_MM && rail.clean.at_mm < FARTHEST_MM ? rail.clean : null;
+    rail.clean && rail.clean.at_mm > NEAREST_MM && rail.clean.at_mm < farthest ? rail.clean : null;
   const spanOf = (share: number, text: string): Span => [
     share * width,
     share * width + BESIDE_MARK_PX + text.length * LETTER_PX,
   ];
   const noseWords = spanOf(nose, rail.nose.text);
   const cleanWords = clean && spanOf(shareOf(clean.at_mm), clean.text);
+  const lineOf = (share: number): Span => [share * width - 2, share * width + 2];
+  const crossed = [taken, lineOf(nose), ...(clean ? [lineOf(shareOf(clean.at_mm))] : [])];
+  const stretches = [rail.hand, ...(rail.whole ? [rail.whole] : [])].map((stretch) => {
+    const span: Span = [shareOf(stretch.start_mm), shareOf(stretch.end_mm)];
+    const words = spanOf(span[0], stretch.text);
+    return { span, text: stretch.text, met: narrow || crossed.some((other) => meet(words, other)) };
+  });
   return (
-    <section className="rail panel" aria-label="Distance">
+    <section className="rail panel" aria-label="Distance" data-lines={lines || undefined}>
       <div ref={track} className="rail-track" {...drag()}>
         {rail.bands.map((band) => {
           const from = shareOf(band.start_mm);
@@ -78,11 +100,16 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
             </div>
           );
         })}
-        {ticks(unit).map(([mm, label]) => (
+        {rail.room && <RoomEnd share={shareOf(rail.room.at_mm)} text={rail.room.text} />}
+        {ticks(unit, farthest).map(([mm, label]) => (
           <div key={mm} className="rail-tick" style={{ left: percent(shareOf(mm)) }}>
             <span className="figure">{typeset(label)}</span>
           </div>
         ))}
+        {stretches.map((stretch) => (
+          <Stretch key={stretch.text} {...stretch} />
+        ))}
+        {lines && <SchoolLines schools={rail.schools} shareOf={shareOf} />}
         <Flag
           share={nose}
           text={rail.nose.text}
@@ -104,7 +131,7 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
           tabIndex={0}
           aria-label="Viewer's distance"
           aria-valuemin={NEAREST_MM}
-          aria-valuemax={FARTHEST_MM}
+          aria-valuemax={farthest}
           aria-valuenow={Math.round(at)}
           aria-valuetext={`${rail.viewer.text}, ${rail.verdict}`}
           onKeyDown={onKeyDown}
@@ -120,6 +147,18 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
           </span>
         </div>
       </div>
+      {rail.schools.length > 0 && (
+        <button
+          type="button"
+          className="rail-lines"
+          aria-pressed={lines}
+          aria-label="Lines of all schools"
+          title="Lines of all schools, R"
+          onClick={props.onLines}
+        >
+          <Rows3 size={16} aria-hidden />
+        </button>
+      )}
       {set && (
         <button
           type="button"
@@ -132,28 +171,5 @@ export function DistanceRail({ rail, plan, unit }: { rail: Rail; plan: Plan; uni
         </button>
       )}
     </section>
-  );
-}
-
-/** From where to where words stand on the rail, px. */
-type Span = readonly [number, number];
-
-/** Whether words would run into each other. */
-function meet(one: Span, other: Span): boolean {
-  return one[0] < other[1] && other[0] < one[1];
-}
-
-/** A mark above the rail; without words where they would meet others. */
-function Flag(props: { share: number; text: string; met: boolean; strong?: boolean }) {
-  const style: CSSProperties = { left: percent(props.share) };
-  return (
-    <div
-      className="rail-flag"
-      data-strong={props.strong || undefined}
-      data-met={props.met || undefined}
-      style={style}
-    >
-      {!props.met && <span>{typeset(props.text)}</span>}
-    </div>
   );
 }

@@ -136,6 +136,7 @@ describe("the pad", () => {
 });
 
 describe("the distance rail", () => {
+  const onLines = vi.fn();
   const rail: Rail = {
     bands: [
       { grade: "coarse", label: "coarse", start_mm: 0, end_mm: 350 },
@@ -146,24 +147,87 @@ describe("the distance rail", () => {
     verdict: "2.5 × what the eye can use there (needs 98 ppi)",
     clean: { at_mm: 350, text: "clean from 35 cm" },
     nose: { at_mm: 150, text: "nose on it, 15 cm" },
+    hand: { start_mm: 300, end_mm: 400, text: "in the hand" },
+    room: null,
+    whole: { start_mm: 1000, end_mm: 1333, text: "whole print, 1 m to 1.33 m" },
+    schools: [
+      { id: "acuity", label: "Acuity", at_mm: 350, text: "35 cm" },
+      { id: "device", label: "Device", at_mm: null, text: "never" },
+    ],
     whole_print_mm: 1000,
   }; // prettier-ignore
 
   it("is a slider with words, moved by keys in the person's unit", () => {
-    render(<DistanceRail rail={rail} plan={{ viewing: { distance: null } } as unknown as Plan} unit="cm" />);
+    render(
+      <DistanceRail
+        rail={rail}
+        plan={{ viewing: { distance: null } } as unknown as Plan}
+        unit="cm"
+        lines={false}
+        onLines={onLines}
+      />,
+    );
     const viewer = screen.getByRole("slider", { name: "Viewer's distance" });
     expect(viewer).toHaveAttribute("aria-valuenow", "1000");
     expect(viewer.getAttribute("aria-valuetext")).toContain("needs 98 ppi");
     fireEvent.keyDown(viewer, { key: "ArrowLeft" });
-    expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": "92 cm" });
+    expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": "99 cm" });
     fireEvent.keyDown(viewer, { key: "ArrowRight", shiftKey: true });
     expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": "1.55 m" });
     fireEvent.keyDown(viewer, { key: "Home" });
     expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": null });
   });
 
+  it("moves by the finest step, over a metre by 5 cm", () => {
+    render(
+      <DistanceRail
+        rail={rail}
+        plan={{ viewing: { distance: null } } as unknown as Plan}
+        unit="cm"
+        lines={false}
+        onLines={onLines}
+      />,
+    );
+    fireEvent.keyDown(screen.getByRole("slider"), { key: "ArrowRight" });
+    expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": "1.05 m" });
+  });
+
+  it("has the lines of all schools on demand, also of one that is never content", async () => {
+    const plan = { viewing: { distance: null } } as unknown as Plan;
+    const { rerender } = render(
+      <DistanceRail rail={rail} plan={plan} unit="cm" lines={false} onLines={onLines} />,
+    );
+    expect(screen.queryByRole("list", { name: /each school/ })).toBeNull();
+    await userEvent.click(screen.getByRole("button", { name: "Lines of all schools" }));
+    expect(onLines).toHaveBeenCalled();
+    rerender(<DistanceRail rail={rail} plan={plan} unit="cm" lines onLines={onLines} />);
+    const said = screen.getAllByRole("listitem").map((line) => line.textContent);
+    expect(said).toEqual(["Acuity 35\u2009cm", "Device never"]);
+  });
+
+  it("ends where the room ends, or goes on as far as that", () => {
+    const room = (at_mm: number) => ({ ...rail, room: { at_mm, text: "the room ends" } });
+    const plan = { viewing: { distance: null } } as unknown as Plan;
+    const { rerender } = render(
+      <DistanceRail rail={room(4000)} plan={plan} unit="cm" lines={false} onLines={onLines} />,
+    );
+    expect(screen.getByRole("slider")).toHaveAttribute("aria-valuemax", "8000");
+    expect(screen.getByTitle("the room ends")).toBeInTheDocument();
+    rerender(<DistanceRail rail={room(20_000)} plan={plan} unit="cm" lines={false} onLines={onLines} />);
+    expect(screen.getByRole("slider")).toHaveAttribute("aria-valuemax", "20000");
+    expect(screen.getByText("15")).toBeInTheDocument();
+  });
+
   it("offers the way back once a distance is set", async () => {
-    render(<DistanceRail rail={rail} plan={{ viewing: { distance: "2 m" } } as unknown as Plan} unit="cm" />);
+    render(
+      <DistanceRail
+        rail={rail}
+        plan={{ viewing: { distance: "2 m" } } as unknown as Plan}
+        unit="cm"
+        lines={false}
+        onLines={onLines}
+      />,
+    );
     await userEvent.click(screen.getByRole("button", { name: "Back to the whole print" }));
     expect(change).toHaveBeenCalledWith({ "viewing.distance": null });
   });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { distanceAt, draggedLength, FARTHEST_MM, NEAREST_MM, shareOf, ticks } from "./railScale";
+import { distanceAt, draggedLength, FARTHEST_MM, finestStep, NEAREST_MM, shareOf, ticks } from "./railScale";
 
 describe("the rail's scale", () => {
   it("goes there and back", () => {
@@ -23,5 +23,16 @@ describe("the rail's scale", () => {
       expect(Math.min(...at)).toBeGreaterThanOrEqual(NEAREST_MM);
       expect(Math.max(...at)).toBeLessThanOrEqual(FARTHEST_MM);
     }
+  });
+});
+
+describe("a step by a key", () => {
+  it("goes to the next round distance, in the person's unit", () => {
+    expect(finestStep(347, "cm", 1)).toBe(350);
+    expect(finestStep(350, "cm", -1)).toBe(340);
+    expect(finestStep(1000, "cm", 1)).toBe(1050);
+    expect(finestStep(1000, "cm", -1)).toBe(990);
+    expect(finestStep(254, "in", 1)).toBeCloseTo(266.7);
+    expect(finestStep(762, "in", -1)).toBeCloseTo(736.6);
   });
 });

@@ -41,6 +41,7 @@ const KEYS: readonly Key[] = [
   ["S", "Swap the sheet's sides, lying or standing"],
   [", and .", "Straighten by a tenth of a degree, with Shift by one"],
   ["G", "The next guides to compose by"],
+  ["R", "The lines of all schools on the rail", (place) => place.rail],
   ["Home", "Put the viewer back to the whole print, when he has the focus", (place) => place.rail],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z, Ctrl Y", "Redo"],
@@ -48,6 +49,7 @@ const KEYS: readonly Key[] = [
   ["Escape", "Give back what was there before typing, or call off a drag"],
   ["L", "Look at the picture, pixel by pixel"],
   ["P", "The proof: a part of the file at its true size"],
+  ["F", "Take it further: what else starts from this print"],
   ["M", "Make the file"],
   ["?", "This sheet"],
 ];
@@ -58,6 +60,8 @@ interface Actions {
   onTurn: (way: "left" | "right") => void;
   onSwap: () => void;
   onGuide: () => void;
+  onLines: () => void;
+  onFurther: () => void;
   onZone: () => void;
   onStraighten: (by: number) => void;
   onStep: (step: Step) => void;
@@ -90,6 +94,8 @@ export function useBenchKeys(actions: Actions) {
     else if (event.key === "T") actions.onTurn("left");
     else if (event.key.toLowerCase() === "s") actions.onSwap();
     else if (event.key.toLowerCase() === "g") actions.onGuide();
+    else if (event.key.toLowerCase() === "f") actions.onFurther();
+    else if (event.key.toLowerCase() === "r") actions.onLines();
     else if (event.key.toLowerCase() === "k") actions.onZone();
     else if (STRAIGHTEN[event.key]) actions.onStraighten(STRAIGHTEN[event.key] as number);
     else return false;

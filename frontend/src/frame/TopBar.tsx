@@ -1,14 +1,27 @@
 import type { ReactNode } from "react";
-import { Link, NavLink } from "react-router";
+import { Link, NavLink, useLocation } from "react-router";
 import { AccountMenu } from "../session/AccountMenu";
 import { LightPick, UnitPick } from "../session/preferencePicks";
+import { Shelf, type ShelfPlace } from "../shell/Shelf";
 
-const PLACES = [
-  ["/", "Jobs"],
-  ["/sizes", "Sizes"],
-  ["/leave-room", "Leave room"],
-  ["/how-big", "How big"],
-] as const;
+/** What opens from a word of the line; a word comes with its first place. */
+const SHELVES: readonly (readonly [word: string, places: readonly ShelfPlace[]])[] = [
+  [
+    "Before",
+    [
+      {
+        to: "/leave-room",
+        name: "Leave room",
+        says: "What of the picture survives all the sizes wanted later",
+      },
+      { to: "/how-big", name: "How big", says: "The largest print of a picture or a camera, and from where" },
+    ],
+  ],
+  [
+    "Workroom",
+    [{ to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" }],
+  ],
+];
 
 /** The line above every place: where you are, units, light, and what the place adds. */
 export function TopBar({
@@ -20,6 +33,8 @@ export function TopBar({
   places?: boolean;
   children?: ReactNode;
 }) {
+  const { pathname } = useLocation();
+  const here = SHELVES.flatMap(([, shelved]) => shelved).find(({ to }) => to === pathname);
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1 max-md:gap-x-2 max-md:px-3.5">
       <Link
@@ -30,12 +45,21 @@ export function TopBar({
         ZOLLSTOCK
       </Link>
       <nav aria-label="Places" className="flex gap-1 max-lg:order-last max-lg:basis-full" hidden={!places}>
-        {PLACES.map(([to, name]) => (
-          <NavLink key={to} to={to} end className="place-link">
-            {name}
-          </NavLink>
+        <NavLink to="/" end className="place-link">
+          Jobs
+        </NavLink>
+        {SHELVES.map(([word, shelved]) => (
+          <Shelf
+            key={word}
+            word={word}
+            label={word}
+            places={shelved}
+            className="place-link"
+            here={here !== undefined && shelved.includes(here)}
+          />
         ))}
       </nav>
+      {places && here && <span className="soft">/ {here.name}</span>}
       <div className={`min-w-0 flex-1 max-md:basis-full ${places ? "max-md:order-last" : ""}`}>{where}</div>
       {children}
       {/* On a phone they stand with the account, so that the print is seen before a third row. */}

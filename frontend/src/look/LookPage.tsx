@@ -1,8 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { useNavigate, useParams } from "react-router";
-import { client, must } from "../api/client";
-import type { Look, Plan, PrintState } from "../api/types";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import type { Plan, PrintState } from "../api/types";
 import "../bench/bench.css";
 import { PrintInHand } from "../bench/PrintInHand";
 import { PrintTop } from "../bench/PrintTop";
@@ -21,16 +19,19 @@ import { Coming } from "../shell/Coming";
 import { KeysDialog } from "../shell/KeysDialog";
 import { Pick } from "../shell/Pick";
 import { typeset } from "../shell/typeset";
+import { BesideFields } from "./BesideFields";
+import { BesidePanes, type Flipped } from "./BesidePanes";
 import { CalibrateDialog } from "./CalibrateDialog";
 import { EyesField } from "./EyesField";
+import { useBeside } from "./useBeside";
 import { useFromThere } from "./useFromThere";
+import { useLook } from "./useLook";
 import { useCalibration } from "./calibration";
 import "./look.css";
 import { Tiles, wholeAt, type Tiled } from "./Tiles";
 import { KEYS, useLookKeys } from "./useLookKeys";
 import { VerdictFields } from "./VerdictFields";
 
-const ASK_AGAIN_MS = 1000;
 const SCALES = [
   { value: "pixels", label: "Every pixel" },
   { value: "print", label: "Print size" },
@@ -52,19 +53,18 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
   const { worksheet } = useWorksheet(plan, account.unit, "picture", print.plan, print);
   const { undo, redo } = usePlanStore();
   const { picture } = print;
-  const look = useQuery({
-    queryKey: ["pictures", picture.id, "look"],
-    queryFn: () =>
-      must<Look>(
-        client.GET("/api/pictures/{picture_id}/look", { params: { path: { picture_id: picture.id } } }),
-      ),
-    refetchInterval: ({ state }) => (state.data?.ready && state.data.complete ? false : ASK_AGAIN_MS),
-  });
+  const look = useLook(picture.id);
   const places = look.data?.places ?? [];
   const [wished, setPlace] = useState<Place | null>(null);
-  const [wanted, setWanted] = useState<Scale>("pixels");
-  const [dialog, setDialog] = useState<"keys" | "calibrate" | null>(null);
   const { pxPerMm, eyes } = useCalibration();
+  const [search] = useSearchParams();
+  const asked = SCALES.find(({ value }) => value === search.get("as"))?.value ?? "pixels";
+  const [wanted, setWanted] = useState<Scale>(asked);
+  const [dialog, setDialog] = useState<"keys" | "calibrate" | null>(
+    asked !== "pixels" && !pxPerMm ? "calibrate" : null,
+  );
+  const [other, setOther] = useState<number | null>(null);
+  const [flipped, setFlipped] = useState<Flipped>(null);
   const { element, width, height } = useSize<HTMLDivElement>();
   const dense = window.devicePixelRatio || 1;
   const off = useOnGrid(element, dense);
@@ -73,7 +73,10 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
     Number(worksheet?.reckoning.figures.find((one) => one.id === id)?.value ?? 0);
   const [ppi, distance] = [figure("effective_ppi"), figure("view_distance")];
   const spread = worksheet?.sharpening?.spread ?? 0;
-  const there = useFromThere({ ppi, distance, spread, px_per_mm: (pxPerMm ?? 0) * dense, eyes: eyes.mm });
+  const seat = { px_per_mm: (pxPerMm ?? 0) * dense, eyes: eyes.mm };
+  const there = useFromThere({ ppi, distance, spread, ...seat });
+  const beside = useBeside({ print: print.id, version: print.version, other, ...seat });
+  const pair = wanted === "there" && other !== null ? beside.data : undefined;
   const atPrint = pxPerMm && ppi ? (25.4 / ppi) * pxPerMm * dense : null;
   const scales: Record<Scale, number | null> = { pixels: 1, print: atPrint, there: there?.scale ?? null };
   const scale = scales[wanted] ?? 1;
@@ -104,6 +107,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
       const at = SCALES.findIndex((one) => one.value === wanted);
       toScale((SCALES[(at + 1) % SCALES.length] ?? SCALES[0]).value);
     },
+    onFlip: () => pair && setFlipped(flipped === 0 ? 1 : 0),
     onUndo: () => void undo(),
     onRedo: () => void redo(),
     onSibling: toSibling,
@@ -143,7 +147,8 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
             data-scale={scale}
             {...drag()}
           >
-            {tiled && (
+            {pair && <BesidePanes beside={pair} flipped={flipped} {...{ place, pane, dense, off }} />}
+            {tiled && !pair && (
               <div
                 className="absolute inset-0"
                 style={
@@ -224,6 +229,19 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
                 typeset(`As it looks from there: ${there.working}. ${there.note}`)}
             </p>
             {wanted === "there" && pxPerMm && <EyesField unit={account.unit} />}
+            {wanted === "there" && pxPerMm && (
+              <BesideFields
+                job={print.job}
+                print={print.id}
+                beside={pair}
+                {...{ other, flipped }}
+                onOther={(next) => {
+                  setOther(next);
+                  setFlipped(null);
+                }}
+                onFlip={setFlipped}
+              />
+            )}
             <button type="button" className="min-h-6 underline" onClick={() => setDialog("calibrate")}>
               {pxPerMm ? "Measure the screen anew" : "Measure the screen"}
             </button>

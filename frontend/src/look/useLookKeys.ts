@@ -6,6 +6,7 @@ export const KEYS = [
   ["← ↑ → ↓", "Move; with Shift further"],
   ["1 to 9", "Go to a place worth a look"],
   ["S", "Every pixel, print size, as from there"],
+  ["F", "From there, beside another print: flip between the two"],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z, Ctrl Y", "Redo"],
   ["[ and ]", "Previous and next print of the job"],
@@ -18,6 +19,7 @@ interface Actions {
   onMove: (right: number, down: number) => void;
   onPlace: (number: number) => void;
   onScale: () => void;
+  onFlip: () => void;
   onUndo: () => void;
   onRedo: () => void;
   onSibling: (by: 1 | -1) => void;
@@ -37,6 +39,7 @@ export function useLookKeys(actions: Actions) {
     else if (way) actions.onMove(...way);
     else if (/^[1-9]$/.test(key)) actions.onPlace(Number(key) - 1);
     else if (key === "s") actions.onScale();
+    else if (key === "f") actions.onFlip();
     else if (key === "l") actions.onBench();
     else if (key === "[") actions.onSibling(-1);
     else if (key === "]") actions.onSibling(1);

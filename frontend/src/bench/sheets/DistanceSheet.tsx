@@ -1,9 +1,12 @@
-import type { SchoolRow } from "../../api/types";
-import { LengthField } from "../../fields/LengthField";
+import type { Plan, SchoolRow, Unit } from "../../api/types";
+import { LengthField, readLength } from "../../fields/LengthField";
+import { TypedField } from "../../fields/TypedField";
 import { gradeWord } from "../../shell/Grade";
+import { Pick } from "../../shell/Pick";
 import { typeset } from "../../shell/typeset";
 import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
+import { SeenPlot } from "./SeenPlot";
 import type { SheetProps } from "./types";
 
 export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
@@ -22,6 +25,7 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
     <div className="space-y-3">
       <LengthField
         label="Looked at from"
+        narrow
         unit={unit}
         purpose="distance"
         {...typing}
@@ -29,7 +33,7 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
         onRead={(distance) => typed({ "viewing.distance": distance })}
       />
       <div className="flex flex-wrap gap-1.5">
-        {(["35 cm", "1 m", "2 m", "5 m"] as const).map((place) => (
+        {(["35 cm", "1 m", "2 m"] as const).map((place) => (
           <button
             key={place}
             type="button"
@@ -48,10 +52,27 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
           Whole print
         </button>
       </div>
+      <RoomField plan={plan} unit={unit} />
+      {worksheet.seen?.detail_share != null && (
+        <div className="flex items-center justify-between gap-3">
+          <span>The verdict counts</span>
+          <Pick
+            label="The verdict counts"
+            options={[
+              { value: "pixels", label: "pixels" },
+              { value: "detail", label: typeset(`detail, ${worksheet.seen.detail_text}`) },
+            ]}
+            value={plan.viewing.detail == null ? "pixels" : "detail"}
+            onPick={(counted) =>
+              change({
+                "viewing.detail": counted === "detail" ? (worksheet.seen?.detail_share ?? null) : null,
+              })
+            }
+          />
+        </div>
+      )}
       <table className="schools">
-        <caption className="soft pb-1 text-left text-[13px]">
-          Four schools, one chosen for the verdict
-        </caption>
+        <caption className="soft pb-1 text-left text-[13px]">One school is chosen for the verdict</caption>
         <thead>
           <tr>
             <th scope="col">School</th>
@@ -76,7 +97,7 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
                   <span>
                     {row.label}
                     <br />
-                    <span className="soft text-[12.5px] font-normal">{row.note}</span>
+                    <span className="school-note soft">{row.note}</span>
                   </span>
                 </label>
               </th>
@@ -85,6 +106,7 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
           ))}
         </tbody>
       </table>
+      {worksheet.seen && <SeenPlot seen={worksheet.seen} at={rail.viewer.at_mm} />}
       <label className="flex items-center justify-between gap-3">
         <span>
           Sharpness of the eye <span className="soft">minutes of arc</span>
@@ -102,6 +124,30 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
         </select>
       </label>
     </div>
+  );
+}
+
+/** How deep the room is; nothing typed, it has no end. */
+function RoomField({ plan, unit }: { plan: Plan; unit: Unit }) {
+  const { change, ...typing } = usePlanTyping();
+  return (
+    <TypedField<string | null>
+      label={
+        <>
+          The room is <span className="soft">deep, if it ends</span>
+        </>
+      }
+      narrow
+      placeholder="no end"
+      value={plan.viewing.room ?? ""}
+      read={async (text) => {
+        if (!text.trim()) return { value: null };
+        const { typed, ...how } = await readLength(text, unit, "distance");
+        return { value: typed, ...how };
+      }}
+      {...typing}
+      onRead={(room) => change({ "viewing.room": room })}
+    />
   );
 }
 

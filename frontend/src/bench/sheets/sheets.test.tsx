@@ -22,8 +22,8 @@ function shown(
   name: Parameters<typeof benchOf>[0],
   step?: Parameters<typeof benchOf>[1],
   alter: Fix = {},
+  bench = benchOf(name, step),
 ) {
-  const bench = benchOf(name, step);
   const plan = patched(bench.plan, alter);
   usePlanStore.setState({ plan, print: bench.print, change });
   // What is in the cache is what is shown: nobody is asked for more.
@@ -196,7 +196,7 @@ describe("the Distance sheet", () => {
   it("shows the schools side by side, and chooses only one that answers", async () => {
     shown(DistanceSheet, "border");
     const schools = screen.getAllByRole("radio");
-    expect(schools).toHaveLength(4);
+    expect(schools).toHaveLength(5);
     expect(schools[0]).toBeChecked();
     expect(schools[3]).toBeDisabled();
     await userEvent.click(schools[1] as HTMLElement);
@@ -210,6 +210,23 @@ describe("the Distance sheet", () => {
     expect(lastFix()).toEqual({ "viewing.distance": "2 m" });
     await userEvent.click(screen.getByRole("button", { name: "Whole print" }));
     expect(lastFix()).toEqual({ "viewing.distance": null });
+  });
+
+  it("shows what the model sees, with its arithmetic", () => {
+    shown(DistanceSheet, "border", "distance");
+    expect(screen.getByRole("img", { name: /^Seen from where: From 1.1.m/ })).toBeInTheDocument();
+    expect(screen.getByText(/cycles a degree are/)).toBeInTheDocument();
+    expect(screen.queryByRole("group", { name: "The verdict counts" })).toBeNull();
+  });
+
+  it("lets the verdict count detail where it was measured, and pixels again", async () => {
+    const soft = benchOf("border", "distance");
+    Object.assign(soft.worksheet.seen as object, { detail_share: 0.6, detail_text: "150 ppi" });
+    shown(DistanceSheet, "border", "distance", {}, soft);
+    await userEvent.click(screen.getByRole("button", { name: /^detail, 150.ppi$/ }));
+    expect(lastFix()).toEqual({ "viewing.detail": 0.6 });
+    await userEvent.click(screen.getByRole("button", { name: "pixels" }));
+    expect(lastFix()).toEqual({ "viewing.detail": null });
   });
 
   it("has one sentence for a screen", () => {

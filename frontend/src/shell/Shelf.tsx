@@ -1,0 +1,93 @@
+import { useEffect, useRef, useState, type ReactNode } from "react";
+import { Link } from "react-router";
+
+export interface ShelfPlace {
+  to: string;
+  name: string;
+  /** What one does there, in a sentence. */
+  says: string;
+  /** The key that leads there. */
+  keyName?: string;
+}
+
+/** A word that opens a small shelf of places, each with a sentence. */
+export function Shelf(props: {
+  word: ReactNode;
+  label: string;
+  places: readonly ShelfPlace[];
+  className: string;
+  /** One of its places is where one is. */
+  here?: boolean;
+  /** Whether it opens at the right edge of its word. */
+  right?: boolean;
+  /** Asked from elsewhere, by a key: opens when the number changes. */
+  asked?: number;
+}) {
+  const [open, setOpen] = useState(false);
+  const [answered, setAnswered] = useState(props.asked ?? 0);
+  const shelf = useRef<HTMLDivElement>(null);
+  if ((props.asked ?? 0) !== answered) {
+    setAnswered(props.asked ?? 0);
+    setOpen(true);
+  }
+  useEffect(() => {
+    if (!open) return;
+    const leave = (event: PointerEvent) => {
+      if (!shelf.current?.contains(event.target as Node)) setOpen(false);
+    };
+    document.addEventListener("pointerdown", leave);
+    return () => document.removeEventListener("pointerdown", leave);
+  }, [open]);
+  useEffect(() => {
+    if (open) shelf.current?.querySelector("a")?.focus();
+  }, [open]);
+  return (
+    <div
+      ref={shelf}
+      className="relative"
+      onKeyDown={(event) => {
+        if (!open) return;
+        const links = [...(shelf.current?.querySelectorAll("a") ?? [])];
+        const at = links.indexOf(document.activeElement as HTMLAnchorElement);
+        const way = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+        if (event.key === "Escape") {
+          setOpen(false);
+          shelf.current?.querySelector("button")?.focus();
+        } else if (way) links[(at + way + links.length) % links.length]?.focus();
+        else return;
+        event.preventDefault();
+        event.stopPropagation();
+      }}
+      onBlur={(event) => {
+        if (open && event.relatedTarget && !event.currentTarget.contains(event.relatedTarget)) setOpen(false);
+      }}
+    >
+      <button
+        type="button"
+        className={props.className}
+        aria-expanded={open}
+        data-here={props.here || undefined}
+        onClick={() => setOpen(!open)}
+      >
+        {props.word}
+      </button>
+      {open && (
+        <nav aria-label={props.label} className="shelf" data-right={props.right || undefined}>
+          <ul>
+            {props.places.map(({ to, name, says, keyName }) => (
+              <li key={to}>
+                <Link to={to} className="shelf-place" onClick={() => setOpen(false)}>
+                  <span className="flex justify-between gap-3">
+                    <b className="font-semibold">{name}</b>
+                    {keyName && <kbd className="soft">{keyName}</kbd>}
+                  </span>
+                  <span className="soft">{says}</span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </nav>
+      )}
+    </div>
+  );
+}
