@@ -11,18 +11,17 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import LAMP, border, document, plan
+from zollstock.core.csvtable import TableError, write_table
 from zollstock.core.finder import find
 from zollstock.core.library import FRAMES, directed, library
 from zollstock.core.plan import parse_plan, patched
 from zollstock.core.survey import survey
 from zollstock.core.tables import (
     SURVEY_COLUMNS,
-    TableError,
     read_sizes,
     survey_rows,
     survey_text,
     write_sizes,
-    write_table,
 )
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet

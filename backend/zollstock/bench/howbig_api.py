@@ -18,11 +18,13 @@ from zollstock.core.fromthere import FromThere, Seat, from_there
 from zollstock.core.howbig import HowBig, Wish, how_big
 from zollstock.core.leaveroom import read_ratio
 from zollstock.core.lengths import LengthError
+from zollstock.core.measures import NOT_MEASURED
 from zollstock.core.parts.surface import LEAST_FACTOR
 from zollstock.core.readings import read_length, read_size
 from zollstock.core.show import LengthStyle
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.measured import measures_of
+from zollstock.sizes.cameras import sensors_of
 
 from .api import ShownUnit
 
@@ -102,7 +104,8 @@ def _answer(request: SignedRequest, asked: Question) -> HowBig:
         size=size,
     )
     measures = measures_of(request.user, asked.picture) if asked.picture else None
-    return how_big(wish, style) if measures is None else how_big(wish, style, measures)
+    table, _ = sensors_of(request.user)
+    return how_big(wish, style, measures or NOT_MEASURED, table.sensors)
 
 
 def _sides(request: SignedRequest, asked: Question) -> tuple[int, int]:

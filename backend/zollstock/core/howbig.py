@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import hypot, sqrt
 
@@ -14,6 +15,7 @@ from .rational import Fraction
 from .ratios import ratio_text
 from .reckoning import Record
 from .schools import acuity_need, acuity_reach
+from .sensors import SHIPPED, Sensor
 from .show import LengthStyle, Number
 from .sizes import Sides
 from .viewing import GRADES, NEAREST_WHOLE_PRINT
@@ -23,8 +25,8 @@ from .workings import number, pixels, written
 ASKED = tuple((name, least) for name, least in GRADES if least)
 #: Labs and large-format printers accept files from this on.
 ACCEPTED_PPI = 150
-#: Cameras by their pixels, of the usual 3 : 2, rounded to whole px.
-_SENSORS = (12, 16, 24, 36, 42, 50, 61)
+#: So many cameras stand beside the answer; the others are in their own table.
+_BESIDE = 7
 _INCH = float(MM_PER_INCH)
 
 
@@ -71,7 +73,7 @@ class Reverse(Record):
     loss_text: str
 
 
-class Sensor(Record):
+class SensorPrint(Record):
     """How large a camera's picture is clean, at the same distance on the same surface."""
 
     label: str
@@ -89,10 +91,15 @@ class HowBig(Record):
     workings: list[str]
     detail_text: str
     reverse: Reverse | None
-    sensors: list[Sensor]
+    sensors: list[SensorPrint]
 
 
-def how_big(wish: Wish, style: LengthStyle, measures: Measures = NOT_MEASURED) -> HowBig:
+def how_big(
+    wish: Wish,
+    style: LengthStyle,
+    measures: Measures = NOT_MEASURED,
+    sensors: Sequence[Sensor] = SHIPPED.sensors,
+) -> HowBig:
     """The answers. Source: acuity, domain rules *Pixels and distance*; whole print 1.5 diagonals, 300 mm at least."""
     width, height = cropped(wish.width, wish.height, wish.ratio)
     loss = 1 - (width * height) / (wish.width * wish.height)
@@ -110,7 +117,7 @@ def how_big(wish: Wish, style: LengthStyle, measures: Measures = NOT_MEASURED) -
         workings=_workings(width, height, need, clean, wish, style),
         detail_text=_detail(width, height, need, wish, style, measures),
         reverse=None if wish.size is None else _reverse(wish.size, wish, style),
-        sensors=[_sensor(count, need, style) for count in _SENSORS],
+        sensors=[_sensor(sensor, need, style) for sensor in sensors[:_BESIDE]],
     )
 
 
@@ -185,7 +192,7 @@ def _workings(
     )
     return [
         f"at {style.far(wish.distance)}: {put_in} = {_inches(width / need)} = "
-        f"{style.length(_rounded(clean.width, style))}",
+        f"{style.length(style.spoken(clean.width))}",
         f"seen whole, from {diagonals} diagonals, every size needs {show.decimal(across, 0)} px across; "
         f"this has {width}: {enough}",
     ]
@@ -245,19 +252,12 @@ def _enlarged(ppi: float) -> str:
     return f"{show.ppi(ppi)}; enlarged {show.times(times)} for {ACCEPTED_PPI} ppi: {how}"
 
 
-def _sensor(count: int, need: float, style: LengthStyle) -> Sensor:
-    width, height = round(sqrt(count * 1e6 * 1.5)), round(sqrt(count * 1e6 / 1.5))
-    wide = width / need * _INCH
-    return Sensor(label=f"{count} MP", text=_sides(wide, wide * height / width, style))
+def _sensor(sensor: Sensor, need: float, style: LengthStyle) -> SensorPrint:
+    wide = sensor.width_px / need * _INCH
+    return SensorPrint(
+        label=sensor.name, text=_sides(wide, wide * sensor.height_px / sensor.width_px, style)
+    )
 
 
 def _sides(width: float, height: float, style: LengthStyle) -> str:
-    return style.size(_rounded(width, style), _rounded(height, style))
-
-
-def _rounded(mm: float, style: LengthStyle) -> Fraction:
-    """Down to whole units, as people speak of such sizes; small ones to a tenth."""
-    unit = style.mm
-    value = Fraction(mm) / unit
-    steps = 1 if value >= 10 else 10
-    return Fraction(int(value * steps), steps) * unit
+    return style.size(style.spoken(width), style.spoken(height))

@@ -147,6 +147,12 @@ class LengthStyle:
         """The same, rounded up: what must hold something is never a hair too small."""
         return typed_length(mm, self.unit, up=True)
 
+    def spoken(self, mm: Number) -> Fraction:
+        """A size as people speak of it, mm: down to whole units, small ones to a tenth."""
+        value = Fraction(mm) / self.mm
+        steps = 1 if value >= 10 else 10
+        return Fraction(int(value * steps), steps) * self.mm
+
     def far(self, mm: Number) -> str:
         """A viewing distance, to a sensible step: 35 cm, 1.2 m; inches and feet where inches rule."""
         value, places, unit = self._step(mm)

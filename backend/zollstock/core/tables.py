@@ -1,19 +1,16 @@
-"""Tables for other programs: CSV that any spreadsheet opens, and that cannot start anything there.
+"""Tables for other programs: sizes and surveys as CSV.
 
 Sizes travel as `name, width, height, unit, group, frames, note`; a survey as one line a size.
 """
 
 from __future__ import annotations
 
-import csv
-import io
-import re
 from collections.abc import Iterable, Sequence
 from typing import Any
 
+from .csvtable import Cell, TableError, records, write_table
 from .lengths import LengthError
-from .library import FRAMES, Frames, Size, plain
-from .refusal import Refusal
+from .library import FRAMES, Frames, Size
 from .sizes import parse_size
 from .survey import SizeVerdict
 
@@ -26,25 +23,7 @@ SURVEY_COLUMNS = (
 #: A set of sizes is a list that people read, not a database.
 MOST_SIZES = 2000
 _LONGEST = {"name": 80, "group": 80, "note": 300}
-_STARTERS = ("=", "+", "-", "@", "\t", "\r")
-
-
-class TableError(Refusal):
-    """A table that cannot be read; the message names the line and what is wrong with it."""
-
-
-def write_table(columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:
-    """CSV text with a header line. Texts that a spreadsheet would run get a ' before them."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\r\n")
-    writer.writerow(columns)
-    for row in rows:
-        writer.writerow([_harmless(value) for value in row])
-    return out.getvalue()
-
-
-def _harmless(value: Any) -> Any:
-    return f"'{value}" if isinstance(value, str) and value.startswith(_STARTERS) else value
+_SIZE_NEEDS = (("size",), ("width", "height"))
 
 
 def write_sizes(sizes: Iterable[Size]) -> str:
@@ -66,40 +45,15 @@ def read_sizes(text: str, default_unit: str = "cm") -> list[Size]:
     Needed are `width` and `height`, or `size` alone (`30 × 45 cm`); the rest may be missing. A side
     may carry its own unit. Keys are made from the line: `csv-1`, `csv-2` ….
     """
-    text = text.removeprefix("\ufeff")
-    header = next((line for line in text.splitlines() if line.strip()), "")
-    if not header:
-        raise TableError("there is nothing in this table")
-    divider = max((",", ";", "\t"), key=header.count)
-    rows = csv.DictReader(io.StringIO(text.lstrip()), delimiter=divider)
-    names = [plain(name or "") for name in rows.fieldnames or []]
-    if "size" not in names and not {"width", "height"} <= set(names):
-        raise TableError(
-            "line 1: a table of sizes begins with a line that names its columns: "
-            f"{', '.join(SIZE_COLUMNS)} (width and height, or size, are needed)"
-        )
-    rows.fieldnames = names
     found: list[Size] = []
-    try:
-        for row in rows:
-            if not any((value or "").strip() for value in row.values() if isinstance(value, str)):
-                continue
-            if len(found) >= MOST_SIZES:
-                raise TableError(f"line {rows.line_num}: more than {MOST_SIZES} sizes")
-            found.append(_read_row(row, rows.line_num, len(found) + 1, default_unit))
-    except csv.Error:
-        raise TableError(f"line {rows.line_num}: this is not a table") from None
-    if not found:
-        raise TableError("there are no sizes below the first line")
+    for cell, line in records(text, "sizes", SIZE_COLUMNS, _SIZE_NEEDS):
+        if len(found) >= MOST_SIZES:
+            raise TableError(f"line {line}: more than {MOST_SIZES} sizes")
+        found.append(_read_row(cell, line, len(found) + 1, default_unit))
     return found
 
 
-def _read_row(row: dict[str, Any], line: int, number: int, default_unit: str) -> Size:
-    def cell(name: str) -> str:
-        value = row.get(name)
-        text = value.strip() if isinstance(value, str) else ""
-        return re.sub(r"^'(?=[=+\-@])", "", text)
-
+def _read_row(cell: Cell, line: int, number: int, default_unit: str) -> Size:
     unit = cell("unit").lower() or default_unit
     typed = cell("size") or f"{cell('width')} x {cell('height')}"
     try:

@@ -12,11 +12,12 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.csvtable import write_table
 from zollstock.core.plan import parse_plan
 from zollstock.core.rational import Fraction
 from zollstock.core.ratios import ratio_text
 from zollstock.core.survey import Order, SizeVerdict, Survey, survey, survey_words
-from zollstock.core.tables import SURVEY_COLUMNS, survey_rows, write_table
+from zollstock.core.tables import SURVEY_COLUMNS, survey_rows
 from zollstock.leaves.sizes_leaf import sizes_leaf
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.serving import to_keep

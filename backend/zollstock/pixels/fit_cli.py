@@ -8,6 +8,7 @@ import sys
 from pathlib import Path
 
 from zollstock.core.cli import INVALID
+from zollstock.core.csvtable import TableError, write_table
 from zollstock.core.finder import find
 from zollstock.core.library import Size, library
 from zollstock.core.pipes import reader_may_leave
@@ -15,11 +16,9 @@ from zollstock.core.plan import Plan, PlanError, parse_plan
 from zollstock.core.survey import SizeVerdict, survey
 from zollstock.core.tables import (
     SURVEY_COLUMNS,
-    TableError,
     read_sizes,
     survey_rows,
     survey_text,
-    write_table,
 )
 
 from .errors import PictureError

@@ -16,10 +16,11 @@ from zollstock.accounts.api import router as accounts
 from zollstock.accounts.quota import QuotaReached
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
-from zollstock.bench.beside_api import router as besides
 from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.core.refusal import Refusal
+from zollstock.core.sensors import SensorsChanged
 from zollstock.jobs.api import router as jobs
+from zollstock.jobs.besides import router as besides
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.workshops import router as workshops
@@ -33,6 +34,7 @@ from zollstock.renders.api import router as renders
 from zollstock.renders.runs_api import router as runs
 from zollstock.sizes.api import router as sizes
 from zollstock.sizes.room_api import router as rooms
+from zollstock.sizes.sensors_api import router as sensors
 from zollstock.sizes.shelf import NoSuchSizes
 
 from .described import DescribedAPI
@@ -50,6 +52,7 @@ for router in (
     besides,
     sizes,
     rooms,
+    sensors,
     pictures,
     looking,
     parcels,
@@ -86,6 +89,7 @@ def _listed(problems: list[tuple[str, str]]) -> list[dict[str, str]]:
 _STATUS: dict[type[Refusal], int] = {
     NoSuchSizes: 404,
     StaleVersion: 409,
+    SensorsChanged: 409,
     WrongPlace: 409,
     QuotaReached: 413,
     TooMany: 429,

@@ -38,3 +38,14 @@ class SizeSet(models.Model):
 
     class Meta:
         ordering = ["name", "id"]
+
+
+class SensorRows(models.Model):
+    """The cameras of an account and what it wants of them, once it has changed the table that ships.
+
+    `document` is the core's `SensorTable`; `version` grows with every change.
+    """
+
+    account = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    document = models.JSONField()
+    version = models.PositiveIntegerField(default=1)

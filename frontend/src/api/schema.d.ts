@@ -288,7 +288,7 @@ export interface paths {
          * Beside
          * @description Two of one's own prints, both as saved.
          */
-        get: operations["zollstock_bench_beside_api_beside"];
+        get: operations["zollstock_jobs_besides_beside"];
         put?: never;
         post?: never;
         delete?: never;
@@ -416,6 +416,51 @@ export interface paths {
         get: operations["zollstock_sizes_room_api_figures"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sensors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sensors */
+        get: operations["zollstock_sizes_sensors_api_sensors"];
+        /**
+         * Change
+         * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["zollstock_sizes_sensors_api_change"];
+        post?: never;
+        /**
+         * Back
+         * @description Back to the table that ships.
+         */
+        delete: operations["zollstock_sizes_sensors_api_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sensors/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Sensors from CSV in the place of those that are there; the columns stay.
+         */
+        post: operations["zollstock_sizes_sensors_api_take_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2924,7 +2969,7 @@ export interface components {
             detail_text: string;
             reverse: components["schemas"]["Reverse"] | null;
             /** Sensors */
-            sensors: components["schemas"]["Sensor"][];
+            sensors: components["schemas"]["SensorPrint"][];
         };
         /**
          * Largest
@@ -2965,10 +3010,10 @@ export interface components {
             loss_text: string;
         };
         /**
-         * Sensor
+         * SensorPrint
          * @description How large a camera's picture is clean, at the same distance on the same surface.
          */
-        Sensor: {
+        SensorPrint: {
             /** Label */
             label: string;
             /** Text */
@@ -3210,6 +3255,116 @@ export interface components {
             ];
             /** Kept */
             kept: string;
+        };
+        /**
+         * SensorsAsked
+         * @description From where the grades are looked at, and on what.
+         */
+        SensorsAsked: {
+            /**
+             * Distance
+             * @default 60 cm
+             */
+            distance: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * Sensor
+         * @description A camera's sensor: a name of one's own, and its px.
+         */
+        Sensor: {
+            /** Name */
+            name: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+        };
+        /** SensorLine */
+        SensorLine: {
+            /** Name */
+            name: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /** Count Text */
+            count_text: string;
+            /** Sizes */
+            sizes: components["schemas"]["SensorSize"][];
+        };
+        /**
+         * SensorSize
+         * @description What a column allows: pixel for pixel, stretched as far as is comfortable, and as far as one should look.
+         */
+        SensorSize: {
+            /** Plain */
+            plain: string;
+            /** Comfortable */
+            comfortable: string;
+            /** Most */
+            most: string;
+        };
+        /**
+         * SensorTable
+         * @description Sensors, and what is wanted of them: a ppi (`150 ppi`) or a grade (`clean`) a column.
+         */
+        SensorTable: {
+            /** Columns */
+            columns: string[];
+            /** Sensors */
+            sensors: components["schemas"]["Sensor"][];
+        };
+        /**
+         * SensorsFound
+         * @description The table worked out; `headings` name its columns with what they hang on.
+         */
+        SensorsFound: {
+            /** Headings */
+            headings: string[];
+            /** Lines */
+            lines: components["schemas"]["SensorLine"][];
+            /** Limits */
+            limits: [
+                string,
+                string
+            ];
+        };
+        /**
+         * SensorsKept
+         * @description The table as it is kept, and worked out; version 0 is the one that ships.
+         */
+        SensorsKept: {
+            /** Version */
+            version: number;
+            table: components["schemas"]["SensorTable"];
+            found: components["schemas"]["SensorsFound"];
+        };
+        /** SensorsChange */
+        SensorsChange: {
+            /** Version */
+            version: number;
+            table: components["schemas"]["SensorTable"];
+        };
+        /**
+         * SensorsCsv
+         * @description A table's text; its sensors take the place of all others.
+         */
+        SensorsCsv: {
+            /** Version */
+            version: number;
+            /** Text */
+            text: string;
         };
         /** Arrival */
         Arrival: {
@@ -4926,7 +5081,7 @@ export interface operations {
             };
         };
     };
-    zollstock_bench_beside_api_beside: {
+    zollstock_jobs_besides_beside: {
         parameters: {
             query: {
                 px_per_mm: number;
@@ -5498,6 +5653,219 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LeaveRoom"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_sensors_api_sensors: {
+        parameters: {
+            query?: {
+                distance?: string;
+                factor?: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_sensors_api_change: {
+        parameters: {
+            query?: {
+                distance?: string;
+                factor?: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SensorsChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_sensors_api_back: {
+        parameters: {
+            query: {
+                distance?: string;
+                factor?: number;
+                unit?: "mm" | "cm" | "in";
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_sensors_api_take_in: {
+        parameters: {
+            query?: {
+                distance?: string;
+                factor?: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SensorsCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorsKept"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -39,7 +39,7 @@ def acuity_reach(effective_ppi: float, factor: float, arcmin: float = 1.0) -> fl
 class Acuity(School):
     id: ClassVar[str] = "acuity"
     label: ClassVar[str] = "Acuity"
-    note: ClassVar[str] = "what the eye resolves there"
+    note: ClassVar[str] = "what the eye resolves"
     by: ClassVar[str] = "by acuity"
     measure: ClassVar[str] = "what the eye can use there"
     base: ClassVar[str] = "1 ÷ (distance in inches × tan(angle))"

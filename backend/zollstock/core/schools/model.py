@@ -12,7 +12,7 @@ from .school import Conditions, School
 class Model(School):
     id: ClassVar[str] = "model"
     label: ClassVar[str] = "Model"
-    note: ClassVar[str] = "no difference seen to the best"
+    note: ClassVar[str] = "no difference is seen"
     by: ClassVar[str] = "by the model of what is seen"
     measure: ClassVar[str] = "what a difference is seen to"
     base: ClassVar[str] = (

@@ -4,7 +4,7 @@ import { shareOf } from "../railScale";
 
 const [WIDTH, HEIGHT, LEFT, FOOT] = [300, 128, 4, 16] as const;
 /** More steps than this are as clear as can be. */
-const MOST_STEPS = 8;
+const MOST_STEPS = 6;
 const TICKS = [
   [100, "10 cm"],
   [300, "30"],
@@ -12,6 +12,8 @@ const TICKS = [
   [3000, "3"],
   [8000, "8 m"],
 ] as const;
+
+const WORDS = { clear: "clear difference", slight: "slight", none: "no difference to be seen" };
 
 const x = (mm: number) => LEFT + shareOf(mm) * (WIDTH - 2 * LEFT);
 const y = (steps: number) => (1 - Math.min(steps, MOST_STEPS) / MOST_STEPS) * (HEIGHT - FOOT);
@@ -37,8 +39,14 @@ export function SeenPlot({ seen, at }: { seen: Seen; at: number }) {
               y={y(upper)}
               height={y(lower) - y(upper)}
             />
-            <text className="seen-word" x={WIDTH - 6} y={y(lower) - 4} textAnchor="end">
-              {zone === "none" ? "no difference" : zone}
+            {/* Where the line is not: near by it is high, from afar low. */}
+            <text
+              className="seen-word"
+              x={zone === "clear" ? WIDTH - 6 : 6}
+              y={(y(upper) + y(lower)) / 2 + 4}
+              textAnchor={zone === "clear" ? "end" : "start"}
+            >
+              {WORDS[zone]}
             </text>
           </g>
         ))}

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
@@ -14,14 +14,13 @@ from zollstock.core.plan import lengths_of, parse_plan
 from zollstock.core.seen import apart
 from zollstock.core.show import style_for
 from zollstock.core.work import Work, work_out
-from zollstock.jobs.api import own_prints
-from zollstock.jobs.models import Design
 from zollstock.pictures.api import PictureFacts, facts
 from zollstock.pictures.measured import measures_of
 
-from .api import ShownUnit
+from .api import own_prints
+from .models import Design
 
-router = Router(tags=["bench"])
+router = Router(tags=["jobs"])
 
 
 class Chair(Schema):
@@ -29,7 +28,7 @@ class Chair(Schema):
 
     px_per_mm: Annotated[float, Field(ge=0.5, le=100)]
     eyes: Annotated[float, Field(ge=50, le=20_000)]
-    unit: ShownUnit = "cm"
+    unit: Literal["mm", "cm", "in"] = "cm"
 
 
 class BesideSide(Schema):

@@ -1,0 +1,77 @@
+"""CSV that any spreadsheet opens and writes, and that cannot start anything there."""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from typing import Any
+
+from .library import plain
+from .refusal import Refusal
+
+_STARTERS = ("=", "+", "-", "@", "\t", "\r")
+
+#: The text under a column's name, empty where there is none.
+Cell = Callable[[str], str]
+
+
+class TableError(Refusal):
+    """A table that cannot be read; the message names the line and what is wrong with it."""
+
+
+def write_table(columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:
+    """CSV text with a header line. Texts that a spreadsheet would run get a ' before them."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(columns)
+    for row in rows:
+        writer.writerow([_harmless(value) for value in row])
+    return out.getvalue()
+
+
+def _harmless(value: Any) -> Any:
+    return f"'{value}" if isinstance(value, str) and value.startswith(_STARTERS) else value
+
+
+def records(
+    text: str, what: str, columns: Sequence[str], needs: Sequence[Sequence[str]]
+) -> Iterator[tuple[Cell, int]]:
+    """The lines of a table of `what` with commas, semicolons or tabs, each with its number. Raises `TableError`.
+
+    The first line names the columns, of which one of `needs` must be there whole. Empty lines are passed over; a
+    table without any other is refused.
+    """
+    text = text.removeprefix("\ufeff")
+    header = next((line for line in text.splitlines() if line.strip()), "")
+    if not header:
+        raise TableError("there is nothing in this table")
+    divider = max((",", ";", "\t"), key=header.count)
+    rows = csv.DictReader(io.StringIO(text.lstrip()), delimiter=divider)
+    names = [plain(name or "") for name in rows.fieldnames or []]
+    if not any(set(need) <= set(names) for need in needs):
+        wanted = ", or ".join(" and ".join(need) for need in reversed(needs))
+        raise TableError(
+            f"line 1: a table of {what} begins with a line that names its columns: {', '.join(columns)} "
+            f"({wanted}, are needed)"
+        )
+    rows.fieldnames = names
+    found = 0
+    try:
+        for row in rows:
+            if any((value or "").strip() for value in row.values() if isinstance(value, str)):
+                found += 1
+                yield _cell(row), rows.line_num
+    except csv.Error:
+        raise TableError(f"line {rows.line_num}: this is not a table") from None
+    if not found:
+        raise TableError(f"there are no {what} below the first line")
+
+
+def _cell(row: dict[str, Any]) -> Cell:
+    def cell(name: str) -> str:
+        value = row.get(name)
+        return re.sub(r"^'(?=[=+\-@])", "", value.strip() if isinstance(value, str) else "")
+
+    return cell
