@@ -6,6 +6,7 @@ import { BenchPage } from "./bench/BenchPage";
 import { usePlanStore } from "./bench/planStore";
 import { UnsavedLine } from "./bench/UnsavedLine";
 import { HowBigPage } from "./howbig/HowBigPage";
+import { SensorsPage } from "./howbig/SensorsPage";
 import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
@@ -61,6 +62,7 @@ function Places() {
       <Route path="/pictures/:picture" element={<PicturePage />} />
       <Route path="/sizes" element={<LibraryPage />} />
       <Route path="/how-big" element={<HowBigPage />} />
+      <Route path="/sensors" element={<SensorsPage />} />
       <Route path="/leave-room" element={<LeaveRoomPage />} />
       <Route path="/batches/new" element={<NewBatchPage />} />
       <Route path="/batches/:batch" element={<BatchPage />} />

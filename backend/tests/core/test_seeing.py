@@ -188,7 +188,7 @@ def test_the_school_judges_by_the_model() -> None:
     made = plan(viewing={"school": "model", "distance": "1 m"}, medium={"name": "canvas"})
     found = reckon(made)
     assert found.figure("need_ppi").value == pytest.approx(need(1000, 0.11))
-    assert "ink σ 0.11 mm" in found.figure("need_ppi").working
+    assert "ink σ 0.11 mm" in found.figure("need_ppi").formula
     typed = plan(viewing={"school": "model", "distance": "1 m"}, medium={"spread": 0.3})
     assert reckon(typed).figure("need_ppi").value < found.figure("need_ppi").value
 

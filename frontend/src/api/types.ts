@@ -55,3 +55,7 @@ export const STEPS: readonly Step[] = ["picture", "size", "fit", "edge", "pixels
 export type Seen = Schemas["SeenSheet"];
 export type Beside = Schemas["Beside"];
 export type BesideSide = Schemas["BesideSide"];
+export type SensorsKept = Schemas["SensorsKept"];
+export type SensorTable = Schemas["SensorTable"];
+export type Sensor = Schemas["Sensor"];
+export type SensorSize = Schemas["SensorSize"];

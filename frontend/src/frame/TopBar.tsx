@@ -14,7 +14,12 @@ const SHELVES: readonly (readonly [word: string, places: readonly ShelfPlace[]])
         name: "Leave room",
         says: "What of the picture survives all the sizes wanted later",
       },
-      { to: "/how-big", name: "How big", says: "The largest print of a picture or a camera, and from where" },
+      {
+        to: "/how-big",
+        name: "How big",
+        says: "The largest print of a picture, for each grade, and from where",
+      },
+      { to: "/sensors", name: "Cameras", says: "How large cameras print, before buying or shooting" },
     ],
   ],
   [

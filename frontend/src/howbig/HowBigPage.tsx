@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import type { HowBig, PictureFacts, ReadSize } from "../api/types";
 import { useReference } from "../api/useReference";
@@ -198,10 +198,15 @@ export function HowBigPage() {
           )}
         </section>
         {found.data && (
-          <section className="panel howbig-sensors" aria-label="By sensor">
+          <section className="panel howbig-sensors" aria-label="By camera">
             <div>
-              <h2 className="font-semibold">By sensor</h2>
-              <p className="soft">clean, of 3:2</p>
+              <h2 className="font-semibold">By camera</h2>
+              <Link
+                className="underline"
+                to={`/sensors?${new URLSearchParams({ distance, medium: asked.medium })}`}
+              >
+                clean; the whole table
+              </Link>
             </div>
             <dl>
               {found.data.sensors.map((one) => (

@@ -5,7 +5,9 @@ from __future__ import annotations
 from typing import ClassVar
 
 from .. import seeing, show
-from ..rational import Fraction
+from ..lengths import MM_PER_INCH
+from ..rational import Fraction, exact
+from ..workings import number, written
 from .school import Conditions, School
 
 
@@ -16,7 +18,7 @@ class Model(School):
     by: ClassVar[str] = "by the model of what is seen"
     measure: ClassVar[str] = "what a difference is seen to"
     base: ClassVar[str] = (
-        f"the ppi that is {seeing.UNSEEN:g} just-noticeable step from the best this surface can show"
+        f"px along the distance that are {seeing.UNSEEN:g} just-noticeable step from the best of the surface"
     )
     source: ClassVar[str] = (
         "A model, for which nobody was measured: detail of the picture × lens × pixels × spread of ink × the eye's "
@@ -31,5 +33,12 @@ class Model(School):
         return seeing.reach(usable_ppi, under.spread)
 
     def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
-        values = f"from {show.decimal(distance_mm, 0)} mm, ink σ {show.decimal(under.spread, 3)} mm: {show.ppi(need)}"
-        return self.base, values
+        along = need * exact(distance_mm) / MM_PER_INCH
+        put_in = written(
+            "{} px ÷ {} mm × 25.4 mm/in",
+            (number(along, 0), number(exact(distance_mm), 1)),
+            lambda px, far: px / far * MM_PER_INCH,
+            show.ppi,
+            show.ppi(need),
+        )
+        return f"{self.base} ÷ distance, ink σ {show.decimal(under.spread, 3)} mm", put_in

@@ -1,0 +1,326 @@
+import { X } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import type { Sensor, SensorSize, SensorTable } from "../api/types";
+import { useReference } from "../api/useReference";
+import { LengthField } from "../fields/LengthField";
+import { TopBar } from "../frame/TopBar";
+import { usePreferences } from "../session/useSession";
+import { Coming } from "../shell/Coming";
+import { Pick as PickOne } from "../shell/Pick";
+import { Problem } from "../shell/Problem";
+import { typeset } from "../shell/typeset";
+import "./howbig.css";
+import { useSensors } from "./useSensors";
+
+const nothing = () => undefined;
+const PX = /^\s*(\d{1,6})\s*[x×*]\s*(\d{1,6})\s*(?:px)?\s*$/i;
+const MOST_COLUMNS = 6;
+type Stretch = keyof SensorSize;
+
+/** How large cameras' pictures print: a table of the studio's own. */
+export function SensorsPage() {
+  const { account } = usePreferences();
+  const [search, setSearch] = useSearchParams();
+  const media = useReference().data?.media ?? [];
+  const asked = {
+    medium: search.get("medium") ?? "satin photo paper",
+    distance: search.get("distance") ?? "60 cm",
+  };
+  const tell = (change: Partial<typeof asked>) => setSearch({ ...asked, ...change }, { replace: true });
+  const factor = media.find((item) => item.name === asked.medium)?.factor ?? 1;
+  const query = { distance: asked.distance, factor, unit: account.unit };
+  const { kept, change, takeBack } = useSensors(query);
+  const [stretch, setStretch] = useState<Stretch>("plain");
+  const words = new URLSearchParams({ ...query, factor: String(factor) }).toString();
+  const keep = (table: SensorTable) => change.mutate({ table });
+  useEffect(() => {
+    document.title = "Cameras · Zollstock";
+    return () => {
+      document.title = "Zollstock";
+    };
+  }, []);
+  const { table, found, version } = kept.data ?? {};
+  return (
+    <div className="bench">
+      <TopBar>
+        {(["pdf", "csv"] as const).map((kind) => (
+          <a
+            key={kind}
+            className="plain-button inline-flex items-center"
+            href={`/api/sensors.${kind}?${words}`}
+            download
+          >
+            {kind === "pdf" ? "Leaf, PDF" : "CSV"}
+          </a>
+        ))}
+      </TopBar>
+      <main className="howbig">
+        <section
+          className="panel flex min-h-0 flex-col overflow-auto px-4 py-3"
+          aria-label="Cameras and how large they print"
+        >
+          <h1 className="text-xl font-semibold">How large cameras print</h1>
+          <p className="soft pb-2">
+            Pixel for pixel, or enlarged as far as is comfortable, or as far as one should look at it first.
+          </p>
+          <Coming query={kept} what="The table" />
+          {table && found && (
+            <table className="sensors">
+              <thead>
+                <tr>
+                  <th scope="col">Camera</th>
+                  <th scope="col">px</th>
+                  {table.columns.map((column, at) => (
+                    <th scope="col" key={`${version}-${at}`}>
+                      <span className="flex items-center gap-1">
+                        <Cell
+                          label={`Column ${at + 1}: a ppi or a grade`}
+                          value={column}
+                          onMeant={(text) =>
+                            keep({
+                              ...table,
+                              columns: table.columns.map((old, index) => (index === at ? text : old)),
+                            })
+                          }
+                        />
+                        {table.columns.length > 1 && (
+                          <Remove
+                            label={`Remove the column ${column}`}
+                            onClick={() =>
+                              keep({ ...table, columns: table.columns.filter((_, index) => index !== at) })
+                            }
+                          />
+                        )}
+                      </span>
+                      <span className="soft block text-[12.5px] font-normal">
+                        {typeset(found.headings[at] ?? "")}
+                      </span>
+                    </th>
+                  ))}
+                  <td>
+                    {table.columns.length < MOST_COLUMNS && (
+                      <button
+                        type="button"
+                        className="min-h-6 underline"
+                        onClick={() => keep({ ...table, columns: [...table.columns, "240 ppi"] })}
+                      >
+                        Add a column
+                      </button>
+                    )}
+                  </td>
+                </tr>
+              </thead>
+              <tbody>
+                {table.sensors.map((sensor, at) => {
+                  const put = (next: Sensor | null) =>
+                    keep({
+                      ...table,
+                      sensors: table.sensors.flatMap((old, index) =>
+                        index !== at ? [old] : next ? [next] : [],
+                      ),
+                    });
+                  return (
+                    <tr key={`${version}-${at}`}>
+                      <th scope="row">
+                        <Cell
+                          label={`Name of ${sensor.name}`}
+                          value={sensor.name}
+                          onMeant={(name) => put({ ...sensor, name })}
+                        />
+                      </th>
+                      <td>
+                        <Cell
+                          label={`px of ${sensor.name}`}
+                          value={`${sensor.width_px} × ${sensor.height_px}`}
+                          wrong={(text) => (PX.test(text) ? "" : "Type px like 6000 × 4000.")}
+                          onMeant={(text) => put({ ...sensor, ...pixelsOf(text) })}
+                        />
+                      </td>
+                      {found.lines[at]?.sizes.map((size, column) => (
+                        <td key={column} className="figure text-[16px] whitespace-nowrap">
+                          {typeset(size[stretch])}
+                        </td>
+                      ))}
+                      <td>
+                        <Remove label={`Remove ${sensor.name}`} onClick={() => put(null)} />
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          )}
+          {table && <AddSensor onAdd={(sensor) => keep({ ...table, sensors: [...table.sensors, sensor] })} />}
+        </section>
+        <section
+          aria-label="From where, on what"
+          className="panel flex min-h-0 flex-col gap-3 overflow-y-auto px-4 py-3"
+        >
+          <h2 className="text-[17px] font-semibold">From where, on what</h2>
+          <LengthField
+            narrow
+            label="Looked at from"
+            inputClass="figure !w-40"
+            unit={account.unit}
+            purpose="distance"
+            value={asked.distance}
+            keeps="table"
+            onStart={nothing}
+            onRead={(distance) => tell({ distance })}
+            onBack={nothing}
+            onDone={nothing}
+          />
+          <label className="flex items-center justify-between gap-3">
+            Printed on
+            <select
+              className="field !w-40"
+              value={asked.medium}
+              onChange={(event) => tell({ medium: event.target.value })}
+            >
+              {media.map((item) => (
+                <option key={item.name}>{item.name}</option>
+              ))}
+            </select>
+          </label>
+          <p className="soft">Both count for grades; a ppi is a ppi.</p>
+          <PickOne<Stretch>
+            label="Enlarged"
+            options={[
+              { value: "plain", label: "As it is" },
+              { value: "comfortable", label: typeset(found?.limits[0] ?? "1.8 ×") },
+              { value: "most", label: typeset(found?.limits[1] ?? "2 ×") },
+            ]}
+            value={stretch}
+            onPick={setStretch}
+          />
+          <div aria-live="polite">{change.error && <Problem message={change.error.message} />}</div>
+          {takeBack && (
+            <button type="button" className="plain-button" onClick={takeBack}>
+              Take the last change back
+            </button>
+          )}
+          <label className="plain-button inline-flex cursor-pointer items-center justify-center focus-within:outline-2">
+            Bring a table, CSV
+            <input
+              type="file"
+              className="sr-only"
+              accept=".csv,text/csv"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                event.target.value = "";
+                void file?.text().then((csv) => change.mutate({ csv }));
+              }}
+            />
+          </label>
+          <p className="soft">Columns name, width_px, height_px. Its cameras take the place of these.</p>
+          {(version ?? 0) > 0 && (
+            <button type="button" className="plain-button" onClick={() => change.mutate({ shipped: true })}>
+              Back to the table that ships
+            </button>
+          )}
+          <Link className="underline" to="/how-big">
+            How big one picture can be printed
+          </Link>
+        </section>
+      </main>
+    </div>
+  );
+}
+
+function pixelsOf(text: string): Pick<Sensor, "width_px" | "height_px"> {
+  const [, width, height] = PX.exec(text) ?? [];
+  return { width_px: Number(width), height_px: Number(height) };
+}
+
+/** A cell that is typed in: Enter or leaving means it, Escape gives it back. */
+function Cell(props: {
+  label: string;
+  value: string;
+  wrong?: (text: string) => string;
+  onMeant: (text: string) => void;
+}) {
+  const [text, setText] = useState(props.value);
+  const said =
+    text === props.value ? "" : (props.wrong?.(text) ?? (text.trim() ? "" : "Something is needed here."));
+  const meant = () => {
+    if (said) return;
+    if (text.trim() !== props.value) props.onMeant(text.trim());
+  };
+  return (
+    <>
+      <input
+        className="cell"
+        aria-label={props.label}
+        aria-invalid={said ? true : undefined}
+        dir="auto"
+        value={text}
+        maxLength={80}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={meant}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") setText(props.value);
+        }}
+      />
+      {said && (
+        <span role="alert" className="cell-wrong">
+          {said}
+        </span>
+      )}
+    </>
+  );
+}
+
+function Remove({ label, onClick }: { label: string; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      className="grid size-6 place-items-center"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+    >
+      <X size={15} aria-hidden />
+    </button>
+  );
+}
+
+function AddSensor({ onAdd }: { onAdd: (sensor: Sensor) => void }) {
+  const [name, setName] = useState("");
+  const [pixels, setPixels] = useState("");
+  const missing = !name.trim() ? "a name" : !PX.test(pixels) ? "px like 6000 × 4000" : "";
+  return (
+    <form
+      className="flex flex-wrap items-center gap-2 pt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (missing) return;
+        onAdd({ name: name.trim(), ...pixelsOf(pixels) });
+        setName("");
+        setPixels("");
+      }}
+    >
+      <input
+        className="field !w-52"
+        aria-label="Name of a new camera"
+        placeholder="A camera"
+        maxLength={80}
+        dir="auto"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <input
+        className="field figure !w-40"
+        aria-label="px of a new camera"
+        placeholder="6000 × 4000"
+        value={pixels}
+        onChange={(event) => setPixels(event.target.value)}
+      />
+      <button type="submit" className="plain-button">
+        Add
+      </button>
+      {(name || pixels) && missing && <span className="soft">It wants {missing}.</span>}
+    </form>
+  );
+}
