@@ -158,7 +158,7 @@ def test_the_words_of_the_rail_never_run_into_each_other(bench) -> None:
     viewer = page.get_by_role("slider", name="Viewer's distance")
     viewer.focus()
     meeting = """() => {
-      const words = [...document.querySelectorAll('.rail-words, .rail-flag > span, .rail-reset')];
+      const words = [...document.querySelectorAll('.rail-words, .rail-flag > span, .rail-stretch > span, .rail-reset, .rail-lines')];
       const boxes = words.map((node) => [node.textContent, node.getBoundingClientRect()]);
       return boxes.flatMap(([one, a], at) => boxes.slice(at + 1)
         .filter(([, b]) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom)

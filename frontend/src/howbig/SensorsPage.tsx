@@ -94,7 +94,7 @@ export function SensorsPage() {
                         )}
                       </span>
                       <span className="soft block text-[12.5px] font-normal">
-                        {typeset(found.headings[at] ?? "")}
+                        {found.headings[at] !== column && typeset(found.headings[at] ?? "")}
                       </span>
                     </th>
                   ))}

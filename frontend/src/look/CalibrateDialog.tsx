@@ -10,8 +10,8 @@ const BY = [
   { value: "card", label: "A card" },
   { value: "ruler", label: "A ruler" },
 ] as const;
-/** As long a scale as fits the dialog at usual screens: 10 cm, or 4 in. */
-const LONG = { cm: 100, in: 101.6 };
+/** As long a scale, mm, as fits the dialog at usual screens: 8 cm, or 3 in. */
+const LONG = { cm: 80, in: 76.2 };
 
 /** A card or a ruler is held to the screen, and its like made as large: then a millimetre is a millimetre. */
 export function CalibrateDialog({ onClose }: { onClose: () => void }) {
@@ -93,7 +93,7 @@ export function CalibrateDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-/** A scale of 10 cm or 4 in, with its ticks. */
+/** A scale of 8 cm or 3 in, with its ticks. */
 function Scale({ inches, pxPerMm }: { inches: boolean; pxPerMm: number }) {
   const long = inches ? LONG.in : LONG.cm;
   const [step, big] = inches ? [25.4 / 8, 8] : [1, 10];
@@ -104,7 +104,7 @@ function Scale({ inches, pxPerMm }: { inches: boolean; pxPerMm: number }) {
       height={56}
       data-testid="ruler"
       role="img"
-      aria-label={inches ? "4 in" : "10 cm"}
+      aria-label={inches ? "3 in" : "8 cm"}
     >
       <g stroke="currentColor" fill="currentColor">
         {Array.from({ length: count + 1 }, (_, at) => {
