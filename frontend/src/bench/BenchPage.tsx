@@ -115,12 +115,12 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
             </>
           }
           label="Take it further"
-          className="plain-button"
+          className="plain-button max-md:!px-2"
           places={further(print)}
           asked={asked}
           right
         />
-        <button type="button" className="strong-button" onClick={() => void makeFile()}>
+        <button type="button" className="strong-button max-md:!px-2.5" onClick={() => void makeFile()}>
           Make the file
         </button>
       </PrintTop>

@@ -35,6 +35,7 @@ export function DistanceRail(props: {
   const { element: track, width } = useSize<HTMLDivElement>();
   const at = rail.viewer.at_mm;
   const farthest = Math.max(FARTHEST_MM, rail.room?.at_mm ?? 0);
+  const end = rail.room ? shareOn(rail.room.at_mm, farthest) : 1;
   const shareOf = (mm: number) => shareOn(mm, farthest);
   const narrow = width < NARROW_PX;
   const words = Math.max(rail.viewer.text.length, rail.verdict.length) * LETTER_PX + BESIDE_VIEWER_PX;
@@ -88,7 +89,8 @@ export function DistanceRail(props: {
       <div ref={track} className="rail-track" {...drag()}>
         {rail.bands.map((band) => {
           const from = shareOf(band.start_mm);
-          const to = band.end_mm == null ? 1 : shareOf(band.end_mm);
+          const to = Math.min(end, band.end_mm == null ? 1 : shareOf(band.end_mm));
+          if (from >= to) return null;
           return (
             <div
               key={band.grade}

@@ -30,7 +30,7 @@ def detail(work: Work, measures: Measures) -> Iterator[Figure]:
         show.ppi(ppi),
     )
     spread = detail_range(work, measures)
-    if spread is not None:
+    if spread is not None and share < 1:
         low, high = (show.decimal(one, 0) for one in spread)
         put_in = f"between {low} and {high}: {put_in}"
     yield figure("detail_ppi", "Detail of about", ppi, "ppi", show.ppi(ppi),
