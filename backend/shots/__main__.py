@@ -14,8 +14,6 @@ FOG, GEARS, STARS, SEAWEED, KEEPER, WALL, POSTCARD, SLUICE = range(8)
 
 #: (file, number of the print, step, unit, light)
 BENCH = (
-    ("bench-picture", GEARS, "picture", "cm", "Paper"),
-    ("bench-size", SLUICE, "size", "cm", "Paper"),
     ("bench-fit", SLUICE, "fit", "cm", "Paper"),
     ("bench-edge", KEEPER, "edge", "cm", "Paper"),
     ("bench-distance", STARS, "distance", "cm", "Paper"),
@@ -54,6 +52,8 @@ def main(address: str, name: str, password: str) -> None:
             if step == "handover" and not page.locator("[data-order=done]").count():
                 page.get_by_role("button", name="Make the file").first.click()
                 page.locator("[data-order=done]").first.wait_for(timeout=60_000)
+            if step == "distance":
+                page.locator(".seen-plot").scroll_into_view_if_needed()
             keep(page, file)
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
@@ -116,7 +116,7 @@ def proof(page: Page, print_: str) -> None:
 
 
 def seen(page: Page, print_: str) -> None:
-    """A picture pixel by pixel, and how big another can be printed."""
+    """A picture pixel by pixel, how big another can be printed, cameras, two prints from there."""
     page.goto(f"{print_}/look")
     settle(page, "cm", "Paper")
     page.get_by_role("button", name="3 sharpest part").click()
@@ -129,6 +129,14 @@ def seen(page: Page, print_: str) -> None:
     page.keyboard.press("Enter")
     page.get_by_test_id("reverse").wait_for()
     keep(page, "how-big")
+    page.get_by_role("link", name="clean; the whole table").click()
+    page.get_by_label("Name of Plover, 12 MP").wait_for()
+    keep(page, "cameras")
+    page.evaluate("localStorage.setItem('zollstock.px-per-mm', '4.2')")
+    page.goto(f"{print_}/look?as=there")
+    page.get_by_label("Beside it").select_option(label="The sluice at dusk, 30 × 20 cm")
+    page.get_by_test_id("apart").wait_for()
+    keep(page, "from-there")
 
 
 def settle(page: Page, unit: str, light: str) -> None:

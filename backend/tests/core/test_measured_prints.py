@@ -9,6 +9,7 @@ from zollstock.core.copies import copied
 from zollstock.core.detail import detail_range
 from zollstock.core.measures import Measures, SharpnessMap
 from zollstock.core.measurewords import told
+from zollstock.core.plan import PlanError, parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import Finding
 from zollstock.core.studio import Studio
@@ -32,6 +33,51 @@ def test_a_second_resolution_stands_beside_the_counted_one() -> None:
     assert (low, high) == (pytest.approx(125), pytest.approx(250 / 2**0.5))
     text = found(measures)["detail-less"].text
     assert text.startswith("250 ppi in pixels, detail of about 125 to 177:")
+
+
+def test_a_verdict_follows_the_detail_by_choice_and_back_again() -> None:
+    """Of 24 MP 9 in the middle: √(9 ÷ 24) = 0.61 of 250 ppi are 153; cured and undone by one click each."""
+    measures = Measures(true_detail=(6_000_000, 12_000_000))
+    studio = Studio(measures=measures)
+    counted = reckon(plan(**SIZED), studio=studio)
+    assert counted.figure("detail_ppi").value == pytest.approx(250 * (9 / 24) ** 0.5)
+    assert counted.figure("detail_ppi").working.startswith("between 125 and 177: 250 × 0.61")
+    offer = next(one for one in counted.findings if one.id == "detail-less")
+    judged_plan = parse_plan(patched(plan_document(plan(**SIZED)), offer.fix or {}))
+    judged = reckon(judged_plan, studio=studio)
+    assert judged.figure("quality_ratio").value == pytest.approx(
+        0.61 * counted.figure("quality_ratio").value
+    )
+    assert judged.figure("clean_from").value == pytest.approx(
+        counted.figure("clean_from").value / 0.61
+    )
+    for school, other in zip(judged.schools, counted.schools, strict=True):
+        assert school.quality_ratio == pytest.approx(0.61 * other.quality_ratio)
+    same = ("effective_ppi", "need_ppi", "crop_width", "output_ppi", "output_width_px")
+    assert all(judged.figure(name).value == counted.figure(name).value for name in same)
+    back = next(one for one in judged.findings if one.id == "detail-counted")
+    assert parse_plan(patched(plan_document(judged_plan), back.fix or {})) == plan(**SIZED)
+
+
+def test_detail_counts_for_nothing_on_a_screen() -> None:
+    screen = plan(target={"width": "1920 px", "height": "1080 px"}, viewing={"detail": 0.5})
+    assert (
+        reckon(screen).figure("quality_ratio").value
+        == reckon(plan(target={"width": "1920 px", "height": "1080 px"}))
+        .figure("quality_ratio")
+        .value
+    )
+
+
+def test_nobody_looks_from_behind_the_wall() -> None:
+    wide = {"distance": "3 m", "room": "2 m"}
+    made = plan(**SIZED, viewing=wide)
+    finding = next(one for one in reckon(made).findings if one.id == "room-shallow")
+    assert "but the room is 79 in deep" in finding.text
+    cured = parse_plan(patched(plan_document(made), finding.fix or {}))
+    assert "room-shallow" not in {one.id for one in reckon(cured).findings}
+    with pytest.raises(PlanError, match=r"viewing\.room|0 deep"):
+        plan(viewing={"room": "0 cm"})
 
 
 def test_nothing_is_said_where_the_pixels_are_all_there() -> None:
