@@ -1,4 +1,4 @@
-"""`zollstock reckon`: a plan in, its reckoning out. Needs no database and no server."""
+"""`zollstock reckon`: a plan in, its reckoning out; a layout in, its sheets out. Needs no database and no server."""
 
 from __future__ import annotations
 
@@ -8,60 +8,94 @@ import sys
 from pathlib import Path
 from typing import Any
 
+from .faults import DocumentError
+from .layouts.wish import LAYOUT_FORMAT, Wish
 from .pipes import reader_may_leave
-from .plan import Plan, PlanError, parse_plan
+from .plan import Plan, parse_plan
 
 INVALID = 2
 
 
 def main(arguments: list[str] | None = None) -> int:
     parser = argparse.ArgumentParser(
-        prog="zollstock reckon", description="Reckon a print plan (zollstock.plan/1)."
+        prog="zollstock reckon",
+        description="Reckon a print plan (zollstock.plan/1) or a layout (zollstock.layout/1).",
     )
-    parser.add_argument("plan", help="the plan document, or - for standard input")
+    parser.add_argument("plan", help="the document, or - for standard input")
     parser.add_argument("--text", action="store_true", help="print the worksheet for people")
     options = parser.parse_args(arguments)
-    plan = read_plan(options.plan)
-    if plan is None:
+    document = read_document(options.plan)
+    if document is None:
         return INVALID
-    if options.text:
-        from .worksheet import text_worksheet
-
-        answer = text_worksheet(plan)
-    else:
-        from .reckon import reckon
-        from .reckoning import reckoning_json
-
-        answer = reckoning_json(reckon(plan), indent=1)
+    answer = (
+        _of_plan(document, options.text)
+        if isinstance(document, Plan)
+        else _of_layout(document, options.text)
+    )
     with reader_may_leave():
         print(answer)
     return 0
 
 
-def read_plan(name: str) -> Plan | None:
-    """The plan in a file or on standard input; None after telling every fault on standard error."""
+def _of_plan(plan: Plan, text: bool) -> str:
+    if text:
+        from .worksheet import text_worksheet
+
+        return text_worksheet(plan)
+    from .reckon import reckon
+    from .reckoning import reckoning_json
+
+    return reckoning_json(reckon(plan), indent=1)
+
+
+def _of_layout(wish: Wish, text: bool) -> str:
+    from .layouts import reckon_layout
+    from .layouts.document import sheets_json
+    from .layouts.text import text_sheets
+
+    made = reckon_layout(wish)
+    return text_sheets(wish, made) if text else sheets_json(made, indent=1)
+
+
+def read_document(name: str) -> Plan | Wish | None:
+    """The plan or layout in a file or on standard input; None after telling every fault on standard error."""
+    document = _decoded(name)
+    if document is _NOTHING:
+        return None
+    layout = isinstance(document, dict) and document.get("format") == LAYOUT_FORMAT
+    try:
+        if layout:
+            from .layouts import parse_layout
+
+            return parse_layout(document)
+        return parse_plan(document)
+    except DocumentError as error:
+        for path, message in error.problems:
+            print(f"{path}: {message}", file=sys.stderr)
+        return None
+
+
+_NOTHING = object()
+
+
+def _decoded(name: str) -> Any:
+    """The JSON in a file or on standard input; `_NOTHING` after telling why there is none."""
     try:
         given = sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes()
         text = given.decode("utf-8-sig")
     except UnicodeDecodeError:
         _refuse(f"{name}: this is not a text file")
-        return None
+        return _NOTHING
     except (OSError, ValueError) as error:  # ValueError: a name that no file can have
         reason = getattr(error, "strerror", None) or "cannot be read"
         _refuse(f"{name}: {reason.lower()}")
-        return None
+        return _NOTHING
     try:
-        document: Any = json.loads(text)
+        return json.loads(text)
     except (ValueError, RecursionError) as error:
         where = f"line {error.lineno}: " if isinstance(error, json.JSONDecodeError) else ""
         _refuse(f"{name}: {where}this is not JSON")
-        return None
-    try:
-        return parse_plan(document)
-    except PlanError as error:
-        for path, message in error.problems:
-            print(f"{path}: {message}", file=sys.stderr)
-        return None
+        return _NOTHING
 
 
 def _refuse(message: str) -> None:

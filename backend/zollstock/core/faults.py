@@ -32,7 +32,11 @@ def told(error: ValidationError, root: type[Part], name: str) -> list[tuple[str,
     # Wording each of 100 000 faults would take seconds, and nobody reads them.
     for item in error.errors(include_url=False, include_input=False)[:MOST_PROBLEMS]:
         if item["type"] == "plan":
-            found.extend(item["ctx"]["problems"])
+            holder = _path(list(_steps(root, item["loc"])))
+            found.extend(
+                (f"{holder}.{path}" if holder else path, message)
+                for path, message in item["ctx"]["problems"]
+            )
             continue
         steps = list(_steps(root, item["loc"]))
         found.append((one_line(_path(steps) or name), one_line(_message(item, root))))

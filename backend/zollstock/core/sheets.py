@@ -13,6 +13,7 @@ from .box import ZERO, Box
 from .edges.kind import Rim
 from .grid import Grid, PixelBox
 from .ink import Label, Point, Stroke
+from .lengths import MM_PER_INCH
 from .pixelcount import round_px
 from .rational import Fraction
 from .straighten import UPRIGHT, Lean
@@ -49,6 +50,21 @@ class Piece:
 
 
 @dataclass(frozen=True, slots=True)
+class Excerpt:
+    """A part of a plan's own file on a sheet: the pixels `shown` of it, lying in `box` (mm), turned clockwise.
+
+    `part` is the same part of its document in mm, exact.
+    """
+
+    name: str
+    plan: int
+    part: Box
+    shown: PixelBox
+    box: Box
+    turn: Turn = 0
+
+
+@dataclass(frozen=True, slots=True)
 class Sheet:
     """A sheet of paper, or the file for one.
 
@@ -64,6 +80,7 @@ class Sheet:
     pieces: tuple[Piece, ...]
     strokes: tuple[Stroke, ...] = ()
     labels: tuple[Label, ...] = ()
+    excerpts: tuple[Excerpt, ...] = ()
 
     @property
     def media(self) -> Box:
@@ -72,6 +89,14 @@ class Sheet:
     @property
     def grid(self) -> Grid:
         return Grid.over(self.width, self.height, self.ppi)
+
+    def pixels(self, excerpt: Excerpt) -> PixelBox:
+        """Where an excerpt lies in whole pixels: its corner rounded, with as many pixels as it shows."""
+        per_mm, shown = self.ppi / MM_PER_INCH, excerpt.shown
+        wide, high = (shown.h, shown.w) if excerpt.turn in (90, 270) else (shown.w, shown.h)
+        return PixelBox(
+            round_px(excerpt.box.x * per_mm), round_px(excerpt.box.y * per_mm), wide, high
+        )
 
 
 @dataclass(frozen=True, slots=True)

@@ -37,5 +37,7 @@ SOURCES: dict[str, str] = {
     "grades": f"Quality ratio = effective ÷ needed: {grades_in_words('from', '{} below')}.",
     "output": "keep: the effective ppi; need: the chosen school's; device: the effective ppi to "
     f"the nearest step of {DEVICE_STEP} within {DEVICE_LEAST} and {DEVICE_MOST}, or the printer's native ppi; fixed: as set.",
+    "tiles": "Sheets in one direction: 1 where the side fits the usable area (the sheet without its margins), else "
+    "ceil((side − overlap) ÷ (usable − overlap)). Both turns are tried, the fewer sheets count, standing where they are equal.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }

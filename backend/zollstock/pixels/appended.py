@@ -1,4 +1,4 @@
-"""The picture of a PDF, put into it as its pixels come.
+"""The pictures of a PDF, put into it as their pixels come.
 
 A library that builds PDFs holds every stream whole in memory; a print of several hundred megapixels is
 more than that. So the library builds the file around an empty picture, and the picture is appended: an
@@ -8,8 +8,9 @@ more than that. So the library builds the file around an empty picture, and the 
 from __future__ import annotations
 
 import io
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
+from typing import NamedTuple
 
 import pikepdf
 from pikepdf import Dictionary
@@ -18,43 +19,58 @@ from .vips import pyvips
 
 #: A PNG begins with so many bytes, and so does each of its chunks.
 _SIGNATURE, _HEAD, _CHECK = 8, 8, 4
+
+
 Take = Callable[[bytes], object]
 
 
-def append(path: Path, built: bytes, encoding: Dictionary, encoded: Callable[[Take], None]) -> None:
-    """Write the PDF `built` to `path`, the stream named /Picture on its page filled by `encoded`.
+class Encoded(NamedTuple):
+    """How a picture is encoded, the entries /Filter and /DecodeParms, and what writes it so."""
 
-    `encoding` says how it is encoded: the entries /Filter and /DecodeParms.
-    """
+    entries: Dictionary
+    write: Callable[[Take], None]
+
+
+def append(path: Path, built: bytes, pictures: Sequence[Encoded]) -> None:
+    """Write the PDF `built` to `path`, the stream named /Picture on each of its pages filled in their order."""
     with pikepdf.open(io.BytesIO(built)) as document:
-        picture = document.pages[0].Resources.XObject.Picture
-        number, _ = picture.objgen
-        entries = Dictionary(
-            {key: value for key, value in [*picture.items(), *encoding.items()] if key != "/Length"}
-        )
+        described = [
+            _described(page.Resources.XObject.Picture, encoded.entries)
+            for page, encoded in zip(document.pages, pictures, strict=True)
+        ]
         size = int(document.trailer.Size)
         trailer = Dictionary(
             {key: value for key, value in document.trailer.items() if key in _IN_TRAILER}
         )
-        described, ends = entries.unparse(resolved=True), trailer.unparse(resolved=True)
+        ends = trailer.unparse(resolved=True)
     before = int(built.rsplit(b"startxref", 1)[1].split()[0])
+    table = [b"xref\n"]
     with path.open("xb") as file:
         file.write(built)
-        begin = file.tell()
-        file.write(b"%d 0 obj\n<< /Length %d 0 R " % (number, size))
-        file.write(described.removeprefix(b"<<") + b"\nstream\n")
-        start = file.tell()
-        encoded(file.write)
-        length = file.tell() - start
-        file.write(b"\nendstream\nendobj\n")
-        told = file.tell()
-        file.write(b"%d 0 obj\n%d\nendobj\n" % (size, length))
-        table = file.tell()
-        file.write(
-            b"xref\n%d 1\n%010d 00000 n \n%d 1\n%010d 00000 n \n" % (number, begin, size, told)
-        )
-        file.write(b"trailer\n<< /Size %d /Prev %d " % (size + 1, before))
-        file.write(ends.removeprefix(b"<<") + b"\nstartxref\n%d\n%%%%EOF\n" % table)
+        for (number, entries), encoded, length_at in zip(
+            described, pictures, range(size, size + len(pictures)), strict=True
+        ):
+            table.append(b"%d 1\n%010d 00000 n \n" % (number, file.tell()))
+            file.write(b"%d 0 obj\n<< /Length %d 0 R " % (number, length_at))
+            file.write(entries.removeprefix(b"<<") + b"\nstream\n")
+            start = file.tell()
+            encoded.write(file.write)
+            length = file.tell() - start
+            file.write(b"\nendstream\nendobj\n")
+            table.append(b"%d 1\n%010d 00000 n \n" % (length_at, file.tell()))
+            file.write(b"%d 0 obj\n%d\nendobj\n" % (length_at, length))
+        begins = file.tell()
+        file.write(b"".join(table))
+        file.write(b"trailer\n<< /Size %d /Prev %d " % (size + len(pictures), before))
+        file.write(ends.removeprefix(b"<<") + b"\nstartxref\n%d\n%%%%EOF\n" % begins)
+
+
+def _described(picture: pikepdf.Object, encoding: Dictionary) -> tuple[int, bytes]:
+    """The number of a picture's object, and its entries with those of its encoding."""
+    entries = Dictionary(
+        {key: value for key, value in [*picture.items(), *encoding.items()] if key != "/Length"}
+    )
+    return picture.objgen[0], entries.unparse(resolved=True)
 
 
 #: What the trailer of an update says again.

@@ -6,31 +6,50 @@ import argparse
 import sys
 from pathlib import Path
 
-from zollstock.core.cli import INVALID, read_plan
+from zollstock.core.cli import INVALID, read_document
+from zollstock.core.layouts.wish import Wish
 from zollstock.core.outputs import OUTPUTS
+from zollstock.core.plan import Plan
 
 from .errors import Cancelled, PictureError, RenderError
 from .inspect import inspect
 from .interrupts import Interrupts
+from .layouts import render_layout
 from .previews import check_whole
 from .render import render
 
 
 def main(arguments: list[str] | None = None) -> int:
     parser = argparse.ArgumentParser(
-        prog="zollstock render", description="Make the print-ready file of a plan."
+        prog="zollstock render",
+        description="Make the print-ready file of a plan, or the sheets of a layout.",
     )
-    parser.add_argument("plan", help="the plan document, or - for standard input")
-    parser.add_argument("picture", type=Path, help="the picture the plan is for")
-    parser.add_argument("-o", "--output", type=Path, required=True, help="the file to write")
+    parser.add_argument("plan", help="the plan or layout, or - for standard input")
+    parser.add_argument(
+        "picture",
+        type=Path,
+        nargs="+",
+        help="the picture the plan is for; one for each plan of a layout",
+    )
+    parser.add_argument(
+        "-o", "--output", type=Path, required=True,
+        help="the file to write; of a layout a PDF, or a folder for a file a sheet",
+    )  # fmt: skip
     options = parser.parse_args(arguments)
-    plan = read_plan(options.plan)
-    if plan is None:
+    wanted = read_document(options.plan)
+    if wanted is None:
         return INVALID
-    endings = [f".{ending}" for ending in OUTPUTS[plan.output.format].endings]
-    if options.output.suffix.lower() not in endings:
-        ending = " or ".join(endings)
-        return _refuse(f"the plan asks for {plan.output.format}: name the file {ending}")
+    return _made(wanted, options.picture, options.output)
+
+
+def _made(wanted: Plan | Wish, pictures: list[Path], out: Path) -> int:
+    """Make the file of a plan, or the sheets of a layout; the exit code."""
+    if isinstance(wanted, Plan):
+        if len(pictures) != 1:
+            return _refuse("a plan is for one picture")
+        wrong = _wrong_ending(wanted, out)
+        if wrong:
+            return _refuse(wrong)
     with Interrupts() as interrupts:
 
         def go_on(percent: int) -> bool:
@@ -39,10 +58,15 @@ def main(arguments: list[str] | None = None) -> int:
             return not interrupts.received
 
         try:
-            inspect(options.picture)
-            check_whole(options.picture)
-            if not interrupts.received:
-                render(plan, options.picture, options.output, go_on)
+            for picture in pictures:
+                inspect(picture)
+                check_whole(picture)
+            if interrupts.received:
+                pass
+            elif isinstance(wanted, Plan):
+                render(wanted, pictures[0], out, go_on)
+            else:
+                render_layout(wanted, pictures, out, go_on)
         except FileNotFoundError as error:
             return _refuse(f"{error.filename}: there is no such file or folder")
         except OSError as error:
@@ -51,10 +75,18 @@ def main(arguments: list[str] | None = None) -> int:
             return _refuse(str(error))
         except Cancelled:
             pass
-        if interrupts.received and not options.output.exists():
+        if interrupts.received and not out.exists():
             print("\nzollstock: stopped; nothing was left behind", file=sys.stderr)
             return interrupts.exit_code
     return 0
+
+
+def _wrong_ending(plan: Plan, out: Path) -> str:
+    """What is wrong with a file's name; empty where it has the ending of the plan's output."""
+    endings = [f".{ending}" for ending in OUTPUTS[plan.output.format].endings]
+    if out.suffix.lower() in endings:
+        return ""
+    return f"the plan asks for {plan.output.format}: name the file {' or '.join(endings)}"
 
 
 def _show(percent: int) -> None:

@@ -41,6 +41,25 @@ def compose(sheet: Sheet, opened: Opened, method: Method, ink: bool = True) -> p
     return inked(image, sheet, grid, paint) if ink else image
 
 
+def compose_excerpts(sheet: Sheet, files: Opened, ink: bool = True) -> pyvips.Image:
+    """The pixels of a sheet of excerpts; `files` opens the file of a plan by its number, read anywhere at once."""
+    grid = sheet.grid
+    image, paint = None, None
+    for excerpt in sheet.excerpts:
+        shown, lies = excerpt.shown, sheet.pixels(excerpt)
+        made = files(excerpt.plan).crop(shown.x, shown.y, shown.w, shown.h)
+        if excerpt.turn:
+            made = made.rot(ROTATIONS[excerpt.turn])
+        paint = paint or colour.Paint(made)
+        if image is None:
+            image = set_into(made, lies, PixelBox(0, 0, grid.width, grid.height), paint(_PAPER))
+        else:
+            image = image.insert(made, lies.x, lies.y)
+    if image is None or paint is None:
+        raise ValueError("a sheet without excerpts has no pixels")
+    return inked(image, sheet, grid, paint) if ink else image
+
+
 def _made(
     piece: Piece, source: pyvips.Image, grid: Grid, method: Method, paint: colour.Paint
 ) -> tuple[pyvips.Image, PixelBox]:

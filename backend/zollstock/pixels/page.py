@@ -10,7 +10,11 @@ from .vips import pyvips
 
 
 class Page(NamedTuple):
-    """The lazy `image` of a `sheet`; where the file keeps lines and letters as such, without its ink."""
+    """The lazy `image` of a `sheet`; where the file keeps lines and letters as such, without its ink.
+
+    `title` is that of the whole file, where the sheet's own name is not.
+    """
 
     image: pyvips.Image
     sheet: Sheet
+    title: str = ""

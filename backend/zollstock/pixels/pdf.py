@@ -7,6 +7,7 @@ embedded, and named as what the page is meant for (`OutputIntents`).
 from __future__ import annotations
 
 import io
+from collections.abc import Sequence
 from math import ceil
 from pathlib import Path
 from typing import NamedTuple
@@ -24,7 +25,7 @@ from zollstock.core.parts.file import Output
 from zollstock.core.sheets import Sheet
 
 from . import profiles
-from .appended import append, lossy, packed
+from .appended import Encoded, append, lossy, packed
 from .colour import Paint
 from .page import Page
 from .quality import JPEG_QUALITY
@@ -37,27 +38,38 @@ _SPACES = {1: "/DeviceGray", 3: "/DeviceRGB"}
 _FULL = {"uchar": 255, "ushort": 65535}
 
 
-def write_pdf(page: Page, path: Path, output: Output) -> None:
-    """Write a page to `path`. Raises `pyvips.Error` where its pixels cannot be made."""
-    image, built = page.image, _built(page, output)
+def write_pdf(pages: Sequence[Page], path: Path, output: Output) -> None:
+    """Write the pages to `path`. Raises `pyvips.Error` where their pixels cannot be made."""
+    append(path, _built(pages, output), [_encoded(page.image, output) for page in pages])
+
+
+def _encoded(image: pyvips.Image, output: Output) -> Encoded:
+    """How a page's picture is encoded, and who does it."""
     if output.picture == "jpeg":
-        append(path, built, _JPEG, lambda take: lossy(image, JPEG_QUALITY, take))
-    else:
-        rows = Dictionary(
-            Predictor=15, Colors=image.bands, BitsPerComponent=output.bits, Columns=image.width
+        return Encoded(
+            Dictionary(Filter=Name.DCTDecode), lambda take: lossy(image, JPEG_QUALITY, take)
         )
-        deflated = Dictionary(Filter=Name.FlateDecode, DecodeParms=rows)
-        append(path, built, deflated, lambda take: packed(image, output.bits, take))
+    rows = Dictionary(
+        Predictor=15, Colors=image.bands, BitsPerComponent=output.bits, Columns=image.width
+    )
+    return Encoded(
+        Dictionary(Filter=Name.FlateDecode, DecodeParms=rows),
+        lambda take: packed(image, output.bits, take),
+    )
 
 
-_JPEG = Dictionary(Filter=Name.DCTDecode)
-
-
-def _built(page: Page, output: Output) -> bytes:
-    """The whole file but for the picture's pixels."""
+def _built(pages: Sequence[Page], output: Output) -> bytes:
+    """The whole file but for the pictures' pixels."""
     built = io.BytesIO()
     with pikepdf.new() as document:
-        _lay_out(document, page, output)
+        first = pages[0].image
+        profile = profiles.own(first)
+        space = None if profile is None else _profile(document, profile, first.bands)
+        for page in pages:
+            _lay_out(document, page, output, space)
+        if space is not None:
+            document.Root.OutputIntents = Array([_intent(document, space)])
+        _say(document, pages[0].title or pages[0].sheet.name)
         document.save(
             built,
             object_stream_mode=pikepdf.ObjectStreamMode.disable,
@@ -67,15 +79,16 @@ def _built(page: Page, output: Output) -> bytes:
     return built.getvalue()
 
 
-def _lay_out(document: pikepdf.Pdf, page: Page, output: Output) -> None:
-    """The page around its picture, and what the document says of itself."""
+def _lay_out(
+    document: pikepdf.Pdf, page: Page, output: Output, space: pikepdf.Object | None
+) -> None:
+    """A page around its picture, whose colours `space` describes."""
     sheet, image = page.sheet, page.image
     profile = profiles.own(image)
-    space = None if profile is None else _profile(document, profile, image.bands)
     units = _units(sheet)
     wide, high = float(sheet.width) * units.scale, float(sheet.height) * units.scale
     document.add_blank_page(page_size=(wide, high))
-    made = document.pages[0]
+    made = document.pages[-1]
     made.MediaBox = _numbers(0, 0, wide, high)
     made.TrimBox = _box(sheet.trim, sheet, units.scale)
     made.BleedBox = _box(sheet.bleed, sheet, units.scale)
@@ -94,13 +107,15 @@ def _lay_out(document: pikepdf.Pdf, page: Page, output: Output) -> None:
                 kept = Array([Name.ICCBased, _profile(ink, profile, image.bands)])
                 ink.pages[0].Resources.ColorSpace = Dictionary({name: kept})
             made.add_overlay(ink.pages[0], pikepdf.Rectangle(0, 0, wide, high))
-    if space is not None:
-        document.Root.OutputIntents = Array([_intent(document, space)])
+
+
+def _say(document: pikepdf.Pdf, title: str) -> None:
+    """What the document says of itself."""
     with document.open_metadata(set_pikepdf_as_editor=False) as said:
-        said["dc:title"] = sheet.name or "Print"
+        said["dc:title"] = title or "Print"
         said["xmp:CreatorTool"] = "Zollstock"
         said["pdf:Producer"] = "Zollstock"
-    document.docinfo[Name.Title] = sheet.name or "Print"
+    document.docinfo[Name.Title] = title or "Print"
     document.docinfo[Name.Producer] = "Zollstock"
 
 

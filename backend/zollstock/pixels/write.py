@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from zollstock.core.lengths import MM_PER_INCH
+from zollstock.core.outputs import OUTPUTS
 from zollstock.core.parts.file import Output
 
 from .errors import Cancelled, RenderError
@@ -45,7 +46,7 @@ def write(
     Raises `RenderError`, `FileExistsError`, `FileNotFoundError` where there is no such folder, and
     `Cancelled` when `progress` returns False; then nothing is left behind.
     """
-    if len(pages) != 1:
+    if len(pages) != 1 and not OUTPUTS[output.format].vectors:
         raise RenderError(f"One file of this kind holds one sheet, not {len(pages)}.")
     if out.exists():
         raise FileExistsError(f"{out} exists already; it was left as it is")
@@ -53,7 +54,7 @@ def write(
         raise FileNotFoundError(errno.ENOENT, "there is no such folder", str(out.parent))
     partial = out.with_name(f".{out.name}.{os.getpid()}.partial")
     try:
-        _save(pages[0], output, partial, progress)
+        _save(pages, output, partial, progress)
         os.link(partial, out)  # fails where the name was taken meanwhile; replaces nothing
     except pyvips.Error:
         raise RenderError(_reason(out.parent)) from None
@@ -64,16 +65,25 @@ def write(
     return Written(out.stat().st_size, digest, len(pages))
 
 
-def _save(page: Page, output: Output, path: Path, progress: Progress | None) -> None:
-    per_mm = float(page.sheet.ppi) / float(MM_PER_INCH)
-    image = page.image.copy(xres=per_mm, yres=per_mm)
-    called_off = _watch(image, progress) if progress else None
+def _save(pages: Sequence[Page], output: Output, path: Path, progress: Progress | None) -> None:
+    tagged, called_off = [], []
+    for number, page in enumerate(pages):
+        per_mm = float(page.sheet.ppi) / float(MM_PER_INCH)
+        image = page.image.copy(xres=per_mm, yres=per_mm)
+        if progress:
+            called_off.append(_watch(image, part_of(progress, number, len(pages))))
+        tagged.append(page._replace(image=image))
     try:
-        WRITERS[output.format](Page(image, page.sheet), path, output)
+        WRITERS[output.format](tagged, path, output)
     except pyvips.Error:
-        if called_off is not None and called_off():
+        if any(off() for off in called_off):
             raise Cancelled from None
         raise
+
+
+def part_of(progress: Progress, number: int, count: int) -> Progress:
+    """The progress of one of several things that are done one after the other, as that of the whole."""
+    return lambda percent: progress((100 * number + percent) // count)
 
 
 def _watch(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from zollstock.core.outputs import OUTPUTS
@@ -46,10 +46,23 @@ def _png(page: Page, path: Path, output: Output) -> None:
     image.pngsave(str(path), bitdepth=output.bits, keep="icc")
 
 
-#: Each writes a page to a path, tagged with its image's ppi; only the profile goes along.
-WRITERS: dict[str, Callable[[Page, Path, Output], None]] = {
-    "tiff": _tiff,
-    "jpeg": _jpeg,
-    "png": _png,
+#: Writes pages to a path, tagged with their images' ppi; only the profile goes along.
+Writer = Callable[[Sequence[Page], Path, Output], None]
+
+
+def _of_one(write: Callable[[Page, Path, Output], None]) -> Writer:
+    """A writer of files that hold one page."""
+
+    def write_one(pages: Sequence[Page], path: Path, output: Output) -> None:
+        (page,) = pages
+        write(page, path, output)
+
+    return write_one
+
+
+WRITERS: dict[str, Writer] = {
+    "tiff": _of_one(_tiff),
+    "jpeg": _of_one(_jpeg),
+    "png": _of_one(_png),
     "pdf": write_pdf,
 }

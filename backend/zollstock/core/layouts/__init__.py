@@ -1,0 +1,113 @@
+"""Layouts: pieces of plans on sheets. One mechanism, one file a kind.
+
+A wish goes in (`zollstock.layout/1`), sheets come out (`zollstock.sheets/1`); both are in docs/formats.md.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import ValidationError
+
+from ..faults import DocumentError, told
+from ..formats import upgrade
+from ..plan import lengths_of
+from ..sheets import Sheet
+from ..show import style_for
+from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
+from .kind import Kind, Laid
+from .region import region_of
+from .tiles import Tiles
+from .wish import LAYOUT_FORMAT, Wish
+
+__all__ = ["KINDS", "LAYOUT_FORMAT", "LayoutError", "lay", "parse_layout", "reckon_layout"]
+
+KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(),)}
+
+
+class LayoutError(DocumentError):
+    """A document is no wish for a layout."""
+
+
+def parse_layout(document: Any) -> Wish:
+    """Validate a decoded JSON document. Raises `LayoutError` with one problem for every fault."""
+    if not isinstance(document, dict):
+        raise LayoutError([("layout", "a layout is a JSON object")])
+    kind = KINDS.get(str(document.get("kind")))
+    if kind is None:
+        raise LayoutError([("kind", f"must be one of {', '.join(KINDS)}")])
+    plans = document.get("plans")
+    if isinstance(plans, list):
+        newest = [upgrade(plan) if isinstance(plan, dict) else plan for plan in plans]
+        document = document | {"plans": newest}
+    try:
+        return kind.wish.model_validate(document)
+    except ValidationError as error:
+        raise LayoutError(told(error, kind.wish, "layout")) from None
+
+
+def lay(wish: Wish, unit: str | None = None) -> Laid:
+    """The sheets of a wish, exact; texts use `unit`, else the first plan's."""
+    kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
+    return kind.lay(wish, style_for(lengths_of(wish.plans[0]), unit))
+
+
+def reckon_layout(wish: Wish, unit: str | None = None) -> Sheets:
+    """Everything that follows from a wish, as a document."""
+    laid = lay(wish, unit)
+    kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
+    return Sheets(
+        kind=kind.name,
+        figures=laid.figures,
+        findings=laid.findings,
+        sheets=_told(laid),
+    )
+
+
+def _told(laid: Laid) -> list[LaidSheet]:
+    """The sheets as they are sent; strokes that sheets share are worded once."""
+    lines: dict[int, list[SheetLine]] = {}
+    for sheet in laid.sheets:
+        if id(sheet.strokes) not in lines:
+            lines[id(sheet.strokes)] = [
+                SheetLine(
+                    kind=stroke.kind,
+                    start=(float(stroke.start[0]), float(stroke.start[1])),
+                    end=(float(stroke.end[0]), float(stroke.end[1])),
+                )
+                for stroke in sheet.strokes
+            ]
+    return [_sheet(sheet, laid, lines[id(sheet.strokes)]) for sheet in laid.sheets]
+
+
+def _sheet(sheet: Sheet, laid: Laid, lines: list[SheetLine]) -> LaidSheet:
+    pieces = []
+    for piece in sheet.excerpts:
+        lies, shown = sheet.pixels(piece), piece.shown
+        pieces.append(
+            SheetPiece(
+                name=piece.name,
+                plan=piece.plan,
+                box=piece.box.as_floats(),
+                turn=piece.turn,
+                region=region_of(laid.works[piece.plan], piece).as_floats(),
+                pixels=(lies.x, lies.y, lies.w, lies.h),
+                file=(shown.x, shown.y, shown.w, shown.h),
+            )
+        )
+    return LaidSheet(
+        name=sheet.name,
+        width=float(sheet.width),
+        height=float(sheet.height),
+        ppi=float(sheet.ppi),
+        pieces=pieces,
+        lines=lines,
+        labels=[
+            SheetLabel(
+                text=label.text,
+                at=(float(label.at[0]), float(label.at[1])),
+                height=float(label.height),
+            )
+            for label in sheet.labels
+        ],
+    )

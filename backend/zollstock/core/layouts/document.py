@@ -1,0 +1,75 @@
+"""What comes of a wish for a layout: the document `zollstock.sheets/1`."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from ..drawing import BoxMm
+from ..ink import StrokeKind
+from ..reckoning import Figure, Finding, Record
+
+SHEETS_FORMAT: Literal["zollstock.sheets/1"] = "zollstock.sheets/1"
+Place = tuple[float, float]
+WholePixels = tuple[int, int, int, int]
+
+
+class SheetPiece(Record):
+    """A piece on a sheet: `box` in mm; `region` what it shows of the turned picture, px, exact; `pixels` where it
+    lies on the raster sheet, and `file` which pixels of the plan's own file these are."""
+
+    name: str
+    plan: int
+    box: BoxMm
+    turn: Literal[0, 90, 180, 270]
+    region: BoxMm
+    pixels: WholePixels
+    file: WholePixels
+
+
+class SheetLine(Record):
+    """A line from one place to another, mm."""
+
+    kind: StrokeKind
+    start: Place = Field(serialization_alias="from")
+    end: Place = Field(serialization_alias="to")
+
+
+class SheetLabel(Record):
+    """Words: `at` is the left end of their base line, `height` that of their capitals, mm."""
+
+    text: str
+    at: Place
+    height: float
+
+
+class LaidSheet(Record):
+    """A sheet of paper as it lies, mm, with its raster's ppi."""
+
+    name: str
+    width: float
+    height: float
+    ppi: float
+    pieces: list[SheetPiece]
+    lines: list[SheetLine]
+    labels: list[SheetLabel]
+
+
+class Sheets(Record):
+    """All sheets of a layout, in the order in which they are printed."""
+
+    format: Literal["zollstock.sheets/1"] = SHEETS_FORMAT
+    kind: str
+    figures: list[Figure]
+    findings: list[Finding]
+    sheets: list[LaidSheet]
+
+    def figure(self, name: str) -> Figure:
+        """The figure of that id. Raises KeyError where this layout has none."""
+        return next(figure for figure in self.figures if figure.id == name)
+
+
+def sheets_json(made: Sheets, indent: int | None = None) -> str:
+    """The document as JSON text; what does not exist is left out."""
+    return made.model_dump_json(exclude_none=True, by_alias=True, indent=indent)

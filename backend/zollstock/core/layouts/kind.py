@@ -1,0 +1,34 @@
+"""What every kind of layout can be asked; each answers in its own file."""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from dataclasses import dataclass
+from typing import ClassVar
+
+from ..reckoning import Figure, Finding
+from ..sheets import Sheet
+from ..show import LengthStyle
+from ..work import Work
+from .wish import Wish
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """A layout worked out: its plans, its sheets in the order of printing, figures and findings."""
+
+    works: tuple[Work, ...]
+    sheets: tuple[Sheet, ...]
+    figures: list[Figure]
+    findings: list[Finding]
+
+
+class Kind(ABC):
+    """One kind of layout: its wish, and the planner that turns one into sheets."""
+
+    name: ClassVar[str]
+    wish: ClassVar[type[Wish]]
+
+    @abstractmethod
+    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
+        """The sheets of a sound wish; never fails for one."""

@@ -1,0 +1,18 @@
+"""Sheets for people, as text."""
+
+from __future__ import annotations
+
+from .document import Sheets
+from .wish import Wish
+
+
+def text_sheets(wish: Wish, made: Sheets) -> str:
+    """Title, figures with their arithmetic, findings, and the sheets in the order of printing."""
+    title = wish.title or "Layout"
+    lines = [title, "=" * len(title), ""]
+    lines += [f"{figure.label:<24} {figure.working}" for figure in made.figures]
+    lines += ["", f"{'Order':<24} {', '.join(sheet.name for sheet in made.sheets)}"]
+    if made.findings:
+        lines.append("")
+        lines += [f"{finding.level.upper():<5} {finding.text}" for finding in made.findings]
+    return "\n".join(lines)

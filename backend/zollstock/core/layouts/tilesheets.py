@@ -1,0 +1,103 @@
+"""The sheets of tiles: what each shows of the plan's file, in whole pixels that join without a seam."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Literal, NamedTuple
+
+from ..box import Box
+from ..grid import Grid, PixelBox
+from ..ink import Label, Stroke
+from ..pixelcount import round_px
+from ..rational import Fraction
+from ..sheets import Excerpt, Sheet
+from ..work import Work
+from .split import Split
+from .tilemarks import Seams, tile_labels, tile_strokes
+from .tileseams import tile_name
+from .wish import LaidPaper
+
+
+class Band(NamedTuple):
+    """A column or a row: where it begins and how long it is (mm of the document), and which px of the file it shows."""
+
+    begin: Fraction
+    size: Fraction
+    first: int
+    pixels: int
+
+
+def bands(split: Split, at: Fraction, per_mm: Fraction, whole: int) -> Iterator[Band]:
+    """Every column or row of a file of `whole` px, lying `at` mm from the sheet's rim.
+
+    Its px begin and end where the file's own grid has them; but as many are shown as lie on the sheet, where an
+    overlap covers the px more or less that the sheet's margin makes of it. The last band ends where the file ends.
+    """
+    hidden = split.count > 1 and split.overlap * per_mm >= 1
+    for begin, size in split.pieces():
+        first, end = round_px(begin * per_mm), min(round_px((begin + size) * per_mm), whole)
+        lies = round_px((at + size) * per_mm) - round_px(at * per_mm)
+        if not hidden:
+            yield Band(begin, size, first, end - first)
+        elif end == whole:
+            yield Band(begin, size, max(0, whole - lies), min(lies, whole))
+        else:
+            yield Band(begin, size, first, min(lies, whole - first))
+
+
+class TileSheets:
+    """The sheets of a document cut across and down; tiles alike in size and neighbours share their strokes."""
+
+    def __init__(
+        self, work: Work, paper: LaidPaper, across: Split, down: Split, marks: bool
+    ) -> None:
+        document, ppi = work.boxes.document, work.output_ppi
+        whole = Grid.over(document.w, document.h, ppi)
+        self._paper, self._ppi, self._overlap, self._marks = paper, ppi, across.overlap, marks
+        self._columns = list(bands(across, paper.usable.x, whole.per_mm, whole.width))
+        self._rows = list(bands(down, paper.usable.y, whole.per_mm, whole.height))
+        self._strokes: dict[tuple[Box, Seams], tuple[Stroke, ...]] = {}
+        self._labels = tuple(tile_labels(paper.media, paper.usable, "")) if marks else ()
+
+    def all(self, order: Literal["rows", "columns"]) -> Iterator[Sheet]:
+        rows, columns = range(len(self._rows)), range(len(self._columns))
+        if order == "rows":
+            yield from (self._sheet(row, column) for row in rows for column in columns)
+        else:
+            yield from (self._sheet(row, column) for column in columns for row in rows)
+
+    def _sheet(self, row: int, column: int) -> Sheet:
+        across, down, name = self._columns[column], self._rows[row], tile_name(row, column)
+        usable, media = self._paper.usable, self._paper.media
+        box = Box(usable.x, usable.y, across.size, down.size)
+        seams = Seams(
+            overlap=self._overlap,
+            left=column > 0,
+            top=row > 0,
+            right=column < len(self._columns) - 1,
+            bottom=row < len(self._rows) - 1,
+        )
+        shown = PixelBox(across.first, down.first, across.pixels, down.pixels)
+        part = Box(across.begin, down.begin, across.size, down.size)
+        return Sheet(
+            name=name,
+            width=media.w,
+            height=media.h,
+            ppi=self._ppi,
+            trim=media,
+            bleed=media,
+            pieces=(),
+            strokes=self._marked(box, seams) if self._marks else (),
+            labels=self._named(name),
+            excerpts=(Excerpt(name, 0, part, shown, box),),
+        )
+
+    def _marked(self, box: Box, seams: Seams) -> tuple[Stroke, ...]:
+        if (box, seams) not in self._strokes:
+            paper = self._paper
+            self._strokes[box, seams] = tuple(tile_strokes(paper.media, paper.usable, box, seams))
+        return self._strokes[box, seams]
+
+    def _named(self, name: str) -> tuple[Label, ...]:
+        return tuple(label if label.text else replace(label, text=name) for label in self._labels)

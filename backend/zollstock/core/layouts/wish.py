@@ -1,0 +1,87 @@
+"""What every wish for a layout has: plans, the sheet that lies in the printer, and whether marks are printed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from ..box import ZERO, Box
+from ..edges import Problem
+from ..lengths import Length
+from ..parts.part import Part, length_of
+from ..plan import Plan
+from ..rational import Fraction
+
+LAYOUT_FORMAT: Literal["zollstock.layout/1"] = "zollstock.layout/1"
+#: More plans than this are no layout that somebody lays out.
+MOST_PLANS = 200
+
+
+class Margins(Part):
+    """What the printer leaves white on each side of a standing sheet."""
+
+    left: Length = length_of("5 mm")
+    top: Length = length_of("5 mm")
+    right: Length = length_of("5 mm")
+    bottom: Length = length_of("5 mm")
+
+
+class Paper(Part):
+    """The sheet in the printer; its usable area is what its margins leave."""
+
+    width: Length = length_of("210 mm")
+    height: Length = length_of("297 mm")
+    margins: Margins = Field(default_factory=Margins)
+
+    def problems(self) -> list[Problem]:
+        """What no sheet of paper has."""
+        found = [
+            (f"sheet.{name}", f"the {name} is 0; a sheet has a size")
+            for name in ("width", "height")
+            if getattr(self, name).mm <= 0
+        ]
+        margins = self.margins
+        across = margins.left.mm + margins.right.mm
+        down = margins.top.mm + margins.bottom.mm
+        for name, taken in (("width", across), ("height", down)):
+            if not found and taken >= getattr(self, name).mm:
+                found.append(("sheet.margins", f"the margins take the whole {name} of the sheet"))
+        return found
+
+    def laid(self, turn: int) -> LaidPaper:
+        """The sheet as it lies: turned clockwise by 0 or 90 degrees, its margins with it."""
+        margins = self.margins
+        left, top, right, bottom = (
+            side.mm for side in (margins.left, margins.top, margins.right, margins.bottom)
+        )
+        width, height = self.width.mm, self.height.mm
+        if turn:
+            width, height = height, width
+            left, top, right, bottom = bottom, left, top, right
+        usable = Box(left, top, width - left - right, height - top - bottom)
+        return LaidPaper(width, height, usable)
+
+
+@dataclass(frozen=True, slots=True)
+class LaidPaper:
+    """A sheet as it lies, mm: its sides and its usable area."""
+
+    width: Fraction
+    height: Fraction
+    usable: Box
+
+    @property
+    def media(self) -> Box:
+        return Box(ZERO, ZERO, self.width, self.height)
+
+
+class Wish(Part):
+    """A wish for a layout, `zollstock.layout/1`; its `kind` says which."""
+
+    format: Literal["zollstock.layout/1"] = LAYOUT_FORMAT
+    title: str = Field(default="", max_length=200)
+    plans: Annotated[list[Plan], Field(min_length=1, max_length=MOST_PLANS)]
+    sheet: Paper = Field(default_factory=Paper)
+    marks: bool = True
