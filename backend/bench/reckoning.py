@@ -10,6 +10,7 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
+from zollstock.core.layouts import parse_layout, reckon_layout
 from zollstock.core.plan import parse_plan
 from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import reckoning_json
@@ -51,7 +52,24 @@ def main() -> None:
         median, p95 = statistics.median(found), found[int(len(found) * 0.95)]
         ratio = median / statistics.median(baseline)
         print(f"  {name:<30} median {median:.3f} ms  p95 {p95:.3f} ms  {ratio:.1f} × baseline")
+    tiles(statistics.median(full))
     shell()
+
+
+def tiles(plan: float) -> None:
+    """100 sheets of one print, against the reckoning of the print alone."""
+    wish = parse_layout(
+        {"kind": "tiles", "plans": [PLAN | {"target": {"width": "1.8 m", "height": "2.7 m"}}]}
+    )
+    found = []
+    for _ in range(RUNS // 20):
+        begin = time.perf_counter()
+        made = reckon_layout(wish)
+        found.append((time.perf_counter() - begin) * 1000)
+    median = statistics.median(found)
+    print(
+        f"  {f'{len(made.sheets)} tiles':<30} median {median:.3f} ms  {median / plan:.1f} × the print alone"
+    )
 
 
 def shell() -> None:

@@ -11,6 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.layouts import tiles, tiles_document
+from zollstock.core.cli import main
 from zollstock.core.layouts import LayoutError, lay, parse_layout, reckon_layout
 from zollstock.core.layouts.document import sheets_json
 from zollstock.core.layouts.split import Split
@@ -236,3 +237,17 @@ def test_a_print_with_its_edge_is_tiled_edge_and_all() -> None:
     assert corner.region[2] == 0 or corner.region[3] > 0
     whole = reckon_layout(tiles(bordered))
     assert sum(sheet.pieces[0].region[2] > 0 for sheet in whole.sheets) >= 1
+
+
+def test_on_the_command_line_a_layout_is_told_by_its_format(tmp_path, capsys) -> None:  # type: ignore[no-untyped-def]
+    path = tmp_path / "layout.json"
+    path.write_text(json.dumps(tiles_document()))
+    assert main([str(path)]) == 0
+    made = json.loads(capsys.readouterr().out)
+    assert made["format"] == "zollstock.sheets/1" and len(made["sheets"]) == 12
+    assert main([str(path), "--text"]) == 0
+    said = capsys.readouterr().out
+    assert said.startswith("Mill gears\n==========") and "A1, A2, A3, B1" in said
+    path.write_text(json.dumps(tiles_document(kind="quilt")))
+    assert main([str(path)]) == 2
+    assert capsys.readouterr().err == "kind: must be one of tiles\n"

@@ -31,7 +31,7 @@ from .measures import measured
 from .page import Page
 from .render import composed
 from .vips import pyvips
-from .write import Progress, part_of, write
+from .write import Progress, never_back, part_of, write
 
 #: Of the way to the sheets so much is making the plans' own files, per cent; the rest writing.
 _MAKING = 50
@@ -57,7 +57,7 @@ def render_layout(
         raise FileExistsError(f"{out} exists already; it was left as it is")
     if not out.parent.is_dir():
         raise FileNotFoundError(errno.ENOENT, "there is no such folder", str(out.parent))
-    whole = progress or (lambda percent: True)
+    whole = never_back(progress or (lambda percent: True))
     with _files(laid, pictures, lambda percent: whole(percent * _MAKING // 100)) as files:
         _write(wish, laid, files, out, lambda p: whole(_MAKING + p * (100 - _MAKING) // 100))
     return len(laid.sheets)
@@ -88,6 +88,8 @@ def _write_folder(
             name = (
                 f"{safe_name(wish.title, 'sheet')}-{sheet.name}.{OUTPUTS[output.format].endings[0]}"
             )
+            if not progress(100 * number // len(laid.sheets)):
+                raise Cancelled
             page = Page(compose_excerpts(sheet, files), sheet)
             write([page], output, partial / name, part_of(progress, number, len(laid.sheets)))
         partial.chmod(0o755)

@@ -25,7 +25,7 @@ from .methods import Way, method_of
 from .page import Page
 from .rim import LOOKS_AHEAD
 from .vips import pyvips
-from .write import Progress, Written, write
+from .write import Progress, Written, never_back, write
 
 #: Orientations that only flip left and right keep the order of the rows.
 _STREAMS = (1, 2)
@@ -86,16 +86,10 @@ def _stages(progress: Progress | None) -> tuple[Progress | None, Progress | None
     """Progress of making the pixels and of writing them, one after the other, of the whole; never back."""
     if progress is None:
         return None, None
-    farthest = 0
-
-    def told(percent: float) -> bool:
-        nonlocal farthest
-        farthest = max(farthest, round(percent))
-        return progress(farthest)
-
+    told = never_back(progress)
     return (
-        lambda percent: told(percent * _MAKING / 100),
-        lambda percent: told(_MAKING + percent * (100 - _MAKING) / 100),
+        lambda percent: told(round(percent * _MAKING / 100)),
+        lambda percent: told(round(_MAKING + percent * (100 - _MAKING) / 100)),
     )
 
 

@@ -1,8 +1,12 @@
-"""What comes of a wish for a layout: the document `zollstock.sheets/1`."""
+"""What comes of a wish for a layout: the document `zollstock.sheets/1`.
+
+Its many small parts are plain dataclasses: nothing in them needs checking, and a wall has hundreds of sheets.
+"""
 
 from __future__ import annotations
 
-from typing import Literal
+from dataclasses import dataclass
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -15,7 +19,8 @@ Place = tuple[float, float]
 WholePixels = tuple[int, int, int, int]
 
 
-class SheetPiece(Record):
+@dataclass(frozen=True, slots=True)
+class SheetPiece:
     """A piece on a sheet: `box` in mm; `region` what it shows of the turned picture, px, exact; `pixels` where it
     lies on the raster sheet, and `file` which pixels of the plan's own file these are."""
 
@@ -28,15 +33,17 @@ class SheetPiece(Record):
     file: WholePixels
 
 
-class SheetLine(Record):
+@dataclass(frozen=True, slots=True)
+class SheetLine:
     """A line from one place to another, mm."""
 
     kind: StrokeKind
-    start: Place = Field(serialization_alias="from")
-    end: Place = Field(serialization_alias="to")
+    start: Annotated[Place, Field(serialization_alias="from")]
+    end: Annotated[Place, Field(serialization_alias="to")]
 
 
-class SheetLabel(Record):
+@dataclass(frozen=True, slots=True)
+class SheetLabel:
     """Words: `at` is the left end of their base line, `height` that of their capitals, mm."""
 
     text: str
@@ -44,7 +51,8 @@ class SheetLabel(Record):
     height: float
 
 
-class LaidSheet(Record):
+@dataclass(frozen=True, slots=True)
+class LaidSheet:
     """A sheet of paper as it lies, mm, with its raster's ppi."""
 
     name: str

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
 from typing import Literal, NamedTuple
 
 from ..box import Box
@@ -100,4 +99,6 @@ class TileSheets:
         return self._strokes[box, seams]
 
     def _named(self, name: str) -> tuple[Label, ...]:
-        return tuple(label if label.text else replace(label, text=name) for label in self._labels)
+        return tuple(
+            label if label.text else Label(name, label.at, label.height) for label in self._labels
+        )

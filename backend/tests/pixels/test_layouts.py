@@ -1,0 +1,205 @@
+"""Sheets of tiles, measured by other programs: pages, bars, marks, and pixels that join to the plan's own file."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+from pathlib import Path
+
+import numpy
+import pikepdf
+import pytest
+
+from tests.layouts import tiles, tiles_document
+from tests.pictures import chart, noise, save
+from zollstock.core.layouts import reckon_layout
+from zollstock.core.layouts.document import Sheets
+from zollstock.core.layouts.wish import Wish
+from zollstock.core.plan import Plan
+from zollstock.pixels.cli import main
+from zollstock.pixels.errors import Cancelled, RenderError
+from zollstock.pixels.layouts import render_layout
+from zollstock.pixels.render import render
+from zollstock.pixels.vips import pyvips
+
+MM = 72 / 25.4
+#: Rendered so finely a tenth of a millimetre is more than two pixels.
+FINE = 600
+EDGES = {
+    "none": {"kind": "none"},
+    "border": {"kind": "border", "left": "20 mm", "top": "12 mm", "right": "20 mm", "bottom": "31 mm"},
+    "wrap": {"kind": "wrap", "depth": "20 mm", "turn": "10 mm", "fill": "mirror"},
+}  # fmt: skip
+SMALL = {
+    "width": "100 mm",
+    "height": "148 mm",
+    "margins": dict.fromkeys(("left", "top", "right", "bottom"), "4 mm"),
+}
+
+
+def wish(**changes) -> Wish:
+    plan = {
+        "picture": {"width_px": 1200, "height_px": 900},
+        "target": {"width": "25 cm", "height": "18.7 cm"},
+        "pixels": {"mode": "fixed", "ppi": 133},
+    } | changes.pop("plan", {})
+    return tiles(plan, **({"sheet": SMALL, "overlap": "7 mm"} | changes))
+
+
+@pytest.fixture(scope="module")
+def source(tmp_path_factory) -> Path:
+    return save(noise(1200, 900), tmp_path_factory.mktemp("tiles") / "noise.png")
+
+
+def pixels(path: Path) -> numpy.ndarray:
+    return pyvips.Image.new_from_file(str(path)).numpy()
+
+
+def own_file(folder: Path, plan: Plan, source: Path) -> numpy.ndarray:
+    """The plan's own file, as it would be alone."""
+    out = folder / "own.tif"
+    render(plan, source, out)
+    return pixels(out)
+
+
+def joined(
+    made: Sheets, pages: dict[str, numpy.ndarray], shape: tuple[int, ...], dtype: str
+) -> numpy.ndarray:
+    """The tiles cut out of their sheets and laid at their places; what lies over must be the same."""
+    whole, laid = numpy.zeros(shape, dtype), numpy.zeros(shape[:2], bool)
+    for sheet in made.sheets:
+        piece = sheet.pieces[0]
+        x, y, w, h = piece.pixels
+        at_x, at_y, _, _ = piece.file
+        tile = pages[sheet.name][y : y + h, x : x + w]
+        place = numpy.s_[at_y : at_y + h, at_x : at_x + w]
+        before = laid[place]
+        assert (whole[place][before] == tile[before]).all()
+        whole[place], laid[place] = tile, True
+    assert laid.all()
+    return whole
+
+
+@pytest.mark.parametrize("edge", list(EDGES))
+@pytest.mark.parametrize("spread", ["full", "even"])
+def test_cut_out_of_their_pages_by_another_program_and_joined_they_are_the_file(
+    tmp_path: Path, source: Path, edge: str, spread: str
+) -> None:
+    wanted = wish(plan={"edge": EDGES[edge]}, spread=spread)
+    out = tmp_path / "tiles.pdf"
+    made, count = reckon_layout(wanted), render_layout(wanted, [source], out)
+    subprocess.run(["pdfimages", "-all", out, tmp_path / "page"], check=True)
+    files = sorted(tmp_path.glob("page-*"))
+    assert len(files) == count == len(made.sheets) > 4
+    pages = {sheet.name: pixels(file) for sheet, file in zip(made.sheets, files, strict=True)}
+    own = own_file(tmp_path, wanted.plans[0], source)
+    assert (joined(made, pages, own.shape, "uint8") == own).all()
+
+
+def test_a_folder_holds_a_file_a_sheet_in_16_bits_too(tmp_path: Path) -> None:
+    deep = save(chart(1200, 900, bits=16), tmp_path / "deep.tif")
+    wanted = wish(plan={"output": {"format": "tiff", "bits": 16}}, marks=False, turn=90)
+    made = reckon_layout(wanted)
+    render_layout(wanted, [deep], tmp_path / "sheets")
+    names = sorted(path.name for path in (tmp_path / "sheets").iterdir())
+    assert names == sorted(f"mill-gears-{sheet.name}.tif" for sheet in made.sheets)
+    pages = {
+        sheet.name: pixels(tmp_path / "sheets" / f"mill-gears-{sheet.name}.tif")
+        for sheet in made.sheets
+    }
+    first = pages["A1"]
+    assert first.dtype == numpy.uint16 and first.shape[:2] == (524, 775)  # 100 × 148 mm, lying
+    assert (first[:20] == 65535).all()  # no marks: white paper
+    own = own_file(tmp_path, wanted.plans[0], deep)
+    assert (joined(made, pages, own.shape, "uint16") == own).all()
+    said = subprocess.run(
+        ["exiftool", "-j", "-XResolution", tmp_path / "sheets" / "mill-gears-A1.tif"],
+        check=True, capture_output=True,
+    ).stdout  # fmt: skip
+    assert json.loads(said)[0]["XResolution"] == pytest.approx(133, abs=0.01)
+
+
+def test_pages_are_as_large_as_the_sheet_and_bars_measure_100_mm(
+    tmp_path: Path, source: Path
+) -> None:
+    wanted = tiles(
+        {"picture": {"width_px": 1200, "height_px": 900}, "target": {"width": "30 cm", "height": "22.5 cm"}}
+    )  # fmt: skip
+    out = tmp_path / "tiles.pdf"
+    count = render_layout(wanted, [source], out)
+    with pikepdf.open(out) as document:
+        assert document.check_pdf_syntax() == []
+        assert len(document.pages) == count == 2
+        assert str(document.docinfo["/Title"]) == "Mill gears"
+        for page in document.pages:
+            sides = [float(side) for side in page.MediaBox]
+            assert sides == pytest.approx([0, 0, 210 * MM, 297 * MM], abs=0.01)
+    subprocess.run(["pdftoppm", "-r", str(FINE), "-gray", out, tmp_path / "seen"], check=True)
+    for number in (1, 2):
+        seen = pixels(tmp_path / f"seen-{number}.pgm")[:, :, 0]
+        bar = next(
+            stroke
+            for stroke in reckon_layout(wanted).sheets[number - 1].lines
+            if stroke.kind == "scale"
+        )
+        row = seen[round(bar.start[1] / 25.4 * FINE)]
+        dark = numpy.flatnonzero(row < 100)
+        run = max(numpy.split(dark, numpy.flatnonzero(numpy.diff(dark) > 1) + 1), key=len)
+        assert len(run) / FINE * 25.4 == pytest.approx(100, abs=0.1)
+        assert run[0] / FINE * 25.4 == pytest.approx(bar.start[0], abs=0.1)
+    text = subprocess.run(["pdftotext", out, "-"], check=True, capture_output=True, text=True)
+    assert "A1" in text.stdout and "A2" in text.stdout and text.stdout.count("100 mm") == 2
+
+
+def test_whole_or_not_at_all(tmp_path: Path, source: Path) -> None:
+    def after(most: int):  # type: ignore[no-untyped-def]
+        return lambda percent: percent < most
+
+    for name in ("tiles.pdf", "sheets"):
+        for most in (10, 60, 90):
+            with pytest.raises(Cancelled):
+                render_layout(wish(), [source], tmp_path / name, after(most))
+        assert list(tmp_path.iterdir()) == []
+    render_layout(wish(), [source], tmp_path / "tiles.pdf")
+    before = (tmp_path / "tiles.pdf").read_bytes()
+    with pytest.raises(FileExistsError, match="left as it is"):
+        render_layout(wish(), [source], tmp_path / "tiles.pdf")
+    assert (tmp_path / "tiles.pdf").read_bytes() == before
+
+
+def test_progress_grows_and_never_goes_back(tmp_path: Path, source: Path) -> None:
+    told: list[int] = []
+    render_layout(
+        wish(), [source], tmp_path / "sheets", lambda percent: told.append(percent) or True
+    )
+    assert told == sorted(told) and told[0] >= 0 and 90 < told[-1] <= 100
+
+
+def test_another_picture_is_refused_and_nothing_is_left(tmp_path: Path) -> None:
+    other = save(chart(90, 60), tmp_path / "other.png")
+    with pytest.raises(RenderError, match="another picture"):
+        render_layout(wish(), [other], tmp_path / "sheets")
+    with pytest.raises(RenderError, match="a picture for each"):
+        render_layout(wish(), [other, other], tmp_path / "sheets")
+    assert [path.name for path in tmp_path.iterdir()] == ["other.png"]
+
+
+def test_a_plan_that_stops_stops_its_layout(tmp_path: Path, source: Path) -> None:
+    trials = wish(plan={"viewing": {"school": "trials"}})
+    with pytest.raises(RenderError, match="trials"):
+        render_layout(trials, [source], tmp_path / "sheets")
+
+
+def test_on_the_command_line(
+    tmp_path: Path, source: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    document = tiles_document({"picture": {"width_px": 1200, "height_px": 900}})
+    given = tmp_path / "layout.json"
+    given.write_text(json.dumps(document))
+    out = tmp_path / "tiles.pdf"
+    assert main([str(given), str(source), "-o", str(out)]) == 0 and out.is_file()
+    assert main([str(given), str(source), "-o", str(out)]) == 2
+    assert "exists already" in capsys.readouterr().err
+    given.write_text(json.dumps(document | {"overlap": "11 1/ in"}))
+    assert main([str(given), str(source), "-o", str(tmp_path / "b.pdf")]) == 2
+    assert capsys.readouterr().err.startswith("overlap: ")
