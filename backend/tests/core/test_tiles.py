@@ -6,6 +6,7 @@ import json
 from itertools import pairwise
 from math import ceil
 
+import jsonschema
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -17,6 +18,7 @@ from zollstock.core.layouts.document import sheets_json
 from zollstock.core.layouts.split import Split
 from zollstock.core.layouts.tileseams import tile_name
 from zollstock.core.rational import Fraction
+from zollstock.core.schema import layout_schema, sheets_schema
 
 MM = st.integers(20, 5000).map(lambda tenths: Fraction(tenths, 10))
 
@@ -251,3 +253,11 @@ def test_on_the_command_line_a_layout_is_told_by_its_format(tmp_path, capsys) ->
     path.write_text(json.dumps(tiles_document(kind="quilt")))
     assert main([str(path)]) == 2
     assert capsys.readouterr().err == "kind: must be one of tiles\n"
+
+
+@given(st.sampled_from([0, 90, "auto"]), st.sampled_from(["full", "even"]), st.booleans())
+def test_what_is_made_is_what_the_schemas_say(turn: object, spread: str, marks: bool) -> None:
+    document = tiles_document(turn=turn, spread=spread, marks=marks)
+    jsonschema.validate(document, layout_schema())
+    made = json.loads(sheets_json(reckon_layout(parse_layout(document))))
+    jsonschema.validate(made, sheets_schema())

@@ -134,9 +134,11 @@ def test_pages_are_as_large_as_the_sheet_and_bars_measure_100_mm(
         for page in document.pages:
             sides = [float(side) for side in page.MediaBox]
             assert sides == pytest.approx([0, 0, 210 * MM, 297 * MM], abs=0.01)
-    subprocess.run(["pdftoppm", "-r", str(FINE), "-gray", out, tmp_path / "seen"], check=True)
+    subprocess.run(
+        ["pdftoppm", "-r", str(FINE), "-gray", "-png", out, tmp_path / "seen"], check=True
+    )
     for number in (1, 2):
-        seen = pixels(tmp_path / f"seen-{number}.pgm")[:, :, 0]
+        seen = pixels(tmp_path / f"seen-{number}.png")[:, :, 0]
         bar = next(
             stroke
             for stroke in reckon_layout(wanted).sheets[number - 1].lines

@@ -18,7 +18,12 @@ from zollstock.core.offsets import typed_offset
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.readings import EXAMPLES, Purpose, read_length, read_size
 from zollstock.core.reckoning import Step
-from zollstock.core.schema import plan_schema, reckoning_schema
+from zollstock.core.schema import (
+    layout_schema,
+    plan_schema,
+    reckoning_schema,
+    sheets_schema,
+)
 from zollstock.core.show import LengthStyle
 from zollstock.core.sources import SOURCES
 from zollstock.core.worksheet import Worksheet, worksheet
@@ -180,6 +185,16 @@ def reference(request: SignedRequest) -> Reference:
 @router.get("/schema/plan.json", auth=None, response=dict[str, Any])
 def schema_of_plan(request: HttpRequest) -> dict[str, Any]:
     return plan_schema()
+
+
+@router.get("/schema/layout.json", auth=None, response=dict[str, Any])
+def schema_of_layout(request: HttpRequest) -> dict[str, Any]:
+    return layout_schema()
+
+
+@router.get("/schema/sheets.json", auth=None, response=dict[str, Any])
+def schema_of_sheets(request: HttpRequest) -> dict[str, Any]:
+    return sheets_schema()
 
 
 @router.get("/schema/reckoning.json", auth=None, response=dict[str, Any])

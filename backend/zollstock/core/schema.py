@@ -1,9 +1,13 @@
-"""JSON Schemas of the two documents, generated from the models."""
+"""JSON Schemas of the documents, generated from the models."""
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Union
 
+from pydantic import TypeAdapter
+
+from .layouts import KINDS, LAYOUT_FORMAT
+from .layouts.document import SHEETS_FORMAT, Sheets
 from .plan import PLAN_FORMAT, Plan
 from .reckoning import RECKONING_FORMAT, Reckoning
 
@@ -19,3 +23,15 @@ def reckoning_schema() -> dict[str, Any]:
     """The schema of `zollstock.reckoning/1`."""
     schema = Reckoning.model_json_schema(mode="serialization")
     return {"$schema": _DIALECT, "$id": RECKONING_FORMAT} | schema
+
+
+def layout_schema() -> dict[str, Any]:
+    """The schema of `zollstock.layout/1`, of all its kinds."""
+    kinds = TypeAdapter(Union[tuple(kind.wish for kind in KINDS.values())])  # noqa: UP007
+    return {"$schema": _DIALECT, "$id": LAYOUT_FORMAT} | kinds.json_schema()
+
+
+def sheets_schema() -> dict[str, Any]:
+    """The schema of `zollstock.sheets/1`."""
+    schema = Sheets.model_json_schema(mode="serialization")
+    return {"$schema": _DIALECT, "$id": SHEETS_FORMAT} | schema
