@@ -130,7 +130,11 @@ def test_every_pixel_of_the_file_lies_on_a_sheet(
         assert (lies.x, lies.y) == (exact.x, exact.y)
         assert abs(lies.w - exact.w) <= 1 and abs(lies.h - exact.h) <= 1
         assert lies.right <= made.grid.width and lies.bottom <= made.grid.height
-    assert columns == set(range(work.output_w)) and rows == set(range(work.output_h))
+    if overlap or margin:
+        assert columns == set(range(work.output_w)) and rows == set(range(work.output_h))
+    else:  # a sheet of 297 mm has no whole count of pixels; what is beyond its last one is on no sheet
+        assert work.output_w - len(columns) <= len(laid.sheets)
+        assert work.output_h - len(rows) <= len(laid.sheets)
 
 
 def test_marks_lie_outside_the_image_and_the_bar_is_exactly_100_mm() -> None:
@@ -255,9 +259,11 @@ def test_on_the_command_line_a_layout_is_told_by_its_format(tmp_path, capsys) ->
     assert capsys.readouterr().err == "kind: must be one of tiles\n"
 
 
-@given(st.sampled_from([0, 90, "auto"]), st.sampled_from(["full", "even"]), st.booleans())
-def test_what_is_made_is_what_the_schemas_say(turn: object, spread: str, marks: bool) -> None:
-    document = tiles_document(turn=turn, spread=spread, marks=marks)
+@pytest.mark.parametrize(
+    "changes", [{}, {"turn": 90, "spread": "even"}, {"marks": False, "order": "columns"}]
+)
+def test_what_is_made_is_what_the_schemas_say(changes: dict) -> None:
+    document = tiles_document(**changes)
     jsonschema.validate(document, layout_schema())
     made = json.loads(sheets_json(reckon_layout(parse_layout(document))))
     jsonschema.validate(made, sheets_schema())

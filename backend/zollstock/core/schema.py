@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any, Union
+from typing import Any
 
-from pydantic import TypeAdapter
+from pydantic.json_schema import models_json_schema
 
 from .layouts import KINDS, LAYOUT_FORMAT
 from .layouts.document import SHEETS_FORMAT, Sheets
@@ -27,8 +27,9 @@ def reckoning_schema() -> dict[str, Any]:
 
 def layout_schema() -> dict[str, Any]:
     """The schema of `zollstock.layout/1`, of all its kinds."""
-    kinds = TypeAdapter(Union[tuple(kind.wish for kind in KINDS.values())])  # noqa: UP007
-    return {"$schema": _DIALECT, "$id": LAYOUT_FORMAT} | kinds.json_schema()
+    kinds = models_json_schema([(kind.wish, "validation") for kind in KINDS.values()])[1]
+    ways = [{"$ref": f"#/$defs/{kind.wish.__name__}"} for kind in KINDS.values()]
+    return {"$schema": _DIALECT, "$id": LAYOUT_FORMAT, "oneOf": ways} | kinds
 
 
 def sheets_schema() -> dict[str, Any]:

@@ -27,18 +27,20 @@ class Band(NamedTuple):
     pixels: int
 
 
-def bands(split: Split, at: Fraction, per_mm: Fraction, whole: int) -> Iterator[Band]:
-    """Every column or row of a file of `whole` px, lying `at` mm from the sheet's rim.
+def bands(split: Split, at: Fraction, per_mm: Fraction, whole: int, sheet: int) -> Iterator[Band]:
+    """Every column or row of a file of `whole` px, lying `at` mm from the rim of a sheet of `sheet` px.
 
     Its px begin and end where the file's own grid has them; but as many are shown as lie on the sheet, where an
     overlap covers the px more or less that the sheet's margin makes of it. The last band ends where the file ends.
+    What lies on no px of the sheet is not shown: without overlap and margin that may be a px of a band.
     """
     hidden = split.count > 1 and split.overlap * per_mm >= 1
+    room = sheet - round_px(at * per_mm)
     for begin, size in split.pieces():
         first, end = round_px(begin * per_mm), min(round_px((begin + size) * per_mm), whole)
         lies = round_px((at + size) * per_mm) - round_px(at * per_mm)
         if not hidden:
-            yield Band(begin, size, first, end - first)
+            yield Band(begin, size, first, min(room, end - first))
         elif end == whole:
             yield Band(begin, size, max(0, whole - lies), min(lies, whole))
         else:
@@ -54,8 +56,9 @@ class TileSheets:
         document, ppi = work.boxes.document, work.output_ppi
         whole = Grid.over(document.w, document.h, ppi)
         self._paper, self._ppi, self._overlap, self._marks = paper, ppi, across.overlap, marks
-        self._columns = list(bands(across, paper.usable.x, whole.per_mm, whole.width))
-        self._rows = list(bands(down, paper.usable.y, whole.per_mm, whole.height))
+        sheet = Grid.over(paper.width, paper.height, ppi)
+        self._columns = list(bands(across, paper.usable.x, whole.per_mm, whole.width, sheet.width))
+        self._rows = list(bands(down, paper.usable.y, whole.per_mm, whole.height, sheet.height))
         self._strokes: dict[tuple[Box, Seams], tuple[Stroke, ...]] = {}
         self._labels = tuple(tile_labels(paper.media, paper.usable, "")) if marks else ()
 
