@@ -91,6 +91,7 @@ def test_no_text_in_a_table_starts_a_formula(name: str, frames: str, note: str) 
     [
         ("", "nothing in this table"),
         ("width,height\n", "no sizes below"),
+        ("width\rheight\x82", "line 1: this is not a table"),
         ("a,b\n1,2\n", "line 1: a table of sizes begins"),
         ("width,height,unit\n11 1/,2,in\n", "line 2: “11 1/”"),
         ("size\nA3\nlarge\n", "line 3: “large” is not a size"),

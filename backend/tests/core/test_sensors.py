@@ -60,6 +60,8 @@ def test_a_table_that_goes_out_comes_back_the_same(rows: list[tuple[str, int, in
         ("", "nothing in this table"),
         ("name,width\nA,1", "name and width_px and height_px"),
         ("name,width_px,height_px", "no sensors below"),
+        ("name,width\rheight\x82", "line 1: this is not a table"),
+        ('name,width_px,height_px\nA,3,"2\rx', "no count|not a table"),
         ("name,width_px,height_px\nA,1200,many", "line 2: “many” is no count"),
         ("name,width_px,height_px\nA,0,5", "line 2: “0” is no count"),
         ("name,width_px,height_px\nA,9999999999999,5", "is no count"),

@@ -49,7 +49,10 @@ def records(
         raise TableError("there is nothing in this table")
     divider = max((",", ";", "\t"), key=header.count)
     rows = csv.DictReader(io.StringIO(text.lstrip()), delimiter=divider)
-    names = [plain(name or "") for name in rows.fieldnames or []]
+    try:
+        names = [plain(name or "") for name in rows.fieldnames or []]
+    except csv.Error:
+        raise TableError("line 1: this is not a table") from None
     if not any(set(need) <= set(names) for need in needs):
         wanted = ", or ".join(" and ".join(need) for need in reversed(needs))
         raise TableError(

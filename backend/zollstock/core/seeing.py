@@ -193,7 +193,7 @@ def _between(known: Sequence[float], wanted: Sequence[float], at: float) -> floa
 
 
 #: Ink of so small a share of the distance takes nothing away; of so large a one, all.
-_START, _END, _PLACES = 1e-6, 0.1, 101
+_START, _END, _PLACES = 1e-5, 1e-2, 121
 
 
 @lru_cache(maxsize=1)

@@ -1,4 +1,5 @@
 import type { Beside } from "../api/types";
+import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import type { Flipped } from "./BesidePanes";
 import { useJobsPrints } from "./useBeside";
@@ -10,6 +11,7 @@ export function BesideFields(props: {
   other: number | null;
   onOther: (print: number | null) => void;
   beside: Beside | undefined;
+  problem: string | undefined;
   flipped: Flipped;
   onFlip: (flipped: Flipped) => void;
 }) {
@@ -33,6 +35,7 @@ export function BesideFields(props: {
           ))}
         </select>
       </label>
+      {props.problem && <Problem message={props.problem} />}
       {props.other !== null && beside && (
         <>
           <p aria-live="polite" data-testid="apart">

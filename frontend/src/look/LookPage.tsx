@@ -234,6 +234,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
                 job={print.job}
                 print={print.id}
                 beside={pair}
+                problem={beside.error?.message}
                 {...{ other, flipped }}
                 onOther={(next) => {
                   setOther(next);
