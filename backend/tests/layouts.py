@@ -21,3 +21,24 @@ def tiles_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[s
 
 def tiles(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
     return parse_layout(tiles_document(plan, **changes))
+
+
+PASS = {
+    "rule": {
+        "name": "Coast passes", "width": "35 mm", "height": "45 mm", "head": ["32 mm", "36 mm"],
+        "crown": ["3 mm", "5 mm"], "source": "made up for tests", "checked": "2026-11-01",
+    },
+    "face": {"crown": [0.5, 0.25], "chin": [0.5, 0.65]},
+    "sheet": {"width": "152 mm", "height": "102 mm", "margins": dict.fromkeys(("left", "top", "right", "bottom"), "3 mm")},
+}  # fmt: skip
+
+
+def pass_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[str, Any]:
+    """A keeper's pass photo, as many as fit a lab's 10 × 15; `plan` replaces parts of its plan."""
+    wish = {"format": "zollstock.layout/1", "kind": "id", "title": "Keeper's pass"}
+    keeper = {"picture": {"width_px": 3000, "height_px": 4000}}
+    return wish | PASS | {"plans": [keeper | (plan or {})]} | changes
+
+
+def passes(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
+    return parse_layout(pass_document(plan, **changes))

@@ -256,7 +256,7 @@ def test_on_the_command_line_a_layout_is_told_by_its_format(tmp_path, capsys) ->
     assert said.startswith("Mill gears\n==========") and "A1, A2, A3, B1" in said
     path.write_text(json.dumps(tiles_document(kind="quilt")))
     assert main([str(path)]) == 2
-    assert capsys.readouterr().err == "kind: must be one of tiles\n"
+    assert capsys.readouterr().err == "kind: must be one of tiles, id\n"
 
 
 @pytest.mark.parametrize(

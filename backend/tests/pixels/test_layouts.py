@@ -10,7 +10,7 @@ import numpy
 import pikepdf
 import pytest
 
-from tests.layouts import tiles, tiles_document
+from tests.layouts import passes, tiles, tiles_document
 from tests.pictures import chart, noise, save
 from zollstock.core.layouts import reckon_layout
 from zollstock.core.layouts.document import Sheets
@@ -205,3 +205,39 @@ def test_on_the_command_line(
     given.write_text(json.dumps(document | {"overlap": "11 1/ in"}))
     assert main([str(given), str(source), "-o", str(tmp_path / "b.pdf")]) == 2
     assert capsys.readouterr().err.startswith("overlap: ")
+
+
+def test_four_passes_measured(tmp_path: Path) -> None:
+    """A head of 400 px, black on grey, on four photos of 35 × 45 mm: 34 mm high, 4 mm under the upper edge."""
+    grey = pyvips.Image.black(900, 1200, bands=3).linear(1, 200).cast("uchar")
+    head = grey.draw_rect([0, 0, 0], 350, 300, 200, 400, fill=True)
+    picture = save(head.copy(interpretation="srgb"), tmp_path / "keeper.png")
+    face = {"crown": [450 / 900, 300 / 1200], "chin": [450 / 900, 700 / 1200]}
+    wanted = passes(
+        {"picture": {"width_px": 900, "height_px": 1200}}, face=face, copies=4, marks=False
+    )
+    out = tmp_path / "passes.pdf"
+    render_layout(wanted, [picture], out)
+    subprocess.run(
+        ["pdftoppm", "-r", str(FINE), "-gray", "-png", out, tmp_path / "seen"], check=True
+    )
+    seen = pixels(tmp_path / "seen-1.png")[:, :, 0]
+    pieces = reckon_layout(wanted).sheets[0].pieces
+    assert len(pieces) == 4
+    for piece in pieces:
+        x, y, w, h = (round(side / 25.4 * FINE) for side in piece.box)
+        photo = seen[y - 8 : y + h + 8, x + w // 2]
+        inside = numpy.flatnonzero(photo < 250)
+        dark = numpy.flatnonzero(photo < 100)
+        per_mm = FINE / 25.4
+        assert len(inside) / per_mm == pytest.approx(45, abs=0.15)
+        assert len(dark) / per_mm == pytest.approx(34, abs=0.15)
+        assert (dark[0] - inside[0]) / per_mm == pytest.approx(4, abs=0.15)
+
+
+def test_a_photo_beyond_the_picture_is_not_made(tmp_path: Path) -> None:
+    picture = save(chart(300, 400), tmp_path / "keeper.png")
+    face = {"crown": [0.5, 0.01], "chin": [0.5, 0.41]}
+    wanted = passes({"picture": {"width_px": 300, "height_px": 400}}, face=face)
+    with pytest.raises(RenderError, match="beyond the top"):
+        render_layout(wanted, [picture], tmp_path / "passes.pdf")

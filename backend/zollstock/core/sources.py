@@ -39,5 +39,7 @@ SOURCES: dict[str, str] = {
     f"the nearest step of {DEVICE_STEP} within {DEVICE_LEAST} and {DEVICE_MOST}, or the printer's native ppi; fixed: as set.",
     "tiles": "Sheets in one direction: 1 where the side fits the usable area (the sheet without its margins), else "
     "ceil((side − overlap) ÷ (usable − overlap)). Both turns are tried, the fewer sheets count, standing where they are equal.",
+    "id": "The head, from chin to crown, is as high as the middle of its range; crown or eye line lie in the middle of "
+    "theirs. Photos a row: floor((usable + gap) ÷ (photo + gap)), both turns, the more. The authority's own page decides.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }

@@ -15,6 +15,7 @@ from ..plan import lengths_of
 from ..sheets import Sheet
 from ..show import style_for
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
+from .idphotos import IdPhotos
 from .kind import Kind, Laid
 from .region import region_of
 from .tiles import Tiles
@@ -22,7 +23,7 @@ from .wish import LAYOUT_FORMAT, Wish
 
 __all__ = ["KINDS", "LAYOUT_FORMAT", "LayoutError", "lay", "parse_layout", "reckon_layout"]
 
-KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(),)}
+KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(), IdPhotos())}
 
 
 class LayoutError(DocumentError):
@@ -41,7 +42,7 @@ def parse_layout(document: Any) -> Wish:
         newest = [upgrade(plan) if isinstance(plan, dict) else plan for plan in plans]
         document = document | {"plans": newest}
     try:
-        return kind.wish.model_validate(document)
+        return kind.wish.model_validate(kind.completed(document))
     except ValidationError as error:
         raise LayoutError(told(error, kind.wish, "layout")) from None
 

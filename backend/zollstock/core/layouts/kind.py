@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from dataclasses import dataclass
-from typing import ClassVar
+from typing import Any, ClassVar
 
 from ..reckoning import Figure, Finding
 from ..sheets import Sheet
@@ -28,6 +28,10 @@ class Kind(ABC):
 
     name: ClassVar[str]
     wish: ClassVar[type[Wish]]
+
+    def completed(self, document: dict[str, Any]) -> dict[str, Any]:
+        """The wish with what the kind itself decides, before it is checked; nothing that was given is changed."""
+        return document
 
     @abstractmethod
     def lay(self, wish: Wish, style: LengthStyle) -> Laid:

@@ -1,0 +1,143 @@
+"""An ID photo's wish: the rule of an authority, and where crown, chin and eyes are in the picture."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from ..edges import Problem
+from ..lengths import Length
+from ..parts.part import Part, Share, length_of
+from ..rational import Fraction, exact
+from .wish import LaidPaper, Wish
+
+Range = Annotated[tuple[Length, Length], Field(strict=False)]
+Point = Annotated[tuple[Share, Share], Field(strict=False)]
+#: More copies than this nobody hands in.
+MOST_COPIES = 500
+
+
+class Rule(Part):
+    """What an authority asks: outer size, head from chin to crown, and either the crown's distance from the upper
+    edge or the eyes' height over the lower one. `source` and `checked` say where and when that was read."""
+
+    name: str = Field(default="", max_length=120)
+    width: Length
+    height: Length
+    head: Range
+    crown: Range | None = None
+    eyes: Range | None = None
+    source: str = Field(default="", max_length=500)
+    checked: str = Field(default="", max_length=40)
+
+    def problems(self) -> Iterator[Problem]:
+        for name in ("width", "height"):
+            if getattr(self, name).mm <= 0:
+                yield f"rule.{name}", f"the {name} is 0; a photo has a size"
+        for name in ("head", "crown", "eyes"):
+            held = getattr(self, name)
+            if held is not None and not 0 <= held[0].mm <= held[1].mm:
+                yield f"rule.{name}", "a range goes from the less to the more"
+        if self.head[1].mm <= 0:
+            yield "rule.head", "a head has a height"
+        if (self.crown is None) == (self.eyes is None):
+            yield "rule", "a rule has just one of crown and eyes"
+
+
+class Face(Part):
+    """Where a face is, in shares of the turned picture."""
+
+    crown: Point
+    chin: Point
+    eyes: Point | None = None
+
+
+class IdWish(Wish):
+    """Copies of one photo on a sheet, cut by the rule; the plan's own fit gives way to it."""
+
+    kind: Literal["id"] = "id"
+    rule: Rule
+    face: Face
+    gap: Length = length_of("2 mm")
+    copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] | None = None
+    turn: Literal["auto", 0, 90] = "auto"
+
+    @model_validator(mode="after")
+    def _hangs_together(self) -> IdWish:
+        found = list(self._problems())
+        if found:
+            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
+        return self
+
+    def _problems(self) -> Iterator[Problem]:
+        wrong = [*self.rule.problems(), *self.sheet.problems()]
+        yield from wrong
+        if len(self.plans) != 1:
+            yield "plans", f"an ID photo is made of one plan; here are {len(self.plans)}"
+            return
+        plan, rule = self.plans[0], self.rule
+        sides = (plan.target.width.mm, plan.target.height.mm)
+        if plan.target.in_pixels or sides != (rule.width.mm, rule.height.mm):
+            yield "plans[0].target", f"the rule makes it {rule.width.typed} × {rule.height.typed}"
+        if plan.edge.kind != "none":
+            yield "plans[0].edge", "an ID photo has no edge"
+        if plan.fit.angle:
+            yield (
+                "plans[0].fit.angle",
+                "the face is marked in the picture as it stands; it cannot lean here",
+            )
+        if exact(self.face.chin[1]) <= exact(self.face.crown[1]):
+            yield "face", "the chin lies under the crown"
+        if rule.eyes is not None and self.face.eyes is None:
+            yield "face.eyes", "this rule measures to the eyes; mark them"
+        if self.gap.mm < 0:
+            yield "gap", "a gap is not negative"
+        elif not wrong and not any(block.most for block in self.blocks()):
+            usable = self.sheet.laid(0).usable
+            yield "sheet", f"not one fits the usable {float(usable.w):g} × {float(usable.h):g} mm"
+
+    def blocks(self) -> list[Block]:
+        """How the photos lie on a sheet in each turn that the wish allows."""
+        turns: tuple[Literal[0, 90], ...] = (0, 90) if self.turn == "auto" else (self.turn,)
+        paper, width, height = self.sheet.laid(0), self.rule.width.mm, self.rule.height.mm
+        return [
+            Block(turn, paper, *((height, width) if turn else (width, height)), self.gap.mm)
+            for turn in turns
+        ]
+
+
+class Block:
+    """Pieces of one size on a sheet, in rows: how many fit, with a gap between them. Lengths in mm."""
+
+    def __init__(
+        self,
+        turn: Literal[0, 90],
+        paper: LaidPaper,
+        width: Fraction,
+        height: Fraction,
+        gap: Fraction,
+    ) -> None:
+        self.turn, self.paper, self.gap = turn, paper, gap
+        self.width, self.height = width, height
+        self.columns = int((paper.usable.w + gap) // (width + gap))
+        self.rows = int((paper.usable.h + gap) // (height + gap))
+
+    @property
+    def most(self) -> int:
+        """floor((usable + gap) ÷ (piece + gap)), both ways."""
+        return self.columns * self.rows
+
+    def begins(self, count: int) -> tuple[list[Fraction], list[Fraction]]:
+        """Where columns and rows begin for so many pieces: the block lies in the middle of the usable area."""
+        columns = min(self.columns, count)
+        rows = -(-count // self.columns)
+        usable = self.paper.usable
+        left = usable.x + (usable.w - columns * (self.width + self.gap) + self.gap) / 2
+        top = usable.y + (usable.h - rows * (self.height + self.gap) + self.gap) / 2
+        return (
+            [left + number * (self.width + self.gap) for number in range(columns)],
+            [top + number * (self.height + self.gap) for number in range(rows)],
+        )
