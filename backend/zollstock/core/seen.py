@@ -79,13 +79,13 @@ def seen(work: Work, style: LengthStyle, measures: Measures) -> SeenSheet:
     steps = seeing.steps_between(chain, there, distance)
     share = _share(work, measures)
     return SeenSheet(
-        steps=steps,
+        steps=round(steps, 4),
         text=f"From {style.far(distance)}, {show.decimal(steps, 1)} just-noticeable steps from the best this surface can "
         f"show: {seeing.in_words(steps)}.",
         finest_text=_finest(chain, there, distance),
         steps_text=_pad(chain, distance),
         points=[
-            SeenPoint(at_mm=at, steps=_apart(answers, chain, at))
+            SeenPoint(at_mm=at, steps=round(_apart(answers, chain, at), 4))
             for at, answers in _scale(chain.spread)
         ],
         unseen=seeing.UNSEEN,
@@ -123,7 +123,7 @@ def _apart(answers: tuple[float, ...], chain: Chain, distance: float) -> float:
 def _scale(spread: float) -> tuple[tuple[float, tuple[float, ...]], ...]:
     """Distances of the plot, each with what the eye answers to the best print there."""
     width = log(FARTHEST / NEAREST) / (_POINTS - 1)
-    places = [NEAREST * exp(at * width) for at in range(_POINTS)]
+    places = [round(NEAREST * exp(at * width), 3) for at in range(_POINTS)]
     there = seeing.best(spread)
     return tuple((at, tuple(seeing.answers(there, at))) for at in places)
 

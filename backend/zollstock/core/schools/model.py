@@ -10,6 +10,9 @@ from ..rational import Fraction, exact
 from ..workings import number, written
 from .school import Conditions, School
 
+#: A model says no more; so the same comes out whatever a machine makes of the last digits of a sine.
+_PLACES = 6
+
 
 class Model(School):
     id: ClassVar[str] = "model"
@@ -27,10 +30,10 @@ class Model(School):
     )
 
     def need(self, distance_mm: float, under: Conditions) -> Fraction:
-        return Fraction(seeing.need(distance_mm, under.spread))
+        return Fraction(round(seeing.need(distance_mm, under.spread), _PLACES))
 
     def reach(self, usable_ppi: float, under: Conditions) -> float:
-        return seeing.reach(usable_ppi, under.spread)
+        return round(seeing.reach(usable_ppi, under.spread), _PLACES)
 
     def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
         along = need * exact(distance_mm) / MM_PER_INCH
