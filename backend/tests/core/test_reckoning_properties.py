@@ -16,13 +16,15 @@ from tests.lengthy import tried
 from tests.plans import documents, zones
 from zollstock.core import viewing
 from zollstock.core.box import Box
+from zollstock.core.findings import stops
 from zollstock.core.fit import place
 from zollstock.core.parts.fit import Fit
-from zollstock.core.plan import parse_plan, patched, plan_document
+from zollstock.core.plan import lengths_of, parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import STEPS, Step, reckoning_document
 from zollstock.core.schema import plan_schema, reckoning_schema
 from zollstock.core.schools import SCHOOLS, Conditions
+from zollstock.core.show import style_for
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import text_worksheet, worksheet
 
@@ -110,9 +112,10 @@ def _near(value: float):
 @tried(200)
 @given(documents())
 def test_pixels_stay_inside_what_holds_them(given_document: dict) -> None:
-    work = work_out(parse_plan(given_document))
-    if min(work.output_w, work.output_h) < 1:
-        return
+    plan = parse_plan(given_document)
+    work = work_out(plan)
+    if min(work.output_w, work.output_h) < 1 or stops(work, style_for(lengths_of(plan))):
+        return  # nothing is made of it
     boxes = laid(work)
     placed = work.placement
     sampled, step = boxes.sampling, boxes.sampling.step
