@@ -42,3 +42,16 @@ def pass_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[st
 
 def passes(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
     return parse_layout(pass_document(plan, **changes))
+
+
+def life_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[str, Any]:
+    """A pressed weed whose stem is 20 cm long, 2000 px of 4000 × 6000; `plan` replaces parts of its plan."""
+    wish = {"format": "zollstock.layout/1", "kind": "life", "title": "Pressed weed"}
+    measure = {"from": [0.2, 0.5], "to": [0.7, 0.5], "length": "20 cm"}
+    weed = {"picture": {"width_px": 4000, "height_px": 6000}}
+    parts = [{"name": "root", "x": 0.5, "y": 0.9}, {"x": 0.5, "y": 0.5}]
+    return wish | {"measure": measure, "parts": parts, "plans": [weed | (plan or {})]} | changes
+
+
+def life(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
+    return parse_layout(life_document(plan, **changes))

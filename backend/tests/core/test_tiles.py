@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.layouts import tiles, tiles_document
+from tests.layouts import life_document, pass_document, tiles, tiles_document
 from zollstock.core.cli import main
 from zollstock.core.layouts import LayoutError, lay, parse_layout, reckon_layout
 from zollstock.core.layouts.document import sheets_json
@@ -19,6 +19,7 @@ from zollstock.core.layouts.split import Split
 from zollstock.core.layouts.tileseams import tile_name
 from zollstock.core.rational import Fraction
 from zollstock.core.schema import layout_schema, sheets_schema
+from zollstock.core.sources import SOURCES
 
 MM = st.integers(20, 5000).map(lambda tenths: Fraction(tenths, 10))
 
@@ -256,14 +257,21 @@ def test_on_the_command_line_a_layout_is_told_by_its_format(tmp_path, capsys) ->
     assert said.startswith("Mill gears\n==========") and "A1, A2, A3, B1" in said
     path.write_text(json.dumps(tiles_document(kind="quilt")))
     assert main([str(path)]) == 2
-    assert capsys.readouterr().err == "kind: must be one of tiles, id\n"
+    assert capsys.readouterr().err == "kind: must be one of tiles, id, life\n"
 
 
 @pytest.mark.parametrize(
-    "changes", [{}, {"turn": 90, "spread": "even"}, {"marks": False, "order": "columns"}]
-)
-def test_what_is_made_is_what_the_schemas_say(changes: dict) -> None:
-    document = tiles_document(**changes)
+    "document",
+    [
+        tiles_document(), tiles_document(turn=90, spread="even", order="columns"), tiles_document(marks=False),
+        pass_document(), pass_document(copies=11, turn=90),
+        life_document(), life_document(parts=[], tiles={"overlap": "2 cm"}),
+    ],
+)  # fmt: skip
+def test_what_is_made_is_what_the_schemas_say_and_every_figure_names_its_rule(
+    document: dict,
+) -> None:
     jsonschema.validate(document, layout_schema())
     made = json.loads(sheets_json(reckon_layout(parse_layout(document))))
     jsonschema.validate(made, sheets_schema())
+    assert all(figure["source"] in SOURCES for figure in made["figures"])

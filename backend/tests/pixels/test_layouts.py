@@ -10,7 +10,7 @@ import numpy
 import pikepdf
 import pytest
 
-from tests.layouts import passes, tiles, tiles_document
+from tests.layouts import life, passes, tiles, tiles_document
 from tests.pictures import chart, noise, save
 from zollstock.core.layouts import reckon_layout
 from zollstock.core.layouts.document import Sheets
@@ -102,9 +102,9 @@ def test_a_folder_holds_a_file_a_sheet_in_16_bits_too(tmp_path: Path) -> None:
     made = reckon_layout(wanted)
     render_layout(wanted, [deep], tmp_path / "sheets")
     names = sorted(path.name for path in (tmp_path / "sheets").iterdir())
-    assert names == sorted(f"mill-gears-{sheet.name}.tif" for sheet in made.sheets)
+    assert names == sorted(f"mill-gears-{sheet.name.lower()}.tif" for sheet in made.sheets)
     pages = {
-        sheet.name: pixels(tmp_path / "sheets" / f"mill-gears-{sheet.name}.tif")
+        sheet.name: pixels(tmp_path / "sheets" / f"mill-gears-{sheet.name.lower()}.tif")
         for sheet in made.sheets
     }
     first = pages["A1"]
@@ -113,7 +113,7 @@ def test_a_folder_holds_a_file_a_sheet_in_16_bits_too(tmp_path: Path) -> None:
     own = own_file(tmp_path, wanted.plans[0], deep)
     assert (joined(made, pages, own.shape, "uint16") == own).all()
     said = subprocess.run(
-        ["exiftool", "-j", "-XResolution", tmp_path / "sheets" / "mill-gears-A1.tif"],
+        ["exiftool", "-j", "-XResolution", tmp_path / "sheets" / "mill-gears-a1.tif"],
         check=True, capture_output=True,
     ).stdout  # fmt: skip
     assert json.loads(said)[0]["XResolution"] == pytest.approx(133, abs=0.01)
@@ -241,3 +241,29 @@ def test_a_photo_beyond_the_picture_is_not_made(tmp_path: Path) -> None:
     wanted = passes({"picture": {"width_px": 300, "height_px": 400}}, face=face)
     with pytest.raises(RenderError, match="beyond the top"):
         render_layout(wanted, [picture], tmp_path / "passes.pdf")
+
+
+def test_two_points_lie_on_the_page_as_far_apart_as_in_truth(tmp_path: Path) -> None:
+    """Two dark squares, middles 500 px apart: 80 mm in truth, so 80 mm on the page."""
+    white = pyvips.Image.black(900, 1200, bands=3).linear(1, 255).cast("uchar")
+    for x, y in ((200, 300), (500, 700)):
+        white = white.draw_rect([0, 0, 0], x - 10, y - 10, 20, 20, fill=True)
+    picture = save(white.copy(interpretation="srgb"), tmp_path / "weed.png")
+    measure = {"from": [200 / 900, 300 / 1200], "to": [500 / 900, 700 / 1200], "length": "80 mm"}
+    wanted = life(
+        {"picture": {"width_px": 900, "height_px": 1200}},
+        measure=measure, parts=[{"name": "../../up", "x": 0.4, "y": 0.4}], marks=False,
+    )  # fmt: skip
+    out = tmp_path / "weed.pdf"
+    render_layout(wanted, [picture], out)
+    subprocess.run(
+        ["pdftoppm", "-r", str(FINE), "-gray", "-png", out, tmp_path / "seen"], check=True
+    )
+    seen = pixels(tmp_path / "seen-1.png")[:, :, 0]
+    rows, columns = numpy.nonzero(seen < 128)
+    first = rows < (rows.min() + rows.max()) / 2
+    (x1, y1), (x2, y2) = ((columns[mask].mean(), rows[mask].mean()) for mask in (first, ~first))
+    assert numpy.hypot(x2 - x1, y2 - y1) / FINE * 25.4 == pytest.approx(80, abs=0.1)
+    # What a part is called is no way out of its folder.
+    render_layout(wanted, [picture], tmp_path / "sheets")
+    assert [path.name for path in (tmp_path / "sheets").iterdir()] == ["pressed-weed-up.tif"]

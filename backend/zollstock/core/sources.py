@@ -41,5 +41,7 @@ SOURCES: dict[str, str] = {
     "ceil((side − overlap) ÷ (usable − overlap)). Both turns are tried, the fewer sheets count, standing where they are equal.",
     "id": "The head, from chin to crown, is as high as the middle of its range; crown or eye line lie in the middle of "
     "theirs. Photos a row: floor((usable + gap) ÷ (photo + gap)), both turns, the more. The authority's own page decides.",
+    "life": "ppi = px between two points ÷ (their real distance in inches × scale); a part is the usable area of a sheet "
+    "around its middle, moved into the picture. The grade is by acuity from 600 mm, arm's length.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }

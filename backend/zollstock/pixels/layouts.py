@@ -17,7 +17,7 @@ from zollstock.core.findings import stops
 from zollstock.core.layouts import lay
 from zollstock.core.layouts.kind import Laid
 from zollstock.core.layouts.wish import Wish
-from zollstock.core.naming import safe_name
+from zollstock.core.naming import Names, safe_name
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.parts.file import Output
 from zollstock.core.plan import lengths_of
@@ -84,10 +84,10 @@ def _write_folder(
     """A raster file a sheet, named by title and sheet; the folder appears when all are there."""
     partial = Path(tempfile.mkdtemp(prefix=f".{out.name}.", suffix=".partial", dir=out.parent))
     try:
+        names = Names()
         for number, sheet in enumerate(laid.sheets):
-            name = (
-                f"{safe_name(wish.title, 'sheet')}-{sheet.name}.{OUTPUTS[output.format].endings[0]}"
-            )
+            stem = safe_name(f"{wish.title or 'sheet'}-{sheet.name}", "sheet")
+            name = names.free("", stem, OUTPUTS[output.format].endings[0])
             if not progress(100 * number // len(laid.sheets)):
                 raise Cancelled
             page = Page(compose_excerpts(sheet, files), sheet)

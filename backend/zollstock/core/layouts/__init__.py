@@ -17,13 +17,14 @@ from ..show import style_for
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
 from .idphotos import IdPhotos
 from .kind import Kind, Laid
+from .life import Life
 from .region import region_of
 from .tiles import Tiles
 from .wish import LAYOUT_FORMAT, Wish
 
 __all__ = ["KINDS", "LAYOUT_FORMAT", "LayoutError", "lay", "parse_layout", "reckon_layout"]
 
-KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(), IdPhotos())}
+KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(), IdPhotos(), Life())}
 
 
 class LayoutError(DocumentError):
