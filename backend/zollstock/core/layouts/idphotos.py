@@ -30,6 +30,7 @@ from .wish import Wish
 class IdPhotos(Kind):
     name: ClassVar[str] = "id"
     wish: ClassVar[type[Wish]] = IdWish
+    sizes: ClassVar[bool] = True
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
         """A plan without a target has the rule's size."""

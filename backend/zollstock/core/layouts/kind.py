@@ -28,6 +28,8 @@ class Kind(ABC):
 
     name: ClassVar[str]
     wish: ClassVar[type[Wish]]
+    #: Whether it decides how large a plan is, so that the plan's target may be left out.
+    sizes: ClassVar[bool] = False
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
         """The wish with what the kind itself decides, before it is checked; nothing that was given is changed."""

@@ -128,6 +128,7 @@ def _ppi(picture: Picture, turn: int, measure: Measure, scale: float) -> Fractio
 class Life(Kind):
     name: ClassVar[str] = "life"
     wish: ClassVar[type[Wish]] = LifeWish
+    sizes: ClassVar[bool] = True
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
         """A plan without a target has the size that two points and their distance give it."""
