@@ -2,7 +2,6 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import type { HowBig, PictureFacts, ReadSize } from "../api/types";
-import { useReference } from "../api/useReference";
 import { LengthField, SizeField } from "../fields/LengthField";
 import { TypedField } from "../fields/TypedField";
 import { TopBar } from "../frame/TopBar";
@@ -12,6 +11,7 @@ import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import "./howbig.css";
+import { MediumPick, useFactor } from "./MediumPick";
 import { Prints } from "./Prints";
 
 const RATIOS = ["1:1", "5:4", "4:3", "3:2", "16:9", "2:1", "3:1"];
@@ -21,7 +21,6 @@ const nothing = () => undefined;
 export function HowBigPage() {
   const { account } = usePreferences();
   const [search, setSearch] = useSearchParams();
-  const media = useReference().data?.media ?? [];
   const pictures = useQuery({
     queryKey: ["pictures"],
     queryFn: () => must<PictureFacts[]>(client.GET("/api/pictures")),
@@ -35,7 +34,7 @@ export function HowBigPage() {
     size: search.get("size") ?? "",
   };
   const tell = (change: Partial<typeof asked>) => setSearch({ ...asked, ...change }, { replace: true });
-  const factor = media.find((item) => item.name === asked.medium)?.factor ?? 1;
+  const factor = useFactor(asked.medium);
   const { picture, pixels, ratio, distance, size } = asked;
   const query = {
     ...(picture ? { picture } : { pixels }),
@@ -139,18 +138,7 @@ export function HowBigPage() {
               ))}
             </select>
           </label>
-          <label className="flex items-center justify-between gap-3">
-            Printed on
-            <select
-              className="field !w-40"
-              value={asked.medium}
-              onChange={(event) => tell({ medium: event.target.value })}
-            >
-              {media.map((item) => (
-                <option key={item.name}>{item.name}</option>
-              ))}
-            </select>
-          </label>
+          <MediumPick value={asked.medium} onPick={(medium) => tell({ medium })} />
           <LengthField
             narrow
             label="Looked at from"

@@ -2,7 +2,6 @@ import { X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Sensor, SensorSize, SensorTable } from "../api/types";
-import { useReference } from "../api/useReference";
 import { LengthField } from "../fields/LengthField";
 import { TopBar } from "../frame/TopBar";
 import { usePreferences } from "../session/useSession";
@@ -11,6 +10,7 @@ import { Pick as PickOne } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import "./howbig.css";
+import { MediumPick, useFactor } from "./MediumPick";
 import { useSensors } from "./useSensors";
 
 const nothing = () => undefined;
@@ -22,13 +22,12 @@ type Stretch = keyof SensorSize;
 export function SensorsPage() {
   const { account } = usePreferences();
   const [search, setSearch] = useSearchParams();
-  const media = useReference().data?.media ?? [];
   const asked = {
     medium: search.get("medium") ?? "satin photo paper",
     distance: search.get("distance") ?? "60 cm",
   };
   const tell = (change: Partial<typeof asked>) => setSearch({ ...asked, ...change }, { replace: true });
-  const factor = media.find((item) => item.name === asked.medium)?.factor ?? 1;
+  const factor = useFactor(asked.medium);
   const query = { distance: asked.distance, factor, unit: account.unit };
   const { kept, change, takeBack } = useSensors(query);
   const [stretch, setStretch] = useState<Stretch>("plain");
@@ -171,18 +170,7 @@ export function SensorsPage() {
             onBack={nothing}
             onDone={nothing}
           />
-          <label className="flex items-center justify-between gap-3">
-            Printed on
-            <select
-              className="field !w-40"
-              value={asked.medium}
-              onChange={(event) => tell({ medium: event.target.value })}
-            >
-              {media.map((item) => (
-                <option key={item.name}>{item.name}</option>
-              ))}
-            </select>
-          </label>
+          <MediumPick value={asked.medium} onPick={(medium) => tell({ medium })} />
           <p className="soft">Both count for grades; a ppi is a ppi.</p>
           <PickOne<Stretch>
             label="Enlarged"

@@ -6,8 +6,7 @@ from collections.abc import Iterator
 from math import hypot
 from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import Field, model_validator
-from pydantic_core import PydanticCustomError
+from pydantic import Field
 
 from .. import show
 from ..box import Box
@@ -69,20 +68,13 @@ class LifeWish(Wish):
     parts: Annotated[list[LifePart], Field(max_length=MOST_PARTS)] = []
     tiles: TilesWay | None = None
 
-    @model_validator(mode="after")
-    def _hangs_together(self) -> LifeWish:
-        found = list(self._problems())
-        if found:
-            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
-        return self
-
     @property
     def ppi(self) -> Fraction:
         """px apart ÷ (inches apart × scale); the distance in the picture is a root, so a float's."""
         plan = self.plans[0]
         return _ppi(plan.picture, plan.fit.turn, self.measure, self.scale)
 
-    def _problems(self) -> Iterator[Problem]:
+    def contradictions(self) -> Iterator[Problem]:
         wrong = self.sheet.problems()
         yield from wrong
         if len(self.plans) != 1:

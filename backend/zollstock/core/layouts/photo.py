@@ -5,8 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
-from pydantic_core import PydanticCustomError
+from pydantic import Field
 
 from ..edges import Problem
 from ..lengths import Length
@@ -65,14 +64,7 @@ class IdWish(Wish):
     copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] | None = None
     turn: Literal["auto", 0, 90] = "auto"
 
-    @model_validator(mode="after")
-    def _hangs_together(self) -> IdWish:
-        found = list(self._problems())
-        if found:
-            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
-        return self
-
-    def _problems(self) -> Iterator[Problem]:
+    def contradictions(self) -> Iterator[Problem]:
         wrong = [*self.rule.problems(), *self.sheet.problems()]
         yield from wrong
         if len(self.plans) != 1:

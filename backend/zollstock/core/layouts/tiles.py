@@ -5,9 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import ClassVar, Literal
 
-from pydantic import model_validator
-from pydantic_core import PydanticCustomError
-
 from ..edges import Problem
 from ..findings import stops
 from ..reckoning import Finding
@@ -27,14 +24,7 @@ class TilesWish(TilesWay, Wish):
 
     kind: Literal["tiles"] = "tiles"
 
-    @model_validator(mode="after")
-    def _hangs_together(self) -> TilesWish:
-        found = list(self._problems())
-        if found:
-            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
-        return self
-
-    def _problems(self) -> Iterator[Problem]:
+    def contradictions(self) -> Iterator[Problem]:
         if len(self.plans) != 1:
             yield "plans", f"tiles are made of one plan; here are {len(self.plans)}"
             return

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
 
 from ..box import ZERO, Box
 from ..edges import Problem
@@ -85,3 +87,14 @@ class Wish(Part):
     plans: Annotated[list[Plan], Field(min_length=1, max_length=MOST_PLANS)]
     sheet: Paper = Field(default_factory=Paper)
     marks: bool = True
+
+    def contradictions(self) -> Iterator[Problem]:
+        """What contradicts itself, each with its path; each kind says its own."""
+        return iter(())
+
+    @model_validator(mode="after")
+    def _hangs_together(self) -> Self:
+        found = list(self.contradictions())
+        if found:
+            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
+        return self
