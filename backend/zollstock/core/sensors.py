@@ -8,6 +8,7 @@ from math import sqrt
 from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field, field_validator
+from pydantic_core import PydanticCustomError
 
 from . import show
 from .csvtable import TableError, records, write_table
@@ -50,7 +51,10 @@ class SensorTable(BaseModel):
     @field_validator("columns")
     @classmethod
     def _understood(cls, columns: list[str]) -> list[str]:
-        return [read_column(text) for text in columns]
+        try:
+            return [read_column(text) for text in columns]
+        except ValueError as error:  # pydantic would put words of its own before ours
+            raise PydanticCustomError("column", "{text}", {"text": str(error)}) from None
 
 
 class SensorSize(Record):

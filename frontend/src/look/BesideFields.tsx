@@ -35,6 +35,11 @@ export function BesideFields(props: {
           ))}
         </select>
       </label>
+      {props.other !== null && !beside && !props.problem && (
+        <p className="soft" role="status">
+          The other print is on its way…
+        </p>
+      )}
       {props.problem && <Problem message={props.problem} />}
       {props.other !== null && beside && (
         <>
