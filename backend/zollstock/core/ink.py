@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from .box import Box
@@ -32,6 +32,11 @@ class Stroke:
             return Box(x - self.width / 2, y, self.width, to_y - y)
         return Box(x, y - self.width / 2, to_x - x, self.width)
 
+    def times(self, by: Fraction) -> Stroke:
+        """The same line on paper that is so many times as large; it is as wide as before."""
+        (x, y), (to_x, to_y) = self.start, self.end
+        return replace(self, start=(x * by, y * by), end=(to_x * by, to_y * by))
+
 
 @dataclass(frozen=True, slots=True)
 class Label:
@@ -42,6 +47,10 @@ class Label:
     height: Fraction
     font: FontName = "text"
     colour: str = BLACK
+
+    def times(self, by: Fraction) -> Label:
+        x, y = self.at
+        return replace(self, at=(x * by, y * by), height=self.height * by)
 
 
 @dataclass(frozen=True, slots=True)

@@ -39,8 +39,8 @@ def whole_drawing(work: Work) -> Drawing:
     return Drawing(
         boxes,
         [_piece(work, ZERO, ZERO)],
-        [_stroke(stroke) for stroke in sheet.strokes],
-        [_label(label) for label in sheet.labels],
+        [drawn_stroke(stroke) for stroke in sheet.strokes],
+        [drawn_label(label) for label in sheet.labels],
     )
 
 
@@ -91,7 +91,8 @@ def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:
     return float(box.x - left), float(box.y - top), float(box.w), float(box.h)
 
 
-def _stroke(stroke: Stroke) -> DrawnStroke:
+def drawn_stroke(stroke: Stroke) -> DrawnStroke:
+    """A stroke as it is sent."""
     (x, y), (to_x, to_y) = stroke.start, stroke.end
     return DrawnStroke(
         stroke.kind,
@@ -102,7 +103,8 @@ def _stroke(stroke: Stroke) -> DrawnStroke:
     )
 
 
-def _label(label: Label) -> DrawnLabel:
+def drawn_label(label: Label) -> DrawnLabel:
+    """A label as it is sent, with how long it is."""
     x, y = label.at
     return DrawnLabel(
         label.text,

@@ -6,7 +6,7 @@ pictures that lie on it, strokes and labels. Lengths are exact and in mm, from t
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from .box import ZERO, Box
@@ -50,10 +50,21 @@ class Piece:
 
 
 @dataclass(frozen=True, slots=True)
+class Tone:
+    """How the tones of a part are printed: without colour (`grey`), and `light` of the way to white (0 to 1)."""
+
+    grey: bool
+    light: Fraction
+
+
+FULL_TONE = Tone(False, ZERO)
+
+
+@dataclass(frozen=True, slots=True)
 class Excerpt:
     """A part of a plan's own file on a sheet: the pixels `shown` of it, lying in `box` (mm), turned clockwise.
 
-    `part` is the same part of its document in mm, exact.
+    `part` is the same part of its document in mm, exact. In small, a square of `reduced` px a side becomes one px.
     """
 
     name: str
@@ -62,6 +73,8 @@ class Excerpt:
     shown: PixelBox
     box: Box
     turn: Turn = 0
+    tone: Tone = FULL_TONE
+    reduced: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,10 +103,26 @@ class Sheet:
     def grid(self) -> Grid:
         return Grid.over(self.width, self.height, self.ppi)
 
+    def enlarged(self, by: Fraction) -> Sheet:
+        """The same pixels on a sheet whose every length is `by` times as long."""
+        return Sheet(
+            self.name,
+            self.width * by,
+            self.height * by,
+            self.ppi / by,
+            self.trim.times(by),
+            self.bleed.times(by),
+            self.pieces,
+            tuple(stroke.times(by) for stroke in self.strokes),
+            tuple(label.times(by) for label in self.labels),
+            tuple(replace(excerpt, box=excerpt.box.times(by)) for excerpt in self.excerpts),
+        )
+
     def pixels(self, excerpt: Excerpt) -> PixelBox:
         """Where an excerpt lies in whole pixels: its corner rounded, with as many pixels as it shows."""
         per_mm, shown = self.ppi / MM_PER_INCH, excerpt.shown
         wide, high = (shown.h, shown.w) if excerpt.turn in (90, 270) else (shown.w, shown.h)
+        wide, high = max(1, wide // excerpt.reduced), max(1, high // excerpt.reduced)
         return PixelBox(
             round_px(excerpt.box.x * per_mm), round_px(excerpt.box.y * per_mm), wide, high
         )

@@ -17,7 +17,8 @@ from pydantic import Field
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.drawing import Drawing
-from zollstock.core.plan import Plan, parse_plan
+from zollstock.core.layouts import lay, parse_layout
+from zollstock.core.plan import Plan, lengths_of, parse_plan
 from zollstock.core.printdrawing import trimmed_drawing
 from zollstock.core.show import style_for
 from zollstock.core.work import work_out
@@ -29,7 +30,7 @@ from zollstock.pictures.storage import work_folder
 
 from .archive import pack, unpack
 from .firstplan import first_plan
-from .kinds import PRINT
+from .kinds import LAYOUT, PRINT, plan_key
 from .models import Design, Job
 from .revisions import begin_print, save_document, step
 
@@ -54,6 +55,17 @@ class Silhouette(Schema):
     grade: str | None
 
 
+class LayoutSlip(Schema):
+    """A layout on a slip: the print that it is of, drawn in small, and how many sheets it takes, in words."""
+
+    id: int
+    kind: str
+    title: str
+    picture_id: UUID
+    drawing: Drawing
+    text: str
+
+
 class JobSlip(Schema):
     id: int
     title: str
@@ -61,6 +73,7 @@ class JobSlip(Schema):
     due: date | None
     created: datetime
     prints: list[Silhouette]
+    layouts: list[LayoutSlip]
 
 
 class NewPrint(Schema):
@@ -115,6 +128,23 @@ def _slip(job: Job) -> JobSlip:
         due=job.due,
         created=job.created,
         prints=[silhouette(held) for held in job.designs.all() if held.kind == PRINT],
+        layouts=[layout_slip(held) for held in job.designs.all() if held.kind == LAYOUT],
+    )
+
+
+def layout_slip(held: Design) -> LayoutSlip:
+    wish = parse_layout(held.document)
+    laid = lay(wish)
+    work = laid.works[0]
+    style = style_for(lengths_of(wish.plans[0]))
+    trim, count = work.boxes.trim, len(laid.sheets)
+    return LayoutSlip(
+        id=held.id,
+        kind=held.document["kind"],
+        title=wish.title,
+        picture_id=held.by_key()[plan_key(0)].id,
+        drawing=trimmed_drawing(work),
+        text=f"{style.size(trim.w, trim.h)}, {count} sheet{'s' if count != 1 else ''}",
     )
 
 

@@ -51,7 +51,7 @@ class _Entry(BaseModel):
     """A design: its document and its pictures, by their names in the ZIP."""
 
     model_config = ConfigDict(extra="forbid", strict=True)
-    kind: Literal["print"]
+    kind: Literal["print", "layout"]
     document: Name
     pictures: Annotated[dict[Annotated[str, Field(max_length=60)], Name], Field(max_length=2000)]
 
@@ -160,7 +160,7 @@ def _in_words(error: BaseException) -> str | None:
     """Why an archive was refused; None for what already says so, or is no fault of the archive."""
     if isinstance(error, DocumentError):
         where, what = error.problems[0]
-        return f"A plan in it is not valid ({where}: {what})."
+        return f"A plan or layout in it is not valid ({where}: {what})."
     if isinstance(error, Refusal):
         return None
     if isinstance(error, ValidationError):

@@ -1,4 +1,7 @@
-"""The kinds of design: how a document of each is read, and which pictures it speaks of."""
+"""The kinds of design: how a document of each is read, and which pictures it speaks of.
+
+A layout is one kind here; which kind of layout it is, its document says.
+"""
 
 from __future__ import annotations
 
@@ -6,24 +9,27 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from zollstock.core.layouts import layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
 from zollstock.core.plan import PlanError, parse_plan, plan_document
 from zollstock.core.zones import turned
 
 Document = dict[str, Any]
-#: The one kind so far, and the place in its document that speaks of its picture.
+#: A print, and the place in its document that speaks of its picture.
 PRINT, PICTURE = "print", "picture"
+LAYOUT = "layout"
 
 
 @dataclass(frozen=True)
 class Kind:
     """A kind of design.
 
-    `sound` reads a document and gives it whole, with every default; it raises a `DocumentError` with
+    `word` is what people call one. `sound` reads a document and gives it whole, with every default; it raises a `DocumentError` with
     the path of each fault. `pictures` gives what a sound document says of each picture, and `zones` the
     keep zones it has drawn on each, as on the upright picture; both under the picture's key.
     """
 
+    word: str
     sound: Callable[[Document], Document]
     pictures: Callable[[Document], dict[str, Document]]
     zones: Callable[[Document], dict[str, list[Document]]]
@@ -48,10 +54,26 @@ def _upright_zones(plan: Document) -> list[Document]:
     return [turned(KeepZone(**zone), -fit["turn"]).model_dump(mode="json") for zone in fit["keep"]]
 
 
+def plan_key(number: int) -> str:
+    """The place in a layout's document that speaks of a plan's picture."""
+    return f"plans[{number}].picture"
+
+
 KINDS: dict[str, Kind] = {
     PRINT: Kind(
+        word="print",
         sound=lambda document: plan_document(parse_plan(document)),
         pictures=lambda plan: {PICTURE: plan["picture"]},
         zones=lambda plan: {PICTURE: _upright_zones(plan)},
-    )
+    ),
+    LAYOUT: Kind(
+        word="layout",
+        sound=lambda document: layout_document(parse_layout(document)),
+        pictures=lambda wish: {
+            plan_key(number): plan["picture"] for number, plan in enumerate(wish["plans"])
+        },
+        zones=lambda wish: {
+            plan_key(number): _upright_zones(plan) for number, plan in enumerate(wish["plans"])
+        },
+    ),
 }

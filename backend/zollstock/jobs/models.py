@@ -9,7 +9,7 @@ from django.db import models
 
 from zollstock.pictures.models import Picture
 
-from .kinds import KINDS, PICTURE, PRINT
+from .kinds import KINDS, LAYOUT, PICTURE, PRINT
 
 
 class Job(models.Model):
@@ -26,6 +26,11 @@ class Job(models.Model):
     def prints(self) -> models.QuerySet[Design]:
         """The designs that are prints, with their pictures, in their order."""
         return self.designs.filter(kind=PRINT).prefetch_related("under_keys__picture")
+
+    @property
+    def layouts(self) -> models.QuerySet[Design]:
+        """The designs that are layouts, likewise."""
+        return self.designs.filter(kind=LAYOUT).prefetch_related("under_keys__picture")
 
 
 class Design(models.Model):

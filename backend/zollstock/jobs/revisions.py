@@ -17,10 +17,10 @@ from .models import Design, DesignPicture, Job, Revision
 class StaleVersion(Refusal):
     """The design was changed meanwhile; `current` is the version in force."""
 
-    def __init__(self, current: int) -> None:
+    def __init__(self, current: int, word: str = "print") -> None:
         self.current = current
         super().__init__(
-            "This print was changed in another window. Your change was not saved yet, the other one is "
+            f"This {word} was changed in another window. Your change was not saved yet, the other one is "
             "safe."
         )
 
@@ -45,7 +45,9 @@ def save_document(design_id: int, document: dict[str, Any], version: int) -> Des
         held.version += 1
         Revision.objects.create(design=held, number=held.head, document=wanted)
         held.save()
-        redrawn = {key: zones for key, zones in kind.zones(wanted).items() if zones != before[key]}
+        redrawn = {
+            key: zones for key, zones in kind.zones(wanted).items() if zones != before.get(key)
+        }
         _keep_with_pictures(pictures, redrawn)
     return held
 
@@ -102,5 +104,5 @@ def _held(design_id: int, version: int) -> Design:
     """The design, locked until the transaction ends."""
     held = Design.objects.select_for_update().get(id=design_id)
     if held.version != version:
-        raise StaleVersion(held.version)
+        raise StaleVersion(held.version, KINDS[held.kind].word)
     return held

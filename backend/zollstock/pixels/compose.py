@@ -12,6 +12,7 @@ from . import colour
 from .ink import inked
 from .methods import Method
 from .rim import rimmed
+from .tracing import toned
 from .vips import pyvips
 
 #: The picture of a plan by its number: upright, in the colours and the depth of the file.
@@ -48,9 +49,13 @@ def compose_excerpts(sheet: Sheet, files: Opened, ink: bool = True) -> pyvips.Im
     for excerpt in sheet.excerpts:
         shown, lies = excerpt.shown, sheet.pixels(excerpt)
         made = files(excerpt.plan).crop(shown.x, shown.y, shown.w, shown.h)
+        if excerpt.reduced > 1:
+            # A whole number of px to one: what is left at the right and below is less than one.
+            made = made.shrink(excerpt.reduced, excerpt.reduced, ceil=False)
         if excerpt.turn:
             made = made.rot(ROTATIONS[excerpt.turn])
         paint = paint or colour.Paint(made)
+        made = toned(made, excerpt.tone, paint(_PAPER))
         if image is None:
             image = set_into(made, lies, PixelBox(0, 0, grid.width, grid.height), paint(_PAPER))
         else:

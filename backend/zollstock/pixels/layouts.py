@@ -13,15 +13,11 @@ from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
-from zollstock.core.findings import stops
-from zollstock.core.layouts import lay
+from zollstock.core.layouts import against_making, lay
+from zollstock.core.layouts.files import LayoutFile, layout_files
 from zollstock.core.layouts.kind import Laid
 from zollstock.core.layouts.wish import Wish
-from zollstock.core.naming import Names, safe_name
 from zollstock.core.outputs import OUTPUTS
-from zollstock.core.parts.file import Output
-from zollstock.core.plan import lengths_of
-from zollstock.core.show import style_for
 from zollstock.core.work import Work
 
 from .choose import way_for
@@ -30,8 +26,9 @@ from .errors import Cancelled, RenderError
 from .measures import measured
 from .page import Page
 from .render import composed
+from .upload import write_upload
 from .vips import pyvips
-from .write import Progress, never_back, part_of, write
+from .write import Progress, Written, never_back, part_of, write
 
 #: Of the way to the sheets so much is making the plans' own files, per cent; the rest writing.
 _MAKING = 50
@@ -42,60 +39,75 @@ def render_layout(
 ) -> int:
     """Make the sheets of `wish`: one PDF where `out` ends in .pdf, else a folder of raster files; returns how many.
 
-    `pictures` has the picture of each plan. Nothing of that name may exist; it appears whole or not at all. Raises
-    `RenderError`, `FileExistsError`, `FileNotFoundError` where there is no such folder, `Cancelled`.
+    `pictures` has the picture of each plan. Nothing of that name may exist; it appears whole or not at all. The
+    single photo for an upload lies in the folder; a PDF holds the sheets alone. Raises `RenderError`,
+    `FileExistsError`, `FileNotFoundError` where there is no such folder, `Cancelled`.
     """
-    if len(pictures) != len(wish.plans):
-        raise RenderError(f"This layout has {len(wish.plans)} plans and wants a picture for each.")
-    laid = lay(wish)
-    against = [one.text for one in laid.findings if one.level == "stop"]
-    for work in laid.works:
-        against += [one.text for one in stops(work, style_for(lengths_of(work.plan)))]
-    if against:
-        raise RenderError(" ".join(dict.fromkeys(against)))
+    laid = sound(wish, len(pictures))
     if out.exists():
         raise FileExistsError(f"{out} exists already; it was left as it is")
     if not out.parent.is_dir():
         raise FileNotFoundError(errno.ENOENT, "there is no such folder", str(out.parent))
-    whole = never_back(progress or (lambda percent: True))
-    with _files(laid, pictures, lambda percent: whole(percent * _MAKING // 100)) as files:
-        _write(wish, laid, files, out, lambda p: whole(_MAKING + p * (100 - _MAKING) // 100))
-    return len(laid.sheets)
-
-
-def _write(wish: Wish, laid: Laid, files: Opened, out: Path, progress: Progress) -> None:
     output = wish.plans[0].output
     if out.suffix.lower() == ".pdf":
         output = output.model_copy(update={"format": "pdf"})
-        pages = [
-            Page(compose_excerpts(sheet, files, ink=False), sheet, wish.title)
-            for sheet in laid.sheets
-        ]
-        write(pages, output, out, progress)
-    elif OUTPUTS[output.format].vectors:
+        files = layout_files(wish, laid, output)[:1]
+        make_files(wish, laid, pictures, files, [out], progress)
+        return len(laid.sheets)
+    if OUTPUTS[output.format].vectors:
         raise RenderError("The plan asks for a PDF: name one file that ends in .pdf.")
-    else:
-        _write_folder(wish, laid, files, output, out, progress)
-
-
-def _write_folder(
-    wish: Wish, laid: Laid, files: Opened, output: Output, out: Path, progress: Progress
-) -> None:
-    """A raster file a sheet, named by title and sheet; the folder appears when all are there."""
     partial = Path(tempfile.mkdtemp(prefix=f".{out.name}.", suffix=".partial", dir=out.parent))
     try:
-        names = Names()
-        for number, sheet in enumerate(laid.sheets):
-            stem = safe_name(f"{wish.title or 'sheet'}-{sheet.name}", "sheet")
-            name = names.free("", stem, OUTPUTS[output.format].endings[0])
-            if not progress(100 * number // len(laid.sheets)):
-                raise Cancelled
-            page = Page(compose_excerpts(sheet, files), sheet)
-            write([page], output, partial / name, part_of(progress, number, len(laid.sheets)))
+        files = layout_files(wish, laid)
+        make_files(wish, laid, pictures, files, [partial / file.name for file in files], progress)
         partial.chmod(0o755)
         partial.rename(out)
     finally:
         shutil.rmtree(partial, ignore_errors=True)
+    return len(laid.sheets)
+
+
+def sound(wish: Wish, pictures: int) -> Laid:
+    """The wish laid out; raises `RenderError` where it has a `stop`, or other than a picture for each plan."""
+    if pictures != len(wish.plans):
+        raise RenderError(f"This layout has {len(wish.plans)} plans and wants a picture for each.")
+    laid = lay(wish)
+    against = against_making(laid)
+    if against:
+        raise RenderError(" ".join(against))
+    return laid
+
+
+def make_files(
+    wish: Wish,
+    laid: Laid,
+    pictures: Sequence[Path],
+    files: Sequence[LayoutFile],
+    places: Sequence[Path],
+    progress: Progress | None = None,
+) -> list[Written]:
+    """Make every file at its place, none of which may exist. Raises what `write` raises."""
+    whole = never_back(progress or (lambda percent: True))
+    written = []
+    with _files(laid, pictures, lambda percent: whole(percent * _MAKING // 100)) as opened:
+        for number, (file, place) in enumerate(zip(files, places, strict=True)):
+            if not whole(_MAKING + (100 - _MAKING) * number // len(files)):
+                raise Cancelled
+            if file.upload is not None:
+                written.append(write_upload(opened(0), file.upload, place))
+                continue
+            ink = not OUTPUTS[file.output.format].vectors
+            pages = [
+                Page(compose_excerpts(sheet, opened, ink), sheet, wish.title)
+                for sheet in file.sheets
+            ]
+
+            def told(percent: int, number: int = number) -> bool:
+                share = (100 * number + percent) // len(files)
+                return whole(_MAKING + share * (100 - _MAKING) // 100)
+
+            written.append(write(pages, file.output, place, told))
+    return written
 
 
 Opened = Callable[[int], pyvips.Image]

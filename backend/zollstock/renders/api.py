@@ -6,6 +6,7 @@ from datetime import datetime
 from uuid import UUID
 
 from django.db.models import QuerySet
+from django.http import StreamingHttpResponse
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
@@ -14,13 +15,19 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.show import size_of_file
 from zollstock.jobs.api import VersionOnly, own_prints
+from zollstock.jobs.kinds import KINDS
+from zollstock.jobs.layouts_api import own_layouts
+from zollstock.jobs.models import Design
 from zollstock.jobs.revisions import StaleVersion
-from zollstock.pictures.serving import stored
+from zollstock.pictures.serving import stored, to_keep
 
+from .bundle import zipped_order
 from .models import Order, OrderFile
 from .orders import call_off, order
 
 router = Router(tags=["orders"])
+#: So many files of an order are listed one by one.
+MOST_LISTED = 12
 
 
 class FileState(Schema):
@@ -34,7 +41,8 @@ class FileState(Schema):
 
 
 class OrderState(Schema):
-    """An order; `made_text` says kind and weight of its files once they are there."""
+    """An order; `made_text` says kind and weight of its files once they are there, `count` how many they are. Of many
+    the first few are listed; all of them are in `files.zip`."""
 
     id: UUID
     state: str
@@ -44,6 +52,7 @@ class OrderState(Schema):
     created: datetime
     finished: datetime | None
     made_text: str
+    count: int
     files: list[FileState]
 
 
@@ -53,14 +62,16 @@ def _state(order: Order) -> OrderState:
     return OrderState(
         **{name: getattr(order, name) for name in names},
         made_text=_made_text(files),
-        files=[_file_state(file) for file in files],
+        count=len(files),
+        files=[_file_state(file) for file in files[:MOST_LISTED]],
     )
 
 
 def _made_text(files: list[OrderFile]) -> str:
     weight = sum(file.bytes for file in files)
     kinds = dict.fromkeys(OUTPUTS[file.type].label for file in files)
-    return f"{', '.join(kinds)} {size_of_file(weight)}" if weight else ""
+    many = f"{len(files)} files, " if len(files) > 1 else ""
+    return f"{many}{', '.join(kinds)} {size_of_file(weight)}" if weight else ""
 
 
 def _file_state(file: OrderFile) -> FileState:
@@ -80,9 +91,18 @@ def own_orders(request: SignedRequest) -> QuerySet[Order]:
 @router.post("/prints/{int:print_id}/orders", response=OrderState)
 def make_file(request: SignedRequest, print_id: int, at: VersionOnly) -> OrderState:
     """Order the file of the plan as saved; `version` must be the one in force."""
-    held = get_object_or_404(own_prints(request), id=print_id)
+    return _ordered(get_object_or_404(own_prints(request), id=print_id), at)
+
+
+@router.post("/layouts/{int:layout_id}/orders", response=OrderState)
+def make_sheets(request: SignedRequest, layout_id: int, at: VersionOnly) -> OrderState:
+    """Order the files of the layout as saved; likewise."""
+    return _ordered(get_object_or_404(own_layouts(request), id=layout_id), at)
+
+
+def _ordered(held: Design, at: VersionOnly) -> OrderState:
     if held.version != at.version:
-        raise StaleVersion(held.version)
+        raise StaleVersion(held.version, KINDS[held.kind].word)
     return _state(order(held))
 
 
@@ -90,6 +110,21 @@ def make_file(request: SignedRequest, print_id: int, at: VersionOnly) -> OrderSt
 def of_print(request: SignedRequest, print_id: int) -> list[OrderState]:
     held = get_object_or_404(own_prints(request), id=print_id)
     return [_state(made) for made in own_orders(request).filter(design=held)[:20]]
+
+
+@router.get("/layouts/{int:layout_id}/orders", response=list[OrderState])
+def of_layout(request: SignedRequest, layout_id: int) -> list[OrderState]:
+    held = get_object_or_404(own_layouts(request), id=layout_id)
+    return [_state(made) for made in own_orders(request).filter(design=held)[:20]]
+
+
+@router.get("/orders/{uuid:order_id}/files.zip", include_in_schema=False)
+def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
+    """All files of an order in one ZIP."""
+    made = get_object_or_404(own_orders(request), id=order_id, state=Order.State.DONE)
+    response = StreamingHttpResponse(zipped_order(made), content_type="application/zip")
+    to_keep(response, str(made.document["title"]), ".zip", "sheets")
+    return response
 
 
 @router.get("/orders/{uuid:order_id}", response=OrderState)

@@ -43,6 +43,14 @@ def zipped(run: Run) -> Iterator[bytes]:
     yield from stream
 
 
+def zipped_order(order: Order) -> Iterator[bytes]:
+    """The files of one order that is done, in their order."""
+    stream = ZipStream()
+    for file in order.files.all():
+        stream.add(_pieces(name_of(file.file)), file.path)
+    yield from stream
+
+
 def _pieces(name: str) -> Iterator[bytes]:
     with default_storage.open(name, "rb") as file:
         while piece := file.read(_CHUNK):

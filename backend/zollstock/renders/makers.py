@@ -9,15 +9,19 @@ from typing import Any
 
 from zollstock.core.filefacts import FileFacts, facts_of
 from zollstock.core.findings import stops
+from zollstock.core.layouts import against_making, lay, parse_layout
+from zollstock.core.layouts.files import LayoutFile, layout_files
+from zollstock.core.layouts.kind import Laid
 from zollstock.core.lengths import UNITS
 from zollstock.core.naming import safe_name
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import Plan, lengths_of, parse_plan
 from zollstock.core.refusal import Refusal
-from zollstock.core.show import style_for
+from zollstock.core.show import style_for, typed_length
 from zollstock.core.work import Work, work_out
-from zollstock.jobs.kinds import PICTURE, PRINT
+from zollstock.jobs.kinds import LAYOUT, PICTURE, PRINT, plan_key
 from zollstock.pictures.models import Picture
+from zollstock.pixels.layouts import make_files, sound
 from zollstock.pixels.render import render
 from zollstock.pixels.write import Progress, Written
 
@@ -65,7 +69,52 @@ def _print_made(
     return [render(parse_plan(document), masters[PICTURE], place, progress)]
 
 
-MAKERS: dict[str, Maker] = {PRINT: Maker(_print_wanted, _print_made)}
+def _layout_wanted(document: Document, pictures: Mapping[str, Picture]) -> list[FileWanted]:
+    wish = parse_layout(document)
+    laid = lay(wish)
+    for text in against_making(laid):
+        raise Stopped(text)
+    return [
+        FileWanted(file.name, file.output.format, _layout_facts(file, laid, pictures))
+        for file in layout_files(wish, laid)
+    ]
+
+
+def _layout_facts(file: LayoutFile, laid: Laid, pictures: Mapping[str, Picture]) -> FileFacts:
+    """Of a file of sheets: its first sheet's pixels and sides, mm."""
+    known = FileFacts(
+        picture=pictures[plan_key(0)].name, format=file.output.format, bits=file.output.bits
+    )
+    if file.upload is not None:
+        px = {"width_px": file.upload.width_px, "height_px": file.upload.height_px}
+        return known.model_copy(update=px)
+    sheet = file.sheets[0]
+    return known.model_copy(
+        update={
+            "size": sheet.name if len(file.sheets) == 1 else f"{len(file.sheets)} sheets",
+            "width": typed_length(sheet.width, "mm"),
+            "height": typed_length(sheet.height, "mm"),
+            "width_px": sheet.grid.width,
+            "height_px": sheet.grid.height,
+            "ppi": round(float(sheet.ppi), 4),
+            "effective_ppi": round(float(laid.works[0].effective), 3),
+        }
+    )
+
+
+def _layout_made(
+    document: Document, masters: Mapping[str, Path], places: Sequence[Path], progress: Progress
+) -> list[Written]:
+    wish = parse_layout(document)
+    pictures = [masters[plan_key(number)] for number in range(len(wish.plans))]
+    laid = sound(wish, len(pictures))
+    return make_files(wish, laid, pictures, layout_files(wish, laid), places, progress)
+
+
+MAKERS: dict[str, Maker] = {
+    PRINT: Maker(_print_wanted, _print_made),
+    LAYOUT: Maker(_layout_wanted, _layout_made),
+}
 
 
 def file_name(plan: Plan, work: Work) -> str:

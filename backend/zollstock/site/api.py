@@ -17,10 +17,13 @@ from zollstock.accounts.quota import QuotaReached
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
 from zollstock.bench.howbig_api import router as sizes_asked
+from zollstock.bench.layouts_api import router as layouts_asked
+from zollstock.core.photorules import RulesChanged
 from zollstock.core.refusal import Refusal
 from zollstock.core.sensors import SensorsChanged
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.besides import router as besides
+from zollstock.jobs.layouts_api import router as layouts
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.workshops import router as workshops
@@ -34,6 +37,7 @@ from zollstock.renders.api import router as renders
 from zollstock.renders.runs_api import router as runs
 from zollstock.sizes.api import router as sizes
 from zollstock.sizes.room_api import router as rooms
+from zollstock.sizes.rules_api import router as photo_rules
 from zollstock.sizes.sensors_api import router as sensors
 from zollstock.sizes.shelf import NoSuchSizes
 
@@ -49,14 +53,17 @@ for router in (
     accounts,
     bench,
     sizes_asked,
+    layouts_asked,
     besides,
     sizes,
     rooms,
     sensors,
+    photo_rules,
     pictures,
     looking,
     parcels,
     jobs,
+    layouts,
     surveys,
     workshops,
     proofs,
@@ -90,6 +97,7 @@ _STATUS: dict[type[Refusal], int] = {
     NoSuchSizes: 404,
     StaleVersion: 409,
     SensorsChanged: 409,
+    RulesChanged: 409,
     WrongPlace: 409,
     QuotaReached: 413,
     TooMany: 429,

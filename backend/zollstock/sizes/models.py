@@ -40,12 +40,20 @@ class SizeSet(models.Model):
         ordering = ["name", "id"]
 
 
-class SensorRows(models.Model):
-    """The cameras of an account and what it wants of them, once it has changed the table that ships.
-
-    `document` is the core's `SensorTable`; `version` grows with every change.
-    """
+class KeptTable(models.Model):
+    """A table of an account, once it has changed the one that ships; `version` grows with every change."""
 
     account = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
     document = models.JSONField()
     version = models.PositiveIntegerField(default=1)
+
+    class Meta:
+        abstract = True
+
+
+class SensorRows(KeptTable):
+    """The cameras of an account and what it wants of them; `document` is the core's `SensorTable`."""
+
+
+class RuleRows(KeptTable):
+    """The rules for ID photos that an account works by; `document` is the core's `RuleBook`."""

@@ -311,6 +311,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/layouts/reckon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reckon Layout
+         * @description The page of a layout: its rule, figures, findings, ways, and all sheets as they are drawn.
+         */
+        post: operations["zollstock_bench_layouts_api_reckon_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/beside/{other_id}": {
         parameters: {
             query?: never;
@@ -496,6 +516,31 @@ export interface paths {
          */
         post: operations["zollstock_sizes_sensors_api_take_in"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rules */
+        get: operations["zollstock_sizes_rules_api_rules"];
+        /**
+         * Change Rules
+         * @description Keep rules. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["zollstock_sizes_rules_api_change_rules"];
+        post?: never;
+        /**
+         * Rules Back
+         * @description Back to the rules that ship.
+         */
+        delete: operations["zollstock_sizes_rules_api_rules_back"];
         options?: never;
         head?: never;
         patch?: never;
@@ -833,6 +878,98 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/layouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Layout
+         * @description Begin a layout; of a print it takes the plan along, as it is now.
+         */
+        post: operations["zollstock_jobs_layouts_api_make_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Layout */
+        get: operations["zollstock_jobs_layouts_api_get_layout"];
+        put?: never;
+        post?: never;
+        /** Remove Layout */
+        delete: operations["zollstock_jobs_layouts_api_remove_layout"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Layout
+         * @description Save a wish. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["zollstock_jobs_layouts_api_save_layout"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo Layout */
+        post: operations["zollstock_jobs_layouts_api_undo_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redo Layout */
+        post: operations["zollstock_jobs_layouts_api_redo_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/sizes": {
         parameters: {
             query?: never;
@@ -987,6 +1124,27 @@ export interface paths {
          * @description Order the file of the plan as saved; `version` must be the one in force.
          */
         post: operations["zollstock_renders_api_make_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Of Layout */
+        get: operations["zollstock_renders_api_of_layout"];
+        put?: never;
+        /**
+         * Make Sheets
+         * @description Order the files of the layout as saved; likewise.
+         */
+        post: operations["zollstock_renders_api_make_sheets"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3054,6 +3212,254 @@ export interface components {
             text: string;
         };
         /**
+         * Check
+         * @description Something to check before the photo is handed in: measured and right, measured and doubtful, or to be looked
+         *     at by oneself.
+         */
+        Check: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "pass" | "look" | "yourself";
+            /** Text */
+            text: string;
+        };
+        /**
+         * FaceFrame
+         * @description An ID photo over its picture, in shares of the turned picture: the photo's region (x, y, width, height), and
+         *     where its rule wants crown, eyes and chin: the first and the last height that are right.
+         */
+        FaceFrame: {
+            /** Region */
+            region: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Crown */
+            crown: [
+                number,
+                number
+            ] | null;
+            /** Eyes */
+            eyes: [
+                number,
+                number
+            ] | null;
+            /** Chin */
+            chin: [
+                number,
+                number
+            ];
+            /**
+             * Leans
+             * @description How far the line from crown to chin leans, degrees clockwise.
+             */
+            leans: number;
+        };
+        /**
+         * LayoutBlade
+         * @description A blade of a layout's rule: its key figure, one word of state, the figures on its pad.
+         */
+        LayoutBlade: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Key */
+            key: string;
+            /** State */
+            state: string;
+            /**
+             * Level
+             * @default calm
+             * @enum {string}
+             */
+            level: "calm" | "warn" | "stop";
+            /**
+             * Figures
+             * @default []
+             */
+            figures: string[];
+        };
+        /**
+         * LayoutPage
+         * @description Everything that the page of a layout shows, apart from the pictures themselves.
+         *
+         *     `prints` are its plans as they would be alone; `ink` what is printed on the sheet that is looked at.
+         */
+        LayoutPage: {
+            /** Blades */
+            blades: components["schemas"]["LayoutBlade"][];
+            /**
+             * Ways
+             * @default []
+             */
+            ways: components["schemas"]["LayoutWay"][];
+            tiles?: components["schemas"]["TilesDrawn"] | null;
+            frame?: components["schemas"]["FaceFrame"] | null;
+            /** Parts */
+            parts?: components["schemas"]["PartDrawn"][] | null;
+            /**
+             * Checks
+             * @default []
+             */
+            checks: components["schemas"]["Check"][];
+            /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Prints */
+            prints: components["schemas"]["Drawing"][];
+            /** Sheets */
+            sheets: components["schemas"]["SheetDrawn"][];
+            ink?: components["schemas"]["Drawing"] | null;
+        };
+        /**
+         * LayoutWay
+         * @description One of several ways side by side: what it leads to, and the change to the wish.
+         */
+        LayoutWay: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+            /** Taken */
+            taken: boolean;
+        };
+        /**
+         * PartDrawn
+         * @description A part in life size over its picture, in shares of it (x, y, width, height), and its size on the sheet, mm.
+         */
+        PartDrawn: {
+            /** Name */
+            name: string;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * SheetDrawn
+         * @description A sheet in small: its sides in mm and what lies on it. `note` says which sides are glued.
+         */
+        SheetDrawn: {
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Parts */
+            parts: components["schemas"]["SheetPart"][];
+            /** Note */
+            note: string;
+        };
+        /**
+         * SheetPart
+         * @description A part (mm) of a plan's document on a sheet, lying in `box` (mm) turned clockwise.
+         */
+        SheetPart: {
+            /** Plan */
+            plan: number;
+            /** Part */
+            part: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Turn
+             * @enum {integer}
+             */
+            turn: 0 | 90 | 180 | 270;
+            /** Grey */
+            grey: boolean;
+            /** Light */
+            light: number;
+        };
+        /**
+         * TilesDrawn
+         * @description Columns and rows of tiles as (begin, length), mm of the document; how far the seams are moved, and from one
+         *     seam to the next; `path` leads to the way of tiles in the wish.
+         */
+        TilesDrawn: {
+            /** Columns */
+            columns: [
+                number,
+                number
+            ][];
+            /** Rows */
+            rows: [
+                number,
+                number
+            ][];
+            /** Overlap */
+            overlap: number;
+            /** Moved */
+            moved: [
+                number,
+                number
+            ];
+            /** Period */
+            period: [
+                number,
+                number
+            ];
+            /** Path */
+            path: string;
+        };
+        /**
+         * LayoutQuestion
+         * @description A wish (checked by the core, so that errors carry the path into the document).
+         */
+        LayoutQuestion: {
+            /** Layout */
+            layout: {
+                [key: string]: unknown;
+            };
+            /** Unit */
+            unit?: ("mm" | "cm" | "in") | null;
+            /** On */
+            on?: number | null;
+            /** Sheet */
+            sheet?: number | null;
+            /** Picture */
+            picture?: string | null;
+        };
+        /**
          * Chair
          * @description A screen of `px_per_mm` px of its own, seen from `eyes` mm.
          */
@@ -3400,6 +3806,92 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Rule
+         * @description What an authority asks: outer size, head from chin to crown, and either the crown's distance from the upper
+         *     edge or the eyes' height over the lower one. `source` and `checked` say where and when that was read.
+         */
+        Rule: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /** Head */
+            head: [
+                string,
+                string
+            ];
+            /** Crown */
+            crown: [
+                string,
+                string
+            ] | null;
+            /** Eyes */
+            eyes: [
+                string,
+                string
+            ] | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Checked
+             * @default
+             */
+            checked: string;
+        };
+        /**
+         * RuleBook
+         * @description All rules of a studio, by name in the order in which they are kept; one at least, each sound.
+         */
+        RuleBook: {
+            /** Rules */
+            rules: components["schemas"]["Rule"][];
+        };
+        /**
+         * RulesKept
+         * @description The rules as they are kept; version 0 are those that ship. `decides` is said beside them.
+         */
+        RulesKept: {
+            /** Version */
+            version: number;
+            book: components["schemas"]["RuleBook"];
+            /** Decides */
+            decides: string;
+        };
+        /**
+         * RulesChange
+         * @description All rules (checked by the core, so that errors carry the path).
+         */
+        RulesChange: {
+            /** Version */
+            version: number;
+            /** Book */
+            book: {
+                [key: string]: unknown;
+            };
+        };
         /** Arrival */
         Arrival: {
             picture: components["schemas"]["PictureFacts"];
@@ -3539,6 +4031,28 @@ export interface components {
             created: string;
             /** Prints */
             prints: components["schemas"]["Silhouette"][];
+            /** Layouts */
+            layouts: components["schemas"]["LayoutSlip"][];
+        };
+        /**
+         * LayoutSlip
+         * @description A layout on a slip: the print that it is of, drawn in small, and how many sheets it takes, in words.
+         */
+        LayoutSlip: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /**
+             * Picture Id
+             * Format: uuid
+             */
+            picture_id: string;
+            drawing: components["schemas"]["Drawing"];
+            /** Text */
+            text: string;
         };
         /**
          * Silhouette
@@ -3622,6 +4136,467 @@ export interface components {
         };
         /** VersionOnly */
         VersionOnly: {
+            /** Version */
+            version: number;
+        };
+        /**
+         * Face
+         * @description Where a face is, in shares of the turned picture.
+         */
+        Face: {
+            /** Crown */
+            crown: [
+                number,
+                number
+            ];
+            /** Chin */
+            chin: [
+                number,
+                number
+            ];
+            /** Eyes */
+            eyes: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * IdWish
+         * @description Copies of one photo on a sheet, cut by the rule; the plan's own fit gives way to it.
+         */
+        IdWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "id";
+            rule: components["schemas"]["Rule"];
+            face: components["schemas"]["Face"];
+            /**
+             * Gap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            gap: string;
+            /** Copies */
+            copies: number | null;
+            /**
+             * Turn
+             * @default auto
+             * @enum {unknown}
+             */
+            turn: "auto" | 0 | 90;
+            upload: components["schemas"]["Upload"] | null;
+        };
+        /**
+         * LayoutState
+         * @description A layout as its page needs it; `pictures` has the picture of each of its plans.
+         */
+        LayoutState: {
+            /** Id */
+            id: number;
+            /** Job */
+            job: number;
+            /** Job Title */
+            job_title: string;
+            /** Kind */
+            kind: string;
+            /** Pictures */
+            pictures: components["schemas"]["PictureFacts"][];
+            /** Document */
+            document: components["schemas"]["TilesWish"] | components["schemas"]["IdWish"] | components["schemas"]["LifeWish"];
+            /** Version */
+            version: number;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
+        };
+        /**
+         * LifePart
+         * @description A part to print: its middle in shares of the turned picture.
+         */
+        LifePart: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * LifeWish
+         * @description A picture at `scale` of the real thing (1 is life size), in parts of a sheet each, or whole as tiles.
+         */
+        LifeWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            tracing: components["schemas"]["Tracing"] | null;
+            printed: components["schemas"]["Printed"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "life";
+            measure: components["schemas"]["Measure"];
+            /**
+             * Scale
+             * @default 1
+             */
+            scale: number;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["LifePart"][];
+            tiles: components["schemas"]["TilesWay"] | null;
+        };
+        /**
+         * Margins
+         * @description What the printer leaves white on each side of a standing sheet.
+         */
+        Margins: {
+            /**
+             * Left
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            left: string;
+            /**
+             * Top
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            top: string;
+            /**
+             * Right
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            right: string;
+            /**
+             * Bottom
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bottom: string;
+        };
+        /**
+         * Measure
+         * @description Two points in shares of the turned picture, and how far they are apart in truth.
+         */
+        Measure: {
+            /** From */
+            from: [
+                number,
+                number
+            ];
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Length
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            length: string;
+        };
+        /**
+         * Paper
+         * @description The sheet in the printer; its usable area is what its margins leave.
+         */
+        Paper: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            margins: components["schemas"]["Margins"];
+        };
+        /**
+         * Printed
+         * @description What a trial on paper showed: how long the bar of 100 mm became, and whether that is to be made good.
+         */
+        Printed: {
+            /**
+             * Bar
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bar: string;
+            /**
+             * Correct
+             * @default false
+             */
+            correct: boolean;
+        };
+        /**
+         * TilesWay
+         * @description `overlap` lies over the neighbour and is glued; `auto` takes the turn that needs fewer sheets.
+         *
+         *     `shift_x` and `shift_y` move the seams left and up. With `overview` a sheet that shows the whole comes first.
+         */
+        TilesWay: {
+            /**
+             * Overlap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overlap: string;
+            /**
+             * Turn
+             * @default auto
+             * @enum {unknown}
+             */
+            turn: "auto" | 0 | 90;
+            /**
+             * Spread
+             * @default full
+             * @enum {string}
+             */
+            spread: "full" | "even";
+            /**
+             * Order
+             * @default rows
+             * @enum {string}
+             */
+            order: "rows" | "columns";
+            /**
+             * Shift X
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_x: string;
+            /**
+             * Shift Y
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_y: string;
+            /**
+             * Overview
+             * @default false
+             */
+            overview: boolean;
+        };
+        /**
+         * TilesWish
+         * @description One plan's document over sheets.
+         */
+        TilesWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            tracing: components["schemas"]["Tracing"] | null;
+            printed: components["schemas"]["Printed"] | null;
+            /**
+             * Overlap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overlap: string;
+            /**
+             * Turn
+             * @default auto
+             * @enum {unknown}
+             */
+            turn: "auto" | 0 | 90;
+            /**
+             * Spread
+             * @default full
+             * @enum {string}
+             */
+            spread: "full" | "even";
+            /**
+             * Order
+             * @default rows
+             * @enum {string}
+             */
+            order: "rows" | "columns";
+            /**
+             * Shift X
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_x: string;
+            /**
+             * Shift Y
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_y: string;
+            /**
+             * Overview
+             * @default false
+             */
+            overview: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tiles";
+        };
+        /**
+         * Tracing
+         * @description Tones to trace from: without colour, and so far towards white.
+         */
+        Tracing: {
+            /**
+             * Grey
+             * @default true
+             */
+            grey: boolean;
+            /**
+             * Light
+             * @default 0.5
+             */
+            light: number;
+        };
+        /**
+         * Upload
+         * @description The single photo as a file for an office's form: so many px, and no heavier than it takes.
+         */
+        Upload: {
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Most Kb
+             * @default 500
+             */
+            most_kb: number;
+        };
+        /**
+         * NewLayout
+         * @description A layout of a picture, or of a print as it is planned now.
+         */
+        NewLayout: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tiles" | "id" | "life";
+            /** Picture */
+            picture?: string | null;
+            /** Print */
+            print?: number | null;
+        };
+        /** LayoutChange */
+        LayoutChange: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
             /** Version */
             version: number;
         };
@@ -3923,7 +4898,8 @@ export interface components {
         };
         /**
          * OrderState
-         * @description An order; `made_text` says kind and weight of its files once they are there.
+         * @description An order; `made_text` says kind and weight of its files once they are there, `count` how many they are. Of many
+         *     the first few are listed; all of them are in `files.zip`.
          */
         OrderState: {
             /**
@@ -3948,6 +4924,8 @@ export interface components {
             finished: string | null;
             /** Made Text */
             made_text: string;
+            /** Count */
+            count: number;
             /** Files */
             files: components["schemas"]["FileState"][];
         };
@@ -5213,6 +6191,57 @@ export interface operations {
             };
         };
     };
+    zollstock_bench_layouts_api_reckon_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutPage"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_jobs_besides_beside: {
         parameters: {
             query: {
@@ -5998,6 +7027,153 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SensorsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_rules_api_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_rules_api_change_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_rules_api_rules_back: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesKept"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -7274,6 +8450,314 @@ export interface operations {
             };
         };
     };
+    zollstock_jobs_layouts_api_make_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLayout"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_get_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_remove_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_save_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_undo_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_redo_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_jobs_surveys_sizes: {
         parameters: {
             query: {
@@ -7784,6 +9268,108 @@ export interface operations {
             header?: never;
             path: {
                 print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_of_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_make_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
             };
             cookie?: never;
         };

@@ -10,19 +10,32 @@ from typing import Any
 from pydantic import ValidationError
 
 from ..faults import DocumentError, told
+from ..findings import stops
 from ..formats import upgrade
 from ..plan import lengths_of
 from ..sheets import Sheet
 from ..show import style_for
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
 from .idphotos import IdPhotos
-from .kind import Kind, Laid
+from .kind import NOTHING_SEEN, Kind, Laid, Seen
 from .life import Life
+from .page import LayoutPage
 from .region import region_of
 from .tiles import Tiles
 from .wish import LAYOUT_FORMAT, Wish
 
-__all__ = ["KINDS", "LAYOUT_FORMAT", "LayoutError", "lay", "parse_layout", "reckon_layout"]
+__all__ = [
+    "KINDS",
+    "LAYOUT_FORMAT",
+    "LayoutError",
+    "Seen",
+    "against_making",
+    "lay",
+    "layout_document",
+    "layout_page",
+    "parse_layout",
+    "reckon_layout",
+]
 
 KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(), IdPhotos(), Life())}
 
@@ -48,6 +61,11 @@ def parse_layout(document: Any) -> Wish:
         raise LayoutError(told(error, kind.wish, "layout")) from None
 
 
+def layout_document(wish: Wish) -> dict[str, Any]:
+    """The wish as JSON values, whole, with every default."""
+    return wish.model_dump(mode="json", by_alias=True)
+
+
 def lay(wish: Wish, unit: str | None = None) -> Laid:
     """The sheets of a wish, exact; texts use `unit`, else the first plan's."""
     kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
@@ -64,6 +82,21 @@ def reckon_layout(wish: Wish, unit: str | None = None) -> Sheets:
         findings=laid.findings,
         sheets=_told(laid),
     )
+
+
+def layout_page(wish: Wish, unit: str | None = None, seen: Seen = NOTHING_SEEN) -> LayoutPage:
+    """What the page of a sound wish shows."""
+    kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
+    style = style_for(lengths_of(wish.plans[0]), unit)
+    return kind.page(wish, kind.lay(wish, style), style, seen)
+
+
+def against_making(laid: Laid) -> list[str]:
+    """What keeps the files of a layout from being made, in words: every `stop` of it and of its plans, once."""
+    found = [one.text for one in laid.findings if one.level == "stop"]
+    for work in laid.works:
+        found += [one.text for one in stops(work, style_for(lengths_of(work.plan)))]
+    return list(dict.fromkeys(found))
 
 
 def _told(laid: Laid) -> list[LaidSheet]:

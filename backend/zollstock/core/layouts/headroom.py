@@ -3,30 +3,44 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 from ..box import ZERO, Box
 from ..fit import turned_size
 from ..rational import Fraction, exact
-from .photo import IdWish, Range
+from ..straighten import UPRIGHT, Lean, lean
+from .photo import Face, IdWish, Point, Range
 
 _SIDES = ("left", "top", "right", "bottom")
 
 
 @dataclass(frozen=True, slots=True)
 class HeadRoom:
-    """px of the turned picture, exact: its sides, px a mm of the photo, the head, and the region it shows."""
+    """px of the turned and straightened picture, exact: its sides, px a mm of the photo, the head, and the region it
+    shows."""
 
     width: int
     height: int
     per_mm: Fraction
     head: Fraction
     region: Box
+    lean: Lean = UPRIGHT
 
     @property
     def beyond(self) -> list[tuple[str, Fraction]]:
-        """(side, px) for every side at which the region leaves the picture."""
-        region = self.region
-        gone = (-region.x, -region.y, region.right - self.width, region.bottom - self.height)
+        """(side, px) for every side of the picture, leaning as it may, that the region leaves."""
+        region, half = self.region, (Fraction(self.width, 2), Fraction(self.height, 2))
+        own = [
+            self.lean.inwards((x - half[0], y - half[1]))
+            for x in (region.x, region.right)
+            for y in (region.y, region.bottom)
+        ]
+        gone = (
+            -half[0] - min(x for x, _ in own),
+            -half[1] - min(y for _, y in own),
+            max(x for x, _ in own) - half[0],
+            max(y for _, y in own) - half[1],
+        )
         return [(side, px) for side, px in zip(_SIDES, gone, strict=True) if px > ZERO]
 
 
@@ -52,4 +66,21 @@ def head_room(wish: IdWish) -> HeadRoom:
     else:
         assert rule.eyes is not None and face.eyes is not None  # the wish hangs together
         y = exact(face.eyes[1]) * height + middle(rule.eyes) * per_mm - high
-    return HeadRoom(width, height, per_mm, head, Box(x, y, wide, high))
+    return HeadRoom(width, height, per_mm, head, Box(x, y, wide, high), lean(plan.fit.angle))
+
+
+def leaned(wish: IdWish, room: HeadRoom, to: float) -> dict[str, Any]:
+    """The change that makes the picture lean by `to` degrees, the marks of the face along with it."""
+    before, after = room.lean, lean(to)
+
+    def moved(point: Point) -> list[float]:
+        half = (Fraction(room.width, 2), Fraction(room.height, 2))
+        frame = exact(point[0]) * room.width - half[0], exact(point[1]) * room.height - half[1]
+        x, y = after.outwards(before.inwards(frame))
+        shares = (x + half[0]) / room.width, (y + half[1]) / room.height
+        return [round(float(max(ZERO, min(Fraction(1), share))), 6) for share in shares]
+
+    face: Face = wish.face
+    marks = {"crown": moved(face.crown), "chin": moved(face.chin)}
+    eyes = {"eyes": moved(face.eyes)} if face.eyes is not None else {"eyes": None}
+    return {"plans.0.fit.angle": to, "face": marks | eyes}

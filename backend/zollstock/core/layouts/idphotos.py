@@ -22,7 +22,9 @@ from ..viewing import grade
 from ..work import Work, work_out
 from ..workings import length, length_shown, number, pixels, written
 from .headroom import HeadRoom, head_room, middle
-from .kind import Kind, Laid
+from .idpage import id_parts
+from .kind import Kind, Laid, Seen
+from .page import LayoutPage, assembled
 from .photo import Block, IdWish
 from .wish import Wish
 
@@ -61,6 +63,12 @@ class IdPhotos(Kind):
             ],
             findings=[*_outside(room, style), *stops(work, style), _look_it_up(wish)],
         )
+
+    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
+        assert isinstance(wish, IdWish)
+        (work,) = laid.works
+        parts = id_parts(wish, work, head_room(wish), laid, style, seen.studio)
+        return assembled(parts, laid, {}, seen.sheet)
 
 
 def _photo(wish: IdWish, room: HeadRoom) -> Work:

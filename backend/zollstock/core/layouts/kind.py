@@ -4,13 +4,30 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from dataclasses import dataclass
-from typing import Any, ClassVar
+from typing import TYPE_CHECKING, Any, ClassVar
 
 from ..reckoning import Figure, Finding
 from ..sheets import Sheet
 from ..show import LengthStyle
+from ..studio import NOBODYS, Studio
 from ..work import Work
 from .wish import Wish
+
+if TYPE_CHECKING:
+    from .page import LayoutPage
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """What a page is asked for and goes by beside the wish.
+
+    `on`: how many sheets somebody would give (None: as many as there are); `sheet`: the number of the one that is
+    looked at. What was measured of the picture is in `studio`.
+    """
+
+    studio: Studio = NOBODYS
+    on: int | None = None
+    sheet: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,6 +38,9 @@ class Laid:
     sheets: tuple[Sheet, ...]
     figures: list[Figure]
     findings: list[Finding]
+
+
+NOTHING_SEEN = Seen()
 
 
 class Kind(ABC):
@@ -38,3 +58,7 @@ class Kind(ABC):
     @abstractmethod
     def lay(self, wish: Wish, style: LengthStyle) -> Laid:
         """The sheets of a sound wish; never fails for one."""
+
+    @abstractmethod
+    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
+        """What its page shows of a wish that was laid out."""

@@ -54,6 +54,14 @@ class Face(Part):
     eyes: Point | None = None
 
 
+class Upload(Part):
+    """The single photo as a file for an office's form: so many px, and no heavier than it takes."""
+
+    width_px: Annotated[int, Field(ge=50, le=10_000)]
+    height_px: Annotated[int, Field(ge=50, le=10_000)]
+    most_kb: Annotated[int, Field(ge=5, le=50_000)] = 500
+
+
 class IdWish(Wish):
     """Copies of one photo on a sheet, cut by the rule; the plan's own fit gives way to it."""
 
@@ -63,6 +71,7 @@ class IdWish(Wish):
     gap: Length = length_of("2 mm")
     copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] | None = None
     turn: Literal["auto", 0, 90] = "auto"
+    upload: Upload | None = None
 
     def contradictions(self) -> Iterator[Problem]:
         wrong = [*self.rule.problems(), *self.sheet.problems()]
@@ -76,20 +85,28 @@ class IdWish(Wish):
             yield "plans[0].target", f"the rule makes it {rule.width.typed} × {rule.height.typed}"
         if plan.edge.kind != "none":
             yield "plans[0].edge", "an ID photo has no edge"
-        if plan.fit.angle:
-            yield (
-                "plans[0].fit.angle",
-                "the face is marked in the picture as it stands; it cannot lean here",
-            )
         if exact(self.face.chin[1]) <= exact(self.face.crown[1]):
             yield "face", "the chin lies under the crown"
         if rule.eyes is not None and self.face.eyes is None:
             yield "face.eyes", "this rule measures to the eyes; mark them"
+        if self.upload is not None and not wrong:
+            yield from self._of_upload(self.upload)
         if self.gap.mm < 0:
             yield "gap", "a gap is not negative"
         elif not wrong and not any(block.most for block in self.blocks()):
             usable = self.sheet.laid(0).usable
             yield "sheet", f"not one fits the usable {float(usable.w):g} × {float(usable.h):g} mm"
+
+    def _of_upload(self, upload: Upload) -> Iterator[Problem]:
+        """A face is never stretched: the px have the photo's ratio, to the nearest px of one side."""
+        ratio = self.rule.width.mm / self.rule.height.mm
+        if abs(upload.width_px - upload.height_px * ratio) > 1 + ratio:
+            high = round(upload.width_px / ratio)
+            yield (
+                "upload",
+                f"{upload.width_px} × {upload.height_px} px have another ratio than {self.rule.width.typed} × "
+                f"{self.rule.height.typed}; {upload.width_px} × {high} px have it",
+            )
 
     def blocks(self) -> list[Block]:
         """How the photos lie on a sheet in each turn that the wish allows."""

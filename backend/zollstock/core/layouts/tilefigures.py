@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from .. import show
+from ..box import ZERO
 from ..figures.figure import figure
 from ..rational import Fraction
 from ..reckoning import Figure
@@ -44,15 +45,25 @@ def _count(name: str, label: str, split: Split, side: str, style: LengthStyle) -
         return figure(
             name, label, 1, "–", "1", f"1 where the {side} fits the usable area", put_in, "tiles"
         )
-    count = split.count
+    count, moved = split.count, split.moved if split.spread == "full" else ZERO
     put_in = written(
-        "ceil(({} − {}) ÷ ({} − {}))",
-        tuple(length(mm, style) for mm in (split.whole, split.overlap, split.room, split.overlap)),
-        lambda whole, over, room, again: -((over - whole) // (room - again)),
+        f"ceil(({{}}{' + {}' * bool(moved)} − {{}}) ÷ ({{}} − {{}}))",
+        tuple(
+            length(mm, style)
+            for mm in (
+                split.whole,
+                *[moved] * bool(moved),
+                split.overlap,
+                split.room,
+                split.overlap,
+            )
+        ),
+        lambda whole, *rest: -((rest[-3] - whole - sum(rest[:-3])) // (rest[-2] - rest[-1])),
         lambda value: show.decimal(value, 0),
         str(count),
     )
-    formula = f"ceil(({side} − overlap) ÷ (usable {side} − overlap))"
+    more = " + how far the seams are moved" if moved else ""
+    formula = f"ceil(({side}{more} − overlap) ÷ (usable {side} − overlap))"
     return figure(name, label, count, "–", str(count), formula, put_in, "tiles")
 
 
@@ -75,9 +86,10 @@ def _usable(
 def _saves(name: str, label: str, split: Split, style: LengthStyle) -> Figure:
     off = split.saves_one or Fraction(0)
     shown, said = length_shown(off, style)
+    whole = off + split.most(split.count - 1)
     put_in = written(
         f"{{}} − ({{}} + {split.count - 2} × ({{}} − {{}}))",
-        tuple(length(mm, style) for mm in (split.whole, split.room, split.room, split.overlap)),
+        tuple(length(mm, style) for mm in (whole, split.room, split.room, split.overlap)),
         lambda whole, room, again, over: whole - (room + (split.count - 2) * (again - over)),
         shown,
         said,

@@ -8,18 +8,24 @@ from typing import ClassVar, Literal
 from ..edges import Problem
 from ..findings import stops
 from ..reckoning import Finding
+from ..sheets import Sheet
 from ..show import LengthStyle
 from ..work import Work, work_out
-from .kind import Kind, Laid
+from .kind import Kind, Laid, Seen
+from .onpaper import OnPaperWish, driver_figures, driver_findings
+from .overview import overview
+from .page import LayoutPage, Parts, assembled
 from .tilefigures import tile_figures
 from .tilemarks import tile_labels
+from .tilepage import glue_notes, tile_blades, tiles_drawn, what_blade
 from .tileseams import zones_on_seams
 from .tilesheets import TileSheets
 from .tileway import TilesWay
+from .tileways import tile_ways
 from .wish import LaidPaper, Wish
 
 
-class TilesWish(TilesWay, Wish):
+class TilesWish(TilesWay, OnPaperWish):
     """One plan's document over sheets."""
 
     kind: Literal["tiles"] = "tiles"
@@ -31,8 +37,9 @@ class TilesWish(TilesWay, Wish):
         if self.plans[0].target.in_pixels:
             yield "plans[0].target", "a target in pixels has no size on paper"
             return
-        wrong = self.sheet.problems()
-        yield from wrong or self.problems(self.sheet, work_out(self.plans[0]).boxes.document)
+        wrong = [*self.sheet.problems(), *self.bar_problems()]
+        document = work_out(self.plans[0]).boxes.document
+        yield from wrong or self.problems(self.sheet, document, by=self.by)
 
 
 class Tiles(Kind):
@@ -43,20 +50,56 @@ class Tiles(Kind):
         assert isinstance(wish, TilesWish)
         return laid_tiles(work_out(wish.plans[0]), wish, wish, style)
 
+    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
+        assert isinstance(wish, TilesWish)
+        (work,) = laid.works
+        cut = wish.best(wish.sheet, work.boxes.document, wish.by)
+        on = cut.sheets if seen.on is None else seen.on
+        parts = Parts(
+            blades=[
+                what_blade(laid, work, style),
+                *tile_blades(laid, wish, wish, cut, style, seen.studio),
+            ],
+            ways=tile_ways(work, wish.sheet, wish, wish.by, style, "", on),
+            tiles=tiles_drawn(cut, ""),
+        )
+        return assembled(parts, laid, glue_notes(cut), seen.sheet)
 
-def laid_tiles(work: Work, wish: Wish, way: TilesWay, style: LengthStyle) -> Laid:
-    """The document of a plan worked out, over the wish's sheets in a way that is possible."""
-    cut = way.best(wish.sheet, work.boxes.document)
+
+def laid_tiles(
+    work: Work, wish: OnPaperWish, way: TilesWay, style: LengthStyle, holder: str = ""
+) -> Laid:
+    """The document of a plan worked out, over the wish's sheets in a way that is possible.
+
+    `holder` is the path to the way in the wish, for fixes. What the driver scales is made good at the very end: all
+    is laid out as it comes out of the printer.
+    """
+    cut = way.best(wish.sheet, work.boxes.document, wish.by)
+    laid = TileSheets(work, cut.paper, cut.across, cut.down, wish.marks, wish.tone)
+    sheets = [*_map(work, way, cut.paper, laid, wish.tone.grey), *laid.all(way.order)]
+    if wish.by != 1:
+        sheets = [sheet.enlarged(1 / wish.by) for sheet in sheets]
     return Laid(
         works=(work,),
-        sheets=tuple(TileSheets(work, cut.paper, cut.across, cut.down, wish.marks).all(way.order)),
-        figures=tile_figures(cut.turn, cut.paper, cut.across, cut.down, style),
+        sheets=tuple(sheets),
+        figures=[
+            *tile_figures(cut.turn, cut.paper, cut.across, cut.down, style),
+            *driver_figures(wish, style),
+        ],
         findings=[
             *stops(work, style),
-            *zones_on_seams(work, list(cut.across.pieces()), list(cut.down.pieces())),
+            *zones_on_seams(work, cut.across, cut.down, holder),
             *_without_marks(wish, cut.paper, style),
+            *driver_findings(wish),
         ],
     )
+
+
+def _map(
+    work: Work, way: TilesWay, paper: LaidPaper, laid: TileSheets, grey: bool
+) -> Iterator[Sheet]:
+    if way.overview:
+        yield overview(work, paper, laid.columns, laid.rows, grey)
 
 
 def _without_marks(wish: Wish, paper: LaidPaper, style: LengthStyle) -> Iterator[Finding]:

@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any
 
+from ..box import ZERO
 from ..rational import Fraction
 from ..reckoning import Finding
+from ..show import typed_length
 from ..work import Work
 from ..zonefindings import called
 from ..zones import rooms
+from .split import Split
 
 Pieces = list[tuple[Fraction, Fraction]]
 
@@ -27,12 +32,15 @@ def tile_name(row: int, column: int) -> str:
     return f"{letters}{column + 1}"
 
 
-def zones_on_seams(work: Work, columns: Pieces, rows: Pieces) -> Iterator[Finding]:
-    """A finding for every seam that meets a zone; `columns` and `rows` as (begin, length), mm of the document."""
+def zones_on_seams(work: Work, across: Split, down: Split, holder: str = "") -> Iterator[Finding]:
+    """A finding for every seam that meets a zone; its fix moves the seams off all zones, where that can be."""
+    columns, rows = list(across.pieces()), list(down.pieces())
+    held = list(rooms(work, work.boxes.document))
     document = work.boxes.document
-    for room in rooms(work, document):
-        x, right = room.left, document.w - room.right
-        y, bottom = room.top, document.h - room.bottom
+    spans_across = [(room.left, document.w - room.right) for room in held]
+    spans_down = [(room.top, document.h - room.bottom) for room in held]
+    fix: dict[str, Any] | None = None
+    for room, (x, right), (y, bottom) in zip(held, spans_across, spans_down, strict=True):
         row, column = _holding(rows, (y + bottom) / 2), _holding(columns, (x + right) / 2)
         met = [
             (tile_name(row, number - 1), tile_name(row, number))
@@ -41,13 +49,47 @@ def zones_on_seams(work: Work, columns: Pieces, rows: Pieces) -> Iterator[Findin
             (tile_name(number - 1, column), tile_name(number, column))
             for number in _seams_met(rows, y, bottom)
         ]
+        if met and fix is None:
+            fix = _moved(across, down, spans_across, spans_down, holder)
         for one, other in met:
             yield Finding(
                 id="zone-on-seam",
                 level="warn",
                 step="edge",
                 text=f"{called(room.zone.name)} lies on the seam between {one} and {other}.",
+                fix=fix or None,
+                fix_label="Move the seams" if fix else None,
             )
+
+
+def _moved(
+    across: Split, down: Split, spans_across: Pieces, spans_down: Pieces, holder: str
+) -> dict[str, Any]:
+    """The change that takes the seams off all zones; empty where none does."""
+    x, y = clear_shift(across, spans_across), clear_shift(down, spans_down)
+    if x is None or y is None:
+        return {}
+    shifts = (("shift_x", x), ("shift_y", y))
+    return {f"{holder}{name}": typed_length(shift, "mm") for name, shift in shifts}
+
+
+def clear_shift(split: Split, spans: Pieces) -> Fraction | None:
+    """The shift with the fewest pieces, and of those the least, at which no seam meets a span (begin, end); None
+    where every one does."""
+    if split.count == 1:
+        return ZERO
+    period = split.period
+    candidates = {split.shift, ZERO}
+    for begin, end in spans:
+        # A seam that ends where a span begins, or begins where it ends.
+        candidates |= {(split.overlap - begin) % period, -end % period}
+    found = []
+    for shift in candidates:
+        moved = replace(split, shift=shift)
+        pieces = list(moved.pieces())
+        if not any(any(_seams_met(pieces, begin, end)) for begin, end in spans):
+            found.append((moved.count, abs(moved.moved), shift))
+    return min(found)[2] if found else None
 
 
 def _holding(pieces: Pieces, at: Fraction) -> int:
@@ -56,7 +98,7 @@ def _holding(pieces: Pieces, at: Fraction) -> int:
 
 
 def _seams_met(pieces: Pieces, begin: Fraction, end: Fraction) -> Iterator[int]:
-    """The numbers of the pieces whose overlap with the one before is met by a stretch."""
+    """The numbers (from 1) of the pieces whose overlap with the one before is met by a stretch."""
     for number in range(1, len(pieces)):
         before, size = pieces[number - 1]
         if begin < before + size and end > pieces[number][0]:

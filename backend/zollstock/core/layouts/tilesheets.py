@@ -10,7 +10,7 @@ from ..grid import Grid, PixelBox
 from ..ink import Label, Stroke
 from ..pixelcount import round_px
 from ..rational import Fraction
-from ..sheets import Excerpt, Sheet
+from ..sheets import FULL_TONE, Excerpt, Sheet, Tone
 from ..work import Work
 from .split import Split
 from .tilemarks import Seams, tile_labels, tile_strokes
@@ -51,16 +51,33 @@ class TileSheets:
     """The sheets of a document cut across and down; tiles alike in size and neighbours share their strokes."""
 
     def __init__(
-        self, work: Work, paper: LaidPaper, across: Split, down: Split, marks: bool
+        self,
+        work: Work,
+        paper: LaidPaper,
+        across: Split,
+        down: Split,
+        marks: bool,
+        tone: Tone = FULL_TONE,
     ) -> None:
         document, ppi = work.boxes.document, work.output_ppi
         whole = Grid.over(document.w, document.h, ppi)
         self._paper, self._ppi, self._overlap, self._marks = paper, ppi, across.overlap, marks
+        self._tone = tone
         sheet = Grid.over(paper.width, paper.height, ppi)
         self._columns = list(bands(across, paper.usable.x, whole.per_mm, whole.width, sheet.width))
         self._rows = list(bands(down, paper.usable.y, whole.per_mm, whole.height, sheet.height))
         self._strokes: dict[tuple[Box, Seams], tuple[Stroke, ...]] = {}
         self._labels = tuple(tile_labels(paper.media, paper.usable, "")) if marks else ()
+
+    @property
+    def columns(self) -> list[tuple[Fraction, Fraction]]:
+        """(begin, length) of every column, mm of the document."""
+        return [(band.begin, band.size) for band in self._columns]
+
+    @property
+    def rows(self) -> list[tuple[Fraction, Fraction]]:
+        """(begin, length) of every row, mm of the document."""
+        return [(band.begin, band.size) for band in self._rows]
 
     def all(self, order: Literal["rows", "columns"]) -> Iterator[Sheet]:
         rows, columns = range(len(self._rows)), range(len(self._columns))
@@ -92,7 +109,7 @@ class TileSheets:
             pieces=(),
             strokes=self._marked(box, seams) if self._marks else (),
             labels=self._named(name),
-            excerpts=(Excerpt(name, 0, part, shown, box),),
+            excerpts=(Excerpt(name, 0, part, shown, box, tone=self._tone),),
         )
 
     def _marked(self, box: Box, seams: Seams) -> tuple[Stroke, ...]:

@@ -19,6 +19,8 @@ from ..rational import Fraction
 LAYOUT_FORMAT: Literal["zollstock.layout/1"] = "zollstock.layout/1"
 #: More plans than this are no layout that somebody lays out.
 MOST_PLANS = 200
+#: The size of a sheet that a printer leaves as it is.
+TRUE = Fraction(1)
 
 
 class Margins(Part):
@@ -52,13 +54,13 @@ class Paper(Part):
                 found.append(("sheet.margins", f"the margins take the whole {name} of the sheet"))
         return found
 
-    def laid(self, turn: int) -> LaidPaper:
-        """The sheet as it lies: turned clockwise by 0 or 90 degrees, its margins with it."""
+    def laid(self, turn: int, by: Fraction = TRUE) -> LaidPaper:
+        """The sheet as it lies: turned clockwise by 0 or 90 degrees, its margins with it; all of it times `by`."""
         margins = self.margins
         left, top, right, bottom = (
-            side.mm for side in (margins.left, margins.top, margins.right, margins.bottom)
+            side.mm * by for side in (margins.left, margins.top, margins.right, margins.bottom)
         )
-        width, height = self.width.mm, self.height.mm
+        width, height = self.width.mm * by, self.height.mm * by
         if turn:
             width, height = height, width
             left, top, right, bottom = bottom, left, top, right

@@ -1,0 +1,48 @@
+"""Reckoning for the page of a layout. Nothing is stored here."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Annotated, Any
+from uuid import UUID
+
+from django.http import HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from zollstock.accounts.remembered import RememberedSession
+from zollstock.accounts.signed import SignedRequest
+from zollstock.core.layouts import Seen, layout_page, parse_layout
+from zollstock.core.layouts.page import LayoutPage
+from zollstock.core.layouts.tileway import MOST_SHEETS
+from zollstock.pictures.measured import measures_of
+from zollstock.sizes.shelf import studio_of
+
+from .api import ShownUnit
+
+router = Router(tags=["layouts"], auth=RememberedSession())
+
+
+class LayoutQuestion(Schema):
+    """A wish (checked by the core, so that errors carry the path into the document)."""
+
+    layout: dict[str, Any]
+    unit: ShownUnit | None = None
+    #: How many sheets somebody would give; as many as there are, where nothing is said.
+    on: Annotated[int, Field(ge=1, le=MOST_SHEETS)] | None = None
+    #: The number of the sheet whose marks are wanted.
+    sheet: Annotated[int, Field(ge=0, le=10_000)] | None = None
+    #: The first plan's picture: what was measured of it goes into the page.
+    picture: UUID | None = None
+
+
+@router.post("/layouts/reckon", response=LayoutPage, exclude_none=True)
+def reckon_layout(request: SignedRequest, asked: LayoutQuestion) -> HttpResponse:
+    """The page of a layout: its rule, figures, findings, ways, and all sheets as they are drawn."""
+    studio = studio_of(request.user)
+    if asked.picture is not None:
+        studio = replace(studio, measures=measures_of(request.user, asked.picture))
+    seen = Seen(studio, asked.on, asked.sheet)
+    made = layout_page(parse_layout(asked.layout), asked.unit, seen)
+    # As with prints: the model is what the response says.
+    return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")

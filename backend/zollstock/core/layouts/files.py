@@ -1,0 +1,44 @@
+"""The files that a layout becomes: a PDF of all sheets or a file a sheet, and the single photo for an office's form."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..naming import Names, safe_name
+from ..outputs import OUTPUTS
+from ..parts.file import Output
+from ..sheets import Sheet
+from .kind import Laid
+from .photo import IdWish, Upload
+from .wish import Wish
+
+
+@dataclass(frozen=True, slots=True)
+class LayoutFile:
+    """A file before it is made: its name, its kind (`core.outputs`), and the sheets in it; or the upload alone."""
+
+    name: str
+    output: Output
+    sheets: tuple[Sheet, ...] = ()
+    upload: Upload | None = None
+
+
+def layout_files(wish: Wish, laid: Laid, output: Output | None = None) -> list[LayoutFile]:
+    """The files of a layout, in their order; by its first plan's output where no other is asked for."""
+    output = output or wish.plans[0].output
+    names = Names()
+    title = wish.title or "sheets"
+    found = []
+    if OUTPUTS[output.format].vectors:
+        name = names.free("", safe_name(title, "sheets")[:80], OUTPUTS[output.format].ending)
+        found.append(LayoutFile(name, output, laid.sheets))
+    else:
+        for sheet in laid.sheets:
+            stem = safe_name(f"{title[:80]}-{sheet.name}", "sheet")
+            name = names.free("", stem, OUTPUTS[output.format].ending)
+            found.append(LayoutFile(name, output, (sheet,)))
+    if isinstance(wish, IdWish) and wish.upload is not None:
+        jpeg = Output(format="jpeg", profile="srgb", bits=8)
+        name = names.free("", safe_name(f"{title[:80]}-upload", "upload"), "jpg")
+        found.append(LayoutFile(name, jpeg, upload=wish.upload))
+    return found

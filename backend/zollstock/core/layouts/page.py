@@ -1,0 +1,195 @@
+"""What the page of a layout shows: its own short rule, figures, findings, ways side by side, and what is drawn.
+
+Each kind says what stands on its page (`Kind.page`); what all pages have is put together here.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from pydantic import Field
+
+from ..drawing import BoxMm, Drawing
+from ..printdrawing import drawn_label, drawn_stroke, whole_drawing
+from ..reckoning import Figure, Finding, Record
+from ..sheets import Sheet
+from ..show import LengthStyle
+from ..studio import Studio
+from .kind import Laid
+from .wish import Paper
+
+_WORDS = {"stop": "stop", "warn": "look"}
+Pair = tuple[float, float]
+
+
+class LayoutBlade(Record):
+    """A blade of a layout's rule: its key figure, one word of state, the figures on its pad."""
+
+    step: str
+    title: str
+    key: str
+    state: str
+    level: Literal["calm", "warn", "stop"] = "calm"
+    figures: list[str] = []
+
+
+class LayoutWay(Record):
+    """One of several ways side by side: what it leads to, and the change to the wish."""
+
+    id: str
+    title: str
+    text: str
+    fix: dict[str, Any]
+    taken: bool
+
+
+class TilesDrawn(Record):
+    """Columns and rows of tiles as (begin, length), mm of the document; how far the seams are moved, and from one
+    seam to the next; `path` leads to the way of tiles in the wish."""
+
+    columns: list[Pair]
+    rows: list[Pair]
+    overlap: float
+    moved: Pair
+    period: Pair
+    path: str
+
+
+class FaceFrame(Record):
+    """An ID photo over its picture, in shares of the turned picture: the photo's region (x, y, width, height), and
+    where its rule wants crown, eyes and chin: the first and the last height that are right."""
+
+    region: BoxMm
+    crown: Pair | None
+    eyes: Pair | None
+    chin: Pair
+    leans: float = Field(
+        description="How far the line from crown to chin leans, degrees clockwise."
+    )
+
+
+class Check(Record):
+    """Something to check before the photo is handed in: measured and right, measured and doubtful, or to be looked
+    at by oneself."""
+
+    id: str
+    label: str
+    state: Literal["pass", "look", "yourself"]
+    text: str
+
+
+class PartDrawn(Record):
+    """A part in life size over its picture, in shares of it (x, y, width, height), and its size on the sheet, mm."""
+
+    name: str
+    box: BoxMm
+    width: float
+    height: float
+
+
+@dataclass(frozen=True, slots=True)
+class SheetPart:
+    """A part (mm) of a plan's document on a sheet, lying in `box` (mm) turned clockwise."""
+
+    plan: int
+    part: BoxMm
+    box: BoxMm
+    turn: Literal[0, 90, 180, 270]
+    grey: bool
+    light: float
+
+
+@dataclass(frozen=True, slots=True)
+class SheetDrawn:
+    """A sheet in small: its sides in mm and what lies on it. `note` says which sides are glued."""
+
+    name: str
+    width: float
+    height: float
+    parts: list[SheetPart]
+    note: str
+
+
+class Parts(Record):
+    """What a kind puts on its page; `none` of its own drawings where it has none."""
+
+    blades: list[LayoutBlade]
+    ways: list[LayoutWay] = []
+    tiles: TilesDrawn | None = None
+    frame: FaceFrame | None = None
+    parts: list[PartDrawn] | None = None
+    checks: list[Check] = []
+    hint: str = ""
+
+
+class LayoutPage(Parts):
+    """Everything that the page of a layout shows, apart from the pictures themselves.
+
+    `prints` are its plans as they would be alone; `ink` what is printed on the sheet that is looked at.
+    """
+
+    figures: list[Figure]
+    findings: list[Finding]
+    prints: list[Drawing]
+    sheets: list[SheetDrawn]
+    ink: Drawing | None = None
+
+
+def assembled(parts: Parts, laid: Laid, notes: dict[str, str], looked_at: int | None) -> LayoutPage:
+    """A page from what its kind says and from its sheets; `looked_at` is the number of one of them."""
+    ink = None
+    if looked_at is not None and looked_at < len(laid.sheets):
+        ink = _ink(laid.sheets[looked_at])
+    levels = {"stop": 0, "warn": 1, "note": 2}
+    return LayoutPage(
+        **{name: getattr(parts, name) for name in Parts.model_fields},
+        figures=laid.figures,
+        findings=sorted(laid.findings, key=lambda one: levels[one.level]),
+        prints=[whole_drawing(work) for work in laid.works],
+        sheets=[_drawn(sheet, notes.get(sheet.name, "")) for sheet in laid.sheets],
+        ink=ink,
+    )
+
+
+def blade(
+    step: str, title: str, key: str, state: str, figures: list[str], findings: list[Finding]
+) -> LayoutBlade:
+    """A blade whose word is that of the gravest of its findings."""
+    found = {finding.level for finding in findings}
+    level: Literal["calm", "warn", "stop"]
+    level = "stop" if "stop" in found else "warn" if "warn" in found else "calm"
+    state = _WORDS.get(level, state)
+    return LayoutBlade(step=step, title=title, key=key, state=state, level=level, figures=figures)
+
+
+def paper_name(paper: Paper, style: LengthStyle, studio: Studio) -> str:
+    """What a sheet is called, where its size has a name: A4; else its sides."""
+    known = studio.sizes.with_sides(paper.width.mm, paper.height.mm)
+    if known is not None and known.name and "×" not in known.name:
+        return known.name
+    return style.size(paper.width.mm, paper.height.mm)
+
+
+def _drawn(sheet: Sheet, note: str) -> SheetDrawn:
+    parts = [
+        SheetPart(
+            excerpt.plan,
+            excerpt.part.as_floats(),
+            excerpt.box.as_floats(),
+            excerpt.turn,
+            excerpt.tone.grey,
+            float(excerpt.tone.light),
+        )
+        for excerpt in sheet.excerpts
+    ]
+    return SheetDrawn(sheet.name, float(sheet.width), float(sheet.height), parts, note)
+
+
+def _ink(sheet: Sheet) -> Drawing:
+    return Drawing(
+        {"document": sheet.media.as_floats()},
+        [],
+        [drawn_stroke(stroke) for stroke in sheet.strokes],
+        [drawn_label(label) for label in sheet.labels],
+    )

@@ -1,0 +1,77 @@
+"""The wish that a new layout begins with, by its kind: from a print as it is planned, or from a picture."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from zollstock.core.layouts import LAYOUT_FORMAT
+from zollstock.core.photorules import RuleBook
+from zollstock.pictures.models import Picture
+
+from .firstplan import first_plan
+
+LayoutKind = Literal["tiles", "id", "life"]
+Document = dict[str, Any]
+#: The sheet in most printers by the account's unit, and the white that they leave.
+_SHEETS = {
+    "in": ("8.5 in", "11 in", "0.2 in"),
+    "cm": ("21 cm", "29.7 cm", "0.5 cm"),
+    "mm": ("210 mm", "297 mm", "5 mm"),
+}
+#: What a photo shop prints on.
+_LAB = {
+    "in": ("6 in", "4 in", "1/8 in"),
+    "cm": ("15.2 cm", "10.2 cm", "0.3 cm"),
+    "mm": ("152 mm", "102 mm", "3 mm"),
+}
+_OVERLAP = {"in": "3/8 in", "cm": "1 cm", "mm": "10 mm"}
+_GAP = {"in": "1/8 in", "cm": "0.2 cm", "mm": "2 mm"}
+_REAL = {"in": "4 in", "cm": "10 cm", "mm": "100 mm"}
+#: Where a face is in most portraits, until somebody marks it.
+_FACE = {"crown": [0.5, 0.25], "chin": [0.5, 0.62], "eyes": [0.5, 0.44]}
+_NOT_HERE = ("target", "edge", "marks")
+
+
+def first_layout(
+    kind: LayoutKind, picture: Picture, plan: Document | None, unit: str, rules: RuleBook
+) -> Document:
+    """A wish of that kind for a picture, with the plan of a print where it begins with one.
+
+    Where the kind decides the size, the print's own size and edge stay behind; its turn, colours and file come along.
+    """
+    begun = plan or first_plan(picture, unit)
+    if kind == "tiles":
+        more = _tiles(unit)
+    else:
+        begun = {name: part for name, part in begun.items() if name not in _NOT_HERE}
+        begun["fit"] = {"turn": begun["fit"].get("turn", 0), "keep": begun["fit"].get("keep", [])}
+        more = _id(unit, rules) if kind == "id" else _life(unit)
+    return {
+        "format": LAYOUT_FORMAT,
+        "kind": kind,
+        "title": begun.get("title", ""),
+        "plans": [begun],
+    } | more
+
+
+def _sheet(sides: tuple[str, str, str]) -> Document:
+    width, height, white = sides
+    margins = dict.fromkeys(("left", "top", "right", "bottom"), white)
+    return {"width": width, "height": height, "margins": margins}
+
+
+def _tiles(unit: str) -> Document:
+    return {"sheet": _sheet(_SHEETS[unit]), "overlap": _OVERLAP[unit]}
+
+
+def _id(unit: str, rules: RuleBook) -> Document:
+    rule = rules.rules[0].model_dump(mode="json")
+    return {"sheet": _sheet(_LAB[unit]), "gap": _GAP[unit], "rule": rule, "face": _FACE}
+
+
+def _life(unit: str) -> Document:
+    return {
+        "sheet": _sheet(_SHEETS[unit]),
+        "measure": {"from": [0.3, 0.5], "to": [0.7, 0.5], "length": _REAL[unit]},
+        "parts": [{"name": "", "x": 0.5, "y": 0.5}],
+    }
