@@ -4,10 +4,11 @@ import { BatchPage } from "./batches/BatchPage";
 import { NewBatchPage } from "./batches/NewBatchPage";
 import { BenchPage } from "./bench/BenchPage";
 import { usePlanStore } from "./bench/planStore";
-import { UnsavedLine } from "./bench/UnsavedLine";
+import { UnsavedLine } from "./designs/UnsavedLine";
 import { HowBigPage } from "./howbig/HowBigPage";
 import { SensorsPage } from "./howbig/SensorsPage";
 import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
+import { useLayoutStore } from "./layouts/layoutStore";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
 import { PicturePage } from "./pictures/PicturePage";
@@ -44,14 +45,23 @@ export function App() {
   return (
     <>
       <Places />
-      <UnsavedLine />
+      <Unsaved />
       <FilesAtTheDoor />
       <SignInAgain
-        onBack={() => usePlanStore.getState().again()}
-        onLeave={() => usePlanStore.getState().forget()}
+        onBack={() => inHand().forEach((store) => store.again())}
+        onLeave={() => inHand().forEach((store) => store.forget())}
       />
     </>
   );
+}
+
+const inHand = () => [usePlanStore.getState(), useLayoutStore.getState()];
+
+/** What is not saved yet, of prints and layouts. */
+function Unsaved() {
+  const prints = usePlanStore((store) => store.waiting);
+  const layouts = useLayoutStore((store) => store.waiting);
+  return <UnsavedLine waiting={[...prints, ...layouts]} stores={inHand} />;
 }
 
 function Places() {

@@ -10,16 +10,16 @@ import "./bench.css";
 import { BenchWords } from "./BenchWords";
 import { DistanceRail } from "./DistanceRail";
 import { Drawing } from "./Drawing";
-import type { Fix } from "./fix";
+import type { Fix } from "../designs/fix";
 import { useFitTools } from "./fitTools";
 import { usePlanStore } from "./planStore";
 import { PrintInHand } from "./PrintInHand";
 import { PrintTop } from "./PrintTop";
 import "./rail.css";
-import { Rule } from "./Rule";
+import { Rule } from "../designs/Rule";
 import "../shell/rule.css";
 import { keysAt, useBenchKeys } from "./useBenchKeys";
-import { isGoing, useMakeFile, useOrders } from "./useOrders";
+import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
 import { useWorksheet } from "./useWorksheet";
 import "./worksheet.css";
 import { WorksheetPanel } from "./WorksheetPanel";
@@ -41,8 +41,8 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const [lines, setLines] = useState(false);
   const showLines = () => setLines((shown) => !shown);
   const { undo, redo, settle, change } = usePlanStore();
-  const orders = useOrders(print.id);
-  const make = useMakeFile();
+  const orders = useOrders({ kind: "prints", id: print.id });
+  const make = useMakeFile("prints");
 
   const toStep = (next: Step) => void go(`/prints/${print.id}/${next}`, { replace: true });
   const toSibling = (by: 1 | -1) => {
@@ -96,14 +96,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     rail: (worksheet?.schools.length ?? 0) > 0,
     siblings: print.siblings.length > 1,
   };
-  const newest = orders.data?.[0];
-  const made = !newest
-    ? null
-    : isGoing(newest)
-      ? { word: `${newest.percent}\u2009%` }
-      : newest.state === "done" && newest.version === print.version
-        ? { word: "made", key: newest.made_text }
-        : null;
+  const made = madeOf(orders.data, print.version);
   return (
     <div className="bench">
       <PrintTop print={print} plan={plan} onSibling={toSibling} onHelp={() => setHelp(true)}>
@@ -126,7 +119,12 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
       </PrintTop>
       {worksheet ? (
         <>
-          <Rule blades={worksheet.blades} step={step} made={made} onStep={toStep} />
+          <Rule
+            blades={worksheet.blades}
+            step={step}
+            made={made && { at: "handover", ...made }}
+            onStep={toStep}
+          />
           <main className="bench-middle">
             <h1 className="sr-only">{plan.title || "untitled"}</h1>
             <div className="desk">

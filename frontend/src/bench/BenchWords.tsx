@@ -1,71 +1,9 @@
-import { Link } from "react-router";
 import type { ApiProblem } from "../api/client";
-import { isAway } from "../api/away";
-import { Problem } from "../shell/Problem";
+import { DeskWords } from "../designs/DeskWords";
 import { usePlanStore } from "./planStore";
 
-/** What the whole plan has against it. It lies over the foot of the drawing: nothing moves for it. */
+/** What the plan in hand has against it. */
 export function BenchWords({ problem }: { problem: ApiProblem | null }) {
-  const words = <StoreWords />;
-  return (
-    <div className="bench-words">
-      {words}
-      {problem && !isAway(problem) && (
-        <div className="bench-words-late">
-          <Problem
-            message={`${sentence(problem.message)} The drawing shows the last plan that could be reckoned.`}
-          />
-        </div>
-      )}
-    </div>
-  );
-}
-
-/** A full sentence: a capital at its beginning, one full stop at its end. */
-export function sentence(text: string): string {
-  const full = text.charAt(0).toUpperCase() + text.slice(1);
-  return /[.!?…]$/.test(full) ? full : `${full}.`;
-}
-
-/** What keeps the plan from being saved, and the way on. */
-function StoreWords() {
-  const { print, saving, words, takeTheirs, keepMine, again } = usePlanStore();
-  if (saving === "stale")
-    return (
-      <Problem message={words}>
-        <button type="button" className="min-h-6 font-semibold underline" onClick={() => void takeTheirs()}>
-          Take the other change
-        </button>{" "}
-        or{" "}
-        <button type="button" className="min-h-6 font-semibold underline" onClick={() => void keepMine()}>
-          save mine on top
-        </button>
-        .
-      </Problem>
-    );
-  if (saving === "waiting")
-    return (
-      <Problem message={`${sentence(words)} It is tried again by itself.`}>
-        <button type="button" className="min-h-6 font-semibold underline" onClick={again}>
-          Try now
-        </button>
-      </Problem>
-    );
-  if (saving === "gone")
-    return (
-      <Problem message={words}>
-        <Link className="min-h-6 font-semibold underline" to={`/jobs/${print?.job}`}>
-          To the job
-        </Link>
-      </Problem>
-    );
-  if (saving === "refused")
-    return (
-      <Problem message={`Not saved: ${sentence(words)}`}>
-        <button type="button" className="min-h-6 font-semibold underline" onClick={() => void takeTheirs()}>
-          Back to the last saved plan
-        </button>
-      </Problem>
-    );
-  return null;
+  const store = usePlanStore();
+  return <DeskWords of={store} word="plan" job={store.held?.job} problem={problem} />;
 }

@@ -2,7 +2,7 @@ import type { Choice } from "../api/types";
 import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { typeset } from "../shell/typeset";
 import { usePlanStore } from "./planStore";
-import type { Fix } from "./fix";
+import type { Fix } from "../designs/fix";
 
 const ROOM = [66, 44] as const;
 const SLIM = [48, 34] as const;

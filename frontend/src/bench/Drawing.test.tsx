@@ -24,7 +24,7 @@ const settle = vi.fn();
 
 function drawn(name: Parameters<typeof benchOf>[0], fitting = true) {
   const { plan, picture, print, worksheet } = benchOf(name);
-  usePlanStore.setState({ plan, print, change, settle });
+  usePlanStore.setState({ document: plan, held: print, change, settle });
   return render(
     <Drawing
       plan={plan}

@@ -17,8 +17,8 @@ export function PrintInHand({
   children: (print: PrintState, plan: Plan) => ReactNode;
 }) {
   const open = usePlanStore((store) => store.open);
-  const held = usePlanStore((store) => store.print);
-  const plan = usePlanStore((store) => store.plan);
+  const held = usePlanStore((store) => store.held);
+  const plan = usePlanStore((store) => store.document);
   const asked = useQuery({
     queryKey: ["prints", id],
     gcTime: 0,

@@ -1,7 +1,8 @@
-import { ChevronLeft, ChevronRight, Redo2, Undo2 } from "lucide-react";
+import { ChevronLeft, ChevronRight } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Plan, PrintState } from "../api/types";
+import { HandTools } from "../designs/HandTools";
 import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { usePlanStore } from "./planStore";
@@ -15,40 +16,10 @@ export function PrintTop(props: {
   children: ReactNode;
 }) {
   const { print, plan } = props;
-  const { undo, redo } = usePlanStore();
+  const store = usePlanStore();
   return (
     <TopBar places={false} where={<Where print={print} plan={plan} onSibling={props.onSibling} />}>
-      <SavingWord />
-      <div className="flex gap-1">
-        <button
-          type="button"
-          className="plain-button !px-2"
-          aria-label="Undo"
-          title="Undo, Ctrl Z"
-          disabled={!print.can_undo}
-          onClick={() => void undo()}
-        >
-          <Undo2 size={17} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="plain-button !px-2"
-          aria-label="Redo"
-          title="Redo, Ctrl Shift Z"
-          disabled={!print.can_redo}
-          onClick={() => void redo()}
-        >
-          <Redo2 size={17} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="plain-button !px-2.5 max-md:hidden"
-          aria-label="Sheet of keys"
-          onClick={props.onHelp}
-        >
-          ?
-        </button>
-      </div>
+      <HandTools of={store} canUndo={print.can_undo} canRedo={print.can_redo} onHelp={props.onHelp} />
       {props.children}
     </TopBar>
   );
@@ -94,19 +65,5 @@ function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) =
         </span>
       )}
     </nav>
-  );
-}
-
-const WORDS = {
-  saved: "saved", saving: "saving", waiting: "waiting", stale: "not saved", refused: "not saved", gone: "removed",
-}; // prettier-ignore
-
-function SavingWord() {
-  const saving = usePlanStore((store) => store.saving);
-  const walked = usePlanStore((store) => store.walked);
-  return (
-    <span role="status" className="soft saving-word" data-saving={saving} title={walked || undefined}>
-      {saving === "saved" && walked ? walked : WORDS[saving]}
-    </span>
   );
 }

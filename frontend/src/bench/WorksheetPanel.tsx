@@ -1,7 +1,7 @@
 import type { ApiProblem } from "../api/client";
 import type { Figure, Finding, Plan, PrintState, Step, Unit, Worksheet } from "../api/types";
 import { Findings } from "./Findings";
-import { Pad } from "./Pad";
+import { Pad } from "../designs/Pad";
 import { DistanceSheet } from "./sheets/DistanceSheet";
 import { EdgeSheet } from "./sheets/EdgeSheet";
 import { FitSheet } from "./sheets/FitSheet";

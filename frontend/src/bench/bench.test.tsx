@@ -17,9 +17,9 @@ import {
 import { Choices } from "./ChoiceCard";
 import { DistanceRail } from "./DistanceRail";
 import { Findings } from "./Findings";
-import { Pad } from "./Pad";
+import { Pad } from "../designs/Pad";
 import { usePlanStore } from "./planStore";
-import { Rule } from "./Rule";
+import { Rule } from "../designs/Rule";
 
 const change = vi.fn();
 vi.stubGlobal(
@@ -65,7 +65,14 @@ describe("the folding rule", () => {
   });
 
   it("says on the last blade that the file is made", () => {
-    render(<Rule blades={blades} step="fit" made={{ word: "made", key: "TIFF 31 MB" }} onStep={vi.fn()} />);
+    render(
+      <Rule
+        blades={blades}
+        step="fit"
+        made={{ at: "handover", word: "made", key: "TIFF 31 MB" }}
+        onStep={vi.fn()}
+      />,
+    );
     expect(screen.getAllByRole("tab")[6]).toHaveTextContent("made");
     expect(screen.getAllByRole("tab")[6]).toHaveTextContent("31");
   });

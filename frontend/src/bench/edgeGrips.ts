@@ -1,6 +1,6 @@
 // What can be taken hold of at an edge: where each grip is, which length it changes, and how.
 import type { BoxMm, Plan, Unit, Worksheet } from "../api/types";
-import type { Fix } from "./fix";
+import type { Fix } from "../designs/fix";
 
 export const SIDES = ["left", "top", "right", "bottom"] as const;
 export type Side = (typeof SIDES)[number];

@@ -61,17 +61,17 @@ describe("the plan in hand", () => {
     await store().flush();
     expect(calls.map((call) => [call.method, call.url])).toEqual([["PUT", "/api/prints/7/plan"]]);
     expect(calls[0]?.body).toMatchObject({ version: 1, plan: { title: "Pans" } });
-    expect(store().print?.version).toBe(2);
+    expect(store().held?.version).toBe(2);
     expect(store().saving).toBe("saved");
   });
 
   it("keeps the plan in hand as it is where the server says the same of it: nothing is reckoned again", async () => {
     answers = [(call) => ({ status: 200, body: { ...print(2, ""), plan: call.body?.plan } })];
     store().change({ title: "Pans" });
-    const { plan } = store();
+    const { document: plan } = store();
     await store().flush();
-    expect(store().plan).toBe(plan);
-    expect(store().print?.version).toBe(2);
+    expect(store().document).toBe(plan);
+    expect(store().held?.version).toBe(2);
   });
 
   it("sends nothing while a drag goes on, and one plan when it ends", async () => {
@@ -89,7 +89,7 @@ describe("the plan in hand", () => {
     await store().flush();
     const versions = calls.map((call) => call.body?.version);
     expect(versions).toEqual([...new Set(versions)]);
-    expect(store().plan?.title).toBe("two");
+    expect(store().document?.title).toBe("two");
     expect(store().saving).toBe("saved");
   });
 
@@ -129,7 +129,7 @@ describe("the plan in hand", () => {
     store().change({ title: "mine" });
     await store().flush();
     expect(store().saving).toBe("stale");
-    expect(store().plan?.title).toBe("mine");
+    expect(store().document?.title).toBe("mine");
     answers = [() => ({ status: 200, body: print(5, "theirs") })];
     await store().keepMine();
     expect(calls.at(-1)?.body).toMatchObject({ version: 5, plan: { title: "mine" } });
@@ -141,7 +141,7 @@ describe("the plan in hand", () => {
     store().change({ title: "mine" });
     await store().flush();
     await store().takeTheirs();
-    expect(store().plan?.title).toBe("theirs");
+    expect(store().document?.title).toBe("theirs");
   });
 
   it("keeps what the server refuses, and says why", async () => {
@@ -162,6 +162,6 @@ describe("the plan in hand", () => {
     ];
     await store().undo();
     expect(calls.map((call) => call.url)).toEqual(["/api/prints/7/plan", "/api/prints/7/undo"]);
-    expect(store().plan?.title).toBe("Fog");
+    expect(store().document?.title).toBe("Fog");
   });
 });

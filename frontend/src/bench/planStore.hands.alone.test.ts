@@ -44,7 +44,7 @@ vi.stubGlobal(
 );
 
 const { usePlanStore } = await import("./planStore");
-const { unsentOf } = await import("./unsent");
+const { unsentOf } = await import("../designs/unsent");
 const store = () => usePlanStore.getState();
 const until = (done: () => boolean) => vi.waitFor(() => expect(done()).toBe(true), { timeout: 4000 });
 
@@ -61,9 +61,9 @@ describe("plans in hand", () => {
     store().change({ title: "Fog, larger" });
     await until(() => store().saving === "waiting");
     store().open(print(2, 1, "Pans"));
-    expect(store().plan?.title).toBe("Pans");
+    expect(store().document?.title).toBe("Pans");
     expect(store().saving).toBe("saved");
-    expect(store().waiting).toEqual([{ id: 1, title: "Fog, larger", saving: "waiting" }]);
+    expect(store().waiting).toEqual([{ id: 1, title: "Fog, larger", saving: "waiting", to: "/prints/1" }]);
     expect(store().unsaved()).toBe(true);
     answer = saves;
     store().again();
@@ -73,7 +73,7 @@ describe("plans in hand", () => {
       body: { version: 1, plan: { title: "Fog, larger" } },
     });
     store().open(print(1, 2, "Fog, larger"));
-    expect(store().plan?.title).toBe("Fog, larger");
+    expect(store().document?.title).toBe("Fog, larger");
     expect(store().waiting).toEqual([]);
   });
 
@@ -92,13 +92,13 @@ describe("plans in hand", () => {
     store().open(print(3, 1, "Fog"));
     store().change({ title: "in hand" }, true);
     store().open(print(3, 1, "Fog"));
-    expect(store().plan?.title).toBe("in hand");
+    expect(store().document?.title).toBe("in hand");
     await until(() => store().saving === "saved");
-    expect(store().print?.version).toBe(2);
+    expect(store().held?.version).toBe(2);
     store().open(print(3, 1, "Fog"));
-    expect(store().plan?.title).toBe("in hand");
+    expect(store().document?.title).toBe("in hand");
     store().open(print(3, 5, "theirs"));
-    expect(store().plan?.title).toBe("theirs");
+    expect(store().document?.title).toBe("theirs");
   });
 
   it("survive a reload, and go on by themselves", async () => {
@@ -111,7 +111,7 @@ describe("plans in hand", () => {
     const fresh = (await import("./planStore")).usePlanStore;
     answer = saves;
     fresh.getState().open(print(4, 7, "Fog"));
-    expect(fresh.getState().plan?.title).toBe("kept");
+    expect(fresh.getState().document?.title).toBe("kept");
     await until(() => fresh.getState().saving === "saved");
     expect(unsentOf(4)).toBeNull();
   });
@@ -122,7 +122,7 @@ describe("plans in hand", () => {
       JSON.stringify({ version: 8, plan: print(6, 9, "kept").plan }),
     );
     store().open(print(6, 9, "kept"));
-    expect(store()).toMatchObject({ saving: "saved", plan: { title: "kept" } });
+    expect(store()).toMatchObject({ saving: "saved", document: { title: "kept" } });
     expect(calls).toEqual([]);
     expect(unsentOf(6)).toBeNull();
   });
@@ -130,7 +130,7 @@ describe("plans in hand", () => {
   it("that were kept on an older version are offered, not forced", async () => {
     localStorage.setItem("zollstock.unsent.5", JSON.stringify({ version: 2, plan: { title: "kept" } }));
     store().open(print(5, 9, "theirs"));
-    expect(store()).toMatchObject({ saving: "stale", plan: { title: "kept" } });
+    expect(store()).toMatchObject({ saving: "stale", document: { title: "kept" } });
     expect(calls).toEqual([]);
     answer = (call) => (call.method === "GET" ? { status: 200, body: print(5, 9, "theirs") } : saves(call));
     await store().keepMine();
@@ -146,7 +146,7 @@ describe("plans in hand", () => {
     answer = saves;
     store().again();
     await until(() => store().saving === "saved");
-    expect(store().plan?.title).toBe("mine");
+    expect(store().document?.title).toBe("mine");
   });
 
   it("of a print that was removed elsewhere say so and hold nobody back", async () => {
@@ -165,7 +165,7 @@ describe("plans in hand", () => {
     store().change({ title: "mine" });
     await until(() => store().saving === "waiting");
     store().forget();
-    expect(store()).toMatchObject({ print: null, waiting: [] });
+    expect(store()).toMatchObject({ held: null, waiting: [] });
     expect(unsentOf(9)).toBeNull();
   });
 

@@ -22,8 +22,8 @@ it("gives the plan back when it is called off", () => {
   render(<Title />);
   fireEvent.pointerDown(grip(), { pointerId: 1, button: 0, clientX: 5 });
   fireEvent.pointerMove(grip(), { pointerId: 1, clientX: 9 });
-  expect(usePlanStore.getState().plan?.title).toBe("at 9");
+  expect(usePlanStore.getState().document?.title).toBe("at 9");
   fireEvent.pointerCancel(grip(), { pointerId: 1 });
-  expect(usePlanStore.getState().plan?.title).toBe("Fog");
+  expect(usePlanStore.getState().document?.title).toBe("Fog");
   expect(usePlanStore.getState().unsaved()).toBe(false);
 });

@@ -17,7 +17,7 @@ export function jobAt(pathname: string, jobOnBench: number | undefined): number 
 export function FilesAtTheDoor() {
   const queries = useQueryClient();
   const { pathname } = useLocation();
-  const jobOnBench = usePlanStore((store) => store.print?.job);
+  const jobOnBench = usePlanStore((store) => store.held?.job);
   const bring = useArrivalStore((store) => store.bring);
   const [homeless, setHomeless] = useState<File[]>([]);
 

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Plan, PrintState, Taken } from "../api/types";
 import "../bench/bench.css";
-import type { Fix } from "../bench/fix";
+import type { Fix } from "../designs/fix";
 import { usePlanStore } from "../bench/planStore";
 import { PrintInHand } from "../bench/PrintInHand";
 import { PrintTop } from "../bench/PrintTop";

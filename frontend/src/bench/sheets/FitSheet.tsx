@@ -5,7 +5,7 @@ import { NumberField } from "../../fields/NumberField";
 import { Slider } from "../../fields/Slider";
 import { TypedField } from "../../fields/TypedField";
 import { Choices } from "../ChoiceCard";
-import type { Fix } from "../fix";
+import type { Fix } from "../../designs/fix";
 import { GUIDES, useFitTools, type Guide } from "../fitTools";
 import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";

@@ -1,12 +1,11 @@
 import { useRef, useState } from "react";
 import { type ApiProblem, client, must } from "../../api/client";
-import type { Plan, OrderState } from "../../api/types";
+import type { Plan } from "../../api/types";
 import { Pick } from "../../shell/Pick";
 import { Problem } from "../../shell/Problem";
-import { typeset } from "../../shell/typeset";
-import { sentence } from "../BenchWords";
+import { sentence } from "../../designs/DeskWords";
+import { OrderList } from "../../designs/OrderList";
 import { usePlanStore } from "../planStore";
-import { isGoing, useCallOff, useOrders } from "../useOrders";
 import type { SheetProps } from "./types";
 
 const FORMATS = [
@@ -103,7 +102,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
       </button>
       {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
       {props.problem && <Problem message={props.problem} />}
-      <Files print={print.id} version={print.version} ordering={props.making} />
+      <OrderList of={{ kind: "prints", id: print.id }} version={print.version} ordering={props.making} />
       <a
         className="plain-button inline-flex items-center"
         href={`/api/prints/${print.id}/workshop.pdf?unit=${props.unit}`}
@@ -125,81 +124,6 @@ function Row({ name, children }: { name: string; children: React.ReactNode }) {
   );
 }
 
-/** The files made so far; the one in work shows its progress and can be called off. */
-function Files({ print, version, ordering }: { print: number; version: number; ordering: boolean }) {
-  const orders = useOrders(print);
-  const callOff = useCallOff(print);
-  if (!orders.data?.length && !ordering) return null;
-  return (
-    <section aria-label="Files made">
-      <ul className="space-y-2" aria-live="polite">
-        {/* Where the new file will stand: no older one's Download stands there meanwhile. */}
-        {ordering && (
-          <li className="rounded-lg border p-2" style={{ borderColor: "var(--color-base-300)" }}>
-            <span className="soft">The order is given…</span>
-          </li>
-        )}
-        {(orders.data ?? []).slice(0, 5).map((order) => (
-          <li
-            key={order.id}
-            className="rounded-lg border p-2"
-            style={{ borderColor: "var(--color-base-300)" }}
-            data-order={order.state}
-          >
-            {order.files.map((file) => (
-              <div key={file.number} className="break-all font-medium">
-                {file.name}
-              </div>
-            ))}
-            <div className="flex items-center justify-between gap-2">
-              <span className="soft">{words(order)}</span>
-              {order.state === "done" &&
-                order.files.map((file) => (
-                  <a
-                    key={file.number}
-                    className="min-h-6 font-semibold underline"
-                    href={`/api/orders/${order.id}/files/${file.number}`}
-                    download
-                  >
-                    {order.version === version ? "Download" : "Download the earlier file"}
-                  </a>
-                ))}
-              {isGoing(order) && (
-                <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(order.id)}>
-                  Call it off
-                </button>
-              )}
-            </div>
-            {isGoing(order) && (
-              <progress
-                className="progress w-full"
-                max={100}
-                value={order.percent}
-                aria-label={`${order.files[0]?.name ?? "The file"} in work`}
-              />
-            )}
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function words(order: OrderState): string {
-  switch (order.state) {
-    case "done":
-      return typeset(order.files.map((file) => file.size_text).join(", "));
-    case "queued":
-      return "waits for a worker";
-    case "running":
-      return `${order.percent}${"\u2009"}%`;
-    case "cancelled":
-      return "called off, nothing left behind";
-    default:
-      return order.problem || "failed";
-  }
-}
-
 /** The plan document, to take along and to bring back. */
 function PlanPapers({ print }: { print: number }) {
   const replace = usePlanStore((store) => store.replace);
@@ -208,10 +132,10 @@ function PlanPapers({ print }: { print: number }) {
   const bring = async (file: File) => {
     setSaid("");
     const held = usePlanStore.getState();
-    const problem = await planProblem(file, held.plan);
+    const problem = await planProblem(file, held.document);
     if (typeof problem === "string") setSaid(`${file.name} ${problem} The print stays as it is.`);
     // Whoever went to another print meanwhile does not find the plan there.
-    else if (usePlanStore.getState().print?.id === held.print?.id) replace(problem);
+    else if (usePlanStore.getState().held?.id === held.held?.id) replace(problem);
   };
   return (
     <div className="pad space-y-2">

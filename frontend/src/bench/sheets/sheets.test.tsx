@@ -8,7 +8,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Plan } from "../../api/types";
 import { benchOf } from "../../api/vectors.testing";
 import { edgesLeft } from "../edgesLeft";
-import { patched, type Fix } from "../fix";
+import { patched, type Fix } from "../../designs/fix";
 import { usePlanStore } from "../planStore";
 import { DistanceSheet } from "./DistanceSheet";
 import { EdgeSheet } from "./EdgeSheet";
@@ -25,7 +25,7 @@ function shown(
   bench = benchOf(name, step),
 ) {
   const plan = patched(bench.plan, alter);
-  usePlanStore.setState({ plan, print: bench.print, change });
+  usePlanStore.setState({ document: plan, held: bench.print, change });
   // What is in the cache is what is shown: nobody is asked for more.
   const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
   queries.setQueryData(["reference"], {

@@ -1,6 +1,6 @@
 import type { Advice } from "../../../api/types";
 import { typeset } from "../../../shell/typeset";
-import type { Fix } from "../../fix";
+import type { Fix } from "../../../designs/fix";
 import { usePlanStore } from "../../planStore";
 
 /** A recommendation with its reasons, and the one click that follows it. */

@@ -34,7 +34,7 @@ const FONTS = [
 export function CaptionFields(props: EdgeProps & { caption: Caption }) {
   const { caption } = props;
   const change = usePlanStore((store) => store.change);
-  const title = usePlanStore((store) => store.plan?.title ?? "");
+  const title = usePlanStore((store) => store.document?.title ?? "");
   const { change: typed, onStart, onBack, onDone } = usePlanTyping();
   return (
     <>

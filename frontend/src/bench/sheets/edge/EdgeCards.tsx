@@ -1,7 +1,7 @@
 import type { Choice } from "../../../api/types";
 import { scaleFor, SheetInSmall } from "../../../drawing/SheetInSmall";
 import { typeset } from "../../../shell/typeset";
-import type { Fix } from "../../fix";
+import type { Fix } from "../../../designs/fix";
 import { usePlanStore } from "../../planStore";
 
 const ROOM = [54, 40] as const;

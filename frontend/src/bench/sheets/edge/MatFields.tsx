@@ -18,7 +18,7 @@ export function MatFields(
   const { edge } = props;
   const change = usePlanStore((store) => store.change);
   const floats = edge.reveal !== null;
-  const plan = usePlanStore((store) => store.plan);
+  const plan = usePlanStore((store) => store.document);
   const card = edge.card_width !== null && edge.card_height !== null;
   return (
     <>

@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import type { ApiProblem } from "../../../api/client";
 import type { Unit } from "../../../api/types";
 import { LengthField } from "../../../fields/LengthField";
-import type { Fix } from "../../fix";
+import type { Fix } from "../../../designs/fix";
 import { usePlanStore } from "../../planStore";
 import { usePlanTyping } from "../../usePlanTyping";
 

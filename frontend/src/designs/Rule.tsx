@@ -1,14 +1,24 @@
 import { useEffect, useRef, type KeyboardEvent } from "react";
-import type { Blade, Step } from "../api/types";
 import { gradeWord } from "../shell/Grade";
 import { typeset } from "../shell/typeset";
 
-/** The folding rule: way, summary and navigation in one. Blades lie in two planes. */
-export function Rule(props: {
-  blades: Blade[];
+/** A blade of a rule: its key figure and one word of state. */
+interface AnyBlade<Step extends string> {
   step: Step;
-  /** What became of the file of this very plan: how far it is, or how large it has become. */
-  made: { word: string; key?: string } | null;
+  title: string;
+  key: string;
+  state: string;
+  level: string;
+}
+
+/** The folding rule: way, summary and navigation in one. Blades lie in two planes. */
+export function Rule<Step extends string>(props: {
+  blades: AnyBlade<Step>[];
+  step: Step;
+  /** On which blade stands what became of the file of this very document: how far it is, or how large. */
+  made: { at: Step; word: string; key?: string } | null;
+  /** A rule of few blades keeps them narrow. */
+  short?: boolean;
   onStep: (step: Step) => void;
 }) {
   const row = useRef<HTMLDivElement>(null);
@@ -32,10 +42,17 @@ export function Rule(props: {
   };
   return (
     <nav aria-label="The folding rule">
-      <div ref={row} className="rule" role="tablist" aria-label="Steps of the work" onKeyDown={move}>
+      <div
+        ref={row}
+        className="rule"
+        data-short={props.short || undefined}
+        role="tablist"
+        aria-label="Steps of the work"
+        onKeyDown={move}
+      >
         {props.blades.map((blade, index) => {
           const open = blade.step === props.step;
-          const made = blade.step === "handover" ? props.made : null;
+          const made = props.made?.at === blade.step ? props.made : null;
           const state = made?.word ?? blade.state;
           const key = made?.key || blade.key;
           return (

@@ -1,32 +1,36 @@
 import { useEffect } from "react";
 import { Link, useLocation } from "react-router";
-import { usePlanStore } from "./planStore";
+import type { Waiting } from "./designStore";
 
 const WORDS = {
   saved: "", saving: "is being saved", waiting: "waits for the server", stale: "was changed elsewhere",
   refused: "cannot be saved as it is", gone: "",
 }; // prettier-ignore
 
-/** Prints elsewhere whose plan the server has not got yet, and the warning before the window closes. */
-export function UnsavedLine() {
-  const waiting = usePlanStore((store) => store.waiting);
+/** What a store of designs is asked before the window closes. */
+interface Leaving {
+  settle: () => void;
+  unsaved: () => boolean;
+}
+
+/** Designs elsewhere whose document the server has not got yet, and the warning before the window closes. */
+export function UnsavedLine({ waiting, stores }: { waiting: Waiting[]; stores: () => Leaving[] }) {
   const { pathname } = useLocation();
   useEffect(() => {
     const onLeave = (event: BeforeUnloadEvent) => {
-      const store = usePlanStore.getState();
       // What a drag or a title has led to so far is kept before anything else.
-      store.settle();
-      if (usePlanStore.getState().unsaved()) event.preventDefault();
+      for (const store of stores()) store.settle();
+      if (stores().some((store) => store.unsaved())) event.preventDefault();
     };
     window.addEventListener("beforeunload", onLeave);
     return () => window.removeEventListener("beforeunload", onLeave);
-  }, []);
-  const elsewhere = waiting.filter(({ id }) => !new RegExp(`^/prints/${id}(/|$)`).test(pathname));
+  }, [stores]);
+  const elsewhere = waiting.filter(({ to }) => pathname !== to && !pathname.startsWith(`${to}/`));
   return (
     <div role="status" className="unsaved-line" hidden={!elsewhere.length}>
-      {elsewhere.slice(0, 3).map(({ id, title, saving }) => (
+      {elsewhere.slice(0, 3).map(({ id, title, saving, to }) => (
         <span key={id}>
-          <Link className="font-semibold underline" to={`/prints/${id}`}>
+          <Link className="font-semibold underline" to={to}>
             {title || "untitled"}
           </Link>{" "}
           {WORDS[saving]}

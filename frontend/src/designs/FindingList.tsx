@@ -1,0 +1,62 @@
+import type { Finding } from "../api/types";
+import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
+import { typeset } from "../shell/typeset";
+import type { Fix } from "./fix";
+
+const WORD = { note: "Note", warn: "Look", stop: "Stop" } as const;
+const ROOM = [92, 62] as const;
+
+/** What a careful colleague would point out, each with the one click that cures it, or several. */
+export function FindingList(props: { findings: Finding[]; proof?: string; onFix: (fix: Fix) => void }) {
+  const { findings, proof, onFix } = props;
+  return (
+    <div aria-live="polite" className="space-y-2" style={findings.length ? undefined : { marginTop: -10 }}>
+      {findings.map((finding, index) => (
+        <div
+          key={`${finding.id}-${index}`}
+          className="finding"
+          data-level={finding.level}
+          data-finding={finding.id}
+        >
+          {finding.drawing && proof && <Drawn drawing={finding.drawing} proof={proof} />}
+          <p>
+            <b>{WORD[finding.level]}.</b> {typeset(finding.text)}{" "}
+            {finding.fix && (
+              <button
+                type="button"
+                className="font-semibold underline"
+                onClick={() => onFix(finding.fix as Fix)}
+              >
+                {finding.fix_label ?? "Put it right"}
+              </button>
+            )}
+          </p>
+          {finding.ways && (
+            <ul className="mt-1 space-y-1" aria-label="Ways out of it">
+              {finding.ways.map((way) => (
+                <li key={way.label}>
+                  <button
+                    type="button"
+                    className="min-h-6 text-left font-semibold underline"
+                    onClick={() => onFix(way.fix as Fix)}
+                  >
+                    {typeset(way.label)}
+                  </button>
+                  <span className="soft">: {typeset(way.text)}</span>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function Drawn({ drawing, proof }: { drawing: NonNullable<Finding["drawing"]>; proof: string }) {
+  return (
+    <span className="float-right ml-2">
+      <SheetInSmall drawing={drawing} proof={proof} room={ROOM} scale={scaleFor([drawing], ROOM)} />
+    </span>
+  );
+}

@@ -1,0 +1,86 @@
+import type { OrderState } from "../api/types";
+import { typeset } from "../shell/typeset";
+import { isGoing, useCallOff, useOrders, type Maker } from "./useOrders";
+
+/** So many files of an order are named. */
+const MOST_NAMED = 4;
+
+/** One file as it is, many in a ZIP. */
+const placeOf = (order: OrderState) =>
+  `/api/orders/${order.id}/${order.count > 1 ? "files.zip" : `files/${order.files[0]?.number ?? 1}`}`;
+
+/** The files made so far; the one in work shows its progress and can be called off. */
+export function OrderList({ of, version, ordering }: { of: Maker; version: number; ordering: boolean }) {
+  const orders = useOrders(of);
+  const callOff = useCallOff(of);
+  if (!orders.data?.length && !ordering) return null;
+  return (
+    <section aria-label="Files made">
+      <ul className="space-y-2" aria-live="polite">
+        {/* Where the new file will stand: no older one's Download stands there meanwhile. */}
+        {ordering && (
+          <li className="rounded-lg border p-2" style={{ borderColor: "var(--color-base-300)" }}>
+            <span className="soft">The order is given…</span>
+          </li>
+        )}
+        {(orders.data ?? []).slice(0, 5).map((order) => (
+          <li
+            key={order.id}
+            className="rounded-lg border p-2"
+            style={{ borderColor: "var(--color-base-300)" }}
+            data-order={order.state}
+          >
+            {order.files.slice(0, MOST_NAMED).map((file) => (
+              <div key={file.number} className="break-all font-medium">
+                {file.name}
+              </div>
+            ))}
+            {order.count > MOST_NAMED && <div className="soft">and {order.count - MOST_NAMED} more</div>}
+            <div className="flex items-center justify-between gap-2">
+              <span className="soft">{words(order)}</span>
+              {order.state === "done" && (
+                <a className="min-h-6 font-semibold underline" href={placeOf(order)} download>
+                  {order.version === version
+                    ? order.count > 1
+                      ? "Download as a ZIP"
+                      : "Download"
+                    : order.count > 1
+                      ? "Download the earlier ZIP"
+                      : "Download the earlier file"}
+                </a>
+              )}
+              {isGoing(order) && (
+                <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(order.id)}>
+                  Call it off
+                </button>
+              )}
+            </div>
+            {isGoing(order) && (
+              <progress
+                className="progress w-full"
+                max={100}
+                value={order.percent}
+                aria-label={`${order.files[0]?.name ?? "The file"} in work`}
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function words(order: OrderState): string {
+  switch (order.state) {
+    case "done":
+      return typeset(order.count > 1 ? order.made_text : (order.files[0]?.size_text ?? ""));
+    case "queued":
+      return "waits for a worker";
+    case "running":
+      return `${order.percent}${"\u2009"}%`;
+    case "cancelled":
+      return "called off, nothing left behind";
+    default:
+      return order.problem || "failed";
+  }
+}

@@ -1,0 +1,68 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, must } from "../api/client";
+import type { OrderState } from "../api/types";
+
+/** A design whose files are made: which kind of it, and which one. */
+export interface Maker {
+  kind: "prints" | "layouts";
+  id: number;
+}
+
+export const isGoing = (order: OrderState) => order.state === "queued" || order.state === "running";
+const POLL_MS = 400;
+const keyOf = ({ id }: Maker) => ["orders", id];
+
+const listed = ({ kind, id }: Maker) =>
+  kind === "prints"
+    ? client.GET("/api/prints/{print_id}/orders", { params: { path: { print_id: id } } })
+    : client.GET("/api/layouts/{layout_id}/orders", { params: { path: { layout_id: id } } });
+
+const ordered = ({ kind, id }: Maker, version: number) =>
+  kind === "prints"
+    ? client.POST("/api/prints/{print_id}/orders", { params: { path: { print_id: id } }, body: { version } })
+    : client.POST("/api/layouts/{layout_id}/orders", {
+        params: { path: { layout_id: id } },
+        body: { version },
+      });
+
+/** The files ordered of a design, newest first; followed while one is in work. */
+export function useOrders(of: Maker) {
+  return useQuery({
+    queryKey: keyOf(of),
+    queryFn: () => must<OrderState[]>(listed(of)),
+    refetchInterval: (query) => (query.state.data?.some(isGoing) ? POLL_MS : false),
+  });
+}
+
+export function useMakeFile(kind: Maker["kind"]) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, version }: { id: number; version: number }) =>
+      must<OrderState>(ordered({ kind, id }, version)),
+    onSettled: (_, __, { id }) => queries.invalidateQueries({ queryKey: keyOf({ kind, id }) }),
+  });
+}
+
+export function useCallOff(of: Maker) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (order: string) =>
+      must<OrderState>(
+        client.POST("/api/orders/{order_id}/cancel", { params: { path: { order_id: order } } }),
+      ),
+    onSettled: () => queries.invalidateQueries({ queryKey: keyOf(of) }),
+  });
+}
+
+/** What the rule says of the newest order: how far it is, or how large the files of this very version became. */
+export function madeOf(
+  orders: OrderState[] | undefined,
+  version: number,
+): { word: string; key?: string } | null {
+  const newest = orders?.[0];
+  if (!newest) return null;
+  if (isGoing(newest)) return { word: `${newest.percent}\u2009%` };
+  return newest.state === "done" && newest.version === version
+    ? { word: "made", key: newest.made_text }
+    : null;
+}

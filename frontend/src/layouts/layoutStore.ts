@@ -1,0 +1,49 @@
+// Layouts in hand: the one whose page is open, and what others still wait to have saved.
+import { client, must } from "../api/client";
+import type { AnyWish, LayoutState } from "../api/types";
+import { designStore } from "../designs/designStore";
+
+const path = (id: number) => ({ params: { path: { layout_id: id } } });
+
+/** A wish as it is sent: where its kind decides the size, that of before must not stand against it. */
+export function asSent(wish: AnyWish): Record<string, unknown> {
+  if (wish.kind === "tiles") return wish as Record<string, unknown>;
+  const plans = wish.plans.map((plan) => ({ ...plan, target: undefined }));
+  return { ...wish, plans };
+}
+
+/** What each part of a wish is called. */
+const PARTS: Record<string, string> = {
+  title: "title", plans: "print", sheet: "paper", marks: "marks", overlap: "overlap", turn: "turn", spread: "spread",
+  order: "order", shift_x: "seams", shift_y: "seams", overview: "overview", tracing: "tones", printed: "measured bar",
+  rule: "rule", face: "face", gap: "gap", copies: "copies", upload: "upload", measure: "measure", scale: "scale",
+  parts: "parts", tiles: "tiles",
+}; // prettier-ignore
+
+/** In which parts two wishes differ, in words: "overlap", "seams and paper". */
+export function whatChanged(before: AnyWish, after: AnyWish): string {
+  const part = (wish: AnyWish, name: string) =>
+    JSON.stringify((wish as Record<string, unknown>)[name] ?? null);
+  const differ = Object.keys(PARTS).filter((name) => part(before, name) !== part(after, name));
+  const words = [...new Set(differ.map((name) => PARTS[name] ?? name))];
+  const last = words.pop();
+  return words.length ? `${words.join(", ")} and ${last}` : (last ?? "");
+}
+
+export const useLayoutStore = designStore<LayoutState, AnyWish>({
+  word: "layout",
+  place: (id) => `/layouts/${id}`,
+  load: (id) => must<LayoutState>(client.GET("/api/layouts/{layout_id}", path(id))),
+  save: (id, document, version) =>
+    must<LayoutState>(
+      client.PUT("/api/layouts/{layout_id}/document", {
+        ...path(id),
+        body: { document: asSent(document), version },
+      }),
+    ),
+  walk: (id, way, version) =>
+    must<LayoutState>(client.POST(`/api/layouts/{layout_id}/${way}`, { ...path(id), body: { version } })),
+  documentOf: (layout) => layout.document,
+  withDocument: (layout, document) => ({ ...layout, document }),
+  whatChanged,
+});
