@@ -15,9 +15,9 @@ const FLOORS = [
   "pictures",
   "howbig",
   "bench",
-  "layouts",
   "proof",
   "look",
+  "layouts",
   "jobs",
   "batches",
 ];

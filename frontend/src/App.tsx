@@ -8,6 +8,9 @@ import { UnsavedLine } from "./designs/UnsavedLine";
 import { HowBigPage } from "./howbig/HowBigPage";
 import { SensorsPage } from "./howbig/SensorsPage";
 import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
+import { LayoutPage } from "./layouts/LayoutPage";
+import { NewLayoutPage } from "./layouts/NewLayoutPage";
+import { RulesPage } from "./layouts/RulesPage";
 import { useLayoutStore } from "./layouts/layoutStore";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
@@ -74,6 +77,10 @@ function Places() {
       <Route path="/how-big" element={<HowBigPage />} />
       <Route path="/sensors" element={<SensorsPage />} />
       <Route path="/leave-room" element={<LeaveRoomPage />} />
+      <Route path="/photo-rules" element={<RulesPage />} />
+      <Route path="/layouts/new" element={<NewLayoutPage />} />
+      <Route path="/layouts/:layout" element={<LayoutPage />} />
+      <Route path="/layouts/:layout/:step" element={<LayoutPage />} />
       <Route path="/batches/new" element={<NewBatchPage />} />
       <Route path="/batches/:batch" element={<BatchPage />} />
       <Route path="/prints/:print/sizes" element={<SizesPage />} />

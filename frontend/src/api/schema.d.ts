@@ -4,10027 +4,10273 @@
  */
 
 export interface paths {
-  "/api/session": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Who */
-    get: operations["zollstock_accounts_api_who"];
-    put?: never;
-    /**
-     * Sign In
-     * @description Sign in. Eight wrong tries for a name from one address close the door for ten minutes, and so do
-     *     forty from one address for any names.
-     *
-     *     The middleware of django-axes answers then, in place of the 401 below.
-     */
-    post: operations["zollstock_accounts_api_sign_in"];
-    /** Sign Out */
-    delete: operations["zollstock_accounts_api_sign_out"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/welcome": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Welcome
-     * @description What the sign-in page tells a stranger: in a demo, the login made for everybody.
-     */
-    get: operations["zollstock_accounts_api_welcome"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/account": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    /** Prefer */
-    patch: operations["zollstock_accounts_api_prefer"];
-    trace?: never;
-  };
-  "/api/account/password": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Change Password
-     * @description Change the password; other sessions of this account end.
-     */
-    post: operations["zollstock_accounts_api_change_password"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/reckon": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Reckon
-     * @description The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail.
-     */
-    post: operations["zollstock_bench_api_reckon"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/plans/read": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Read Plan
-     * @description A plan document from elsewhere as the whole plan it means, with every default; nothing is saved.
-     */
-    post: operations["zollstock_bench_api_read_plan"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/fit/offset": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Offset
-     * @description The anchor that puts the crop so far from the picture's side.
-     */
-    post: operations["zollstock_bench_api_offset"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/lengths/read": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Length Read
-     * @description Read a length as people type it: 11 1/2", 29,7 cm, 12in.
-     */
-    post: operations["zollstock_bench_api_length_read"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sizes/read": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Size Read
-     * @description Read a size as people type it: 8x10, A3 landscape, 4R, 30 cm square, a name, one side.
-     */
-    post: operations["zollstock_bench_api_size_read"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/reference": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Reference */
-    get: operations["zollstock_bench_api_reference"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/schema/plan.json": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Schema Of Plan */
-    get: operations["zollstock_bench_api_schema_of_plan"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/schema/layout.json": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Schema Of Layout */
-    get: operations["zollstock_bench_api_schema_of_layout"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/schema/sheets.json": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Schema Of Sheets */
-    get: operations["zollstock_bench_api_schema_of_sheets"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/schema/reckoning.json": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Schema Of Reckoning */
-    get: operations["zollstock_bench_api_schema_of_reckoning"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/from-there": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Seen
-     * @description How large a print is on a screen so that it looks as from its own distance.
-     */
-    get: operations["zollstock_bench_howbig_api_seen"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/how-big": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Answered
-     * @description The largest print for each grade, and from where a wanted one looks clean.
-     */
-    get: operations["zollstock_bench_howbig_api_answered"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/layouts/reckon": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Reckon Layout
-     * @description The page of a layout: its rule, figures, findings, ways, and all sheets as they are drawn.
-     */
-    post: operations["zollstock_bench_layouts_api_reckon_layout"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/beside/{other_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Beside
-     * @description Two of one's own prints, both as saved.
-     */
-    get: operations["zollstock_jobs_besides_beside"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sizes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Every
-     * @description Every size with the typed pieces in its name, group, note or numbers.
-     */
-    get: operations["zollstock_sizes_api_every"];
-    put?: never;
-    /** Add */
-    post: operations["zollstock_sizes_api_add"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sizes/{key}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /**
-     * Change
-     * @description Change a size of one's own altogether.
-     */
-    put: operations["zollstock_sizes_api_change"];
-    post?: never;
-    /**
-     * Remove
-     * @description Remove a size of one's own; of the library's, what was said about it.
-     */
-    delete: operations["zollstock_sizes_api_remove"];
-    options?: never;
-    head?: never;
-    /**
-     * Describe
-     * @description Say how common frames of a size are here, or note something.
-     */
-    patch: operations["zollstock_sizes_api_describe"];
-    trace?: never;
-  };
-  "/api/sizes.csv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Bring
-     * @description Add the sizes of a CSV table, the request's body. All or, where a line is wrong, none.
-     */
-    post: operations["zollstock_sizes_api_bring"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/size-sets": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Sets */
-    get: operations["zollstock_sizes_api_sets"];
-    put?: never;
-    /** Make Set */
-    post: operations["zollstock_sizes_api_make_set"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/size-sets/{set_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Change Set */
-    put: operations["zollstock_sizes_api_change_set"];
-    post?: never;
-    /** Remove Set */
-    delete: operations["zollstock_sizes_api_remove_set"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/leave-room": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Figures
-     * @description What survives of a camera's frame in every size of a set.
-     */
-    get: operations["zollstock_sizes_room_api_figures"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sensors": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Sensors */
-    get: operations["zollstock_sizes_sensors_api_sensors"];
-    /**
-     * Change
-     * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
-     */
-    put: operations["zollstock_sizes_sensors_api_change"];
-    post?: never;
-    /**
-     * Back
-     * @description Back to the table that ships.
-     */
-    delete: operations["zollstock_sizes_sensors_api_back"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sensors/csv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Take In
-     * @description Sensors from CSV in the place of those that are there; the columns stay.
-     */
-    post: operations["zollstock_sizes_sensors_api_take_in"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/photo-rules": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Rules */
-    get: operations["zollstock_sizes_rules_api_rules"];
-    /**
-     * Change Rules
-     * @description Keep rules. `version` must be the one in force, else 409 and nothing is changed.
-     */
-    put: operations["zollstock_sizes_rules_api_change_rules"];
-    post?: never;
-    /**
-     * Rules Back
-     * @description Back to the rules that ship.
-     */
-    delete: operations["zollstock_sizes_rules_api_rules_back"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/pictures": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Every */
-    get: operations["zollstock_pictures_api_every"];
-    put?: never;
-    /**
-     * Bring
-     * @description Take a picture in. The file is the request's body as it is; `name` its file name.
-     */
-    post: operations["zollstock_pictures_api_bring"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/pictures/{picture_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** One */
-    get: operations["zollstock_pictures_api_one"];
-    put?: never;
-    post?: never;
-    /** Remove */
-    delete: operations["zollstock_pictures_api_remove"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/pictures/{picture_id}/measures": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Measured
-     * @description What was measured of its pixels, in the background after it was brought.
-     */
-    get: operations["zollstock_pictures_api_measured"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/pictures/{picture_id}/keep": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /**
-     * Keep
-     * @description Set the keep zones that new prints begin with; prints that are there keep their own.
-     */
-    put: operations["zollstock_pictures_api_keep"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/pictures/{picture_id}/look": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Look */
-    get: operations["zollstock_pictures_looking_api_look"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/pictures/{picture_id}/verdict": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /**
-     * Judge
-     * @description Keep what its owner found of a picture.
-     */
-    put: operations["zollstock_pictures_looking_api_judge"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/parcels": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Begin
-     * @description Announce a file that comes in pieces. Refuses at once what is too large.
-     */
-    post: operations["zollstock_pictures_parcels_api_begin"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/parcels/{parcel_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * How Far
-     * @description Where to go on after a line broke.
-     */
-    get: operations["zollstock_pictures_parcels_api_how_far"];
-    /**
-     * Add
-     * @description Add the piece that begins at byte `at`; the request's body is the piece as it is.
-     *
-     *     A piece that does not follow on what is there is refused (409); ask then how far the parcel is.
-     */
-    put: operations["zollstock_pictures_parcels_api_add"];
-    post?: never;
-    /** Give Up */
-    delete: operations["zollstock_pictures_parcels_api_give_up"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/parcels/{parcel_id}/picture": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Finish
-     * @description All pieces are sent: take the file in as a picture.
-     */
-    post: operations["zollstock_pictures_parcels_api_finish"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Jobs */
-    get: operations["zollstock_jobs_api_jobs"];
-    put?: never;
-    /** Make Job */
-    post: operations["zollstock_jobs_api_make_job"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/archive": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Read Back
-     * @description Make a job of a ZIP that this or another Zollstock packed; the ZIP is the body as it is.
-     */
-    post: operations["zollstock_jobs_api_read_back"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Job */
-    get: operations["zollstock_jobs_api_job"];
-    /** Change Job */
-    put: operations["zollstock_jobs_api_change_job"];
-    post?: never;
-    /**
-     * Remove Job
-     * @description Remove a job and its prints; the pictures stay.
-     */
-    delete: operations["zollstock_jobs_api_remove_job"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/prints": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Make Print */
-    post: operations["zollstock_jobs_api_make_print"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Get Print */
-    get: operations["zollstock_jobs_api_get_print"];
-    put?: never;
-    post?: never;
-    /** Remove Print */
-    delete: operations["zollstock_jobs_api_remove_print"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/plan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /**
-     * Save
-     * @description Save a plan. `version` must be the one in force, else 409 and nothing is changed.
-     */
-    put: operations["zollstock_jobs_api_save"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/undo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Undo */
-    post: operations["zollstock_jobs_api_undo"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/redo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Redo */
-    post: operations["zollstock_jobs_api_redo"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/layouts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Make Layout
-     * @description Begin a layout; of a print it takes the plan along, as it is now.
-     */
-    post: operations["zollstock_jobs_layouts_api_make_layout"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/layouts/{layout_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Get Layout */
-    get: operations["zollstock_jobs_layouts_api_get_layout"];
-    put?: never;
-    post?: never;
-    /** Remove Layout */
-    delete: operations["zollstock_jobs_layouts_api_remove_layout"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/layouts/{layout_id}/document": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /**
-     * Save Layout
-     * @description Save a wish. `version` must be the one in force, else 409 and nothing is changed.
-     */
-    put: operations["zollstock_jobs_layouts_api_save_layout"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/layouts/{layout_id}/undo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Undo Layout */
-    post: operations["zollstock_jobs_layouts_api_undo_layout"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/layouts/{layout_id}/redo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Redo Layout */
-    post: operations["zollstock_jobs_layouts_api_redo_layout"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/sizes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Sizes
-     * @description What every size of a set costs this print's picture, with its zones, turn, edge and medium.
-     */
-    get: operations["zollstock_jobs_surveys_sizes"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/variants": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Variants
-     * @description Make a print of the same picture for each size of a set.
-     */
-    post: operations["zollstock_jobs_surveys_variants"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/pictures/{picture_id}/sheet": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Picture Sheet */
-    get: operations["zollstock_jobs_surveys_picture_sheet"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/proofs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Wanted
-     * @description Have a part made at its true size, in all ways worth comparing.
-     */
-    post: operations["zollstock_proofs_api_wanted"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/proofs/ahead": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Ahead
-     * @description Somebody may soon want a proof: the picture is made ready for it. Nothing is kept of this.
-     */
-    post: operations["zollstock_proofs_api_ahead"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/proofs/{proof_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** One */
-    get: operations["zollstock_proofs_api_one"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/judgements": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Judged */
-    get: operations["zollstock_proofs_api_judged"];
-    put?: never;
-    /**
-     * Judge
-     * @description Keep an answer with the print.
-     */
-    post: operations["zollstock_proofs_api_judge"];
-    /**
-     * Forget
-     * @description Begin anew: all answers about this print go.
-     */
-    delete: operations["zollstock_proofs_api_forget"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/prints/{print_id}/orders": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Of Print */
-    get: operations["zollstock_renders_api_of_print"];
-    put?: never;
-    /**
-     * Make File
-     * @description Order the file of the plan as saved; `version` must be the one in force.
-     */
-    post: operations["zollstock_renders_api_make_file"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/layouts/{layout_id}/orders": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Of Layout */
-    get: operations["zollstock_renders_api_of_layout"];
-    put?: never;
-    /**
-     * Make Sheets
-     * @description Order the files of the layout as saved; likewise.
-     */
-    post: operations["zollstock_renders_api_make_sheets"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/orders/{order_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** One */
-    get: operations["zollstock_renders_api_one"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/orders/{order_id}/cancel": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Cancel */
-    post: operations["zollstock_renders_api_cancel"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{run_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** One */
-    get: operations["zollstock_renders_runs_api_one"];
-    put?: never;
-    post?: never;
-    /**
-     * Remove
-     * @description Remove a run and its files.
-     */
-    delete: operations["zollstock_renders_runs_api_remove"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{run_id}/pause": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Pause
-     * @description What is in work is finished, nothing new is begun.
-     */
-    post: operations["zollstock_renders_runs_api_pause"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{run_id}/resume": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Resume */
-    post: operations["zollstock_renders_runs_api_resume"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{run_id}/cancel": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Cancel
-     * @description Nothing more is made; what is finished stays and can be fetched.
-     */
-    post: operations["zollstock_renders_runs_api_cancel"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{run_id}/again": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Again
-     * @description Try once more what failed or was called off.
-     */
-    post: operations["zollstock_renders_runs_api_again"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Every */
-    get: operations["zollstock_batches_api_every"];
-    put?: never;
-    /** Make */
-    post: operations["zollstock_batches_api_make"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches/{batch_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** One */
-    get: operations["zollstock_batches_api_one"];
-    put?: never;
-    post?: never;
-    /**
-     * Remove
-     * @description Remove a batch with its runs and their files; the pictures stay.
-     */
-    delete: operations["zollstock_batches_api_remove"];
-    options?: never;
-    head?: never;
-    /** Change */
-    patch: operations["zollstock_batches_api_change"];
-    trace?: never;
-  };
-  "/api/batches/{batch_id}/cells": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /**
-     * Cells
-     * @description The cells of `count` pictures from `start`, reckoned now.
-     */
-    get: operations["zollstock_batches_api_cells"];
-    /**
-     * Place
-     * @description Place a picture in one size by hand; kept at once.
-     */
-    put: operations["zollstock_batches_api_place"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches/{batch_id}/cells/auto": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Auto
-     * @description Back to automatic placement.
-     */
-    post: operations["zollstock_batches_api_auto"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches/{batch_id}/runs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Order
-     * @description Make the files of the chosen cells, in the background.
-     */
-    post: operations["zollstock_batches_api_order"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who */
+        get: operations["zollstock_accounts_api_who"];
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in. Eight wrong tries for a name from one address close the door for ten minutes, and so do
+         *     forty from one address for any names.
+         *
+         *     The middleware of django-axes answers then, in place of the 401 below.
+         */
+        post: operations["zollstock_accounts_api_sign_in"];
+        /** Sign Out */
+        delete: operations["zollstock_accounts_api_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/welcome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Welcome
+         * @description What the sign-in page tells a stranger: in a demo, the login made for everybody.
+         */
+        get: operations["zollstock_accounts_api_welcome"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Prefer */
+        patch: operations["zollstock_accounts_api_prefer"];
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Password
+         * @description Change the password; other sessions of this account end.
+         */
+        post: operations["zollstock_accounts_api_change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reckon
+         * @description The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail.
+         */
+        post: operations["zollstock_bench_api_reckon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Plan
+         * @description A plan document from elsewhere as the whole plan it means, with every default; nothing is saved.
+         */
+        post: operations["zollstock_bench_api_read_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fit/offset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offset
+         * @description The anchor that puts the crop so far from the picture's side.
+         */
+        post: operations["zollstock_bench_api_offset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lengths/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Length Read
+         * @description Read a length as people type it: 11 1/2", 29,7 cm, 12in.
+         */
+        post: operations["zollstock_bench_api_length_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sizes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Size Read
+         * @description Read a size as people type it: 8x10, A3 landscape, 4R, 30 cm square, a name, one side.
+         */
+        post: operations["zollstock_bench_api_size_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Reference */
+        get: operations["zollstock_bench_api_reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schema/plan.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Schema Of Plan */
+        get: operations["zollstock_bench_api_schema_of_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schema/layout.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Schema Of Layout */
+        get: operations["zollstock_bench_api_schema_of_layout"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schema/sheets.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Schema Of Sheets */
+        get: operations["zollstock_bench_api_schema_of_sheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schema/reckoning.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Schema Of Reckoning */
+        get: operations["zollstock_bench_api_schema_of_reckoning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/from-there": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Seen
+         * @description How large a print is on a screen so that it looks as from its own distance.
+         */
+        get: operations["zollstock_bench_howbig_api_seen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/how-big": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Answered
+         * @description The largest print for each grade, and from where a wanted one looks clean.
+         */
+        get: operations["zollstock_bench_howbig_api_answered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/reckon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reckon Layout
+         * @description The page of a layout: its rule, figures, findings, ways, and all sheets as they are drawn.
+         */
+        post: operations["zollstock_bench_layouts_api_reckon_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/beside/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beside
+         * @description Two of one's own prints, both as saved.
+         */
+        get: operations["zollstock_jobs_besides_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Every
+         * @description Every size with the typed pieces in its name, group, note or numbers.
+         */
+        get: operations["zollstock_sizes_api_every"];
+        put?: never;
+        /** Add */
+        post: operations["zollstock_sizes_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sizes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Change a size of one's own altogether.
+         */
+        put: operations["zollstock_sizes_api_change"];
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a size of one's own; of the library's, what was said about it.
+         */
+        delete: operations["zollstock_sizes_api_remove"];
+        options?: never;
+        head?: never;
+        /**
+         * Describe
+         * @description Say how common frames of a size are here, or note something.
+         */
+        patch: operations["zollstock_sizes_api_describe"];
+        trace?: never;
+    };
+    "/api/sizes.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description Add the sizes of a CSV table, the request's body. All or, where a line is wrong, none.
+         */
+        post: operations["zollstock_sizes_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/size-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sets */
+        get: operations["zollstock_sizes_api_sets"];
+        put?: never;
+        /** Make Set */
+        post: operations["zollstock_sizes_api_make_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/size-sets/{set_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Set */
+        put: operations["zollstock_sizes_api_change_set"];
+        post?: never;
+        /** Remove Set */
+        delete: operations["zollstock_sizes_api_remove_set"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leave-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Figures
+         * @description What survives of a camera's frame in every size of a set.
+         */
+        get: operations["zollstock_sizes_room_api_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sensors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sensors */
+        get: operations["zollstock_sizes_sensors_api_sensors"];
+        /**
+         * Change
+         * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["zollstock_sizes_sensors_api_change"];
+        post?: never;
+        /**
+         * Back
+         * @description Back to the table that ships.
+         */
+        delete: operations["zollstock_sizes_sensors_api_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sensors/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Sensors from CSV in the place of those that are there; the columns stay.
+         */
+        post: operations["zollstock_sizes_sensors_api_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rules */
+        get: operations["zollstock_sizes_rules_api_rules"];
+        /**
+         * Change Rules
+         * @description Keep rules. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["zollstock_sizes_rules_api_change_rules"];
+        post?: never;
+        /**
+         * Rules Back
+         * @description Back to the rules that ship.
+         */
+        delete: operations["zollstock_sizes_rules_api_rules_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every */
+        get: operations["zollstock_pictures_api_every"];
+        put?: never;
+        /**
+         * Bring
+         * @description Take a picture in. The file is the request's body as it is; `name` its file name.
+         */
+        post: operations["zollstock_pictures_api_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_pictures_api_one"];
+        put?: never;
+        post?: never;
+        /** Remove */
+        delete: operations["zollstock_pictures_api_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Measured
+         * @description What was measured of its pixels, in the background after it was brought.
+         */
+        get: operations["zollstock_pictures_api_measured"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Set the keep zones that new prints begin with; prints that are there keep their own.
+         */
+        put: operations["zollstock_pictures_api_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look */
+        get: operations["zollstock_pictures_looking_api_look"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}/verdict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Judge
+         * @description Keep what its owner found of a picture.
+         */
+        put: operations["zollstock_pictures_looking_api_judge"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parcels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description Announce a file that comes in pieces. Refuses at once what is too large.
+         */
+        post: operations["zollstock_pictures_parcels_api_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parcels/{parcel_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How Far
+         * @description Where to go on after a line broke.
+         */
+        get: operations["zollstock_pictures_parcels_api_how_far"];
+        /**
+         * Add
+         * @description Add the piece that begins at byte `at`; the request's body is the piece as it is.
+         *
+         *     A piece that does not follow on what is there is refused (409); ask then how far the parcel is.
+         */
+        put: operations["zollstock_pictures_parcels_api_add"];
+        post?: never;
+        /** Give Up */
+        delete: operations["zollstock_pictures_parcels_api_give_up"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parcels/{parcel_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish
+         * @description All pieces are sent: take the file in as a picture.
+         */
+        post: operations["zollstock_pictures_parcels_api_finish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Jobs */
+        get: operations["zollstock_jobs_api_jobs"];
+        put?: never;
+        /** Make Job */
+        post: operations["zollstock_jobs_api_make_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Back
+         * @description Make a job of a ZIP that this or another Zollstock packed; the ZIP is the body as it is.
+         */
+        post: operations["zollstock_jobs_api_read_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Job */
+        get: operations["zollstock_jobs_api_job"];
+        /** Change Job */
+        put: operations["zollstock_jobs_api_change_job"];
+        post?: never;
+        /**
+         * Remove Job
+         * @description Remove a job and its prints; the pictures stay.
+         */
+        delete: operations["zollstock_jobs_api_remove_job"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make Print */
+        post: operations["zollstock_jobs_api_make_print"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Print */
+        get: operations["zollstock_jobs_api_get_print"];
+        put?: never;
+        post?: never;
+        /** Remove Print */
+        delete: operations["zollstock_jobs_api_remove_print"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save
+         * @description Save a plan. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["zollstock_jobs_api_save"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo */
+        post: operations["zollstock_jobs_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redo */
+        post: operations["zollstock_jobs_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/layouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Layout
+         * @description Begin a layout; of a print it takes the plan along, as it is now.
+         */
+        post: operations["zollstock_jobs_layouts_api_make_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Layout */
+        get: operations["zollstock_jobs_layouts_api_get_layout"];
+        put?: never;
+        post?: never;
+        /** Remove Layout */
+        delete: operations["zollstock_jobs_layouts_api_remove_layout"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Layout
+         * @description Save a wish. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["zollstock_jobs_layouts_api_save_layout"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo Layout */
+        post: operations["zollstock_jobs_layouts_api_undo_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redo Layout */
+        post: operations["zollstock_jobs_layouts_api_redo_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sizes
+         * @description What every size of a set costs this print's picture, with its zones, turn, edge and medium.
+         */
+        get: operations["zollstock_jobs_surveys_sizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Variants
+         * @description Make a print of the same picture for each size of a set.
+         */
+        post: operations["zollstock_jobs_surveys_variants"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Picture Sheet */
+        get: operations["zollstock_jobs_surveys_picture_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/proofs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wanted
+         * @description Have a part made at its true size, in all ways worth comparing.
+         */
+        post: operations["zollstock_proofs_api_wanted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/proofs/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ahead
+         * @description Somebody may soon want a proof: the picture is made ready for it. Nothing is kept of this.
+         */
+        post: operations["zollstock_proofs_api_ahead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proofs/{proof_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_proofs_api_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/judgements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Judged */
+        get: operations["zollstock_proofs_api_judged"];
+        put?: never;
+        /**
+         * Judge
+         * @description Keep an answer with the print.
+         */
+        post: operations["zollstock_proofs_api_judge"];
+        /**
+         * Forget
+         * @description Begin anew: all answers about this print go.
+         */
+        delete: operations["zollstock_proofs_api_forget"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Of Print */
+        get: operations["zollstock_renders_api_of_print"];
+        put?: never;
+        /**
+         * Make File
+         * @description Order the file of the plan as saved; `version` must be the one in force.
+         */
+        post: operations["zollstock_renders_api_make_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Of Layout */
+        get: operations["zollstock_renders_api_of_layout"];
+        put?: never;
+        /**
+         * Make Sheets
+         * @description Order the files of the layout as saved; likewise.
+         */
+        post: operations["zollstock_renders_api_make_sheets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{order_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_renders_api_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{order_id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Cancel */
+        post: operations["zollstock_renders_api_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_renders_runs_api_one"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a run and its files.
+         */
+        delete: operations["zollstock_renders_runs_api_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pause
+         * @description What is in work is finished, nothing new is begun.
+         */
+        post: operations["zollstock_renders_runs_api_pause"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/resume": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Resume */
+        post: operations["zollstock_renders_runs_api_resume"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cancel
+         * @description Nothing more is made; what is finished stays and can be fetched.
+         */
+        post: operations["zollstock_renders_runs_api_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again
+         * @description Try once more what failed or was called off.
+         */
+        post: operations["zollstock_renders_runs_api_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every */
+        get: operations["zollstock_batches_api_every"];
+        put?: never;
+        /** Make */
+        post: operations["zollstock_batches_api_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{batch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_batches_api_one"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a batch with its runs and their files; the pictures stay.
+         */
+        delete: operations["zollstock_batches_api_remove"];
+        options?: never;
+        head?: never;
+        /** Change */
+        patch: operations["zollstock_batches_api_change"];
+        trace?: never;
+    };
+    "/api/batches/{batch_id}/cells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cells
+         * @description The cells of `count` pictures from `start`, reckoned now.
+         */
+        get: operations["zollstock_batches_api_cells"];
+        /**
+         * Place
+         * @description Place a picture in one size by hand; kept at once.
+         */
+        put: operations["zollstock_batches_api_place"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{batch_id}/cells/auto": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Auto
+         * @description Back to automatic placement.
+         */
+        post: operations["zollstock_batches_api_auto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{batch_id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Order
+         * @description Make the files of the chosen cells, in the background.
+         */
+        post: operations["zollstock_batches_api_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** Account */
-    Account: {
-      /** Name */
-      name: string;
-      /**
-       * Unit
-       * @enum {string}
-       */
-      unit: "mm" | "cm" | "in";
-      /**
-       * Light
-       * @enum {string}
-       */
-      light: "paper" | "booth";
-      /** Kept Text */
-      kept_text: string;
-      /** Kept Share */
-      kept_share: number;
-    };
-    /** SignIn */
-    SignIn: {
-      /** Name */
-      name: string;
-      /** Password */
-      password: string;
-    };
-    /**
-     * Welcome
-     * @description `demo` is the login of a demo, which is no secret; null everywhere else.
-     */
-    Welcome: {
-      demo: components["schemas"]["SignIn"] | null;
-    };
-    /** PreferenceChange */
-    PreferenceChange: {
-      /** Unit */
-      unit?: ("mm" | "cm" | "in") | null;
-      /** Light */
-      light?: ("paper" | "booth") | null;
-    };
-    /** PasswordChange */
-    PasswordChange: {
-      /** Old */
-      old: string;
-      /** New */
-      new: string;
-    };
-    /**
-     * Advice
-     * @description What to take and why, and how that was measured; without `fix` it is so already.
-     */
-    Advice: {
-      /** Text */
-      text: string;
-      /** Reasons */
-      reasons: string[];
-      /** Source */
-      source: string;
-      /** Fix */
-      fix?: {
-        [key: string]: unknown;
-      } | null;
-      /** Fix Label */
-      fix_label?: string | null;
-    };
-    /**
-     * Blade
-     * @description A blade of the folding rule: its key figure, one word of state, the figures on its pad.
-     */
-    Blade: {
-      /**
-       * Step
-       * @enum {string}
-       */
-      step: "picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover";
-      /** Title */
-      title: string;
-      /** Key */
-      key: string;
-      /** State */
-      state: string;
-      /** Level */
-      level: string;
-      /** Figures */
-      figures: string[];
-    };
-    /**
-     * Boxes
-     * @description Rectangles [x, y, width, height] in mm from the document's top left corner.
-     */
-    Boxes: {
-      /** Document */
-      document: [number, number, number, number];
-      /** Trim */
-      trim: [number, number, number, number];
-      /** Image */
-      image: [number, number, number, number];
-      /**
-       * Picture
-       * @description The whole picture as it would lie, cropped parts included; with an angle it leans by it about this box's centre.
-       */
-      picture: [number, number, number, number];
-      /**
-       * Printed
-       * @description What is printed of the picture.
-       */
-      printed: [number, number, number, number];
-      /**
-       * Visible
-       * @description What a viewer sees of the print.
-       */
-      visible: [number, number, number, number];
-      /**
-       * Padding
-       * @description The box that contain pads out.
-       */
-      padding?: [number, number, number, number] | null;
-      /** Safe */
-      safe?: [number, number, number, number] | null;
-      /** Opening */
-      opening?: [number, number, number, number] | null;
-      /** Fold */
-      fold?: [number, number, number, number] | null;
-      /** Fold Back */
-      fold_back?: [number, number, number, number] | null;
-    };
-    /**
-     * Choice
-     * @description One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim, a
-     *     usual `mat` or `frame`, a way out where pixels are `short`, a `method` of enlarging.
-     *
-     *     `taken` marks the one the plan follows.
-     */
-    Choice: {
-      /** Id */
-      id: string;
-      /**
-       * Kind
-       * @enum {string}
-       */
-      kind: "way" | "size" | "edge" | "fill" | "mat" | "frame" | "short" | "method";
-      /** Title */
-      title: string;
-      /** Text */
-      text: string;
-      /** Fix */
-      fix: {
-        [key: string]: unknown;
-      };
-      /** Taken */
-      taken: boolean;
-      drawing: components["schemas"]["Drawing"];
-    };
-    /**
-     * Drawing
-     * @description A sheet to be drawn.
-     */
-    Drawing: {
-      boxes: components["schemas"]["DrawnBoxes"];
-      /** Pieces */
-      pieces: components["schemas"]["DrawnPiece"][];
-      /** Strokes */
-      strokes: components["schemas"]["DrawnStroke"][];
-      /** Labels */
-      labels: components["schemas"]["DrawnLabel"][];
-    };
-    /**
-     * DrawnBoxes
-     * @description Rectangles [x, y, width, height]; a small drawing needs no other than the document.
-     *
-     *     `content` is what is printed on, where marks have a margin around it; `card` is the outline of a mat,
-     *     `step` where its inner card begins to show.
-     */
-    DrawnBoxes: {
-      /** Document */
-      document: [number, number, number, number];
-      /** Content */
-      content?: [number, number, number, number];
-      /** Trim */
-      trim?: [number, number, number, number];
-      /** Image */
-      image?: [number, number, number, number];
-      /** Visible */
-      visible?: [number, number, number, number];
-      /** Padding */
-      padding?: [number, number, number, number];
-      /** Safe */
-      safe?: [number, number, number, number];
-      /** Opening */
-      opening?: [number, number, number, number];
-      /** Card */
-      card?: [number, number, number, number];
-      /** Step */
-      step?: [number, number, number, number];
-      /** Fold */
-      fold?: [number, number, number, number];
-      /** Fold Back */
-      fold_back?: [number, number, number, number];
-    };
-    /**
-     * DrawnLabel
-     * @description Words on the sheet: the left end of their base line, the height of their capitals, their length.
-     */
-    DrawnLabel: {
-      /** Text */
-      text: string;
-      /** At */
-      at: [number, number];
-      /** Height */
-      height: number;
-      /** Width */
-      width: number;
-      /**
-       * Font
-       * @enum {string}
-       */
-      font: "text" | "condensed";
-      /** Colour */
-      colour: string;
-    };
-    /**
-     * DrawnPiece
-     * @description A picture on a sheet.
-     *
-     *     `picture` is the whole of it as it would lie, cropped parts included, and `printed` what is printed.
-     *     It is turned clockwise by `turn`, and leans by `angle` degrees about the middle of `picture`.
-     */
-    DrawnPiece: {
-      /** Picture */
-      picture: [number, number, number, number];
-      /** Printed */
-      printed: [number, number, number, number];
-      /** Turn */
-      turn: number;
-      /** Angle */
-      angle: number;
-      rim?: components["schemas"]["DrawnRim"] | null;
-    };
-    /**
-     * DrawnRim
-     * @description What lies around the image box of a piece, out to `content`: how it is filled, how softly.
-     */
-    DrawnRim: {
-      /** Image */
-      image: [number, number, number, number];
-      /** Content */
-      content: [number, number, number, number];
-      /** Fill */
-      fill: string;
-      /** Colour */
-      colour: string;
-      /** Softness */
-      softness: number;
-    };
-    /**
-     * DrawnStroke
-     * @description A line on the sheet, for a blade, a fold, a pin, or printed around a picture.
-     */
-    DrawnStroke: {
-      /** Kind */
-      kind: string;
-      /** Start */
-      start: [number, number];
-      /** End */
-      end: [number, number];
-      /** Width */
-      width: number;
-      /** Colour */
-      colour: string;
-    };
-    /**
-     * Figure
-     * @description One figure: full precision in `value`, rounded in `text`, with its arithmetic.
-     *
-     *     A plain dataclass, since every reckoning makes some thirty of them and nothing in them needs
-     *     checking; Pydantic describes and serialises it like the rest.
-     */
-    Figure: {
-      /** Id */
-      id: string;
-      /** Label */
-      label: string;
-      /** Value */
-      value: number | string;
-      /**
-       * Unit
-       * @description mm, px, ppi, B, – for a plain number, or word
-       */
-      unit: string;
-      /** Text */
-      text: string;
-      /** Formula */
-      formula: string;
-      /** Working */
-      working: string;
-      /**
-       * Source
-       * @description The rule it comes from; see docs/rules.md.
-       */
-      source: string;
-    };
-    /**
-     * Finding
-     * @description Something to look at; a `stop` cannot be rendered. `fix` is a change to the plan.
-     *
-     *     Where there is more than one cure they are `ways`; `drawing` shows what the text tells.
-     */
-    Finding: {
-      /** Id */
-      id: string;
-      /**
-       * Level
-       * @enum {string}
-       */
-      level: "note" | "warn" | "stop";
-      /** Text */
-      text: string;
-      /**
-       * Step
-       * @enum {string}
-       */
-      step: "picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover";
-      /** Fix */
-      fix?: {
-        [key: string]: unknown;
-      } | null;
-      /** Fix Label */
-      fix_label?: string | null;
-      /** Ways */
-      ways?: components["schemas"]["Way"][] | null;
-      drawing?: components["schemas"]["Drawing"] | null;
-    };
-    /**
-     * QuarterTurns
-     * @description What turning the picture by a quarter changes in the plan: zones and crop turn along.
-     */
-    QuarterTurns: {
-      /** Left */
-      left: {
-        [key: string]: unknown;
-      };
-      /** Right */
-      right: {
-        [key: string]: unknown;
-      };
-    };
-    /**
-     * Rail
-     * @description `distance` is where the viewer stands, alone; `viewer` says how that came about, too.
-     */
-    Rail: {
-      /** Bands */
-      bands: components["schemas"]["RailBand"][];
-      /** Distance */
-      distance: string;
-      viewer: components["schemas"]["RailMark"];
-      /** Verdict */
-      verdict: string;
-      clean: components["schemas"]["RailMark"] | null;
-      nose: components["schemas"]["RailMark"];
-      hand: components["schemas"]["RailStretch"];
-      whole: components["schemas"]["RailStretch"] | null;
-      room: components["schemas"]["RailMark"] | null;
-      /** Schools */
-      schools: components["schemas"]["SchoolLine"][];
-      /** Whole Print Mm */
-      whole_print_mm: number;
-    };
-    /**
-     * RailBand
-     * @description One grade from `start_mm` to `end_mm` (without end where null).
-     */
-    RailBand: {
-      /** Grade */
-      grade: string;
-      /** Label */
-      label: string;
-      /** Start Mm */
-      start_mm: number;
-      /** End Mm */
-      end_mm: number | null;
-    };
-    /**
-     * RailMark
-     * @description A place on the rail with its name.
-     */
-    RailMark: {
-      /** At Mm */
-      at_mm: number;
-      /** Text */
-      text: string;
-    };
-    /**
-     * RailStretch
-     * @description Where people of one kind stand, from `start_mm` to `end_mm`.
-     */
-    RailStretch: {
-      /** Start Mm */
-      start_mm: number;
-      /** End Mm */
-      end_mm: number;
-      /** Text */
-      text: string;
-    };
-    /** Reckoning */
-    Reckoning: {
-      /**
-       * Format
-       * @default zollstock.reckoning/1
-       * @constant
-       */
-      format: "zollstock.reckoning/1";
-      /** Figures */
-      figures: components["schemas"]["Figure"][];
-      boxes: components["schemas"]["Boxes"];
-      /** Schools */
-      schools: components["schemas"]["School"][];
-      /** Findings */
-      findings: components["schemas"]["Finding"][];
-    };
-    /**
-     * School
-     * @description What one school of thought says; no `clean_from_mm` where no distance helps.
-     */
-    School: {
-      /** Id */
-      id: string;
-      /** Need Ppi */
-      need_ppi: number;
-      /** Quality Ratio */
-      quality_ratio: number;
-      /** Grade */
-      grade: string;
-      /** Clean From Mm */
-      clean_from_mm?: number | null;
-    };
-    /**
-     * SchoolLine
-     * @description From where a school is content (`at_mm`; 0 anywhere, null never), with what it is called.
-     */
-    SchoolLine: {
-      /** Id */
-      id: string;
-      /** Label */
-      label: string;
-      /** At Mm */
-      at_mm: number | null;
-      /** Text */
-      text: string;
-    };
-    /**
-     * SchoolRow
-     * @description A school worded for people; `answers` is false while it has no answer (no trials yet).
-     */
-    SchoolRow: {
-      /** Id */
-      id: string;
-      /** Label */
-      label: string;
-      /** Note */
-      note: string;
-      /** Answers */
-      answers: boolean;
-      /** Need */
-      need: string;
-      /** Ratio */
-      ratio: string;
-      /** Grade */
-      grade: string;
-      /** Clean From */
-      clean_from: string;
-    };
-    /**
-     * SeenPoint
-     * @description From `at_mm`: so many just-noticeable steps from the best that the surface can show.
-     */
-    SeenPoint: {
-      /** At Mm */
-      at_mm: number;
-      /** Steps */
-      steps: number;
-    };
-    /**
-     * SeenSheet
-     * @description The model's answer for a print: at its own distance in words, and all along the rail.
-     *
-     *     `detail_share` is what a verdict that counts detail would take; null where it was not measured or is all there.
-     *     Under `unseen` steps nobody sees a difference, up to `slight` a slight one, over it a clear one.
-     */
-    SeenSheet: {
-      /** Steps */
-      steps: number;
-      /** Text */
-      text: string;
-      /** Finest Text */
-      finest_text: string;
-      /** Steps Text */
-      steps_text: string[];
-      /** Points */
-      points: components["schemas"]["SeenPoint"][];
-      /** Unseen */
-      unseen: number;
-      /** Slight */
-      slight: number;
-      /** Detail Share */
-      detail_share: number | null;
-      /** Detail Text */
-      detail_text: string;
-    };
-    /**
-     * SharpenSheet
-     * @description The proposal for people: amount and radius, the steps that lead there, the ink's spread.
-     */
-    SharpenSheet: {
-      /** Amount */
-      amount: number;
-      /** Radius Mm */
-      radius_mm: number;
-      /** Text */
-      text: string;
-      /** Steps */
-      steps: string[];
-      /** Spread */
-      spread: number;
-      /** Spread Assumed */
-      spread_assumed: boolean;
-    };
-    /**
-     * Way
-     * @description One of several ways out of a finding: what it is called, what it leads to, the change.
-     */
-    Way: {
-      /** Label */
-      label: string;
-      /** Text */
-      text: string;
-      /** Fix */
-      fix: {
-        [key: string]: unknown;
-      };
-    };
-    /**
-     * Worksheet
-     * @description Everything the bench shows of a plan, apart from the picture itself.
-     */
-    Worksheet: {
-      reckoning: components["schemas"]["Reckoning"];
-      drawing: components["schemas"]["Drawing"];
-      /** Blades */
-      blades: components["schemas"]["Blade"][];
-      /** Schools */
-      schools: components["schemas"]["SchoolRow"][];
-      /** Choices */
-      choices: components["schemas"]["Choice"][];
-      rail: components["schemas"]["Rail"];
-      /** Zones */
-      zones: components["schemas"]["ZoneRow"][];
-      /** @description What should go round a canvas, where its picture was measured. */
-      advice?: components["schemas"]["Advice"] | null;
-      /** @description What is proposed before printing; none for a screen. */
-      sharpening?: components["schemas"]["SharpenSheet"] | null;
-      /** @description What the model says is seen of it; with the step *distance* alone. */
-      seen?: components["schemas"]["SeenSheet"] | null;
-      turns: components["schemas"]["QuarterTurns"];
-      /**
-       * File Size
-       * @description Both sides of the file with one unit, as a printer's dialog wants.
-       */
-      file_size: string;
-    };
-    /**
-     * ZoneRow
-     * @description A keep zone with its room to the nearest edge of what is seen, in words.
-     */
-    ZoneRow: {
-      /** Name */
-      name: string;
-      /**
-       * State
-       * @enum {string}
-       */
-      state: "none" | "kept" | "near" | "cut";
-      /** Side */
-      side: string;
-      /** Room */
-      room: string;
-    };
-    /**
-     * ReckonRequest
-     * @description A plan (checked by the core, so that errors carry the path into the document).
-     */
-    ReckonRequest: {
-      /** Plan */
-      plan: {
-        [key: string]: unknown;
-      };
-      /** Unit */
-      unit?: ("mm" | "cm" | "in") | null;
-      /**
-       * Step
-       * @default fit
-       */
-      step: ("picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover") | null;
-      /**
-       * Edges
-       * @default {}
-       */
-      edges: {
-        [key: string]: {
-          [key: string]: unknown;
+    schemas: {
+        /** Account */
+        Account: {
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+            /**
+             * Light
+             * @enum {string}
+             */
+            light: "paper" | "booth";
+            /** Kept Text */
+            kept_text: string;
+            /** Kept Share */
+            kept_share: number;
         };
-      };
-      /** Picture */
-      picture?: string | null;
-    };
-    /**
-     * Bleed
-     * @description `left`, `top`, `right` and `bottom`, where they are given, go before `bleed`.
-     */
-    Bleed: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "bleed";
-      /**
-       * Bleed
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      bleed: string;
-      /** Left */
-      left: string | null;
-      /** Top */
-      top: string | null;
-      /** Right */
-      right: string | null;
-      /** Bottom */
-      bottom: string | null;
-      /**
-       * Safe
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      safe: string;
-      /**
-       * Fill
-       * @default picture
-       * @enum {string}
-       */
-      fill: "picture" | "mirror" | "stretch" | "colour";
-      /**
-       * Colour
-       * @default #ffffff
-       * @example #ffffff
-       */
-      colour: string;
-    };
-    /** Border */
-    Border: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "border";
-      /**
-       * Left
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      left: string;
-      /**
-       * Top
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      top: string;
-      /**
-       * Right
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      right: string;
-      /**
-       * Bottom
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      bottom: string;
-      /**
-       * Colour
-       * @default #ffffff
-       * @example #ffffff
-       */
-      colour: string;
-      /**
-       * Least
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      least: string;
-      keyline: components["schemas"]["Keyline"] | null;
-      caption: components["schemas"]["Caption"] | null;
-    };
-    /**
-     * Caption
-     * @description `height` is that of the capitals, `offset` lies between the picture and the letters.
-     */
-    Caption: {
-      /** Text */
-      text: string;
-      /**
-       * Height
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      height: string;
-      /**
-       * Side
-       * @default bottom
-       * @enum {string}
-       */
-      side: "bottom" | "top";
-      /**
-       * Align
-       * @default centre
-       * @enum {string}
-       */
-      align: "left" | "centre" | "right";
-      /**
-       * Offset
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      offset: string;
-      /**
-       * Font
-       * @default text
-       * @enum {string}
-       */
-      font: "text" | "condensed";
-      /**
-       * Colour
-       * @default #22302f
-       * @example #ffffff
-       */
-      colour: string;
-    };
-    /**
-     * Fit
-     * @description How picture and image box come together.
-     */
-    Fit: {
-      /**
-       * Mode
-       * @default fill
-       * @enum {string}
-       */
-      mode: "fill" | "contain";
-      /**
-       * Anchor
-       * @default [
-       *       0.5,
-       *       0.5
-       *     ]
-       */
-      anchor: [number, number];
-      /**
-       * Zoom
-       * @default 1
-       */
-      zoom: number;
-      /**
-       * Turn
-       * @default 0
-       * @enum {integer}
-       */
-      turn: 0 | 90 | 180 | 270;
-      /**
-       * Angle
-       * @description Straightening after the turn, degrees clockwise; the crop stays inside.
-       * @default 0
-       */
-      angle: number;
-      /**
-       * Keep
-       * @default []
-       */
-      keep: components["schemas"]["KeepZone"][];
-      /**
-       * Auto
-       * @default false
-       */
-      auto: boolean;
-      /**
-       * Colour
-       * @description Padding of `contain`; without it the border's colour, else white.
-       */
-      colour: string | null;
-    };
-    /**
-     * Give
-     * @description The share by which the canvas gets longer when it is stretched, in each direction.
-     */
-    Give: {
-      /**
-       * X
-       * @default 0
-       */
-      x: number;
-      /**
-       * Y
-       * @default 0
-       */
-      y: number;
-    };
-    /**
-     * InnerMat
-     * @description A second card under the first: `step` of it shows all round the opening.
-     */
-    InnerMat: {
-      /**
-       * Step
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      step: string;
-      /**
-       * Colour
-       * @default #ffffff
-       * @example #ffffff
-       */
-      colour: string;
-    };
-    /**
-     * KeepZone
-     * @description A part of the picture that must survive, in fractions of the turned picture.
-     */
-    KeepZone: {
-      /**
-       * Name
-       * @default
-       */
-      name: string;
-      /** X */
-      x: number;
-      /** Y */
-      y: number;
-      /** W */
-      w: number;
-      /** H */
-      h: number;
-    };
-    /**
-     * Keyline
-     * @description `gap` from the picture to the line, and the line's `width`.
-     */
-    Keyline: {
-      /**
-       * Gap
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      gap: string;
-      /**
-       * Width
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      width: string;
-      /**
-       * Colour
-       * @default #22302f
-       * @example #ffffff
-       */
-      colour: string;
-    };
-    /**
-     * Marks
-     * @description Marks outside the image; `margin` enlarges the document on every side, marks or none.
-     */
-    Marks: {
-      /**
-       * Margin
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      margin: string;
-      /**
-       * Crop
-       * @default false
-       */
-      crop: boolean;
-      /**
-       * Fold
-       * @default false
-       */
-      fold: boolean;
-      /**
-       * Centre
-       * @default false
-       */
-      centre: boolean;
-      /**
-       * Staple
-       * @description Where the staples go, on the turn of a wrap.
-       * @default false
-       */
-      staple: boolean;
-    };
-    /**
-     * Mat
-     * @description With `reveal` the print floats: so much paper shows between it and the opening.
-     */
-    Mat: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "mat";
-      /**
-       * Opening Width
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      opening_width: string;
-      /**
-       * Opening Height
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      opening_height: string;
-      /**
-       * Overlap
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      overlap: string;
-      /** Reveal */
-      reveal: string | null;
-      /**
-       * Colour
-       * @default #ffffff
-       * @example #ffffff
-       */
-      colour: string;
-      /** Card Width */
-      card_width: string | null;
-      /** Card Height */
-      card_height: string | null;
-      /**
-       * Card Colour
-       * @default #ffffff
-       * @example #ffffff
-       */
-      card_colour: string;
-      inner: components["schemas"]["InnerMat"] | null;
-    };
-    /**
-     * Medium
-     * @description The surface, and how much of the detail it can hold.
-     */
-    Medium: {
-      /**
-       * Name
-       * @default
-       */
-      name: string;
-      /**
-       * Factor
-       * @default 1
-       */
-      factor: number;
-      /**
-       * Spread
-       * @description How far ink spreads, mm (σ of a Gaussian); null takes the assumption for the name.
-       */
-      spread: number | null;
-    };
-    /** NoEdge */
-    NoEdge: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "none";
-    };
-    /**
-     * Output
-     * @description The delivered file.
-     */
-    Output: {
-      /**
-       * Format
-       * @default tiff
-       * @enum {string}
-       */
-      format: "tiff" | "jpeg" | "png" | "pdf";
-      /**
-       * Profile
-       * @default srgb
-       * @enum {string}
-       */
-      profile: "srgb" | "picture";
-      /**
-       * Bits
-       * @default 8
-       * @enum {integer}
-       */
-      bits: 8 | 16;
-      /**
-       * Compression
-       * @description Of a TIFF.
-       * @default lzw
-       * @enum {string}
-       */
-      compression: "lzw" | "none";
-      /**
-       * Picture
-       * @description How a PDF holds its picture.
-       * @default lossless
-       * @enum {string}
-       */
-      picture: "lossless" | "jpeg";
-    };
-    /**
-     * Picture
-     * @description The picture's pixels as stored in the file, before `orientation` is applied.
-     */
-    Picture: {
-      /** Width Px */
-      width_px: number;
-      /** Height Px */
-      height_px: number;
-      /**
-       * Orientation
-       * @description EXIF orientation, applied first.
-       * @default 1
-       */
-      orientation: number;
-      /**
-       * Channels
-       * @description 1 for a grey picture, which stays grey with the profile `picture`; 4 for CMYK.
-       * @default 3
-       * @enum {integer}
-       */
-      channels: 1 | 3 | 4;
-      /**
-       * Bits
-       * @description Bits a channel that the picture has.
-       * @default 8
-       * @enum {integer}
-       */
-      bits: 8 | 16;
-    };
-    /**
-     * Pixels
-     * @description What becomes of the pixels on the way to the file.
-     */
-    Pixels: {
-      /**
-       * Mode
-       * @default keep
-       * @enum {string}
-       */
-      mode: "keep" | "need" | "device" | "fixed";
-      /**
-       * Ppi
-       * @description With `fixed`.
-       */
-      ppi: number | null;
-      /**
-       * Native Ppi
-       * @description With `device`: the printer's own pixel grid.
-       */
-      native_ppi: number | null;
-      /**
-       * Method
-       * @description Of enlarging; all reduce alike.
-       * @default careful
-       * @enum {string}
-       */
-      method: "careful" | "lanczos" | "cubic";
-      /**
-       * Source
-       * @description What the owner says of the picture: as it came, soft, or sharpened before.
-       * @default plain
-       * @enum {string}
-       */
-      source: "plain" | "soft" | "sharpened";
-      /**
-       * Denoise
-       * @description Share of the measured noise taken out beforehand.
-       * @default 0
-       */
-      denoise: number;
-      sharpen: components["schemas"]["Sharpening"] | null;
-    };
-    /**
-     * Plan
-     * @description What is wanted of one print. Only `picture` and `target` are required.
-     */
-    Plan: {
-      /**
-       * Format
-       * @default zollstock.plan/1
-       * @constant
-       */
-      format: "zollstock.plan/1";
-      /**
-       * Title
-       * @default
-       */
-      title: string;
-      picture: components["schemas"]["Picture"];
-      target: components["schemas"]["Target"];
-      /**
-       * @default {
-       *       "mode": "fill",
-       *       "anchor": [
-       *         0.5,
-       *         0.5
-       *       ],
-       *       "zoom": 1,
-       *       "turn": 0,
-       *       "angle": 0,
-       *       "keep": [],
-       *       "auto": false,
-       *       "colour": null
-       *     }
-       */
-      fit: components["schemas"]["Fit"];
-      /**
-       * Edge
-       * @default {
-       *       "kind": "none"
-       *     }
-       */
-      edge:
-        | components["schemas"]["NoEdge"]
-        | components["schemas"]["Bleed"]
-        | components["schemas"]["Border"]
-        | components["schemas"]["Wrap"]
-        | components["schemas"]["Mat"];
-      marks: components["schemas"]["Marks"];
-      /**
-       * @default {
-       *       "name": "",
-       *       "factor": 1,
-       *       "spread": null
-       *     }
-       */
-      medium: components["schemas"]["Medium"];
-      /**
-       * @default {
-       *       "school": "acuity",
-       *       "distance": null,
-       *       "arcmin": 1,
-       *       "diagonals": 1.5,
-       *       "room": null,
-       *       "detail": null
-       *     }
-       */
-      viewing: components["schemas"]["Viewing"];
-      /**
-       * @default {
-       *       "mode": "keep",
-       *       "ppi": null,
-       *       "native_ppi": null,
-       *       "method": "careful",
-       *       "source": "plain",
-       *       "denoise": 0,
-       *       "sharpen": null
-       *     }
-       */
-      pixels: components["schemas"]["Pixels"];
-      /**
-       * @default {
-       *       "format": "tiff",
-       *       "profile": "srgb",
-       *       "bits": 8,
-       *       "compression": "lzw",
-       *       "picture": "lossless"
-       *     }
-       */
-      output: components["schemas"]["Output"];
-    };
-    /**
-     * Sharpening
-     * @description Output sharpening, last and at final size.
-     */
-    Sharpening: {
-      /** Amount */
-      amount: number;
-      /**
-       * Radius
-       * @description mm on the print; null takes the proposal's.
-       */
-      radius: number | null;
-    };
-    /**
-     * Target
-     * @description Finished size: the trim, sheet or face, according to the edge.
-     *
-     *     Or a target in whole pixels (`"1920 px"`): then `ppi` is the tag of the file and no more.
-     */
-    Target: {
-      /**
-       * Width
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      width: string;
-      /**
-       * Height
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      height: string;
-      /**
-       * Ppi
-       * @description With a target in px: the tag of the file, 96 where none is given.
-       */
-      ppi: number | null;
-    };
-    /**
-     * Viewing
-     * @description From where the print is looked at, and whose need decides.
-     */
-    Viewing: {
-      /**
-       * School
-       * @default acuity
-       * @enum {string}
-       */
-      school: "acuity" | "table" | "device" | "trials" | "model";
-      /** Distance */
-      distance: string | null;
-      /**
-       * Arcmin
-       * @default 1
-       */
-      arcmin: number;
-      /**
-       * Diagonals
-       * @default 1.5
-       */
-      diagonals: number;
-      /**
-       * Room
-       * @description How deep the room is; nobody looks at the print from farther.
-       */
-      room: string | null;
-      /**
-       * Detail
-       * @description The verdict counts detail: this share of the effective ppi. Null: it counts pixels.
-       */
-      detail: number | null;
-    };
-    /** Wrap */
-    Wrap: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "wrap";
-      /**
-       * Depth
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      depth: string;
-      /**
-       * Turn
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      turn: string;
-      /**
-       * Fill
-       * @default picture
-       * @enum {string}
-       */
-      fill: "picture" | "mirror" | "soft-mirror" | "stretch" | "colour";
-      /**
-       * Colour
-       * @default #ffffff
-       * @example #ffffff
-       */
-      colour: string;
-      /**
-       * Softness
-       * @default 0.5
-       */
-      softness: number;
-      /**
-       * @default {
-       *       "x": 0,
-       *       "y": 0
-       *     }
-       */
-      give: components["schemas"]["Give"];
-    };
-    /** PlanDocument */
-    PlanDocument: {
-      /** Plan */
-      plan: {
-        [key: string]: unknown;
-      };
-    };
-    /** ReadOffset */
-    ReadOffset: {
-      /** Anchor */
-      anchor: [number, number];
-      /** Open */
-      open: boolean;
-    };
-    /**
-     * TypedOffset
-     * @description How far the crop lies from the left or the top, typed in px of the picture or as printed.
-     */
-    TypedOffset: {
-      /** Plan */
-      plan: {
-        [key: string]: unknown;
-      };
-      /**
-       * Side
-       * @enum {string}
-       */
-      side: "left" | "top";
-      /** Text */
-      text: string;
-    };
-    /**
-     * OtherReading
-     * @description How else it could be meant: `text` is read that way, `label` asks for it.
-     */
-    OtherReading: {
-      /** Label */
-      label: string;
-      /** Text */
-      text: string;
-    };
-    /**
-     * ReadLength
-     * @description A typed length with its unit.
-     */
-    ReadLength: {
-      /** Shown */
-      shown: string;
-      /**
-       * Said
-       * @default
-       */
-      said: string;
-      /**
-       * Others
-       * @default []
-       */
-      others: components["schemas"]["OtherReading"][];
-      /**
-       * Open
-       * @default false
-       */
-      open: boolean;
-      /** Typed */
-      typed: string;
-      /** Mm */
-      mm: number;
-    };
-    /**
-     * TypedPurpose
-     * @description A length as typed, and what it is for: that says how large it may be meant.
-     */
-    TypedPurpose: {
-      /** Text */
-      text: string;
-      /**
-       * Unit
-       * @default cm
-       * @enum {string}
-       */
-      unit: "mm" | "cm" | "in";
-      /**
-       * Purpose
-       * @default edge
-       * @enum {string}
-       */
-      purpose: "edge" | "distance" | "side";
-    };
-    /** ReadSize */
-    ReadSize: {
-      /** Shown */
-      shown: string;
-      /**
-       * Said
-       * @default
-       */
-      said: string;
-      /**
-       * Others
-       * @default []
-       */
-      others: components["schemas"]["OtherReading"][];
-      /**
-       * Open
-       * @default false
-       */
-      open: boolean;
-      /** Width */
-      width: string;
-      /** Height */
-      height: string;
-    };
-    /**
-     * TypedSize
-     * @description A size as typed; a single side takes the ratio of `picture`, its px as turned.
-     */
-    TypedSize: {
-      /** Text */
-      text: string;
-      /**
-       * Unit
-       * @default cm
-       * @enum {string}
-       */
-      unit: "mm" | "cm" | "in";
-      /** Picture */
-      picture?: [number, number] | null;
-    };
-    /** MediumItem */
-    MediumItem: {
-      /** Name */
-      name: string;
-      /** Factor */
-      factor: number;
-    };
-    /**
-     * Reference
-     * @description What the bench offers: media, and where rules come from.
-     */
-    Reference: {
-      /** Media */
-      media: components["schemas"]["MediumItem"][];
-      /** Sources */
-      sources: {
-        [key: string]: string;
-      };
-      /** Size Examples */
-      size_examples: string[];
-    };
-    /**
-     * Seen
-     * @description A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
-     *     its own, seen from `eyes` mm.
-     */
-    Seen: {
-      /** Ppi */
-      ppi: number;
-      /** Distance */
-      distance: number;
-      /**
-       * Spread
-       * @default 0
-       */
-      spread: number;
-      /** Px Per Mm */
-      px_per_mm: number;
-      /** Eyes */
-      eyes: number;
-      /**
-       * Unit
-       * @default cm
-       * @enum {string}
-       */
-      unit: "mm" | "cm" | "in";
-    };
-    /**
-     * FromThere
-     * @description `scale`: px of the screen's own for a px of the picture; `blur` what the ink takes, px of the screen (σ).
-     *
-     *     `pixel_arcmin` is how large a px of the screen is to these eyes. `possible` is false where the screen is too
-     *     coarse to show what an eye would see of the print.
-     */
-    FromThere: {
-      /** Scale */
-      scale: number;
-      /** Blur */
-      blur: number;
-      /** Pixel Arcmin */
-      pixel_arcmin: number;
-      /** Possible */
-      possible: boolean;
-      /** Working */
-      working: string;
-      /** Note */
-      note: string;
-    };
-    /**
-     * Question
-     * @description What is asked; `picture` or `pixels` (6000 × 4000). Empty texts ask for nothing.
-     */
-    Question: {
-      /** Picture */
-      picture?: string | null;
-      /**
-       * Pixels
-       * @default
-       */
-      pixels: string;
-      /**
-       * Ratio
-       * @default
-       */
-      ratio: string;
-      /**
-       * Factor
-       * @default 1
-       */
-      factor: number;
-      /**
-       * Distance
-       * @default 60 cm
-       */
-      distance: string;
-      /**
-       * Size
-       * @default
-       */
-      size: string;
-      /**
-       * Unit
-       * @default cm
-       * @enum {string}
-       */
-      unit: "mm" | "cm" | "in";
-    };
-    /**
-     * HowBig
-     * @description All answers; `headline` says the most important one, `workings` how it was reckoned.
-     */
-    HowBig: {
-      /** Headline */
-      headline: string;
-      /** About */
-      about: string;
-      /** Crop */
-      crop: [number, number];
-      /** Loss Text */
-      loss_text: string;
-      /** Largest */
-      largest: components["schemas"]["Largest"][];
-      /** Workings */
-      workings: string[];
-      /** Detail Text */
-      detail_text: string;
-      reverse: components["schemas"]["Reverse"] | null;
-      /** Sensors */
-      sensors: components["schemas"]["SensorPrint"][];
-    };
-    /**
-     * Largest
-     * @description The largest print of a grade: at the given distance, and looked at as a whole (None: any size is).
-     *
-     *     Sides in mm; `text` and `whole_text` as people read them.
-     */
-    Largest: {
-      /** Grade */
-      grade: string;
-      /** Width */
-      width: number;
-      /** Height */
-      height: number;
-      /** Text */
-      text: string;
-      /** Whole Width */
-      whole_width: number | null;
-      /** Whole Text */
-      whole_text: string;
-    };
-    /**
-     * Reverse
-     * @description A wanted print: from where it looks clean, and what it takes to make a file of 150 ppi for it.
-     */
-    Reverse: {
-      /** Size Text */
-      size_text: string;
-      /** Ppi Text */
-      ppi_text: string;
-      /** Clean From */
-      clean_from: number;
-      /** Clean Text */
-      clean_text: string;
-      /** Enlarged Text */
-      enlarged_text: string;
-      /** Loss Text */
-      loss_text: string;
-    };
-    /**
-     * SensorPrint
-     * @description How large a camera's picture is clean, at the same distance on the same surface.
-     */
-    SensorPrint: {
-      /** Label */
-      label: string;
-      /** Text */
-      text: string;
-    };
-    /**
-     * Check
-     * @description Something to check before the photo is handed in: measured and right, measured and doubtful, or to be looked
-     *     at by oneself.
-     */
-    Check: {
-      /** Id */
-      id: string;
-      /** Label */
-      label: string;
-      /**
-       * State
-       * @enum {string}
-       */
-      state: "pass" | "look" | "yourself";
-      /** Text */
-      text: string;
-    };
-    /**
-     * FaceFrame
-     * @description An ID photo over its picture, in shares of the turned picture: the photo's region (x, y, width, height), and
-     *     where its rule wants crown, eyes and chin: the first and the last height that are right.
-     */
-    FaceFrame: {
-      /** Region */
-      region: [number, number, number, number];
-      /** Crown */
-      crown: [number, number] | null;
-      /** Eyes */
-      eyes: [number, number] | null;
-      /** Chin */
-      chin: [number, number];
-      /**
-       * Leans
-       * @description How far the line from crown to chin leans, degrees clockwise.
-       */
-      leans: number;
-    };
-    /**
-     * LayoutBlade
-     * @description A blade of a layout's rule: its key figure, one word of state, the figures on its pad.
-     */
-    LayoutBlade: {
-      /** Step */
-      step: string;
-      /** Title */
-      title: string;
-      /** Key */
-      key: string;
-      /** State */
-      state: string;
-      /**
-       * Level
-       * @default calm
-       * @enum {string}
-       */
-      level: "calm" | "warn" | "stop";
-      /**
-       * Figures
-       * @default []
-       */
-      figures: string[];
-    };
-    /**
-     * LayoutPage
-     * @description Everything that the page of a layout shows, apart from the pictures themselves.
-     *
-     *     `prints` are its plans as they would be alone; `ink` what is printed on the sheet that is looked at.
-     */
-    LayoutPage: {
-      /** Blades */
-      blades: components["schemas"]["LayoutBlade"][];
-      /**
-       * Ways
-       * @default []
-       */
-      ways: components["schemas"]["LayoutWay"][];
-      tiles?: components["schemas"]["TilesDrawn"] | null;
-      frame?: components["schemas"]["FaceFrame"] | null;
-      /** Parts */
-      parts?: components["schemas"]["PartDrawn"][] | null;
-      /**
-       * Checks
-       * @default []
-       */
-      checks: components["schemas"]["Check"][];
-      /**
-       * Hint
-       * @default
-       */
-      hint: string;
-      /** Figures */
-      figures: components["schemas"]["Figure"][];
-      /** Findings */
-      findings: components["schemas"]["Finding"][];
-      /** Prints */
-      prints: components["schemas"]["Drawing"][];
-      /** Sheets */
-      sheets: components["schemas"]["SheetDrawn"][];
-      ink?: components["schemas"]["Drawing"] | null;
-    };
-    /**
-     * LayoutWay
-     * @description One of several ways side by side: what it leads to, and the change to the wish.
-     */
-    LayoutWay: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Text */
-      text: string;
-      /** Fix */
-      fix: {
-        [key: string]: unknown;
-      };
-      /** Taken */
-      taken: boolean;
-    };
-    /**
-     * PartDrawn
-     * @description A part in life size over its picture, in shares of it (x, y, width, height), and its size on the sheet, mm.
-     */
-    PartDrawn: {
-      /** Name */
-      name: string;
-      /** Box */
-      box: [number, number, number, number];
-      /** Width */
-      width: number;
-      /** Height */
-      height: number;
-    };
-    /**
-     * SheetDrawn
-     * @description A sheet in small: its sides in mm and what lies on it. `note` says which sides are glued.
-     */
-    SheetDrawn: {
-      /** Name */
-      name: string;
-      /** Width */
-      width: number;
-      /** Height */
-      height: number;
-      /** Parts */
-      parts: components["schemas"]["SheetPart"][];
-      /** Note */
-      note: string;
-    };
-    /**
-     * SheetPart
-     * @description A part (mm) of a plan's document on a sheet, lying in `box` (mm) turned clockwise.
-     */
-    SheetPart: {
-      /** Plan */
-      plan: number;
-      /** Part */
-      part: [number, number, number, number];
-      /** Box */
-      box: [number, number, number, number];
-      /**
-       * Turn
-       * @enum {integer}
-       */
-      turn: 0 | 90 | 180 | 270;
-      /** Grey */
-      grey: boolean;
-      /** Light */
-      light: number;
-    };
-    /**
-     * TilesDrawn
-     * @description Columns and rows of tiles as (begin, length), mm of the document; how far the seams are moved, and from one
-     *     seam to the next; `path` leads to the way of tiles in the wish.
-     */
-    TilesDrawn: {
-      /** Columns */
-      columns: [number, number][];
-      /** Rows */
-      rows: [number, number][];
-      /** Overlap */
-      overlap: number;
-      /** Moved */
-      moved: [number, number];
-      /** Period */
-      period: [number, number];
-      /** Path */
-      path: string;
-    };
-    /**
-     * LayoutQuestion
-     * @description A wish (checked by the core, so that errors carry the path into the document).
-     */
-    LayoutQuestion: {
-      /** Layout */
-      layout: {
-        [key: string]: unknown;
-      };
-      /** Unit */
-      unit?: ("mm" | "cm" | "in") | null;
-      /** On */
-      on?: number | null;
-      /** Sheet */
-      sheet?: number | null;
-      /** Picture */
-      picture?: string | null;
-    };
-    /**
-     * Chair
-     * @description A screen of `px_per_mm` px of its own, seen from `eyes` mm.
-     */
-    Chair: {
-      /** Px Per Mm */
-      px_per_mm: number;
-      /** Eyes */
-      eyes: number;
-      /**
-       * Unit
-       * @default cm
-       * @enum {string}
-       */
-      unit: "mm" | "cm" | "in";
-    };
-    /**
-     * Beside
-     * @description Two prints from the first one's distance; `text` says how far the model has them apart, null on a screen.
-     */
-    Beside: {
-      /** Sides */
-      sides: components["schemas"]["BesideSide"][];
-      /** Text */
-      text: string | null;
-    };
-    /**
-     * BesideSide
-     * @description One of two prints: its picture, what it is in words, and how it is shown on the screen.
-     */
-    BesideSide: {
-      /** Print */
-      print: number;
-      /** Title */
-      title: string;
-      /** Text */
-      text: string;
-      picture: components["schemas"]["PictureFacts"];
-      there: components["schemas"]["FromThere"];
-    };
-    /**
-     * PictureFacts
-     * @description A picture; `width_px` and `height_px` are upright, after orientation.
-     */
-    PictureFacts: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Name */
-      name: string;
-      /** State */
-      state: string;
-      /** Problem */
-      problem: string;
-      /** Width Px */
-      width_px: number;
-      /** Height Px */
-      height_px: number;
-      /** Orientation */
-      orientation: number;
-      /** Format */
-      format: string;
-      /** Bits */
-      bits: number;
-      /** Channels */
-      channels: number;
-      /** Profile */
-      profile: string;
-      /** Camera */
-      camera: string;
-      /** Taken */
-      taken: string;
-      /** Ppi Tag */
-      ppi_tag: number | null;
-      /** Sha256 */
-      sha256: string;
-      /** Size Text */
-      size_text: string;
-      /** Keep */
-      keep: components["schemas"]["KeepZone"][];
-      /** Verdict */
-      verdict: string;
-      /** Note */
-      note: string;
-      /**
-       * Created
-       * Format: date-time
-       */
-      created: string;
-    };
-    /**
-     * SizeEntry
-     * @description A size of the library; `own` ones can be changed altogether, others described.
-     */
-    SizeEntry: {
-      /** Key */
-      key: string;
-      /** Name */
-      name: string;
-      /** Group */
-      group: string;
-      /** Width */
-      width: string;
-      /** Height */
-      height: string;
-      /** Shown */
-      shown: string;
-      /**
-       * Frames
-       * @enum {string}
-       */
-      frames: "common" | "seldom" | "order";
-      /** Note */
-      note: string;
-      /** Own */
-      own: boolean;
-      /** In Pixels */
-      in_pixels: boolean;
-    };
-    /** NewSize */
-    NewSize: {
-      /**
-       * Name
-       * @default
-       */
-      name: string;
-      /** Width */
-      width: string;
-      /** Height */
-      height: string;
-      /**
-       * Unit
-       * @default cm
-       */
-      unit: string;
-      /**
-       * Group
-       * @default
-       */
-      group: string;
-      /**
-       * Frames
-       * @default order
-       * @enum {string}
-       */
-      frames: "common" | "seldom" | "order";
-      /**
-       * Note
-       * @default
-       */
-      note: string;
-    };
-    /** SizeWords */
-    SizeWords: {
-      /** Frames */
-      frames?: ("common" | "seldom" | "order") | null;
-      /** Note */
-      note?: string | null;
-    };
-    /** Imported */
-    Imported: {
-      /** Added */
-      added: number;
-      /** Known */
-      known: number;
-    };
-    /** SetEntry */
-    SetEntry: {
-      /** Id */
-      id: number;
-      /** Name */
-      name: string;
-      /** Keys */
-      keys: string[];
-    };
-    /** SetDetails */
-    SetDetails: {
-      /** Name */
-      name: string;
-      /** Keys */
-      keys: string[];
-    };
-    /**
-     * LeaveRoom
-     * @description The frame, the area that survives all sizes, and what stays clear at each side.
-     */
-    LeaveRoom: {
-      /** Ratio */
-      ratio: string;
-      /** Frame */
-      frame: [number, number];
-      /** Safe */
-      safe: [number, number, number, number];
-      /** Width Text */
-      width_text: string;
-      /** Height Text */
-      height_text: string;
-      /** Side Text */
-      side_text: string;
-      /** End Text */
-      end_text: string;
-      /** Area Text */
-      area_text: string;
-      /** Sizes */
-      sizes: components["schemas"]["SizeRoom"][];
-    };
-    /**
-     * SizeRoom
-     * @description What a size keeps of the frame, in shares of its width and height, from the top left.
-     */
-    SizeRoom: {
-      /** Key */
-      key: string;
-      /** Name */
-      name: string;
-      /** Ratio */
-      ratio: string;
-      /** Box */
-      box: [number, number, number, number];
-      /** Kept */
-      kept: string;
-    };
-    /**
-     * SensorsAsked
-     * @description From where the grades are looked at, and on what.
-     */
-    SensorsAsked: {
-      /**
-       * Distance
-       * @default 60 cm
-       */
-      distance: string;
-      /**
-       * Factor
-       * @default 1
-       */
-      factor: number;
-      /**
-       * Unit
-       * @default cm
-       * @enum {string}
-       */
-      unit: "mm" | "cm" | "in";
-    };
-    /**
-     * Sensor
-     * @description A camera's sensor: a name of one's own, and its px.
-     */
-    Sensor: {
-      /** Name */
-      name: string;
-      /** Width Px */
-      width_px: number;
-      /** Height Px */
-      height_px: number;
-    };
-    /** SensorLine */
-    SensorLine: {
-      /** Name */
-      name: string;
-      /** Width Px */
-      width_px: number;
-      /** Height Px */
-      height_px: number;
-      /** Count Text */
-      count_text: string;
-      /** Sizes */
-      sizes: components["schemas"]["SensorSize"][];
-    };
-    /**
-     * SensorSize
-     * @description What a column allows: pixel for pixel, stretched as far as is comfortable, and as far as one should look.
-     */
-    SensorSize: {
-      /** Plain */
-      plain: string;
-      /** Comfortable */
-      comfortable: string;
-      /** Most */
-      most: string;
-    };
-    /**
-     * SensorTable
-     * @description Sensors, and what is wanted of them: a ppi (`150 ppi`) or a grade (`clean`) a column.
-     */
-    SensorTable: {
-      /** Columns */
-      columns: string[];
-      /** Sensors */
-      sensors: components["schemas"]["Sensor"][];
-    };
-    /**
-     * SensorsFound
-     * @description The table worked out; `headings` name its columns with what they hang on.
-     */
-    SensorsFound: {
-      /** Headings */
-      headings: string[];
-      /** Lines */
-      lines: components["schemas"]["SensorLine"][];
-      /** Limits */
-      limits: [string, string];
-    };
-    /**
-     * SensorsKept
-     * @description The table as it is kept, and worked out; version 0 is the one that ships.
-     */
-    SensorsKept: {
-      /** Version */
-      version: number;
-      table: components["schemas"]["SensorTable"];
-      found: components["schemas"]["SensorsFound"];
-    };
-    /** SensorsChange */
-    SensorsChange: {
-      /** Version */
-      version: number;
-      table: components["schemas"]["SensorTable"];
-    };
-    /**
-     * SensorsCsv
-     * @description A table's text; its sensors take the place of all others.
-     */
-    SensorsCsv: {
-      /** Version */
-      version: number;
-      /** Text */
-      text: string;
-    };
-    /**
-     * Rule
-     * @description What an authority asks: outer size, head from chin to crown, and either the crown's distance from the upper
-     *     edge or the eyes' height over the lower one. `source` and `checked` say where and when that was read.
-     */
-    Rule: {
-      /**
-       * Name
-       * @default
-       */
-      name: string;
-      /**
-       * Width
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      width: string;
-      /**
-       * Height
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      height: string;
-      /** Head */
-      head: [string, string];
-      /** Crown */
-      crown: [string, string] | null;
-      /** Eyes */
-      eyes: [string, string] | null;
-      /**
-       * Source
-       * @default
-       */
-      source: string;
-      /**
-       * Checked
-       * @default
-       */
-      checked: string;
-    };
-    /**
-     * RuleBook
-     * @description All rules of a studio, by name in the order in which they are kept; one at least, each sound.
-     */
-    RuleBook: {
-      /** Rules */
-      rules: components["schemas"]["Rule"][];
-    };
-    /**
-     * RulesKept
-     * @description The rules as they are kept; version 0 are those that ship. `decides` is said beside them.
-     */
-    RulesKept: {
-      /** Version */
-      version: number;
-      book: components["schemas"]["RuleBook"];
-      /** Decides */
-      decides: string;
-    };
-    /**
-     * RulesChange
-     * @description All rules (checked by the core, so that errors carry the path).
-     */
-    RulesChange: {
-      /** Version */
-      version: number;
-      /** Book */
-      book: {
-        [key: string]: unknown;
-      };
-    };
-    /** Arrival */
-    Arrival: {
-      picture: components["schemas"]["PictureFacts"];
-      /** Known */
-      known: boolean;
-    };
-    /**
-     * MeasureWords
-     * @description A measure for people: its figure, what it means, how sure it is, and where the way of measuring comes from.
-     */
-    MeasureWords: {
-      /** Id */
-      id: string;
-      /** Label */
-      label: string;
-      /** Text */
-      text: string;
-      /** Meaning */
-      meaning: string;
-      /**
-       * Sure
-       * @enum {string}
-       */
-      sure: "measured" | "hint";
-      /** Source */
-      source: string;
-    };
-    /**
-     * Measured
-     * @description What was measured of a picture; `state` waiting, running, done, or failed with its `problem`.
-     */
-    Measured: {
-      /** State */
-      state: string;
-      /** Problem */
-      problem: string;
-      /** Measures */
-      measures: components["schemas"]["MeasureWords"][];
-    };
-    /**
-     * Kept
-     * @description What must survive of a picture, in fractions of it as it stands upright.
-     */
-    Kept: {
-      /** Keep */
-      keep: components["schemas"]["KeepZone"][];
-    };
-    /**
-     * Look
-     * @description How a picture is looked at: `ready` when its tiles are there, `complete` when all places are known.
-     *
-     *     Tiles are `tile` px a side and reach `overlap` px over each neighbour; level `top` has all pixels, each below half as many along a side. `places`
-     *     are worth a look, in shares of the upright picture.
-     */
-    Look: {
-      /** Ready */
-      ready: boolean;
-      /** Complete */
-      complete: boolean;
-      /** Tile */
-      tile: number;
-      /** Overlap */
-      overlap: number;
-      /** Top */
-      top: number;
-      /** Places */
-      places: components["schemas"]["LookPlace"][];
-    };
-    /**
-     * LookPlace
-     * @description A place, its middle in shares of the upright picture.
-     */
-    LookPlace: {
-      /** Id */
-      id: string;
-      /** Label */
-      label: string;
-      /** X */
-      x: number;
-      /** Y */
-      y: number;
-    };
-    /**
-     * PictureVerdict
-     * @description What its owner found of a picture; an empty `verdict` takes it back.
-     */
-    PictureVerdict: {
-      /**
-       * Verdict
-       * @enum {string}
-       */
-      verdict: "" | "good" | "bearable" | "no";
-      /**
-       * Note
-       * @default
-       */
-      note: string;
-    };
-    /**
-     * ParcelState
-     * @description How far a parcel is: `received` of `size` bytes; pieces are `piece` bytes at the most.
-     */
-    ParcelState: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Size */
-      size: number;
-      /** Received */
-      received: number;
-      /** Piece */
-      piece: number;
-    };
-    /** Announced */
-    Announced: {
-      /** Name */
-      name: string;
-      /** Size */
-      size: number;
-    };
-    /** JobSlip */
-    JobSlip: {
-      /** Id */
-      id: number;
-      /** Title */
-      title: string;
-      /** Client */
-      client: string;
-      /** Due */
-      due: string | null;
-      /**
-       * Created
-       * Format: date-time
-       */
-      created: string;
-      /** Prints */
-      prints: components["schemas"]["Silhouette"][];
-      /** Layouts */
-      layouts: components["schemas"]["LayoutSlip"][];
-    };
-    /**
-     * LayoutSlip
-     * @description A layout on a slip: the print that it is of, drawn in small, and how many sheets it takes, in words.
-     */
-    LayoutSlip: {
-      /** Id */
-      id: number;
-      /** Kind */
-      kind: string;
-      /** Title */
-      title: string;
-      /**
-       * Picture Id
-       * Format: uuid
-       */
-      picture_id: string;
-      drawing: components["schemas"]["Drawing"];
-      /** Text */
-      text: string;
-    };
-    /**
-     * Silhouette
-     * @description A print on a slip, drawn as it will be when it is trimmed.
-     */
-    Silhouette: {
-      /** Id */
-      id: number;
-      /** Title */
-      title: string;
-      /**
-       * Picture Id
-       * Format: uuid
-       */
-      picture_id: string;
-      drawing: components["schemas"]["Drawing"];
-      /** Size Text */
-      size_text: string;
-      /** Grade */
-      grade: string | null;
-    };
-    /** JobDetails */
-    JobDetails: {
-      /** Title */
-      title: string;
-      /**
-       * Client
-       * @default
-       */
-      client: string;
-      /** Due */
-      due?: string | null;
-    };
-    /**
-     * PrintState
-     * @description A print as the bench needs it.
-     */
-    PrintState: {
-      /** Id */
-      id: number;
-      /** Job */
-      job: number;
-      /** Job Title */
-      job_title: string;
-      /** Position */
-      position: number;
-      /** Siblings */
-      siblings: number[];
-      picture: components["schemas"]["PictureFacts"];
-      plan: components["schemas"]["Plan"];
-      /** Version */
-      version: number;
-      /** Can Undo */
-      can_undo: boolean;
-      /** Can Redo */
-      can_redo: boolean;
-    };
-    /**
-     * NewPrint
-     * @description A print of a picture; with a `plan` it begins with that instead of a modest first size.
-     */
-    NewPrint: {
-      /**
-       * Picture
-       * Format: uuid
-       */
-      picture: string;
-      /** Plan */
-      plan?: {
-        [key: string]: unknown;
-      } | null;
-    };
-    /** PlanChange */
-    PlanChange: {
-      /** Plan */
-      plan: {
-        [key: string]: unknown;
-      };
-      /** Version */
-      version: number;
-    };
-    /** VersionOnly */
-    VersionOnly: {
-      /** Version */
-      version: number;
-    };
-    /**
-     * Face
-     * @description Where a face is, in shares of the turned picture.
-     */
-    Face: {
-      /** Crown */
-      crown: [number, number];
-      /** Chin */
-      chin: [number, number];
-      /** Eyes */
-      eyes: [number, number] | null;
-    };
-    /**
-     * IdWish
-     * @description Copies of one photo on a sheet, cut by the rule; the plan's own fit gives way to it.
-     */
-    IdWish: {
-      /**
-       * Format
-       * @default zollstock.layout/1
-       * @constant
-       */
-      format: "zollstock.layout/1";
-      /**
-       * Title
-       * @default
-       */
-      title: string;
-      /** Plans */
-      plans: components["schemas"]["Plan"][];
-      sheet: components["schemas"]["Paper"];
-      /**
-       * Marks
-       * @default true
-       */
-      marks: boolean;
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "id";
-      rule: components["schemas"]["Rule"];
-      face: components["schemas"]["Face"];
-      /**
-       * Gap
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      gap: string;
-      /** Copies */
-      copies: number | null;
-      /**
-       * Turn
-       * @default auto
-       * @enum {unknown}
-       */
-      turn: "auto" | 0 | 90;
-      upload: components["schemas"]["Upload"] | null;
-    };
-    /**
-     * LayoutState
-     * @description A layout as its page needs it; `pictures` has the picture of each of its plans.
-     */
-    LayoutState: {
-      /** Id */
-      id: number;
-      /** Job */
-      job: number;
-      /** Job Title */
-      job_title: string;
-      /** Kind */
-      kind: string;
-      /** Pictures */
-      pictures: components["schemas"]["PictureFacts"][];
-      /** Document */
-      document:
-        | components["schemas"]["TilesWish"]
-        | components["schemas"]["IdWish"]
-        | components["schemas"]["LifeWish"];
-      /** Version */
-      version: number;
-      /** Can Undo */
-      can_undo: boolean;
-      /** Can Redo */
-      can_redo: boolean;
-    };
-    /**
-     * LifePart
-     * @description A part to print: its middle in shares of the turned picture.
-     */
-    LifePart: {
-      /**
-       * Name
-       * @default
-       */
-      name: string;
-      /** X */
-      x: number;
-      /** Y */
-      y: number;
-    };
-    /**
-     * LifeWish
-     * @description A picture at `scale` of the real thing (1 is life size), in parts of a sheet each, or whole as tiles.
-     */
-    LifeWish: {
-      /**
-       * Format
-       * @default zollstock.layout/1
-       * @constant
-       */
-      format: "zollstock.layout/1";
-      /**
-       * Title
-       * @default
-       */
-      title: string;
-      /** Plans */
-      plans: components["schemas"]["Plan"][];
-      sheet: components["schemas"]["Paper"];
-      /**
-       * Marks
-       * @default true
-       */
-      marks: boolean;
-      tracing: components["schemas"]["Tracing"] | null;
-      printed: components["schemas"]["Printed"] | null;
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "life";
-      measure: components["schemas"]["Measure"];
-      /**
-       * Scale
-       * @default 1
-       */
-      scale: number;
-      /**
-       * Parts
-       * @default []
-       */
-      parts: components["schemas"]["LifePart"][];
-      tiles: components["schemas"]["TilesWay"] | null;
-    };
-    /**
-     * Margins
-     * @description What the printer leaves white on each side of a standing sheet.
-     */
-    Margins: {
-      /**
-       * Left
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      left: string;
-      /**
-       * Top
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      top: string;
-      /**
-       * Right
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      right: string;
-      /**
-       * Bottom
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      bottom: string;
-    };
-    /**
-     * Measure
-     * @description Two points in shares of the turned picture, and how far they are apart in truth.
-     */
-    Measure: {
-      /** From */
-      from: [number, number];
-      /** To */
-      to: [number, number];
-      /**
-       * Length
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      length: string;
-    };
-    /**
-     * Paper
-     * @description The sheet in the printer; its usable area is what its margins leave.
-     */
-    Paper: {
-      /**
-       * Width
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      width: string;
-      /**
-       * Height
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      height: string;
-      margins: components["schemas"]["Margins"];
-    };
-    /**
-     * Printed
-     * @description What a trial on paper showed: how long the bar of 100 mm became, and whether that is to be made good.
-     */
-    Printed: {
-      /**
-       * Bar
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      bar: string;
-      /**
-       * Correct
-       * @default false
-       */
-      correct: boolean;
-    };
-    /**
-     * TilesWay
-     * @description `overlap` lies over the neighbour and is glued; `auto` takes the turn that needs fewer sheets.
-     *
-     *     `shift_x` and `shift_y` move the seams left and up. With `overview` a sheet that shows the whole comes first.
-     */
-    TilesWay: {
-      /**
-       * Overlap
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      overlap: string;
-      /**
-       * Turn
-       * @default auto
-       * @enum {unknown}
-       */
-      turn: "auto" | 0 | 90;
-      /**
-       * Spread
-       * @default full
-       * @enum {string}
-       */
-      spread: "full" | "even";
-      /**
-       * Order
-       * @default rows
-       * @enum {string}
-       */
-      order: "rows" | "columns";
-      /**
-       * Shift X
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      shift_x: string;
-      /**
-       * Shift Y
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      shift_y: string;
-      /**
-       * Overview
-       * @default false
-       */
-      overview: boolean;
-    };
-    /**
-     * TilesWish
-     * @description One plan's document over sheets.
-     */
-    TilesWish: {
-      /**
-       * Format
-       * @default zollstock.layout/1
-       * @constant
-       */
-      format: "zollstock.layout/1";
-      /**
-       * Title
-       * @default
-       */
-      title: string;
-      /** Plans */
-      plans: components["schemas"]["Plan"][];
-      sheet: components["schemas"]["Paper"];
-      /**
-       * Marks
-       * @default true
-       */
-      marks: boolean;
-      tracing: components["schemas"]["Tracing"] | null;
-      printed: components["schemas"]["Printed"] | null;
-      /**
-       * Overlap
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      overlap: string;
-      /**
-       * Turn
-       * @default auto
-       * @enum {unknown}
-       */
-      turn: "auto" | 0 | 90;
-      /**
-       * Spread
-       * @default full
-       * @enum {string}
-       */
-      spread: "full" | "even";
-      /**
-       * Order
-       * @default rows
-       * @enum {string}
-       */
-      order: "rows" | "columns";
-      /**
-       * Shift X
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      shift_x: string;
-      /**
-       * Shift Y
-       * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-       * @example 24 in
-       * @example 11 1/2"
-       * @example 29,7 cm
-       * @example 297mm
-       */
-      shift_y: string;
-      /**
-       * Overview
-       * @default false
-       */
-      overview: boolean;
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: "tiles";
-    };
-    /**
-     * Tracing
-     * @description Tones to trace from: without colour, and so far towards white.
-     */
-    Tracing: {
-      /**
-       * Grey
-       * @default true
-       */
-      grey: boolean;
-      /**
-       * Light
-       * @default 0.5
-       */
-      light: number;
-    };
-    /**
-     * Upload
-     * @description The single photo as a file for an office's form: so many px, and no heavier than it takes.
-     */
-    Upload: {
-      /** Width Px */
-      width_px: number;
-      /** Height Px */
-      height_px: number;
-      /**
-       * Most Kb
-       * @default 500
-       */
-      most_kb: number;
-    };
-    /**
-     * NewLayout
-     * @description A layout of a picture, or of a print as it is planned now.
-     */
-    NewLayout: {
-      /**
-       * Kind
-       * @enum {string}
-       */
-      kind: "tiles" | "id" | "life";
-      /** Picture */
-      picture?: string | null;
-      /** Print */
-      print?: number | null;
-    };
-    /** LayoutChange */
-    LayoutChange: {
-      /** Document */
-      document: {
-        [key: string]: unknown;
-      };
-      /** Version */
-      version: number;
-    };
-    /**
-     * SideLoss
-     * @description What goes at one side: px of the picture, and the printed length it would have had.
-     */
-    SideLoss: {
-      /** Side */
-      side: string;
-      /** Px */
-      px: number;
-      /** Printed */
-      printed: string;
-      /** Text */
-      text: string;
-    };
-    /**
-     * SizeVerdict
-     * @description A size for a picture. With a `problem` it cannot be reckoned, and the rest is empty.
-     */
-    SizeVerdict: {
-      /** Key */
-      key: string;
-      /** Name */
-      name: string;
-      /** Group */
-      group: string;
-      /** Size Text */
-      size_text: string;
-      /** Width */
-      width: string;
-      /** Height */
-      height: string;
-      /** Turned */
-      turned: boolean;
-      /** In Pixels */
-      in_pixels: boolean;
-      /**
-       * Frames
-       * @enum {string}
-       */
-      frames: "common" | "seldom" | "order";
-      /** Bought */
-      bought: string;
-      /** Note */
-      note: string;
-      /**
-       * Problem
-       * @default
-       */
-      problem: string;
-      /**
-       * Area Mm2
-       * @default 0
-       */
-      area_mm2: number;
-      /**
-       * Loss
-       * @default 0
-       */
-      loss: number;
-      /**
-       * Loss Text
-       * @default
-       */
-      loss_text: string;
-      /**
-       * Sides
-       * @default []
-       */
-      sides: components["schemas"]["SideLoss"][];
-      /**
-       * Effective Ppi
-       * @default 0
-       */
-      effective_ppi: number;
-      /**
-       * Ppi Text
-       * @default
-       */
-      ppi_text: string;
-      /**
-       * Quality
-       * @default 0
-       */
-      quality: number;
-      /**
-       * Grade
-       * @default
-       */
-      grade: string;
-      /**
-       * From Text
-       * @default
-       */
-      from_text: string;
-      /**
-       * Zones
-       * @default none
-       * @enum {string}
-       */
-      zones: "none" | "kept" | "near" | "cut";
-      /**
-       * Zones Text
-       * @default
-       */
-      zones_text: string;
-      /**
-       * Troubled
-       * @default false
-       */
-      troubled: boolean;
-      drawing?: components["schemas"]["Drawing"] | null;
-    };
-    /**
-     * Survey
-     * @description All sizes of a set for one picture, and in words which of them it wants.
-     */
-    Survey: {
-      /** Words */
-      words: string;
-      /** Sizes */
-      sizes: components["schemas"]["SizeVerdict"][];
-    };
-    /** MadeVariants */
-    MadeVariants: {
-      /** Prints */
-      prints: number[];
-    };
-    /** Variants */
-    Variants: {
-      /** Set */
-      set: string;
-    };
-    /**
-     * PictureSheet
-     * @description A picture's own page: its facts, its zones, and every print made of it.
-     */
-    PictureSheet: {
-      picture: components["schemas"]["PictureFacts"];
-      /** Prints */
-      prints: components["schemas"]["PrintOfPicture"][];
-    };
-    /** PrintOfPicture */
-    PrintOfPicture: {
-      /** Job */
-      job: number;
-      /** Job Title */
-      job_title: string;
-      print: components["schemas"]["Silhouette"];
-    };
-    /**
-     * Differs
-     * @description Picture number `image` shows what a take has that the one called `against` has not.
-     */
-    Differs: {
-      /** Image */
-      image: number;
-      /** Against */
-      against: string;
-      /** Text */
-      text: string;
-    };
-    /**
-     * Found
-     * @description Pictures of `width` × `height` px lie one under the other.
-     *
-     *     `x` and `y` are where they lie in the printed picture of `printed_width` × `printed_height` px of the
-     *     file; `note` says what is seen.
-     */
-    Found: {
-      /** X */
-      x: number;
-      /** Y */
-      y: number;
-      /** Width */
-      width: number;
-      /** Height */
-      height: number;
-      /** Printed Width */
-      printed_width: number;
-      /** Printed Height */
-      printed_height: number;
-      /** Ppi */
-      ppi: number;
-      /** Note */
-      note: string;
-      /** Takes */
-      takes: components["schemas"]["Taken"][];
-    };
-    /**
-     * ProofState
-     * @description `state` is waiting, running, done, or failed with its `problem`; `found` is there when it is done.
-     */
-    ProofState: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** State */
-      state: string;
-      /** Problem */
-      problem: string;
-      found: components["schemas"]["Found"] | null;
-    };
-    /**
-     * Taken
-     * @description Picture number `image` (from the top, from 0) is the part made in this way.
-     *
-     *     `fix` changes the plan so that its file is made like this; `planned` says that it is so already.
-     */
-    Taken: {
-      /** Id */
-      id: string;
-      /** Label */
-      label: string;
-      /** Image */
-      image: number;
-      /** Planned */
-      planned: boolean;
-      /** Fix */
-      fix: {
-        [key: string]: unknown;
-      };
-      difference: components["schemas"]["Differs"] | null;
-    };
-    /**
-     * Part
-     * @description Where: its middle in shares of the printed picture, its size in px of the file.
-     */
-    Part: {
-      /** X */
-      x: number;
-      /** Y */
-      y: number;
-      /** Width */
-      width: number;
-      /** Height */
-      height: number;
-    };
-    /**
-     * ProofWish
-     * @description A part of the print, by the plan in hand, saved or not.
-     */
-    ProofWish: {
-      /** Plan */
-      plan: {
-        [key: string]: unknown;
-      };
-      part: components["schemas"]["Part"];
-    };
-    /**
-     * Judgements
-     * @description All answers about a print, added up: a line for each pair of ways.
-     */
-    Judgements: {
-      /** Count */
-      count: number;
-      /** Lines */
-      lines: string[];
-    };
-    /**
-     * Answer
-     * @description Which of two takes of a proof was found finer by somebody who did not know which was which.
-     */
-    Answer: {
-      /**
-       * Proof
-       * Format: uuid
-       */
-      proof: string;
-      /** First */
-      first: string;
-      /** Second */
-      second: string;
-      /**
-       * Finer
-       * @enum {string}
-       */
-      finer: "first" | "second" | "same";
-    };
-    /**
-     * FileState
-     * @description A file of an order; `size_text` and `sha256` are empty until it is there.
-     */
-    FileState: {
-      /** Number */
-      number: number;
-      /** Name */
-      name: string;
-      /** Type */
-      type: string;
-      /** Size Text */
-      size_text: string;
-      /** Sha256 */
-      sha256: string;
-    };
-    /**
-     * OrderState
-     * @description An order; `made_text` says kind and weight of its files once they are there, `count` how many they are. Of many
-     *     the first few are listed; all of them are in `files.zip`.
-     */
-    OrderState: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** State */
-      state: string;
-      /** Percent */
-      percent: number;
-      /** Problem */
-      problem: string;
-      /** Version */
-      version: number;
-      /**
-       * Created
-       * Format: date-time
-       */
-      created: string;
-      /** Finished */
-      finished: string | null;
-      /** Made Text */
-      made_text: string;
-      /** Count */
-      count: number;
-      /** Files */
-      files: components["schemas"]["FileState"][];
-    };
-    /**
-     * RunState
-     * @description A run with its counts; it is over when nothing is queued or running.
-     */
-    RunState: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Title */
-      title: string;
-      /** State */
-      state: string;
-      /** Total */
-      total: number;
-      /** Queued */
-      queued: number;
-      /** Running */
-      running: number;
-      /** Done */
-      done: number;
-      /** Failed */
-      failed: number;
-      /** Cancelled */
-      cancelled: number;
-      /** Percent */
-      percent: number;
-      /** Laid Percent */
-      laid_percent: number;
-      /** Over */
-      over: boolean;
-      /** Size Text */
-      size_text: string;
-      /** Problems */
-      problems: string[];
-      /**
-       * Created
-       * Format: date-time
-       */
-      created: string;
-    };
-    /**
-     * BatchSlip
-     * @description A batch in a list.
-     */
-    BatchSlip: {
-      /** Id */
-      id: number;
-      /** Title */
-      title: string;
-      /** Job */
-      job: number | null;
-      /** Pictures */
-      pictures: number;
-      /** Sizes */
-      sizes: number;
-      /**
-       * Created
-       * Format: date-time
-       */
-      created: string;
-    };
-    /** BatchItem */
-    BatchItem: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Name */
-      name: string;
-      /** Width Px */
-      width_px: number;
-      /** Height Px */
-      height_px: number;
-    };
-    /** BatchSize */
-    BatchSize: {
-      /** Key */
-      key: string;
-      /** Name */
-      name: string;
-      /** Group */
-      group: string;
-      /** Width */
-      width: string;
-      /** Height */
-      height: string;
-      /** Frames */
-      frames: string;
-      /** Note */
-      note: string;
-    };
-    /** BatchState */
-    BatchState: {
-      /** Id */
-      id: number;
-      /** Title */
-      title: string;
-      /** Job */
-      job: number | null;
-      /** Sizes */
-      sizes: components["schemas"]["BatchSize"][];
-      /** Pictures */
-      pictures: components["schemas"]["BatchItem"][];
-      shared: components["schemas"]["Shared"];
-      /** Pattern */
-      pattern: string;
-      /** Fields */
-      fields: {
-        [key: string]: string;
-      };
-      /** Runs */
-      runs: components["schemas"]["RunState"][];
-      /**
-       * Created
-       * Format: date-time
-       */
-      created: string;
-    };
-    /**
-     * Shared
-     * @description What all prints of a batch share.
-     */
-    Shared: {
-      /**
-       * Format
-       * @default jpeg
-       * @enum {string}
-       */
-      format: "tiff" | "jpeg" | "png" | "pdf";
-      /** Ppi */
-      ppi?: number | null;
-      /**
-       * Medium
-       * @default satin photo paper
-       */
-      medium: string;
-      /**
-       * Factor
-       * @default 1
-       */
-      factor: number;
-      /**
-       * Edge
-       * @default {
-       *       "kind": "none"
-       *     }
-       */
-      edge: {
-        [key: string]: unknown;
-      };
-      /** Padding */
-      padding?: string | null;
-      /**
-       * Method
-       * @default careful
-       * @enum {string}
-       */
-      method: "careful" | "lanczos" | "cubic";
-      /**
-       * Denoise
-       * @default 0
-       */
-      denoise: number;
-    };
-    /**
-     * NewBatch
-     * @description A batch of a whole job, or of the pictures named (then `job` says where it belongs).
-     */
-    NewBatch: {
-      /** Title */
-      title: string;
-      /** Job */
-      job?: number | null;
-      /**
-       * Pictures
-       * @default []
-       */
-      pictures: string[];
-      /** Set */
-      set: string;
-      /**
-       * @default {
-       *       "format": "jpeg",
-       *       "ppi": null,
-       *       "medium": "satin photo paper",
-       *       "factor": 1,
-       *       "edge": {
-       *         "kind": "none"
-       *       },
-       *       "padding": null,
-       *       "method": "careful",
-       *       "denoise": 0
-       *     }
-       */
-      shared: components["schemas"]["Shared"];
-      /**
-       * Pattern
-       * @default {picture}_{width}x{height}{unit}
-       */
-      pattern: string;
-    };
-    /** BatchChange */
-    BatchChange: {
-      /** Title */
-      title?: string | null;
-      /** Set */
-      set?: string | null;
-      shared?: components["schemas"]["Shared"] | null;
-      /** Pattern */
-      pattern?: string | null;
-    };
-    /**
-     * Cell
-     * @description A cell; `drawing` is null where picture and size do not go together, and `problem` says why.
-     */
-    Cell: {
-      /** Size */
-      size: string;
-      drawing: components["schemas"]["Drawing"] | null;
-      /** Mode */
-      mode: string;
-      /** Angle */
-      angle: number;
-      /** Zoom */
-      zoom: number;
-      /** Anchor */
-      anchor: [number, number];
-      /** Grade */
-      grade: string;
-      /** Loss */
-      loss: number;
-      /** Loss Text */
-      loss_text: string;
-      /** Ppi Text */
-      ppi_text: string;
-      /**
-       * Zones
-       * @enum {string}
-       */
-      zones: "none" | "kept" | "near" | "cut";
-      /** Zones Text */
-      zones_text: string;
-      /** Troubled */
-      troubled: boolean;
-      /** Edited */
-      edited: boolean;
-      /**
-       * Problem
-       * @default
-       */
-      problem: string;
-      /**
-       * Padding
-       * @default #ffffff
-       */
-      padding: string;
-      /**
-       * Own Padding
-       * @default false
-       */
-      own_padding: boolean;
-    };
-    /** CellRow */
-    CellRow: {
-      /**
-       * Picture
-       * Format: uuid
-       */
-      picture: string;
-      /** Cells */
-      cells: components["schemas"]["Cell"][];
-    };
-    /**
-     * CellFit
-     * @description How a picture lies in one size; `auto` goes back to automatic placement for good.
-     */
-    CellFit: {
-      /**
-       * Picture
-       * Format: uuid
-       */
-      picture: string;
-      /** Size */
-      size: string;
-      /**
-       * Mode
-       * @default fill
-       * @enum {string}
-       */
-      mode: "fill" | "contain";
-      /**
-       * Anchor
-       * @default [
-       *       0.5,
-       *       0.5
-       *     ]
-       */
-      anchor: [number, number];
-      /**
-       * Zoom
-       * @default 1
-       */
-      zoom: number;
-      /**
-       * Angle
-       * @default 0
-       */
-      angle: number;
-      /** Colour */
-      colour?: string | null;
-    };
-    /** CellName */
-    CellName: {
-      /**
-       * Picture
-       * Format: uuid
-       */
-      picture: string;
-      /** Size */
-      size: string;
-    };
-    /**
-     * NewRun
-     * @description The cells to make, or none named for all of them.
-     */
-    NewRun: {
-      /** Cells */
-      cells?: [string, string][] | null;
-      /** Pattern */
-      pattern?: string | null;
-    };
-    /**
-     * Problem
-     * @description Why a request was refused, in words for people; with the faults of a document.
-     */
-    Problem: {
-      message: string;
-      problems: {
-        path: string;
-        message: string;
-      }[];
-      /** @description With 409: the version in force. */
-      version?: number;
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+        /** SignIn */
+        SignIn: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * Welcome
+         * @description `demo` is the login of a demo, which is no secret; null everywhere else.
+         */
+        Welcome: {
+            demo: components["schemas"]["SignIn"] | null;
+        };
+        /** PreferenceChange */
+        PreferenceChange: {
+            /** Unit */
+            unit?: ("mm" | "cm" | "in") | null;
+            /** Light */
+            light?: ("paper" | "booth") | null;
+        };
+        /** PasswordChange */
+        PasswordChange: {
+            /** Old */
+            old: string;
+            /** New */
+            new: string;
+        };
+        /**
+         * Advice
+         * @description What to take and why, and how that was measured; without `fix` it is so already.
+         */
+        Advice: {
+            /** Text */
+            text: string;
+            /** Reasons */
+            reasons: string[];
+            /** Source */
+            source: string;
+            /** Fix */
+            fix?: {
+                [key: string]: unknown;
+            } | null;
+            /** Fix Label */
+            fix_label?: string | null;
+        };
+        /**
+         * Blade
+         * @description A blade of the folding rule: its key figure, one word of state, the figures on its pad.
+         */
+        Blade: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover";
+            /** Title */
+            title: string;
+            /** Key */
+            key: string;
+            /** State */
+            state: string;
+            /** Level */
+            level: string;
+            /** Figures */
+            figures: string[];
+        };
+        /**
+         * Boxes
+         * @description Rectangles [x, y, width, height] in mm from the document's top left corner.
+         */
+        Boxes: {
+            /** Document */
+            document: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Trim */
+            trim: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Image */
+            image: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Picture
+             * @description The whole picture as it would lie, cropped parts included; with an angle it leans by it about this box's centre.
+             */
+            picture: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Printed
+             * @description What is printed of the picture.
+             */
+            printed: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Visible
+             * @description What a viewer sees of the print.
+             */
+            visible: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Padding
+             * @description The box that contain pads out.
+             */
+            padding?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /** Safe */
+            safe?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /** Opening */
+            opening?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /** Fold */
+            fold?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /** Fold Back */
+            fold_back?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * Choice
+         * @description One way out: a `way` with this size, another `size`, another `edge` or another `fill` of its rim, a
+         *     usual `mat` or `frame`, a way out where pixels are `short`, a `method` of enlarging.
+         *
+         *     `taken` marks the one the plan follows.
+         */
+        Choice: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "way" | "size" | "edge" | "fill" | "mat" | "frame" | "short" | "method";
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+            /** Taken */
+            taken: boolean;
+            drawing: components["schemas"]["Drawing"];
+        };
+        /**
+         * Drawing
+         * @description A sheet to be drawn.
+         */
+        Drawing: {
+            boxes: components["schemas"]["DrawnBoxes"];
+            /** Pieces */
+            pieces: components["schemas"]["DrawnPiece"][];
+            /** Strokes */
+            strokes: components["schemas"]["DrawnStroke"][];
+            /** Labels */
+            labels: components["schemas"]["DrawnLabel"][];
+        };
+        /**
+         * DrawnBoxes
+         * @description Rectangles [x, y, width, height]; a small drawing needs no other than the document.
+         *
+         *     `content` is what is printed on, where marks have a margin around it; `card` is the outline of a mat,
+         *     `step` where its inner card begins to show.
+         */
+        DrawnBoxes: {
+            /** Document */
+            document: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Content */
+            content?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Trim */
+            trim?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Image */
+            image?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Visible */
+            visible?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Padding */
+            padding?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Safe */
+            safe?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Opening */
+            opening?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Card */
+            card?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Step */
+            step?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Fold */
+            fold?: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Fold Back */
+            fold_back?: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * DrawnLabel
+         * @description Words on the sheet: the left end of their base line, the height of their capitals, their length.
+         */
+        DrawnLabel: {
+            /** Text */
+            text: string;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Height */
+            height: number;
+            /** Width */
+            width: number;
+            /**
+             * Font
+             * @enum {string}
+             */
+            font: "text" | "condensed";
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * DrawnPiece
+         * @description A picture on a sheet.
+         *
+         *     `picture` is the whole of it as it would lie, cropped parts included, and `printed` what is printed.
+         *     It is turned clockwise by `turn`, and leans by `angle` degrees about the middle of `picture`.
+         */
+        DrawnPiece: {
+            /** Picture */
+            picture: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Printed */
+            printed: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Turn */
+            turn: number;
+            /** Angle */
+            angle: number;
+            rim?: components["schemas"]["DrawnRim"] | null;
+        };
+        /**
+         * DrawnRim
+         * @description What lies around the image box of a piece, out to `content`: how it is filled, how softly.
+         */
+        DrawnRim: {
+            /** Image */
+            image: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Content */
+            content: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Fill */
+            fill: string;
+            /** Colour */
+            colour: string;
+            /** Softness */
+            softness: number;
+        };
+        /**
+         * DrawnStroke
+         * @description A line on the sheet, for a blade, a fold, a pin, or printed around a picture.
+         */
+        DrawnStroke: {
+            /** Kind */
+            kind: string;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Width */
+            width: number;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * Figure
+         * @description One figure: full precision in `value`, rounded in `text`, with its arithmetic.
+         *
+         *     A plain dataclass, since every reckoning makes some thirty of them and nothing in them needs
+         *     checking; Pydantic describes and serialises it like the rest.
+         */
+        Figure: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: number | string;
+            /**
+             * Unit
+             * @description mm, px, ppi, B, – for a plain number, or word
+             */
+            unit: string;
+            /** Text */
+            text: string;
+            /** Formula */
+            formula: string;
+            /** Working */
+            working: string;
+            /**
+             * Source
+             * @description The rule it comes from; see docs/rules.md.
+             */
+            source: string;
+        };
+        /**
+         * Finding
+         * @description Something to look at; a `stop` cannot be rendered. `fix` is a change to the plan.
+         *
+         *     Where there is more than one cure they are `ways`; `drawing` shows what the text tells.
+         */
+        Finding: {
+            /** Id */
+            id: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "note" | "warn" | "stop";
+            /** Text */
+            text: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover";
+            /** Fix */
+            fix?: {
+                [key: string]: unknown;
+            } | null;
+            /** Fix Label */
+            fix_label?: string | null;
+            /** Ways */
+            ways?: components["schemas"]["Way"][] | null;
+            drawing?: components["schemas"]["Drawing"] | null;
+        };
+        /**
+         * QuarterTurns
+         * @description What turning the picture by a quarter changes in the plan: zones and crop turn along.
+         */
+        QuarterTurns: {
+            /** Left */
+            left: {
+                [key: string]: unknown;
+            };
+            /** Right */
+            right: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Rail
+         * @description `distance` is where the viewer stands, alone; `viewer` says how that came about, too.
+         */
+        Rail: {
+            /** Bands */
+            bands: components["schemas"]["RailBand"][];
+            /** Distance */
+            distance: string;
+            viewer: components["schemas"]["RailMark"];
+            /** Verdict */
+            verdict: string;
+            clean: components["schemas"]["RailMark"] | null;
+            nose: components["schemas"]["RailMark"];
+            hand: components["schemas"]["RailStretch"];
+            whole: components["schemas"]["RailStretch"] | null;
+            room: components["schemas"]["RailMark"] | null;
+            /** Schools */
+            schools: components["schemas"]["SchoolLine"][];
+            /** Whole Print Mm */
+            whole_print_mm: number;
+        };
+        /**
+         * RailBand
+         * @description One grade from `start_mm` to `end_mm` (without end where null).
+         */
+        RailBand: {
+            /** Grade */
+            grade: string;
+            /** Label */
+            label: string;
+            /** Start Mm */
+            start_mm: number;
+            /** End Mm */
+            end_mm: number | null;
+        };
+        /**
+         * RailMark
+         * @description A place on the rail with its name.
+         */
+        RailMark: {
+            /** At Mm */
+            at_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RailStretch
+         * @description Where people of one kind stand, from `start_mm` to `end_mm`.
+         */
+        RailStretch: {
+            /** Start Mm */
+            start_mm: number;
+            /** End Mm */
+            end_mm: number;
+            /** Text */
+            text: string;
+        };
+        /** Reckoning */
+        Reckoning: {
+            /**
+             * Format
+             * @default zollstock.reckoning/1
+             * @constant
+             */
+            format: "zollstock.reckoning/1";
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+            boxes: components["schemas"]["Boxes"];
+            /** Schools */
+            schools: components["schemas"]["School"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+        };
+        /**
+         * School
+         * @description What one school of thought says; no `clean_from_mm` where no distance helps.
+         */
+        School: {
+            /** Id */
+            id: string;
+            /** Need Ppi */
+            need_ppi: number;
+            /** Quality Ratio */
+            quality_ratio: number;
+            /** Grade */
+            grade: string;
+            /** Clean From Mm */
+            clean_from_mm?: number | null;
+        };
+        /**
+         * SchoolLine
+         * @description From where a school is content (`at_mm`; 0 anywhere, null never), with what it is called.
+         */
+        SchoolLine: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** At Mm */
+            at_mm: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SchoolRow
+         * @description A school worded for people; `answers` is false while it has no answer (no trials yet).
+         */
+        SchoolRow: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
+            /** Answers */
+            answers: boolean;
+            /** Need */
+            need: string;
+            /** Ratio */
+            ratio: string;
+            /** Grade */
+            grade: string;
+            /** Clean From */
+            clean_from: string;
+        };
+        /**
+         * SeenPoint
+         * @description From `at_mm`: so many just-noticeable steps from the best that the surface can show.
+         */
+        SeenPoint: {
+            /** At Mm */
+            at_mm: number;
+            /** Steps */
+            steps: number;
+        };
+        /**
+         * SeenSheet
+         * @description The model's answer for a print: at its own distance in words, and all along the rail.
+         *
+         *     `detail_share` is what a verdict that counts detail would take; null where it was not measured or is all there.
+         *     Under `unseen` steps nobody sees a difference, up to `slight` a slight one, over it a clear one.
+         */
+        SeenSheet: {
+            /** Steps */
+            steps: number;
+            /** Text */
+            text: string;
+            /** Finest Text */
+            finest_text: string;
+            /** Steps Text */
+            steps_text: string[];
+            /** Points */
+            points: components["schemas"]["SeenPoint"][];
+            /** Unseen */
+            unseen: number;
+            /** Slight */
+            slight: number;
+            /** Detail Share */
+            detail_share: number | null;
+            /** Detail Text */
+            detail_text: string;
+        };
+        /**
+         * SharpenSheet
+         * @description The proposal for people: amount and radius, the steps that lead there, the ink's spread.
+         */
+        SharpenSheet: {
+            /** Amount */
+            amount: number;
+            /** Radius Mm */
+            radius_mm: number;
+            /** Text */
+            text: string;
+            /** Steps */
+            steps: string[];
+            /** Spread */
+            spread: number;
+            /** Spread Assumed */
+            spread_assumed: boolean;
+        };
+        /**
+         * Way
+         * @description One of several ways out of a finding: what it is called, what it leads to, the change.
+         */
+        Way: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Worksheet
+         * @description Everything the bench shows of a plan, apart from the picture itself.
+         */
+        Worksheet: {
+            reckoning: components["schemas"]["Reckoning"];
+            drawing: components["schemas"]["Drawing"];
+            /** Blades */
+            blades: components["schemas"]["Blade"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolRow"][];
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            rail: components["schemas"]["Rail"];
+            /** Zones */
+            zones: components["schemas"]["ZoneRow"][];
+            /** @description What should go round a canvas, where its picture was measured. */
+            advice?: components["schemas"]["Advice"] | null;
+            /** @description What is proposed before printing; none for a screen. */
+            sharpening?: components["schemas"]["SharpenSheet"] | null;
+            /** @description What the model says is seen of it; with the step *distance* alone. */
+            seen?: components["schemas"]["SeenSheet"] | null;
+            turns: components["schemas"]["QuarterTurns"];
+            /**
+             * File Size
+             * @description Both sides of the file with one unit, as a printer's dialog wants.
+             */
+            file_size: string;
+        };
+        /**
+         * ZoneRow
+         * @description A keep zone with its room to the nearest edge of what is seen, in words.
+         */
+        ZoneRow: {
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "none" | "kept" | "near" | "cut";
+            /** Side */
+            side: string;
+            /** Room */
+            room: string;
+        };
+        /**
+         * ReckonRequest
+         * @description A plan (checked by the core, so that errors carry the path into the document).
+         */
+        ReckonRequest: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
+            /** Unit */
+            unit?: ("mm" | "cm" | "in") | null;
+            /**
+             * Step
+             * @default fit
+             */
+            step: ("picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover") | null;
+            /**
+             * Edges
+             * @default {}
+             */
+            edges: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Picture */
+            picture?: string | null;
+        };
+        /**
+         * Bleed
+         * @description `left`, `top`, `right` and `bottom`, where they are given, go before `bleed`.
+         */
+        Bleed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bleed";
+            /**
+             * Bleed
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bleed: string;
+            /** Left */
+            left: string | null;
+            /** Top */
+            top: string | null;
+            /** Right */
+            right: string | null;
+            /** Bottom */
+            bottom: string | null;
+            /**
+             * Safe
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            safe: string;
+            /**
+             * Fill
+             * @default picture
+             * @enum {string}
+             */
+            fill: "picture" | "mirror" | "stretch" | "colour";
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /** Border */
+        Border: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "border";
+            /**
+             * Left
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            left: string;
+            /**
+             * Top
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            top: string;
+            /**
+             * Right
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            right: string;
+            /**
+             * Bottom
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bottom: string;
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+            /**
+             * Least
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            least: string;
+            keyline: components["schemas"]["Keyline"] | null;
+            caption: components["schemas"]["Caption"] | null;
+        };
+        /**
+         * Caption
+         * @description `height` is that of the capitals, `offset` lies between the picture and the letters.
+         */
+        Caption: {
+            /** Text */
+            text: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /**
+             * Side
+             * @default bottom
+             * @enum {string}
+             */
+            side: "bottom" | "top";
+            /**
+             * Align
+             * @default centre
+             * @enum {string}
+             */
+            align: "left" | "centre" | "right";
+            /**
+             * Offset
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            offset: string;
+            /**
+             * Font
+             * @default text
+             * @enum {string}
+             */
+            font: "text" | "condensed";
+            /**
+             * Colour
+             * @default #22302f
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /**
+         * Fit
+         * @description How picture and image box come together.
+         */
+        Fit: {
+            /**
+             * Mode
+             * @default fill
+             * @enum {string}
+             */
+            mode: "fill" | "contain";
+            /**
+             * Anchor
+             * @default [
+             *       0.5,
+             *       0.5
+             *     ]
+             */
+            anchor: [
+                number,
+                number
+            ];
+            /**
+             * Zoom
+             * @default 1
+             */
+            zoom: number;
+            /**
+             * Turn
+             * @default 0
+             * @enum {integer}
+             */
+            turn: 0 | 90 | 180 | 270;
+            /**
+             * Angle
+             * @description Straightening after the turn, degrees clockwise; the crop stays inside.
+             * @default 0
+             */
+            angle: number;
+            /**
+             * Keep
+             * @default []
+             */
+            keep: components["schemas"]["KeepZone"][];
+            /**
+             * Auto
+             * @default false
+             */
+            auto: boolean;
+            /**
+             * Colour
+             * @description Padding of `contain`; without it the border's colour, else white.
+             */
+            colour: string | null;
+        };
+        /**
+         * Give
+         * @description The share by which the canvas gets longer when it is stretched, in each direction.
+         */
+        Give: {
+            /**
+             * X
+             * @default 0
+             */
+            x: number;
+            /**
+             * Y
+             * @default 0
+             */
+            y: number;
+        };
+        /**
+         * InnerMat
+         * @description A second card under the first: `step` of it shows all round the opening.
+         */
+        InnerMat: {
+            /**
+             * Step
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            step: string;
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /**
+         * KeepZone
+         * @description A part of the picture that must survive, in fractions of the turned picture.
+         */
+        KeepZone: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** W */
+            w: number;
+            /** H */
+            h: number;
+        };
+        /**
+         * Keyline
+         * @description `gap` from the picture to the line, and the line's `width`.
+         */
+        Keyline: {
+            /**
+             * Gap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            gap: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Colour
+             * @default #22302f
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /**
+         * Marks
+         * @description Marks outside the image; `margin` enlarges the document on every side, marks or none.
+         */
+        Marks: {
+            /**
+             * Margin
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            margin: string;
+            /**
+             * Crop
+             * @default false
+             */
+            crop: boolean;
+            /**
+             * Fold
+             * @default false
+             */
+            fold: boolean;
+            /**
+             * Centre
+             * @default false
+             */
+            centre: boolean;
+            /**
+             * Staple
+             * @description Where the staples go, on the turn of a wrap.
+             * @default false
+             */
+            staple: boolean;
+        };
+        /**
+         * Mat
+         * @description With `reveal` the print floats: so much paper shows between it and the opening.
+         */
+        Mat: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mat";
+            /**
+             * Opening Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            opening_width: string;
+            /**
+             * Opening Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            opening_height: string;
+            /**
+             * Overlap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overlap: string;
+            /** Reveal */
+            reveal: string | null;
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+            /** Card Width */
+            card_width: string | null;
+            /** Card Height */
+            card_height: string | null;
+            /**
+             * Card Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            card_colour: string;
+            inner: components["schemas"]["InnerMat"] | null;
+        };
+        /**
+         * Medium
+         * @description The surface, and how much of the detail it can hold.
+         */
+        Medium: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /**
+             * Spread
+             * @description How far ink spreads, mm (σ of a Gaussian); null takes the assumption for the name.
+             */
+            spread: number | null;
+        };
+        /** NoEdge */
+        NoEdge: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "none";
+        };
+        /**
+         * Output
+         * @description The delivered file.
+         */
+        Output: {
+            /**
+             * Format
+             * @default tiff
+             * @enum {string}
+             */
+            format: "tiff" | "jpeg" | "png" | "pdf";
+            /**
+             * Profile
+             * @default srgb
+             * @enum {string}
+             */
+            profile: "srgb" | "picture";
+            /**
+             * Bits
+             * @default 8
+             * @enum {integer}
+             */
+            bits: 8 | 16;
+            /**
+             * Compression
+             * @description Of a TIFF.
+             * @default lzw
+             * @enum {string}
+             */
+            compression: "lzw" | "none";
+            /**
+             * Picture
+             * @description How a PDF holds its picture.
+             * @default lossless
+             * @enum {string}
+             */
+            picture: "lossless" | "jpeg";
+        };
+        /**
+         * Picture
+         * @description The picture's pixels as stored in the file, before `orientation` is applied.
+         */
+        Picture: {
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Orientation
+             * @description EXIF orientation, applied first.
+             * @default 1
+             */
+            orientation: number;
+            /**
+             * Channels
+             * @description 1 for a grey picture, which stays grey with the profile `picture`; 4 for CMYK.
+             * @default 3
+             * @enum {integer}
+             */
+            channels: 1 | 3 | 4;
+            /**
+             * Bits
+             * @description Bits a channel that the picture has.
+             * @default 8
+             * @enum {integer}
+             */
+            bits: 8 | 16;
+        };
+        /**
+         * Pixels
+         * @description What becomes of the pixels on the way to the file.
+         */
+        Pixels: {
+            /**
+             * Mode
+             * @default keep
+             * @enum {string}
+             */
+            mode: "keep" | "need" | "device" | "fixed";
+            /**
+             * Ppi
+             * @description With `fixed`.
+             */
+            ppi: number | null;
+            /**
+             * Native Ppi
+             * @description With `device`: the printer's own pixel grid.
+             */
+            native_ppi: number | null;
+            /**
+             * Method
+             * @description Of enlarging; all reduce alike.
+             * @default careful
+             * @enum {string}
+             */
+            method: "careful" | "lanczos" | "cubic";
+            /**
+             * Source
+             * @description What the owner says of the picture: as it came, soft, or sharpened before.
+             * @default plain
+             * @enum {string}
+             */
+            source: "plain" | "soft" | "sharpened";
+            /**
+             * Denoise
+             * @description Share of the measured noise taken out beforehand.
+             * @default 0
+             */
+            denoise: number;
+            sharpen: components["schemas"]["Sharpening"] | null;
+        };
+        /**
+         * Plan
+         * @description What is wanted of one print. Only `picture` and `target` are required.
+         */
+        Plan: {
+            /**
+             * Format
+             * @default zollstock.plan/1
+             * @constant
+             */
+            format: "zollstock.plan/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            picture: components["schemas"]["Picture"];
+            target: components["schemas"]["Target"];
+            /**
+             * @default {
+             *       "mode": "fill",
+             *       "anchor": [
+             *         0.5,
+             *         0.5
+             *       ],
+             *       "zoom": 1,
+             *       "turn": 0,
+             *       "angle": 0,
+             *       "keep": [],
+             *       "auto": false,
+             *       "colour": null
+             *     }
+             */
+            fit: components["schemas"]["Fit"];
+            /**
+             * Edge
+             * @default {
+             *       "kind": "none"
+             *     }
+             */
+            edge: components["schemas"]["NoEdge"] | components["schemas"]["Bleed"] | components["schemas"]["Border"] | components["schemas"]["Wrap"] | components["schemas"]["Mat"];
+            marks: components["schemas"]["Marks"];
+            /**
+             * @default {
+             *       "name": "",
+             *       "factor": 1,
+             *       "spread": null
+             *     }
+             */
+            medium: components["schemas"]["Medium"];
+            /**
+             * @default {
+             *       "school": "acuity",
+             *       "distance": null,
+             *       "arcmin": 1,
+             *       "diagonals": 1.5,
+             *       "room": null,
+             *       "detail": null
+             *     }
+             */
+            viewing: components["schemas"]["Viewing"];
+            /**
+             * @default {
+             *       "mode": "keep",
+             *       "ppi": null,
+             *       "native_ppi": null,
+             *       "method": "careful",
+             *       "source": "plain",
+             *       "denoise": 0,
+             *       "sharpen": null
+             *     }
+             */
+            pixels: components["schemas"]["Pixels"];
+            /**
+             * @default {
+             *       "format": "tiff",
+             *       "profile": "srgb",
+             *       "bits": 8,
+             *       "compression": "lzw",
+             *       "picture": "lossless"
+             *     }
+             */
+            output: components["schemas"]["Output"];
+        };
+        /**
+         * Sharpening
+         * @description Output sharpening, last and at final size.
+         */
+        Sharpening: {
+            /** Amount */
+            amount: number;
+            /**
+             * Radius
+             * @description mm on the print; null takes the proposal's.
+             */
+            radius: number | null;
+        };
+        /**
+         * Target
+         * @description Finished size: the trim, sheet or face, according to the edge.
+         *
+         *     Or a target in whole pixels (`"1920 px"`): then `ppi` is the tag of the file and no more.
+         */
+        Target: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /**
+             * Ppi
+             * @description With a target in px: the tag of the file, 96 where none is given.
+             */
+            ppi: number | null;
+        };
+        /**
+         * Viewing
+         * @description From where the print is looked at, and whose need decides.
+         */
+        Viewing: {
+            /**
+             * School
+             * @default acuity
+             * @enum {string}
+             */
+            school: "acuity" | "table" | "device" | "trials" | "model";
+            /** Distance */
+            distance: string | null;
+            /**
+             * Arcmin
+             * @default 1
+             */
+            arcmin: number;
+            /**
+             * Diagonals
+             * @default 1.5
+             */
+            diagonals: number;
+            /**
+             * Room
+             * @description How deep the room is; nobody looks at the print from farther.
+             */
+            room: string | null;
+            /**
+             * Detail
+             * @description The verdict counts detail: this share of the effective ppi. Null: it counts pixels.
+             */
+            detail: number | null;
+        };
+        /** Wrap */
+        Wrap: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "wrap";
+            /**
+             * Depth
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            depth: string;
+            /**
+             * Turn
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            turn: string;
+            /**
+             * Fill
+             * @default picture
+             * @enum {string}
+             */
+            fill: "picture" | "mirror" | "soft-mirror" | "stretch" | "colour";
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+            /**
+             * Softness
+             * @default 0.5
+             */
+            softness: number;
+            /**
+             * @default {
+             *       "x": 0,
+             *       "y": 0
+             *     }
+             */
+            give: components["schemas"]["Give"];
+        };
+        /** PlanDocument */
+        PlanDocument: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
+        };
+        /** ReadOffset */
+        ReadOffset: {
+            /** Anchor */
+            anchor: [
+                number,
+                number
+            ];
+            /** Open */
+            open: boolean;
+        };
+        /**
+         * TypedOffset
+         * @description How far the crop lies from the left or the top, typed in px of the picture or as printed.
+         */
+        TypedOffset: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "top";
+            /** Text */
+            text: string;
+        };
+        /**
+         * OtherReading
+         * @description How else it could be meant: `text` is read that way, `label` asks for it.
+         */
+        OtherReading: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ReadLength
+         * @description A typed length with its unit.
+         */
+        ReadLength: {
+            /** Shown */
+            shown: string;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["OtherReading"][];
+            /**
+             * Open
+             * @default false
+             */
+            open: boolean;
+            /** Typed */
+            typed: string;
+            /** Mm */
+            mm: number;
+        };
+        /**
+         * TypedPurpose
+         * @description A length as typed, and what it is for: that says how large it may be meant.
+         */
+        TypedPurpose: {
+            /** Text */
+            text: string;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+            /**
+             * Purpose
+             * @default edge
+             * @enum {string}
+             */
+            purpose: "edge" | "distance" | "side";
+        };
+        /** ReadSize */
+        ReadSize: {
+            /** Shown */
+            shown: string;
+            /**
+             * Said
+             * @default
+             */
+            said: string;
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["OtherReading"][];
+            /**
+             * Open
+             * @default false
+             */
+            open: boolean;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+        };
+        /**
+         * TypedSize
+         * @description A size as typed; a single side takes the ratio of `picture`, its px as turned.
+         */
+        TypedSize: {
+            /** Text */
+            text: string;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+            /** Picture */
+            picture?: [
+                number,
+                number
+            ] | null;
+        };
+        /** MediumItem */
+        MediumItem: {
+            /** Name */
+            name: string;
+            /** Factor */
+            factor: number;
+        };
+        /**
+         * Reference
+         * @description What the bench offers: media, and where rules come from.
+         */
+        Reference: {
+            /** Media */
+            media: components["schemas"]["MediumItem"][];
+            /** Sources */
+            sources: {
+                [key: string]: string;
+            };
+            /** Size Examples */
+            size_examples: string[];
+        };
+        /**
+         * Seen
+         * @description A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
+         *     its own, seen from `eyes` mm.
+         */
+        Seen: {
+            /** Ppi */
+            ppi: number;
+            /** Distance */
+            distance: number;
+            /**
+             * Spread
+             * @default 0
+             */
+            spread: number;
+            /** Px Per Mm */
+            px_per_mm: number;
+            /** Eyes */
+            eyes: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * FromThere
+         * @description `scale`: px of the screen's own for a px of the picture; `blur` what the ink takes, px of the screen (σ).
+         *
+         *     `pixel_arcmin` is how large a px of the screen is to these eyes. `possible` is false where the screen is too
+         *     coarse to show what an eye would see of the print.
+         */
+        FromThere: {
+            /** Scale */
+            scale: number;
+            /** Blur */
+            blur: number;
+            /** Pixel Arcmin */
+            pixel_arcmin: number;
+            /** Possible */
+            possible: boolean;
+            /** Working */
+            working: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * Question
+         * @description What is asked; `picture` or `pixels` (6000 × 4000). Empty texts ask for nothing.
+         */
+        Question: {
+            /** Picture */
+            picture?: string | null;
+            /**
+             * Pixels
+             * @default
+             */
+            pixels: string;
+            /**
+             * Ratio
+             * @default
+             */
+            ratio: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /**
+             * Distance
+             * @default 60 cm
+             */
+            distance: string;
+            /**
+             * Size
+             * @default
+             */
+            size: string;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * HowBig
+         * @description All answers; `headline` says the most important one, `workings` how it was reckoned.
+         */
+        HowBig: {
+            /** Headline */
+            headline: string;
+            /** About */
+            about: string;
+            /** Crop */
+            crop: [
+                number,
+                number
+            ];
+            /** Loss Text */
+            loss_text: string;
+            /** Largest */
+            largest: components["schemas"]["Largest"][];
+            /** Workings */
+            workings: string[];
+            /** Detail Text */
+            detail_text: string;
+            reverse: components["schemas"]["Reverse"] | null;
+            /** Sensors */
+            sensors: components["schemas"]["SensorPrint"][];
+        };
+        /**
+         * Largest
+         * @description The largest print of a grade: at the given distance, and looked at as a whole (None: any size is).
+         *
+         *     Sides in mm; `text` and `whole_text` as people read them.
+         */
+        Largest: {
+            /** Grade */
+            grade: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Text */
+            text: string;
+            /** Whole Width */
+            whole_width: number | null;
+            /** Whole Text */
+            whole_text: string;
+        };
+        /**
+         * Reverse
+         * @description A wanted print: from where it looks clean, and what it takes to make a file of 150 ppi for it.
+         */
+        Reverse: {
+            /** Size Text */
+            size_text: string;
+            /** Ppi Text */
+            ppi_text: string;
+            /** Clean From */
+            clean_from: number;
+            /** Clean Text */
+            clean_text: string;
+            /** Enlarged Text */
+            enlarged_text: string;
+            /** Loss Text */
+            loss_text: string;
+        };
+        /**
+         * SensorPrint
+         * @description How large a camera's picture is clean, at the same distance on the same surface.
+         */
+        SensorPrint: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Check
+         * @description Something to check before the photo is handed in: measured and right, measured and doubtful, or to be looked
+         *     at by oneself.
+         */
+        Check: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "pass" | "look" | "yourself";
+            /** Text */
+            text: string;
+        };
+        /**
+         * FaceFrame
+         * @description An ID photo over its picture, in shares of the turned picture: the photo's region (x, y, width, height), and
+         *     where its rule wants crown, eyes and chin: the first and the last height that are right.
+         */
+        FaceFrame: {
+            /** Region */
+            region: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Crown */
+            crown: [
+                number,
+                number
+            ] | null;
+            /** Eyes */
+            eyes: [
+                number,
+                number
+            ] | null;
+            /** Chin */
+            chin: [
+                number,
+                number
+            ];
+            /**
+             * Leans
+             * @description How far the line from crown to chin leans, degrees clockwise.
+             */
+            leans: number;
+        };
+        /**
+         * LayoutBlade
+         * @description A blade of a layout's rule: its key figure, one word of state, the figures on its pad.
+         */
+        LayoutBlade: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Key */
+            key: string;
+            /** State */
+            state: string;
+            /**
+             * Level
+             * @default calm
+             * @enum {string}
+             */
+            level: "calm" | "warn" | "stop";
+            /**
+             * Figures
+             * @default []
+             */
+            figures: string[];
+        };
+        /**
+         * LayoutPage
+         * @description Everything that the page of a layout shows, apart from the pictures themselves.
+         *
+         *     `prints` are its plans as they would be alone; `ink` what is printed on the sheet that is looked at.
+         */
+        LayoutPage: {
+            /** Blades */
+            blades: components["schemas"]["LayoutBlade"][];
+            /**
+             * Ways
+             * @default []
+             */
+            ways: components["schemas"]["LayoutWay"][];
+            tiles?: components["schemas"]["TilesDrawn"] | null;
+            frame?: components["schemas"]["FaceFrame"] | null;
+            /** Parts */
+            parts?: components["schemas"]["PartDrawn"][] | null;
+            /**
+             * Checks
+             * @default []
+             */
+            checks: components["schemas"]["Check"][];
+            /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Sides
+             * @description The first print's document, width and height as shown.
+             */
+            sides: [
+                string,
+                string
+            ];
+            /** Prints */
+            prints: components["schemas"]["Drawing"][];
+            /** Sheets */
+            sheets: components["schemas"]["SheetDrawn"][];
+            ink?: components["schemas"]["Drawing"] | null;
+        };
+        /**
+         * LayoutWay
+         * @description One of several ways side by side: what it leads to, and the change to the wish.
+         */
+        LayoutWay: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+            /** Taken */
+            taken: boolean;
+        };
+        /**
+         * PartDrawn
+         * @description A part in life size over its picture, in shares of it (x, y, width, height), and its size on the sheet, mm.
+         */
+        PartDrawn: {
+            /** Name */
+            name: string;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * SheetDrawn
+         * @description A sheet in small: its sides in mm and what lies on it. `note` says which sides are glued.
+         */
+        SheetDrawn: {
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Parts */
+            parts: components["schemas"]["SheetPart"][];
+            /** Note */
+            note: string;
+        };
+        /**
+         * SheetPart
+         * @description A part (mm) of a plan's document on a sheet, lying in `box` (mm) turned clockwise.
+         */
+        SheetPart: {
+            /** Plan */
+            plan: number;
+            /** Part */
+            part: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Turn
+             * @enum {integer}
+             */
+            turn: 0 | 90 | 180 | 270;
+            /** Grey */
+            grey: boolean;
+            /** Light */
+            light: number;
+        };
+        /**
+         * TilesDrawn
+         * @description Columns and rows of tiles as (begin, length), mm of the document; how far the seams are moved, and from one
+         *     seam to the next; `path` leads to the way of tiles in the wish.
+         */
+        TilesDrawn: {
+            /** Columns */
+            columns: [
+                number,
+                number
+            ][];
+            /** Rows */
+            rows: [
+                number,
+                number
+            ][];
+            /** Overlap */
+            overlap: number;
+            /** Moved */
+            moved: [
+                number,
+                number
+            ];
+            /** Period */
+            period: [
+                number,
+                number
+            ];
+            /** Path */
+            path: string;
+        };
+        /**
+         * LayoutQuestion
+         * @description A wish (checked by the core, so that errors carry the path into the document).
+         */
+        LayoutQuestion: {
+            /** Layout */
+            layout: {
+                [key: string]: unknown;
+            };
+            /** Unit */
+            unit?: ("mm" | "cm" | "in") | null;
+            /** On */
+            on?: number | null;
+            /** Sheet */
+            sheet?: number | null;
+            /** Picture */
+            picture?: string | null;
+        };
+        /**
+         * Chair
+         * @description A screen of `px_per_mm` px of its own, seen from `eyes` mm.
+         */
+        Chair: {
+            /** Px Per Mm */
+            px_per_mm: number;
+            /** Eyes */
+            eyes: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * Beside
+         * @description Two prints from the first one's distance; `text` says how far the model has them apart, null on a screen.
+         */
+        Beside: {
+            /** Sides */
+            sides: components["schemas"]["BesideSide"][];
+            /** Text */
+            text: string | null;
+        };
+        /**
+         * BesideSide
+         * @description One of two prints: its picture, what it is in words, and how it is shown on the screen.
+         */
+        BesideSide: {
+            /** Print */
+            print: number;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            picture: components["schemas"]["PictureFacts"];
+            there: components["schemas"]["FromThere"];
+        };
+        /**
+         * PictureFacts
+         * @description A picture; `width_px` and `height_px` are upright, after orientation.
+         */
+        PictureFacts: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /** Problem */
+            problem: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /** Orientation */
+            orientation: number;
+            /** Format */
+            format: string;
+            /** Bits */
+            bits: number;
+            /** Channels */
+            channels: number;
+            /** Profile */
+            profile: string;
+            /** Camera */
+            camera: string;
+            /** Taken */
+            taken: string;
+            /** Ppi Tag */
+            ppi_tag: number | null;
+            /** Sha256 */
+            sha256: string;
+            /** Size Text */
+            size_text: string;
+            /** Keep */
+            keep: components["schemas"]["KeepZone"][];
+            /** Verdict */
+            verdict: string;
+            /** Note */
+            note: string;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /**
+         * SizeEntry
+         * @description A size of the library; `own` ones can be changed altogether, others described.
+         */
+        SizeEntry: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /** Shown */
+            shown: string;
+            /**
+             * Frames
+             * @enum {string}
+             */
+            frames: "common" | "seldom" | "order";
+            /** Note */
+            note: string;
+            /** Own */
+            own: boolean;
+            /** In Pixels */
+            in_pixels: boolean;
+        };
+        /** NewSize */
+        NewSize: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /**
+             * Unit
+             * @default cm
+             */
+            unit: string;
+            /**
+             * Group
+             * @default
+             */
+            group: string;
+            /**
+             * Frames
+             * @default order
+             * @enum {string}
+             */
+            frames: "common" | "seldom" | "order";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /** SizeWords */
+        SizeWords: {
+            /** Frames */
+            frames?: ("common" | "seldom" | "order") | null;
+            /** Note */
+            note?: string | null;
+        };
+        /** Imported */
+        Imported: {
+            /** Added */
+            added: number;
+            /** Known */
+            known: number;
+        };
+        /** SetEntry */
+        SetEntry: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Keys */
+            keys: string[];
+        };
+        /** SetDetails */
+        SetDetails: {
+            /** Name */
+            name: string;
+            /** Keys */
+            keys: string[];
+        };
+        /**
+         * LeaveRoom
+         * @description The frame, the area that survives all sizes, and what stays clear at each side.
+         */
+        LeaveRoom: {
+            /** Ratio */
+            ratio: string;
+            /** Frame */
+            frame: [
+                number,
+                number
+            ];
+            /** Safe */
+            safe: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Width Text */
+            width_text: string;
+            /** Height Text */
+            height_text: string;
+            /** Side Text */
+            side_text: string;
+            /** End Text */
+            end_text: string;
+            /** Area Text */
+            area_text: string;
+            /** Sizes */
+            sizes: components["schemas"]["SizeRoom"][];
+        };
+        /**
+         * SizeRoom
+         * @description What a size keeps of the frame, in shares of its width and height, from the top left.
+         */
+        SizeRoom: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Ratio */
+            ratio: string;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Kept */
+            kept: string;
+        };
+        /**
+         * SensorsAsked
+         * @description From where the grades are looked at, and on what.
+         */
+        SensorsAsked: {
+            /**
+             * Distance
+             * @default 60 cm
+             */
+            distance: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /**
+         * Sensor
+         * @description A camera's sensor: a name of one's own, and its px.
+         */
+        Sensor: {
+            /** Name */
+            name: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+        };
+        /** SensorLine */
+        SensorLine: {
+            /** Name */
+            name: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /** Count Text */
+            count_text: string;
+            /** Sizes */
+            sizes: components["schemas"]["SensorSize"][];
+        };
+        /**
+         * SensorSize
+         * @description What a column allows: pixel for pixel, stretched as far as is comfortable, and as far as one should look.
+         */
+        SensorSize: {
+            /** Plain */
+            plain: string;
+            /** Comfortable */
+            comfortable: string;
+            /** Most */
+            most: string;
+        };
+        /**
+         * SensorTable
+         * @description Sensors, and what is wanted of them: a ppi (`150 ppi`) or a grade (`clean`) a column.
+         */
+        SensorTable: {
+            /** Columns */
+            columns: string[];
+            /** Sensors */
+            sensors: components["schemas"]["Sensor"][];
+        };
+        /**
+         * SensorsFound
+         * @description The table worked out; `headings` name its columns with what they hang on.
+         */
+        SensorsFound: {
+            /** Headings */
+            headings: string[];
+            /** Lines */
+            lines: components["schemas"]["SensorLine"][];
+            /** Limits */
+            limits: [
+                string,
+                string
+            ];
+        };
+        /**
+         * SensorsKept
+         * @description The table as it is kept, and worked out; version 0 is the one that ships.
+         */
+        SensorsKept: {
+            /** Version */
+            version: number;
+            table: components["schemas"]["SensorTable"];
+            found: components["schemas"]["SensorsFound"];
+        };
+        /** SensorsChange */
+        SensorsChange: {
+            /** Version */
+            version: number;
+            table: components["schemas"]["SensorTable"];
+        };
+        /**
+         * SensorsCsv
+         * @description A table's text; its sensors take the place of all others.
+         */
+        SensorsCsv: {
+            /** Version */
+            version: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Rule
+         * @description What an authority asks: outer size, head from chin to crown, and either the crown's distance from the upper
+         *     edge or the eyes' height over the lower one. `source` and `checked` say where and when that was read.
+         */
+        Rule: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /** Head */
+            head: [
+                string,
+                string
+            ];
+            /** Crown */
+            crown: [
+                string,
+                string
+            ] | null;
+            /** Eyes */
+            eyes: [
+                string,
+                string
+            ] | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Checked
+             * @default
+             */
+            checked: string;
+        };
+        /**
+         * RuleBook
+         * @description All rules of a studio, by name in the order in which they are kept; one at least, each sound.
+         */
+        RuleBook: {
+            /** Rules */
+            rules: components["schemas"]["Rule"][];
+        };
+        /**
+         * RulesKept
+         * @description The rules as they are kept; version 0 are those that ship. `decides` is said beside them.
+         */
+        RulesKept: {
+            /** Version */
+            version: number;
+            book: components["schemas"]["RuleBook"];
+            /** Decides */
+            decides: string;
+        };
+        /**
+         * RulesChange
+         * @description All rules (checked by the core, so that errors carry the path).
+         */
+        RulesChange: {
+            /** Version */
+            version: number;
+            /** Book */
+            book: {
+                [key: string]: unknown;
+            };
+        };
+        /** Arrival */
+        Arrival: {
+            picture: components["schemas"]["PictureFacts"];
+            /** Known */
+            known: boolean;
+        };
+        /**
+         * MeasureWords
+         * @description A measure for people: its figure, what it means, how sure it is, and where the way of measuring comes from.
+         */
+        MeasureWords: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Meaning */
+            meaning: string;
+            /**
+             * Sure
+             * @enum {string}
+             */
+            sure: "measured" | "hint";
+            /** Source */
+            source: string;
+        };
+        /**
+         * Measured
+         * @description What was measured of a picture; `state` waiting, running, done, or failed with its `problem`.
+         */
+        Measured: {
+            /** State */
+            state: string;
+            /** Problem */
+            problem: string;
+            /** Measures */
+            measures: components["schemas"]["MeasureWords"][];
+        };
+        /**
+         * Kept
+         * @description What must survive of a picture, in fractions of it as it stands upright.
+         */
+        Kept: {
+            /** Keep */
+            keep: components["schemas"]["KeepZone"][];
+        };
+        /**
+         * Look
+         * @description How a picture is looked at: `ready` when its tiles are there, `complete` when all places are known.
+         *
+         *     Tiles are `tile` px a side and reach `overlap` px over each neighbour; level `top` has all pixels, each below half as many along a side. `places`
+         *     are worth a look, in shares of the upright picture.
+         */
+        Look: {
+            /** Ready */
+            ready: boolean;
+            /** Complete */
+            complete: boolean;
+            /** Tile */
+            tile: number;
+            /** Overlap */
+            overlap: number;
+            /** Top */
+            top: number;
+            /** Places */
+            places: components["schemas"]["LookPlace"][];
+        };
+        /**
+         * LookPlace
+         * @description A place, its middle in shares of the upright picture.
+         */
+        LookPlace: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * PictureVerdict
+         * @description What its owner found of a picture; an empty `verdict` takes it back.
+         */
+        PictureVerdict: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "" | "good" | "bearable" | "no";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * ParcelState
+         * @description How far a parcel is: `received` of `size` bytes; pieces are `piece` bytes at the most.
+         */
+        ParcelState: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Size */
+            size: number;
+            /** Received */
+            received: number;
+            /** Piece */
+            piece: number;
+        };
+        /** Announced */
+        Announced: {
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
+        };
+        /** JobSlip */
+        JobSlip: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Client */
+            client: string;
+            /** Due */
+            due: string | null;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /** Prints */
+            prints: components["schemas"]["Silhouette"][];
+            /** Layouts */
+            layouts: components["schemas"]["LayoutSlip"][];
+        };
+        /**
+         * LayoutSlip
+         * @description A layout on a slip: the print that it is of, drawn in small, and how many sheets it takes, in words.
+         */
+        LayoutSlip: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /**
+             * Picture Id
+             * Format: uuid
+             */
+            picture_id: string;
+            drawing: components["schemas"]["Drawing"];
+            /** Text */
+            text: string;
+        };
+        /**
+         * Silhouette
+         * @description A print on a slip, drawn as it will be when it is trimmed.
+         */
+        Silhouette: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Picture Id
+             * Format: uuid
+             */
+            picture_id: string;
+            drawing: components["schemas"]["Drawing"];
+            /** Size Text */
+            size_text: string;
+            /** Grade */
+            grade: string | null;
+        };
+        /** JobDetails */
+        JobDetails: {
+            /** Title */
+            title: string;
+            /**
+             * Client
+             * @default
+             */
+            client: string;
+            /** Due */
+            due?: string | null;
+        };
+        /**
+         * PrintState
+         * @description A print as the bench needs it.
+         */
+        PrintState: {
+            /** Id */
+            id: number;
+            /** Job */
+            job: number;
+            /** Job Title */
+            job_title: string;
+            /** Position */
+            position: number;
+            /** Siblings */
+            siblings: number[];
+            picture: components["schemas"]["PictureFacts"];
+            plan: components["schemas"]["Plan"];
+            /** Version */
+            version: number;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
+        };
+        /**
+         * NewPrint
+         * @description A print of a picture; with a `plan` it begins with that instead of a modest first size.
+         */
+        NewPrint: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Plan */
+            plan?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** PlanChange */
+        PlanChange: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
+            /** Version */
+            version: number;
+        };
+        /** VersionOnly */
+        VersionOnly: {
+            /** Version */
+            version: number;
+        };
+        /**
+         * Face
+         * @description Where a face is, in shares of the turned picture.
+         */
+        Face: {
+            /** Crown */
+            crown: [
+                number,
+                number
+            ];
+            /** Chin */
+            chin: [
+                number,
+                number
+            ];
+            /** Eyes */
+            eyes: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * IdWish
+         * @description Copies of one photo on a sheet, cut by the rule; the plan's own fit gives way to it.
+         */
+        IdWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "id";
+            rule: components["schemas"]["Rule"];
+            face: components["schemas"]["Face"];
+            /**
+             * Gap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            gap: string;
+            /** Copies */
+            copies: number | null;
+            /**
+             * Turn
+             * @default auto
+             * @enum {unknown}
+             */
+            turn: "auto" | 0 | 90;
+            upload: components["schemas"]["Upload"] | null;
+        };
+        /**
+         * LayoutState
+         * @description A layout as its page needs it; `pictures` has the picture of each of its plans.
+         */
+        LayoutState: {
+            /** Id */
+            id: number;
+            /** Job */
+            job: number;
+            /** Job Title */
+            job_title: string;
+            /** Kind */
+            kind: string;
+            /** Pictures */
+            pictures: components["schemas"]["PictureFacts"][];
+            /** Document */
+            document: components["schemas"]["TilesWish"] | components["schemas"]["IdWish"] | components["schemas"]["LifeWish"];
+            /** Version */
+            version: number;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
+        };
+        /**
+         * LifePart
+         * @description A part to print: its middle in shares of the turned picture.
+         */
+        LifePart: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * LifeWish
+         * @description A picture at `scale` of the real thing (1 is life size), in parts of a sheet each, or whole as tiles.
+         */
+        LifeWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            tracing: components["schemas"]["Tracing"] | null;
+            printed: components["schemas"]["Printed"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "life";
+            measure: components["schemas"]["Measure"];
+            /**
+             * Scale
+             * @default 1
+             */
+            scale: number;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["LifePart"][];
+            tiles: components["schemas"]["TilesWay"] | null;
+        };
+        /**
+         * Margins
+         * @description What the printer leaves white on each side of a standing sheet.
+         */
+        Margins: {
+            /**
+             * Left
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            left: string;
+            /**
+             * Top
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            top: string;
+            /**
+             * Right
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            right: string;
+            /**
+             * Bottom
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bottom: string;
+        };
+        /**
+         * Measure
+         * @description Two points in shares of the turned picture, and how far they are apart in truth.
+         */
+        Measure: {
+            /** From */
+            from: [
+                number,
+                number
+            ];
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Length
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            length: string;
+        };
+        /**
+         * Paper
+         * @description The sheet in the printer; its usable area is what its margins leave.
+         */
+        Paper: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            margins: components["schemas"]["Margins"];
+        };
+        /**
+         * Printed
+         * @description What a trial on paper showed: how long the bar of 100 mm became, and whether that is to be made good.
+         */
+        Printed: {
+            /**
+             * Bar
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bar: string;
+            /**
+             * Correct
+             * @default false
+             */
+            correct: boolean;
+        };
+        /**
+         * TilesWay
+         * @description `overlap` lies over the neighbour and is glued; `auto` takes the turn that needs fewer sheets.
+         *
+         *     `shift_x` and `shift_y` move the seams left and up. With `overview` a sheet that shows the whole comes first.
+         */
+        TilesWay: {
+            /**
+             * Overlap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overlap: string;
+            /**
+             * Turn
+             * @default auto
+             * @enum {unknown}
+             */
+            turn: "auto" | 0 | 90;
+            /**
+             * Spread
+             * @default full
+             * @enum {string}
+             */
+            spread: "full" | "even";
+            /**
+             * Order
+             * @default rows
+             * @enum {string}
+             */
+            order: "rows" | "columns";
+            /**
+             * Shift X
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_x: string;
+            /**
+             * Shift Y
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_y: string;
+            /**
+             * Overview
+             * @default false
+             */
+            overview: boolean;
+        };
+        /**
+         * TilesWish
+         * @description One plan's document over sheets.
+         */
+        TilesWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            tracing: components["schemas"]["Tracing"] | null;
+            printed: components["schemas"]["Printed"] | null;
+            /**
+             * Overlap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overlap: string;
+            /**
+             * Turn
+             * @default auto
+             * @enum {unknown}
+             */
+            turn: "auto" | 0 | 90;
+            /**
+             * Spread
+             * @default full
+             * @enum {string}
+             */
+            spread: "full" | "even";
+            /**
+             * Order
+             * @default rows
+             * @enum {string}
+             */
+            order: "rows" | "columns";
+            /**
+             * Shift X
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_x: string;
+            /**
+             * Shift Y
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_y: string;
+            /**
+             * Overview
+             * @default false
+             */
+            overview: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tiles";
+        };
+        /**
+         * Tracing
+         * @description Tones to trace from: without colour, and so far towards white.
+         */
+        Tracing: {
+            /**
+             * Grey
+             * @default true
+             */
+            grey: boolean;
+            /**
+             * Light
+             * @default 0.5
+             */
+            light: number;
+        };
+        /**
+         * Upload
+         * @description The single photo as a file for an office's form: so many px, and no heavier than it takes.
+         */
+        Upload: {
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Most Kb
+             * @default 500
+             */
+            most_kb: number;
+        };
+        /**
+         * NewLayout
+         * @description A layout of a picture, or of a print as it is planned now.
+         */
+        NewLayout: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tiles" | "id" | "life";
+            /** Picture */
+            picture?: string | null;
+            /** Print */
+            print?: number | null;
+        };
+        /** LayoutChange */
+        LayoutChange: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Version */
+            version: number;
+        };
+        /**
+         * SideLoss
+         * @description What goes at one side: px of the picture, and the printed length it would have had.
+         */
+        SideLoss: {
+            /** Side */
+            side: string;
+            /** Px */
+            px: number;
+            /** Printed */
+            printed: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SizeVerdict
+         * @description A size for a picture. With a `problem` it cannot be reckoned, and the rest is empty.
+         */
+        SizeVerdict: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Size Text */
+            size_text: string;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /** Turned */
+            turned: boolean;
+            /** In Pixels */
+            in_pixels: boolean;
+            /**
+             * Frames
+             * @enum {string}
+             */
+            frames: "common" | "seldom" | "order";
+            /** Bought */
+            bought: string;
+            /** Note */
+            note: string;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+            /**
+             * Area Mm2
+             * @default 0
+             */
+            area_mm2: number;
+            /**
+             * Loss
+             * @default 0
+             */
+            loss: number;
+            /**
+             * Loss Text
+             * @default
+             */
+            loss_text: string;
+            /**
+             * Sides
+             * @default []
+             */
+            sides: components["schemas"]["SideLoss"][];
+            /**
+             * Effective Ppi
+             * @default 0
+             */
+            effective_ppi: number;
+            /**
+             * Ppi Text
+             * @default
+             */
+            ppi_text: string;
+            /**
+             * Quality
+             * @default 0
+             */
+            quality: number;
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * From Text
+             * @default
+             */
+            from_text: string;
+            /**
+             * Zones
+             * @default none
+             * @enum {string}
+             */
+            zones: "none" | "kept" | "near" | "cut";
+            /**
+             * Zones Text
+             * @default
+             */
+            zones_text: string;
+            /**
+             * Troubled
+             * @default false
+             */
+            troubled: boolean;
+            drawing?: components["schemas"]["Drawing"] | null;
+        };
+        /**
+         * Survey
+         * @description All sizes of a set for one picture, and in words which of them it wants.
+         */
+        Survey: {
+            /** Words */
+            words: string;
+            /** Sizes */
+            sizes: components["schemas"]["SizeVerdict"][];
+        };
+        /** MadeVariants */
+        MadeVariants: {
+            /** Prints */
+            prints: number[];
+        };
+        /** Variants */
+        Variants: {
+            /** Set */
+            set: string;
+        };
+        /**
+         * PictureSheet
+         * @description A picture's own page: its facts, its zones, and every print made of it.
+         */
+        PictureSheet: {
+            picture: components["schemas"]["PictureFacts"];
+            /** Prints */
+            prints: components["schemas"]["PrintOfPicture"][];
+        };
+        /** PrintOfPicture */
+        PrintOfPicture: {
+            /** Job */
+            job: number;
+            /** Job Title */
+            job_title: string;
+            print: components["schemas"]["Silhouette"];
+        };
+        /**
+         * Differs
+         * @description Picture number `image` shows what a take has that the one called `against` has not.
+         */
+        Differs: {
+            /** Image */
+            image: number;
+            /** Against */
+            against: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Found
+         * @description Pictures of `width` × `height` px lie one under the other.
+         *
+         *     `x` and `y` are where they lie in the printed picture of `printed_width` × `printed_height` px of the
+         *     file; `note` says what is seen.
+         */
+        Found: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Printed Width */
+            printed_width: number;
+            /** Printed Height */
+            printed_height: number;
+            /** Ppi */
+            ppi: number;
+            /** Note */
+            note: string;
+            /** Takes */
+            takes: components["schemas"]["Taken"][];
+        };
+        /**
+         * ProofState
+         * @description `state` is waiting, running, done, or failed with its `problem`; `found` is there when it is done.
+         */
+        ProofState: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** State */
+            state: string;
+            /** Problem */
+            problem: string;
+            found: components["schemas"]["Found"] | null;
+        };
+        /**
+         * Taken
+         * @description Picture number `image` (from the top, from 0) is the part made in this way.
+         *
+         *     `fix` changes the plan so that its file is made like this; `planned` says that it is so already.
+         */
+        Taken: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Image */
+            image: number;
+            /** Planned */
+            planned: boolean;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+            difference: components["schemas"]["Differs"] | null;
+        };
+        /**
+         * Part
+         * @description Where: its middle in shares of the printed picture, its size in px of the file.
+         */
+        Part: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * ProofWish
+         * @description A part of the print, by the plan in hand, saved or not.
+         */
+        ProofWish: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
+            part: components["schemas"]["Part"];
+        };
+        /**
+         * Judgements
+         * @description All answers about a print, added up: a line for each pair of ways.
+         */
+        Judgements: {
+            /** Count */
+            count: number;
+            /** Lines */
+            lines: string[];
+        };
+        /**
+         * Answer
+         * @description Which of two takes of a proof was found finer by somebody who did not know which was which.
+         */
+        Answer: {
+            /**
+             * Proof
+             * Format: uuid
+             */
+            proof: string;
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /**
+             * Finer
+             * @enum {string}
+             */
+            finer: "first" | "second" | "same";
+        };
+        /**
+         * FileState
+         * @description A file of an order; `size_text` and `sha256` are empty until it is there.
+         */
+        FileState: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Type */
+            type: string;
+            /** Size Text */
+            size_text: string;
+            /** Sha256 */
+            sha256: string;
+        };
+        /**
+         * OrderState
+         * @description An order; `made_text` says kind and weight of its files once they are there, `count` how many they are. Of many
+         *     the first few are listed; all of them are in `files.zip`.
+         */
+        OrderState: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** State */
+            state: string;
+            /** Percent */
+            percent: number;
+            /** Problem */
+            problem: string;
+            /** Version */
+            version: number;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /** Finished */
+            finished: string | null;
+            /** Made Text */
+            made_text: string;
+            /** Count */
+            count: number;
+            /** Files */
+            files: components["schemas"]["FileState"][];
+        };
+        /**
+         * RunState
+         * @description A run with its counts; it is over when nothing is queued or running.
+         */
+        RunState: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /** State */
+            state: string;
+            /** Total */
+            total: number;
+            /** Queued */
+            queued: number;
+            /** Running */
+            running: number;
+            /** Done */
+            done: number;
+            /** Failed */
+            failed: number;
+            /** Cancelled */
+            cancelled: number;
+            /** Percent */
+            percent: number;
+            /** Laid Percent */
+            laid_percent: number;
+            /** Over */
+            over: boolean;
+            /** Size Text */
+            size_text: string;
+            /** Problems */
+            problems: string[];
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /**
+         * BatchSlip
+         * @description A batch in a list.
+         */
+        BatchSlip: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Job */
+            job: number | null;
+            /** Pictures */
+            pictures: number;
+            /** Sizes */
+            sizes: number;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /** BatchItem */
+        BatchItem: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+        };
+        /** BatchSize */
+        BatchSize: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Width */
+            width: string;
+            /** Height */
+            height: string;
+            /** Frames */
+            frames: string;
+            /** Note */
+            note: string;
+        };
+        /** BatchState */
+        BatchState: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Job */
+            job: number | null;
+            /** Sizes */
+            sizes: components["schemas"]["BatchSize"][];
+            /** Pictures */
+            pictures: components["schemas"]["BatchItem"][];
+            shared: components["schemas"]["Shared"];
+            /** Pattern */
+            pattern: string;
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Runs */
+            runs: components["schemas"]["RunState"][];
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /**
+         * Shared
+         * @description What all prints of a batch share.
+         */
+        Shared: {
+            /**
+             * Format
+             * @default jpeg
+             * @enum {string}
+             */
+            format: "tiff" | "jpeg" | "png" | "pdf";
+            /** Ppi */
+            ppi?: number | null;
+            /**
+             * Medium
+             * @default satin photo paper
+             */
+            medium: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /**
+             * Edge
+             * @default {
+             *       "kind": "none"
+             *     }
+             */
+            edge: {
+                [key: string]: unknown;
+            };
+            /** Padding */
+            padding?: string | null;
+            /**
+             * Method
+             * @default careful
+             * @enum {string}
+             */
+            method: "careful" | "lanczos" | "cubic";
+            /**
+             * Denoise
+             * @default 0
+             */
+            denoise: number;
+        };
+        /**
+         * NewBatch
+         * @description A batch of a whole job, or of the pictures named (then `job` says where it belongs).
+         */
+        NewBatch: {
+            /** Title */
+            title: string;
+            /** Job */
+            job?: number | null;
+            /**
+             * Pictures
+             * @default []
+             */
+            pictures: string[];
+            /** Set */
+            set: string;
+            /**
+             * @default {
+             *       "format": "jpeg",
+             *       "ppi": null,
+             *       "medium": "satin photo paper",
+             *       "factor": 1,
+             *       "edge": {
+             *         "kind": "none"
+             *       },
+             *       "padding": null,
+             *       "method": "careful",
+             *       "denoise": 0
+             *     }
+             */
+            shared: components["schemas"]["Shared"];
+            /**
+             * Pattern
+             * @default {picture}_{width}x{height}{unit}
+             */
+            pattern: string;
+        };
+        /** BatchChange */
+        BatchChange: {
+            /** Title */
+            title?: string | null;
+            /** Set */
+            set?: string | null;
+            shared?: components["schemas"]["Shared"] | null;
+            /** Pattern */
+            pattern?: string | null;
+        };
+        /**
+         * Cell
+         * @description A cell; `drawing` is null where picture and size do not go together, and `problem` says why.
+         */
+        Cell: {
+            /** Size */
+            size: string;
+            drawing: components["schemas"]["Drawing"] | null;
+            /** Mode */
+            mode: string;
+            /** Angle */
+            angle: number;
+            /** Zoom */
+            zoom: number;
+            /** Anchor */
+            anchor: [
+                number,
+                number
+            ];
+            /** Grade */
+            grade: string;
+            /** Loss */
+            loss: number;
+            /** Loss Text */
+            loss_text: string;
+            /** Ppi Text */
+            ppi_text: string;
+            /**
+             * Zones
+             * @enum {string}
+             */
+            zones: "none" | "kept" | "near" | "cut";
+            /** Zones Text */
+            zones_text: string;
+            /** Troubled */
+            troubled: boolean;
+            /** Edited */
+            edited: boolean;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+            /**
+             * Padding
+             * @default #ffffff
+             */
+            padding: string;
+            /**
+             * Own Padding
+             * @default false
+             */
+            own_padding: boolean;
+        };
+        /** CellRow */
+        CellRow: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Cells */
+            cells: components["schemas"]["Cell"][];
+        };
+        /**
+         * CellFit
+         * @description How a picture lies in one size; `auto` goes back to automatic placement for good.
+         */
+        CellFit: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Size */
+            size: string;
+            /**
+             * Mode
+             * @default fill
+             * @enum {string}
+             */
+            mode: "fill" | "contain";
+            /**
+             * Anchor
+             * @default [
+             *       0.5,
+             *       0.5
+             *     ]
+             */
+            anchor: [
+                number,
+                number
+            ];
+            /**
+             * Zoom
+             * @default 1
+             */
+            zoom: number;
+            /**
+             * Angle
+             * @default 0
+             */
+            angle: number;
+            /** Colour */
+            colour?: string | null;
+        };
+        /** CellName */
+        CellName: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Size */
+            size: string;
+        };
+        /**
+         * NewRun
+         * @description The cells to make, or none named for all of them.
+         */
+        NewRun: {
+            /** Cells */
+            cells?: [
+                string,
+                string
+            ][] | null;
+            /** Pattern */
+            pattern?: string | null;
+        };
+        /**
+         * Problem
+         * @description Why a request was refused, in words for people; with the faults of a document.
+         */
+        Problem: {
+            message: string;
+            problems: {
+                path: string;
+                message: string;
+            }[];
+            /** @description With 409: the version in force. */
+            version?: number;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  zollstock_accounts_api_who: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Account"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_accounts_api_sign_in: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SignIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Account"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_accounts_api_sign_out: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_accounts_api_welcome: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Welcome"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_accounts_api_prefer: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PreferenceChange"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Account"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_accounts_api_change_password: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PasswordChange"];
-      };
-    };
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_reckon: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ReckonRequest"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Worksheet"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_read_plan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PlanDocument"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Plan"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_offset: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TypedOffset"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ReadOffset"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_length_read: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TypedPurpose"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ReadLength"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_size_read: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TypedSize"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ReadSize"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_reference: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Reference"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_schema_of_plan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            [key: string]: unknown;
-          };
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_schema_of_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            [key: string]: unknown;
-          };
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_schema_of_sheets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            [key: string]: unknown;
-          };
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_api_schema_of_reckoning: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            [key: string]: unknown;
-          };
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_howbig_api_seen: {
-    parameters: {
-      query: {
-        ppi: number;
-        distance: number;
-        spread?: number;
-        px_per_mm: number;
-        eyes: number;
-        unit?: "mm" | "cm" | "in";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FromThere"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_howbig_api_answered: {
-    parameters: {
-      query?: {
-        picture?: string | null;
-        pixels?: string;
-        ratio?: string;
-        factor?: number;
-        distance?: string;
-        size?: string;
-        unit?: "mm" | "cm" | "in";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["HowBig"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_bench_layouts_api_reckon_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["LayoutQuestion"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LayoutPage"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_besides_beside: {
-    parameters: {
-      query: {
-        px_per_mm: number;
-        eyes: number;
-        unit?: "mm" | "cm" | "in";
-      };
-      header?: never;
-      path: {
-        print_id: number;
-        other_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Beside"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_every: {
-    parameters: {
-      query?: {
-        find?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SizeEntry"][];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_add: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewSize"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SizeEntry"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_change: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewSize"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SizeEntry"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_remove: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_describe: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SizeWords"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SizeEntry"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_bring: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Imported"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_sets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SetEntry"][];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_make_set: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SetDetails"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SetEntry"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_change_set: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SetDetails"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SetEntry"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_api_remove_set: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        set_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_room_api_figures: {
-    parameters: {
-      query: {
-        ratio: string;
-        set: string;
-        both?: boolean;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LeaveRoom"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_sensors_api_sensors: {
-    parameters: {
-      query?: {
-        distance?: string;
-        factor?: number;
-        unit?: "mm" | "cm" | "in";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SensorsKept"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_sensors_api_change: {
-    parameters: {
-      query?: {
-        distance?: string;
-        factor?: number;
-        unit?: "mm" | "cm" | "in";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SensorsChange"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SensorsKept"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_sensors_api_back: {
-    parameters: {
-      query: {
-        distance?: string;
-        factor?: number;
-        unit?: "mm" | "cm" | "in";
-        version: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SensorsKept"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_sensors_api_take_in: {
-    parameters: {
-      query?: {
-        distance?: string;
-        factor?: number;
-        unit?: "mm" | "cm" | "in";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SensorsCsv"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SensorsKept"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_rules_api_rules: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RulesKept"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_rules_api_change_rules: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RulesChange"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RulesKept"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_sizes_rules_api_rules_back: {
-    parameters: {
-      query: {
-        version: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RulesKept"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_api_every: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PictureFacts"][];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_api_bring: {
-    parameters: {
-      query: {
-        name: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Arrival"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_api_one: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        picture_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PictureFacts"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_api_remove: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        picture_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_api_measured: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        picture_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Measured"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_api_keep: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        picture_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Kept"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PictureFacts"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_looking_api_look: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        picture_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Look"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_looking_api_judge: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        picture_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PictureVerdict"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PictureFacts"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_parcels_api_begin: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Announced"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ParcelState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_parcels_api_how_far: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        parcel_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ParcelState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_parcels_api_add: {
-    parameters: {
-      query: {
-        at: number;
-      };
-      header?: never;
-      path: {
-        parcel_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ParcelState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_parcels_api_give_up: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        parcel_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_pictures_parcels_api_finish: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        parcel_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Arrival"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_jobs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobSlip"][];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_make_job: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["JobDetails"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobSlip"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_read_back: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobSlip"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_job: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobSlip"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_change_job: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["JobDetails"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobSlip"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_remove_job: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_make_print: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewPrint"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PrintState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_get_print: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PrintState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_remove_print: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_save: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PlanChange"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PrintState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_undo: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["VersionOnly"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PrintState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_api_redo: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["VersionOnly"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PrintState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_layouts_api_make_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewLayout"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LayoutState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_layouts_api_get_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        layout_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LayoutState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_layouts_api_remove_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        layout_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_layouts_api_save_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        layout_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["LayoutChange"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LayoutState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_layouts_api_undo_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        layout_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["VersionOnly"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LayoutState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_layouts_api_redo_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        layout_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["VersionOnly"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LayoutState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_surveys_sizes: {
-    parameters: {
-      query: {
-        set: string;
-        order?: "loss" | "area" | "quality";
-        unit?: string;
-      };
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Survey"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_surveys_variants: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Variants"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["MadeVariants"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_jobs_surveys_picture_sheet: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        picture_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PictureSheet"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_proofs_api_wanted: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ProofWish"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ProofState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_proofs_api_ahead: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_proofs_api_one: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        proof_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ProofState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_proofs_api_judged: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Judgements"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_proofs_api_judge: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Answer"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Judgements"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_proofs_api_forget: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Judgements"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_api_of_print: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OrderState"][];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_api_make_file: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        print_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["VersionOnly"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OrderState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_api_of_layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        layout_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OrderState"][];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_api_make_sheets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        layout_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["VersionOnly"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OrderState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_api_one: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        order_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OrderState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_api_cancel: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        order_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OrderState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_runs_api_one: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_runs_api_remove: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_runs_api_pause: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_runs_api_resume: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_runs_api_cancel: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_renders_runs_api_again: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_every: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BatchSlip"][];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_make: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewBatch"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BatchState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_one: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        batch_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BatchState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_remove: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        batch_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_change: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        batch_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BatchChange"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BatchState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_cells: {
-    parameters: {
-      query?: {
-        start?: number;
-        count?: number;
-      };
-      header?: never;
-      path: {
-        batch_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CellRow"][];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_place: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        batch_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["CellFit"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Cell"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_auto: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        batch_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["CellName"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Cell"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  zollstock_batches_api_order: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        batch_id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewRun"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunState"];
-        };
-      };
-      /** @description A part of the application is away for a moment. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was stored. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The request was refused; nothing was changed. */
-      "4XX": {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
+    zollstock_accounts_api_who: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_accounts_api_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_accounts_api_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_accounts_api_welcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Welcome"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_accounts_api_prefer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreferenceChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_accounts_api_change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_reckon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReckonRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Worksheet"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_read_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_offset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedOffset"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadOffset"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_length_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedPurpose"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadLength"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_size_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedSize"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadSize"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_schema_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_schema_of_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_schema_of_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_api_schema_of_reckoning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_howbig_api_seen: {
+        parameters: {
+            query: {
+                ppi: number;
+                distance: number;
+                spread?: number;
+                px_per_mm: number;
+                eyes: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromThere"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_howbig_api_answered: {
+        parameters: {
+            query?: {
+                picture?: string | null;
+                pixels?: string;
+                ratio?: string;
+                factor?: number;
+                distance?: string;
+                size?: string;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowBig"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_layouts_api_reckon_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutPage"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_besides_beside: {
+        parameters: {
+            query: {
+                px_per_mm: number;
+                eyes: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path: {
+                print_id: number;
+                other_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_every: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeEntry"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSize"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeEntry"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSize"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeEntry"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_describe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizeWords"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeEntry"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_sets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetEntry"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_make_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetEntry"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_change_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetEntry"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_api_remove_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_room_api_figures: {
+        parameters: {
+            query: {
+                ratio: string;
+                set: string;
+                both?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeaveRoom"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_sensors_api_sensors: {
+        parameters: {
+            query?: {
+                distance?: string;
+                factor?: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_sensors_api_change: {
+        parameters: {
+            query?: {
+                distance?: string;
+                factor?: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SensorsChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_sensors_api_back: {
+        parameters: {
+            query: {
+                distance?: string;
+                factor?: number;
+                unit?: "mm" | "cm" | "in";
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_sensors_api_take_in: {
+        parameters: {
+            query?: {
+                distance?: string;
+                factor?: number;
+                unit?: "mm" | "cm" | "in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SensorsCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_rules_api_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_rules_api_change_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_sizes_rules_api_rules_back: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_api_every: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFacts"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_api_bring: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFacts"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_api_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measured"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_api_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Kept"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFacts"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_looking_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_looking_api_judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureVerdict"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureFacts"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_parcels_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Announced"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ParcelState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_parcels_api_how_far: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                parcel_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ParcelState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_parcels_api_add: {
+        parameters: {
+            query: {
+                at: number;
+            };
+            header?: never;
+            path: {
+                parcel_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ParcelState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_parcels_api_give_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                parcel_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_pictures_parcels_api_finish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                parcel_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSlip"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_make_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSlip"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_read_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSlip"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSlip"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_change_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSlip"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_remove_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_make_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPrint"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_get_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_remove_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_redo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_make_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLayout"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_get_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_remove_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_save_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_undo_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_redo_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_surveys_sizes: {
+        parameters: {
+            query: {
+                set: string;
+                order?: "loss" | "area" | "quality";
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Survey"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_surveys_variants: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Variants"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeVariants"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_surveys_picture_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureSheet"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_wanted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_ahead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_judged: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgements"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Answer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgements"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgements"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_of_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_make_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_of_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_make_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                order_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                order_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_pause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_resume: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_runs_api_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_every: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchSlip"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_cells: {
+        parameters: {
+            query?: {
+                start?: number;
+                count?: number;
+            };
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellRow"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CellFit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cell"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_auto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CellName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cell"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_batches_api_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRun"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
 }

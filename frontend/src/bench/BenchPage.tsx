@@ -177,10 +177,11 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
 }
 
 /** What starts from a print, each with the way back. */
-const further = ({ id, picture }: PrintState): ShelfPlace[] => [
+const further = ({ id, job, picture }: PrintState): ShelfPlace[] => [
   { to: `/prints/${id}/look`, name: "Look at it", says: "Every pixel, the parts that matter, the size of the print", keyName: "L" },
   { to: `/prints/${id}/look?as=there`, name: "See it from there", says: "As an eye sees the print from its distance, beside another print" },
   { to: `/prints/${id}/proof`, name: "Proof", says: "A part of the file at its true size, all ways of enlarging side by side", keyName: "P" },
   { to: `/prints/${id}/sizes`, name: "Many sizes", says: "This picture against many sizes, and what each costs" },
+  { to: `/layouts/new?job=${job}&print=${id}`, name: "Sheets", says: "As tiles to glue, as ID photos, or in life size" },
   { to: `/how-big?picture=${picture.id}`, name: "How big", says: "The largest print of this picture, for each grade" },
 ]; // prettier-ignore

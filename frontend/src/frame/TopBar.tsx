@@ -24,7 +24,14 @@ const SHELVES: readonly (readonly [word: string, places: readonly ShelfPlace[]])
   ],
   [
     "Workroom",
-    [{ to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" }],
+    [
+      { to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" },
+      {
+        to: "/photo-rules",
+        name: "ID photo rules",
+        says: "What authorities ask of a photo, and when that was read",
+      },
+    ],
   ],
 ];
 

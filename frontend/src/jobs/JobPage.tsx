@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { JobSlip } from "../api/types";
+import type { JobSlip, LayoutSlip } from "../api/types";
 import { useBatches } from "./useBatches";
 import { Coming } from "../shell/Coming";
 import { Dialog, giveFocusTo } from "../shell/Dialog";
@@ -11,9 +11,10 @@ import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
 import { day } from "./JobsPage";
+import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { isOver, useArrivalStore, type Arriving } from "./arrivalStore";
-import { changeJob, removeJob, removePrint, useJob, useJobChange } from "./useJobs";
+import { changeJob, removeJob, removeLayout, removePrint, useJob, useJobChange } from "./useJobs";
 
 export function JobPage() {
   const id = Number(useParams()["job"]);
@@ -82,6 +83,11 @@ function Inside({ job }: { job: JobSlip }) {
             Many sizes
           </Link>
         )}
+        {job.prints.length > 0 && (
+          <Link className="plain-button inline-flex items-center" to={`/layouts/new?job=${job.id}`}>
+            Sheets
+          </Link>
+        )}
         <button type="button" className="plain-button" onClick={() => setAsking("remove")}>
           Remove the job
         </button>
@@ -127,11 +133,12 @@ function Inside({ job }: { job: JobSlip }) {
               >
                 Picture
               </Link>
-              <RemovePrint print={print.id} title={print.title} />
+              <RemoveDesign title={print.title} word="print" remove={removePrint} id={print.id} />
             </span>
           </li>
         ))}
       </ul>
+      <Layouts layouts={job.layouts} />
       <div
         className={`moves mt-6 rounded-xl border-2 border-dashed p-6 text-center ${over ? "border-current" : "soft"}`}
         style={over ? undefined : { borderColor: "var(--color-base-300)" }}
@@ -149,6 +156,42 @@ function Inside({ job }: { job: JobSlip }) {
     </>
   );
 }
+
+const KINDS: Record<string, string> = { tiles: "Tiles", id: "ID photos", life: "Life size" };
+
+/** What of this job was put on sheets. */
+function Layouts({ layouts }: { layouts: LayoutSlip[] }) {
+  if (!layouts.length) return null;
+  return (
+    <section className="mt-7" aria-label="On sheets">
+      <h2 className="text-lg font-semibold">On sheets</h2>
+      <ul className="mt-2 flex flex-wrap items-end gap-x-8 gap-y-5">
+        {layouts.map((layout) => (
+          <li key={layout.id} className="group">
+            <Link to={`/layouts/${layout.id}`} className="block min-w-24 rounded">
+              <SheetInSmall
+                drawing={layout.drawing}
+                proof={`/api/pictures/${layout.picture_id}/small.jpg`}
+                room={SLIP}
+                scale={scaleFor([layout.drawing], SLIP)}
+                loss={false}
+              />
+              <span className="mt-1 block max-w-60 truncate font-medium group-hover:underline" dir="auto">
+                {layout.title || "untitled"}
+              </span>
+              <span className="soft block">
+                {KINDS[layout.kind] ?? layout.kind} · {typeset(layout.text)}
+              </span>
+            </Link>
+            <RemoveDesign title={layout.title} word="layout" remove={removeLayout} id={layout.id} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const SLIP = [120, 90] as const;
 
 /** The batches that were made of this job's pictures. */
 function Batches({ job }: { job: number }) {
@@ -236,9 +279,14 @@ function Arrivals({ rows, onClear }: { rows: Arriving[]; onClear: () => void }) 
   );
 }
 
-function RemovePrint({ print, title }: { print: number; title: string }) {
+function RemoveDesign(props: {
+  id: number;
+  title: string;
+  word: "print" | "layout";
+  remove: (id: number) => Promise<unknown>;
+}) {
   const [sure, setSure] = useState(false);
-  const remove = useJobChange(removePrint);
+  const remove = useJobChange(props.remove);
   const asks = useRef<HTMLButtonElement>(null);
   const keeps = useRef<HTMLButtonElement>(null);
   const was = useRef(false);
@@ -249,7 +297,7 @@ function RemovePrint({ print, title }: { print: number; title: string }) {
   }, [sure]);
   const gone = (row: Element | null | undefined) => {
     const next = row?.nextElementSibling ?? row?.previousElementSibling;
-    remove.mutate(print, { onSuccess: () => giveFocusTo(next?.querySelector("a") ?? null) });
+    remove.mutate(props.id, { onSuccess: () => giveFocusTo(next?.querySelector("a") ?? null) });
   };
   if (!sure)
     return (
@@ -258,7 +306,7 @@ function RemovePrint({ print, title }: { print: number; title: string }) {
         type="button"
         className="soft min-h-6 underline"
         onClick={() => setSure(true)}
-        aria-label={`Remove the print ${title}`}
+        aria-label={`Remove the ${props.word} ${props.title}`}
       >
         Remove
       </button>
@@ -300,8 +348,8 @@ function Remove({ job, onClose }: { job: JobSlip; onClose: () => void }) {
   return (
     <Dialog title={`Remove ${job.title}?`} onClose={onClose}>
       <p className="mb-4">
-        Its {job.prints.length} prints, their plans and made files go with it, and that cannot be undone. The
-        pictures themselves stay. To keep a copy, take the job along first.
+        Its {job.prints.length} prints and {job.layouts.length} layouts, their plans and made files go with
+        it, and that cannot be undone. The pictures themselves stay. To keep a copy, take the job along first.
       </p>
       {remove.error && <Problem message={remove.error.message} />}
       <button

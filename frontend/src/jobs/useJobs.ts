@@ -39,3 +39,6 @@ export const removeJob = (job: number) =>
 
 export const removePrint = (print: number) =>
   must<undefined>(client.DELETE("/api/prints/{print_id}", { params: { path: { print_id: print } } }));
+
+export const removeLayout = (layout: number) =>
+  must<undefined>(client.DELETE("/api/layouts/{layout_id}", { params: { path: { layout_id: layout } } }));

@@ -68,7 +68,7 @@ class IdPhotos(Kind):
         assert isinstance(wish, IdWish)
         (work,) = laid.works
         parts = id_parts(wish, work, head_room(wish), laid, style, seen.studio)
-        return assembled(parts, laid, {}, seen.sheet)
+        return assembled(parts, laid, style, {}, seen.sheet)
 
 
 def _photo(wish: IdWish, room: HeadRoom) -> Work:
@@ -161,10 +161,16 @@ def _photo_figures(
         yield _in_the_middle("crown_distance", "Crown under the upper edge", rule.crown, style)
     elif rule.eyes is not None:
         yield _in_the_middle("eye_height", "Eyes over the lower edge", rule.eyes, style)
-    for name, side, px in (
-        ("upload_width_px", rule.width, work.output_w),
-        ("upload_height_px", rule.height, work.output_h),
-    ):
+    upload = wish.upload
+    for name, label, side, px, asked in (
+        ("upload_width_px", "Single photo, width", rule.width, work.output_w,
+         None if upload is None else upload.width_px),
+        ("upload_height_px", "Single photo, height", rule.height, work.output_h,
+         None if upload is None else upload.height_px),
+    ):  # fmt: skip
+        if asked is not None:
+            yield figure(name, label, asked, "px", show.px(asked), "as asked", show.px(asked), "id")
+            continue
         put_in = written(
             "{} mm ÷ 25.4 mm/in × {} ppi",
             (number(side.mm, 2), number(work.output_ppi, 1)),
@@ -172,7 +178,6 @@ def _photo_figures(
             lambda exact_px: show.whole(exact_px),
             show.whole(px),
         )
-        label = "Single photo, width" if name == "upload_width_px" else "Single photo, height"
         yield figure(
             name, label, px, "px", show.px(px), "side × output ppi, rounded half up", put_in, "id"
         )

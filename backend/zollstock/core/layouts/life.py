@@ -65,7 +65,7 @@ class Life(Kind):
         if wish.tiles is not None:
             notes = glue_notes(wish.tiles.best(wish.sheet, work.boxes.document, wish.by))
         parts = life_parts(wish, work, laid, style, seen.studio, seen.on)
-        return assembled(parts, laid, notes, seen.sheet)
+        return assembled(parts, laid, style, notes, seen.sheet)
 
 
 def _sized(plan: Any, document: dict[str, Any]) -> Any:

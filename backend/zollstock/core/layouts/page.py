@@ -131,21 +131,28 @@ class LayoutPage(Parts):
 
     figures: list[Figure]
     findings: list[Finding]
+    sides: tuple[str, str] = Field(
+        description="The first print's document, width and height as shown."
+    )
     prints: list[Drawing]
     sheets: list[SheetDrawn]
     ink: Drawing | None = None
 
 
-def assembled(parts: Parts, laid: Laid, notes: dict[str, str], looked_at: int | None) -> LayoutPage:
+def assembled(
+    parts: Parts, laid: Laid, style: LengthStyle, notes: dict[str, str], looked_at: int | None
+) -> LayoutPage:
     """A page from what its kind says and from its sheets; `looked_at` is the number of one of them."""
     ink = None
     if looked_at is not None and looked_at < len(laid.sheets):
         ink = _ink(laid.sheets[looked_at])
+    document = laid.works[0].boxes.document
     levels = {"stop": 0, "warn": 1, "note": 2}
     return LayoutPage(
         **{name: getattr(parts, name) for name in Parts.model_fields},
         figures=laid.figures,
         findings=sorted(laid.findings, key=lambda one: levels[one.level]),
+        sides=(style.length(document.w), style.length(document.h)),
         prints=[whole_drawing(work) for work in laid.works],
         sheets=[_drawn(sheet, notes.get(sheet.name, "")) for sheet in laid.sheets],
         ink=ink,

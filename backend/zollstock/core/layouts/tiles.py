@@ -63,7 +63,7 @@ class Tiles(Kind):
             ways=tile_ways(work, wish.sheet, wish, wish.by, style, "", on),
             tiles=tiles_drawn(cut, ""),
         )
-        return assembled(parts, laid, glue_notes(cut), seen.sheet)
+        return assembled(parts, laid, style, glue_notes(cut), seen.sheet)
 
 
 def laid_tiles(

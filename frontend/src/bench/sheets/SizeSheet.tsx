@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import type { Plan, SizeEntry } from "../../api/types";
 import { findSizes } from "../../sizes/useSizes";
 import { SizeField } from "../../fields/LengthField";
+import { sizeAsTyped } from "../../fields/sizeAsTyped";
 import { NumberField } from "../../fields/NumberField";
 import { typeset } from "../../shell/typeset";
 import { Choices } from "../ChoiceCard";
@@ -12,16 +13,6 @@ import { useReference } from "../../api/useReference";
 import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
 import { pictureSides, smallProof, type SheetProps } from "./types";
-
-/** `24 × 16 in` where both sides share a unit, else each side with its own. */
-export function sizeAsTyped(target: Plan["target"]): string {
-  const side = /^(.*?)\s*([A-Za-z]+)$/;
-  const width = side.exec(target.width);
-  const height = side.exec(target.height);
-  return width && height && width[2] === height[2]
-    ? `${width[1]} × ${height[1]} ${width[2]}`
-    : `${target.width} × ${target.height}`;
-}
 
 const inPixels = (side: string) => side.endsWith("px");
 

@@ -1,0 +1,104 @@
+import type { FaceFrame, IdWish, LayoutState, PictureFacts, Plan } from "../api/types";
+import { useSize } from "../drawing/useSize";
+import { MarkHand } from "./MarkHand";
+import { Loupe, PictureOnDesk, Veil } from "./PictureOnDesk";
+import { boxed, pictureView, placed, type Share } from "./pictureView";
+import { useMarkDrag, type Marked } from "./useMarkDrag";
+
+interface Drawn {
+  wish: IdWish;
+  layout: LayoutState;
+  frame: FaceFrame;
+}
+
+/** The picture with the photo's frame: crown and chin are put where they are, the frame follows. */
+export function FaceDrawing(props: Drawn) {
+  const { element, width, height } = useSize<HTMLDivElement>();
+  const plan = props.wish.plans[0];
+  const picture = props.layout.pictures[0];
+  return (
+    <div ref={element} className="absolute inset-0 overflow-hidden" data-testid="face">
+      {width > 0 && plan && picture && (
+        <Marks {...props} plan={plan} picture={picture} width={width} height={height} />
+      )}
+    </div>
+  );
+}
+
+function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number; height: number }) {
+  const { wish, plan, picture, frame, width, height } = props;
+  const view = pictureView(plan, picture, width, height, [frame.region]);
+  const { held, handlers, step } = useMarkDrag(view);
+  const { face } = wish;
+  const box = boxed(view, frame.region);
+  const crown: Marked = { at: face.crown as Share, put: (to) => ({ "face.crown": to }) };
+  const chin: Marked = { at: face.chin as Share, put: (to) => ({ "face.chin": to }) };
+  const eyes: Marked | null = face.eyes && { at: face.eyes as Share, put: (to) => ({ "face.eyes": to }) };
+  const ranges = [
+    ["crown", frame.crown],
+    ["eyes", frame.eyes],
+    ["chin", frame.chin],
+  ] as const;
+  const at = held && placed(view, held);
+  return (
+    <>
+      <svg width={width} height={height}>
+        <PictureOnDesk view={view} picture={picture.id} />
+        <Veil width={width} height={height} box={box} />
+        {ranges.map(([name, range]) => {
+          if (!range) return null;
+          const [, first] = placed(view, [0, range[0]]);
+          const [, last] = placed(view, [0, range[1]]);
+          return (
+            <g key={name} pointerEvents="none">
+              <rect
+                x={box[0]}
+                y={first}
+                width={box[2]}
+                height={Math.max(1, last - first)}
+                className="face-range"
+              />
+              <text x={box[0] + box[2] - 6} y={first - 5} textAnchor="end" className="mark-word">
+                {name} here
+              </text>
+            </g>
+          );
+        })}
+        <rect
+          x={box[0]}
+          y={box[1]}
+          width={box[2]}
+          height={box[3]}
+          className="face-frame"
+          pointerEvents="none"
+        />
+        <MarkHand
+          name="Crown"
+          word="Crown"
+          at={placed(view, crown.at)}
+          drag={handlers(crown)}
+          onStep={step(crown)}
+        />
+        {eyes && (
+          <MarkHand
+            name="Line of the eyes"
+            word="Eyes"
+            level={box[2] / 2}
+            at={placed(view, eyes.at)}
+            drag={handlers(eyes)}
+            onStep={step(eyes)}
+          />
+        )}
+        <MarkHand
+          name="Chin"
+          word="Chin"
+          below
+          at={placed(view, chin.at)}
+          drag={handlers(chin)}
+          onStep={step(chin)}
+        />
+      </svg>
+      {at && <Loupe view={view} picture={picture.id} at={at} width={width} />}
+    </>
+  );
+}

@@ -1,0 +1,214 @@
+import { useState } from "react";
+import type { PhotoRule } from "../api/types";
+import { TypedField } from "../fields/TypedField";
+import { TopBar } from "../frame/TopBar";
+import { usePreferences } from "../session/useSession";
+import { readLength } from "../fields/LengthField";
+import { Coming } from "../shell/Coming";
+import { Problem } from "../shell/Problem";
+import { useKeepRules, usePhotoRules } from "./usePhotoRules";
+
+const FRESH: PhotoRule = {
+  name: "", width: "35 mm", height: "45 mm", head: ["32 mm", "36 mm"], crown: ["3 mm", "5 mm"], eyes: null,
+  source: "", checked: "",
+}; // prettier-ignore
+
+/** The rules for ID photos as rows: what an authority asks, and where and when that was read. */
+export function RulesPage() {
+  const kept = usePhotoRules();
+  const keep = useKeepRules();
+  const rules = kept.data?.book.rules ?? [];
+  const version = kept.data?.version ?? 0;
+  const put = (next: PhotoRule[]) => keep.mutate({ rules: next, version });
+  return (
+    <>
+      <TopBar />
+      <main className="space-y-4 px-5 py-3">
+        <div className="flex flex-wrap items-end gap-3">
+          <div className="min-w-0 flex-1">
+            <h1 className="text-2xl font-semibold">Rules for ID photos</h1>
+            <p className="max-w-3xl">
+              <b className="font-semibold">{kept.data?.decides}</b> The rules that ship are made up: put those
+              of your authorities in their place.
+            </p>
+          </div>
+          {version > 0 && (
+            <button
+              type="button"
+              className="plain-button"
+              onClick={() => keep.mutate({ rules: null, version })}
+            >
+              Back to those that ship
+            </button>
+          )}
+          <button type="button" className="strong-button" onClick={() => put([...rules, FRESH])}>
+            Another rule
+          </button>
+        </div>
+        <Coming query={kept} what="The rules" />
+        {keep.error && <Problem message={keep.error.message} />}
+        <ul className="space-y-3">
+          {rules.map((rule, index) => (
+            <RuleRow
+              key={`${version}-${index}`}
+              rule={rule}
+              alone={rules.length === 1}
+              onPut={(next) => put(rules.map((one, at) => (at === index ? next : one)))}
+              onRemove={() => put(rules.filter((_, at) => at !== index))}
+            />
+          ))}
+        </ul>
+      </main>
+    </>
+  );
+}
+
+function RuleRow(props: {
+  rule: PhotoRule;
+  alone: boolean;
+  onPut: (rule: PhotoRule) => void;
+  onRemove: () => void;
+}) {
+  const { rule, onPut } = props;
+  const place = rule.crown ? "crown" : "eyes";
+  const range = (rule[place] ?? ["", ""]) as [string, string];
+  return (
+    <li
+      className="panel grid gap-x-4 gap-y-2 p-3 lg:grid-cols-[1.4fr_repeat(4,minmax(0,1fr))]"
+      aria-label={rule.name}
+    >
+      <Word label="Authority" value={rule.name} most={120} onPut={(name) => onPut({ ...rule, name })} />
+      <Length label="Width" value={rule.width} onPut={(width) => onPut({ ...rule, width })} />
+      <Length label="Height" value={rule.height} onPut={(height) => onPut({ ...rule, height })} />
+      <Range
+        label="Head, chin to crown"
+        value={rule.head as [string, string]}
+        onPut={(head) => onPut({ ...rule, head })}
+      />
+      <div>
+        <Range
+          label={
+            <select
+              className="field !w-auto !py-0"
+              aria-label="Measured to"
+              value={place}
+              onChange={(event) =>
+                onPut(
+                  event.target.value === "crown"
+                    ? { ...rule, crown: ["3 mm", "5 mm"], eyes: null }
+                    : { ...rule, crown: null, eyes: ["25 mm", "30 mm"] },
+                )
+              }
+            >
+              <option value="crown">Crown under the upper edge</option>
+              <option value="eyes">Eyes over the lower edge</option>
+            </select>
+          }
+          name={place}
+          value={range}
+          onPut={(next) => onPut({ ...rule, [place]: next })}
+        />
+      </div>
+      <div className="lg:col-span-3">
+        <Word label="Source" value={rule.source} most={500} onPut={(source) => onPut({ ...rule, source })} />
+      </div>
+      <Word
+        label="Last checked"
+        value={rule.checked}
+        most={40}
+        onPut={(checked) => onPut({ ...rule, checked })}
+      />
+      <div className="flex items-end justify-end">
+        <button
+          type="button"
+          className="min-h-6 underline disabled:opacity-50"
+          disabled={props.alone}
+          title={props.alone ? "One rule has to stay" : undefined}
+          onClick={props.onRemove}
+        >
+          Remove
+        </button>
+      </div>
+    </li>
+  );
+}
+
+/** Words that count when the field is left, or with Enter. */
+function Word(props: { label: string; value: string; most: number; onPut: (text: string) => void }) {
+  const [draft, setDraft] = useState(props.value);
+  const done = () => draft !== props.value && props.onPut(draft);
+  return (
+    <label className="block">
+      {props.label}
+      <input
+        className="field mt-0.5"
+        value={draft}
+        maxLength={props.most}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={done}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") done();
+          if (event.key === "Escape") setDraft(props.value);
+        }}
+      />
+    </label>
+  );
+}
+
+/** A length that is kept when it is meant: not while it is typed. */
+function Length(props: {
+  label: React.ReactNode;
+  ariaLabel?: string;
+  value: string;
+  onPut: (typed: string) => void;
+}) {
+  const { account } = usePreferences();
+  const [read, setRead] = useState<string | null>(null);
+  return (
+    <TypedField
+      label={props.label}
+      {...(props.ariaLabel ? { ariaLabel: props.ariaLabel } : {})}
+      value={read ?? props.value}
+      read={async (text) => {
+        const { typed, ...how } = await readLength(text, account.unit, "edge");
+        return { value: typed, ...how };
+      }}
+      onRead={setRead}
+      onBack={() => setRead(null)}
+      onDone={() => {
+        if (read !== null && read !== props.value) props.onPut(read);
+        setRead(null);
+      }}
+    />
+  );
+}
+
+function Range(props: {
+  label: React.ReactNode;
+  name?: string;
+  value: [string, string];
+  onPut: (range: [string, string]) => void;
+}) {
+  const [low, high] = props.value;
+  const named = props.name ?? "head";
+  return (
+    <fieldset>
+      <legend className="mb-0.5">{props.label}</legend>
+      <div className="flex items-center gap-2">
+        <Length
+          label={<span className="sr-only">Least</span>}
+          ariaLabel={`${named}, at least`}
+          value={low}
+          onPut={(next) => props.onPut([next, high])}
+        />
+        to
+        <Length
+          label={<span className="sr-only">Most</span>}
+          ariaLabel={`${named}, at most`}
+          value={high}
+          onPut={(next) => props.onPut([low, next])}
+        />
+      </div>
+    </fieldset>
+  );
+}

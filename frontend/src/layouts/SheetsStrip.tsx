@@ -1,0 +1,157 @@
+import type { LayoutPage, SheetDrawn } from "../api/types";
+import { useSize } from "../drawing/useSize";
+import { typeset } from "../shell/typeset";
+import { PartOfPrint } from "./PrintSymbol";
+
+const CAPTION = 24;
+const GAP = 14;
+const LEAST = 46;
+
+/** px a mm at which so many sheets stand in a grid without a scroll, where they are not too small for it. */
+function scaleIn(width: number, height: number, sheet: SheetDrawn, columns: number, rows: number): number {
+  const wide = (width - GAP * (columns - 1)) / columns / sheet.width;
+  const high = ((height - GAP * (rows - 1)) / rows - CAPTION) / sheet.height;
+  return Math.max(LEAST / sheet.width, Math.min(wide, high, 160 / sheet.width));
+}
+
+/** All sheets in small, in the order in which they are printed; one of them is looked at. */
+export function SheetsStrip(props: {
+  page: LayoutPage;
+  symbol: (plan: number) => string;
+  looked: number | null;
+  onLook: (sheet: number | null) => void;
+}) {
+  const { page } = props;
+  const { element, width, height } = useSize<HTMLDivElement>();
+  const first = page.sheets[0];
+  const map = page.sheets.length - (page.tiles ? page.tiles.columns.length * page.tiles.rows.length : 0);
+  const inRows = page.tiles ? page.tiles.columns.length : Math.ceil(Math.sqrt(page.sheets.length));
+  const columns = Math.max(1, Math.min(inRows, Math.floor((width + GAP) / (LEAST + GAP))));
+  const rows = Math.ceil((page.sheets.length + (map > 0 ? columns - map : 0)) / columns);
+  return (
+    <div
+      ref={element}
+      className="sheets-strip"
+      role="group"
+      aria-label="The sheets, in the order of printing"
+    >
+      {first && width > 0 && (
+        <div
+          className="grid justify-center"
+          style={{ gap: GAP, gridTemplateColumns: `repeat(${columns}, max-content)` }}
+        >
+          {page.sheets.map((sheet, number) => (
+            <button
+              key={sheet.name}
+              type="button"
+              className="sheet-small"
+              aria-pressed={props.looked === number}
+              aria-label={`Sheet ${sheet.name}${sheet.note ? `, ${spoken(sheet.note)}` : ""}`}
+              // The overview stands in a row of its own, before the tiles.
+              style={number === 0 && map > 0 ? { gridColumn: "1 / -1", justifySelf: "start" } : undefined}
+              onClick={() => props.onLook(props.looked === number ? null : number)}
+            >
+              <SheetInGrid
+                sheet={sheet}
+                symbol={props.symbol}
+                scale={scaleIn(width - 8, height - 8, first, columns, rows)}
+              />
+              <span className="flex justify-between gap-2 leading-6">
+                <b className="figure truncate text-[15px] font-semibold">{typeset(sheet.name)}</b>
+                <span className="text-[13px] whitespace-nowrap opacity-80">{sheet.note}</span>
+              </span>
+            </button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
+
+const spoken = (note: string) => note.replace("→", "at the right").replace("↓", "below");
+
+/** A sheet with its pieces, white where nothing is printed. */
+function SheetInGrid(props: { sheet: SheetDrawn; symbol: (plan: number) => string; scale: number }) {
+  const { sheet, scale } = props;
+  return (
+    <svg
+      width={sheet.width * scale}
+      height={sheet.height * scale}
+      viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+      className="sheet-paper"
+      aria-hidden
+    >
+      {sheet.parts.map((part, index) => (
+        <PartOfPrint
+          key={index}
+          symbol={props.symbol(part.plan)}
+          part={part.part}
+          box={part.box}
+          turn={part.turn}
+          grey={part.grey}
+          light={part.light}
+        />
+      ))}
+    </svg>
+  );
+}
+
+/** One sheet as large as there is room: its pieces, and everything that is printed beside them. */
+export function SheetLarge(props: { page: LayoutPage; number: number; symbol: (plan: number) => string }) {
+  const { element, width, height } = useSize<HTMLDivElement>();
+  const sheet = props.page.sheets[props.number];
+  const { ink } = props.page;
+  if (!sheet) return null;
+  const scale = Math.min((width - 40) / sheet.width, (height - 40) / sheet.height);
+  return (
+    <div ref={element} className="absolute inset-0 grid place-items-center" data-testid="sheet-large">
+      {scale > 0 && (
+        <svg
+          width={sheet.width * scale}
+          height={sheet.height * scale}
+          viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+          className="sheet-paper"
+          role="img"
+          aria-label={`Sheet ${sheet.name} with its marks`}
+        >
+          {sheet.parts.map((part, index) => (
+            <PartOfPrint
+              key={index}
+              symbol={props.symbol(part.plan)}
+              part={part.part}
+              box={part.box}
+              turn={part.turn}
+              grey={part.grey}
+              light={part.light}
+            />
+          ))}
+          {ink?.strokes.map((stroke, index) => (
+            <line
+              key={index}
+              data-kind={stroke.kind}
+              x1={stroke.start[0]}
+              y1={stroke.start[1]}
+              x2={stroke.end[0]}
+              y2={stroke.end[1]}
+              stroke={stroke.colour}
+              strokeWidth={Math.max(stroke.width, 0.8 / scale)}
+            />
+          ))}
+          {ink?.labels.map((label, index) => (
+            <text
+              key={index}
+              x={label.at[0]}
+              y={label.at[1]}
+              fontSize={label.height / 0.7}
+              textLength={label.width || undefined}
+              lengthAdjust="spacingAndGlyphs"
+              fill={label.colour}
+            >
+              {label.text}
+            </text>
+          ))}
+        </svg>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,70 @@
+import { useState } from "react";
+import { LengthField } from "../../fields/LengthField";
+import { NumberField } from "../../fields/NumberField";
+import { CalibrateDialog } from "../../look/CalibrateDialog";
+import { useCalibration } from "../../look/calibration";
+import { useLayoutTyping } from "../useLayoutTyping";
+import { Ways } from "../Ways";
+import { Tick } from "./MarksSheet";
+import { TitleField } from "./WhatSheet";
+import type { OfLife } from "./types";
+
+/** Two points and their real distance, the scale, and how large it is on this very screen. */
+export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boolean) => void }) {
+  const { wish, unit, page } = props;
+  const { change, ...typing } = useLayoutTyping();
+  const { pxPerMm } = useCalibration();
+  const [calibrating, setCalibrating] = useState(false);
+  return (
+    <div className="space-y-3">
+      <TitleField title={wish.title} />
+      <LengthField
+        narrow
+        label="In truth the two points are apart by"
+        value={wish.measure.length}
+        unit={unit}
+        purpose="edge"
+        {...typing}
+        onRead={(length) => change({ "measure.length": length })}
+      />
+      <p className="soft">
+        Put the two rings on something that you can measure: a scale that lies in the picture, a stem, the
+        width of a wheel. The farther apart, the truer.
+      </p>
+      <div className="space-y-1.5">
+        <h3 className="font-semibold">Scale</h3>
+        {page.ways.some((way) => way.id.startsWith("scale")) && (
+          <div className="grid grid-cols-2 gap-1.5">
+            <Ways label="Scale" ways={page.ways.filter((way) => way.id.startsWith("scale"))} />
+          </div>
+        )}
+        <NumberField
+          narrow
+          label={
+            <>
+              Or any <span className="soft">times life size</span>
+            </>
+          }
+          min={0.001}
+          max={1000}
+          step={0.1}
+          inputClass="!w-20"
+          value={wish.scale}
+          {...typing}
+          onRead={(scale) => scale !== null && change({ scale })}
+        />
+      </div>
+      <section className="pad space-y-1 pt-2">
+        <Tick label="As large on this screen as on paper" on={props.truly} onPick={props.onTruly} />
+        <p className="soft">
+          {pxPerMm === null ? "This screen was not measured yet; " : "This screen was measured; "}
+          <button type="button" className="min-h-6 underline" onClick={() => setCalibrating(true)}>
+            hold a card to it
+          </button>
+          .
+        </p>
+      </section>
+      {calibrating && <CalibrateDialog onClose={() => setCalibrating(false)} />}
+    </div>
+  );
+}

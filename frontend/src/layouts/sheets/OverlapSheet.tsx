@@ -1,0 +1,91 @@
+import { LengthField } from "../../fields/LengthField";
+import { Pick } from "../../shell/Pick";
+import { useLayoutStore } from "../layoutStore";
+import { useLayoutTyping } from "../useLayoutTyping";
+import { wayOf, type LayoutSheetProps } from "./types";
+
+const SPREAD = [
+  { value: "full", label: "Full sheets" },
+  { value: "even", label: "All alike" },
+] as const;
+const ORDER = [
+  { value: "rows", label: "Row by row" },
+  { value: "columns", label: "Column by column" },
+] as const;
+
+/** How far one sheet lies over the next, how the whole is spread over them, and where the seams are. */
+export function OverlapSheet({ wish, unit }: LayoutSheetProps) {
+  const change = useLayoutStore((store) => store.change);
+  const { change: typed, ...typing } = useLayoutTyping();
+  const found = wayOf(wish);
+  if (!found) return null;
+  const { way, path } = found;
+  const moved = Number.parseFloat(way.shift_x) !== 0 || Number.parseFloat(way.shift_y) !== 0;
+  return (
+    <div className="space-y-3">
+      <LengthField
+        narrow
+        label="Glued over the next one"
+        value={way.overlap}
+        unit={unit}
+        purpose="edge"
+        {...typing}
+        onRead={(length) => typed({ [`${path}overlap`]: length })}
+      />
+      <Row name="Spread">
+        <Pick
+          label="Spread over the sheets"
+          options={SPREAD}
+          value={way.spread}
+          onPick={(spread) => change({ [`${path}spread`]: spread })}
+        />
+      </Row>
+      <Row name="Printed">
+        <Pick
+          label="Order of printing"
+          options={ORDER}
+          value={way.order}
+          onPick={(order) => change({ [`${path}order`]: order })}
+        />
+      </Row>
+      <LengthField
+        narrow
+        label="Seams moved left"
+        value={way.shift_x}
+        unit={unit}
+        purpose="edge"
+        {...typing}
+        onRead={(length) => typed({ [`${path}shift_x`]: length })}
+      />
+      <LengthField
+        narrow
+        label="Seams moved up"
+        value={way.shift_y}
+        unit={unit}
+        purpose="edge"
+        {...typing}
+        onRead={(length) => typed({ [`${path}shift_y`]: length })}
+      />
+      <button
+        type="button"
+        className="plain-button"
+        disabled={!moved}
+        onClick={() => change({ [`${path}shift_x`]: "0 mm", [`${path}shift_y`]: "0 mm" })}
+      >
+        Seams back to the edge
+      </button>
+      <p className="soft">
+        Or drag a seam in the drawing. Keep zones of the print are shown; a seam through one is told.
+      </p>
+    </div>
+  );
+}
+
+function Row({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div className="flex items-center justify-between gap-3">
+      <span>{name}</span>
+      {children}
+    </div>
+  );
+}

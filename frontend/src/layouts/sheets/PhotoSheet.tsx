@@ -1,0 +1,106 @@
+import type { ReactNode } from "react";
+import { LengthField } from "../../fields/LengthField";
+import { NumberField } from "../../fields/NumberField";
+import { useLayoutStore } from "../layoutStore";
+import { useLayoutTyping } from "../useLayoutTyping";
+import { Ways } from "../Ways";
+import { Tick } from "./MarksSheet";
+import { OutputFields } from "./OutputFields";
+import { PaperFields } from "./PaperSheet";
+import type { OfId } from "./types";
+
+/** So wide, px, and so heavy, kB, forms for an upload often ask. */
+const USUAL = { width: 600, kB: 500 };
+
+/** How many photos lie on a sheet, and the single one for an upload. */
+export function PhotoSheet(props: OfId & { making: ReactNode }) {
+  const { wish, unit, page } = props;
+  const change = useLayoutStore((store) => store.change);
+  const { change: typed, ...typing } = useLayoutTyping();
+  const { upload } = wish;
+  const value = (id: string) => Number(page.figures.find((figure) => figure.id === id)?.value ?? 1);
+  const ratio = (page.frame?.region[3] ?? 1) / (page.frame?.region[2] ?? 1);
+  const picture = props.layout.pictures[0];
+  const turned = wish.plans[0]?.fit.turn === 90 || wish.plans[0]?.fit.turn === 270;
+  const sides = picture ? picture.height_px / picture.width_px : 1;
+  // Height by width of the photo, from the frame that was drawn in shares of the picture.
+  const high = ratio * (turned ? 1 / sides : sides);
+  return (
+    <div className="space-y-3">
+      <PaperFields wish={wish} unit={unit} />
+      <Ways label="How the photos lie" ways={page.ways.filter((way) => way.id.startsWith("turn"))} />
+      <LengthField
+        narrow
+        label="Gap between them"
+        value={wish.gap}
+        unit={unit}
+        purpose="edge"
+        {...typing}
+        onRead={(gap) => typed({ gap })}
+      />
+      <NumberField
+        narrow
+        label={
+          <>
+            How many <span className="soft">empty: all that fit</span>
+          </>
+        }
+        min={1}
+        max={500}
+        step={1}
+        empty="all"
+        inputClass="!w-20"
+        value={wish.copies}
+        {...typing}
+        onRead={(copies) => typed({ copies: copies === null ? null : Math.round(copies) })}
+      />
+      <Tick label="Cut lines to the sheet's rim" on={wish.marks} onPick={(on) => change({ marks: on })} />
+      <Tick
+        label="A single file for an upload"
+        on={upload !== null}
+        onPick={(on) =>
+          change({
+            upload: on
+              ? { width_px: USUAL.width, height_px: Math.round(USUAL.width * high), most_kb: USUAL.kB }
+              : null,
+          })
+        }
+      />
+      {upload && (
+        <div className="part">
+          <NumberField
+            narrow
+            label={`Width, px (height ${value("upload_height_px")})`}
+            min={50}
+            max={10000}
+            step={10}
+            inputClass="!w-20"
+            value={upload.width_px}
+            {...typing}
+            onRead={(width) =>
+              width !== null &&
+              typed({
+                "upload.width_px": Math.round(width),
+                "upload.height_px": Math.round(Math.round(width) * high),
+              })
+            }
+          />
+          <NumberField
+            narrow
+            label="At most, kB"
+            min={5}
+            max={50000}
+            step={10}
+            inputClass="!w-20"
+            value={upload.most_kb}
+            {...typing}
+            onRead={(most) => most !== null && typed({ "upload.most_kb": Math.round(most) })}
+          />
+          <p className="soft">A JPEG in sRGB, the best quality that is light enough.</p>
+        </div>
+      )}
+      <OutputFields wish={wish} />
+      {props.making}
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+import { Link } from "react-router";
+import { typeset } from "../../shell/typeset";
+import { useLayoutStore } from "../layoutStore";
+import { ruleSize } from "../ruleWords";
+import { usePhotoRules } from "../usePhotoRules";
+import { TitleField } from "./WhatSheet";
+import type { OfId } from "./types";
+
+const FACE_EYES = 0.5;
+
+/** Whose rule the photo follows. */
+export function RuleSheet({ wish }: OfId) {
+  const change = useLayoutStore((store) => store.change);
+  const kept = usePhotoRules();
+  const { rule, face } = wish;
+  const rules = kept.data?.book.rules ?? [];
+  const same = (one: object) => JSON.stringify(one) === JSON.stringify(rule);
+  // A rule that measures to the eyes needs them marked: between crown and chin, until somebody puts them right.
+  const eyes = face.eyes ?? [
+    (face.crown[0] + face.chin[0]) / 2,
+    face.crown[1] + (face.chin[1] - face.crown[1]) * FACE_EYES,
+  ];
+  return (
+    <div className="space-y-3">
+      <TitleField title={wish.title} />
+      <div className="space-y-1.5" role="group" aria-label="Rules">
+        {rules.map((one, index) => (
+          <button
+            key={index}
+            type="button"
+            className="choice moves"
+            aria-pressed={same(one)}
+            onClick={() => change({ rule: one, "face.eyes": eyes, upload: null })}
+          >
+            <span className="min-w-0">
+              <b className="block font-semibold [overflow-wrap:anywhere]" dir="auto">
+                {one.name || "untitled"}
+              </b>
+              <span className="soft block">{typeset(ruleSize(one))}</span>
+            </span>
+          </button>
+        ))}
+        {kept.data && !rules.some(same) && (
+          <p className="finding" data-level="note">
+            <b>{rule.name || "This rule"}</b>, {typeset(ruleSize(rule))}: as it was when this photo was begun.
+            It is not, or no longer, among the rules that are kept.
+          </p>
+        )}
+      </div>
+      <p className="soft">
+        Read from: {rule.source || "nothing noted"}; last checked: {rule.checked || "never"}.
+      </p>
+      <p>
+        {kept.data?.decides}{" "}
+        <Link className="font-semibold underline" to="/photo-rules">
+          Edit the rules
+        </Link>
+      </p>
+    </div>
+  );
+}
