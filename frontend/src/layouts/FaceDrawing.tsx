@@ -44,7 +44,7 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
     <>
       <svg width={width} height={height}>
         <PictureOnDesk view={view} picture={picture.id} />
-        <Veil width={width} height={height} box={box} />
+        <Veil view={view} box={box} />
         {ranges.map(([name, range]) => {
           if (!range) return null;
           const [, first] = placed(view, [0, range[0]]);
@@ -58,8 +58,8 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
                 height={Math.max(1, last - first)}
                 className="face-range"
               />
-              <text x={box[0] + box[2] - 6} y={first - 5} textAnchor="end" className="mark-word">
-                {name} here
+              <text x={box[0] - 8} y={(first + last) / 2 + 5} textAnchor="end" className="mark-word">
+                {name}
               </text>
             </g>
           );

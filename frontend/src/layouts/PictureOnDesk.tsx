@@ -1,6 +1,6 @@
 import { useId, type ReactNode } from "react";
 import type { BoxMm } from "../api/types";
-import { corners, ring } from "../drawing/outlines";
+import { corners, leaningBox, ring } from "../drawing/outlines";
 import { turnedImage } from "../drawing/turnedImage";
 import type { PictureView, Share } from "./pictureView";
 
@@ -15,11 +15,11 @@ export function PictureOnDesk({ view, picture }: { view: PictureView; picture: s
   );
 }
 
-/** Everything outside of a box, veiled. */
-export function Veil({ width, height, box }: { width: number; height: number; box: BoxMm }) {
+/** The picture outside of a box, veiled. */
+export function Veil({ view, box }: { view: PictureView; box: BoxMm }) {
   return (
     <path
-      d={ring(corners([0, 0, width, height]), corners(box))}
+      d={ring(leaningBox(view.box, view.angle), corners(box))}
       fillRule="evenodd"
       className="face-veil"
       pointerEvents="none"

@@ -3,15 +3,18 @@ import { useSize } from "../drawing/useSize";
 import { typeset } from "../shell/typeset";
 import { PartOfPrint } from "./PrintSymbol";
 
-const CAPTION = 24;
-const GAP = 14;
+/** Room for a sheet's name, between sheets, and around all of them, px; no sheet is drawn narrower than the last. */
+const CAPTION = 32;
+const GAP = 10;
+const AROUND = 34;
 const LEAST = 46;
+const MOST = 300;
 
 /** px a mm at which so many sheets stand in a grid without a scroll, where they are not too small for it. */
 function scaleIn(width: number, height: number, sheet: SheetDrawn, columns: number, rows: number): number {
-  const wide = (width - GAP * (columns - 1)) / columns / sheet.width;
-  const high = ((height - GAP * (rows - 1)) / rows - CAPTION) / sheet.height;
-  return Math.max(LEAST / sheet.width, Math.min(wide, high, 160 / sheet.width));
+  const wide = ((width - AROUND - GAP * (columns - 1)) / columns - 12) / sheet.width;
+  const high = ((height - AROUND - GAP * (rows - 1)) / rows - CAPTION) / sheet.height;
+  return Math.max(LEAST / sheet.width, Math.min(wide, high, MOST / sheet.width));
 }
 
 /** All sheets in small, in the order in which they are printed; one of them is looked at. */
@@ -54,7 +57,7 @@ export function SheetsStrip(props: {
               <SheetInGrid
                 sheet={sheet}
                 symbol={props.symbol}
-                scale={scaleIn(width - 8, height - 8, first, columns, rows)}
+                scale={scaleIn(width, height, first, columns, rows)}
               />
               <span className="flex justify-between gap-2 leading-6">
                 <b className="figure truncate text-[15px] font-semibold">{typeset(sheet.name)}</b>

@@ -102,9 +102,9 @@ def _leans(wish: IdWish, room: HeadRoom) -> list[LayoutWay]:
     angle = wish.plans[0].fit.angle
     tilt = leaning(wish.face, room.width, room.height)
     wanted = (
-        ("lean-left", "½° to the left", angle - _STEP),
-        ("lean-upright", "By the marks", round(angle - tilt, 1)),
-        ("lean-right", "½° to the right", angle + _STEP),
+        ("lean-left", "½° left", angle - _STEP),
+        ("lean-upright", "Upright by the rings", round(angle - tilt, 1)),
+        ("lean-right", "½° right", angle + _STEP),
     )
     return [
         LayoutWay(

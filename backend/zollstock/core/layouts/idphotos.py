@@ -232,7 +232,7 @@ def _outside(room: HeadRoom, style: LengthStyle) -> Iterator[Finding]:
 
 def _look_it_up(wish: IdWish) -> Finding:
     rule = wish.rule
-    checked = f", read {rule.checked}" if rule.checked else ""
+    checked = f", read {rule.checked}" if rule.checked not in ("", "never") else ", not checked yet"
     source = f" ({rule.source}{checked})" if rule.source else ""
     return Finding(
         id="authority-decides",

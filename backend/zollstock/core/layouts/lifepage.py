@@ -30,7 +30,10 @@ def life_parts(
                 blade("parts", "Parts", "the whole", f"{cut.sheets} tiles", ["sheets_count"], []),
                 *tile_blades(laid, wish, wish.tiles, cut, style, studio),
             ],
-            ways=tile_ways(work, wish.sheet, wish.tiles, wish.by, style, "tiles.", count),
+            ways=[
+                *_scales(wish),
+                *tile_ways(work, wish.sheet, wish.tiles, wish.by, style, "tiles.", count),
+            ],
             tiles=tiles_drawn(cut, "tiles."),
         )
     return Parts(

@@ -3,8 +3,10 @@ import { LengthField } from "../../fields/LengthField";
 import { NumberField } from "../../fields/NumberField";
 import { CalibrateDialog } from "../../look/CalibrateDialog";
 import { useCalibration } from "../../look/calibration";
+import type { Fix } from "../../designs/fix";
+import { typeset } from "../../shell/typeset";
+import { useLayoutStore } from "../layoutStore";
 import { useLayoutTyping } from "../useLayoutTyping";
-import { Ways } from "../Ways";
 import { Tick } from "./MarksSheet";
 import { TitleField } from "./WhatSheet";
 import type { OfLife } from "./types";
@@ -13,6 +15,7 @@ import type { OfLife } from "./types";
 export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boolean) => void }) {
   const { wish, unit, page } = props;
   const { change, ...typing } = useLayoutTyping();
+  const take = useLayoutStore((store) => store.change);
   const { pxPerMm } = useCalibration();
   const [calibrating, setCalibrating] = useState(false);
   return (
@@ -33,11 +36,21 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
       </p>
       <div className="space-y-1.5">
         <h3 className="font-semibold">Scale</h3>
-        {page.ways.some((way) => way.id.startsWith("scale")) && (
-          <div className="grid grid-cols-2 gap-1.5">
-            <Ways label="Scale" ways={page.ways.filter((way) => way.id.startsWith("scale"))} />
-          </div>
-        )}
+        <div className="flex gap-1.5" role="group" aria-label="Scale">
+          {page.ways
+            .filter((way) => way.id.startsWith("scale"))
+            .map((way) => (
+              <button
+                key={way.id}
+                type="button"
+                className="plain-button figure flex-1"
+                aria-pressed={way.taken}
+                onClick={() => take(way.fix as Fix)}
+              >
+                {typeset(way.title)}
+              </button>
+            ))}
+        </div>
         <NumberField
           narrow
           label={

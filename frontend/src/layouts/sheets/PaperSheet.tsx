@@ -30,7 +30,7 @@ export function PaperFields({ wish, unit }: Pick<LayoutSheetProps, "wish" | "uni
         narrow
         label={
           <>
-            White it cannot print <span className="soft">all round</span>
+            White it leaves <span className="soft">all round</span>
           </>
         }
         value={alike ? margins.left : "each its own"}
@@ -79,7 +79,7 @@ export function PaperSheet(props: LayoutSheetProps & { on: number | null; onOn: 
       {page.tiles && (
         <>
           <h3 className="font-semibold">Pick a way</h3>
-          <Ways label="Ways to lay it out" ways={page.ways} />
+          <Ways label="Ways to lay it out" ways={page.ways.filter((way) => !way.id.startsWith("scale"))} />
           {wish.kind === "tiles" && (
             <NumberField
               narrow

@@ -17,8 +17,9 @@ from zollstock.batches.cells import shared_part, size_entry
 from zollstock.batches.models import Batch, BatchPicture, CellEdit
 from zollstock.core.plan import PLAN_FORMAT
 from zollstock.jobs.firstplan import first_plan
+from zollstock.jobs.kinds import LAYOUT, plan_key
 from zollstock.jobs.models import Job
-from zollstock.jobs.revisions import begin_print
+from zollstock.jobs.revisions import begin, begin_print
 from zollstock.jobs.variants import make_variants
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
@@ -29,6 +30,8 @@ from zollstock.sizes.shelf import by_keys, sizes_of
 
 from ...museum import CATALOGUE, CATALOGUE_SET, HALL_SET, JOB, OWN_SIZES, PLANS
 from ...plates import PLATES, Plate, paint
+from ...portraits import STAFF, Sitter, portrait
+from ...workshop import PRINTS, WORKSHOP, layouts
 
 
 class Command(BaseCommand):
@@ -48,6 +51,8 @@ class Command(BaseCommand):
             self._hall(account)
         if not Job.objects.filter(account=account, title=CATALOGUE["title"]).exists():
             self._catalogue(account)
+        if not Job.objects.filter(account=account, title=WORKSHOP["title"]).exists():
+            self._workshop(account)
 
     def _hall(self, account: User) -> None:
         # Whole before it shows: a start that was broken off paints again from the beginning.
@@ -95,6 +100,24 @@ class Command(BaseCommand):
             fit={"mode": "contain", "anchor": [0.5, 0.5], "zoom": 1.0, "auto": False, "angle": 0.0},
         )
 
+    @transaction.atomic
+    def _workshop(self, account: User) -> None:
+        """A mural on tiles, three passes, a weed in life size: each beside the print that it began with."""
+        sitters = {sitter.file: sitter for sitter in STAFF}
+        self.stdout.write(f"  painting {len(sitters)} portraits")
+        job = Job.objects.create(account=account, **WORKSHOP)
+        pictures, plans = {}, {}
+        for position, (file, wanted) in enumerate(PRINTS.items(), 1):
+            if file in sitters:
+                painted = partial(_save_portrait, sitters[file])
+                pictures[file] = self._taken_in(account, file, painted)
+            else:
+                pictures[file] = self._picture(account, file)
+            plan = {"format": PLAN_FORMAT, "picture": pictures[file].plan_part()} | wanted
+            plans[file] = begin_print(job, pictures[file], plan, position).document
+        for position, (file, wish) in enumerate(layouts(plans), len(PRINTS) + 1):
+            begin(job, LAYOUT, wish, {plan_key(0): pictures[file]}, position)
+
     def _picture(self, account: User, file: str) -> Picture:
         known = Picture.objects.filter(account=account, name=file).first()
         if known is not None:
@@ -115,6 +138,10 @@ class Command(BaseCommand):
 
 def _save_plate(plate: Plate, path: Path) -> None:
     _save_jpeg(paint(plate), path)
+
+
+def _save_portrait(sitter: Sitter, path: Path) -> None:
+    _save_jpeg(portrait(sitter), path)
 
 
 def _save_jpeg(image: pyvips.Image, path: Path) -> None:
