@@ -58,6 +58,8 @@ class Picture(LongWork):
     verdict = models.CharField(max_length=8, choices=Verdict, blank=True)
     note = models.CharField(max_length=400, blank=True)
     created = models.DateTimeField(auto_now_add=True)
+    #: When it goes by itself, and everything made of it (`renders.forgetting`); None: it stays.
+    forget_at = models.DateTimeField(null=True, db_index=True)
 
     class Meta:
         constraints = [

@@ -17,6 +17,7 @@ from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import discard, local_path, name_of, store, work_folder
 from zollstock.pixels.write import Written
 
+from .forgetting import forget_due
 from .makers import MAKERS
 from .models import Order, OrderFile, Run
 from .orders import picture_was_read, pictures_ready, send, send_run
@@ -118,6 +119,12 @@ def _deliver(
 def _stored_as(order: Order, file: OrderFile) -> str:
     home = f"renders/{order.id.hex[:2]}/{order.id}"
     return f"{home}/{file.name}" if file.number == 1 else f"{home}/{file.number}-{file.name}"
+
+
+@shared_task
+def forget() -> None:
+    """Pictures whose time is up."""
+    forget_due()
 
 
 @shared_task

@@ -34,6 +34,7 @@ from zollstock.pictures.parcels_api import router as parcels
 from zollstock.proofs.api import router as proofs
 from zollstock.proofs.asking import TooMany
 from zollstock.renders.api import router as renders
+from zollstock.renders.forgetting_api import router as forgetting
 from zollstock.renders.runs_api import router as runs
 from zollstock.sizes.api import router as sizes
 from zollstock.sizes.room_api import router as rooms
@@ -68,6 +69,7 @@ for router in (
     workshops,
     proofs,
     renders,
+    forgetting,
     runs,
     batches,
 ):

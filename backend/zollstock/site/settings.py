@@ -134,6 +134,7 @@ CELERY_BEAT_SCHEDULE |= {
         "task": "zollstock.pictures.tasks.clear_left_behind",
         "schedule": 60.0,
     },
+    "forget pictures": {"task": "zollstock.renders.tasks.forget", "schedule": 300.0},
     "clear old proofs": {"task": "zollstock.proofs.tasks.clear", "schedule": 300.0},
     "clear orphaned files": {
         "task": "zollstock.pictures.tasks.clear_what_belongs_to_nothing",

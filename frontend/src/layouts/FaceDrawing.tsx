@@ -59,7 +59,7 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
                 className="face-range"
               />
               <text x={box[0] - 8} y={(first + last) / 2 + 5} textAnchor="end" className="mark-word">
-                {name}
+                {name} allowed
               </text>
             </g>
           );

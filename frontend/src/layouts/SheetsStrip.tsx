@@ -105,9 +105,13 @@ export function SheetLarge(props: { page: LayoutPage; number: number; symbol: (p
   const sheet = props.page.sheets[props.number];
   const { ink } = props.page;
   if (!sheet) return null;
-  const scale = Math.min((width - 40) / sheet.width, (height - 40) / sheet.height);
+  const scale = Math.min((width - 40) / sheet.width, (height - 8) / sheet.height);
   return (
-    <div ref={element} className="absolute inset-0 grid place-items-center" data-testid="sheet-large">
+    <div
+      ref={element}
+      className="absolute inset-x-0 top-11 bottom-3 grid place-items-center"
+      data-testid="sheet-large"
+    >
       {scale > 0 && (
         <svg
           width={sheet.width * scale}

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { client, must } from "../api/client";
 import type { PictureSheet } from "../api/types";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
@@ -8,6 +8,7 @@ import { Coming } from "../shell/Coming";
 import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import "../sizes/sizes.css";
+import { KeepingFields } from "./KeepingFields";
 import { PictureFactsList } from "./PictureFactsList";
 import { PictureZones } from "./PictureZones";
 
@@ -44,6 +45,7 @@ function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
     190,
     150,
   );
+  const go = useNavigate();
   const first = prints[0];
   const jobs = Map.groupBy(prints, (item) => item.job_title);
   return (
@@ -58,6 +60,7 @@ function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
               This picture in many sizes
             </Link>
           )}
+          <KeepingFields picture={picture.id} name={picture.name} onGone={() => void go("/")} />
         </section>
         <section aria-label="Prints of it" className="space-y-4">
           <h2 className="text-lg font-semibold">

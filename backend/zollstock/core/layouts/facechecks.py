@@ -31,7 +31,7 @@ SHARP = 0.4
 #: Degrees; a head that leans more is seen to.
 MOST_LEAN = 3
 #: The strips beside the head: so far in from the photo's sides, so wide, and so far down the head; shares.
-_STRIP_IN, _STRIP_WIDE, _STRIP_DOWN = Fraction(2, 100), Fraction(9, 100), Fraction(1, 2)
+_STRIP_IN, _STRIP_WIDE, _STRIP_DOWN = Fraction(2, 100), Fraction(6, 100), Fraction(1, 2)
 #: A face is about so wide as a share of its height.
 _FACE_WIDE = Fraction(3, 5)
 
@@ -122,8 +122,9 @@ def _background(wish: IdWish, room: HeadRoom, light: LightnessMap | None) -> Ite
     whole = sum(means) / len(means)
     yield _judged("background", "Background light", whole >= LIGHT,
                   f"L* {whole:.0f} beside the head; {LIGHT} and more count as light")  # fmt: skip
-    spread = max(light.within(area)[1] for area in strips)
-    apart = max(max(means) - min(means), spread)
+    # Beside the head a strand of hair may lie in a cell: a pattern is looked for above it.
+    pattern = min(light.within(strips.left_above)[1], light.within(strips.right_above)[1])
+    apart = max(max(means) - min(means), pattern)
     yield _judged("even", "Background even", apart <= UNEVEN,
                   f"Its parts are up to {apart:.0f} L* apart; {UNEVEN} are hardly seen")  # fmt: skip
     fall = max(means[0] - means[1], means[2] - means[3])
