@@ -1,5 +1,11 @@
-import type { Silhouette as Print } from "../api/types";
+import type { Drawing } from "../api/types";
 import { SheetInSmall } from "./SheetInSmall";
+
+/** A design that is drawn in small. */
+interface Print {
+  picture_id: string;
+  drawing: Drawing;
+}
 
 /** Pixels on screen for a millimetre, so that the largest of the prints has its room. */
 export function commonScale(prints: Print[], width: number, height: number): number {

@@ -11,7 +11,6 @@ import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
 import { day } from "./JobsPage";
-import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { isOver, useArrivalStore, type Arriving } from "./arrivalStore";
 import { changeJob, removeJob, removeLayout, removePrint, useJob, useJobChange } from "./useJobs";
@@ -169,13 +168,7 @@ function Layouts({ layouts }: { layouts: LayoutSlip[] }) {
         {layouts.map((layout) => (
           <li key={layout.id} className="group">
             <Link to={`/layouts/${layout.id}`} className="block min-w-24 rounded">
-              <SheetInSmall
-                drawing={layout.drawing}
-                proof={`/api/pictures/${layout.picture_id}/small.jpg`}
-                room={SLIP}
-                scale={scaleFor([layout.drawing], SLIP)}
-                loss={false}
-              />
+              <Silhouette print={layout} scale={commonScale([layout], 120, 90)} />
               <span className="mt-1 block max-w-60 truncate font-medium group-hover:underline" dir="auto">
                 {layout.title || "untitled"}
               </span>
@@ -190,8 +183,6 @@ function Layouts({ layouts }: { layouts: LayoutSlip[] }) {
     </section>
   );
 }
-
-const SLIP = [120, 90] as const;
 
 /** The batches that were made of this job's pictures. */
 function Batches({ job }: { job: number }) {

@@ -12,6 +12,7 @@ import { Rule } from "../designs/Rule";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
 import { TopBar } from "../frame/TopBar";
 import { ASSUMED, useCalibration } from "../look/calibration";
+import { KeepingFields } from "../pictures/KeepingFields";
 import { usePreferences } from "../session/useSession";
 import { KeysDialog } from "../shell/KeysDialog";
 import { Problem } from "../shell/Problem";
@@ -256,6 +257,8 @@ function Worksheet(props: {
 }) {
   const { layout, wish, page, step, unit, making } = props;
   const change = useLayoutStore((store) => store.change);
+  const go = useNavigate();
+  const picture = layout.pictures[0];
   const blade = page.blades.find((one) => one.step === step);
   const figures = new Map(page.figures.map((figure) => [figure.id, figure]));
   const pad = (blade?.figures ?? []).flatMap((id) => figures.get(id) ?? []);
@@ -277,6 +280,13 @@ function Worksheet(props: {
         <MeasureSheet {...{ wish, layout, page, unit }} truly={props.truly} onTruly={props.onTruly} />
       )}
       {wish.kind === "life" && step === "parts" && <PartsSheet {...{ wish, layout, page, unit }} />}
+      {wish.kind === "id" && step === "checks" && picture && (
+        <KeepingFields
+          picture={picture.id}
+          name={picture.name}
+          onGone={() => void go(`/jobs/${layout.job}`)}
+        />
+      )}
       {step === "sheets" && <PaperSheet {...{ wish, layout, page, unit }} on={props.on} onOn={props.onOn} />}
       {step === "overlap" && <OverlapSheet {...{ wish, layout, page, unit }} />}
       {wish.kind !== "id" && step === "marks" && <MarksSheet {...{ wish, layout, page, unit, making }} />}

@@ -27,8 +27,8 @@ function List({ label, checks }: { label: string; checks: PhotoCheck[] }) {
         <li key={check.id} className="check" data-state={check.state} data-check={check.id}>
           <span className="check-word">{WORDS[check.state]}</span>
           <span>
-            <b className="font-semibold">{check.label}</b>{" "}
-            <span className="soft block">{typeset(check.text)}</span>
+            <b className="font-semibold">{check.label}.</b>{" "}
+            <span className="soft">{typeset(check.text)}</span>
           </span>
         </li>
       ))}
