@@ -109,10 +109,10 @@ def test_no_way_of_the_sheets_needs_fewer(width: Fraction, height: Fraction, ove
 
 @given(
     st.integers(900, 12_000), st.integers(900, 12_000), st.floats(30, 400), st.integers(0, 30),
-    st.sampled_from(["full", "even"]), st.integers(0, 90),
+    st.sampled_from(["full", "even"]), st.integers(0, 90), st.integers(0, 4000),
 )  # fmt: skip
 def test_every_pixel_of_the_file_lies_on_a_sheet(
-    width: int, height: int, ppi: float, overlap: int, spread: str, margin: int
+    width: int, height: int, ppi: float, overlap: int, spread: str, margin: int, shift: int
 ) -> None:
     """Joined at their places the tiles are the file: no column and no row is missing or beyond it."""
     plan = {
@@ -121,7 +121,8 @@ def test_every_pixel_of_the_file_lies_on_a_sheet(
     }
     margins = dict.fromkeys(("left", "top", "right", "bottom"), f"{margin / 10} mm")
     sheet = {"width": "210 mm", "height": "297 mm", "margins": margins}
-    laid = lay(tiles(plan, overlap=f"{overlap} mm", spread=spread, sheet=sheet))
+    moved = {"shift_x": f"{shift / 10} mm", "shift_y": f"{shift / 7:.1f} mm"}
+    laid = lay(tiles(plan, overlap=f"{overlap} mm", spread=spread, sheet=sheet, **moved))
     work, columns, rows = laid.works[0], set(), set()
     for made in laid.sheets:
         shown, lies = made.excerpts[0].shown, made.pixels(made.excerpts[0])

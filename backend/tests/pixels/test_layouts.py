@@ -272,3 +272,122 @@ def test_two_points_lie_on_the_page_as_far_apart_as_in_truth(tmp_path: Path) -> 
     # What a part is called is no way out of its folder.
     render_layout(wanted, [picture], tmp_path / "sheets")
     assert [path.name for path in (tmp_path / "sheets").iterdir()] == ["pressed-weed-up.tif"]
+
+
+def the_overview(folder: Path, source: Path, **changes: object) -> tuple[numpy.ndarray, Sheets]:
+    wanted = wish(plan={"output": {"format": "png"}}, overview=True, **changes)
+    render_layout(wanted, [source], folder / "sheets")
+    return pixels(folder / "sheets" / "mill-gears-overview.png"), reckon_layout(wanted)
+
+
+def test_the_overview_shows_the_whole_in_small_and_light(tmp_path: Path, source: Path) -> None:
+    seen, made = the_overview(tmp_path, source, marks=False)
+    piece = made.sheets[0].pieces[0]
+    x, y, w, h = piece.pixels
+    own = own_file(tmp_path, wish().plans[0], source).astype(float)
+    times = own.shape[1] // w
+    assert times > 1 and (w, h) == (own.shape[1] // times, own.shape[0] // times)
+    small = own[: h * times, : w * times].reshape(h, times, w, times, 3).mean((1, 3))
+    light = small * 0.5 + 255 * 0.5
+    shown = seen[y : y + h, x : x + w].astype(float)
+    off = numpy.abs(shown - light)
+    # Where neither a seam nor a number is printed over it, it is half way to white.
+    assert numpy.median(off) <= 1 and (off.max(2) > 3).mean() < 0.35
+    assert (shown.min(2) < 40).any()  # the seams
+
+
+def test_to_trace_from_there_is_no_colour_and_black_is_grey(tmp_path: Path) -> None:
+    patches = [(0, 0, 0), (255, 255, 255), (255, 0, 0), (0, 255, 0), (0, 0, 255)]
+    blocks = [pyvips.Image.black(200, 400, bands=3).linear(1, list(patch)) for patch in patches]
+    image = pyvips.Image.arrayjoin(blocks, across=5).cast("uchar").copy(interpretation="srgb")
+    picture = save(image, tmp_path / "patches.png")
+    plan = {"picture": {"width_px": 1000, "height_px": 400}, "target": {"width": "15 cm", "height": "6 cm"},
+            "output": {"format": "png"}}  # fmt: skip
+    wanted = tiles(plan, marks=False, tracing={"grey": True, "light": 0.4})
+    render_layout(wanted, [picture], tmp_path / "sheets")
+    piece = reckon_layout(wanted).sheets[0].pieces[0]
+    x, y, w, h = piece.pixels
+    seen = pixels(tmp_path / "sheets" / "mill-gears-a1.png")[y : y + h, x : x + w]
+    assert (seen[..., 0] == seen[..., 1]).all() and (seen[..., 1] == seen[..., 2]).all()
+    middles = [int(seen[h // 2, round(w * (n + 0.5) / 5), 0]) for n in range(5)]
+    lightness = [0, 255, 0.2126 * 255, 0.7152 * 255, 0.0722 * 255]
+    assert middles == pytest.approx([0.6 * value + 0.4 * 255 for value in lightness], abs=1)
+
+
+def test_only_lightened_the_colours_stay(tmp_path: Path, source: Path) -> None:
+    wanted = wish(
+        plan={"output": {"format": "png"}}, marks=False, tracing={"grey": False, "light": 0.5}
+    )
+    render_layout(wanted, [source], tmp_path / "sheets")
+    made = reckon_layout(wanted)
+    pages = {
+        sheet.name: pixels(tmp_path / "sheets" / f"mill-gears-{sheet.name.lower()}.png")
+        for sheet in made.sheets
+    }
+    own = own_file(tmp_path, wish().plans[0], source).astype(float)
+    whole = joined(made, pages, own.shape, "uint8").astype(float)
+    assert numpy.abs(whole - (own + 255) / 2).max() <= 1
+
+
+def test_made_for_a_driver_the_bar_is_printed_100_mm_long(tmp_path: Path, source: Path) -> None:
+    """On the page it measures 100 ÷ 0.96 mm; the driver makes 96 % of it."""
+    wanted = wish(
+        printed={"bar": "96 mm", "correct": True}, sheet={"width": "210 mm", "height": "297 mm"}
+    )
+    out = tmp_path / "tiles.pdf"
+    render_layout(wanted, [source], out)
+    sheet = reckon_layout(wanted).sheets[0]
+    bar = next(line for line in sheet.lines if line.kind == "scale")
+    dark = numpy.flatnonzero(strip(out, 1, bar.start[1]) < 100)
+    run = max(numpy.split(dark, numpy.flatnonzero(numpy.diff(dark) > 1) + 1), key=len)
+    assert len(run) / FINE * 25.4 * 0.96 == pytest.approx(100, abs=0.1)
+
+
+@pytest.fixture(scope="module")
+def noisy(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    folder = tmp_path_factory.mktemp("faces")
+    return save(noise(900, 1200), folder / "face.png")
+
+
+def upload_of(folder: Path, picture: Path, most_kb: int) -> Path:
+    wanted = passes(
+        {"picture": {"width_px": 900, "height_px": 1200}, "output": {"format": "png"}},
+        upload={"width_px": 350, "height_px": 450, "most_kb": most_kb},
+    )
+    render_layout(wanted, [picture], folder / "out")
+    (found,) = (folder / "out").glob("*.jpg")
+    return found
+
+
+def test_the_single_photo_has_its_px_and_is_light_enough(tmp_path: Path, noisy: Path) -> None:
+    light, heavy = (tmp_path / name for name in ("light", "heavy"))
+    light.mkdir()
+    heavy.mkdir()
+    small, large = upload_of(light, noisy, 60), upload_of(heavy, noisy, 500)
+    assert small.name == "keeper-s-pass-upload.jpg"
+    for made in (small, large):
+        assert pixels(made).shape == (450, 350, 3)
+    assert 54_000 < small.stat().st_size <= 60_000 and large.stat().st_size <= 500_000
+    assert small.stat().st_size < large.stat().st_size
+    said = subprocess.run(
+        ["exiftool", "-j", "-ICC_Profile:ProfileDescription", large],
+        check=True,
+        capture_output=True,
+    ).stdout
+    assert "sRGB" in json.loads(said)[0]["ProfileDescription"]
+
+
+def test_a_photo_that_cannot_be_light_enough_is_refused_in_words(
+    tmp_path: Path, noisy: Path
+) -> None:
+    with pytest.raises(RenderError, match="heavier than 5 kB"):
+        upload_of(tmp_path, noisy, 5)
+    assert list(tmp_path.iterdir()) == []
+
+
+def test_a_photo_of_few_pixels_is_made_too(tmp_path: Path, noisy: Path) -> None:
+    """99 × 128 px: less than a tile of the file that it is cut from."""
+    wanted = passes(
+        {"picture": {"width_px": 900, "height_px": 1200}, "pixels": {"mode": "fixed", "ppi": 72}}
+    )
+    assert render_layout(wanted, [noisy], tmp_path / "passes.pdf") == 1

@@ -44,7 +44,7 @@ class RuleBook(Part):
             for path, text in rule.problems()
         ]
         if found:
-            raise PydanticCustomError("rules", "{text}", {"problems": found, "text": found[0][1]})
+            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
         return self
 
 

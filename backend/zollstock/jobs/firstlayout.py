@@ -29,7 +29,7 @@ _GAP = {"in": "1/8 in", "cm": "0.2 cm", "mm": "2 mm"}
 _REAL = {"in": "4 in", "cm": "10 cm", "mm": "100 mm"}
 #: Where a face is in most portraits, until somebody marks it.
 _FACE = {"crown": [0.5, 0.25], "chin": [0.5, 0.62], "eyes": [0.5, 0.44]}
-_NOT_HERE = ("target", "edge", "marks")
+_NOT_HERE = ("target", "edge", "marks", "pixels")
 
 
 def first_layout(
@@ -37,7 +37,7 @@ def first_layout(
 ) -> Document:
     """A wish of that kind for a picture, with the plan of a print where it begins with one.
 
-    Where the kind decides the size, the print's own size and edge stay behind; its turn, colours and file come along.
+    Where the kind decides the size, the print's own size, edge and ppi stay behind; its turn, colours and file come along.
     """
     begun = plan or first_plan(picture, unit)
     if kind == "tiles":

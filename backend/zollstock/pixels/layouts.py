@@ -32,6 +32,8 @@ from .write import Progress, Written, never_back, part_of, write
 
 #: Of the way to the sheets so much is making the plans' own files, per cent; the rest writing.
 _MAKING = 50
+#: px of a side of the tiles that an unpacked file is read by.
+_TILE = 512
 
 
 def render_layout(
@@ -138,8 +140,10 @@ def _unpack(work: Work, picture: Path, to: Path, progress: Progress) -> None:
     if not progress(50):
         raise Cancelled
     try:
+        # A tile that is much larger than the picture would not be read again.
+        tiled = min(image.width, image.height) >= _TILE
         image.tiffsave(
-            str(to), tile=True, tile_width=512, tile_height=512, bigtiff=True, keep="icc"
+            str(to), tile=tiled, tile_width=_TILE, tile_height=_TILE, bigtiff=True, keep="icc"
         )
     except pyvips.Error:
         raise RenderError(

@@ -88,7 +88,7 @@ def laid_tiles(
         ],
         findings=[
             *stops(work, style),
-            *zones_on_seams(work, cut.across, cut.down, holder),
+            *zones_on_seams(work, cut, way.cuts(wish.sheet, work.boxes.document, wish.by), holder),
             *_without_marks(wish, cut.paper, style),
             *driver_findings(wish),
         ],

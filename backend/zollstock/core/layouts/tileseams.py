@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from math import ceil, floor
 from typing import Any
 
 from ..box import ZERO
@@ -14,6 +15,7 @@ from ..work import Work
 from ..zonefindings import called
 from ..zones import rooms
 from .split import Split
+from .tileway import Cut
 
 Pieces = list[tuple[Fraction, Fraction]]
 
@@ -32,11 +34,15 @@ def tile_name(row: int, column: int) -> str:
     return f"{letters}{column + 1}"
 
 
-def zones_on_seams(work: Work, across: Split, down: Split, holder: str = "") -> Iterator[Finding]:
-    """A finding for every seam that meets a zone; its fix moves the seams off all zones, where that can be."""
-    columns, rows = list(across.pieces()), list(down.pieces())
-    held = list(rooms(work, work.boxes.document))
-    document = work.boxes.document
+def zones_on_seams(
+    work: Work, here: Cut, allowed: list[Cut], holder: str = ""
+) -> Iterator[Finding]:
+    """A finding for every seam that meets a zone; its fix moves the seams off all zones, where that can be.
+
+    `allowed` are the document's cuts in each turn of the sheets that may be taken, `holder` the path to their way.
+    """
+    columns, rows = list(here.across.pieces()), list(here.down.pieces())
+    held, document = list(rooms(work, work.boxes.document)), work.boxes.document
     spans_across = [(room.left, document.w - room.right) for room in held]
     spans_down = [(room.top, document.h - room.bottom) for room in held]
     fix: dict[str, Any] | None = None
@@ -50,7 +56,7 @@ def zones_on_seams(work: Work, across: Split, down: Split, holder: str = "") -> 
             for number in _seams_met(rows, y, bottom)
         ]
         if met and fix is None:
-            fix = _moved(across, down, spans_across, spans_down, holder)
+            fix = _off_all(allowed, spans_across, spans_down, holder)
         for one, other in met:
             yield Finding(
                 id="zone-on-seam",
@@ -62,15 +68,22 @@ def zones_on_seams(work: Work, across: Split, down: Split, holder: str = "") -> 
             )
 
 
-def _moved(
-    across: Split, down: Split, spans_across: Pieces, spans_down: Pieces, holder: str
+def _off_all(
+    allowed: list[Cut], spans_across: Pieces, spans_down: Pieces, holder: str
 ) -> dict[str, Any]:
-    """The change that takes the seams off all zones; empty where none does."""
-    x, y = clear_shift(across, spans_across), clear_shift(down, spans_down)
-    if x is None or y is None:
+    """The change with the fewest sheets that takes the seams off all zones; empty where none does."""
+    found = []
+    for cut in allowed:
+        x, y = clear_shift(cut.across, spans_across), clear_shift(cut.down, spans_down)
+        if x is not None and y is not None:
+            across, down = replace(cut.across, shift=x), replace(cut.down, shift=y)
+            found.append((across.count * down.count, cut.turn, x, y))
+    if not found:
         return {}
-    shifts = (("shift_x", x), ("shift_y", y))
-    return {f"{holder}{name}": typed_length(shift, "mm") for name, shift in shifts}
+    _, turn, x, y = min(found)
+    shifts = {"shift_x": typed_length(x, "mm"), "shift_y": typed_length(y, "mm")}
+    # With moved seams the other turn may need fewer sheets, but its seams are elsewhere.
+    return {f"{holder}{name}": value for name, value in ({"turn": turn} | shifts).items()}
 
 
 def clear_shift(split: Split, spans: Pieces) -> Fraction | None:
@@ -82,7 +95,8 @@ def clear_shift(split: Split, spans: Pieces) -> Fraction | None:
     candidates = {split.shift, ZERO}
     for begin, end in spans:
         # A seam that ends where a span begins, or begins where it ends.
-        candidates |= {(split.overlap - begin) % period, -end % period}
+        for exact in ((split.overlap - begin) % period, -end % period):
+            candidates |= {rounded for step in _STEPS for rounded in _on(exact, step)}
     found = []
     for shift in candidates:
         moved = replace(split, shift=shift)
@@ -90,6 +104,14 @@ def clear_shift(split: Split, spans: Pieces) -> Fraction | None:
         if not any(any(_seams_met(pieces, begin, end)) for begin, end in spans):
             found.append((moved.count, abs(moved.moved), shift))
     return min(found)[2] if found else None
+
+
+#: A shift is typed to a tenth of a millimetre, or as finely as lengths are typed at all.
+_STEPS = (10, 10_000)
+
+
+def _on(exact: Fraction, steps: int) -> tuple[Fraction, Fraction]:
+    return Fraction(floor(exact * steps), steps), Fraction(ceil(exact * steps), steps)
 
 
 def _holding(pieces: Pieces, at: Fraction) -> int:

@@ -79,7 +79,8 @@ def _saving(work: Work, here: Cut, style: LengthStyle) -> Iterator[LayoutWay]:
             id=f"save-{name}",
             title=f"Save a {name}: {style.length(off)} less {side}",
             text=f"{style.size(width, height)}, {_sheets(rest)}",
-            fix=_target(width, height, style),
+            # Of the other turn it might take fewer still, but then this is not what was said.
+            fix=_target(width, height, style) | {"turn": here.turn},
             taken=False,
         )
 
