@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { PhotoRule } from "../api/types";
 import { TypedField } from "../fields/TypedField";
 import { TopBar } from "../frame/TopBar";
@@ -163,21 +163,26 @@ function Length(props: {
   onPut: (typed: string) => void;
 }) {
   const { account } = usePreferences();
-  const [read, setRead] = useState<string | null>(null);
+  // What was read is meant when the field is left: nothing is kept while it is typed.
+  const read = useRef<string | null>(null);
   return (
     <TypedField
       label={props.label}
       {...(props.ariaLabel ? { ariaLabel: props.ariaLabel } : {})}
-      value={read ?? props.value}
+      value={props.value}
       read={async (text) => {
         const { typed, ...how } = await readLength(text, account.unit, "edge");
         return { value: typed, ...how };
       }}
-      onRead={setRead}
-      onBack={() => setRead(null)}
+      onRead={(typed) => {
+        read.current = typed;
+      }}
+      onBack={() => {
+        read.current = null;
+      }}
       onDone={() => {
-        if (read !== null && read !== props.value) props.onPut(read);
-        setRead(null);
+        if (read.current !== null && read.current !== props.value) props.onPut(read.current);
+        read.current = null;
       }}
     />
   );

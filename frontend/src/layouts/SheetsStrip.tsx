@@ -61,7 +61,7 @@ export function SheetsStrip(props: {
               />
               <span className="flex justify-between gap-2 leading-6">
                 <b className="figure truncate text-[15px] font-semibold">{typeset(sheet.name)}</b>
-                <span className="text-[13px] whitespace-nowrap opacity-80">{sheet.note}</span>
+                <span className="text-[13px] whitespace-nowrap">{sheet.note}</span>
               </span>
             </button>
           ))}

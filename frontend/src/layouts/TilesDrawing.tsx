@@ -6,7 +6,8 @@ import { typeset } from "../shell/typeset";
 import { useDesignDrag } from "../designs/useDesignDrag";
 import { useLayoutStore } from "./layoutStore";
 import { PartOfPrint } from "./PrintSymbol";
-import { asLength, seamsOf, shifted, tileName } from "./seams";
+import { asLength, movedBy, seamsOf, shifted, tileName } from "./seams";
+import { wayOf } from "./sheets/types";
 
 const MARGIN = { left: 84, top: 46, right: 22, bottom: 46 };
 /** A seam is taken within so many px of its middle. */
@@ -55,6 +56,11 @@ function Whole(props: {
   const document: BoxMm = drawing?.boxes.document ?? [0, 0, 1, 1];
   const view = viewOf(document, props.width, props.height);
   const whole = onScreen(document, view);
+  const way = wayOf(wish)?.way;
+  const moved = (): TilesDrawn["moved"] => [
+    movedBy(way?.shift_x ?? "", tiles.period[0]) ?? tiles.moved[0],
+    movedBy(way?.shift_y ?? "", tiles.period[1]) ?? tiles.moved[1],
+  ];
   const put = (
     axes: Taken["axes"],
     from: TilesDrawn["moved"],
@@ -75,7 +81,7 @@ function Whole(props: {
     begin: (event, axes: Taken["axes"]): Taken => ({
       x: event.clientX,
       y: event.clientY,
-      moved: tiles.moved,
+      moved: moved(),
       axes,
     }),
     move: (taken, event) =>
@@ -100,7 +106,7 @@ function Whole(props: {
     ] as [number, number] | undefined;
     if (!by) return;
     event.preventDefault();
-    put([by[0] ? "x" : "y"], tiles.moved, by, false);
+    put([by[0] ? "x" : "y"], moved(), by, false);
     settle();
   };
   const across = onScreen([0, 0, document[2], 0], view);
@@ -175,6 +181,24 @@ function Whole(props: {
               </g>
             );
           })}
+          {/* Where two seams cross, both are taken. */}
+          {columns.flatMap(([left, right], column) =>
+            rows.map(([top, bottom], row) => {
+              const [x, y] = onScreen([(left + right) / 2, (top + bottom) / 2, 0, 0], view);
+              return (
+                <rect
+                  key={`${column} ${row}`}
+                  x={x - REACH}
+                  y={y - REACH}
+                  width={REACH * 2}
+                  height={REACH * 2}
+                  fill="transparent"
+                  className="cursor-move"
+                  {...drag(["x", "y"])}
+                />
+              );
+            }),
+          )}
         </g>
       )}
       <g pointerEvents="none">

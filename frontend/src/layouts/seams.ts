@@ -11,6 +11,13 @@ export function shifted(moved: number, by: number, period: number): number {
   return Math.round(held * STEP) / STEP;
 }
 
+/** How far seams are moved by the document in hand, mm: answers come later than keys. Null where it was typed in another
+ * unit. */
+export function movedBy(shift: string, period: number): number | null {
+  const typed = /^([\d.]+) mm$/.exec(shift);
+  return typed ? Number(typed[1]) % period : null;
+}
+
 export const asLength = (mm: number) => `${mm} mm`;
 
 /** Where the seams lie: each from where a tile begins to where the one before it ends, mm. */

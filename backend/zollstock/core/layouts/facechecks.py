@@ -41,7 +41,7 @@ YOURSELF = (
     (
         "hat",
         "Hat and hair",
-        "No hat; nothing over the eyes. Many rules except what faith asks for.",
+        "No hat; nothing over the eyes. Many rules allow what faith asks for.",
     ),
     ("recency", "Recency", "Taken within the time that the authority names; often six months."),
 )
