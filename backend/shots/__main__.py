@@ -17,8 +17,6 @@ BENCH = (
     ("bench-fit", SLUICE, "fit", "cm", "Paper"),
     ("bench-edge", KEEPER, "edge", "cm", "Paper"),
     ("bench-distance", STARS, "distance", "cm", "Paper"),
-    ("bench-handover", FOG, "handover", "in", "Paper"),
-    ("bench-pixels", SLUICE, "pixels", "cm", "Booth"),
     ("bench-canvas", WALL, "edge", "cm", "Paper"),
 )
 
@@ -49,15 +47,13 @@ def main(address: str, name: str, password: str) -> None:
             page.goto(f"{prints[number]}/{step}")
             page.get_by_test_id("drawing").wait_for()
             settle(page, unit, light)
-            if step == "handover" and not page.locator("[data-order=done]").count():
-                page.get_by_role("button", name="Make the file").first.click()
-                page.locator("[data-order=done]").first.wait_for(timeout=60_000)
             if step == "distance":
                 page.locator(".seen-plot").scroll_into_view_if_needed()
             keep(page, file)
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
         seen(page, f"{prints[SLUICE]}")
+        sheets(page)
         settle(page, "cm", "Paper")
         page.set_viewport_size({"width": 390, "height": 844})
         page.goto(f"{prints[SLUICE]}/distance")
@@ -115,8 +111,23 @@ def proof(page: Page, print_: str) -> None:
     page.get_by_text("undone").wait_for()
 
 
+def sheets(page: Page) -> None:
+    """Tiles, a pass and life size, of the museum's workshop."""
+    for file, layout, blade in (
+        ("sheets-tiles", "Mill gears, to trace on the wall", "sheets"),
+        ("sheets-pass", "Staff pass, Ilse Varn", "checks"),
+        ("sheets-life", "Pressed seaweed, life size", "parts"),
+    ):
+        page.goto("/")
+        page.get_by_role("link", name="Tide Mill Museum, workshop").click()
+        page.get_by_role("link", name=layout).click()
+        page.locator(f"[data-step={blade}]").click()
+        page.locator(".sheet-small").first.wait_for()
+        keep(page, file)
+
+
 def seen(page: Page, print_: str) -> None:
-    """A picture pixel by pixel, how big another can be printed, cameras, two prints from there."""
+    """A picture pixel by pixel, how big another can be printed, two prints from there."""
     page.goto(f"{print_}/look")
     settle(page, "cm", "Paper")
     page.get_by_role("button", name="3 sharpest part").click()
@@ -129,9 +140,6 @@ def seen(page: Page, print_: str) -> None:
     page.keyboard.press("Enter")
     page.get_by_test_id("reverse").wait_for()
     keep(page, "how-big")
-    page.get_by_role("link", name="clean; the whole table").click()
-    page.get_by_label("Name of Plover, 12 MP").wait_for()
-    keep(page, "cameras")
     page.evaluate("localStorage.setItem('zollstock.px-per-mm', '4.2')")
     page.goto(f"{print_}/look?as=there")
     page.get_by_label("Beside it").select_option(label="The sluice at dusk, 30 × 20 cm")
