@@ -219,7 +219,9 @@ def test_a_pass_is_marked_checked_and_made(begin, tmp_path) -> None:
     expect(blade(page, "face")).not_to_have_text(before or "")
     crown.focus()
     page.keyboard.press("Shift+ArrowRight")
-    expect(page.get_by_text(re.compile(r"chin to crown (?!0\.0)[0-9.]+° off upright"))).to_be_visible()
+    expect(
+        page.get_by_text(re.compile(r"chin to crown (?!0\.0)[0-9.]+° off upright"))
+    ).to_be_visible()
     page.get_by_role("button", name="Upright by the rings").click()
     expect(page.get_by_text(re.compile("chin to crown 0.0° off upright"))).to_be_visible()
     blade(page, "checks").click()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from datetime import date, datetime
+from functools import lru_cache
 from typing import Annotated, Any
 from uuid import UUID
 
@@ -133,19 +134,26 @@ def _slip(job: Job) -> JobSlip:
 
 
 def layout_slip(held: Design) -> LayoutSlip:
-    wish = parse_layout(held.document)
-    laid = lay(wish)
-    work = laid.works[0]
-    style = style_for(lengths_of(wish.plans[0]))
-    trim, count = work.boxes.trim, len(laid.sheets)
+    drawing, text = _laid_out(json.dumps(held.document, sort_keys=True))
     return LayoutSlip(
         id=held.id,
         kind=held.document["kind"],
-        title=wish.title,
+        title=held.title,
         picture_id=held.by_key()[plan_key(0)].id,
-        drawing=trimmed_drawing(work),
-        text=f"{style.size(trim.w, trim.h)}, {count} sheet{'s' if count != 1 else ''}",
+        drawing=drawing,
+        text=text,
     )
+
+
+@lru_cache(maxsize=2048)
+def _laid_out(document: str) -> tuple[Drawing, str]:
+    """A layout's first print in small, and its size on so many sheets: lists of jobs ask for them again and again."""
+    wish = parse_layout(json.loads(document))
+    laid = lay(wish)
+    work, count = laid.works[0], len(laid.sheets)
+    style = style_for(lengths_of(wish.plans[0]))
+    size = style.size(work.boxes.trim.w, work.boxes.trim.h)
+    return trimmed_drawing(work), f"{size}, {count} sheet{'s' if count != 1 else ''}"
 
 
 def silhouette(held: Design) -> Silhouette:

@@ -3296,6 +3296,11 @@ export interface components {
                 number
             ];
             /**
+             * Ratio
+             * @description Height of the photo by its width.
+             */
+            ratio: number;
+            /**
              * Leans
              * @description How far the line from crown to chin leans, degrees clockwise.
              */

@@ -19,7 +19,7 @@ export function RulesPage() {
   const keep = useKeepRules();
   const rules = kept.data?.book.rules ?? [];
   const version = kept.data?.version ?? 0;
-  const put = (next: PhotoRule[]) => keep.mutate({ rules: next, version });
+  const put = (next: PhotoRule[]) => keep.mutate(next);
   return (
     <>
       <TopBar />
@@ -33,11 +33,7 @@ export function RulesPage() {
             </p>
           </div>
           {version > 0 && (
-            <button
-              type="button"
-              className="plain-button"
-              onClick={() => keep.mutate({ rules: null, version })}
-            >
+            <button type="button" className="plain-button" onClick={() => keep.mutate(null)}>
               Back to those that ship
             </button>
           )}
@@ -50,7 +46,7 @@ export function RulesPage() {
         <ul className="space-y-3">
           {rules.map((rule, index) => (
             <RuleRow
-              key={`${version}-${index}`}
+              key={index}
               rule={rule}
               alone={rules.length === 1}
               onPut={(next) => put(rules.map((one, at) => (at === index ? next : one)))}
@@ -135,20 +131,23 @@ function RuleRow(props: {
 
 /** Words that count when the field is left, or with Enter. */
 function Word(props: { label: string; value: string; most: number; onPut: (text: string) => void }) {
-  const [draft, setDraft] = useState(props.value);
-  const done = () => draft !== props.value && props.onPut(draft);
+  const [draft, setDraft] = useState<string | null>(null);
+  const done = () => {
+    if (draft !== null && draft !== props.value) props.onPut(draft);
+    setDraft(null);
+  };
   return (
     <label className="block">
       {props.label}
       <input
         className="field mt-0.5"
-        value={draft}
+        value={draft ?? props.value}
         maxLength={props.most}
         onChange={(event) => setDraft(event.target.value)}
         onBlur={done}
         onKeyDown={(event) => {
           if (event.key === "Enter") done();
-          if (event.key === "Escape") setDraft(props.value);
+          if (event.key === "Escape") setDraft(null);
         }}
       />
     </label>

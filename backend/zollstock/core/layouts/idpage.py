@@ -78,6 +78,7 @@ def _frame(wish: IdWish, room: HeadRoom) -> FaceFrame:
         crown=None if rule.crown is None else under(rule.crown),
         eyes=None if rule.eyes is None else over(rule.eyes),
         chin=(float(chin[0]), float(chin[1])),
+        ratio=float(rule.height.mm / rule.width.mm),
         leans=leaning(wish.face, room.width, room.height),
     )
 

@@ -64,6 +64,7 @@ class FaceFrame(Record):
     crown: Pair | None
     eyes: Pair | None
     chin: Pair
+    ratio: float = Field(description="Height of the photo by its width.")
     leans: float = Field(
         description="How far the line from crown to chin leans, degrees clockwise."
     )

@@ -48,7 +48,7 @@ def bands(split: Split, at: Fraction, per_mm: Fraction, whole: int, sheet: int) 
 
 
 class TileSheets:
-    """The sheets of a document cut across and down; tiles alike in size and neighbours share their strokes."""
+    """The sheets of a document cut across and down; tiles alike in size and neighbours share their box and strokes."""
 
     def __init__(
         self,
@@ -62,11 +62,12 @@ class TileSheets:
         document, ppi = work.boxes.document, work.output_ppi
         whole = Grid.over(document.w, document.h, ppi)
         self._paper, self._ppi, self._overlap, self._marks = paper, ppi, across.overlap, marks
-        self._tone = tone
+        self._tone, self._media = tone, paper.media
         sheet = Grid.over(paper.width, paper.height, ppi)
         self._columns = list(bands(across, paper.usable.x, whole.per_mm, whole.width, sheet.width))
         self._rows = list(bands(down, paper.usable.y, whole.per_mm, whole.height, sheet.height))
-        self._strokes: dict[tuple[Box, Seams], tuple[Stroke, ...]] = {}
+        self._alike: dict[tuple[int, int], tuple[Box, tuple[Stroke, ...]]] = {}
+        self._kinds = _kinds(self._columns), _kinds(self._rows)
         self._labels = tuple(tile_labels(paper.media, paper.usable, "")) if marks else ()
 
     @property
@@ -88,15 +89,8 @@ class TileSheets:
 
     def _sheet(self, row: int, column: int) -> Sheet:
         across, down, name = self._columns[column], self._rows[row], tile_name(row, column)
-        usable, media = self._paper.usable, self._paper.media
-        box = Box(usable.x, usable.y, across.size, down.size)
-        seams = Seams(
-            overlap=self._overlap,
-            left=column > 0,
-            top=row > 0,
-            right=column < len(self._columns) - 1,
-            bottom=row < len(self._rows) - 1,
-        )
+        box, strokes = self._shared(row, column)
+        media = self._media
         shown = PixelBox(across.first, down.first, across.pixels, down.pixels)
         part = Box(across.begin, down.begin, across.size, down.size)
         return Sheet(
@@ -107,18 +101,39 @@ class TileSheets:
             trim=media,
             bleed=media,
             pieces=(),
-            strokes=self._marked(box, seams) if self._marks else (),
+            strokes=strokes,
             labels=self._named(name),
             excerpts=(Excerpt(name, 0, part, shown, box, tone=self._tone),),
         )
 
-    def _marked(self, box: Box, seams: Seams) -> tuple[Stroke, ...]:
-        if (box, seams) not in self._strokes:
-            paper = self._paper
-            self._strokes[box, seams] = tuple(tile_strokes(paper.media, paper.usable, box, seams))
-        return self._strokes[box, seams]
+    def _shared(self, row: int, column: int) -> tuple[Box, tuple[Stroke, ...]]:
+        key = self._kinds[0][column], self._kinds[1][row]
+        if key not in self._alike:
+            usable = self._paper.usable
+            box = Box(usable.x, usable.y, self._columns[column].size, self._rows[row].size)
+            seams = Seams(
+                overlap=self._overlap,
+                left=column > 0,
+                top=row > 0,
+                right=column < len(self._columns) - 1,
+                bottom=row < len(self._rows) - 1,
+            )
+            strokes = tile_strokes(self._media, usable, box, seams) if self._marks else ()
+            self._alike[key] = box, tuple(strokes)
+        return self._alike[key]
 
     def _named(self, name: str) -> tuple[Label, ...]:
-        return tuple(
-            label if label.text else Label(name, label.at, label.height) for label in self._labels
-        )
+        if not self._labels:
+            return ()
+        number, *rest = self._labels
+        return (Label(name, number.at, number.height), *rest)
+
+
+def _kinds(found: list[Band]) -> list[int]:
+    """Which bands are alike: as long, with neighbours at the same sides."""
+    known: dict[tuple[Fraction, bool, bool], int] = {}
+    last = len(found) - 1
+    return [
+        known.setdefault((band.size, number == 0, number == last), len(known))
+        for number, band in enumerate(found)
+    ]

@@ -4,6 +4,7 @@ import { NumberField } from "../../fields/NumberField";
 import { CalibrateDialog } from "../../look/CalibrateDialog";
 import { useCalibration } from "../../look/calibration";
 import type { Fix } from "../../designs/fix";
+import { gradeWord } from "../../shell/Grade";
 import { typeset } from "../../shell/typeset";
 import { useLayoutStore } from "../layoutStore";
 import { useLayoutTyping } from "../useLayoutTyping";
@@ -17,6 +18,7 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
   const { change, ...typing } = useLayoutTyping();
   const take = useLayoutStore((store) => store.change);
   const { pxPerMm } = useCalibration();
+  const text = (id: string) => page.figures.find((figure) => figure.id === id)?.text ?? "";
   const [calibrating, setCalibrating] = useState(false);
   return (
     <div className="space-y-3">
@@ -67,6 +69,10 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
           onRead={(scale) => scale !== null && change({ scale })}
         />
       </div>
+      <p className="read-off">
+        <b className="figure">{typeset(text("effective_ppi"))}</b>
+        <span>{gradeWord(text("grade"))} at arm's length</span>
+      </p>
       <section className="pad space-y-1 pt-2">
         <Tick label="As large on this screen as on paper" on={props.truly} onPick={props.onTruly} />
         <p className="soft">

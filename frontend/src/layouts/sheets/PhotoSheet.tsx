@@ -19,12 +19,7 @@ export function PhotoSheet(props: OfId & { making: ReactNode }) {
   const { change: typed, ...typing } = useLayoutTyping();
   const { upload } = wish;
   const value = (id: string) => Number(page.figures.find((figure) => figure.id === id)?.value ?? 1);
-  const ratio = (page.frame?.region[3] ?? 1) / (page.frame?.region[2] ?? 1);
-  const picture = props.layout.pictures[0];
-  const turned = wish.plans[0]?.fit.turn === 90 || wish.plans[0]?.fit.turn === 270;
-  const sides = picture ? picture.height_px / picture.width_px : 1;
-  // Height by width of the photo, from the frame that was drawn in shares of the picture.
-  const high = ratio * (turned ? 1 / sides : sides);
+  const ratio = page.frame?.ratio ?? 1;
   return (
     <div className="space-y-3">
       <PaperFields wish={wish} unit={unit} />
@@ -61,7 +56,7 @@ export function PhotoSheet(props: OfId & { making: ReactNode }) {
         onPick={(on) =>
           change({
             upload: on
-              ? { width_px: USUAL.width, height_px: Math.round(USUAL.width * high), most_kb: USUAL.kB }
+              ? { width_px: USUAL.width, height_px: Math.round(USUAL.width * ratio), most_kb: USUAL.kB }
               : null,
           })
         }
@@ -81,7 +76,7 @@ export function PhotoSheet(props: OfId & { making: ReactNode }) {
               width !== null &&
               typed({
                 "upload.width_px": Math.round(width),
-                "upload.height_px": Math.round(Math.round(width) * high),
+                "upload.height_px": Math.round(Math.round(width) * ratio),
               })
             }
           />
