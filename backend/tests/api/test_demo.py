@@ -12,8 +12,9 @@ from django.core.management import call_command
 from tests.pictures import chart, noise
 from zollstock.batches.cells import cell, edits_of, sizes_of_batch
 from zollstock.batches.models import Batch
+from zollstock.core.layouts import layout_page, parse_layout
 from zollstock.core.library import library
-from zollstock.demo import museum, plates
+from zollstock.demo import museum, plates, workshop
 from zollstock.demo.management.commands import load_demo
 from zollstock.jobs.models import Design, Job
 from zollstock.pictures.models import Picture
@@ -58,6 +59,7 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     monkeypatch.setattr(load_demo, "_paint", lambda file, path: small(path))
     monkeypatch.setattr(load_demo, "paint", lambda plate: chart(plate.width // 10, plate.height // 10).copy(
         interpretation="srgb") + plate.number % 7)  # fmt: skip
+    monkeypatch.setattr(load_demo, "portrait", lambda sitter: chart(300, 400) + sitter.seed % 7)
     monkeypatch.setattr(load_demo, "_save_jpeg", lambda image, path: image.cast("uchar").copy(
         interpretation="srgb").jpegsave(str(path), Q=80 + next(counter) % 15))  # fmt: skip
     for _ in range(2):
@@ -83,4 +85,25 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     ]
     assert len(cells) == len(pictures) * 8 and sum(one.edited for one in cells) == 1
     assert {one.zones for one in cells} == {"none", "kept", "near", "cut"}
-    assert Design.objects.count() == 11 + len(plates.PLATES)
+    shop = Job.objects.get(account=account, title=workshop.WORKSHOP["title"])
+    assert shop.prints.count() == len(workshop.PRINTS)
+    kinds = [held.document["kind"] for held in shop.layouts]
+    assert kinds == ["tiles", "id", "id", "id", "life"]
+    assert Design.objects.count() == 11 + len(plates.PLATES) + len(workshop.PRINTS) + len(kinds)
+
+
+def test_the_workshops_layouts_are_those_that_the_story_tells() -> None:
+    """A hub on a seam that can be moved off, faces that fit their frames, a weed that is 20 cm wide."""
+    plans = {
+        file: {"picture": {"width_px": width, "height_px": height}} | wanted
+        for (file, wanted), (width, height) in zip(
+            workshop.PRINTS.items(), [(4000, 6000), (4200, 4200), *[(2400, 3200)] * 3], strict=True
+        )
+    }
+    pages = [layout_page(parse_layout(wish)) for _, wish in workshop.layouts(plans)]
+    (on_seam,) = [one for one in pages[0].findings if one.id == "zone-on-seam"]
+    assert on_seam.fix is not None and "hub" in on_seam.text
+    for page in pages[1:4]:
+        assert not any(one.level == "stop" for one in page.findings)
+        assert [part.turn for part in page.sheets[0].parts] == [0] * 6
+    assert pages[4].sides == ("200 mm", "200 mm")

@@ -38,7 +38,7 @@ class Worker:
         self.process.wait()
 
 
-def until(done: Callable[[], bool], patience: float = 60) -> None:
+def until(done: Callable[[], bool], patience: float = 180) -> None:
     """Wait until `done` says so; fail when it never does."""
     end = time.monotonic() + patience
     while not done():
