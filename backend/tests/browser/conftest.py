@@ -31,7 +31,7 @@ CHROMIUM = [
 ]
 
 # A shared machine may pause at any time; how quick the screens are, the benchmarks say.
-expect.set_options(timeout=15_000)
+expect.set_options(timeout=40_000)
 
 # Playwright runs a loop of its own in this thread; Django must not mistake it for async code.
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
