@@ -23,7 +23,7 @@ from zollstock.jobs.models import Design, Revision
 from zollstock.pictures.models import Picture
 from zollstock.pixels.vips import pyvips
 from zollstock.renders.models import Order
-from zollstock.renders.tasks import forget
+from zollstock.renders.tasks import forget, make
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
@@ -131,13 +131,12 @@ def test_sheets_as_a_pdf(caller, held, workers) -> None:
         assert len(document.pages) == 5  # four tiles and the overview
 
 
-def test_sheets_as_files_in_a_zip(caller, held, workers, tmp_path) -> None:
-    workers("one")
+def test_sheets_as_files_in_a_zip(caller, held) -> None:
     layout = begun(caller, held)
     plan = layout["document"]["plans"][0] | {"output": {"format": "png"}}
     layout = saved(caller, layout, plans=[plan])
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
-    until(lambda: Order.objects.get(id=made["id"]).state == "done")
+    make(made["id"])
     told = caller("GET", f"orders/{made['id']}")
     assert told["count"] == 4 and told["made_text"].startswith("4 files, PNG ")
     with zipfile.ZipFile(io.BytesIO(caller("GET", f"orders/{made['id']}/files.zip"))) as bag:
@@ -165,15 +164,14 @@ def test_what_stops_a_photo_is_said_before_it_is_ordered(caller, held) -> None:
     assert "beyond the" in told["message"]
 
 
-def test_passes_come_with_their_single_file(caller, held, workers) -> None:
-    workers("one")
+def test_passes_come_with_their_single_file(caller, held) -> None:
     layout = begun(caller, held, "id")
     face = {"crown": [0.5, 0.4], "chin": [0.5, 0.6], "eyes": [0.5, 0.5]}
     upload = {"width_px": 350, "height_px": 450, "most_kb": 120}
     layout = saved(caller, layout, face=face, upload=upload)
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
     assert [file["type"] for file in made["files"]] == ["pdf", "jpeg"]
-    until(lambda: Order.objects.get(id=made["id"]).state == "done")
+    make(made["id"])
     single = caller("GET", f"orders/{made['id']}/files/2")
     assert len(single) <= 120_000
     assert pyvips.Image.new_from_buffer(single, "").width == 350
@@ -217,11 +215,10 @@ def test_a_layout_of_a_stranger_is_not_there(caller, held) -> None:
     caller("POST", f"jobs/{held['job']}/layouts", {"kind": "tiles"}, expect=422)
 
 
-def test_a_picture_is_forgotten_at_once_with_all_that_was_made_of_it(caller, held, workers) -> None:
-    workers("one")
+def test_a_picture_is_forgotten_at_once_with_all_that_was_made_of_it(caller, held) -> None:
     layout = begun(caller, held)
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": 1})
-    until(lambda: Order.objects.get(id=made["id"]).state == "done")
+    make(made["id"])
     picture = held["picture"]["id"]
     kept = caller("GET", f"pictures/{picture}/keeping")
     assert kept == {"forget_at": None, "prints": 1, "layouts": 1, "files": 1}

@@ -1,3 +1,4 @@
+import { useDeferredValue } from "react";
 import type { LayoutPage, SheetDrawn } from "../api/types";
 import { useSize } from "../drawing/useSize";
 import { typeset } from "../shell/typeset";
@@ -8,6 +9,7 @@ const CAPTION = 32;
 const GAP = 10;
 const AROUND = 34;
 const LEAST = 46;
+const LEAST_CELL = 92;
 const MOST = 300;
 
 /** px a mm at which so many sheets stand in a grid without a scroll, where they are not too small for it. */
@@ -24,23 +26,26 @@ export function SheetsStrip(props: {
   looked: number | null;
   onLook: (sheet: number | null) => void;
 }) {
-  const { page } = props;
+  // Under a moving hand the sheets may come a moment later than the seams.
+  const page = useDeferredValue(props.page);
+  const grey = page.sheets.every((sheet) => sheet.parts.every((part) => part.grey));
   const { element, width, height } = useSize<HTMLDivElement>();
   const first = page.sheets[0];
   const map = page.sheets.length - (page.tiles ? page.tiles.columns.length * page.tiles.rows.length : 0);
   const inRows = page.tiles ? page.tiles.columns.length : Math.ceil(Math.sqrt(page.sheets.length));
-  const columns = Math.max(1, Math.min(inRows, Math.floor((width + GAP) / (LEAST + GAP))));
+  const columns = Math.max(1, Math.min(inRows, Math.floor((width - AROUND + GAP) / (LEAST_CELL + GAP))));
   const rows = Math.ceil((page.sheets.length + (map > 0 ? columns - map : 0)) / columns);
   return (
     <div
       ref={element}
       className="sheets-strip"
+      data-grey={grey || undefined}
       role="group"
       aria-label="The sheets, in the order of printing"
     >
       {first && width > 0 && (
         <div
-          className="grid justify-center"
+          className="grid justify-center-safe"
           style={{ gap: GAP, gridTemplateColumns: `repeat(${columns}, max-content)` }}
         >
           {page.sheets.map((sheet, number) => (
@@ -58,6 +63,7 @@ export function SheetsStrip(props: {
                 sheet={sheet}
                 symbol={props.symbol}
                 scale={scaleIn(width, height, first, columns, rows)}
+                plain={grey}
               />
               <span className="flex justify-between gap-2 leading-6">
                 <b className="figure truncate text-[15px] font-semibold">{typeset(sheet.name)}</b>
@@ -74,7 +80,13 @@ export function SheetsStrip(props: {
 const spoken = (note: string) => note.replace("→", "at the right").replace("↓", "below");
 
 /** A sheet with its pieces, white where nothing is printed. */
-function SheetInGrid(props: { sheet: SheetDrawn; symbol: (plan: number) => string; scale: number }) {
+function SheetInGrid(props: {
+  sheet: SheetDrawn;
+  symbol: (plan: number) => string;
+  scale: number;
+  /** The strip as a whole is without colour: one filter for all of them. */
+  plain: boolean;
+}) {
   const { sheet, scale } = props;
   return (
     <svg
@@ -91,7 +103,7 @@ function SheetInGrid(props: { sheet: SheetDrawn; symbol: (plan: number) => strin
           part={part.part}
           box={part.box}
           turn={part.turn}
-          grey={part.grey}
+          grey={part.grey && !props.plain}
           light={part.light}
         />
       ))}

@@ -12,6 +12,8 @@ import { wayOf } from "./sheets/types";
 const MARGIN = { left: 84, top: 46, right: 22, bottom: 46 };
 /** A seam is taken within so many px of its middle. */
 const REACH = 13;
+/** A tile has its number written on it from this size on, px. */
+const NAMED = [44, 30] as const;
 
 interface Taken {
   x: number;
@@ -94,7 +96,9 @@ function Whole(props: {
   });
   const columns = seamsOf(tiles.columns);
   const rows = seamsOf(tiles.rows);
-  const names = tiles.rows.flatMap(([top], row) =>
+  // Where tiles are small their numbers would hide them; the sheets beside have them, and the overview.
+  const roomy = tiles.period[0] * view.scale >= NAMED[0] && tiles.period[1] * view.scale >= NAMED[1];
+  const names = (roomy ? tiles.rows : []).flatMap(([top], row) =>
     tiles.columns.map(([left], column) => ({ name: tileName(row, column), left, top })),
   );
   const piece = drawing?.pieces[0];

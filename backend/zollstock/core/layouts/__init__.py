@@ -100,8 +100,9 @@ def against_making(laid: Laid) -> list[str]:
 
 
 def _told(laid: Laid) -> list[LaidSheet]:
-    """The sheets as they are sent; strokes that sheets share are worded once."""
+    """The sheets as they are sent; strokes and labels that sheets share are worded once."""
     lines: dict[int, list[SheetLine]] = {}
+    labels: dict[int, SheetLabel] = {}
     for sheet in laid.sheets:
         if id(sheet.strokes) not in lines:
             lines[id(sheet.strokes)] = [
@@ -112,10 +113,17 @@ def _told(laid: Laid) -> list[LaidSheet]:
                 )
                 for stroke in sheet.strokes
             ]
-    return [_sheet(sheet, laid, lines[id(sheet.strokes)]) for sheet in laid.sheets]
+        for label in sheet.labels:
+            if id(label) not in labels:
+                at = float(label.at[0]), float(label.at[1])
+                labels[id(label)] = SheetLabel(text=label.text, at=at, height=float(label.height))
+    return [
+        _sheet(sheet, laid, lines[id(sheet.strokes)], [labels[id(label)] for label in sheet.labels])
+        for sheet in laid.sheets
+    ]
 
 
-def _sheet(sheet: Sheet, laid: Laid, lines: list[SheetLine]) -> LaidSheet:
+def _sheet(sheet: Sheet, laid: Laid, lines: list[SheetLine], labels: list[SheetLabel]) -> LaidSheet:
     pieces = []
     for piece in sheet.excerpts:
         lies, shown = sheet.pixels(piece), piece.shown
@@ -137,12 +145,5 @@ def _sheet(sheet: Sheet, laid: Laid, lines: list[SheetLine]) -> LaidSheet:
         ppi=float(sheet.ppi),
         pieces=pieces,
         lines=lines,
-        labels=[
-            SheetLabel(
-                text=label.text,
-                at=(float(label.at[0]), float(label.at[1])),
-                height=float(label.height),
-            )
-            for label in sheet.labels
-        ],
+        labels=labels,
     )
