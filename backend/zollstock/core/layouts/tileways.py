@@ -96,10 +96,16 @@ def _largest(
     trim = work.boxes.trim
     if found is None:
         return
+    # The longer side to a step that people speak of, the other to follow, neither a hair too long.
     step = style.mm / (8 if style.unit == "in" else 10 if style.unit == "cm" else 1)
-    width = found.width // step * step
-    height = width * trim.h / trim.w
-    if width <= 0:
+    fine = style.mm / 10_000
+    if trim.w >= trim.h:
+        width = found.width // step * step
+        height = width * trim.h / trim.w // fine * fine
+    else:
+        height = found.height // step * step
+        width = height * trim.w / trim.h // fine * fine
+    if width <= 0 or height <= 0:
         return
     ppi = work.effective * trim.w / width
     yield LayoutWay(
