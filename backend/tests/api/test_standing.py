@@ -269,7 +269,8 @@ def test_odd_numbers_and_addresses_are_refused_in_one_shape(caller, method, path
 
 def test_a_hundred_thousand_unknown_fields_are_counted_not_told(caller) -> None:
     plan = {f"field{number}": 0 for number in range(100_000)}
-    begin = time.process_time()  # of this process: a machine that others use may stand still meanwhile
+    # Of this process: a machine that others use may stand still meanwhile.
+    begin = time.process_time()
     answer = caller("POST", "reckon", {"plan": plan}, expect=422)
     assert time.process_time() - begin < 3
     assert len(answer["problems"]) == 26 and "more like these" in answer["problems"][-1]["message"]
