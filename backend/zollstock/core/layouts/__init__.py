@@ -20,7 +20,7 @@ from .idphotos import IdPhotos
 from .kind import NOTHING_SEEN, Kind, Laid, Seen
 from .life import Life
 from .page import LayoutPage
-from .region import region_of
+from .region import Regions
 from .tiles import Tiles
 from .wish import LAYOUT_FORMAT, Wish
 
@@ -117,13 +117,21 @@ def _told(laid: Laid) -> list[LaidSheet]:
             if id(label) not in labels:
                 at = float(label.at[0]), float(label.at[1])
                 labels[id(label)] = SheetLabel(text=label.text, at=at, height=float(label.height))
+    regions = [Regions(work) for work in laid.works]
     return [
-        _sheet(sheet, laid, lines[id(sheet.strokes)], [labels[id(label)] for label in sheet.labels])
+        _sheet(
+            sheet,
+            regions,
+            lines[id(sheet.strokes)],
+            [labels[id(label)] for label in sheet.labels],
+        )
         for sheet in laid.sheets
     ]
 
 
-def _sheet(sheet: Sheet, laid: Laid, lines: list[SheetLine], labels: list[SheetLabel]) -> LaidSheet:
+def _sheet(
+    sheet: Sheet, regions: list[Regions], lines: list[SheetLine], labels: list[SheetLabel]
+) -> LaidSheet:
     pieces = []
     for piece in sheet.excerpts:
         lies, shown = sheet.pixels(piece), piece.shown
@@ -133,7 +141,7 @@ def _sheet(sheet: Sheet, laid: Laid, lines: list[SheetLine], labels: list[SheetL
                 plan=piece.plan,
                 box=piece.box.as_floats(),
                 turn=piece.turn,
-                region=region_of(laid.works[piece.plan], piece).as_floats(),
+                region=regions[piece.plan].of(piece),
                 pixels=(lies.x, lies.y, lies.w, lies.h),
                 file=(shown.x, shown.y, shown.w, shown.h),
             )
