@@ -2,6 +2,7 @@ import { useRef, useState } from "react";
 import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan } from "../../api/types";
 import { Pick } from "../../shell/Pick";
+import { Row } from "../../fields/Row";
 import { Problem } from "../../shell/Problem";
 import { sentence } from "../../designs/DeskWords";
 import { OrderList } from "../../designs/OrderList";
@@ -111,15 +112,6 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
         Leaf for the workshop
       </a>
       <PlanPapers print={print.id} />
-    </div>
-  );
-}
-
-function Row({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <div className="flex items-center justify-between gap-3">
-      <span>{name}</span>
-      {children}
     </div>
   );
 }

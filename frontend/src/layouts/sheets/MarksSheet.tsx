@@ -1,4 +1,5 @@
 import type { LifeWish, TilesWish } from "../../api/types";
+import { Check } from "../../fields/Check";
 import { LengthField } from "../../fields/LengthField";
 import { Slider } from "../../fields/Slider";
 import { useLayoutStore } from "../layoutStore";
@@ -16,27 +17,31 @@ export function MarksSheet(props: LayoutSheetProps<TilesWish | LifeWish> & { mak
   return (
     <div className="space-y-3">
       <div className="space-y-1">
-        <Tick
+        <Check
           label={found ? "Cut marks, glue edges, numbers, 100 mm bar" : "Cut marks, names, 100 mm bar"}
-          on={wish.marks}
-          onPick={(on) => change({ marks: on })}
+          checked={wish.marks}
+          onChange={(on) => change({ marks: on })}
         />
         {found && (
-          <Tick
+          <Check
             label="An overview page, with every number"
-            on={found.way.overview}
-            onPick={(on) => change({ [`${found.path}overview`]: on })}
+            checked={found.way.overview}
+            onChange={(on) => change({ [`${found.path}overview`]: on })}
           />
         )}
-        <Tick
+        <Check
           label="Light, for tracing"
-          on={tracing !== null}
-          onPick={(on) => change({ tracing: on ? { grey: true, light: 0.5 } : null })}
+          checked={tracing !== null}
+          onChange={(on) => change({ tracing: on ? { grey: true, light: 0.5 } : null })}
         />
       </div>
       {tracing && (
         <div className="part">
-          <Tick label="Black and white" on={tracing.grey} onPick={(on) => change({ "tracing.grey": on })} />
+          <Check
+            label="Black and white"
+            checked={tracing.grey}
+            onChange={(on) => change({ "tracing.grey": on })}
+          />
           <label className="flex items-center gap-3">
             Lightened
             <Slider
@@ -65,10 +70,10 @@ export function MarksSheet(props: LayoutSheetProps<TilesWish | LifeWish> & { mak
         />
         {printed && (
           <>
-            <Tick
+            <Check
               label="Make the sheets for this driver"
-              on={printed.correct}
-              onPick={(on) => change({ "printed.correct": on })}
+              checked={printed.correct}
+              onChange={(on) => change({ "printed.correct": on })}
             />
             <button type="button" className="min-h-6 underline" onClick={() => change({ printed: null })}>
               Forget the trial
@@ -79,19 +84,5 @@ export function MarksSheet(props: LayoutSheetProps<TilesWish | LifeWish> & { mak
       <OutputFields wish={wish} />
       {props.making}
     </div>
-  );
-}
-
-export function Tick(props: { label: string; on: boolean; onPick: (on: boolean) => void }) {
-  return (
-    <label className="flex min-h-6 items-center gap-2">
-      <input
-        type="checkbox"
-        className="checkbox checkbox-sm"
-        checked={props.on}
-        onChange={(event) => props.onPick(event.target.checked)}
-      />
-      {props.label}
-    </label>
   );
 }

@@ -8,7 +8,7 @@ import { gradeWord } from "../../shell/Grade";
 import { typeset } from "../../shell/typeset";
 import { useLayoutStore } from "../layoutStore";
 import { useLayoutTyping } from "../useLayoutTyping";
-import { Tick } from "./MarksSheet";
+import { Check } from "../../fields/Check";
 import { TitleField } from "./WhatSheet";
 import type { OfLife } from "./types";
 
@@ -74,7 +74,7 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
         <span>{gradeWord(text("grade"))} at arm's length</span>
       </p>
       <section className="pad space-y-1 pt-2">
-        <Tick label="As large on this screen as on paper" on={props.truly} onPick={props.onTruly} />
+        <Check label="As large on this screen as on paper" checked={props.truly} onChange={props.onTruly} />
         <p className="soft">
           {pxPerMm === null ? "This screen was not measured yet; " : "This screen was measured; "}
           <button type="button" className="min-h-6 underline" onClick={() => setCalibrating(true)}>

@@ -1,4 +1,5 @@
 import { LengthField } from "../../fields/LengthField";
+import { Row } from "../../fields/Row";
 import { Pick } from "../../shell/Pick";
 import { useLayoutStore } from "../layoutStore";
 import { useLayoutTyping } from "../useLayoutTyping";
@@ -77,15 +78,6 @@ export function OverlapSheet({ wish, unit }: LayoutSheetProps) {
       <p className="soft">
         Or drag a seam in the drawing. Keep zones of the print are shown; a seam through one is told.
       </p>
-    </div>
-  );
-}
-
-function Row({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <div className="flex items-center justify-between gap-3">
-      <span>{name}</span>
-      {children}
     </div>
   );
 }

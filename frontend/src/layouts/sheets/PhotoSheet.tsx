@@ -4,7 +4,7 @@ import { NumberField } from "../../fields/NumberField";
 import { useLayoutStore } from "../layoutStore";
 import { useLayoutTyping } from "../useLayoutTyping";
 import { Ways } from "../Ways";
-import { Tick } from "./MarksSheet";
+import { Check } from "../../fields/Check";
 import { OutputFields } from "./OutputFields";
 import { PaperFields } from "./PaperSheet";
 import type { OfId } from "./types";
@@ -49,11 +49,15 @@ export function PhotoSheet(props: OfId & { making: ReactNode }) {
         {...typing}
         onRead={(copies) => typed({ copies: copies === null ? null : Math.round(copies) })}
       />
-      <Tick label="Cut lines to the sheet's rim" on={wish.marks} onPick={(on) => change({ marks: on })} />
-      <Tick
+      <Check
+        label="Cut lines to the sheet's rim"
+        checked={wish.marks}
+        onChange={(on) => change({ marks: on })}
+      />
+      <Check
         label="A single file for an upload"
-        on={upload !== null}
-        onPick={(on) =>
+        checked={upload !== null}
+        onChange={(on) =>
           change({
             upload: on
               ? { width_px: USUAL.width, height_px: Math.round(USUAL.width * ratio), most_kb: USUAL.kB }

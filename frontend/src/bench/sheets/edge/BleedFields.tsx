@@ -3,7 +3,8 @@ import type { Choice, Plan } from "../../../api/types";
 import { SIDES } from "../../edgeGrips";
 import { usePlanStore } from "../../planStore";
 import { EdgeCards } from "./EdgeCards";
-import { Check, EdgeColour, EdgeLength, type EdgeProps } from "./parts";
+import { EdgeColour, EdgeLength, type EdgeProps } from "./parts";
+import { Check } from "../../../fields/Check";
 
 type Bleed = Extract<Plan["edge"], { kind: "bleed" }>;
 

@@ -4,7 +4,8 @@ import { draggedBorder, SIDES } from "../../edgeGrips";
 import { usePlanStore } from "../../planStore";
 import { CaptionFields } from "./CaptionFields";
 import { Pick } from "../../../shell/Pick";
-import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { Check } from "../../../fields/Check";
 import { LINE, USUAL } from "./usual";
 
 type Border = Extract<Plan["edge"], { kind: "border" }>;

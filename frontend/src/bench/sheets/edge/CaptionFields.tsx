@@ -2,7 +2,8 @@ import type { Plan, Unit } from "../../../api/types";
 import { Pick } from "../../../shell/Pick";
 import { usePlanStore } from "../../planStore";
 import { usePlanTyping } from "../../usePlanTyping";
-import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { Check } from "../../../fields/Check";
 import { USUAL } from "./usual";
 
 type Caption = Extract<Plan["edge"], { kind: "border" }>["caption"];

@@ -1,7 +1,8 @@
 import type { Plan, Worksheet } from "../../../api/types";
 import { typeset } from "../../../shell/typeset";
 import { usePlanStore } from "../../planStore";
-import { Check, EdgeLength, type EdgeProps } from "./parts";
+import { EdgeLength, type EdgeProps } from "./parts";
+import { Check } from "../../../fields/Check";
 import { USUAL } from "./usual";
 
 const MARKS = { crop: "Crop", fold: "Fold", centre: "Centre", staple: "Staples" } as const;

@@ -3,7 +3,8 @@ import type { Choice, Plan } from "../../../api/types";
 import { Pick } from "../../../shell/Pick";
 import { Choices } from "../../ChoiceCard";
 import { usePlanStore } from "../../planStore";
-import { Check, EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { EdgeColour, EdgeLength, Row, type EdgeProps } from "./parts";
+import { Check } from "../../../fields/Check";
 import { USUAL } from "./usual";
 
 type Mat = Extract<Plan["edge"], { kind: "mat" }>;

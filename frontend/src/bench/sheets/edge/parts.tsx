@@ -50,20 +50,6 @@ export function EdgeColour({ label, value, path }: { label: string; value: strin
   );
 }
 
-export function Check(props: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
-  return (
-    <label className="flex min-h-6 items-center gap-2">
-      <input
-        type="checkbox"
-        className="checkbox checkbox-sm"
-        checked={props.checked}
-        onChange={(event) => props.onChange(event.target.checked)}
-      />
-      {props.label}
-    </label>
-  );
-}
-
 /** A name and what is set under it, side by side. */
 export function Row({ name, children }: { name: string; children: ReactNode }) {
   return (

@@ -4,7 +4,7 @@ import { Slider } from "../../../fields/Slider";
 import { typeset } from "../../../shell/typeset";
 import { usePlanStore } from "../../planStore";
 import { usePlanTyping } from "../../usePlanTyping";
-import { Check } from "../edge/parts";
+import { Check } from "../../../fields/Check";
 
 type Proposal = NonNullable<Worksheet["sharpening"]>;
 
