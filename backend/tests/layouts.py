@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from copy import deepcopy
 from typing import Any
 
 from zollstock.core.layouts import parse_layout
@@ -55,3 +56,26 @@ def life_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[st
 
 def life(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
     return parse_layout(life_document(plan, **changes))
+
+
+def frames_of(*boxes: tuple[float, float, float, float]) -> list[dict[str, Any]]:
+    """Frames as measured, from (x, y, width, height) in mm."""
+    names = ("x", "y", "width", "height")
+    return [{name: f"{side} mm" for name, side in zip(names, box, strict=True)} for box in boxes]
+
+
+STAIRS = frames_of(
+    (0, 180, 302, 450), (342, 120, 301, 450), (683, 60, 303, 450), (1026, 0, 301, 450)
+)
+
+
+def panels_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[str, Any]:
+    """The long wall over four frames up the stairs, gaps of 40 mm; `plan` replaces parts of its plan."""
+    wish = {"format": "zollstock.layout/1", "kind": "panels", "title": "Long wall"}
+    wall = {"picture": {"width_px": 9000, "height_px": 3000}}
+    # Copied, so that a test may put a fix into it.
+    return deepcopy(wish | {"frames": STAIRS, "plans": [wall | (plan or {})]} | changes)
+
+
+def panels(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
+    return parse_layout(panels_document(plan, **changes))

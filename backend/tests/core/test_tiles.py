@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 from tests.layouts import life_document, pass_document, tiles, tiles_document
 from zollstock.core.cli import main
-from zollstock.core.layouts import LayoutError, lay, parse_layout, reckon_layout
+from zollstock.core.layouts import KINDS, LayoutError, lay, parse_layout, reckon_layout
 from zollstock.core.layouts.document import sheets_json
 from zollstock.core.layouts.split import Split
 from zollstock.core.layouts.tileseams import tile_name
@@ -258,7 +258,7 @@ def test_on_the_command_line_a_layout_is_told_by_its_format(tmp_path, capsys) ->
     assert said.startswith("Mill gears\n==========") and "A1, A2, A3, B1" in said
     path.write_text(json.dumps(tiles_document(kind="quilt")))
     assert main([str(path)]) == 2
-    assert capsys.readouterr().err == "kind: must be one of tiles, id, life\n"
+    assert capsys.readouterr().err == f"kind: must be one of {', '.join(KINDS)}\n"
 
 
 @pytest.mark.parametrize(

@@ -65,6 +65,7 @@ class Excerpt:
     """A part of a plan's own file on a sheet: the pixels `shown` of it, lying in `box` (mm), turned clockwise.
 
     `part` is the same part of its document in mm, exact. In small, a square of `reduced` px a side becomes one px.
+    With a `rim` it is all that the sheet shows, and what lies around it is made of its own pixels, as the rim says.
     """
 
     name: str
@@ -75,13 +76,15 @@ class Excerpt:
     turn: Turn = 0
     tone: Tone = FULL_TONE
     reduced: int = 1
+    rim: Rim | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Sheet:
     """A sheet of paper, or the file for one.
 
-    `trim` is what is left after cutting, `bleed` what is printed for it beyond.
+    `trim` is what is left after cutting, `bleed` what is printed for it beyond. `raster` is how many px it has across
+    and down where its edges were rounded on a larger whole, of which it is a part; else its own sides are.
     """
 
     name: str
@@ -94,6 +97,7 @@ class Sheet:
     strokes: tuple[Stroke, ...] = ()
     labels: tuple[Label, ...] = ()
     excerpts: tuple[Excerpt, ...] = ()
+    raster: tuple[int, int] | None = None
 
     @property
     def media(self) -> Box:
@@ -101,7 +105,8 @@ class Sheet:
 
     @property
     def grid(self) -> Grid:
-        return Grid.over(self.width, self.height, self.ppi)
+        grid = Grid.over(self.width, self.height, self.ppi)
+        return grid if self.raster is None else Grid(*self.raster, grid.per_mm)
 
     def enlarged(self, by: Fraction) -> Sheet:
         """The same pixels on a sheet whose every length is `by` times as long."""
@@ -116,6 +121,7 @@ class Sheet:
             tuple(stroke.times(by) for stroke in self.strokes),
             tuple(label.times(by) for label in self.labels),
             tuple(replace(excerpt, box=excerpt.box.times(by)) for excerpt in self.excerpts),
+            self.raster,
         )
 
     def pixels(self, excerpt: Excerpt) -> PixelBox:

@@ -43,5 +43,10 @@ SOURCES: dict[str, str] = {
     "theirs. Photos a row: floor((usable + gap) ÷ (photo + gap)), both turns, the more. The authority's own page decides.",
     "life": "ppi = px between two points ÷ (their real distance in inches × scale); a part is the usable area of a sheet "
     "around its middle, moved into the picture. The grade is by acuity from 600 mm, arm's length.",
+    "panels": "The spread is what the picture fills: the box around all faces; with nothing hidden the same without the "
+    "stretches that no face covers, each face moved up to the covered length on its left and above. Every edge of every "
+    "face is rounded on the one grid of the spread.",
+    "hanging": "The middle of all pieces together hangs at the height that is set, 1500 mm where nothing is; a nail is "
+    "under the upper edge of its piece, at its middle, or two of them at a quarter of its width from each side.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }

@@ -56,6 +56,10 @@ def compose_excerpts(sheet: Sheet, files: Opened, ink: bool = True) -> pyvips.Im
             made = made.rot(ROTATIONS[excerpt.turn])
         paint = paint or colour.Paint(made)
         made = toned(made, excerpt.tone, paint(_PAPER))
+        if excerpt.rim is not None:
+            whole = PixelBox(0, 0, grid.width, grid.height)
+            made = rimmed(made, lies, whole, excerpt.rim, paint(excerpt.rim.colour))
+            lies = whole
         if image is None:
             image = set_into(made, lies, PixelBox(0, 0, grid.width, grid.height), paint(_PAPER))
         else:

@@ -20,6 +20,7 @@ from .idphotos import IdPhotos
 from .kind import NOTHING_SEEN, Kind, Laid, Seen
 from .life import Life
 from .page import LayoutPage
+from .panels import PanelsKind
 from .region import Regions
 from .tiles import Tiles
 from .wish import LAYOUT_FORMAT, Wish
@@ -37,7 +38,7 @@ __all__ = [
     "reckon_layout",
 ]
 
-KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(), IdPhotos(), Life())}
+KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(), IdPhotos(), Life(), PanelsKind())}
 
 
 class LayoutError(DocumentError):

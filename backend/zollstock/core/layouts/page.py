@@ -90,6 +90,69 @@ class PartDrawn(Record):
 
 
 @dataclass(frozen=True, slots=True)
+class FrameDrawn:
+    """A frame on its wall, mm from the upper left of all: its face, its nails, the part of the spread that it `shows`;
+    its size as shown and how much that is off what was ordered."""
+
+    name: str
+    face: BoxMm
+    shows: BoxMm
+    nails: list[Pair]
+    size: str
+    off: str
+
+
+@dataclass(frozen=True, slots=True)
+class DimDrawn:
+    """A dimension line on the wall: of which kind and which frame, its text, its ends, and the length as typed."""
+
+    kind: Literal["width", "height", "gap", "nail"]
+    number: int
+    text: str
+    start: Pair
+    end: Pair
+    typed: str
+
+
+class ArrangementDrawn(Record):
+    """An arrangement to start from, in small, and the frames that taking it leads to; none where they do not fit it."""
+
+    id: str
+    label: str
+    faces: list[BoxMm]
+    taken: bool
+    fix: dict[str, Any] | None = None
+
+
+class PanelsDrawn(Record):
+    """Frames on a wall, mm from the upper left of all of them, and the spread that the picture fills.
+
+    `top` and `middle` are heights above the floor; `picture` and `zones` lie on the spread, `picture` before it leans.
+    """
+
+    frames: list[FrameDrawn]
+    spread: BoxMm
+    picture: BoxMm
+    printed: BoxMm
+    angle: float
+    zones: list[tuple[str, BoxMm]]
+    around: float
+    whole: Pair
+    from_left: float
+    top: float
+    middle: float
+    dims: list[DimDrawn]
+    arrangement: str = Field(
+        description="The word of the arrangement in force; empty for own places."
+    )
+    arrangements: list[ArrangementDrawn]
+    gap: str = Field(description="The one gap as typed; empty where gaps differ.")
+    usual: tuple[str, str]
+    least: int
+    most: int
+
+
+@dataclass(frozen=True, slots=True)
 class SheetPart:
     """A part (mm) of a plan's document on a sheet, lying in `box` (mm) turned clockwise."""
 
@@ -121,6 +184,7 @@ class Parts(Record):
     frame: FaceFrame | None = None
     parts: list[PartDrawn] | None = None
     checks: list[Check] = []
+    panels: PanelsDrawn | None = None
     hint: str = ""
 
 

@@ -1,0 +1,306 @@
+"""The page of panels: Spread, Frames, Edge, Pixels and Hanging, and the frames on their wall, to scale."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import pairwise
+from typing import Any
+
+from .. import show
+from ..box import Box
+from ..edges.wrap import Wrap
+from ..rational import Fraction
+from ..show import LengthStyle, typed_length
+from ..work import Work, work_out
+from .arrangements import ARRANGEMENTS, LEAST, MOST, arrangement_of
+from .faces import bounds
+from .hanging import CAUTION, hung
+from .kind import Laid
+from .page import (
+    ArrangementDrawn,
+    DimDrawn,
+    FrameDrawn,
+    LayoutBlade,
+    LayoutWay,
+    PanelsDrawn,
+    Parts,
+    blade,
+)
+from .panelwish import PanelsWish
+from .panelzones import spots
+from .rearranged import NotArranged, gap_of, rearranged, usual_size
+from .tohang import frames_to_hang
+
+_OF_EDGE = {"picture-ends", "mirror-too-shallow", "zone-near-fold"}
+_OF_HANGING = {"hangs-in-floor", "nail-below", "wide-on-one-nail"}
+_OF_FRAMES = {"measured-otherwise"}
+_OF_SPREAD = {"zone-off-faces"}
+_WORDS = {"window": "gaps hide", "butted": "nothing hidden"}
+
+
+def panel_parts(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) -> Parts:
+    """What stands on the page of panels."""
+    return Parts(
+        blades=_blades(wish, work, laid, style),
+        ways=[*_modes(wish), *_fills(wish, work)],
+        panels=_drawn(wish, work, style),
+        hint=CAUTION,
+    )
+
+
+def _blades(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) -> list[LayoutBlade]:
+    spread, count = bounds(wish.on_spread), len(wish.frames)
+    nails = sum(frame.fixings for frame in wish.frames)
+    by_id = {
+        name: [one for one in laid.findings if one.id in ids]
+        for name, ids in (
+            ("spread", _OF_SPREAD),
+            ("frames", _OF_FRAMES),
+            ("edge", _OF_EDGE),
+            ("hanging", _OF_HANGING),
+        )
+    }
+    told = [one for found in by_id.values() for one in found]
+    rest = [one for one in laid.findings if one not in told]
+    own = arrangement_of(wish.on_wall)
+    measured = any(frame.ordered is not None for frame in wish.frames)
+    wrap = wish.wrap
+    edge = ("none", "faces only") if wrap is None else (
+        f"Wrap {style.length(wrap.depth.mm)}",
+        next(fill.label.lower() for fill in Wrap.fills if fill.id == wrap.fill),
+    )  # fmt: skip
+    of_hanging = [figure.id for figure in laid.figures if figure.id.startswith(("hang_", "nail_"))]
+    return [
+        blade("spread", "Spread", style.size(spread.w, spread.h), _WORDS[wish.mode],
+              ["spread_width", "spread_height", "unseen", "loss"], by_id["spread"]),
+        blade("frames", "Frames", f"{count}, measured" if measured else f"{count} frames",
+              ARRANGEMENTS[own].label.lower() if own else "own places", ["spread_width", "spread_height"], by_id["frames"]),
+        blade("edge", "Edge", *edge, [], by_id["edge"]),
+        blade("pixels", "Pixels", show.ppi(work.effective), work.grade or "no trials", ["effective_ppi", "loss", "grade"], rest),
+        blade("hanging", "Hanging", f"middle {style.length(wish.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
+              of_hanging, by_id["hanging"]),
+    ]  # fmt: skip
+
+
+def _modes(wish: PanelsWish) -> Iterator[LayoutWay]:
+    """Both schools with what they lead to: what is unseen, and how fine the picture is then."""
+    for mode, title, what in (
+        ("window", "The gaps hide picture", "lines run on behind them"),
+        ("butted", "Nothing is hidden in gaps", "lines jump at the gaps"),
+    ):
+        other = wish if mode == wish.mode else _in_mode(wish, mode)
+        spread = bounds(other.on_spread)
+        seen = sum((face.area for face in other.on_spread), spread.area * 0)
+        unseen = show.percent(1 - seen / spread.area)
+        ppi = show.ppi(work_out(other.plans[0]).effective)
+        yield LayoutWay(
+            id=f"mode-{mode}",
+            title=title,
+            text=f"{what}, {unseen} unseen, {ppi}",
+            fix={"mode": mode},
+            taken=mode == wish.mode,
+        )
+
+
+def _in_mode(wish: PanelsWish, mode: str) -> PanelsWish:
+    changed = wish.model_copy(update={"mode": mode})
+    spread = bounds(changed.on_spread)
+    plan = wish.plans[0]
+    target = type(plan.target).model_validate(
+        {"width": typed_length(spread.w, "mm"), "height": typed_length(spread.h, "mm")}
+    )
+    return changed.model_copy(update={"plans": [plan.model_copy(update={"target": target})]})
+
+
+def _fills(wish: PanelsWish, work: Work) -> Iterator[LayoutWay]:
+    """How the sides are covered; the picture itself comes with the zoom that leaves enough of it."""
+    if wish.wrap is None:
+        return
+    for fill in Wrap.fills:
+        fix: dict[str, Any] = {"wrap.fill": fill.id}
+        text = fill.words
+        if fill.id == "picture":
+            room = _room_for_sides(wish, work)
+            if room is None:
+                text = "straighten it first, or take it larger, so that the picture reaches round"
+            elif room:
+                fix |= room
+                text += "; taken a little nearer for it"
+        yield LayoutWay(
+            id=f"fill-{fill.id}",
+            title=fill.label,
+            text=text,
+            fix=fix,
+            taken=fill.id == wish.wrap.fill,
+        )
+
+
+def _room_for_sides(wish: PanelsWish, work: Work) -> dict[str, Any] | None:
+    """Zoom and anchor that leave enough picture for all sides; empty where there is enough, None where it leans or
+    is padded."""
+    fit, placed = work.plan.fit, work.placement
+    if fit.mode != "fill" or fit.angle:
+        return None
+    spread, around = bounds(wish.on_spread), wish.around
+    before, after, shares = [], [], []
+    zoom = 1.0
+    for size, sides, crop, whole in (
+        (spread.w, [(face.x, face.right) for face in wish.on_spread], placed.crop.w, placed.picture_w),
+        (spread.h, [(face.y, face.bottom) for face in wish.on_spread], placed.crop.h, placed.picture_h),
+    ):  # fmt: skip
+        first = max(around - min(begin for begin, _ in sides), size * 0)
+        last = max(around - (size - max(end for _, end in sides)), size * 0)
+        before.append(first)
+        after.append(last)
+        zoom = max(zoom, float(crop * (size + first + last) / size / whole))
+    nearer = fit.zoom * zoom * 1.0001 if zoom > 1 else fit.zoom
+    if nearer > 1000:
+        return None
+    for axis, (size, now, whole) in enumerate(
+        ((spread.w, placed.crop.w, placed.picture_w), (spread.h, placed.crop.h, placed.picture_h))
+    ):
+        crop = float(now) * fit.zoom / nearer
+        spare = whole - crop
+        per_mm = crop / float(size)
+        low, high = float(before[axis]) * per_mm, spare - float(after[axis]) * per_mm
+        shares.append(
+            min(max(float(placed.anchor[axis]) * spare, low), high) / spare if spare > 0 else 0.5
+        )
+    held = [round(min(1.0, max(0.0, share)), 6) for share in shares]
+    if zoom == 1 and held == [round(float(share), 6) for share in placed.anchor]:
+        return {}
+    return {
+        "plans.0.fit.zoom": round(nearer, 6),
+        "plans.0.fit.anchor": held,
+        "plans.0.fit.auto": False,
+    }
+
+
+def _drawn(wish: PanelsWish, work: Work, style: LengthStyle) -> PanelsDrawn:
+    whole, placed = bounds(wish.on_wall), work.placement
+    pieces = hung(frames_to_hang(wish), wish.hang)
+    gap, (width, height) = gap_of(wish), usual_size(wish)
+    top = max(piece.top for piece in pieces)
+    return PanelsDrawn(
+        frames=[
+            FrameDrawn(
+                name=wish.name_of(number),
+                face=(float(box.x), float(box.y), float(box.w), float(box.h)),
+                shows=shown.as_floats(),
+                nails=[(float(x - wish.hang.from_left.mm), float(top - y)) for x, y in piece.nails],
+                size=style.size(box.w, box.h),
+                off=_off(wish, number, style),
+            )
+            for number, (box, shown, piece) in enumerate(
+                zip(wish.on_wall, wish.on_spread, pieces, strict=True)
+            )
+        ],
+        spread=bounds(wish.on_spread).as_floats(),
+        picture=placed.whole.as_floats(),
+        printed=placed.printed.as_floats(),
+        angle=work.plan.fit.angle,
+        zones=[(spot.name.removeprefix("The "), spot.box.as_floats()) for spot in spots(work)],
+        around=float(wish.around),
+        whole=(float(whole.w), float(whole.h)),
+        from_left=float(wish.hang.from_left.mm),
+        top=float(top),
+        middle=float(wish.hang.centre_height.mm),
+        dims=[*_widths(wish, style), *_heights(wish, style), *_between(wish, style), *_nail_to_nail(wish, style)],
+        arrangement=arrangement_of(wish.on_wall),
+        arrangements=list(_arrangements(wish)),
+        gap="" if gap is None else typed_length(gap, wish.frames[0].width.unit),
+        usual=(width.typed, height.typed),
+        least=LEAST,
+        most=MOST,
+    )  # fmt: skip
+
+
+def _off(wish: PanelsWish, number: int, style: LengthStyle) -> str:
+    """How much a measured frame is off what was ordered: +2 × 0 mm; empty where nothing was ordered."""
+    frame = wish.frames[number]
+    if frame.ordered is None:
+        return ""
+    signed = []
+    for found, wanted in (
+        (frame.width.mm, frame.ordered.width.mm),
+        (frame.height.mm, frame.ordered.height.mm),
+    ):
+        off = found - wanted
+        signed.append(f"{'+' if off > 0 else '−' if off < 0 else '±'}{style.number(abs(off))}")
+    return f"{signed[0]} × {signed[1]} {style.unit}"
+
+
+def _widths(wish: PanelsWish, style: LengthStyle) -> Iterator[DimDrawn]:
+    for number, box in enumerate(wish.on_wall):
+        yield DimDrawn(
+            "width", number, style.length(box.w), (float(box.x), float(box.y)), (float(box.right), float(box.y)),
+            wish.frames[number].width.typed,
+        )  # fmt: skip
+
+
+def _heights(wish: PanelsWish, style: LengthStyle) -> Iterator[DimDrawn]:
+    for number, box in enumerate(wish.on_wall):
+        yield DimDrawn(
+            "height", number, style.length(box.h), (float(box.x), float(box.y)), (float(box.x), float(box.bottom)),
+            wish.frames[number].height.typed,
+        )  # fmt: skip
+
+
+def _between(wish: PanelsWish, style: LengthStyle) -> Iterator[DimDrawn]:
+    """The gaps between frames that follow each other in a row or a column, each where both are."""
+    faces = wish.on_wall
+    for number, face in enumerate(faces):
+        right = _next_right(faces, face)
+        if right is not None and right.x > face.right:
+            y = float(min(face.bottom, right.bottom))
+            yield DimDrawn("gap", number, style.number(right.x - face.right), (float(face.right), y), (float(right.x), y), "")  # fmt: skip
+        below = _next_right([_flipped(one) for one in faces], _flipped(face))
+        if below is not None and below.x > face.bottom:
+            x = float(min(face.right, below.bottom))
+            yield DimDrawn("gap", number, style.number(below.x - face.bottom), (x, float(face.bottom)), (x, float(below.x)), "")  # fmt: skip
+
+
+def _next_right(faces: list[Box], face: Box) -> Box | None:
+    """The nearest face to the right that lies beside this one."""
+    beside = [
+        one for one in faces if one.x >= face.right and one.y < face.bottom and face.y < one.bottom
+    ]
+    return min(beside, key=lambda one: one.x, default=None)
+
+
+def _flipped(face: Box) -> Box:
+    return Box(face.y, face.x, face.h, face.w)
+
+
+def _nail_to_nail(wish: PanelsWish, style: LengthStyle) -> Iterator[DimDrawn]:
+    """From the group's left to the first nail, then from nail to nail, as a tape is read along the wall."""
+    pieces = hung(frames_to_hang(wish), wish.hang)
+    left = wish.hang.from_left.mm
+    places = sorted({x - left for piece in pieces for x, _ in piece.nails})
+    for begin, end in pairwise([left - left, *places]):
+        yield DimDrawn(
+            "nail", 0, style.number(end - begin), (float(begin), 0.0), (float(end), 0.0), ""
+        )
+
+
+def _arrangements(wish: PanelsWish) -> Iterator[ArrangementDrawn]:
+    now, count = arrangement_of(wish.on_wall), len(wish.frames)
+    for kind in ARRANGEMENTS.values():
+        shown = count if LEAST <= count <= MOST and kind.fits(count) else (4 if kind.fits(4) else 3)
+        faces = kind.place(kind.sizes(shown, *_plain(wish)), _plain(wish)[0] / 8)
+        try:
+            fix = {"frames": rearranged(wish, kind.id)}
+        except NotArranged:
+            fix = None
+        yield ArrangementDrawn(
+            id=kind.id,
+            label=kind.label,
+            faces=[face.as_floats() for face in faces],
+            taken=kind.id == now,
+            fix=fix,
+        )
+
+
+def _plain(wish: PanelsWish) -> tuple[Fraction, Fraction]:
+    width, height = usual_size(wish)
+    return width.mm, height.mm
