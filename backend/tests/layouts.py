@@ -79,3 +79,32 @@ def panels_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[
 
 def panels(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
     return parse_layout(panels_document(plan, **changes))
+
+
+FOG = {
+    "title": "Fog over the pans",
+    "picture": {"width_px": 6000, "height_px": 4000},
+    "target": {"width": "60 cm", "height": "40 cm"},
+    "edge": {"kind": "mat", "opening_width": "50 cm", "opening_height": "33 cm", "overlap": "4 mm",
+             "card_width": "70 cm", "card_height": "50 cm"},
+}  # fmt: skip
+CANVAS = GEARS | {
+    "title": "Mill gears",
+    "edge": {"kind": "wrap", "depth": "3.8 cm", "turn": "1.2 cm", "fill": "mirror"},
+}
+STARS = {
+    "title": "Star trails",
+    "picture": {"width_px": 6000, "height_px": 4000},
+    "target": {"width": "90 cm", "height": "60 cm"},
+}
+
+
+def hang_document(**changes: Any) -> dict[str, Any]:
+    """Three prints of three kinds on a wall of 6.4 m; the canvas on two fixings."""
+    wish = {"format": "zollstock.layout/1", "kind": "hang", "title": "North wall", "wall": "6.4 m"}
+    pieces = [{}, {"fixings": 2}]
+    return deepcopy(wish | {"plans": [FOG, CANVAS, STARS], "pieces": pieces} | changes)
+
+
+def hanging(**changes: Any) -> Wish:
+    return parse_layout(hang_document(**changes))

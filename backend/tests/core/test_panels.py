@@ -323,9 +323,11 @@ def test_the_rule_of_panels_says_what_a_colleague_would() -> None:
     assert modes[1][1].startswith("lines jump at the gaps, 28.6 % unseen")
     drawn = page.panels
     assert drawn is not None and drawn.arrangement == "steps" and drawn.gap == "40 mm"
-    nails = [dim.text for dim in drawn.dims if dim.kind == "nail"]
+    wall = page.wall
+    assert wall is not None
+    nails = [dim.text for dim in wall.dims if dim.kind == "nail"]
     assert nails == ["15.1", "34.15", "34.2", "34.2"]
-    assert [dim.text for dim in drawn.dims if dim.kind == "gap"] == ["4", "4", "4"]
+    assert [dim.text for dim in wall.dims if dim.kind == "gap"] == ["4", "4", "4"]
 
 
 @pytest.mark.parametrize("count", range(2, 13))

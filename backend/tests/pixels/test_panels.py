@@ -130,7 +130,7 @@ def test_with_picture_all_round_each_file_is_cut_from_one_larger_file(
 
 def test_a_picture_that_ends_makes_nothing(source: Path, tmp_path: Path) -> None:
     with pytest.raises(
-        RenderError, match="The picture ends .* before the sides of frame 1 are covered"
+        RenderError, match=r"The picture ends .* before the sides of frame 1 are covered"
     ):
         render_layout(wish(fill="picture"), [source], tmp_path / "none")
     assert not list(tmp_path.iterdir())

@@ -9,7 +9,9 @@ from .box import Box
 from .letters import FontName
 from .rational import Fraction
 
-StrokeKind = Literal["cut", "fold", "glue", "centre", "register", "scale", "staple", "keyline"]
+StrokeKind = Literal[
+    "cut", "fold", "glue", "centre", "register", "scale", "staple", "keyline", "outline", "nail", "measure"
+]  # fmt: skip
 Point = tuple[Fraction, Fraction]
 BLACK = "#000000"
 

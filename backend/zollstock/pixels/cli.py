@@ -12,6 +12,7 @@ from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import Plan
 
 from .errors import Cancelled, PictureError, RenderError
+from .hanging import write_hanging
 from .inspect import inspect
 from .interrupts import Interrupts
 from .layouts import render_layout
@@ -28,18 +29,39 @@ def main(arguments: list[str] | None = None) -> int:
     parser.add_argument(
         "picture",
         type=Path,
-        nargs="+",
+        nargs="*",
         help="the picture the plan is for; one for each plan of a layout",
     )
     parser.add_argument(
         "-o", "--output", type=Path, required=True,
         help="the file to write; of a layout a PDF, or a folder for a file a sheet",
     )  # fmt: skip
+    parser.add_argument(
+        "--hanging", action="store_true",
+        help="of panels or a row of prints the hanging plan alone, as .pdf or .svg; no picture is needed",
+    )  # fmt: skip
     options = parser.parse_args(arguments)
     wanted = read_document(options.plan)
     if wanted is None:
         return INVALID
+    if options.hanging:
+        return _hung(wanted, options.output)
+    if not options.picture:
+        return _refuse("name the picture, or the pictures of a layout")
     return _made(wanted, options.picture, options.output)
+
+
+def _hung(wanted: Plan | Wish, out: Path) -> int:
+    """Write the hanging plan; the exit code."""
+    try:
+        write_hanging(wanted, out)
+    except FileExistsError:
+        return _refuse(f"{out} exists already; it was left as it is")
+    except OSError as error:
+        return _refuse(error.strerror or str(error))
+    except RenderError as error:
+        return _refuse(str(error))
+    return 0
 
 
 def _made(wanted: Plan | Wish, pictures: list[Path], out: Path) -> int:

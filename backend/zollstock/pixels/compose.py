@@ -65,7 +65,10 @@ def compose_excerpts(sheet: Sheet, files: Opened, ink: bool = True) -> pyvips.Im
         else:
             image = image.insert(made, lies.x, lies.y)
     if image is None or paint is None:
-        raise ValueError("a sheet without excerpts has no pixels")
+        # Nothing but ink: plain paper under it.
+        image = pyvips.Image.black(grid.width, grid.height, bands=3) + 255
+        image = image.cast("uchar").copy(interpretation="srgb")
+        paint = colour.Paint(image)
     return inked(image, sheet, grid, paint) if ink else image
 
 

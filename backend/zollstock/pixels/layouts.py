@@ -56,6 +56,8 @@ def render_layout(
         files = layout_files(wish, laid, output)[:1]
         make_files(wish, laid, pictures, files, [out], progress)
         return len(laid.sheets)
+    if not laid.used:
+        raise RenderError("This layout is lines and letters: name one file that ends in .pdf.")
     if OUTPUTS[output.format].vectors:
         raise RenderError("The plan asks for a PDF: name one file that ends in .pdf.")
     partial = Path(tempfile.mkdtemp(prefix=f".{out.name}.", suffix=".partial", dir=out.parent))
@@ -119,11 +121,13 @@ Opened = Callable[[int], pyvips.Image]
 def _files(laid: Laid, pictures: Sequence[Path], progress: Progress) -> Iterator[Opened]:
     """The file of every plan, unpacked on the disk for as long as it is needed."""
     with tempfile.TemporaryDirectory(prefix="zollstock-") as folder:
-        paths = []
-        for number, (work, picture) in enumerate(zip(laid.works, pictures, strict=True)):
+        paths = {}
+        for done, number in enumerate(laid.used):
             path = Path(folder) / f"{number}.tif"
-            _unpack(work, picture, path, part_of(progress, number, len(pictures)))
-            paths.append(path)
+            _unpack(
+                laid.works[number], pictures[number], path, part_of(progress, done, len(laid.used))
+            )
+            paths[number] = path
         opened: dict[int, pyvips.Image] = {}
 
         def file(number: int) -> pyvips.Image:

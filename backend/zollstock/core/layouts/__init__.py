@@ -16,6 +16,7 @@ from ..plan import lengths_of
 from ..sheets import Sheet
 from ..show import style_for
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
+from .hangs import HangKind
 from .idphotos import IdPhotos
 from .kind import NOTHING_SEEN, Kind, Laid, Seen
 from .life import Life
@@ -38,7 +39,9 @@ __all__ = [
     "reckon_layout",
 ]
 
-KINDS: dict[str, Kind] = {kind.name: kind for kind in (Tiles(), IdPhotos(), Life(), PanelsKind())}
+KINDS: dict[str, Kind] = {
+    kind.name: kind for kind in (Tiles(), IdPhotos(), Life(), PanelsKind(), HangKind())
+}
 
 
 class LayoutError(DocumentError):
@@ -93,9 +96,12 @@ def layout_page(wish: Wish, unit: str | None = None, seen: Seen = NOTHING_SEEN) 
 
 
 def against_making(laid: Laid) -> list[str]:
-    """What keeps the files of a layout from being made, in words: every `stop` of it and of its plans, once."""
+    """What keeps the files of a layout from being made, in words: every `stop` of it and of its plans, once.
+
+    Plans that hang without being printed here may be as they are.
+    """
     found = [one.text for one in laid.findings if one.level == "stop"]
-    for work in laid.works:
+    for work in (laid.works[number] for number in laid.used):
         found += [one.text for one in stops(work, style_for(lengths_of(work.plan)))]
     return list(dict.fromkeys(found))
 

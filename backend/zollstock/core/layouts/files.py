@@ -26,6 +26,8 @@ class LayoutFile:
 def layout_files(wish: Wish, laid: Laid, output: Output | None = None) -> list[LayoutFile]:
     """The files of a layout, in their order; by its first plan's output where no other is asked for."""
     output = output or wish.plans[0].output
+    if not laid.used:
+        output = Output(format="pdf")  # lines and letters want no raster
     names = Names()
     title = wish.title or "sheets"
     found = []

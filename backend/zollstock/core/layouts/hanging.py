@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from ..box import Box
@@ -57,7 +57,7 @@ class ToHang(NamedTuple):
     fixings: int
 
 
-def hung(pieces: list[ToHang], hang: Hang) -> list[Hung]:
+def hung(pieces: Sequence[ToHang], hang: Hang) -> list[Hung]:
     """Every piece on the wall, in their order. A nail is at the middle, or two at a quarter from each side."""
     whole = bounds([piece.box for piece in pieces])
     upper = hang.centre_height.mm + whole.h / 2

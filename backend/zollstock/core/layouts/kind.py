@@ -39,6 +39,11 @@ class Laid:
     figures: list[Figure]
     findings: list[Finding]
 
+    @property
+    def used(self) -> list[int]:
+        """The numbers of the plans whose pixels lie on a sheet; a hanging plan has lines and letters alone."""
+        return sorted({excerpt.plan for sheet in self.sheets for excerpt in sheet.excerpts})
+
 
 NOTHING_SEEN = Seen()
 

@@ -90,21 +90,25 @@ class PartDrawn(Record):
 
 
 @dataclass(frozen=True, slots=True)
-class FrameDrawn:
-    """A frame on its wall, mm from the upper left of all: its face, its nails, the part of the spread that it `shows`;
-    its size as shown and how much that is off what was ordered."""
+class HungDrawn:
+    """A piece on its wall, mm from the upper left of all of them: its outer box, its nails, its size as shown.
+
+    `shows` is the part of the document of `plan` that is seen, and `at` where it lies; `note` what else is to be said.
+    """
 
     name: str
-    face: BoxMm
-    shows: BoxMm
+    box: BoxMm
     nails: list[Pair]
     size: str
-    off: str
+    plan: int
+    shows: BoxMm
+    at: BoxMm
+    note: str
 
 
 @dataclass(frozen=True, slots=True)
 class DimDrawn:
-    """A dimension line on the wall: of which kind and which frame, its text, its ends, and the length as typed."""
+    """A dimension line on the wall: of which kind and which piece, its text, its ends, and the length as typed."""
 
     kind: Literal["width", "height", "gap", "nail"]
     number: int
@@ -112,6 +116,19 @@ class DimDrawn:
     start: Pair
     end: Pair
     typed: str
+
+
+class WallDrawn(Record):
+    """Pieces on a wall. `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
+    begin; `length` is the wall's, where it is known."""
+
+    pieces: list[HungDrawn]
+    whole: Pair
+    from_left: float
+    top: float
+    middle: float
+    length: float | None = None
+    dims: list[DimDrawn]
 
 
 class ArrangementDrawn(Record):
@@ -125,23 +142,14 @@ class ArrangementDrawn(Record):
 
 
 class PanelsDrawn(Record):
-    """Frames on a wall, mm from the upper left of all of them, and the spread that the picture fills.
+    """The spread that a picture fills, mm, and the picture on it before it leans; which arrangement is in force."""
 
-    `top` and `middle` are heights above the floor; `picture` and `zones` lie on the spread, `picture` before it leans.
-    """
-
-    frames: list[FrameDrawn]
     spread: BoxMm
     picture: BoxMm
     printed: BoxMm
     angle: float
     zones: list[tuple[str, BoxMm]]
     around: float
-    whole: Pair
-    from_left: float
-    top: float
-    middle: float
-    dims: list[DimDrawn]
     arrangement: str = Field(
         description="The word of the arrangement in force; empty for own places."
     )
@@ -184,6 +192,7 @@ class Parts(Record):
     frame: FaceFrame | None = None
     parts: list[PartDrawn] | None = None
     checks: list[Check] = []
+    wall: WallDrawn | None = None
     panels: PanelsDrawn | None = None
     hint: str = ""
 

@@ -3,33 +3,32 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from itertools import pairwise
 from typing import Any
 
 from .. import show
-from ..box import Box
+from ..box import ZERO
 from ..edges.wrap import Wrap
 from ..rational import Fraction
 from ..show import LengthStyle, typed_length
 from ..work import Work, work_out
 from .arrangements import ARRANGEMENTS, LEAST, MOST, arrangement_of
 from .faces import bounds
-from .hanging import CAUTION, hung
+from .hanging import CAUTION
 from .kind import Laid
 from .page import (
     ArrangementDrawn,
-    DimDrawn,
-    FrameDrawn,
     LayoutBlade,
     LayoutWay,
     PanelsDrawn,
     Parts,
+    WallDrawn,
     blade,
 )
 from .panelwish import PanelsWish
 from .panelzones import spots
 from .rearranged import NotArranged, gap_of, rearranged, usual_size
 from .tohang import frames_to_hang
+from .wallpage import Shown, wall_drawn
 
 _OF_EDGE = {"picture-ends", "mirror-too-shallow", "zone-near-fold"}
 _OF_HANGING = {"hangs-in-floor", "nail-below", "wide-on-one-nail"}
@@ -43,7 +42,8 @@ def panel_parts(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) ->
     return Parts(
         blades=_blades(wish, work, laid, style),
         ways=[*_modes(wish), *_fills(wish, work)],
-        panels=_drawn(wish, work, style),
+        wall=_wall(wish, style),
+        panels=_drawn(wish, work),
         hint=CAUTION,
     )
 
@@ -90,7 +90,7 @@ def _modes(wish: PanelsWish) -> Iterator[LayoutWay]:
     ):
         other = wish if mode == wish.mode else _in_mode(wish, mode)
         spread = bounds(other.on_spread)
-        seen = sum((face.area for face in other.on_spread), spread.area * 0)
+        seen = sum((face.area for face in other.on_spread), ZERO)
         unseen = show.percent(1 - seen / spread.area)
         ppi = show.ppi(work_out(other.plans[0]).effective)
         yield LayoutWay(
@@ -142,17 +142,19 @@ def _room_for_sides(wish: PanelsWish, work: Work) -> dict[str, Any] | None:
     if fit.mode != "fill" or fit.angle:
         return None
     spread, around = bounds(wish.on_spread), wish.around
-    before, after, shares = [], [], []
+    before: list[Fraction] = []
+    after: list[Fraction] = []
+    shares: list[float] = []
     zoom = 1.0
-    for size, sides, crop, whole in (
+    for size, sides, taken, whole in (
         (spread.w, [(face.x, face.right) for face in wish.on_spread], placed.crop.w, placed.picture_w),
         (spread.h, [(face.y, face.bottom) for face in wish.on_spread], placed.crop.h, placed.picture_h),
     ):  # fmt: skip
-        first = max(around - min(begin for begin, _ in sides), size * 0)
-        last = max(around - (size - max(end for _, end in sides)), size * 0)
+        first = max(around - min(begin for begin, _ in sides), ZERO)
+        last = max(around - (size - max(end for _, end in sides)), ZERO)
         before.append(first)
         after.append(last)
-        zoom = max(zoom, float(crop * (size + first + last) / size / whole))
+        zoom = max(zoom, float(taken * (size + first + last) / size / whole))
     nearer = fit.zoom * zoom * 1.0001 if zoom > 1 else fit.zoom
     if nearer > 1000:
         return None
@@ -166,53 +168,43 @@ def _room_for_sides(wish: PanelsWish, work: Work) -> dict[str, Any] | None:
         shares.append(
             min(max(float(placed.anchor[axis]) * spare, low), high) / spare if spare > 0 else 0.5
         )
-    held = [round(min(1.0, max(0.0, share)), 6) for share in shares]
-    if zoom == 1 and held == [round(float(share), 6) for share in placed.anchor]:
+    anchor = [round(min(1.0, max(0.0, share)), 6) for share in shares]
+    if zoom == 1 and anchor == [round(float(share), 6) for share in placed.anchor]:
         return {}
     return {
         "plans.0.fit.zoom": round(nearer, 6),
-        "plans.0.fit.anchor": held,
+        "plans.0.fit.anchor": anchor,
         "plans.0.fit.auto": False,
     }
 
 
-def _drawn(wish: PanelsWish, work: Work, style: LengthStyle) -> PanelsDrawn:
-    whole, placed = bounds(wish.on_wall), work.placement
-    pieces = hung(frames_to_hang(wish), wish.hang)
+def _drawn(wish: PanelsWish, work: Work) -> PanelsDrawn:
     gap, (width, height) = gap_of(wish), usual_size(wish)
-    top = max(piece.top for piece in pieces)
+    placed = work.placement
     return PanelsDrawn(
-        frames=[
-            FrameDrawn(
-                name=wish.name_of(number),
-                face=(float(box.x), float(box.y), float(box.w), float(box.h)),
-                shows=shown.as_floats(),
-                nails=[(float(x - wish.hang.from_left.mm), float(top - y)) for x, y in piece.nails],
-                size=style.size(box.w, box.h),
-                off=_off(wish, number, style),
-            )
-            for number, (box, shown, piece) in enumerate(
-                zip(wish.on_wall, wish.on_spread, pieces, strict=True)
-            )
-        ],
         spread=bounds(wish.on_spread).as_floats(),
         picture=placed.whole.as_floats(),
         printed=placed.printed.as_floats(),
         angle=work.plan.fit.angle,
         zones=[(spot.name.removeprefix("The "), spot.box.as_floats()) for spot in spots(work)],
         around=float(wish.around),
-        whole=(float(whole.w), float(whole.h)),
-        from_left=float(wish.hang.from_left.mm),
-        top=float(top),
-        middle=float(wish.hang.centre_height.mm),
-        dims=[*_widths(wish, style), *_heights(wish, style), *_between(wish, style), *_nail_to_nail(wish, style)],
         arrangement=arrangement_of(wish.on_wall),
         arrangements=list(_arrangements(wish)),
         gap="" if gap is None else typed_length(gap, wish.frames[0].width.unit),
         usual=(width.typed, height.typed),
         least=LEAST,
         most=MOST,
-    )  # fmt: skip
+    )
+
+
+def _wall(wish: PanelsWish, style: LengthStyle) -> WallDrawn:
+    pieces = frames_to_hang(wish)
+    shown = [
+        Shown(0, face, wall, _off(wish, number, style))
+        for number, (face, wall) in enumerate(zip(wish.on_spread, wish.on_wall, strict=True))
+    ]
+    typed = [(frame.width.typed, frame.height.typed) for frame in wish.frames]
+    return wall_drawn(pieces, wish.hang, shown, typed, None, style)
 
 
 def _off(wish: PanelsWish, number: int, style: LengthStyle) -> str:
@@ -228,59 +220,6 @@ def _off(wish: PanelsWish, number: int, style: LengthStyle) -> str:
         off = found - wanted
         signed.append(f"{'+' if off > 0 else '−' if off < 0 else '±'}{style.number(abs(off))}")
     return f"{signed[0]} × {signed[1]} {style.unit}"
-
-
-def _widths(wish: PanelsWish, style: LengthStyle) -> Iterator[DimDrawn]:
-    for number, box in enumerate(wish.on_wall):
-        yield DimDrawn(
-            "width", number, style.length(box.w), (float(box.x), float(box.y)), (float(box.right), float(box.y)),
-            wish.frames[number].width.typed,
-        )  # fmt: skip
-
-
-def _heights(wish: PanelsWish, style: LengthStyle) -> Iterator[DimDrawn]:
-    for number, box in enumerate(wish.on_wall):
-        yield DimDrawn(
-            "height", number, style.length(box.h), (float(box.x), float(box.y)), (float(box.x), float(box.bottom)),
-            wish.frames[number].height.typed,
-        )  # fmt: skip
-
-
-def _between(wish: PanelsWish, style: LengthStyle) -> Iterator[DimDrawn]:
-    """The gaps between frames that follow each other in a row or a column, each where both are."""
-    faces = wish.on_wall
-    for number, face in enumerate(faces):
-        right = _next_right(faces, face)
-        if right is not None and right.x > face.right:
-            y = float(min(face.bottom, right.bottom))
-            yield DimDrawn("gap", number, style.number(right.x - face.right), (float(face.right), y), (float(right.x), y), "")  # fmt: skip
-        below = _next_right([_flipped(one) for one in faces], _flipped(face))
-        if below is not None and below.x > face.bottom:
-            x = float(min(face.right, below.bottom))
-            yield DimDrawn("gap", number, style.number(below.x - face.bottom), (x, float(face.bottom)), (x, float(below.x)), "")  # fmt: skip
-
-
-def _next_right(faces: list[Box], face: Box) -> Box | None:
-    """The nearest face to the right that lies beside this one."""
-    beside = [
-        one for one in faces if one.x >= face.right and one.y < face.bottom and face.y < one.bottom
-    ]
-    return min(beside, key=lambda one: one.x, default=None)
-
-
-def _flipped(face: Box) -> Box:
-    return Box(face.y, face.x, face.h, face.w)
-
-
-def _nail_to_nail(wish: PanelsWish, style: LengthStyle) -> Iterator[DimDrawn]:
-    """From the group's left to the first nail, then from nail to nail, as a tape is read along the wall."""
-    pieces = hung(frames_to_hang(wish), wish.hang)
-    left = wish.hang.from_left.mm
-    places = sorted({x - left for piece in pieces for x, _ in piece.nails})
-    for begin, end in pairwise([left - left, *places]):
-        yield DimDrawn(
-            "nail", 0, style.number(end - begin), (float(begin), 0.0), (float(end), 0.0), ""
-        )
 
 
 def _arrangements(wish: PanelsWish) -> Iterator[ArrangementDrawn]:

@@ -1,0 +1,44 @@
+"""The hanging plan as a file: PDF or SVG, without any picture."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from zollstock.core.layouts.tohang import hanging_sheets
+from zollstock.core.layouts.wish import Wish
+from zollstock.core.parts.file import Output
+from zollstock.core.plan import Plan
+
+from .compose import compose_excerpts
+from .errors import RenderError
+from .page import Page
+from .svg import sheet_svg
+from .vips import pyvips
+from .write import write
+
+
+def write_hanging(wish: Plan | Wish, out: Path, unit: str | None = None) -> None:
+    """Write the hanging plan of `wish` to `out`, which must not exist and ends in .pdf or .svg.
+
+    An SVG has its first sheet, on which everything is drawn; the list goes on in a PDF alone. Raises `RenderError`
+    for what does not hang, and what `write` raises.
+    """
+    sheets = hanging_sheets(wish, unit) if isinstance(wish, Wish) else []
+    if not sheets:
+        raise RenderError("Only panels and rows of prints have a hanging plan.")
+    ending = out.suffix.lower()
+    title = f"{wish.title or 'Hanging'}, hanging plan"
+    if ending == ".svg":
+        with out.open("x", encoding="utf-8") as file:
+            file.write(sheet_svg(sheets[0], title))
+    elif ending == ".pdf":
+        pages = [
+            Page(compose_excerpts(sheet, _no_files, ink=False), sheet, title) for sheet in sheets
+        ]
+        write(pages, Output(format="pdf"), out)
+    else:
+        raise RenderError("A hanging plan is a .pdf or an .svg.")
+
+
+def _no_files(number: int) -> pyvips.Image:
+    raise ValueError(f"a hanging plan shows no pixels of plan {number}")
