@@ -108,3 +108,27 @@ def hang_document(**changes: Any) -> dict[str, Any]:
 
 def hanging(**changes: Any) -> Wish:
     return parse_layout(hang_document(**changes))
+
+
+def small(width: str, height: str, title: str = "Print") -> dict[str, Any]:
+    """A plan of a small print, without an edge."""
+    picture = {"width_px": 3000, "height_px": 2000}
+    return {"title": title, "picture": picture, "target": {"width": width, "height": height}}
+
+
+ROLL = {"width": "914.4 mm", "margin": "5 mm", "gap": "6 mm", "lead": "20 mm", "tail": "20 mm"}
+
+
+def gang_document(**changes: Any) -> dict[str, Any]:
+    """Three prints of the hall on a roll of 36 in, the last one twice."""
+    wish = {"format": "zollstock.layout/1", "kind": "gang", "title": "For the hall", "roll": ROLL}
+    plans = [
+        small("60 cm", "40 cm", "Fog"),
+        small("40 cm", "60 cm", "Gear"),
+        small("30 cm", "30 cm", "Weed"),
+    ]
+    return deepcopy(wish | {"plans": plans, "copies": [1, 1, 2]} | changes)
+
+
+def gang(**changes: Any) -> Wish:
+    return parse_layout(gang_document(**changes))

@@ -48,5 +48,8 @@ SOURCES: dict[str, str] = {
     "face is rounded on the one grid of the spread.",
     "hanging": "The middle of all pieces together hangs at the height that is set, 1500 mm where nothing is; a nail is "
     "under the upper edge of its piece, at its middle, or two of them at a quarter of its width from each side.",
+    "gang": "Pieces lie with their gap between them on the usable width (roll − 2 × margin). Several ways of laying, each in "
+    "several orders, are tried; the fewest sheets and the shortest length count, never more than shelves of falling height. "
+    "Length = prints and gaps + lead + tail; a price is by the metre of it, of the least length at least.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 
 from .measures import NOT_MEASURED, Measures
 from .near import Shelf, library_shelf
+from .stock import NO_STOCK, Stock
 
 
 @dataclass(frozen=True, slots=True)
@@ -16,6 +17,8 @@ class Studio:
     sizes: Shelf = field(default_factory=library_shelf)
     #: What was measured of the picture at hand.
     measures: Measures = NOT_MEASURED
+    #: What it prints on, and how much of it is there.
+    stock: Stock = NO_STOCK
 
 
 NOBODYS = Studio()

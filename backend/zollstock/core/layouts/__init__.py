@@ -16,6 +16,7 @@ from ..plan import lengths_of
 from ..sheets import Sheet
 from ..show import style_for
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
+from .gangs import GangKind
 from .hangs import HangKind
 from .idphotos import IdPhotos
 from .kind import NOTHING_SEEN, Kind, Laid, Seen
@@ -40,7 +41,7 @@ __all__ = [
 ]
 
 KINDS: dict[str, Kind] = {
-    kind.name: kind for kind in (Tiles(), IdPhotos(), Life(), PanelsKind(), HangKind())
+    kind.name: kind for kind in (Tiles(), IdPhotos(), Life(), PanelsKind(), HangKind(), GangKind())
 }
 
 

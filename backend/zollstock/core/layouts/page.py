@@ -161,6 +161,43 @@ class PanelsDrawn(Record):
 
 
 @dataclass(frozen=True, slots=True)
+class GangPieceDrawn:
+    """A piece of a gang in the order of cutting: which copy of which print, its sheet, where it lies, mm, how it is
+    turned, whether it is pinned and may be turned; its size and place as shown."""
+
+    number: int
+    plan: int
+    copy: int
+    name: str
+    sheet: int
+    box: BoxMm
+    turn: Literal[0, 90]
+    pinned: bool
+    may_turn: bool
+    size: str
+    place: str
+
+
+@dataclass(frozen=True, slots=True)
+class GangCutDrawn:
+    """A cut right through a sheet, in words, and where it is, mm."""
+
+    sheet: int
+    way: Literal["across", "down"]
+    at: float
+    text: str
+
+
+class GangDrawn(Record):
+    """Pieces on a roll or on sheets; `usable` is where they may lie (x, y, width, and length where it ends)."""
+
+    pieces: list[GangPieceDrawn]
+    cuts: list[GangCutDrawn]
+    usable: tuple[float, float, float, float | None]
+    on_roll: bool
+
+
+@dataclass(frozen=True, slots=True)
 class SheetPart:
     """A part (mm) of a plan's document on a sheet, lying in `box` (mm) turned clockwise."""
 
@@ -194,6 +231,7 @@ class Parts(Record):
     checks: list[Check] = []
     wall: WallDrawn | None = None
     panels: PanelsDrawn | None = None
+    gang: GangDrawn | None = None
     hint: str = ""
 
 

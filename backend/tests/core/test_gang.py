@@ -1,0 +1,292 @@
+"""Gangs: prints together on a roll or on sheets, with their gaps, their cost, and what is pinned by hand."""
+
+from __future__ import annotations
+
+import json
+import time
+from itertools import combinations
+from typing import Any
+
+import jsonschema
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.test_layout_pages import patched
+from tests.layouts import ROLL, gang, gang_document, small
+from zollstock.core.layouts import (
+    LayoutError,
+    Seen,
+    lay,
+    layout_document,
+    layout_page,
+    parse_layout,
+    reckon_layout,
+)
+from zollstock.core.layouts.document import Sheets, sheets_json
+from zollstock.core.rational import Fraction
+from zollstock.core.schema import layout_schema, sheets_schema
+from zollstock.core.stock import Stock
+from zollstock.core.studio import Studio
+
+A3 = {
+    "width": "297 mm",
+    "height": "420 mm",
+    "margins": dict.fromkeys(("left", "top", "right", "bottom"), "5 mm"),
+}
+
+
+def figures(made: Sheets) -> dict[str, str]:
+    return {figure.id: figure.working for figure in made.figures}
+
+
+def test_the_worked_example() -> None:
+    """58 × 40 and 30 × 30 lie side by side: 88.6 cm of the 90.44 with their gap; lead and tail are 2 cm each."""
+    made = reckon_layout(gang(plans=[small("58 cm", "40 cm", "Fog"), small("30 cm", "30 cm", "Weed")], copies=[1, 1],
+                              roll=ROLL | {"price_per_m": 24.5}))  # fmt: skip
+    worked = figures(made)
+    assert worked["length_used"] == "40 + 2 + 2 = 44 cm"
+    assert made.figure("length_used").value == 440
+    assert worked["cost"] == "24.5 × 0.44 m = 10.78"
+    assert made.figure("waste").value == pytest.approx(1 - (580 * 400 + 300 * 300) / (914.4 * 440))
+    (sheet,) = made.sheets
+    assert (sheet.width, sheet.height, sheet.name) == (914.4, 440.0, "Length 1")
+    assert sorted(piece.box[2:] for piece in sheet.pieces) == [(300.0, 300.0), (580.0, 400.0)]
+
+
+def test_the_least_length_is_charged_where_less_is_used() -> None:
+    roll = ROLL | {"price_per_m": 20, "least_length": "1.5 m"}
+    made = reckon_layout(gang(plans=[small("20 cm", "20 cm")], copies=[], roll=roll))
+    assert figures(made)["cost"] == "20 × 1.5 m = 30.00"
+
+
+def apart(one: tuple[float, ...], other: tuple[float, ...]) -> float:
+    return max(
+        other[0] - one[0] - one[2], one[0] - other[0] - other[2], other[1] - one[1] - one[3], one[1] - other[1] - other[3],
+    )  # fmt: skip
+
+
+PRINTS = st.lists(
+    st.tuples(st.integers(30, 850), st.integers(30, 850), st.integers(1, 4), st.booleans()),
+    min_size=1,
+    max_size=7,
+)
+
+
+@given(
+    PRINTS,
+    st.integers(0, 30),
+    st.integers(0, 25),
+    st.booleans(),
+    st.one_of(st.none(), st.integers(900, 2000)),
+    st.booleans(),
+)
+def test_gaps_and_margins_hold_and_every_copy_is_there_once(
+    prints: list[tuple[int, int, int, bool]],
+    gap: int,
+    margin: int,
+    through: bool,
+    most: int | None,
+    on_sheets: bool,
+) -> None:
+    plans = [small(f"{w} mm", f"{h} mm") for w, h, _, _ in prints]
+    wish: dict[str, Any] = {
+        "plans": plans,
+        "copies": [n for _, _, n, _ in prints],
+        "may_turn": [may for *_, may in prints],
+        "guillotine": through,
+    }
+    roll = {
+        "width": "914.4 mm",
+        "margin": f"{margin} mm",
+        "gap": f"{gap} mm",
+        "lead": "15 mm",
+        "tail": "25 mm",
+    }
+    if most is not None:
+        roll["most_length"] = f"{most} mm"
+    margins = dict.fromkeys(("left", "top", "right", "bottom"), f"{margin} mm")
+    sheet = {"width": "914.4 mm", "height": "1000 mm", "margins": margins}
+    wish |= {"roll": None, "gap": f"{gap} mm", "sheet": sheet} if on_sheets else {"roll": roll}
+    parsed = gang(**wish)
+    made = reckon_layout(parsed)
+    stopped = [one for one in made.findings if one.id == "piece-too-large"]
+    pieces = [piece for one in made.sheets for piece in one.pieces]
+    assert len(pieces) + len(stopped) == sum(n for _, _, n, _ in prints)
+    for one in made.sheets:
+        top, bottom = (margin, margin) if on_sheets else (15, 25)
+        for piece in one.pieces:
+            x, y, w, h = piece.box
+            assert x >= margin - 1e-9 and x + w <= 914.4 - margin + 1e-9
+            assert y >= top - 1e-9 and y + h <= one.height - bottom + 1e-9
+            wanted = prints[piece.plan]
+            assert (w, h) == ((wanted[1], wanted[0]) if piece.turn else (wanted[0], wanted[1]))
+            assert not piece.turn or wanted[3]
+        for a, b in combinations(one.pieces, 2):
+            assert apart(a.box, b.box) >= gap - 1e-9
+        if most is not None and not on_sheets:
+            assert one.height <= most + 1e-9
+    counted = [sum(piece.plan == number for piece in pieces) for number in range(len(plans))]
+    lost = [sum(1 for one in stopped if one.text.startswith("Print")) for _ in plans]
+    assert all(have == n or sum(lost) for have, (_, _, n, _) in zip(counted, prints, strict=True))
+    if pieces:
+        assert float(made.figure("length_used").value) == pytest.approx(
+            sum(one.height for one in made.sheets)
+        )
+        assert float(made.figure("saved").value) >= 0
+    assert sheets_json(reckon_layout(gang(**wish))) == sheets_json(made)
+
+
+def test_sixty_pieces_are_laid_in_under_two_seconds() -> None:
+    plans = [small(f"{120 + 37 * n % 400} mm", f"{100 + 53 * n % 500} mm") for n in range(60)]
+    wish = gang(plans=plans, copies=[])
+    begun = time.process_time()
+    assert len(lay(wish).sheets[0].excerpts) == 60
+    assert time.process_time() - begun < 2
+
+
+def test_what_is_pinned_lies_where_it_was_put() -> None:
+    made = reckon_layout(
+        gang(
+            fixed=[
+                {"plan": 2, "copy": 1, "x": "123.45 mm", "y": "300 mm"},
+                {"plan": 0, "copy": 0, "x": "5 mm", "y": "700 mm", "turn": 90},
+            ]
+        )
+    )
+    boxes = {
+        (piece.plan, piece.turn): piece.box
+        for piece in made.sheets[0].pieces
+        if piece.box[:2] in ((123.45, 300.0), (5.0, 700.0))
+    }
+    assert boxes == {(2, 0): (123.45, 300.0, 300.0, 300.0), (0, 90): (5.0, 700.0, 400.0, 600.0)}
+    assert not [one for one in made.findings if one.level == "stop"]
+
+
+def test_pins_over_each_other_or_off_the_paper_stop() -> None:
+    def pinned(*places: tuple[str, str]) -> dict[str, str]:
+        fixed = [{"plan": 2, "copy": n, "x": x, "y": y} for n, (x, y) in enumerate(places)]
+        return {one.id: one.text for one in reckon_layout(gang(fixed=fixed)).findings}
+
+    assert (
+        pinned(("5 mm", "20 mm"), ("200 mm", "50 mm"))["pieces-overlap"]
+        == "Weed, 1 of 2 and Weed, 2 of 2 lie over each other."
+    )
+    assert (
+        pinned(("650 mm", "20 mm"))["piece-beyond"]
+        == "Weed, 1 of 2 reaches 4.06 cm beyond what can be printed."
+    )
+    assert "pieces-near" in pinned(("5 mm", "20 mm"), ("308 mm", "20 mm"))
+
+
+@pytest.mark.parametrize(("changes", "path"), [
+    ({"copies": [1, 1, 1, 1]}, "copies"),
+    ({"copies": [200, 200, 200]}, "copies"),
+    ({"copies": [0]}, "copies[0]"),
+    ({"fixed": [{"plan": 2, "copy": 2, "x": "0 mm", "y": "0 mm"}]}, "fixed[0]"),
+    ({"fixed": [{"plan": 0, "copy": 0, "x": "0 mm", "y": "0 mm"}] * 2}, "fixed[1]"),
+    ({"roll": ROLL | {"margin": "50 cm"}}, "roll.margin"),
+    ({"roll": ROLL | {"most_length": "3 cm"}}, "roll.most_length"),
+    ({"roll": None, "sheet": A3 | {"width": "0 mm"}}, "sheet.width"),
+])  # fmt: skip
+def test_what_cannot_be_laid_is_told_with_its_path(changes: dict[str, Any], path: str) -> None:
+    with pytest.raises(LayoutError) as refused:
+        gang(**changes)
+    assert path in [at for at, _ in refused.value.problems]
+
+
+def test_a_piece_too_wide_may_be_turned_where_that_helps() -> None:
+    document = gang_document(plans=[small("1 m", "60 cm", "Wall")], copies=[], may_turn=[False])
+    (found,) = [
+        one for one in reckon_layout(parse_layout(document)).findings if one.id == "piece-too-large"
+    ]
+    assert (
+        found.text
+        == "Wall is 1 × 0.6 m: too large for the 0.904 m that can be printed unless it is turned."
+    )
+    assert found.fix is not None
+    after = reckon_layout(parse_layout(patched_list(document, found.fix)))
+    assert after.sheets[0].pieces[0].turn == 90
+
+
+def patched_list(document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:
+    """A fix whose path ends in a list."""
+    for path, value in fix.items():
+        name, number = path.split(".")
+        document[name][int(number)] = value
+    return document
+
+
+def test_all_prints_share_the_finest_grid_and_one_profile() -> None:
+    coarse = small("80 cm", "50 cm") | {"output": {"profile": "picture"}}
+    fine = small("10 cm", "6.6 cm")
+    wish = gang(plans=[coarse, fine], copies=[])
+    laid = lay(wish)
+    assert laid.sheets[0].ppi == 3000 / (Fraction(100) / Fraction("25.4"))
+    assert {work.output_ppi for work in laid.works} == {laid.sheets[0].ppi}
+    assert {work.plan.output.profile for work in laid.works} == {"srgb"}
+    assert {"one-profile", "one-grid"} <= {one.id for one in laid.findings}
+    asked = lay(gang(plans=[coarse, fine], copies=[], ppi=150))
+    assert asked.sheets[0].ppi == 150
+
+
+STOCK = Stock.model_validate(
+    {
+        "media": [
+            {"name": "Satin", "rolls": [
+                {"key": "r1", "width": "914.4 mm", "left": "12 m", "price": 20},
+                {"key": "r2", "width": "610 mm", "left": "12 m", "price": 12},
+                {"key": "r3", "width": "914.4 mm", "left": "30 cm", "price": 1},
+            ]},
+            {"name": "Cotton", "rolls": [{"key": "r4", "width": "250 mm"}],
+             "sheets": [{"key": "s1", "name": "A2", "width": "420 mm", "height": "594 mm", "left": 3, "price": 4}]},
+        ]
+    }
+)  # fmt: skip
+
+
+def test_every_paper_in_stock_is_laid_out_the_cheapest_first() -> None:
+    document = gang_document(
+        plans=[small("40 cm", "30 cm"), small("30 cm", "40 cm")],
+        copies=[2, 1],
+        fixed=[{"plan": 0, "copy": 0, "x": "5 mm", "y": "20 mm"}],
+    )
+    page = layout_page(parse_layout(document), None, Seen(Studio(stock=STOCK)))
+    papers = [way for way in page.ways if way.id.startswith("paper-")]
+    order = [way.id for way in papers]
+    assert order[-2:] == ["paper-r3", "paper-r4"] and set(order[:3]) == {
+        "paper-r1",
+        "paper-r2",
+        "paper-s1",
+    }
+    costs = [float(way.text.rsplit(", ", 1)[1]) for way in papers[:3]]
+    assert costs == sorted(costs)
+    by_id = {way.id: way for way in papers}
+    assert "not enough left" in by_id["paper-r3"].text and by_id["paper-r4"].text.startswith(
+        "too narrow"
+    )
+    taken = parse_layout(patched(document, by_id["paper-s1"].fix))
+    made = reckon_layout(taken)
+    assert made.figure("cost").value == 4 * len(made.sheets) and made.sheets[0].width == 420
+    again = layout_page(taken, None, Seen(Studio(stock=STOCK)))
+    assert [way.id for way in again.ways if way.taken and way.id.startswith("paper")] == [
+        "paper-s1"
+    ]
+
+
+def test_cuts_right_through_say_what_they_free() -> None:
+    page = layout_page(gang(guillotine=True))
+    drawn = page.gang
+    assert drawn is not None and len(drawn.cuts) == 3
+    assert [piece.number for piece in drawn.pieces] == [1, 2, 3, 4]
+    assert sum(cut.text.count("frees") for cut in drawn.cuts) >= 2
+    through = next(way for way in page.ways if way.id == "cut-through")
+    assert through.taken
+
+
+def test_the_document_is_whole_and_as_described() -> None:
+    wish = gang(fixed=[{"plan": 0, "copy": 0, "x": "5 mm", "y": "20 mm"}])
+    document = layout_document(wish)
+    jsonschema.validate(document, layout_schema())
+    assert parse_layout(document) == wish
+    jsonschema.validate(json.loads(sheets_json(reckon_layout(wish))), sheets_schema())

@@ -1,0 +1,74 @@
+"""The best of several packings: each is checked, the one on the fewest papers and the shortest is kept."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from functools import lru_cache
+
+from .corners import corners
+from .guillotine import cuts
+from .package import packings
+from .piece import Item, Packing, Paper, Placed, cost_of, is_sound, papers_used
+from .shelves import as_given, lying, shelves, standing
+
+#: More pieces than this are laid in fewer orders, so that nobody waits.
+_MANY = 150
+
+
+@lru_cache(maxsize=256)
+def best(
+    items: tuple[Item, ...], paper: Paper, pinned: tuple[Placed, ...] = (), guillotine: bool = False
+) -> tuple[Placed, ...]:
+    """All items and what is pinned on as few and as short papers as were found; the same for the same question.
+
+    Each item must fit the paper in a way. Without pins the result is never worse than shelves of falling height, by
+    which every search begins. With `guillotine` all pieces can be cut apart by cuts right through, unless pins
+    prevent it.
+    """
+    found: Packing | None = None
+    every = [*items, *(Item(one.key, one.w, one.h, False) for one in pinned)]
+    lies = tuple(one._replace(turned=False) for one in pinned)
+    for packing in _candidates(items, paper, lies, guillotine):
+        if found is not None and cost_of(packing) >= cost_of(found):
+            continue
+        if not is_sound(packing, every, paper) and not pinned:
+            continue
+        if guillotine and not pinned and not is_cut_through(packing, paper):
+            continue
+        found = packing
+    assert found is not None, "shelves always hold what fits the paper"
+    was_turned = {one.key: one.turned for one in pinned}
+    return tuple(sorted(one._replace(turned=was_turned.get(one.key, one.turned)) for one in found))
+
+
+def _candidates(
+    items: Sequence[Item], paper: Paper, pinned: Sequence[Placed], guillotine: bool
+) -> Iterator[Packing]:
+    if not pinned:
+        for lie in (as_given, lying, standing):
+            yield shelves(items, paper, lie)
+    if not guillotine or pinned:
+        for order in _orders(items):
+            yield corners(order, paper, pinned)
+    if not pinned and items and len(items) <= _MANY:
+        yield from packings(items, paper, guillotine)
+
+
+def _orders(items: Sequence[Item]) -> Iterator[list[Item]]:
+    """The largest first, by what counts as large; those that may not be turned before those that may."""
+    yield sorted(items, key=lambda one: (-one.w * one.h, one.key))
+    yield sorted(items, key=lambda one: (-max(one.w, one.h), -min(one.w, one.h), one.key))
+    if len(items) <= _MANY:
+        yield sorted(items, key=lambda one: (-min(one.w, one.h), -max(one.w, one.h), one.key))
+        yield sorted(items, key=lambda one: (-one.h, -one.w, one.key))
+        yield sorted(items, key=lambda one: (-one.w, -one.h, one.key))
+        yield sorted(items, key=lambda one: (one.may_turn, -one.w * one.h, one.key))
+
+
+def is_cut_through(packing: Packing, paper: Paper) -> bool:
+    """Whether every paper can be cut apart by cuts right through."""
+    for number in range(papers_used(packing)):
+        pieces = [one for one in packing if one.paper == number]
+        if cuts(pieces, 0, 0, paper.width, paper.length) is None:
+            return False
+    return True
