@@ -13,7 +13,6 @@ from pydantic import Field
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core import readings as core
-from zollstock.core.media import MEDIA
 from zollstock.core.offsets import typed_offset
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.readings import EXAMPLES, Purpose, read_length, read_size
@@ -29,6 +28,7 @@ from zollstock.core.sources import SOURCES
 from zollstock.core.worksheet import Worksheet, worksheet
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.shelf import OWN, shelf_of, studio_of
+from zollstock.stock.kept import stock_of
 
 router = Router(tags=["bench"], auth=RememberedSession())
 
@@ -100,8 +100,11 @@ class ReadSize(Reading):
 
 
 class MediumItem(Schema):
+    """A medium of the stock: `spread` is how far ink spreads on it, mm; null where it is assumed by its name."""
+
     name: str
     factor: float
+    spread: float | None
 
 
 class Reference(Schema):
@@ -178,7 +181,11 @@ def _how(read: core.ReadLength | core.ReadSize) -> dict[str, Any]:
 
 @router.get("/reference", response=Reference)
 def reference(request: SignedRequest) -> Reference:
-    media = [MediumItem(name=medium.name, factor=medium.factor) for medium in MEDIA]
+    stock, _ = stock_of(request.user)
+    media = [
+        MediumItem(name=medium.name, factor=medium.factor, spread=medium.spread)
+        for medium in stock.media
+    ]
     return Reference(media=media, sources=SOURCES, size_examples=list(EXAMPLES))
 
 

@@ -13,7 +13,7 @@ from pydantic_core import PydanticCustomError
 from .faults import DocumentError, told
 from .layouts.photo import Rule
 from .parts.part import Part
-from .refusal import Refusal
+from .refusal import ChangedElsewhere
 
 #: What stands wherever a rule is shown.
 DECIDES = (
@@ -22,7 +22,7 @@ DECIDES = (
 MOST_RULES = 200
 
 
-class RulesChanged(Refusal):
+class RulesChanged(ChangedElsewhere):
     """The rules were changed in another window."""
 
     def __init__(self) -> None:

@@ -13,3 +13,7 @@ class Refusal(ValueError):
     def __init__(self, message: str, problems: list[tuple[str, str]] | None = None) -> None:
         self.problems = problems or []
         super().__init__(message)
+
+
+class ChangedElsewhere(Refusal):
+    """What was to be saved was changed in another window meanwhile; that change is safe, this one was not saved."""

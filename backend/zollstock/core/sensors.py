@@ -17,7 +17,7 @@ from .lengths import MM_PER_INCH
 from .rational import Fraction
 from .ratios import ratio_text
 from .reckoning import Record
-from .refusal import Refusal
+from .refusal import ChangedElsewhere
 from .schools import acuity_need
 from .show import LengthStyle
 from .viewing import GRADES
@@ -200,7 +200,7 @@ def read_sensors(text: str) -> list[Sensor]:
     return found
 
 
-class SensorsChanged(Refusal):
+class SensorsChanged(ChangedElsewhere):
     """The table was changed in another window meanwhile."""
 
     def __init__(self) -> None:

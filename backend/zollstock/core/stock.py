@@ -14,7 +14,7 @@ from .media import MEDIA
 from .parts.part import Part, length_of
 from .parts.surface import LEAST_FACTOR
 from .rational import Fraction
-from .refusal import Refusal
+from .refusal import ChangedElsewhere, Refusal
 from .show import LengthStyle, typed_length
 
 MOST_MEDIA, MOST_PAPERS = 200, 100
@@ -22,7 +22,7 @@ Price = Annotated[float, Field(ge=0, le=1_000_000)]
 Key = Annotated[str, Field(max_length=40)]
 
 
-class StockChanged(Refusal):
+class StockChanged(ChangedElsewhere):
     """The stock was changed in another window, or by a booking."""
 
     def __init__(self) -> None:

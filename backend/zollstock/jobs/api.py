@@ -18,8 +18,8 @@ from pydantic import Field
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.drawing import Drawing
-from zollstock.core.layouts import lay, parse_layout
-from zollstock.core.plan import Plan, lengths_of, parse_plan
+from zollstock.core.layouts import in_short, lay, parse_layout
+from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.printdrawing import trimmed_drawing
 from zollstock.core.show import style_for
 from zollstock.core.work import work_out
@@ -57,7 +57,7 @@ class Silhouette(Schema):
 
 
 class LayoutSlip(Schema):
-    """A layout on a slip: the print that it is of, drawn in small, and how many sheets it takes, in words."""
+    """A layout on a slip: the first print that it is of, drawn in small, and what it comes to, in words."""
 
     id: int
     kind: str
@@ -147,13 +147,10 @@ def layout_slip(held: Design) -> LayoutSlip:
 
 @lru_cache(maxsize=2048)
 def _laid_out(document: str) -> tuple[Drawing, str]:
-    """A layout's first print in small, and its size on so many sheets: lists of jobs ask for them again and again."""
+    """A layout's first print in small, and what it comes to: lists of jobs ask for them again and again."""
     wish = parse_layout(json.loads(document))
     laid = lay(wish)
-    work, count = laid.works[0], len(laid.sheets)
-    style = style_for(lengths_of(wish.plans[0]))
-    size = style.size(work.boxes.trim.w, work.boxes.trim.h)
-    return trimmed_drawing(work), f"{size}, {count} sheet{'s' if count != 1 else ''}"
+    return trimmed_drawing(laid.works[0]), in_short(wish, laid)
 
 
 def silhouette(held: Design) -> Silhouette:

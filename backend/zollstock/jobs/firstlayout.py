@@ -1,4 +1,4 @@
-"""The wish that a new layout begins with, by its kind: from a print as it is planned, or from a picture."""
+"""The wish that a new layout of one picture begins with, by its kind: from a print as it is planned, or from a picture."""
 
 from __future__ import annotations
 
@@ -8,9 +8,10 @@ from zollstock.core.layouts import LAYOUT_FORMAT
 from zollstock.core.photorules import RuleBook
 from zollstock.pictures.models import Picture
 
+from .firstpanels import first_panels
 from .firstplan import first_plan
 
-LayoutKind = Literal["tiles", "id", "life"]
+LayoutKind = Literal["tiles", "id", "life", "panels", "hang", "gang"]
 Document = dict[str, Any]
 #: The sheet in most printers by the account's unit, and the white that they leave.
 _SHEETS = {
@@ -42,6 +43,9 @@ def first_layout(
     begun = plan or first_plan(picture, unit)
     if kind == "tiles":
         more = _tiles(unit)
+    elif kind == "panels":
+        more = first_panels(begun, unit)
+        begun = {name: part for name, part in begun.items() if name not in _NOT_HERE}
     else:
         begun = {name: part for name, part in begun.items() if name not in _NOT_HERE}
         begun["fit"] = {"turn": begun["fit"].get("turn", 0), "keep": begun["fit"].get("keep", [])}

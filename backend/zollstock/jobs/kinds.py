@@ -26,25 +26,31 @@ class Kind:
 
     `word` is what people call one. `sound` reads a document and gives it whole, with every default; it raises a `DocumentError` with
     the path of each fault. `pictures` gives what a sound document says of each picture, and `zones` the
-    keep zones it has drawn on each, as on the upright picture; both under the picture's key.
+    keep zones it has drawn on each, as on the upright picture; both under the picture's key. With `spare` it may hold
+    pictures that its document does not speak of: after an undo they wait for the redo.
     """
 
     word: str
     sound: Callable[[Document], Document]
     pictures: Callable[[Document], dict[str, Document]]
     zones: Callable[[Document], dict[str, list[Document]]]
+    spare: bool = False
 
     def check(self, document: Document, own: dict[str, Document]) -> None:
         """A sound document must be for the design's own pictures. Raises `PlanError`."""
         wanted = self.pictures(document)
         for key, given in wanted.items():
-            if given != own.get(key):
+            if key not in own:
+                raise PlanError(
+                    [(key, "no picture is held for this plan; add the print to the layout")]
+                )
+            if given != own[key]:
                 told = (
                     "this plan is for another picture: {width_px} × {height_px} px, orientation "
                     "{orientation}"
                 )
                 raise PlanError([(key, told.format(**given))])
-        for key in own.keys() - wanted.keys():
+        for key in () if self.spare else own.keys() - wanted.keys():
             raise PlanError([(key, "no picture is spoken of here")])
 
 
@@ -75,5 +81,6 @@ KINDS: dict[str, Kind] = {
         zones=lambda wish: {
             plan_key(number): _upright_zones(plan) for number, plan in enumerate(wish["plans"])
         },
+        spare=True,
     ),
 }

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import json
-from typing import Annotated, Any
+from typing import Annotated, Any, cast
 from uuid import UUID
 
 from django.db.models import Max, QuerySet
-from django.http import HttpResponse
+from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from ninja.errors import HttpError
@@ -15,31 +15,41 @@ from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import parse_layout
+from zollstock.core.layouts.gangwish import GangWish
+from zollstock.core.layouts.hangwish import HangWish
 from zollstock.core.layouts.lifewish import LifeWish
+from zollstock.core.layouts.panelwish import PanelsWish
 from zollstock.core.layouts.photo import IdWish
 from zollstock.core.layouts.tiles import TilesWish
+from zollstock.core.layouts.wish import MOST_PLANS
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep
 from zollstock.sizes.rules import rules_of
+from zollstock.stock.kept import stock_of
 
 from .api import VersionOnly, own_jobs, own_prints
 from .firstlayout import LayoutKind, first_layout
+from .firstofseveral import SEVERAL, first_of_several
 from .kinds import LAYOUT, plan_key
-from .models import Design
+from .models import Design, Job
 from .revisions import begin, save_document, step
 
 router = Router(tags=["layouts"])
 
-AnyWish = Annotated[TilesWish | IdWish | LifeWish, Field(discriminator="kind")]
+AnyWish = Annotated[
+    TilesWish | IdWish | LifeWish | PanelsWish | HangWish | GangWish, Field(discriminator="kind")
+]
 
 
 class NewLayout(Schema):
-    """A layout of a picture, or of a print as it is planned now."""
+    """A layout of a picture, or of a print as it is planned now; of several `prints`, of any jobs, for a kind that
+    takes several."""
 
     kind: LayoutKind
     picture: UUID | None = None
     print: int | None = None
+    prints: Annotated[list[int], Field(max_length=MOST_PLANS)] = []
 
 
 class LayoutState(Schema):
@@ -68,14 +78,13 @@ def own_layouts(request: SignedRequest) -> QuerySet[Design]:
 
 def layout_state(held: Design) -> LayoutState:
     wish, pictures = parse_layout(held.document), held.by_key()
-    assert isinstance(wish, TilesWish | IdWish | LifeWish)
     return LayoutState(
         id=held.id,
         job=held.job_id,
         job_title=held.job.title,
         kind=held.document["kind"],
         pictures=[facts(pictures[plan_key(number)]) for number in range(len(wish.plans))],
-        document=wish,
+        document=cast(AnyWish, wish),
         version=held.version,
         can_undo=held.head > 1,
         can_redo=held.revisions.filter(number__gt=held.head).exists(),
@@ -86,21 +95,45 @@ def layout_state(held: Design) -> LayoutState:
 def make_layout(request: SignedRequest, job_id: int, wanted: NewLayout) -> LayoutState:
     """Begin a layout; of a print it takes the plan along, as it is now."""
     holder = get_object_or_404(own_jobs(request), id=job_id)
-    plan = None
+    unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
+    if wanted.kind in SEVERAL:
+        sources = prints_of(request, wanted.prints or ([wanted.print] if wanted.print else []))
+        stock, _ = stock_of(request.user)
+        document = first_of_several(
+            wanted.kind, [one.document for one in sources], holder.title, unit, stock
+        )
+        pictures = {plan_key(number): one.picture for number, one in enumerate(sources)}
+    else:
+        picture, plan = _picture_and_plan(request, holder, wanted)
+        if picture.state == Picture.State.REFUSED:
+            raise HttpError(422, picture.problem)
+        rules, _ = rules_of(request.user)
+        document = first_layout(wanted.kind, picture, plan, unit, rules)
+        pictures = {plan_key(0): picture}
+    last = holder.designs.aggregate(last=Max("position"))["last"]
+    return layout_state(begin(holder, LAYOUT, document, pictures, (last or 0) + 1))
+
+
+def _picture_and_plan(
+    request: SignedRequest, holder: Job, wanted: NewLayout
+) -> tuple[Picture, dict[str, Any] | None]:
     if wanted.print is not None:
         source = get_object_or_404(own_prints(request), id=wanted.print, job=holder)
-        picture, plan = source.picture, source.document
-    elif wanted.picture is not None:
-        picture = get_object_or_404(own_pictures(request), id=wanted.picture)
-    else:
-        raise HttpError(422, "Say of which picture or print the layout is to be.")
-    if picture.state == Picture.State.REFUSED:
-        raise HttpError(422, picture.problem)
-    unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
-    rules, _ = rules_of(request.user)
-    document = first_layout(wanted.kind, picture, plan, unit, rules)
-    last = holder.designs.aggregate(last=Max("position"))["last"]
-    return layout_state(begin(holder, LAYOUT, document, {plan_key(0): picture}, (last or 0) + 1))
+        return source.picture, source.document
+    if wanted.picture is not None:
+        return get_object_or_404(own_pictures(request), id=wanted.picture), None
+    raise HttpError(422, "Say of which picture or print the layout is to be.")
+
+
+def prints_of(request: SignedRequest, numbers: list[int]) -> list[Design]:
+    """The account's own prints of these numbers, in their order, each once. Raises 404 where one is not."""
+    wanted = list(dict.fromkeys(numbers))
+    if not wanted:
+        raise HttpError(422, "Choose the prints that it is to be made of.")
+    found = {held.id: held for held in own_prints(request).filter(id__in=wanted)}
+    if len(found) != len(wanted):
+        raise Http404
+    return [found[number] for number in wanted]
 
 
 @router.get("/layouts/{int:layout_id}", response=LayoutState, by_alias=True)

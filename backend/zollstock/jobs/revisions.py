@@ -25,8 +25,13 @@ class StaleVersion(Refusal):
         )
 
 
-def save_document(design_id: int, document: dict[str, Any], version: int) -> Design:
-    """Make `document` the one in force; what had been undone is forgotten.
+def save_document(
+    design_id: int,
+    document: dict[str, Any],
+    version: int,
+    more: Mapping[str, Picture] | None = None,
+) -> Design:
+    """Make `document` the one in force; what had been undone is forgotten. `more` are pictures that come with it.
 
     Raises `DocumentError`, or `StaleVersion` when `version` is not the one in force. A document equal
     to the one in force changes nothing.
@@ -35,10 +40,12 @@ def save_document(design_id: int, document: dict[str, Any], version: int) -> Des
         held = _held(design_id, version)
         kind = KINDS[held.kind]
         wanted = kind.sound(document)
-        pictures = held.by_key()
+        pictures = held.by_key() | dict(more or {})
         kind.check(wanted, _parts(pictures))
         if wanted == held.document:
             return held
+        for key, picture in (more or {}).items():
+            held.under_keys.update_or_create(key=key, defaults={"picture": picture})
         held.revisions.filter(number__gt=held.head).delete()
         before, held.document = kind.zones(held.document), wanted
         held.head += 1

@@ -18,11 +18,11 @@ from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
 from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.bench.layouts_api import router as layouts_asked
-from zollstock.core.photorules import RulesChanged
-from zollstock.core.refusal import Refusal
-from zollstock.core.sensors import SensorsChanged
+from zollstock.core.refusal import ChangedElsewhere, Refusal
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.besides import router as besides
+from zollstock.jobs.gangs_api import router as gangs
+from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
@@ -41,6 +41,7 @@ from zollstock.sizes.room_api import router as rooms
 from zollstock.sizes.rules_api import router as photo_rules
 from zollstock.sizes.sensors_api import router as sensors
 from zollstock.sizes.shelf import NoSuchSizes
+from zollstock.stock.api import router as stock
 
 from .described import DescribedAPI
 from .pages import DATABASE_AWAY
@@ -57,6 +58,7 @@ for router in (
     layouts_asked,
     besides,
     sizes,
+    stock,
     rooms,
     sensors,
     photo_rules,
@@ -65,6 +67,8 @@ for router in (
     parcels,
     jobs,
     layouts,
+    hangings,
+    gangs,
     surveys,
     workshops,
     proofs,
@@ -98,8 +102,7 @@ def _listed(problems: list[tuple[str, str]]) -> list[dict[str, str]]:
 _STATUS: dict[type[Refusal], int] = {
     NoSuchSizes: 404,
     StaleVersion: 409,
-    SensorsChanged: 409,
-    RulesChanged: 409,
+    ChangedElsewhere: 409,
     WrongPlace: 409,
     QuotaReached: 413,
     TooMany: 429,

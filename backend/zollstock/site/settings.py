@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "ninja",
     "zollstock.accounts",
     "zollstock.sizes",
+    "zollstock.stock",
     "zollstock.pictures",
     "zollstock.jobs",
     "zollstock.proofs",

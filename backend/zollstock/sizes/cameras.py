@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from django.contrib.auth.models import User
 
+from zollstock.accounts.kept import forget, keep, kept
 from zollstock.core.sensors import SHIPPED, SensorsChanged, SensorTable
 
-from .kept import forget, keep, kept
 from .models import SensorRows
 
 

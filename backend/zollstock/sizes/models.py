@@ -5,6 +5,8 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
+from zollstock.accounts.keeping import KeptTable
+
 
 class OwnSize(models.Model):
     """A size of an account.
@@ -38,17 +40,6 @@ class SizeSet(models.Model):
 
     class Meta:
         ordering = ["name", "id"]
-
-
-class KeptTable(models.Model):
-    """A table of an account, once it has changed the one that ships; `version` grows with every change."""
-
-    account = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
-    document = models.JSONField()
-    version = models.PositiveIntegerField(default=1)
-
-    class Meta:
-        abstract = True
 
 
 class SensorRows(KeptTable):

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from django.contrib.auth.models import User
 
+from zollstock.accounts.kept import forget, keep, kept
 from zollstock.core.photorules import SHIPPED, RuleBook, RulesChanged
 
-from .kept import forget, keep, kept
 from .models import RuleRows
 
 

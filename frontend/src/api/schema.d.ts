@@ -456,6 +456,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Stock */
+        get: operations["zollstock_stock_api_stock"];
+        /**
+         * Change Stock
+         * @description Keep a stock. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["zollstock_stock_api_change_stock"];
+        post?: never;
+        /**
+         * Stock Back
+         * @description Back to the media that ship, with nothing in stock.
+         */
+        delete: operations["zollstock_stock_api_stock_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In Stock
+         * @description A stock from CSV in the place of the one that is there; the currency stays.
+         */
+        post: operations["zollstock_stock_api_take_in_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/leave-room": {
         parameters: {
             query?: never;
@@ -964,6 +1009,87 @@ export interface paths {
         put?: never;
         /** Redo Layout */
         post: operations["zollstock_jobs_layouts_api_redo_layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/arrange": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Arrange
+         * @description The frames of panels placed anew; nothing is stored here.
+         */
+        post: operations["zollstock_jobs_hangings_api_arrange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Prints
+         * @description Add prints behind those that are there; `version` as with a save.
+         */
+        post: operations["zollstock_jobs_gangs_api_add_prints"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/bookings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Bookings */
+        get: operations["zollstock_jobs_gangs_api_bookings"];
+        put?: never;
+        /**
+         * Book Off
+         * @description Book what the gang takes off the stock, after it was printed. `version` is that of the layout that was seen.
+         */
+        post: operations["zollstock_jobs_gangs_api_book_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/bookings/{booking_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Back
+         * @description Take a booking back: what it took is in stock again. Once more changes nothing.
+         */
+        post: operations["zollstock_jobs_gangs_api_give_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3068,12 +3194,17 @@ export interface components {
                 number
             ] | null;
         };
-        /** MediumItem */
+        /**
+         * MediumItem
+         * @description A medium of the stock: `spread` is how far ink spreads on it, mm; null where it is assumed by its name.
+         */
         MediumItem: {
             /** Name */
             name: string;
             /** Factor */
             factor: number;
+            /** Spread */
+            spread: number | null;
         };
         /**
          * Reference
@@ -3250,6 +3381,29 @@ export interface components {
             text: string;
         };
         /**
+         * ArrangementDrawn
+         * @description An arrangement to start from, in small, and the frames that taking it leads to; none where they do not fit it.
+         */
+        ArrangementDrawn: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Faces */
+            faces: [
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Taken */
+            taken: boolean;
+            /** Fix */
+            fix?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
          * Check
          * @description Something to check before the photo is handed in: measured and right, measured and doubtful, or to be looked
          *     at by oneself.
@@ -3266,6 +3420,33 @@ export interface components {
             state: "pass" | "look" | "yourself";
             /** Text */
             text: string;
+        };
+        /**
+         * DimDrawn
+         * @description A dimension line on the wall: of which kind and which piece, its text, its ends, and the length as typed.
+         */
+        DimDrawn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "width" | "height" | "gap" | "nail";
+            /** Number */
+            number: number;
+            /** Text */
+            text: string;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Typed */
+            typed: string;
         };
         /**
          * FaceFrame
@@ -3305,6 +3486,121 @@ export interface components {
              * @description How far the line from crown to chin leans, degrees clockwise.
              */
             leans: number;
+        };
+        /**
+         * GangCutDrawn
+         * @description A cut right through a sheet, in words, and where it is, mm.
+         */
+        GangCutDrawn: {
+            /** Sheet */
+            sheet: number;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "across" | "down";
+            /** At */
+            at: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * GangDrawn
+         * @description Pieces on a roll or on sheets; `usable` is where they may lie (x, y, width, and length where it ends).
+         */
+        GangDrawn: {
+            /** Pieces */
+            pieces: components["schemas"]["GangPieceDrawn"][];
+            /** Cuts */
+            cuts: components["schemas"]["GangCutDrawn"][];
+            /** Usable */
+            usable: [
+                number,
+                number,
+                number,
+                number | null
+            ];
+            /** On Roll */
+            on_roll: boolean;
+        };
+        /**
+         * GangPieceDrawn
+         * @description A piece of a gang in the order of cutting: which copy of which print, its sheet, where it lies, mm, how it is
+         *     turned, whether it is pinned and may be turned; its size and place as shown.
+         */
+        GangPieceDrawn: {
+            /** Number */
+            number: number;
+            /** Plan */
+            plan: number;
+            /** Copy */
+            copy: number;
+            /** Name */
+            name: string;
+            /** Sheet */
+            sheet: number;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Turn
+             * @enum {integer}
+             */
+            turn: 0 | 90;
+            /** Pinned */
+            pinned: boolean;
+            /** May Turn */
+            may_turn: boolean;
+            /** Size */
+            size: string;
+            /** Place */
+            place: string;
+        };
+        /**
+         * HungDrawn
+         * @description A piece on its wall, mm from the upper left of all of them: its outer box, its nails, its size as shown.
+         *
+         *     `shows` is the part of the document of `plan` that is seen, and `at` where it lies; `note` what else is to be said.
+         */
+        HungDrawn: {
+            /** Name */
+            name: string;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Nails */
+            nails: [
+                number,
+                number
+            ][];
+            /** Size */
+            size: string;
+            /** Plan */
+            plan: number;
+            /** Shows */
+            shows: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** At */
+            at: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Note */
+            note: string;
         };
         /**
          * LayoutBlade
@@ -3354,6 +3650,9 @@ export interface components {
              * @default []
              */
             checks: components["schemas"]["Check"][];
+            wall?: components["schemas"]["WallDrawn"] | null;
+            panels?: components["schemas"]["PanelsDrawn"] | null;
+            gang?: components["schemas"]["GangDrawn"] | null;
             /**
              * Hint
              * @default
@@ -3394,6 +3693,68 @@ export interface components {
             };
             /** Taken */
             taken: boolean;
+        };
+        /**
+         * PanelsDrawn
+         * @description The spread that a picture fills, mm, and the picture on it before it leans; which arrangement is in force.
+         */
+        PanelsDrawn: {
+            /** Spread */
+            spread: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Picture */
+            picture: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Printed */
+            printed: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Angle */
+            angle: number;
+            /** Zones */
+            zones: [
+                string,
+                [
+                    number,
+                    number,
+                    number,
+                    number
+                ]
+            ][];
+            /** Around */
+            around: number;
+            /**
+             * Arrangement
+             * @description The word of the arrangement in force; empty for own places.
+             */
+            arrangement: string;
+            /** Arrangements */
+            arrangements: components["schemas"]["ArrangementDrawn"][];
+            /**
+             * Gap
+             * @description The one gap as typed; empty where gaps differ.
+             */
+            gap: string;
+            /** Usual */
+            usual: [
+                string,
+                string
+            ];
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
         };
         /**
          * PartDrawn
@@ -3491,6 +3852,30 @@ export interface components {
             ];
             /** Path */
             path: string;
+        };
+        /**
+         * WallDrawn
+         * @description Pieces on a wall. `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
+         *     begin; `length` is the wall's, where it is known.
+         */
+        WallDrawn: {
+            /** Pieces */
+            pieces: components["schemas"]["HungDrawn"][];
+            /** Whole */
+            whole: [
+                number,
+                number
+            ];
+            /** From Left */
+            from_left: number;
+            /** Top */
+            top: number;
+            /** Middle */
+            middle: number;
+            /** Length */
+            length?: number | null;
+            /** Dims */
+            dims: components["schemas"]["DimDrawn"][];
         };
         /**
          * LayoutQuestion
@@ -3693,6 +4078,171 @@ export interface components {
             name: string;
             /** Keys */
             keys: string[];
+        };
+        /**
+         * Stock
+         * @description All media of a studio, in the order in which they are kept; names and keys each once.
+         */
+        Stock: {
+            /**
+             * Media
+             * @default []
+             */
+            media: components["schemas"]["StockMedium"][];
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+        };
+        /**
+         * StockKept
+         * @description The stock as it is kept; version 0 is the one that ships.
+         */
+        StockKept: {
+            /** Version */
+            version: number;
+            stock: components["schemas"]["Stock"];
+        };
+        /**
+         * StockMedium
+         * @description What is printed on: its name and surface, the share of detail it holds, how far ink spreads on it (mm, null:
+         *     as assumed for such a surface), notes, and what of it is in stock.
+         */
+        StockMedium: {
+            /** Name */
+            name: string;
+            /**
+             * Surface
+             * @default
+             */
+            surface: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /** Spread */
+            spread: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Rolls
+             * @default []
+             */
+            rolls: components["schemas"]["StockRoll"][];
+            /**
+             * Sheets
+             * @default []
+             */
+            sheets: components["schemas"]["StockSheet"][];
+        };
+        /**
+         * StockRoll
+         * @description A roll: `left` of it (null: not counted), the price of a metre, and the `minimum` length that is charged.
+         */
+        StockRoll: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /** Left */
+            left: string | null;
+            /**
+             * Margin
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            margin: string;
+            /** Price */
+            price: number | null;
+            /** Minimum */
+            minimum: string | null;
+        };
+        /**
+         * StockSheet
+         * @description Sheets of one size: how many are `left` (null: not counted), and the price of one.
+         */
+        StockSheet: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /** Left */
+            left: number | null;
+            /**
+             * Margin
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            margin: string;
+            /** Price */
+            price: number | null;
+        };
+        /**
+         * StockChange
+         * @description The whole stock (checked by the core, so that errors carry the path).
+         */
+        StockChange: {
+            /** Version */
+            version: number;
+            /** Stock */
+            stock: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * StockCsv
+         * @description A table's text; it takes the place of the whole stock.
+         */
+        StockCsv: {
+            /** Version */
+            version: number;
+            /** Text */
+            text: string;
         };
         /**
          * LeaveRoom
@@ -4087,7 +4637,7 @@ export interface components {
         };
         /**
          * LayoutSlip
-         * @description A layout on a slip: the print that it is of, drawn in small, and how many sheets it takes, in words.
+         * @description A layout on a slip: the first print that it is of, drawn in small, and what it comes to, in words.
          */
         LayoutSlip: {
             /** Id */
@@ -4212,6 +4762,261 @@ export interface components {
             ] | null;
         };
         /**
+         * Frame
+         * @description A face as it was measured, and its place on the wall: x and y from a corner that all frames share.
+         */
+        Frame: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * X
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            x: string;
+            /**
+             * Y
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            y: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            ordered: components["schemas"]["Ordered"] | null;
+            /**
+             * Fixings
+             * @description Nails or screws; two for a heavy one.
+             * @default 1
+             * @enum {integer}
+             */
+            fixings: 1 | 2;
+        };
+        /**
+         * GangWish
+         * @description Prints together: `copies` and `may_turn` for each plan (1 and yes where nothing is said); of 0 copies none is
+         *     printed, but the plan stays at hand.
+         *
+         *     On a `roll`, or where there is none on the wish's `sheet`, with `gap` between the pieces.
+         */
+        GangWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "gang";
+            /**
+             * Copies
+             * @default []
+             */
+            copies: number[];
+            /**
+             * May Turn
+             * @default []
+             */
+            may_turn: boolean[];
+            roll: components["schemas"]["Roll"] | null;
+            /**
+             * Gap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            gap: string;
+            /**
+             * Price
+             * @description Of a sheet.
+             */
+            price: number | null;
+            /**
+             * Stock
+             * @description Key of the sheets in the stock.
+             * @default
+             */
+            stock: string;
+            /**
+             * Guillotine
+             * @description Only cuts that go right through.
+             * @default false
+             */
+            guillotine: boolean;
+            /**
+             * Fixed
+             * @default []
+             */
+            fixed: components["schemas"]["Pinned"][];
+            /**
+             * Ppi
+             * @description Of all sheets; null takes the finest of the plans'.
+             */
+            ppi: number | null;
+        };
+        /**
+         * Hang
+         * @description Where the whole group hangs: its middle above the floor, its left from the wall's end; the nail under the
+         *     upper edge of each piece.
+         */
+        Hang: {
+            /**
+             * Centre Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            centre_height: string;
+            /**
+             * Nail Drop
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            nail_drop: string;
+            /**
+             * From Left
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            from_left: string;
+        };
+        /**
+         * HangPiece
+         * @description A piece of the row: its name and fixings, and its outer size as measured where a frame makes it larger.
+         */
+        HangPiece: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            outer: components["schemas"]["Ordered"] | null;
+            /**
+             * Fixings
+             * @default 1
+             * @enum {integer}
+             */
+            fixings: 1 | 2;
+            /**
+             * Hung
+             * @description Whether it hangs here; one that does not stays at hand.
+             * @default true
+             */
+            hung: boolean;
+        };
+        /**
+         * HangWish
+         * @description A piece for each plan, from left to right. Where a wall's length is given the row may lie in its middle.
+         */
+        HangWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hang";
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["HangPiece"][];
+            /**
+             * Line
+             * @description What all pieces share: middle, upper or lower edge.
+             * @default middle
+             * @enum {string}
+             */
+            line: "middle" | "top" | "bottom";
+            /**
+             * Gap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            gap: string;
+            /**
+             * Wall
+             * @description The wall's length; null where nobody measured it.
+             */
+            wall: string | null;
+            /**
+             * Centred
+             * @default true
+             */
+            centred: boolean;
+            hang: components["schemas"]["Hang"];
+        };
+        /**
          * IdWish
          * @description Copies of one photo on a sheet, cut by the rule; the plan's own fit gives way to it.
          */
@@ -4277,7 +5082,7 @@ export interface components {
             /** Pictures */
             pictures: components["schemas"]["PictureFacts"][];
             /** Document */
-            document: components["schemas"]["TilesWish"] | components["schemas"]["IdWish"] | components["schemas"]["LifeWish"];
+            document: components["schemas"]["TilesWish"] | components["schemas"]["IdWish"] | components["schemas"]["LifeWish"] | components["schemas"]["PanelsWish"] | components["schemas"]["HangWish"] | components["schemas"]["GangWish"];
             /** Version */
             version: number;
             /** Can Undo */
@@ -4412,6 +5217,111 @@ export interface components {
             length: string;
         };
         /**
+         * Ordered
+         * @description The size that a frame was ordered in; what came is never quite that.
+         */
+        Ordered: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+        };
+        /**
+         * PanelWrap
+         * @description How the canvas goes round each frame, alike for all.
+         */
+        PanelWrap: {
+            /**
+             * Depth
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            depth: string;
+            /**
+             * Turn
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            turn: string;
+            /**
+             * Fill
+             * @default mirror
+             * @enum {string}
+             */
+            fill: "picture" | "mirror" | "soft-mirror" | "stretch" | "colour";
+            /**
+             * Colour
+             * @default #ffffff
+             * @example #ffffff
+             */
+            colour: string;
+            /**
+             * Softness
+             * @default 0.5
+             */
+            softness: number;
+        };
+        /**
+         * PanelsWish
+         * @description One plan's picture over frames. In `window` the gaps hide picture; in `butted` nothing is hidden.
+         */
+        PanelsWish: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "panels";
+            /** Frames */
+            frames: components["schemas"]["Frame"][];
+            /**
+             * Mode
+             * @default window
+             * @enum {string}
+             */
+            mode: "window" | "butted";
+            wrap: components["schemas"]["PanelWrap"] | null;
+            hang: components["schemas"]["Hang"];
+        };
+        /**
          * Paper
          * @description The sheet in the printer; its usable area is what its margins leave.
          */
@@ -4437,6 +5347,46 @@ export interface components {
             margins: components["schemas"]["Margins"];
         };
         /**
+         * Pinned
+         * @description A piece placed by hand: which copy (from 0) of which plan, where its upper left corner lies on the sheet as it
+         *     is printed, and how it is turned; `sheet` counts from 0.
+         */
+        Pinned: {
+            /** Plan */
+            plan: number;
+            /** Copy */
+            copy: number;
+            /**
+             * X
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            x: string;
+            /**
+             * Y
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            y: string;
+            /**
+             * Turn
+             * @default 0
+             * @enum {integer}
+             */
+            turn: 0 | 90;
+            /**
+             * Sheet
+             * @default 0
+             */
+            sheet: number;
+        };
+        /**
          * Printed
          * @description What a trial on paper showed: how long the bar of 100 mm became, and whether that is to be made good.
          */
@@ -4455,6 +5405,71 @@ export interface components {
              * @default false
              */
             correct: boolean;
+        };
+        /**
+         * Roll
+         * @description A roll: `margin` at both its sides stays white, `lead` and `tail` are fed before and after the prints.
+         *
+         *     What is printed at once is no longer than `most_length`; a price is by the metre, of `least_length` at least.
+         *     `stock` is the key of the roll in the studio's stock that it is, where it is one.
+         */
+        Roll: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Margin
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            margin: string;
+            /**
+             * Gap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            gap: string;
+            /**
+             * Lead
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            lead: string;
+            /**
+             * Tail
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            tail: string;
+            /** Most Length */
+            most_length: string | null;
+            /** Price Per M */
+            price_per_m: number | null;
+            /** Least Length */
+            least_length: string | null;
+            /**
+             * Stock
+             * @default
+             */
+            stock: string;
         };
         /**
          * TilesWay
@@ -4629,18 +5644,24 @@ export interface components {
         };
         /**
          * NewLayout
-         * @description A layout of a picture, or of a print as it is planned now.
+         * @description A layout of a picture, or of a print as it is planned now; of several `prints`, of any jobs, for a kind that
+         *     takes several.
          */
         NewLayout: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "tiles" | "id" | "life";
+            kind: "tiles" | "id" | "life" | "panels" | "hang" | "gang";
             /** Picture */
             picture?: string | null;
             /** Print */
             print?: number | null;
+            /**
+             * Prints
+             * @default []
+             */
+            prints: number[];
         };
         /** LayoutChange */
         LayoutChange: {
@@ -4650,6 +5671,69 @@ export interface components {
             };
             /** Version */
             version: number;
+        };
+        /**
+         * Arranged
+         * @description The frames as they stand in the wish.
+         */
+        Arranged: {
+            /** Frames */
+            frames: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * Arrange
+         * @description Panels to be placed in an arrangement: in another number, with another gap, in another size, where these are
+         *     given as typed.
+         */
+        Arrange: {
+            /** Layout */
+            layout: {
+                [key: string]: unknown;
+            };
+            /** Arrangement */
+            arrangement: string;
+            /** Count */
+            count?: number | null;
+            /** Gap */
+            gap?: string | null;
+            /** Size */
+            size?: string | null;
+            /**
+             * Unit
+             * @default cm
+             */
+            unit: string;
+        };
+        /**
+         * MorePrints
+         * @description Prints to add, of any of the account's jobs, as they are planned now.
+         */
+        MorePrints: {
+            /** Prints */
+            prints: number[];
+            /** Version */
+            version: number;
+        };
+        /**
+         * Booked
+         * @description What was booked off the stock for a layout; `back` when it was taken back.
+         */
+        Booked: {
+            /** Id */
+            id: number;
+            /** Paper */
+            paper: string;
+            /** Text */
+            text: string;
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+            /** Back */
+            back: string | null;
         };
         /**
          * SideLoss
@@ -6867,6 +7951,204 @@ export interface operations {
             };
         };
     };
+    zollstock_stock_api_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_stock_api_change_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_stock_api_stock_back: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_stock_api_take_in_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_sizes_room_api_figures: {
         parameters: {
             query: {
@@ -8800,6 +10082,262 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_hangings_api_arrange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Arrange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arranged"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_gangs_api_add_prints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MorePrints"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_gangs_api_bookings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Booked"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_gangs_api_book_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Booked"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_gangs_api_give_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+                booking_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Booked"][];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -33,6 +33,7 @@ __all__ = [
     "LayoutError",
     "Seen",
     "against_making",
+    "in_short",
     "lay",
     "layout_document",
     "layout_page",
@@ -75,6 +76,12 @@ def lay(wish: Wish, unit: str | None = None) -> Laid:
     """The sheets of a wish, exact; texts use `unit`, else the first plan's."""
     kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
     return kind.lay(wish, style_for(lengths_of(wish.plans[0]), unit))
+
+
+def in_short(wish: Wish, laid: Laid) -> str:
+    """A layout in a line, as lists show it; in the unit of its first plan."""
+    kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
+    return kind.in_short(wish, laid, style_for(lengths_of(wish.plans[0])))
 
 
 def reckon_layout(wish: Wish, unit: str | None = None) -> Sheets:

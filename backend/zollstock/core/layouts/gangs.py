@@ -46,6 +46,15 @@ class GangKind(Kind):
             ],
         )
 
+    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+        assert isinstance(wish, GangWish)
+        count, sheets = len(wish.keys), len(laid.sheets)
+        pieces = f"{count} piece{'s' if count != 1 else ''}"
+        if wish.roll is None:
+            return f"{pieces}, {sheets} sheet{'s' if sheets != 1 else ''}"
+        used = sum((sheet.height for sheet in laid.sheets), ZERO)
+        return f"{pieces}, {style.length(used)} of roll"
+
     def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
         assert isinstance(wish, GangWish)
         parts = gang_parts(gang_of(wish), laid, style, seen.studio)

@@ -68,13 +68,14 @@ class Area(NamedTuple):
 
 
 class GangWish(Wish):
-    """Prints together: `copies` and `may_turn` for each plan (1 and yes where nothing is said).
+    """Prints together: `copies` and `may_turn` for each plan (1 and yes where nothing is said); of 0 copies none is
+    printed, but the plan stays at hand.
 
     On a `roll`, or where there is none on the wish's `sheet`, with `gap` between the pieces.
     """
 
     kind: Literal["gang"] = "gang"
-    copies: Annotated[list[Annotated[int, Field(ge=1, le=200)]], Field(max_length=200)] = []
+    copies: Annotated[list[Annotated[int, Field(ge=0, le=200)]], Field(max_length=200)] = []
     may_turn: Annotated[list[bool], Field(max_length=200)] = []
     roll: Roll | None = None
     gap: Length = length_of("5 mm")
@@ -128,6 +129,8 @@ class GangWish(Wish):
         for number, plan in enumerate(self.plans):
             if plan.target.in_pixels:
                 yield f"plans[{number}].target", "a target in pixels has no size on paper"
+        if not self.keys:
+            yield "copies", "nothing is to be printed: ask for a copy of one of the prints at least"
         if len(self.keys) > MOST_PIECES:
             yield (
                 "copies",

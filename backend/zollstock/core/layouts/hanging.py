@@ -106,11 +106,11 @@ def _sum(
 
 
 def hang_findings(
-    pieces: list[ToHang], hang: Hang, style: LengthStyle, path: str
+    pieces: list[ToHang], hang: Hang, style: LengthStyle, paths: list[str]
 ) -> Iterator[Finding]:
     """What a hanger would say: pieces in the floor, nails under a piece, wide ones on a single nail.
 
-    `path` leads to the fixings of a piece: `frames.{}.fixings`.
+    `paths` lead to the fixings of each piece in the wish.
     """
     for number, (piece, at) in enumerate(zip(pieces, hung(pieces, hang), strict=True)):
         if at.bottom < 0:
@@ -122,7 +122,7 @@ def hang_findings(
         if piece.fixings == 1 and piece.box.w >= WIDE:
             yield Finding(id="wide-on-one-nail", level="note", step="handover",
                           text=f"{piece.name} is {style.length(piece.box.w)} wide: two fixings keep it level, and a heavy one up.",
-                          fix={path.format(number): 2}, fix_label="Two fixings")  # fmt: skip
+                          fix={paths[number]: 2}, fix_label="Two fixings")  # fmt: skip
 
 
 CAUTION = (

@@ -42,16 +42,23 @@ class HangKind(Kind):
             figures=[*_row_figures(wish, style), *hang_figures(pieces, hang, style)],
             findings=[
                 *_row_findings(wish, style),
-                *hang_findings(pieces, hang, style, "pieces.{}.fixings"),
+                *hang_findings(
+                    pieces, hang, style, [f"pieces.{number}.fixings" for number in wish.hung]
+                ),
             ],
         )
+
+    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+        assert isinstance(wish, HangWish)
+        count = len(wish.hung)
+        return f"{count} piece{'s' if count != 1 else ''}, {style.length(row_width(wish))}"
 
     def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
         assert isinstance(wish, HangWish)
         pieces, hang = row_to_hang(wish), hang_of(wish)
         shown = [
-            _shown(number, work, piece.box)
-            for number, (work, piece) in enumerate(zip(laid.works, pieces, strict=True))
+            _shown(number, laid.works[number], piece.box)
+            for number, piece in zip(wish.hung, pieces, strict=True)
         ]
         typed = [("", "")] * len(pieces)
         wall = None if wish.wall is None else wish.wall.mm
@@ -96,7 +103,7 @@ def _row_findings(wish: HangWish, style: LengthStyle) -> Iterator[Finding]:
         begins = hang_of(wish).from_left.mm
         over = begins + width - wish.wall.mm
         if over > 0:
-            gaps = len(wish.plans) - 1
+            gaps = len(wish.hung) - 1
             # What every gap must lose, down to nothing.
             less = wish.gap.mm - over / gaps if gaps else Fraction(-1)
             fix = {"gap": style.typed(_down(less, style))} if less >= 0 else None
@@ -108,7 +115,7 @@ def _row_findings(wish: HangWish, style: LengthStyle) -> Iterator[Finding]:
                 fix=fix,
                 fix_label="Close the gaps so far" if fix else None,
             )
-    if not wish.gap.mm and len(wish.plans) > 1:
+    if not wish.gap.mm and len(wish.hung) > 1:
         yield Finding(id="row-touches", level="note", step="handover",
                       text="Without a gap the pieces touch: leave a finger's breadth, to take one down.")  # fmt: skip
 
@@ -120,7 +127,7 @@ def _down(mm: Fraction, style: LengthStyle) -> Fraction:
 
 
 def _blades(wish: HangWish, laid: Laid, style: LengthStyle) -> list[LayoutBlade]:
-    count = len(wish.plans)
+    count = len(wish.hung)
     of_row = [one for one in laid.findings if one.id in _OF_ROW]
     rest = [one for one in laid.findings if one not in of_row]
     nails = sum(piece.fixings for piece in row_to_hang(wish))

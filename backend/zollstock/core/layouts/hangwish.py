@@ -27,6 +27,9 @@ class HangPiece(Part):
     name: str = Field(default="", max_length=120)
     outer: Outer | None = None
     fixings: Literal[1, 2] = 1
+    hung: bool = Field(
+        default=True, description="Whether it hangs here; one that does not stays at hand."
+    )
 
 
 class HangWish(Wish):
@@ -44,12 +47,19 @@ class HangWish(Wish):
     centred: bool = True
     hang: Hang = Field(default_factory=Hang)
 
+    @property
+    def hung(self) -> list[int]:
+        """The numbers of the plans that hang, from left to right."""
+        return [number for number in range(len(self.plans)) if self.piece(number).hung]
+
     def piece(self, number: int) -> HangPiece:
         return self.pieces[number] if number < len(self.pieces) else HangPiece()
 
     def contradictions(self) -> Iterator[Problem]:
         if len(self.pieces) > len(self.plans):
             yield f"pieces[{len(self.plans)}]", f"there are {len(self.plans)} prints to hang"
+        if not self.hung:
+            yield "pieces", "nothing hangs: take one of the prints at least"
         for number, plan in enumerate(self.plans):
             if plan.target.in_pixels:
                 yield f"plans[{number}].target", "a target in pixels has no size on a wall"
@@ -75,11 +85,11 @@ def _outside(work: Work) -> tuple[Fraction, Fraction]:
 
 def row_to_hang(wish: HangWish) -> list[ToHang]:
     """The pieces in their row, mm from its left end and from its highest upper edge."""
-    sizes = [outer_of(plan, wish.piece(number)) for number, plan in enumerate(wish.plans)]
-    highest = max(size.h for size in sizes)
+    sizes = {number: outer_of(wish.plans[number], wish.piece(number)) for number in wish.hung}
+    highest = max(size.h for size in sizes.values())
     share = {"top": Fraction(0), "middle": Fraction(1, 2), "bottom": Fraction(1)}[wish.line]
     found, x = [], ZERO
-    for number, size in enumerate(sizes):
+    for number, size in sizes.items():
         piece, plan = wish.piece(number), wish.plans[number]
         name = piece.name or plan.title or f"Print {number + 1}"
         found.append(

@@ -64,6 +64,11 @@ class Kind(ABC):
     def lay(self, wish: Wish, style: LengthStyle) -> Laid:
         """The sheets of a sound wish; never fails for one."""
 
+    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+        """A line on a list of jobs: by itself the finished size, and how many sheets it takes."""
+        trim, count = laid.works[0].boxes.trim, len(laid.sheets)
+        return f"{style.size(trim.w, trim.h)}, {count} sheet{'s' if count != 1 else ''}"
+
     @abstractmethod
     def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
         """What its page shows of a wish that was laid out."""

@@ -58,14 +58,23 @@ class PanelsKind(Kind):
                 *_sides(panels, style),
                 *panel_zone_findings(wish, work, style),
                 *_measured(wish, style),
-                *hang_findings(pieces, wish.hang, style, "frames.{}.fixings"),
+                *hang_findings(pieces, wish.hang, style, _fixings(wish)),
             ],
         )
+
+    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+        assert isinstance(wish, PanelsWish)
+        spread, count = bounds(wish.on_spread), len(wish.frames)
+        return f"{count} frame{'s' if count != 1 else ''}, {style.size(spread.w, spread.h)}"
 
     def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
         assert isinstance(wish, PanelsWish)
         work = work_out(wish.plans[0])
         return assembled(panel_parts(wish, work, laid, style), laid, style, {}, seen.sheet)
+
+
+def _fixings(wish: PanelsWish) -> list[str]:
+    return [f"frames.{number}.fixings" for number in range(len(wish.frames))]
 
 
 def _spread_of(document: dict[str, Any]) -> dict[str, str]:
@@ -79,7 +88,8 @@ def _spread_of(document: dict[str, Any]) -> dict[str, str]:
         spread = bounds(wish.on_spread)
         if not spread.area:
             raise ValueError("a frame without a size, which is told by the wish")
-        return {"width": typed_length(spread.w, "mm"), "height": typed_length(spread.h, "mm")}
+        unit = wish.frames[0].width.unit
+        return {"width": typed_length(spread.w, unit), "height": typed_length(spread.h, unit)}
     except (KeyError, TypeError, ValueError, AttributeError):
         return {"width": "1 m", "height": "1 m"}
 

@@ -9,7 +9,7 @@ from django.db import IntegrityError, transaction
 
 from zollstock.core.refusal import Refusal
 
-from .models import KeptTable
+from .keeping import KeptTable
 
 
 def kept(rows: type[KeptTable], account: User) -> tuple[dict[str, Any] | None, int]:

@@ -1,0 +1,104 @@
+"""An account's stock: the one that ships until it is changed; and booking off it."""
+
+from __future__ import annotations
+
+import time
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.db.models.signals import post_delete, post_save
+from django.dispatch import receiver
+from django.utils import timezone
+
+from zollstock.accounts.kept import forget, keep, kept
+from zollstock.core.lengths import parse_length
+from zollstock.core.rational import Fraction
+from zollstock.core.refusal import Refusal
+from zollstock.core.show import LengthStyle, typed_length
+from zollstock.core.stock import SHIPPED, Stock, StockChanged, StockRoll
+
+from .models import Booking, StockRows
+
+#: So long, seconds, a stock is used before it is asked for anew: reckoning follows every move of a hand, and what
+#: another process changes is seen after that time at the latest.
+_KEPT_FOR = 2.0
+_MOST_KEPT = 500
+_kept: dict[int, tuple[float, Stock, int]] = {}
+
+
+class NoSuchPaper(Refusal):
+    """The paper that a layout speaks of is not in stock any more."""
+
+    def __init__(self) -> None:
+        super().__init__(
+            "This paper is not in your stock. Choose one of the stock, then book it off."
+        )
+
+
+def stock_of(account: User) -> tuple[Stock, int]:
+    """The stock and its version; 0 while it is the one that ships."""
+    now = time.monotonic()
+    until, stock, version = _kept.get(account.pk, (0.0, SHIPPED, 0))
+    if until < now:
+        stock, version = _read(account)
+        if len(_kept) >= _MOST_KEPT:
+            _kept.clear()
+        _kept[account.pk] = (now + _KEPT_FOR, stock, version)
+    return stock, version
+
+
+def _read(account: User) -> tuple[Stock, int]:
+    document, version = kept(StockRows, account)
+    return (SHIPPED if document is None else Stock.model_validate(document)), version
+
+
+def save_stock(account: User, stock: Stock, version: int) -> int:
+    """Keep a stock; returns its version. Raises `StockChanged` when `version` is not the one in force."""
+    made = keep(StockRows, account, stock.model_dump(mode="json"), version, StockChanged())
+    _kept.pop(account.pk, None)
+    return made
+
+
+def forget_stock(account: User, version: int) -> None:
+    """Back to what ships. Raises `StockChanged` likewise."""
+    forget(StockRows, account, version, StockChanged())
+    _kept.pop(account.pk, None)
+
+
+def book(account: User, layout: int, title: str, key: str, mm: Fraction, sheets: int) -> Booking:
+    """Take so much of a paper off the stock. Raises `NoSuchPaper`, `NotEnough`, or `StockChanged` where somebody else
+    changes the stock at the same moment."""
+    with transaction.atomic():
+        stock, version = _read(account)
+        found = next(
+            ((medium, paper) for medium, paper in stock.papers() if key and paper.key == key), None
+        )
+        if found is None:
+            raise NoSuchPaper
+        save_stock(account, stock.booked(key, mm, sheets), version)
+        medium, paper = found
+        return Booking.objects.create(
+            account=account, layout=layout, title=title[:200], key=key, mm=typed_length(mm, "mm"), sheets=sheets,
+            of_roll=isinstance(paper, StockRoll),
+            paper=f"{medium.name}, {paper.called(LengthStyle('cm'))}"[:250],
+        )  # fmt: skip
+
+
+def take_back(booking: Booking) -> None:
+    """Give a booking's length or sheets back, once. Raises `NoSuchPaper` where the paper is gone from the stock."""
+    with transaction.atomic():
+        held = Booking.objects.select_for_update().get(pk=booking.pk)
+        if held.taken_back is not None:
+            return
+        stock, version = _read(held.account)
+        if stock.paper(held.key) is None:
+            raise NoSuchPaper
+        mm = parse_length(held.mm).mm
+        save_stock(held.account, stock.booked(held.key, -mm, -held.sheets), version)
+        held.taken_back = timezone.now()
+        held.save(update_fields=["taken_back"])
+
+
+@receiver([post_save, post_delete], sender=StockRows)
+def _forget(instance: StockRows, **_: object) -> None:
+    _kept.pop(instance.account_id, None)
