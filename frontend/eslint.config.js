@@ -18,6 +18,7 @@ const FLOORS = [
   "proof",
   "look",
   "layouts",
+  "stock",
   "jobs",
   "batches",
 ];

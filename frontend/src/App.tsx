@@ -24,6 +24,7 @@ import { Problem } from "./shell/Problem";
 import { LeaveRoomPage } from "./sizes/LeaveRoomPage";
 import { LibraryPage } from "./sizes/LibraryPage";
 import { TopBar } from "./frame/TopBar";
+import { StockPage } from "./stock/StockPage";
 import { SizesPage } from "./sizes/SizesPage";
 
 export function App() {
@@ -77,6 +78,7 @@ function Places() {
       <Route path="/how-big" element={<HowBigPage />} />
       <Route path="/sensors" element={<SensorsPage />} />
       <Route path="/leave-room" element={<LeaveRoomPage />} />
+      <Route path="/stock" element={<StockPage />} />
       <Route path="/photo-rules" element={<RulesPage />} />
       <Route path="/layouts/new" element={<NewLayoutPage />} />
       <Route path="/layouts/:layout" element={<LayoutPage />} />

@@ -36,7 +36,7 @@ def begin(bench) -> Callable[..., Page]:
         page.goto(f"/prints/{number}/size")
         expect(page.get_by_role("tab", name="Size")).to_be_visible()
         page.keyboard.press("f")
-        page.get_by_role("link", name=re.compile("^Sheets")).click()
+        page.get_by_role("link", name=re.compile("^Lay it out")).click()
         page.get_by_role("button", name=kind).click()
         expect(page.locator(".sheet-small").first).to_be_visible()
         return page

@@ -3855,7 +3855,7 @@ export interface components {
         };
         /**
          * WallDrawn
-         * @description Pieces on a wall. `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
+         * @description Pieces on a wall. `origin` is their upper left corner as the wish counts it; `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
          *     begin; `length` is the wall's, where it is known.
          */
         WallDrawn: {
@@ -3866,12 +3866,19 @@ export interface components {
                 number,
                 number
             ];
+            /** Origin */
+            origin: [
+                number,
+                number
+            ];
             /** From Left */
             from_left: number;
             /** Top */
             top: number;
             /** Middle */
             middle: number;
+            /** Middle Text */
+            middle_text: string;
             /** Length */
             length?: number | null;
             /** Dims */
@@ -4988,6 +4995,12 @@ export interface components {
              * @default []
              */
             pieces: components["schemas"]["HangPiece"][];
+            /**
+             * Order
+             * @description The numbers of the plans from left to right; empty: as they are.
+             * @default []
+             */
+            order: number[];
             /**
              * Line
              * @description What all pieces share: middle, upper or lower edge.

@@ -182,6 +182,6 @@ const further = ({ id, job, picture }: PrintState): ShelfPlace[] => [
   { to: `/prints/${id}/look?as=there`, name: "See it from there", says: "As an eye sees the print from its distance, beside another print" },
   { to: `/prints/${id}/proof`, name: "Proof", says: "A part of the file at its true size, all ways of enlarging side by side", keyName: "P" },
   { to: `/prints/${id}/sizes`, name: "Many sizes", says: "This picture against many sizes, and what each costs" },
-  { to: `/layouts/new?job=${job}&print=${id}`, name: "Sheets", says: "As tiles to glue, as ID photos, or in life size" },
+  { to: `/layouts/new?job=${job}&print=${id}`, name: "Lay it out", says: "As tiles, panels, ID photos or in life size; hung on a wall, or with others on a roll" },
   { to: `/how-big?picture=${picture.id}`, name: "How big", says: "The largest print of this picture, for each grade" },
 ]; // prettier-ignore

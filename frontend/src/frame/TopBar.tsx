@@ -27,6 +27,11 @@ const SHELVES: readonly (readonly [word: string, places: readonly ShelfPlace[]])
     [
       { to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" },
       {
+        to: "/stock",
+        name: "Stock",
+        says: "Media, rolls and sheets: what is left of each, and what it costs",
+      },
+      {
         to: "/photo-rules",
         name: "ID photo rules",
         says: "What authorities ask of a photo, and when that was read",

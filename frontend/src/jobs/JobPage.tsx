@@ -84,7 +84,7 @@ function Inside({ job }: { job: JobSlip }) {
         )}
         {job.prints.length > 0 && (
           <Link className="plain-button inline-flex items-center" to={`/layouts/new?job=${job.id}`}>
-            Sheets
+            Lay out
           </Link>
         )}
         <button type="button" className="plain-button" onClick={() => setAsking("remove")}>

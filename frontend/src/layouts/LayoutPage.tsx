@@ -1,45 +1,29 @@
-import { useEffect, useId, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { AnyWish, LayoutPage as Page, LayoutState, Unit } from "../api/types";
+import type { AnyWish, LayoutState } from "../api/types";
 import "../bench/bench.css";
 import "../bench/worksheet.css";
 import { DeskWords } from "../designs/DeskWords";
 import { FindingList } from "../designs/FindingList";
 import { HandTools } from "../designs/HandTools";
-import { OrderList } from "../designs/OrderList";
 import { Pad } from "../designs/Pad";
 import { Rule } from "../designs/Rule";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
 import { TopBar } from "../frame/TopBar";
-import { ASSUMED, useCalibration } from "../look/calibration";
-import { KeepingFields } from "../pictures/KeepingFields";
 import { usePreferences } from "../session/useSession";
 import { KeysDialog } from "../shell/KeysDialog";
 import { Problem } from "../shell/Problem";
 import "../shell/rule.css";
-import { FaceDrawing } from "./FaceDrawing";
+import { Desk } from "./Desk";
+import { kindOf } from "./kinds";
 import { LayoutInHand } from "./LayoutInHand";
 import "./layouts.css";
 import { useLayoutStore } from "./layoutStore";
-import { LifeDrawing } from "./LifeDrawing";
-import { PrintSymbol } from "./PrintSymbol";
-import { SheetLarge, SheetsStrip } from "./SheetsStrip";
-import { ChecksSheet } from "./sheets/ChecksSheet";
-import { FaceSheet } from "./sheets/FaceSheet";
-import { MarksSheet } from "./sheets/MarksSheet";
-import { MeasureSheet } from "./sheets/MeasureSheet";
-import { OverlapSheet } from "./sheets/OverlapSheet";
-import { PaperSheet } from "./sheets/PaperSheet";
-import { PartsSheet } from "./sheets/PartsSheet";
-import { PhotoSheet } from "./sheets/PhotoSheet";
-import { RuleSheet } from "./sheets/RuleSheet";
-import { WhatSheet } from "./sheets/WhatSheet";
+import { Making } from "./Making";
+import type { LayoutSheetProps } from "./sheets/types";
 import { stepAt } from "./steps";
-import { TilesDrawing } from "./TilesDrawing";
 import { LAYOUT_KEYS, useLayoutKeys } from "./useLayoutKeys";
 import { useLayoutPage } from "./useLayoutPage";
-
-const KINDS = { tiles: "tiles", id: "ID photo", life: "life size" } as const;
 
 /** The page of a layout: its short rule, the whole, its sheets, its worksheet. */
 export function LayoutPage() {
@@ -55,6 +39,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   const [on, setOn] = useState<number | null>(null);
   const [looked, setLooked] = useState<number | null>(null);
   const [truly, setTruly] = useState(false);
+  const [picked, setPicked] = useState<number | null>(null);
   const [help, setHelp] = useState(false);
   const picture = layout.pictures[0];
   const { page, problem } = useLayoutPage({
@@ -103,7 +88,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
       stopped={stopped}
       busy={make.isPending}
       problem={make.error?.message ?? ""}
-      word={makeWord(wish, page)}
+      word={kindOf(wish).makes(page)}
       onMake={() => void makeFiles()}
     />
   );
@@ -117,7 +102,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
           onHelp={() => setHelp(true)}
         />
         <button type="button" className="strong-button max-md:!px-2.5" onClick={() => void makeFiles()}>
-          {makeWord(wish, page)}
+          {kindOf(wish).makes(page)}
         </button>
       </TopBar>
       {page ? (
@@ -126,12 +111,14 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
           <main className="bench-middle">
             <h1 className="sr-only">{wish.title || "untitled"}</h1>
             <Desk
-              {...{ layout, wish, page, looked, truly }}
+              {...{ layout, wish, page, step, looked, truly, picked }}
+              onPick={setPicked}
               onLook={setLooked}
               words={<DeskWords of={store} word="layout" job={layout.job} problem={problem} />}
             />
             <Worksheet
-              {...{ layout, wish, page, step, on, truly, making }}
+              {...{ layout, wish, page, step, on, truly, making, picked }}
+              onPick={setPicked}
               unit={account.unit}
               onOn={setOn}
               onTruly={setTruly}
@@ -144,12 +131,6 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
       {help && <KeysDialog keys={LAYOUT_KEYS} onClose={() => setHelp(false)} />}
     </div>
   );
-}
-
-function makeWord(wish: AnyWish, page: Page | null): string {
-  if (wish.kind === "id") return "Make the photos";
-  const count = page?.sheets.length ?? 0;
-  return count === 1 ? "Make the sheet" : `Make ${count || "the"} sheets`;
 }
 
 function Where({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
@@ -167,98 +148,15 @@ function Where({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
       <b className="truncate font-semibold" dir="auto" title={wish.title}>
         {wish.title || "untitled"}
       </b>
-      <span className="soft whitespace-nowrap">{KINDS[wish.kind]}</span>
+      <span className="soft whitespace-nowrap">{kindOf(wish).word}</span>
     </nav>
   );
 }
 
-const HINTS = {
-  tiles: "Drag the seams to move them off a face. Arrow keys, 1 mm each.",
-  id: "Put the rings on crown and chin; the frame follows. Nothing is retouched.",
-  life: "Put the rings on two points whose distance you know.",
-} as const;
-
-function Desk(props: {
-  layout: LayoutState;
-  wish: AnyWish;
-  page: Page;
-  looked: number | null;
-  truly: boolean;
-  onLook: (sheet: number | null) => void;
-  words: React.ReactNode;
-}) {
-  const { layout, wish, page, looked } = props;
-  const own = useId();
-  const pxPerMm = useCalibration((store) => store.pxPerMm) ?? ASSUMED;
-  const symbol = (plan: number) => `${own}-print-${plan}`;
-  const alone = props.truly && wish.kind === "life";
-  return (
-    <div className="desk relative layout-desk" data-alone={alone || undefined}>
-      {/* Each print is drawn once, out of sight; every sheet shows its part of it. */}
-      <svg width={0} height={0} className="absolute" aria-hidden>
-        <defs>
-          {page.prints.map((drawing, plan) => (
-            <PrintSymbol
-              key={plan}
-              id={symbol(plan)}
-              drawing={drawing}
-              proof={`/api/pictures/${layout.pictures[plan]?.id}/bench.jpg`}
-            />
-          ))}
-        </defs>
-      </svg>
-      <div className="relative min-w-0">
-        {looked !== null && page.sheets[looked] ? (
-          <>
-            <SheetLarge page={page} number={looked} symbol={symbol} />
-            <button
-              type="button"
-              className="plain-button absolute top-3 left-3"
-              onClick={() => props.onLook(null)}
-            >
-              Back to the whole
-            </button>
-          </>
-        ) : (
-          <>
-            {page.tiles && <TilesDrawing page={page} tiles={page.tiles} wish={wish} symbol={symbol(0)} />}
-            {wish.kind === "id" && page.frame && (
-              <FaceDrawing wish={wish} layout={layout} frame={page.frame} />
-            )}
-            {wish.kind === "life" && !page.tiles && (
-              <LifeDrawing
-                wish={wish}
-                layout={layout}
-                parts={page.parts ?? []}
-                truly={props.truly ? pxPerMm : null}
-              />
-            )}
-            <p className="layout-hint pointer-events-none">{HINTS[page.tiles ? "tiles" : wish.kind]}</p>
-          </>
-        )}
-      </div>
-      {!alone && <SheetsStrip page={page} symbol={symbol} looked={looked} onLook={props.onLook} />}
-      {props.words}
-    </div>
-  );
-}
-
-function Worksheet(props: {
-  layout: LayoutState;
-  wish: AnyWish;
-  page: Page;
-  step: string;
-  unit: Unit;
-  on: number | null;
-  truly: boolean;
-  making: React.ReactNode;
-  onOn: (sheets: number) => void;
-  onTruly: (on: boolean) => void;
-}) {
-  const { layout, wish, page, step, unit, making } = props;
+function Worksheet(props: Omit<LayoutSheetProps, "wish"> & { wish: AnyWish; step: string }) {
+  const { wish, page, step } = props;
   const change = useLayoutStore((store) => store.change);
-  const go = useNavigate();
-  const picture = layout.pictures[0];
+  const Step = kindOf(wish).steps[step];
   const blade = page.blades.find((one) => one.step === step);
   const figures = new Map(page.figures.map((figure) => [figure.id, figure]));
   const pad = (blade?.figures ?? []).flatMap((id) => figures.get(id) ?? []);
@@ -271,61 +169,9 @@ function Worksheet(props: {
       tabIndex={-1}
     >
       <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
-      {wish.kind === "tiles" && step === "what" && <WhatSheet {...{ wish, layout, page, unit }} />}
-      {wish.kind === "id" && step === "rule" && <RuleSheet {...{ wish, layout, page, unit }} />}
-      {wish.kind === "id" && step === "face" && <FaceSheet {...{ wish, layout, page, unit }} />}
-      {wish.kind === "id" && step === "checks" && <ChecksSheet {...{ wish, layout, page, unit }} />}
-      {wish.kind === "id" && step === "sheet" && <PhotoSheet {...{ wish, layout, page, unit, making }} />}
-      {wish.kind === "life" && step === "measure" && (
-        <MeasureSheet {...{ wish, layout, page, unit }} truly={props.truly} onTruly={props.onTruly} />
-      )}
-      {wish.kind === "life" && step === "parts" && <PartsSheet {...{ wish, layout, page, unit }} />}
-      {wish.kind === "id" && step === "checks" && picture && (
-        <KeepingFields
-          picture={picture.id}
-          name={picture.name}
-          onGone={() => void go(`/jobs/${layout.job}`)}
-        />
-      )}
-      {step === "sheets" && <PaperSheet {...{ wish, layout, page, unit }} on={props.on} onOn={props.onOn} />}
-      {step === "overlap" && <OverlapSheet {...{ wish, layout, page, unit }} />}
-      {wish.kind !== "id" && step === "marks" && <MarksSheet {...{ wish, layout, page, unit, making }} />}
+      {Step && <Step {...props} />}
       <FindingList findings={page.findings} onFix={change} />
       <Pad figures={pad} />
     </section>
-  );
-}
-
-/** Making the files, and those that were made. */
-function Making(props: {
-  layout: LayoutState;
-  stopped: boolean;
-  busy: boolean;
-  problem: string;
-  word: string;
-  onMake: () => void;
-}) {
-  const { layout } = props;
-  return (
-    <>
-      <button
-        type="button"
-        className="strong-button w-full !min-h-9"
-        disabled={props.stopped || props.busy}
-        onClick={props.onMake}
-      >
-        {props.word}
-      </button>
-      {props.stopped && <p className="soft">Nothing can be made before what stops it is put right.</p>}
-      {props.problem && <Problem message={props.problem} />}
-      <OrderList of={{ kind: "layouts", id: layout.id }} version={layout.version} ordering={props.busy} />
-      <a
-        className="plain-button inline-flex items-center"
-        href={`/api/layouts/${layout.id}/layout.json`}
-        download
-      >
-        Take the layout along
-      </a>
-    </>
   );
 }

@@ -1,4 +1,5 @@
 import type { KeyboardEvent } from "react";
+import { arrowBy } from "../drawing/arrowBy";
 import type { Handlers } from "../drawing/useDrag";
 import type { Share } from "./pictureView";
 
@@ -7,14 +8,7 @@ const STEP = 0.0005;
 
 /** The way an arrow key goes, in shares; null for other keys. */
 export function arrow(event: KeyboardEvent): Share | null {
-  const step = event.shiftKey ? STEP * 10 : STEP;
-  const ways: Record<string, Share> = {
-    ArrowLeft: [-step, 0],
-    ArrowRight: [step, 0],
-    ArrowUp: [0, -step],
-    ArrowDown: [0, step],
-  };
-  return ways[event.key] ?? null;
+  return arrowBy(event, event.shiftKey ? STEP * 10 : STEP);
 }
 
 /** A big handle on a place of the picture: dragged, or moved by the arrow keys. */

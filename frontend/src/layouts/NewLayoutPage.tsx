@@ -5,27 +5,55 @@ import { client, must } from "../api/client";
 import type { JobSlip, LayoutState } from "../api/types";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { TopBar } from "../frame/TopBar";
+import { Check } from "../fields/Check";
 import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 
-const KINDS = [
+const OF_ONE = [
   {
     kind: "tiles",
     name: "Tiles",
+    begins: "Begin with tiles",
     says: "One big print over many small sheets, to be glued or traced: fewest sheets, seams off a face, a map of them all.",
   },
   {
     kind: "id",
     name: "ID photos",
+    begins: "Begin with ID photos",
     says: "A face cut by an authority's rule, checked, as many as fit on a sheet, and a single file for an upload.",
   },
   {
     kind: "life",
     name: "Life size",
+    begins: "Begin with life size",
     says: "Two points whose distance you know give the true size, or any scale of it: the parts you want, or all of it.",
   },
+  {
+    kind: "panels",
+    name: "Panels",
+    begins: "Begin with panels",
+    says: "One picture over two to twelve frames, each as it was measured: a file a frame, and how they hang, nail by nail.",
+  },
 ] as const;
+
+const OF_SEVERAL = [
+  {
+    kind: "hang",
+    name: "Hang them",
+    begins: "Begin a hanging",
+    says: "In a row on a wall, on one middle line or one edge: where each begins, where its nail goes, as a plan to take along.",
+  },
+  {
+    kind: "gang",
+    name: "Print them together",
+    begins: "Begin a gang",
+    says: "On a roll or on sheets of your stock, with as little left over as can be: which roll, how long, what it costs.",
+  },
+] as const;
+
+type OneKind = (typeof OF_ONE)[number]["kind"];
+type ManyKind = (typeof OF_SEVERAL)[number]["kind"];
 
 /** What is laid out, and how: a layout begins with a print as it is planned now. */
 export function NewLayoutPage() {
@@ -44,7 +72,7 @@ export function NewLayoutPage() {
               {job.data?.title}
             </Link>
             <span className="soft">/</span>
-            <b className="font-semibold">Sheets</b>
+            <b className="font-semibold">Layouts</b>
           </nav>
         }
       />
@@ -60,12 +88,16 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
   const go = useNavigate();
   const queries = useQueryClient();
   const [print, setPrint] = useState(job.prints.find(({ id }) => id === first)?.id ?? job.prints[0]?.id);
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set(job.prints.map(({ id }) => id)));
   const begin = useMutation({
-    mutationFn: (kind: (typeof KINDS)[number]["kind"]) =>
+    mutationFn: (kind: OneKind | ManyKind) =>
       must<LayoutState>(
         client.POST("/api/jobs/{job_id}/layouts", {
           params: { path: { job_id: job.id } },
-          body: { kind, print: print ?? null, picture: null },
+          body:
+            kind === "hang" || kind === "gang"
+              ? { kind, prints: job.prints.map(({ id }) => id).filter((id) => chosen.has(id)) }
+              : { kind, print: print ?? null, prints: [] },
         }),
       ),
     onSuccess: (layout) => {
@@ -77,7 +109,7 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
   if (!job.prints.length)
     return (
       <p>
-        Sheets begin with a print of this job, and it has none yet.{" "}
+        Layouts begin with prints of this job, and it has none yet.{" "}
         <Link to={`/jobs/${job.id}`} className="underline">
           Bring a picture first
         </Link>
@@ -86,9 +118,12 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
     );
   return (
     <div className="max-w-5xl space-y-5">
-      <h1 className="text-2xl font-semibold">Put it on sheets</h1>
-      <section className="space-y-2">
-        <h2 className="text-[17px] font-semibold">1 Which print</h2>
+      <h1 className="text-2xl font-semibold">Lay it out</h1>
+      {begin.error && <Problem message={begin.error.message} />}
+      <section className="space-y-2" aria-labelledby="of-one">
+        <h2 id="of-one" className="text-[17px] font-semibold">
+          One print
+        </h2>
         <div className="flex flex-wrap items-end gap-3" role="group" aria-label="Which print">
           {job.prints.map((one) => (
             <button
@@ -106,27 +141,64 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
             </button>
           ))}
         </div>
+        <Kinds kinds={OF_ONE} busy={begin.isPending} onBegin={begin.mutate} />
       </section>
-      <section className="space-y-2">
-        <h2 className="text-[17px] font-semibold">2 How</h2>
-        {begin.error && <Problem message={begin.error.message} />}
-        <ul className="grid gap-3 md:grid-cols-3">
-          {KINDS.map(({ kind, name, says }) => (
-            <li key={kind} className="panel flex flex-col gap-2 p-4">
-              <h3 className="text-[17px] font-semibold">{name}</h3>
-              <p className="flex-1">{says}</p>
-              <button
-                type="button"
-                className="strong-button"
-                disabled={begin.isPending}
-                onClick={() => begin.mutate(kind)}
-              >
-                Begin with {name.toLowerCase().replace("id ", "ID ")}
-              </button>
-            </li>
+      <section className="space-y-2" aria-labelledby="of-several">
+        <h2 id="of-several" className="text-[17px] font-semibold">
+          Several prints
+        </h2>
+        <div className="flex flex-wrap gap-x-5 gap-y-1" role="group" aria-label="Which prints">
+          {job.prints.map((one) => (
+            <Check
+              key={one.id}
+              label={one.title || "untitled"}
+              checked={chosen.has(one.id)}
+              onChange={(on) => {
+                const next = new Set(chosen);
+                if (on) next.add(one.id);
+                else next.delete(one.id);
+                setChosen(next);
+              }}
+            />
           ))}
-        </ul>
+        </div>
+        <p className="soft">Prints of other jobs are added there.</p>
+        <Kinds
+          kinds={OF_SEVERAL}
+          busy={begin.isPending || !chosen.size}
+          {...(chosen.size ? {} : { why: "Choose a print at least." })}
+          onBegin={begin.mutate}
+        />
       </section>
     </div>
+  );
+}
+
+function Kinds<Kind extends OneKind | ManyKind>(props: {
+  kinds: readonly { kind: Kind; name: string; begins: string; says: string }[];
+  busy: boolean;
+  why?: string;
+  onBegin: (kind: Kind) => void;
+}) {
+  return (
+    <>
+      {props.why && <p>{props.why}</p>}
+      <ul className="grid gap-3 md:grid-cols-2 xl:grid-cols-4">
+        {props.kinds.map(({ kind, name, begins, says }) => (
+          <li key={kind} className="panel flex flex-col gap-2 p-4">
+            <h3 className="text-[17px] font-semibold">{name}</h3>
+            <p className="flex-1">{says}</p>
+            <button
+              type="button"
+              className="strong-button"
+              disabled={props.busy}
+              onClick={() => props.onBegin(kind)}
+            >
+              {begins}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

@@ -1,9 +1,8 @@
-import { useRef, useState } from "react";
 import type { PhotoRule } from "../api/types";
-import { TypedField } from "../fields/TypedField";
+import { KeptLength } from "../fields/KeptLength";
+import { KeptText } from "../fields/KeptText";
 import { TopBar } from "../frame/TopBar";
 import { usePreferences } from "../session/useSession";
-import { readLength } from "../fields/LengthField";
 import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
 import { useKeepRules, usePhotoRules } from "./usePhotoRules";
@@ -73,7 +72,7 @@ function RuleRow(props: {
       className="panel grid gap-x-4 gap-y-2 p-3 lg:grid-cols-[1.4fr_repeat(4,minmax(0,1fr))]"
       aria-label={rule.name}
     >
-      <Word label="Authority" value={rule.name} most={120} onPut={(name) => onPut({ ...rule, name })} />
+      <KeptText label="Authority" value={rule.name} most={120} onPut={(name) => onPut({ ...rule, name })} />
       <Length label="Width" value={rule.width} onPut={(width) => onPut({ ...rule, width })} />
       <Length label="Height" value={rule.height} onPut={(height) => onPut({ ...rule, height })} />
       <Range
@@ -106,9 +105,14 @@ function RuleRow(props: {
         />
       </div>
       <div className="lg:col-span-3">
-        <Word label="Source" value={rule.source} most={500} onPut={(source) => onPut({ ...rule, source })} />
+        <KeptText
+          label="Source"
+          value={rule.source}
+          most={500}
+          onPut={(source) => onPut({ ...rule, source })}
+        />
       </div>
-      <Word
+      <KeptText
         label="Last checked"
         value={rule.checked}
         most={40}
@@ -129,62 +133,14 @@ function RuleRow(props: {
   );
 }
 
-/** Words that count when the field is left, or with Enter. */
-function Word(props: { label: string; value: string; most: number; onPut: (text: string) => void }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const done = () => {
-    if (draft !== null && draft !== props.value) props.onPut(draft);
-    setDraft(null);
-  };
-  return (
-    <label className="block">
-      {props.label}
-      <input
-        className="field mt-0.5"
-        value={draft ?? props.value}
-        maxLength={props.most}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={done}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") done();
-          if (event.key === "Escape") setDraft(null);
-        }}
-      />
-    </label>
-  );
-}
-
-/** A length that is kept when it is meant: not while it is typed. */
+/** A length of a rule, in the account's unit. */
 function Length(props: {
   label: React.ReactNode;
   ariaLabel?: string;
   value: string;
   onPut: (typed: string) => void;
 }) {
-  const { account } = usePreferences();
-  // What was read is meant when the field is left: nothing is kept while it is typed.
-  const read = useRef<string | null>(null);
-  return (
-    <TypedField
-      label={props.label}
-      {...(props.ariaLabel ? { ariaLabel: props.ariaLabel } : {})}
-      value={props.value}
-      read={async (text) => {
-        const { typed, ...how } = await readLength(text, account.unit, "edge");
-        return { value: typed, ...how };
-      }}
-      onRead={(typed) => {
-        read.current = typed;
-      }}
-      onBack={() => {
-        read.current = null;
-      }}
-      onDone={() => {
-        if (read.current !== null && read.current !== props.value) props.onPut(read.current);
-        read.current = null;
-      }}
-    />
-  );
+  return <KeptLength unit={usePreferences().account.unit} {...props} />;
 }
 
 function Range(props: {

@@ -5,9 +5,12 @@ import { designStore } from "../designs/designStore";
 
 const path = (id: number) => ({ params: { path: { layout_id: id } } });
 
+/** The kinds that decide how large their plan is. */
+const SIZES: ReadonlySet<AnyWish["kind"]> = new Set(["id", "life", "panels"]);
+
 /** A wish as it is sent: where its kind decides the size, that of before must not stand against it. */
 export function asSent(wish: AnyWish): Record<string, unknown> {
-  if (wish.kind === "tiles") return wish as Record<string, unknown>;
+  if (!SIZES.has(wish.kind)) return wish as Record<string, unknown>;
   const plans = wish.plans.map((plan) => ({ ...plan, target: undefined }));
   return { ...wish, plans };
 }
@@ -17,7 +20,9 @@ const PARTS: Record<string, string> = {
   title: "title", plans: "print", sheet: "paper", marks: "marks", overlap: "overlap", turn: "turn", spread: "spread",
   order: "order", shift_x: "seams", shift_y: "seams", overview: "overview", tracing: "tones", printed: "measured bar",
   rule: "rule", face: "face", gap: "gap", copies: "copies", upload: "upload", measure: "measure", scale: "scale",
-  parts: "parts", tiles: "tiles",
+  parts: "parts", tiles: "tiles", frames: "frames", mode: "gaps", wrap: "wrap", hang: "hanging", pieces: "pieces",
+  line: "line", wall: "wall", centred: "wall", may_turn: "turns", roll: "roll", price: "price", stock: "paper",
+  guillotine: "cuts", fixed: "pinned pieces", ppi: "ppi",
 }; // prettier-ignore
 
 /** In which parts two wishes differ, in words: "overlap", "seams and paper". */

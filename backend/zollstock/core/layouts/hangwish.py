@@ -37,6 +37,9 @@ class HangWish(Wish):
 
     kind: Literal["hang"] = "hang"
     pieces: Annotated[list[HangPiece], Field(max_length=200)] = []
+    order: Annotated[list[int], Field(max_length=200)] = Field(
+        default=[], description="The numbers of the plans from left to right; empty: as they are."
+    )
     line: Line = Field(
         default="middle", description="What all pieces share: middle, upper or lower edge."
     )
@@ -50,7 +53,8 @@ class HangWish(Wish):
     @property
     def hung(self) -> list[int]:
         """The numbers of the plans that hang, from left to right."""
-        return [number for number in range(len(self.plans)) if self.piece(number).hung]
+        order = self.order or range(len(self.plans))
+        return [number for number in order if self.piece(number).hung]
 
     def piece(self, number: int) -> HangPiece:
         return self.pieces[number] if number < len(self.pieces) else HangPiece()
@@ -58,6 +62,9 @@ class HangWish(Wish):
     def contradictions(self) -> Iterator[Problem]:
         if len(self.pieces) > len(self.plans):
             yield f"pieces[{len(self.plans)}]", f"there are {len(self.plans)} prints to hang"
+        if self.order and sorted(self.order) != list(range(len(self.plans))):
+            yield "order", "every print has one place in the order"
+            return
         if not self.hung:
             yield "pieces", "nothing hangs: take one of the prints at least"
         for number, plan in enumerate(self.plans):

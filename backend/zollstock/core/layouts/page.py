@@ -119,14 +119,16 @@ class DimDrawn:
 
 
 class WallDrawn(Record):
-    """Pieces on a wall. `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
+    """Pieces on a wall. `origin` is their upper left corner as the wish counts it; `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
     begin; `length` is the wall's, where it is known."""
 
     pieces: list[HungDrawn]
     whole: Pair
+    origin: Pair
     from_left: float
     top: float
     middle: float
+    middle_text: str
     length: float | None = None
     dims: list[DimDrawn]
 

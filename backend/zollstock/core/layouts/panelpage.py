@@ -204,7 +204,9 @@ def _wall(wish: PanelsWish, style: LengthStyle) -> WallDrawn:
         for number, (face, wall) in enumerate(zip(wish.on_spread, wish.on_wall, strict=True))
     ]
     typed = [(frame.width.typed, frame.height.typed) for frame in wish.frames]
-    return wall_drawn(pieces, wish.hang, shown, typed, None, style)
+    corner = bounds([frame.box for frame in wish.frames])
+    origin = float(corner.x), float(corner.y)
+    return wall_drawn(pieces, wish.hang, shown, typed, None, style, origin)
 
 
 def _off(wish: PanelsWish, number: int, style: LengthStyle) -> str:

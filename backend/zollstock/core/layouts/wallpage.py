@@ -11,7 +11,7 @@ from ..rational import Fraction
 from ..show import LengthStyle
 from .faces import bounds
 from .hanging import Hang, Hung, ToHang, hung
-from .page import DimDrawn, HungDrawn, WallDrawn
+from .page import DimDrawn, HungDrawn, Pair, WallDrawn
 
 
 class Shown(NamedTuple):
@@ -30,8 +30,10 @@ def wall_drawn(
     typed: Sequence[tuple[str, str]],
     length: Fraction | None,
     style: LengthStyle,
+    origin: Pair = (0.0, 0.0),
 ) -> WallDrawn:
-    """The wall of pieces; `typed` has the width and the height of each as it stands in the wish."""
+    """The wall of pieces; `typed` has the width and the height of each as it stands in the wish, `origin` is where
+    their upper left corner lies in it, mm."""
     whole = bounds([piece.box for piece in pieces])
     at = hung(pieces, hang)
     top = max(piece.top for piece in at)
@@ -50,9 +52,11 @@ def wall_drawn(
             for piece, place, one in zip(pieces, at, shown, strict=True)
         ],
         whole=(float(whole.w), float(whole.h)),
+        origin=origin,
         from_left=float(hang.from_left.mm),
         top=float(top),
         middle=float(hang.centre_height.mm),
+        middle_text=style.length(hang.centre_height.mm),
         length=None if length is None else float(length),
         dims=[
             *_sides([piece.box for piece in pieces], typed, style),

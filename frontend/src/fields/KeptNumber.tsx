@@ -1,0 +1,23 @@
+import { NumberField } from "./NumberField";
+import { useKept } from "./useKept";
+
+/** A number that is kept when the field is left. */
+export function KeptNumber(props: {
+  label: React.ReactNode;
+  min: number;
+  max: number;
+  step: number;
+  unit?: string;
+  empty?: string;
+  value: number | null;
+  onPut: (value: number | null) => void;
+}) {
+  const { onPut, ...rest } = props;
+  return (
+    <NumberField
+      {...rest}
+      {...(props.empty === undefined ? {} : { placeholder: props.empty })}
+      {...useKept(props.value, onPut)}
+    />
+  );
+}

@@ -1,0 +1,78 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, must } from "../api/client";
+import type { JobSlip, LayoutState } from "../api/types";
+import { Coming } from "../shell/Coming";
+import { Dialog } from "../shell/Dialog";
+import { Problem } from "../shell/Problem";
+import { typeset } from "../shell/typeset";
+import { useLayoutStore } from "./layoutStore";
+
+/** Prints of any job, to be added behind those that are there, as they are planned now. */
+export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: () => void }) {
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => must<JobSlip[]>(client.GET("/api/jobs")) });
+  const add = useMutation({
+    mutationFn: async () => {
+      // What waits to be saved comes first: the prints are added to what is in hand.
+      const saved = await useLayoutStore.getState().flush();
+      if (!saved) throw new Error("The layout was not saved yet; its line at the desk says why.");
+      return must<LayoutState>(
+        client.POST("/api/layouts/{layout_id}/prints", {
+          params: { path: { layout_id: layout.id } },
+          body: { prints: [...chosen], version: saved.version },
+        }),
+      );
+    },
+    onSuccess: (state) => {
+      useLayoutStore.getState().open(state);
+      onClose();
+    },
+  });
+  const toggle = (id: number) => {
+    const next = new Set(chosen);
+    if (!next.delete(id)) next.add(id);
+    setChosen(next);
+  };
+  return (
+    <Dialog title="Add prints" onClose={onClose}>
+      <div className="space-y-3">
+        <Coming query={jobs} what="Your prints" />
+        <div className="max-h-[50vh] space-y-3 overflow-y-auto">
+          {jobs.data
+            ?.filter((job) => job.prints.length)
+            .map((job) => (
+              <fieldset key={job.id}>
+                <legend className="font-semibold" dir="auto">
+                  {job.title}
+                </legend>
+                {job.prints.map((print) => (
+                  <label key={print.id} className="flex min-h-7 items-center gap-2">
+                    <input
+                      type="checkbox"
+                      className="checkbox checkbox-sm"
+                      checked={chosen.has(print.id)}
+                      onChange={() => toggle(print.id)}
+                    />
+                    <span className="min-w-0 flex-1 truncate" dir="auto">
+                      {print.title || "untitled"}
+                    </span>
+                    <span className="figure soft">{typeset(print.size_text)}</span>
+                  </label>
+                ))}
+              </fieldset>
+            ))}
+        </div>
+        {add.error && <Problem message={add.error.message} />}
+        <button
+          type="button"
+          className="strong-button"
+          disabled={!chosen.size || add.isPending}
+          onClick={() => add.mutate()}
+        >
+          {chosen.size ? `Add ${chosen.size} print${chosen.size > 1 ? "s" : ""}` : "Choose prints to add"}
+        </button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,30 @@
+import { describe, expect, it } from "vitest";
+import type { GangPieceDrawn } from "../../api/types";
+import { pinned, turnedPin, unpinned } from "./pins";
+
+const piece: GangPieceDrawn = {
+  number: 3, plan: 1, copy: 0, name: "Gear", sheet: 0, box: [5, 20, 300, 200], turn: 0, pinned: false, may_turn: true,
+  size: "30 × 20 cm", place: "0.5, 2",
+}; // prettier-ignore
+const other = { plan: 1, copy: 1, x: "1 cm", y: "2 cm", turn: 0 as const, sheet: 0 };
+
+describe("a piece that is pinned", () => {
+  it("is held at its place in the unit that is worked in, once", () => {
+    const once = pinned([other], piece, { x: 123, y: 40 }, "cm");
+    expect(once).toEqual([other, { plan: 1, copy: 0, x: "12.3 cm", y: "4 cm", turn: 0, sheet: 0 }]);
+    expect(pinned(once, piece, { x: 200, y: 40 }, "mm")).toHaveLength(2);
+  });
+  it("never lies left of the roll", () => {
+    expect(pinned([], piece, { x: -8, y: -1 }, "mm")[0]).toMatchObject({ x: "0 mm", y: "0 mm" });
+  });
+  it("is turned where it lies", () => {
+    expect(turnedPin([], piece, "mm")).toEqual([
+      { plan: 1, copy: 0, x: "5 mm", y: "20 mm", turn: 90, sheet: 0 },
+    ]);
+    expect(turnedPin([], { ...piece, turn: 90 }, "mm")[0]?.turn).toBe(0);
+  });
+  it("is let go alone", () => {
+    const both = pinned([other], piece, { x: 1, y: 1 }, "mm");
+    expect(unpinned(both, piece)).toEqual([other]);
+  });
+});

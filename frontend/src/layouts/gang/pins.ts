@@ -1,0 +1,34 @@
+// Pieces that are held where a hand has put them.
+import type { GangPieceDrawn, GangWish, Unit } from "../../api/types";
+import { asTyped } from "../wall/wallView";
+
+export type Pinned = GangWish["fixed"][number];
+
+const same = (pin: Pinned, piece: Pick<GangPieceDrawn, "plan" | "copy">) =>
+  pin.plan === piece.plan && pin.copy === piece.copy;
+
+/** The wish's pins with this piece held at x, y (mm of its sheet), in its turn. */
+export function pinned(
+  fixed: readonly Pinned[],
+  piece: GangPieceDrawn,
+  at: { x: number; y: number; turn?: 0 | 90; sheet?: number },
+  unit: Unit,
+): Pinned[] {
+  const pin: Pinned = {
+    plan: piece.plan,
+    copy: piece.copy,
+    x: asTyped(Math.max(0, at.x), unit),
+    y: asTyped(Math.max(0, at.y), unit),
+    turn: at.turn ?? piece.turn,
+    sheet: at.sheet ?? piece.sheet,
+  };
+  return [...fixed.filter((one) => !same(one, piece)), pin];
+}
+
+/** The wish's pins without this piece's. */
+export const unpinned = (fixed: readonly Pinned[], piece: GangPieceDrawn): Pinned[] =>
+  fixed.filter((one) => !same(one, piece));
+
+/** The pins after a piece was turned by 90 degrees where it lies, held there. */
+export const turnedPin = (fixed: readonly Pinned[], piece: GangPieceDrawn, unit: Unit): Pinned[] =>
+  pinned(fixed, piece, { x: piece.box[0], y: piece.box[1], turn: piece.turn === 0 ? 90 : 0 }, unit);

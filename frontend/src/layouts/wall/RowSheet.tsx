@@ -1,0 +1,145 @@
+import { useState } from "react";
+import type { HangWish, Unit } from "../../api/types";
+import { Check } from "../../fields/Check";
+import { LengthField, SizeField } from "../../fields/LengthField";
+import { sizeAsTyped } from "../../fields/sizeAsTyped";
+import { Row } from "../../fields/Row";
+import { Pick } from "../../shell/Pick";
+import { AddPrints } from "../AddPrints";
+import { useLayoutStore } from "../layoutStore";
+import type { OfHang } from "../sheets/types";
+import { TitleField } from "../sheets/WhatSheet";
+import { useLayoutTyping } from "../useLayoutTyping";
+import { Ways } from "../Ways";
+
+const EMPTY = { name: "", outer: null, fixings: 1 as const, hung: true };
+
+/** The pieces from left to right, what they share, and how far apart they hang. */
+export function RowSheet({ wish, layout, page, unit, picked, onPick }: OfHang) {
+  const { change, ...typing } = useLayoutTyping();
+  const [adding, setAdding] = useState(false);
+  const order = wish.order.length ? wish.order : wish.plans.map((_, index) => index);
+  return (
+    <div className="space-y-3">
+      <TitleField title={wish.title} />
+      <LengthField
+        narrow
+        label="Gap between them"
+        value={wish.gap}
+        unit={unit}
+        purpose="edge"
+        {...typing}
+        onRead={(gap) => change({ gap })}
+      />
+      <Ways label="What they share" ways={page.ways.filter((way) => way.id.startsWith("line-"))} />
+      <ol className="space-y-1" aria-label="The pieces, from left to right">
+        {order.map((plan, place) => (
+          <Piece
+            key={plan}
+            {...{ wish, unit, plan, order, place }}
+            open={picked === plan}
+            size={page.wall?.pieces.find((piece) => piece.plan === plan)?.size ?? "does not hang"}
+            onOpen={() => onPick(picked === plan ? null : plan)}
+          />
+        ))}
+      </ol>
+      <button type="button" className="plain-button" onClick={() => setAdding(true)}>
+        Add prints
+      </button>
+      {adding && <AddPrints layout={layout} onClose={() => setAdding(false)} />}
+    </div>
+  );
+}
+
+const NAILS = [
+  { value: "1", label: "One nail" },
+  { value: "2", label: "Two" },
+] as const;
+
+function Piece(props: {
+  wish: HangWish;
+  unit: Unit;
+  plan: number;
+  order: number[];
+  place: number;
+  open: boolean;
+  size: string;
+  onOpen: () => void;
+}) {
+  const { wish, unit, plan, order, place } = props;
+  const { change, ...typing } = useLayoutTyping();
+  const take = useLayoutStore((store) => store.change);
+  const piece = wish.pieces[plan] ?? EMPTY;
+  const name = piece.name || wish.plans[plan]?.title || `Print ${plan + 1}`;
+  /** All pieces, this one changed: the list may be shorter than the prints. */
+  const put = (part: Partial<typeof EMPTY> | { outer: object | null }) => ({
+    pieces: wish.plans.map((_, index) => ({
+      ...EMPTY,
+      ...wish.pieces[index],
+      ...(index === plan ? part : {}),
+    })),
+  });
+  const move = (by: number) => {
+    const next = [...order];
+    next.splice(place, 1);
+    next.splice(place + by, 0, plan);
+    take({ order: next });
+  };
+  return (
+    <li className="frame-row" data-picked={props.open || undefined}>
+      <button
+        type="button"
+        className="frame-head !grid-cols-[1fr_auto]"
+        aria-expanded={props.open}
+        onClick={props.onOpen}
+      >
+        <b className="truncate font-semibold" dir="auto">
+          {name}
+        </b>
+        <span className="figure soft">{props.size}</span>
+      </button>
+      {props.open && (
+        <div className="space-y-1.5 pt-1 pb-2">
+          <div className="flex flex-wrap items-center gap-2">
+            <button type="button" className="plain-button" disabled={place === 0} onClick={() => move(-1)}>
+              ← Left
+            </button>
+            <button
+              type="button"
+              className="plain-button"
+              disabled={place === order.length - 1}
+              onClick={() => move(1)}
+            >
+              Right →
+            </button>
+            <Check label="Hangs here" checked={piece.hung} onChange={(hung) => take(put({ hung }))} />
+          </div>
+          <SizeField
+            label="Outside, frame and all"
+            value={piece.outer ? sizeAsTyped(piece.outer) : ""}
+            unit={unit}
+            picture={[3, 2]}
+            {...typing}
+            onRead={({ width, height }) => change(put({ outer: { width, height } }))}
+            hint={
+              piece.outer ? "As measured" : "As the print, its card or its face is; type what was measured"
+            }
+          />
+          {piece.outer && (
+            <button type="button" className="min-h-6 underline" onClick={() => take(put({ outer: null }))}>
+              As large as the print
+            </button>
+          )}
+          <Row name="Hangs on">
+            <Pick
+              label="Fixings"
+              options={NAILS}
+              value={String(piece.fixings) as "1" | "2"}
+              onPick={(fixings) => take(put({ fixings: Number(fixings) as 1 }))}
+            />
+          </Row>
+        </div>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,39 @@
+// What hangs: panels over one picture, and rows of prints.
+import type { HangWish, PanelsWish } from "../../api/types";
+import type { KindOnScreen } from "../kinds";
+import { EdgeOfPanels } from "./EdgeOfPanels";
+import { FramesSheet } from "./FramesSheet";
+import { HangingSheet } from "./HangingSheet";
+import { PanelsDrawing } from "./PanelsDrawing";
+import { PixelsOfPanels } from "./PixelsOfPanels";
+import { RowDrawing } from "./RowDrawing";
+import { RowSheet } from "./RowSheet";
+import { SpreadSheet } from "./SpreadSheet";
+import { WallSheet } from "./WallSheet";
+
+export const panels: KindOnScreen<PanelsWish> = {
+  word: "panels",
+  hint: () => "Drag a frame, or type its place. In the first step the picture is dragged behind the frames.",
+  makes: (page) => {
+    const count = page?.sheets.length ?? 0;
+    return count === 1 ? "Make the file" : `Make ${count || "the"} files`;
+  },
+  strip: false,
+  Whole: PanelsDrawing,
+  steps: {
+    spread: SpreadSheet,
+    frames: FramesSheet,
+    edge: EdgeOfPanels,
+    pixels: PixelsOfPanels,
+    hanging: HangingSheet,
+  },
+};
+
+export const hang: KindOnScreen<HangWish> = {
+  word: "hanging",
+  hint: () => "",
+  makes: () => "Make the hanging plan",
+  strip: false,
+  Whole: RowDrawing,
+  steps: { row: RowSheet, wall: WallSheet, hanging: HangingSheet },
+};

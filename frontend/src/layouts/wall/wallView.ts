@@ -1,0 +1,60 @@
+// Where a wall lies on the screen: pieces in mm from the upper left of all of them, the floor below.
+import type { WallDrawn } from "../../api/types";
+import type { View } from "../../drawing/placement";
+
+/** The height of the person who stands beside, mm, and how far from the pieces. */
+export const PERSON = 1750;
+const BESIDE = 420;
+export const PERSON_WIDTH = 520;
+const CLOSE = { left: 92, top: 66, right: 40, bottom: 92 };
+const WIDE = { left: 34, top: 34, right: 84, bottom: 96 };
+
+/** Everything with floor and person. Of a measured wall its whole length is seen. */
+export function wideView(wall: WallDrawn, width: number, height: number): View {
+  const ends = wallEnds(wall);
+  const left = Math.min(ends[0], -BESIDE - PERSON_WIDTH);
+  const right = Math.max(ends[1], wall.whole[0] + 300);
+  const top = Math.max(wall.top, PERSON) + 80;
+  return fit(left, wall.top - top, right, wall.top, width, height, WIDE);
+}
+
+/** The pieces alone, as large as there is room; with what of the picture lies beyond them, mm. */
+export function closeView(wall: WallDrawn, width: number, height: number, beyond = 0): View {
+  const [w, h] = wall.whole;
+  return fit(-beyond, -beyond, w + beyond, h + beyond, width, height, CLOSE);
+}
+
+/** Where the wall begins and ends, mm from the left of the pieces; that of the pieces where it was not measured. */
+export function wallEnds(wall: WallDrawn): [number, number] {
+  if (wall.length === null || wall.length === undefined) return [0, wall.whole[0]];
+  return [-wall.from_left, wall.length - wall.from_left];
+}
+
+function fit(
+  left: number, top: number, right: number, bottom: number, width: number, height: number, margin: typeof CLOSE,
+): View {
+  const room = [width - margin.left - margin.right, height - margin.top - margin.bottom] as const;
+  const scale = Math.max(0.0005, Math.min(room[0] / (right - left), room[1] / (bottom - top)));
+  return {
+    scale,
+    left: margin.left + (room[0] - (right - left) * scale) / 2 - left * scale,
+    top: margin.top + (room[1] - (bottom - top) * scale) / 2 - top * scale,
+  };
+} // prettier-ignore
+
+/** A length as somebody would type it, from mm. */
+export function asTyped(mm: number, unit: "mm" | "cm" | "in"): string {
+  const per = { mm: 1, cm: 10, in: 25.4 }[unit];
+  const places = { mm: 2, cm: 3, in: 4 }[unit];
+  return `${Number((mm / per).toFixed(places))} ${unit}`;
+}
+
+/** What a hand moves by, mm: whole millimetres, or eighths of an inch. */
+export const handStep = (unit: "mm" | "cm" | "in") => (unit === "in" ? 25.4 / 8 : 1);
+
+/** A length as a hand types it, in mm; null for any other way of writing one. */
+export function mmOf(typed: string): number | null {
+  const found = /^(\d+(?:\.\d+)?) (mm|cm|m|in)$/.exec(typed);
+  if (!found) return null;
+  return Number(found[1]) * { mm: 1, cm: 10, m: 1000, in: 25.4 }[found[2] as "mm" | "cm" | "m" | "in"];
+}

@@ -1,0 +1,118 @@
+import { useRef } from "react";
+import type { Stock, StockMedium } from "../api/types";
+import { KeptText } from "../fields/KeptText";
+import { TopBar } from "../frame/TopBar";
+import { Coming } from "../shell/Coming";
+import { Problem } from "../shell/Problem";
+import { MediumCard } from "./MediumCard";
+import { useKeepStock, useStock } from "./useStock";
+
+const MOST_TABLE = 500_000;
+
+/** What is printed on: every medium with its rolls and sheets, what is left of each, and what it costs. */
+export function StockPage() {
+  const kept = useStock();
+  const keep = useKeepStock();
+  const chooser = useRef<HTMLInputElement>(null);
+  const stock = kept.data?.stock;
+  const put = (next: Stock) => keep.mutate(next);
+  return (
+    <>
+      <TopBar />
+      <main className="space-y-4 px-5 py-3">
+        <div className="flex flex-wrap items-end gap-3">
+          <div className="min-w-0 flex-[1_1_20rem]">
+            <h1 className="text-2xl font-semibold">Stock</h1>
+            <p className="max-w-3xl">
+              What this studio prints on. The bench offers these media; gangs are laid on these rolls and
+              sheets, and book off what they took.
+            </p>
+          </div>
+          {stock && (
+            <KeptText
+              label="Currency"
+              value={stock.currency}
+              most={8}
+              className="w-24"
+              onPut={(currency) => put({ ...stock, currency })}
+            />
+          )}
+          {kept.data && kept.data.version > 0 && (
+            <button type="button" className="plain-button" onClick={() => keep.mutate(null)}>
+              Back to what ships
+            </button>
+          )}
+          <a className="plain-button inline-flex items-center" href="/api/stock.csv" download>
+            As CSV
+          </a>
+          <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
+            From CSV
+          </button>
+          <input
+            ref={chooser}
+            type="file"
+            hidden
+            accept=".csv,text/csv,text/plain"
+            aria-label="A table of the stock"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = "";
+              // One that is far too long is cut, and then refused in words like any other.
+              if (file)
+                void file
+                  .slice(0, MOST_TABLE)
+                  .text()
+                  .then((text) => keep.mutate(text));
+            }}
+          />
+          {stock && (
+            <button
+              type="button"
+              className="strong-button"
+              onClick={() => put({ ...stock, media: [...stock.media, fresh(stock)] })}
+            >
+              Another medium
+            </button>
+          )}
+        </div>
+        <Coming query={kept} what="The stock" />
+        {keep.error && <Problem message={keep.error.message} />}
+        {stock && !stock.media.length && (
+          <p className="text-lg">Nothing is in stock yet: begin with another medium, or take in a table.</p>
+        )}
+        <ul className="grid items-start gap-3 xl:grid-cols-2">
+          {stock?.media.map((medium, index) => (
+            <MediumCard
+              key={index}
+              medium={medium}
+              currency={stock.currency}
+              onPut={(next) => put(withMedium(stock, index, next))}
+            />
+          ))}
+        </ul>
+      </main>
+    </>
+  );
+}
+
+/** The stock with one medium changed, or taken out (null). */
+function withMedium(stock: Stock, index: number, next: StockMedium | null): Stock {
+  const media = stock.media.flatMap((one, at) => (at === index ? (next ? [next] : []) : [one]));
+  return { ...stock, media };
+}
+
+/** A medium under a name that no other has. */
+function fresh(stock: Stock): StockMedium {
+  const names = new Set(stock.media.map(({ name }) => name.toLowerCase()));
+  let number = 1;
+  while (names.has(`new medium ${number}`)) number += 1;
+  return {
+    name: `New medium ${number}`,
+    surface: "",
+    factor: 1,
+    spread: null,
+    note: "",
+    rolls: [],
+    sheets: [],
+  };
+}
