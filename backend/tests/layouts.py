@@ -103,7 +103,8 @@ def hang_document(**changes: Any) -> dict[str, Any]:
     """Three prints of three kinds on a wall of 6.4 m; the canvas on two fixings."""
     wish = {"format": "zollstock.layout/1", "kind": "hang", "title": "North wall", "wall": "6.4 m"}
     pieces = [{}, {"fixings": 2}]
-    return deepcopy(wish | {"plans": [FOG, CANVAS, STARS], "pieces": pieces} | changes)
+    plans = [FOG, CANVAS, STARS]
+    return deepcopy(wish | {"plans": plans, "pieces": pieces, "gap": "8 cm"} | changes)
 
 
 def hanging(**changes: Any) -> Wish:
@@ -116,7 +117,7 @@ def small(width: str, height: str, title: str = "Print") -> dict[str, Any]:
     return {"title": title, "picture": picture, "target": {"width": width, "height": height}}
 
 
-ROLL = {"width": "914.4 mm", "margin": "5 mm", "gap": "6 mm", "lead": "20 mm", "tail": "20 mm"}
+ROLL = {"width": "91.44 cm", "margin": "0.5 cm", "gap": "0.6 cm", "lead": "2 cm", "tail": "2 cm"}
 
 
 def gang_document(**changes: Any) -> dict[str, Any]:

@@ -182,7 +182,7 @@ def test_pins_over_each_other_or_off_the_paper_stop() -> None:
 @pytest.mark.parametrize(("changes", "path"), [
     ({"copies": [1, 1, 1, 1]}, "copies"),
     ({"copies": [200, 200, 200]}, "copies"),
-    ({"copies": [0]}, "copies[0]"),
+    ({"copies": [0, 0, 0]}, "copies"),
     ({"fixed": [{"plan": 2, "copy": 2, "x": "0 mm", "y": "0 mm"}]}, "fixed[0]"),
     ({"fixed": [{"plan": 0, "copy": 0, "x": "0 mm", "y": "0 mm"}] * 2}, "fixed[1]"),
     ({"roll": ROLL | {"margin": "50 cm"}}, "roll.margin"),
@@ -202,7 +202,7 @@ def test_a_piece_too_wide_may_be_turned_where_that_helps() -> None:
     ]
     assert (
         found.text
-        == "Wall is 1 × 0.6 m: too large for the 0.904 m that can be printed unless it is turned."
+        == "Wall is 100 × 60 cm: too large for the 90.44 cm that can be printed unless it is turned."
     )
     assert found.fix is not None
     after = reckon_layout(parse_layout(patched_list(document, found.fix)))

@@ -56,7 +56,9 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   const step = stepAt(useParams()["step"], page?.blades ?? []);
   const toStep = (next: string) => void go(`/layouts/${layout.id}/${next}`, { replace: true });
   const last = page?.blades.at(-1)?.step ?? "";
+  const leaf = kindOf(wish).leaf?.(layout, account.unit);
   const makeFiles = async () => {
+    if (leaf) return window.location.assign(leaf);
     toStep(last);
     store.settle();
     const saved = await useLayoutStore.getState().flush();
@@ -101,9 +103,15 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
           canRedo={layout.can_redo}
           onHelp={() => setHelp(true)}
         />
-        <button type="button" className="strong-button max-md:!px-2.5" onClick={() => void makeFiles()}>
-          {kindOf(wish).makes(page)}
-        </button>
+        {leaf ? (
+          <a className="strong-button inline-flex items-center max-md:!px-2.5" href={leaf} download>
+            {kindOf(wish).makes(page)}
+          </a>
+        ) : (
+          <button type="button" className="strong-button max-md:!px-2.5" onClick={() => void makeFiles()}>
+            {kindOf(wish).makes(page)}
+          </button>
+        )}
       </TopBar>
       {page ? (
         <>

@@ -1,7 +1,7 @@
 // The kinds of layout on the screen: what each is called, how its whole is drawn, and a worksheet for every step.
 import type { ComponentType } from "react";
 import { useNavigate } from "react-router";
-import type { AnyWish, IdWish, LayoutPage, LayoutState, LifeWish, TilesWish } from "../api/types";
+import type { AnyWish, IdWish, LayoutPage, LayoutState, LifeWish, TilesWish, Unit } from "../api/types";
 import { KeepingFields } from "../pictures/KeepingFields";
 import { FaceDrawing } from "./FaceDrawing";
 import { gang } from "./gang/kind";
@@ -39,6 +39,8 @@ export interface KindOnScreen<Wish extends AnyWish = AnyWish> {
   hint: (page: LayoutPage) => string;
   /** What the main button says. */
   makes: (page: LayoutPage | null) => string;
+  /** Where what it makes is fetched at once, for a kind whose files need no making. */
+  leaf?: (layout: LayoutState, unit: Unit) => string;
   /** Whether its sheets stand beside the whole. */
   strip: boolean;
   Whole: ComponentType<WholeProps<Wish>>;

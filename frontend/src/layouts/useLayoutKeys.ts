@@ -4,11 +4,13 @@ import { useKeys } from "../shell/useKeys";
 export const LAYOUT_KEYS: readonly (readonly [keys: string, what: string])[] = [
   ["1 to 5", "Go to a step"],
   ["← →", "Move along the rule, when it has the focus"],
-  ["← ↑ → ↓", "Move the seams, or the mark that has the focus; with Shift further"],
+  ["← ↑ → ↓", "Move the seams, or the mark, frame or piece that has the focus; with Shift further"],
+  ["T", "Turn the piece that has the focus, on a roll or a sheet"],
+  ["P", "Pin it where it is, or let it go"],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z, Ctrl Y", "Redo"],
   ["Escape", "Give back what was there before typing, call off a drag, or close the sheet that is looked at"],
-  ["M", "Make the sheets"],
+  ["M", "Make the sheets, or fetch the plan"],
   ["?", "This sheet"],
 ];
 

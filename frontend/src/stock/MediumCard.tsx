@@ -2,6 +2,7 @@ import type { StockMedium, StockRoll, StockSheet } from "../api/types";
 import { KeptLength, KeptLengthOrNone } from "../fields/KeptLength";
 import { KeptNumber } from "../fields/KeptNumber";
 import { KeptText } from "../fields/KeptText";
+import { InStock } from "./InStock";
 import { usePreferences } from "../session/useSession";
 
 const ROLL: StockRoll = { key: "", width: "61 cm", left: null, margin: "5 mm", price: null, minimum: null };
@@ -54,6 +55,7 @@ export function MediumCard(props: {
           onPut={(spread) => onPut({ ...medium, spread })}
         />
       </div>
+      <InStock medium={medium} />
       <KeptText label="Notes" value={medium.note} most={500} onPut={(note) => onPut({ ...medium, note })} />
       {medium.rolls.length > 0 && (
         <ul className="space-y-1.5" aria-label={`Rolls of ${medium.name}`}>

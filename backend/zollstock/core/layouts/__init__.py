@@ -75,13 +75,13 @@ def layout_document(wish: Wish) -> dict[str, Any]:
 def lay(wish: Wish, unit: str | None = None) -> Laid:
     """The sheets of a wish, exact; texts use `unit`, else the first plan's."""
     kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
-    return kind.lay(wish, style_for(lengths_of(wish.plans[0]), unit))
+    return kind.lay(wish, style_for(wish.lengths, unit))
 
 
 def in_short(wish: Wish, laid: Laid) -> str:
     """A layout in a line, as lists show it; in the unit of its first plan."""
     kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
-    return kind.in_short(wish, laid, style_for(lengths_of(wish.plans[0])))
+    return kind.in_short(wish, laid, style_for(wish.lengths))
 
 
 def reckon_layout(wish: Wish, unit: str | None = None) -> Sheets:
@@ -99,7 +99,7 @@ def reckon_layout(wish: Wish, unit: str | None = None) -> Sheets:
 def layout_page(wish: Wish, unit: str | None = None, seen: Seen = NOTHING_SEEN) -> LayoutPage:
     """What the page of a sound wish shows."""
     kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
-    style = style_for(lengths_of(wish.plans[0]), unit)
+    style = style_for(wish.lengths, unit)
     return kind.page(wish, kind.lay(wish, style), style, seen)
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from .. import show
+from ..rational import Fraction
 from ..show import LengthStyle
 from ..stock import Stock, StockRoll, StockSheet
 from ..studio import Studio
@@ -53,7 +54,7 @@ def _blades(gang: Gang, laid: Laid, style: LengthStyle, studio: Studio) -> list[
     length = style.length(gang.length) if roll is not None else f"{len(gang.lengths)} sheets"
     return [
         blade("prints", "Prints", f"{count} piece{'s' * (count > 1)}", f"{len(wish.plans)} pictures" if len(wish.plans) > 1 else "1 picture", [], rest),
-        blade("paper", "Paper", paper, "no price" if billed is None else money(billed.cost), ["length_used", "cost", "sheets_count"], of["paper"]),
+        blade("paper", "Paper", paper, "no price" if billed is None else priced(billed.cost, studio.stock), ["length_used", "cost", "sheets_count"], of["paper"]),
         blade("laying", "Laying", length, f"{waste.text} over" if not pinned else f"{pinned} pinned", ["length_used", "waste", "saved"], of["laying"]),
         blade("cutting", "Cutting", f"{len(gang.cuts)} cuts" if gang.cuts else f"{count} to cut", "right through" if wish.guillotine else "free", [], of["cutting"]),
     ]  # fmt: skip
@@ -92,6 +93,11 @@ def _drawn(gang: Gang, style: LengthStyle) -> GangDrawn:
     )  # fmt: skip
 
 
+def priced(amount: Fraction, stock: Stock) -> str:
+    """A price in the studio's currency."""
+    return f"{money(amount)} {stock.currency}".rstrip()
+
+
 def _told(way: str, at: str, frees: tuple[int, ...]) -> str:
     where = f"Across at {at}" if way == "across" else f"Down at {at} from the left"
     return f"{where}: frees {' and '.join(map(str, frees))}" if frees else where
@@ -107,13 +113,13 @@ def _papers(gang: Gang, stock: Stock, style: LengthStyle) -> Iterator[LayoutWay]
         billed = bill(tried)
         parts = []
         if not fits:
-            parts.append("too narrow for some")
+            parts.append("too small for some" if wish.roll is None else "too narrow for some")
         else:
             parts.append(style.length(tried.length) if wish.roll is not None else f"{len(tried.lengths)} sheets")  # fmt: skip
             printed = sum((piece.box.area for piece in tried.pieces), tried.length * 0)
             parts.append(f"{show.percent(1 - printed / (wish.area.media * tried.length))} over")
             if billed is not None:
-                parts.append(money(billed.cost))
+                parts.append(priced(billed.cost, stock))
             if not paper.holds(tried.length, len(tried.lengths)):
                 parts.append("not enough left")
         taken = (gang.wish.stock if gang.wish.roll is None else gang.wish.roll.stock) == paper.key

@@ -89,6 +89,10 @@ class GangWish(Wish):
         default=None, description="Of all sheets; null takes the finest of the plans'."
     )
 
+    @property
+    def lengths(self) -> list[Length]:
+        return [self.sheet.width if self.roll is None else self.roll.width]
+
     def copies_of(self, plan: int) -> int:
         return self.copies[plan] if plan < len(self.copies) else 1
 

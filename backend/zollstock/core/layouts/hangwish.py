@@ -56,6 +56,10 @@ class HangWish(Wish):
         order = self.order or range(len(self.plans))
         return [number for number in order if self.piece(number).hung]
 
+    @property
+    def lengths(self) -> list[Length]:
+        return [self.gap, self.hang.centre_height]
+
     def piece(self, number: int) -> HangPiece:
         return self.pieces[number] if number < len(self.pieces) else HangPiece()
 

@@ -74,6 +74,10 @@ class PanelsWish(Wish):
     hang: Hang = Field(default_factory=Hang)
 
     @property
+    def lengths(self) -> list[Length]:
+        return [self.frames[0].width, self.frames[0].height]
+
+    @property
     def on_wall(self) -> list[Box]:
         """The faces as they hang, mm from the upper left corner of all of them."""
         whole = bounds([frame.box for frame in self.frames])

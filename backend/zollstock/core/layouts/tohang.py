@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from ..plan import lengths_of
 from ..sheets import Sheet
 from ..show import style_for
 from .hanging import ToHang
@@ -22,7 +21,7 @@ def frames_to_hang(wish: PanelsWish) -> list[ToHang]:
 
 def hanging_sheets(wish: Wish, unit: str | None = None) -> list[Sheet]:
     """The hanging plan of panels or of a row of prints; empty for a wish of which nothing hangs."""
-    style = style_for(lengths_of(wish.plans[0]), unit)
+    style = style_for(wish.lengths, unit)
     if isinstance(wish, PanelsWish):
         return hanging_plan(wish.title, frames_to_hang(wish), wish.hang, style)
     if isinstance(wish, HangWish):

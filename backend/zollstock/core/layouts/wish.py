@@ -13,7 +13,7 @@ from ..box import ZERO, Box
 from ..edges import Problem
 from ..lengths import Length
 from ..parts.part import Part, length_of
-from ..plan import Plan
+from ..plan import Plan, lengths_of
 from ..rational import Fraction
 
 LAYOUT_FORMAT: Literal["zollstock.layout/1"] = "zollstock.layout/1"
@@ -89,6 +89,11 @@ class Wish(Part):
     plans: Annotated[list[Plan], Field(min_length=1, max_length=MOST_PLANS)]
     sheet: Paper = Field(default_factory=Paper)
     marks: bool = True
+
+    @property
+    def lengths(self) -> list[Length]:
+        """What says in which unit it is spoken of: its first plan's, where a kind has no lengths of its own."""
+        return lengths_of(self.plans[0])
 
     def contradictions(self) -> Iterator[Problem]:
         """What contradicts itself, each with its path; each kind says its own."""

@@ -119,7 +119,7 @@ function Paper(props: WholeProps<GangWish> & { gang: GangDrawn; number: number; 
       width={sheet.width * scale}
       height={sheet.height * scale}
       viewBox={`0 0 ${sheet.width} ${sheet.height}`}
-      className="sheet-paper touch-none"
+      className="sheet-paper touch-none select-none"
     >
       <rect
         x={left}

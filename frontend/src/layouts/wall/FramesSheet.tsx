@@ -53,13 +53,17 @@ export function FramesSheet({ wish, page, unit, picked, onPick }: OfPanels) {
         />
       </div>
       <SizeField
-        label="All ordered as"
+        label={
+          <>
+            All ordered as <span className="soft">another size places all anew</span>
+          </>
+        }
+        ariaLabel="All ordered as"
         value={sizeAsTyped({ width: panels.usual[0], height: panels.usual[1] })}
         unit={unit}
         picture={[2, 3]}
         {...typing}
         onRead={(size) => arrange.mutate({ arrangement: kind, size: `${size.width} x ${size.height}` })}
-        hint="Another size places all frames anew, as ordered"
       />
       {arrange.error && <Problem message={arrange.error.message} />}
       <ol className="space-y-1" aria-label="The frames">

@@ -9,6 +9,7 @@ import { usePreferences } from "../../session/useSession";
 import { Pick } from "../../shell/Pick";
 import type { WholeProps } from "../kinds";
 import { useLayoutStore } from "../layoutStore";
+import { OpenedFlat } from "./OpenedFlat";
 import { useFrameHand } from "./useFrameHand";
 import { WallStage } from "./WallStage";
 import { closeView, wideView } from "./wallView";
@@ -62,14 +63,17 @@ function Frames(props: Drawn) {
   const fitted = wide ? wideView(wall, width, height) : closeView(wall, width, height, panels.around);
   const hand = useFrameHand({ wish, wall, view: fitted, unit: account.unit });
   // While a frame is dragged nothing else moves: neither the view, nor those beside it.
-  const view = hand.view ?? fitted;
+  const view = hand.held?.view ?? fitted;
   const drag = usePictureDrag(wish, panels, view.scale);
   const onPicture = props.step === "spread";
-  const spot = ([x, y, w, h]: BoxMm) => onScreen([x + hand.off[0], y + hand.off[1], w, h], view);
+  const [dx, dy] = hand.held?.corner ?? [0, 0];
+  const spot = ([x, y, w, h]: BoxMm) => onScreen([x + dx, y + dy, w, h], view);
+  // In the step of the edge one frame lies opened flat.
+  const opened = props.step === "edge" && wish.wrap ? wall.pieces[props.picked ?? 0] : undefined;
   if (!plan) return null;
   const proof = `/api/pictures/${layout.pictures[0]?.id}/bench.jpg`;
   return (
-    <svg width={width} height={height} className="touch-none">
+    <svg width={width} height={height} className="touch-none select-none">
       <defs>
         <g id={symbol}>
           <rect
@@ -108,7 +112,10 @@ function Frames(props: Drawn) {
           </g>
         )}
         {wall.pieces.map((piece, index) => {
-          const box = spot(piece.box);
+          // While a hand is at work all are where it left them: answers come later.
+          const [x, y] = hand.held?.places[index] ?? piece.box;
+          const box = onScreen([x, y, piece.box[2], piece.box[3]], view);
+          const over = hand.held?.number === index && hand.held.over;
           const named = `${piece.name}, ${piece.size}`;
           return (
             <g
@@ -123,6 +130,7 @@ function Frames(props: Drawn) {
               }
               className="wall-piece"
               data-picked={props.picked === index || undefined}
+              data-over={over || undefined}
               {...(onPicture ? drag() : hand.handlers(index))}
               onFocus={() => props.onPick(index)}
               onKeyDown={(event) => (onPicture ? nudge(wish, panels, event) : hand.onKey(index, event))}
@@ -137,13 +145,21 @@ function Frames(props: Drawn) {
             </g>
           );
         })}
+        {opened && (
+          <OpenedFlat
+            {...{ wish, symbol }}
+            shows={opened.shows}
+            around={panels.around}
+            face={spot(opened.box)}
+          />
+        )}
         <Zones wish={wish} wall={wall} panels={panels} spot={spot} />
         <g pointerEvents="none" className="snap-lines">
           {hand.lines.across.map((x) => (
-            <path key={`x${x}`} d={`M${view.left + (x + hand.off[0]) * view.scale} 0V${height}`} />
+            <path key={`x${x}`} d={`M${view.left + x * view.scale} 0V${height}`} />
           ))}
           {hand.lines.down.map((y) => (
-            <path key={`y${y}`} d={`M0 ${view.top + (y + hand.off[1]) * view.scale}H${width}`} />
+            <path key={`y${y}`} d={`M0 ${view.top + y * view.scale}H${width}`} />
           ))}
         </g>
       </WallStage>

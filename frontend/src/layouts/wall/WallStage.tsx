@@ -3,7 +3,7 @@ import type { WallDrawn } from "../../api/types";
 import { DimensionLine, dimensionWidth } from "../../drawing/DimensionLine";
 import type { View } from "../../drawing/placement";
 import { typeset } from "../../shell/typeset";
-import { PERSON, PERSON_WIDTH, wallEnds } from "./wallView";
+import { BESIDE, PERSON, PERSON_WIDTH, wallEnds } from "./wallView";
 
 type Dims = WallDrawn["dims"];
 
@@ -24,7 +24,7 @@ export function WallStage(props: {
   const floor = at(0, wall.top)[1];
   const middle = at(0, wall.top - wall.middle)[1];
   const [left, right] = wallEnds(wall);
-  const person = at(Math.min(left, 0) - 420 - PERSON_WIDTH / 2, wall.top);
+  const person = at(-BESIDE - PERSON_WIDTH / 2, wall.top);
   return (
     <>
       {wide && (

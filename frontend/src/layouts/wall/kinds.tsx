@@ -32,7 +32,8 @@ export const panels: KindOnScreen<PanelsWish> = {
 export const hang: KindOnScreen<HangWish> = {
   word: "hanging",
   hint: () => "",
-  makes: () => "Make the hanging plan",
+  makes: () => "Hanging plan, PDF",
+  leaf: (layout, unit) => `/api/layouts/${layout.id}/hanging.pdf?unit=${unit}`,
   strip: false,
   Whole: RowDrawing,
   steps: { row: RowSheet, wall: WallSheet, hanging: HangingSheet },

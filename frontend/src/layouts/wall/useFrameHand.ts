@@ -3,16 +3,16 @@ import { useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { PanelsWish, Unit, WallDrawn } from "../../api/types";
 import type { Fix } from "../../designs/fix";
 import { arrowBy } from "../../drawing/arrowBy";
-import { useDrag } from "../../drawing/useDrag";
 import type { View } from "../../drawing/placement";
+import { useDrag } from "../../drawing/useDrag";
 import { useLayoutStore } from "../layoutStore";
 import { caught, type Spot } from "./snap";
 import { asTyped, handStep, mmOf } from "./wallView";
 
 /** px within which a frame catches. */
 const REACH = 7;
-/** While a frame is held all are counted from so far left and above, mm: a length is never less than nothing. */
-const PUSH = 4000;
+/** px that a hand moves before it means to. */
+const MEANT = 3;
 
 type Place = [number, number];
 
@@ -22,11 +22,19 @@ interface Taken {
   number: number;
   spots: Spot[];
   before: PanelsWish;
+  view: View;
+  /** Where all were when this one lay over no other at last; null until it was moved. */
+  good: Place[] | null;
 }
 
 interface Held {
-  /** Where the upper left corner of all was counted from when the frame was taken. */
-  origin: Place;
+  number: number;
+  /** Where all are, mm from the upper left corner of all at the beginning; the one in the hand where the hand is. */
+  places: Place[];
+  /** Where the upper left corner of all is now. */
+  corner: Place;
+  /** Whether the one in the hand lies over another, where it cannot stay. */
+  over: boolean;
   /** The view in which it was taken. */
   view: View;
 }
@@ -38,50 +46,36 @@ export function useFrameHand(props: { wish: PanelsWish; wall: WallDrawn; view: V
   const { change, putBack, settle } = useLayoutStore.getState();
   const [held, setHeld] = useState<Held | null>(null);
   const [lines, setLines] = useState(NO_LINES);
-  const spots = () => wall.pieces.map((piece) => [...piece.box] as unknown as Spot);
-
-  const moved = (all: Spot[], number: number, to: Spot, reach: number) => {
-    const others = all.filter((_, index) => index !== number);
-    const place = caught(to, others, reach, handStep(unit));
-    return {
-      place,
-      places: all.map(([x, y], index): Place => (index === number ? [place.x, place.y] : [x, y])),
-    };
-  };
-  /** Frames at their places, mm from anywhere, as a change; counted from `from` on. */
-  const asFix = (places: Place[], from: Place): Fix =>
-    Object.fromEntries(
-      places.flatMap(([x, y], index) => [
-        [`frames.${index}.x`, asTyped(Math.max(0, x - from[0]), unit)],
-        [`frames.${index}.y`, asTyped(Math.max(0, y - from[1]), unit)],
-      ]),
-    );
-  const corner = (places: Place[]): Place => [
-    Math.min(...places.map(([x]) => x)),
-    Math.min(...places.map(([, y]) => y)),
-  ];
-  const at = (taken: Taken, event: PointerEvent) => {
-    const [x, y, w, h] = taken.spots[taken.number] ?? [0, 0, 1, 1];
-    const by = [(event.clientX - taken.x) / view.scale, (event.clientY - taken.y) / view.scale] as const;
-    return moved(taken.spots, taken.number, [x + by[0], y + by[1], w, h], REACH / view.scale);
-  };
   const letGo = () => {
     setHeld(null);
     setLines(NO_LINES);
   };
   const handlers = useDrag<Taken, number>({
-    begin: (event, number) => ({ x: event.clientX, y: event.clientY, number, spots: spots(), before: wish }),
+    begin: (event, number) => ({
+      x: event.clientX,
+      y: event.clientY,
+      number,
+      spots: wall.pieces.map(({ box }): Spot => box),
+      before: wish,
+      view,
+      good: null,
+    }),
     move: (taken, event) => {
-      if (!held && Math.hypot(event.clientX - taken.x, event.clientY - taken.y) < 3) return;
-      if (!held) setHeld({ origin: [wall.origin[0], wall.origin[1]], view });
-      const { place, places } = at(taken, event);
+      if (!taken.good && Math.hypot(event.clientX - taken.x, event.clientY - taken.y) < MEANT) return;
+      const place = underHand(taken, event, handStep(unit));
+      const places = taken.spots.map(([x, y], index): Place =>
+        index === taken.number ? [place.x, place.y] : [x, y],
+      );
+      const over = liesOver(taken.spots, taken.number, place);
+      taken.good ??= taken.spots.map(([x, y]): Place => [x, y]);
+      if (!over) taken.good = places;
+      setHeld({ number: taken.number, places, corner: corner(taken.good), over, view: taken.view });
       setLines({ across: place.across, down: place.down });
-      change(asFix(places, [-PUSH, -PUSH]), true);
+      if (!over) change(asFix(places, unit), true);
     },
-    end: (taken, event) => {
-      if (held) {
-        const { places } = at(taken, event);
-        change(asFix(places, corner(places)));
+    end: (taken) => {
+      if (taken.good) {
+        change(asFix(taken.good, unit));
         settle();
       }
       letGo();
@@ -91,10 +85,6 @@ export function useFrameHand(props: { wish: PanelsWish; wall: WallDrawn; view: V
       letGo();
     },
   });
-  // What is drawn is counted from the upper left of all, which a hand may change: what has not been pushed yet lies
-  // where it did, everything else is put back by as much as it was pushed.
-  const pushed = held !== null && Math.abs(wall.origin[0] - held.origin[0]) > PUSH / 4;
-  const off: Place = pushed ? [wall.origin[0] - PUSH, wall.origin[1] - PUSH] : [0, 0];
   const onKey = (number: number, event: KeyboardEvent) => {
     const by = arrowBy(event, handStep(unit) * (event.shiftKey ? 10 : 1));
     if (!by) return;
@@ -102,9 +92,47 @@ export function useFrameHand(props: { wish: PanelsWish; wall: WallDrawn; view: V
     const places = placesIn(useLayoutStore.getState().document, wall).map(([x, y], index): Place =>
       index === number ? [x + by[0], y + by[1]] : [x, y],
     );
-    change(asFix(places, corner(places)));
+    change(asFix(places, unit));
   };
-  return { handlers, onKey, view: held?.view ?? null, lines, off };
+  return { handlers, onKey, held, lines };
+}
+
+function underHand(taken: Taken, event: PointerEvent, step: number) {
+  const [x, y, w, h] = taken.spots[taken.number] ?? [0, 0, 1, 1];
+  const { scale } = taken.view;
+  const to: Spot = [x + (event.clientX - taken.x) / scale, y + (event.clientY - taken.y) / scale, w, h];
+  const others = taken.spots.filter((_, index) => index !== taken.number);
+  return caught(to, others, REACH / scale, step);
+}
+
+const corner = (places: readonly Place[]): Place => [
+  Math.min(...places.map(([x]) => x)),
+  Math.min(...places.map(([, y]) => y)),
+];
+
+/** Frames at their places, mm from anywhere, as a change: counted from their own upper left corner. */
+function asFix(places: readonly Place[], unit: Unit): Fix {
+  const [left, top] = corner(places);
+  return Object.fromEntries(
+    places.flatMap(([x, y], index) => [
+      [`frames.${index}.x`, asTyped(x - left, unit)],
+      [`frames.${index}.y`, asTyped(y - top, unit)],
+    ]),
+  );
+}
+
+/** Whether a frame at this place lies over another. */
+function liesOver(spots: readonly Spot[], number: number, place: { x: number; y: number }): boolean {
+  const own = spots[number];
+  return spots.some(
+    ([x, y, w, h], index) =>
+      own &&
+      index !== number &&
+      place.x < x + w &&
+      x < place.x + own[2] &&
+      place.y < y + h &&
+      y < place.y + own[3],
+  );
 }
 
 /** Where the frames are by the wish in hand, mm: answers come later than keys. As drawn where one was typed otherwise. */

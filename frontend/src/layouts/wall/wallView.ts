@@ -2,9 +2,9 @@
 import type { WallDrawn } from "../../api/types";
 import type { View } from "../../drawing/placement";
 
-/** The height of the person who stands beside, mm, and how far from the pieces. */
+/** The height of the person who stands beside, mm, how far from the pieces, and how broad. */
 export const PERSON = 1750;
-const BESIDE = 420;
+export const BESIDE = 420;
 export const PERSON_WIDTH = 520;
 const CLOSE = { left: 92, top: 66, right: 40, bottom: 92 };
 const WIDE = { left: 34, top: 34, right: 84, bottom: 96 };
@@ -15,7 +15,9 @@ export function wideView(wall: WallDrawn, width: number, height: number): View {
   const left = Math.min(ends[0], -BESIDE - PERSON_WIDTH);
   const right = Math.max(ends[1], wall.whole[0] + 300);
   const top = Math.max(wall.top, PERSON) + 80;
-  return fit(left, wall.top - top, right, wall.top, width, height, WIDE);
+  const view = fit(left, wall.top - top, right, wall.top, width, height, WIDE);
+  // The floor is below; what is over lies above the pieces.
+  return { ...view, top: height - WIDE.bottom - wall.top * view.scale };
 }
 
 /** The pieces alone, as large as there is room; with what of the picture lies beyond them, mm. */

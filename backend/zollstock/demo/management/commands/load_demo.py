@@ -16,6 +16,7 @@ from zollstock.accounts.models import Preferences
 from zollstock.batches.cells import shared_part, size_entry
 from zollstock.batches.models import Batch, BatchPicture, CellEdit
 from zollstock.core.plan import PLAN_FORMAT
+from zollstock.core.stock import read_stock
 from zollstock.jobs.firstplan import first_plan
 from zollstock.jobs.kinds import LAYOUT, plan_key
 from zollstock.jobs.models import Job
@@ -27,10 +28,13 @@ from zollstock.pictures.tasks import read
 from zollstock.pixels.vips import pyvips
 from zollstock.sizes.models import OwnSize, SizeSet
 from zollstock.sizes.shelf import by_keys, sizes_of
+from zollstock.stock.kept import save_stock
+from zollstock.stock.models import StockRows
 
 from ...museum import CATALOGUE, CATALOGUE_SET, HALL_SET, JOB, OWN_SIZES, PLANS
 from ...plates import PLATES, Plate, paint
 from ...portraits import STAFF, Sitter, portrait
+from ...walls import STOCK, walls
 from ...workshop import PRINTS, WORKSHOP, layouts
 
 
@@ -57,12 +61,19 @@ class Command(BaseCommand):
     def _hall(self, account: User) -> None:
         # Whole before it shows: a start that was broken off paints again from the beginning.
         pictures = {file: self._picture(account, file) for file in PLANS}
+        if not StockRows.objects.filter(account=account).exists():
+            save_stock(account, read_stock(STOCK), 0)
         job = Job.objects.create(account=account, **JOB)
+        plans = {}
         for position, (file, wanted) in enumerate(PLANS.items(), 1):
             plan = {"format": PLAN_FORMAT, "picture": pictures[file].plan_part()} | wanted
             held = begin_print(job, pictures[file], plan, position)
+            plans[file] = held.document
         # The last picture also in three other sizes: variants, not copies.
         make_variants(held, by_keys(sizes_of(account), ["cm-20x30", "cm-30x30", "px-1920x1080"]))
+        for position, (files, wish) in enumerate(walls(plans), 100):
+            held_under = {plan_key(number): pictures[file] for number, file in enumerate(files)}
+            begin(job, LAYOUT, wish, held_under, position)
 
     @transaction.atomic
     def _catalogue(self, account: User) -> None:
