@@ -1,10 +1,11 @@
-"""Hangings over the wire: frames placed anew, and the hanging plan as PDF and SVG."""
+"""Hangings over the wire: frames placed anew, the hanging plan as PDF and SVG, the wall as a picture."""
 
 from __future__ import annotations
 
 import tempfile
 from pathlib import Path
 from typing import Annotated, Any
+from uuid import UUID
 
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
@@ -17,14 +18,20 @@ from zollstock.core.layouts import parse_layout
 from zollstock.core.layouts.panelwish import PanelsWish
 from zollstock.core.layouts.rearranged import rearranged
 from zollstock.core.readings import read_length, read_size
+from zollstock.pictures.api import own_pictures
+from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep
 from zollstock.pixels.errors import RenderError
 from zollstock.pixels.hanging import write_hanging
+from zollstock.pixels.wallpicture import wall_picture
 
-from .layouts_api import own_layouts
+from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
+from .layouts_api import LayoutState, layout_state, own_layouts
+from .revisions import save_document
 
 router = Router(tags=["layouts"])
 Typed = Annotated[str, Field(max_length=60)]
+_PICTURES = {"png": "image/png", "jpg": "image/jpeg"}
 _TYPES = {"pdf": "application/pdf", "svg": "image/svg+xml"}
 
 
@@ -58,6 +65,69 @@ def arrange(request: SignedRequest, asked: Arrange) -> Arranged:
         sides = read_size(asked.size, asked.unit, None, []).sides
         size = (sides.width, sides.height)
     return Arranged(frames=rearranged(wish, asked.arrangement, asked.count, gap, size))
+
+
+class WallPhotoAsked(Schema):
+    """A picture of the account as the photograph of the wall; `version` as with a save."""
+
+    picture: UUID
+    version: int
+
+
+@router.post("/layouts/{int:layout_id}/wall-photo", response=LayoutState, by_alias=True)
+def take_wall_photo(request: SignedRequest, layout_id: int, asked: WallPhotoAsked) -> LayoutState:
+    """Hang it in a photograph of the wall; two points in its middle are taken for a metre, until somebody says better."""
+    held = get_object_or_404(own_layouts(request), id=layout_id)
+    if "view" not in held.document:
+        raise HttpError(422, "Only panels and rows of prints hang on a wall.")
+    picture = get_object_or_404(own_pictures(request), id=asked.picture)
+    if picture.state != Picture.State.READY:
+        raise HttpError(
+            422, picture.problem or "The picture is still being read; ask again in a moment."
+        )
+    photo = {
+        "picture": picture.plan_part(),
+        "scale": {"from": [0.4, 0.5], "to": [0.6, 0.5], "length": "1 m"},
+        "rectangle": None,
+        "at": [0.5, 0.4],
+    }
+    document = held.document | {"view": held.document["view"] | {"photo": photo}}
+    return layout_state(save_document(held.id, document, asked.version, {WALL_PHOTO: picture}))
+
+
+@router.get("/layouts/{int:layout_id}/wall.{ending}", include_in_schema=False)
+def wall(
+    request: SignedRequest,
+    layout_id: int,
+    ending: str,
+    unit: Annotated[str | None, Query(pattern="^(mm|cm|in)$")] = None,
+) -> HttpResponse:
+    """What hangs, as a picture for a client."""
+    held = get_object_or_404(own_layouts(request), id=layout_id)
+    if ending not in _PICTURES:
+        raise HttpError(404, "A picture of the wall is a PNG or a JPEG.")
+    wish = parse_layout(held.document)
+    pictures = held.by_key()
+    proofs = {number: _proof(pictures[plan_key(number)]) for number in range(len(wish.plans))}
+    wanted = KINDS[LAYOUT].pictures(held.document)
+    photo = _proof(pictures[WALL_PHOTO]) if WALL_PHOTO in wanted else None
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / f"wall.{ending}"
+        try:
+            wall_picture(wish, proofs, path, unit, photo)
+        except RenderError as error:
+            raise HttpError(422, str(error)) from None
+        response = HttpResponse(path.read_bytes(), content_type=_PICTURES[ending])
+    to_keep(response, held.title, f"-wall.{ending}")
+    return response
+
+
+def _proof(picture: Picture) -> bytes:
+    """The upright JPEG that was made when the picture was read."""
+    if not picture.proof:
+        raise HttpError(422, "A picture is still being read; ask again in a moment.")
+    with picture.proof.open("rb") as file:
+        return bytes(file.read())
 
 
 @router.get("/layouts/{int:layout_id}/hanging.{ending}", include_in_schema=False)

@@ -65,6 +65,17 @@ def plan_key(number: int) -> str:
     return f"plans[{number}].picture"
 
 
+#: The place in a layout's document that speaks of the photograph of a wall.
+WALL_PHOTO = "view.photo.picture"
+
+
+def _of_layout(wish: Document) -> dict[str, Document]:
+    """Of each plan its picture; of a wall that was photographed the photograph."""
+    found = {plan_key(number): plan["picture"] for number, plan in enumerate(wish["plans"])}
+    photo = wish.get("view", {}).get("photo")
+    return found if photo is None else found | {WALL_PHOTO: photo["picture"]}
+
+
 KINDS: dict[str, Kind] = {
     PRINT: Kind(
         word="print",
@@ -75,9 +86,7 @@ KINDS: dict[str, Kind] = {
     LAYOUT: Kind(
         word="layout",
         sound=lambda document: layout_document(parse_layout(document)),
-        pictures=lambda wish: {
-            plan_key(number): plan["picture"] for number, plan in enumerate(wish["plans"])
-        },
+        pictures=_of_layout,
         zones=lambda wish: {
             plan_key(number): _upright_zones(plan) for number, plan in enumerate(wish["plans"])
         },

@@ -31,7 +31,7 @@ from zollstock.stock.kept import stock_of
 from .api import VersionOnly, own_jobs, own_prints
 from .firstlayout import LayoutKind, first_layout
 from .firstofseveral import SEVERAL, first_of_several
-from .kinds import LAYOUT, plan_key
+from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
 from .models import Design, Job
 from .revisions import begin, save_document, step
 
@@ -53,13 +53,14 @@ class NewLayout(Schema):
 
 
 class LayoutState(Schema):
-    """A layout as its page needs it; `pictures` has the picture of each of its plans."""
+    """A layout as its page needs it; `pictures` has the picture of each of its plans, `photo` that of its wall."""
 
     id: int
     job: int
     job_title: str
     kind: str
     pictures: list[PictureFacts]
+    photo: PictureFacts | None = None
     document: AnyWish
     version: int
     can_undo: bool
@@ -78,12 +79,14 @@ def own_layouts(request: SignedRequest) -> QuerySet[Design]:
 
 def layout_state(held: Design) -> LayoutState:
     wish, pictures = parse_layout(held.document), held.by_key()
+    photographed = WALL_PHOTO in KINDS[LAYOUT].pictures(held.document)
     return LayoutState(
         id=held.id,
         job=held.job_id,
         job_title=held.job.title,
         kind=held.document["kind"],
         pictures=[facts(pictures[plan_key(number)]) for number in range(len(wish.plans))],
+        photo=facts(pictures[WALL_PHOTO]) if photographed else None,
         document=cast(AnyWish, wish),
         version=held.version,
         can_undo=held.head > 1,

@@ -18,6 +18,7 @@ from .interrupts import Interrupts
 from .layouts import render_layout
 from .previews import check_whole
 from .render import render
+from .wallpicture import proof_of, wall_picture
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -40,15 +41,44 @@ def main(arguments: list[str] | None = None) -> int:
         "--hanging", action="store_true",
         help="of panels or a row of prints the hanging plan alone, as .pdf or .svg; no picture is needed",
     )  # fmt: skip
+    parser.add_argument(
+        "--wall", action="store_true",
+        help="of panels or a row of prints the wall as it is seen, as .png or .jpg",
+    )  # fmt: skip
     options = parser.parse_args(arguments)
     wanted = read_document(options.plan)
     if wanted is None:
         return INVALID
+    if options.wall:
+        return _seen(wanted, options.picture, options.output)
     if options.hanging:
         return _hung(wanted, options.output)
     if not options.picture:
         return _refuse("name the picture, or the pictures of a layout")
     return _made(wanted, options.picture, options.output)
+
+
+def _seen(wanted: Plan | Wish, pictures: list[Path], out: Path) -> int:
+    """Write the wall as it is seen, in a photograph of it where the wish has one (its picture comes last)."""
+    if isinstance(wanted, Plan):
+        return _refuse("a plan has no wall; a row of one print has")
+    photographed = getattr(getattr(wanted, "view", None), "photo", None) is not None
+    if len(pictures) != len(wanted.plans) + photographed:
+        return _refuse(
+            f"name {len(wanted.plans)} pictures{', and the photograph of the wall' * photographed}"
+        )
+    if out.exists():
+        return _refuse(f"{out} exists already; it was left as it is")
+    try:
+        proofs = dict(enumerate(proof_of(picture) for picture in pictures))
+        wall_picture(wanted, proofs, out, photo=proofs.get(len(wanted.plans)))
+    except FileNotFoundError as error:
+        return _refuse(f"{error.filename}: there is no such file or folder")
+    except OSError as error:
+        return _refuse(error.strerror or str(error))
+    except (PictureError, RenderError) as error:
+        return _refuse(str(error))
+    return 0
 
 
 def _hung(wanted: Plan | Wish, out: Path) -> int:

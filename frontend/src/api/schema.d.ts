@@ -1035,6 +1035,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/layouts/{layout_id}/wall-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Wall Photo
+         * @description Hang it in a photograph of the wall; two points in its middle are taken for a metre, until somebody says better.
+         */
+        post: operations["zollstock_jobs_hangings_api_take_wall_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/layouts/{layout_id}/prints": {
         parameters: {
             query?: never;
@@ -3653,6 +3673,7 @@ export interface components {
             wall?: components["schemas"]["WallDrawn"] | null;
             panels?: components["schemas"]["PanelsDrawn"] | null;
             gang?: components["schemas"]["GangDrawn"] | null;
+            scene?: components["schemas"]["Scene"] | null;
             /**
              * Hint
              * @default
@@ -3774,6 +3795,97 @@ export interface components {
             width: number;
             /** Height */
             height: number;
+        };
+        /**
+         * Scene
+         * @description What is seen, `width` × `height` mm of the wall; over a photograph only the pieces, as large as they are.
+         *
+         *     `caption` is what stands under the picture for a client.
+         */
+        Scene: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Shapes */
+            shapes: components["schemas"]["SceneShape"][];
+            /** Caption */
+            caption: string;
+            photo?: components["schemas"]["ScenePhoto"] | null;
+        };
+        /**
+         * ScenePhoto
+         * @description A photograph of the wall: how mm of the pieces, from their upper left, become shares of its width and height.
+         */
+        ScenePhoto: {
+            /** Matrix */
+            matrix: [
+                number,
+                number,
+                number,
+                number,
+                number,
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Ratio
+             * @description Width of the picture by its height, as it stands upright.
+             */
+            ratio: number;
+        };
+        /**
+         * SceneShape
+         * @description A shape of a scene, mm from its upper left. A `picture` shows `part` of the document of `plan` in `box`; a
+         *     `shadow` is blurred by `blur` mm; a `shade` falls from nothing above to `opacity` below.
+         */
+        SceneShape: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rect" | "ellipse" | "shadow" | "shade" | "picture";
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Fill
+             * @default #000000
+             */
+            fill: string;
+            /**
+             * Opacity
+             * @default 1
+             */
+            opacity: number;
+            /**
+             * Radius
+             * @default 0
+             */
+            radius: number;
+            /**
+             * Blur
+             * @default 0
+             */
+            blur: number;
+            /**
+             * Plan
+             * @default 0
+             */
+            plan: number;
+            /** Part */
+            part?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
         };
         /**
          * SheetDrawn
@@ -5028,6 +5140,7 @@ export interface components {
              */
             centred: boolean;
             hang: components["schemas"]["Hang"];
+            view: components["schemas"]["WallView"];
         };
         /**
          * IdWish
@@ -5081,7 +5194,7 @@ export interface components {
         };
         /**
          * LayoutState
-         * @description A layout as its page needs it; `pictures` has the picture of each of its plans.
+         * @description A layout as its page needs it; `pictures` has the picture of each of its plans, `photo` that of its wall.
          */
         LayoutState: {
             /** Id */
@@ -5094,6 +5207,7 @@ export interface components {
             kind: string;
             /** Pictures */
             pictures: components["schemas"]["PictureFacts"][];
+            photo?: components["schemas"]["PictureFacts"] | null;
             /** Document */
             document: components["schemas"]["TilesWish"] | components["schemas"]["IdWish"] | components["schemas"]["LifeWish"] | components["schemas"]["PanelsWish"] | components["schemas"]["HangWish"] | components["schemas"]["GangWish"];
             /** Version */
@@ -5230,6 +5344,27 @@ export interface components {
             length: string;
         };
         /**
+         * Moulding
+         * @description A frame round every piece: how broad its face is, and its colour.
+         */
+        Moulding: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Colour
+             * @default #2b2723
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /**
          * Ordered
          * @description The size that a frame was ordered in; what came is never quite that.
          */
@@ -5333,6 +5468,7 @@ export interface components {
             mode: "window" | "butted";
             wrap: components["schemas"]["PanelWrap"] | null;
             hang: components["schemas"]["Hang"];
+            view: components["schemas"]["WallView"];
         };
         /**
          * Paper
@@ -5420,6 +5556,50 @@ export interface components {
             correct: boolean;
         };
         /**
+         * Rectangle
+         * @description A rectangle on the wall as it appears in a photograph: its corners in shares of the picture, clockwise from the
+         *     upper left, and its true sides.
+         */
+        Rectangle: {
+            /** Corners */
+            corners: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+        };
+        /**
          * Roll
          * @description A roll: `margin` at both its sides stays white, `lead` and `tail` are fed before and after the prints.
          *
@@ -5483,6 +5663,31 @@ export interface components {
              * @default
              */
             stock: string;
+        };
+        /**
+         * Scale
+         * @description Two points of a photograph taken straight on, in shares of the picture, and how far they are apart in truth.
+         */
+        Scale: {
+            /** From */
+            from: [
+                number,
+                number
+            ];
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * Length
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            length: string;
         };
         /**
          * TilesWay
@@ -5656,6 +5861,62 @@ export interface components {
             most_kb: number;
         };
         /**
+         * WallPhoto
+         * @description A photograph of the wall: its scale by two points, or by a rectangle seen in perspective; and where the middle of
+         *     everything hangs in it, in shares of the picture.
+         */
+        WallPhoto: {
+            picture: components["schemas"]["Picture"];
+            scale: components["schemas"]["Scale"] | null;
+            rectangle: components["schemas"]["Rectangle"] | null;
+            /**
+             * At
+             * @default [
+             *       0.5,
+             *       0.4
+             *     ]
+             */
+            at: [
+                number,
+                number
+            ];
+        };
+        /**
+         * WallView
+         * @description From where it is seen, the wall's colour, how strong the light from above is (0 to 1), what stands there.
+         */
+        WallView: {
+            /**
+             * Distance
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            distance: string;
+            /**
+             * Colour
+             * @default #d8d3c8
+             * @example #ffffff
+             */
+            colour: string;
+            /**
+             * Light
+             * @default 0.5
+             */
+            light: number;
+            /**
+             * Things
+             * @default [
+             *       "person"
+             *     ]
+             */
+            things: ("person" | "sofa" | "table" | "door")[];
+            moulding: components["schemas"]["Moulding"] | null;
+            photo: components["schemas"]["WallPhoto"] | null;
+        };
+        /**
          * NewLayout
          * @description A layout of a picture, or of a print as it is planned now; of several `prints`, of any jobs, for a kind that
          *     takes several.
@@ -5718,6 +5979,19 @@ export interface components {
              * @default cm
              */
             unit: string;
+        };
+        /**
+         * WallPhotoAsked
+         * @description A picture of the account as the photograph of the wall; `version` as with a save.
+         */
+        WallPhotoAsked: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Version */
+            version: number;
         };
         /**
          * MorePrints
@@ -10146,6 +10420,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Arranged"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_hangings_api_take_wall_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WallPhotoAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutState"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -72,6 +72,7 @@ export type PanelFrame = Schemas["Frame"];
 export type HangWish = Schemas["HangWish"];
 export type GangWish = Schemas["GangWish"];
 export type WallDrawn = Schemas["WallDrawn"];
+export type Scene = Schemas["Scene"];
 export type HungDrawn = Schemas["HungDrawn"];
 export type PanelsDrawn = Schemas["PanelsDrawn"];
 export type GangDrawn = Schemas["GangDrawn"];

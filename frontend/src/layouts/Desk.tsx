@@ -61,7 +61,7 @@ export function Desk(props: {
               onPick={props.onPick}
               truly={truly ? pxPerMm : null}
             />
-            <p className="layout-hint pointer-events-none">{kind.hint(page)}</p>
+            <p className="layout-hint pointer-events-none">{kind.hint(page, props.step)}</p>
           </>
         )}
       </div>

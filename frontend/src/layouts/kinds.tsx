@@ -36,7 +36,7 @@ export interface WholeProps<Wish extends AnyWish = AnyWish> {
 
 export interface KindOnScreen<Wish extends AnyWish = AnyWish> {
   word: string;
-  hint: (page: LayoutPage) => string;
+  hint: (page: LayoutPage, step: string) => string;
   /** What the main button says. */
   makes: (page: LayoutPage | null) => string;
   /** Where what it makes is fetched at once, for a kind whose files need no making. */

@@ -22,7 +22,7 @@ const PARTS: Record<string, string> = {
   rule: "rule", face: "face", gap: "gap", copies: "copies", upload: "upload", measure: "measure", scale: "scale",
   parts: "parts", tiles: "tiles", frames: "frames", mode: "gaps", wrap: "wrap", hang: "hanging", pieces: "pieces",
   line: "line", wall: "wall", centred: "wall", may_turn: "turns", roll: "roll", price: "price", stock: "paper",
-  guillotine: "cuts", fixed: "pinned pieces", ppi: "ppi",
+  guillotine: "cuts", view: "wall's picture", fixed: "pinned pieces", ppi: "ppi",
 }; // prettier-ignore
 
 /** In which parts two wishes differ, in words: "overlap", "seams and paper". */

@@ -2,7 +2,7 @@ import { useKeys } from "../shell/useKeys";
 
 /** Keys of a layout's page, as its sheet of keys shows them. */
 export const LAYOUT_KEYS: readonly (readonly [keys: string, what: string])[] = [
-  ["1 to 5", "Go to a step"],
+  ["1 to 6", "Go to a step"],
   ["← →", "Move along the rule, when it has the focus"],
   ["← ↑ → ↓", "Move the seams, or the mark, frame or piece that has the focus; with Shift further"],
   ["T", "Turn the piece that has the focus, on a roll or a sheet"],
@@ -30,7 +30,7 @@ export function useLayoutKeys(actions: {
       else actions.onUndo();
     } else if (command && key === "y") actions.onRedo();
     else if (command || event.altKey) return false;
-    else if (/^[1-5]$/.test(event.key)) actions.onStep(Number(event.key) - 1);
+    else if (/^[1-6]$/.test(event.key)) actions.onStep(Number(event.key) - 1);
     else if (event.key === "?") actions.onHelp();
     else if (key === "m") actions.onMake();
     else if (event.key === "Escape") actions.onEscape();

@@ -17,7 +17,8 @@ from .hangplan import hanging_plan
 from .hangwish import HangWish, hang_of, row_to_hang, row_width
 from .kind import Kind, Laid, Seen
 from .page import LayoutBlade, LayoutPage, LayoutWay, Parts, assembled, blade
-from .wallpage import Shown, wall_drawn
+from .seenonwall import scene_of
+from .wallpage import Shown, seen_blade, wall_drawn
 from .wish import Wish
 
 _LINES = {
@@ -66,6 +67,7 @@ class HangKind(Kind):
             blades=_blades(wish, laid, style),
             ways=list(_lines(wish)),
             wall=wall_drawn(pieces, hang, shown, typed, wall, style),
+            scene=scene_of(wish, style),
             hint=CAUTION,
         )
         return assembled(parts, laid, style, {}, seen.sheet)
@@ -139,6 +141,7 @@ def _blades(wish: HangWish, laid: Laid, style: LengthStyle) -> list[LayoutBlade]
               ["row_width", "free_at_ends"], []),
         blade("hanging", "Hanging", f"middle {style.length(wish.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
               of_hanging, rest),
+        seen_blade(wish.view, style),
     ]  # fmt: skip
 
 

@@ -16,6 +16,7 @@ from ..rational import Fraction
 from ..work import Work, work_out
 from .hanging import Hang, ToHang
 from .panelwish import Ordered as Outer
+from .wallview import WallView
 from .wish import Wish
 
 Line = Literal["middle", "top", "bottom"]
@@ -49,6 +50,7 @@ class HangWish(Wish):
     )
     centred: bool = True
     hang: Hang = Field(default_factory=Hang)
+    view: WallView = Field(default_factory=WallView)
 
     @property
     def hung(self) -> list[int]:
@@ -77,6 +79,7 @@ class HangWish(Wish):
         for number, piece in enumerate(self.pieces):
             if piece.outer is not None and not (piece.outer.width.mm and piece.outer.height.mm):
                 yield f"pieces[{number}].outer", "a piece has a size"
+        yield from self.view.problems("view")
         if self.wall is not None and not self.wall.mm:
             yield "wall", "the wall's length is 0"
 

@@ -17,6 +17,7 @@ from ..sheets import Sheet
 from ..show import LengthStyle
 from ..studio import Studio
 from .kind import Laid
+from .wallscene import Scene
 from .wish import Paper
 
 _WORDS = {"stop": "stop", "warn": "look"}
@@ -234,6 +235,7 @@ class Parts(Record):
     wall: WallDrawn | None = None
     panels: PanelsDrawn | None = None
     gang: GangDrawn | None = None
+    scene: Scene | None = None
     hint: str = ""
 
 

@@ -27,8 +27,9 @@ from .page import (
 from .panelwish import PanelsWish
 from .panelzones import spots
 from .rearranged import NotArranged, gap_of, rearranged, usual_size
+from .seenonwall import scene_of
 from .tohang import frames_to_hang
-from .wallpage import Shown, wall_drawn
+from .wallpage import Shown, seen_blade, wall_drawn
 
 _OF_EDGE = {"picture-ends", "mirror-too-shallow", "zone-near-fold"}
 _OF_HANGING = {"hangs-in-floor", "nail-below", "wide-on-one-nail"}
@@ -44,6 +45,7 @@ def panel_parts(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) ->
         ways=[*_modes(wish), *_fills(wish, work)],
         wall=_wall(wish, style),
         panels=_drawn(wish, work),
+        scene=scene_of(wish, style),
         hint=CAUTION,
     )
 
@@ -79,6 +81,7 @@ def _blades(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) -> lis
         blade("pixels", "Pixels", show.ppi(work.effective), work.grade or "no trials", ["effective_ppi", "loss", "grade"], rest),
         blade("hanging", "Hanging", f"middle {style.length(wish.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
               of_hanging, by_id["hanging"]),
+        seen_blade(wish.view, style),
     ]  # fmt: skip
 
 

@@ -18,6 +18,7 @@ from ..parts.part import Colour, Part
 from ..rational import Fraction
 from .faces import bounds, closed
 from .hanging import Hang
+from .wallview import WallView
 from .wish import Wish
 
 #: More frames than this nobody hangs as one picture.
@@ -72,6 +73,7 @@ class PanelsWish(Wish):
     mode: Literal["window", "butted"] = "window"
     wrap: PanelWrap | None = None
     hang: Hang = Field(default_factory=Hang)
+    view: WallView = Field(default_factory=WallView)
 
     @property
     def lengths(self) -> list[Length]:
@@ -105,6 +107,7 @@ class PanelsWish(Wish):
         if len(self.plans) != 1:
             yield "plans", f"panels are made of one plan; here are {len(self.plans)}"
             return
+        yield from self.view.problems("view")
         if sizes:
             return
         yield from self._overlaps()

@@ -11,7 +11,8 @@ from ..rational import Fraction
 from ..show import LengthStyle
 from .faces import bounds
 from .hanging import Hang, Hung, ToHang, hung
-from .page import DimDrawn, HungDrawn, Pair, WallDrawn
+from .page import DimDrawn, HungDrawn, LayoutBlade, Pair, WallDrawn, blade
+from .wallview import WallView
 
 
 class Shown(NamedTuple):
@@ -112,3 +113,9 @@ def _nail_to_nail(pieces: Sequence[Hung], hang: Hang, style: LengthStyle) -> Ite
 def nails_along(pieces: Sequence[Hung], hang: Hang) -> list[Fraction]:
     """Where nails are along the wall, mm from the left of all pieces, each place once."""
     return sorted({x - hang.from_left.mm for piece in pieces for x, _ in piece.nails})
+
+
+def seen_blade(view: WallView, style: LengthStyle) -> LayoutBlade:
+    """From where it is seen, and on what."""
+    where = "own photograph" if view.photo is not None else "drawn wall"
+    return blade("view", "Seen", f"from {style.far(view.distance.mm)}", where, [], [])

@@ -11,6 +11,8 @@ import type { WholeProps } from "../kinds";
 import { useLayoutStore } from "../layoutStore";
 import { OpenedFlat } from "./OpenedFlat";
 import { useFrameHand } from "./useFrameHand";
+import { SceneDrawing } from "./SceneDrawing";
+import { SpreadSymbol } from "./SpreadSymbol";
 import { WallStage } from "./WallStage";
 import { closeView, wideView } from "./wallView";
 
@@ -24,6 +26,7 @@ export function PanelsDrawing(props: WholeProps<PanelsWish>) {
   const { element, width, height } = useSize<HTMLDivElement>();
   const [seen, setSeen] = useState<"wide" | "close" | null>(null);
   const { wall, panels } = props.page;
+  if (props.step === "view") return <SceneDrawing {...props} />;
   // Hanging is seen from afar, everything else from near, until somebody says otherwise.
   const view = seen ?? (props.step === "hanging" ? "wide" : "close");
   return (
@@ -75,20 +78,7 @@ function Frames(props: Drawn) {
   return (
     <svg width={width} height={height} className="touch-none select-none">
       <defs>
-        <g id={symbol}>
-          <rect
-            x={panels.spread[0]}
-            y={panels.spread[1]}
-            width={panels.spread[2]}
-            height={panels.spread[3]}
-            fill={plan.fit.colour ?? "#ffffff"}
-          />
-          <image
-            href={proof}
-            preserveAspectRatio="none"
-            {...turnedImage(panels.picture, plan.fit.turn, panels.angle)}
-          />
-        </g>
+        <SpreadSymbol id={symbol} {...{ wish, panels, proof }} />
       </defs>
       <WallStage {...{ wall, view, width, height, wide }} nails={props.step === "hanging"}>
         {wish.mode === "window" && (

@@ -5,6 +5,7 @@ import { useSize } from "../../drawing/useSize";
 import { Pick } from "../../shell/Pick";
 import type { WholeProps } from "../kinds";
 import { PartOfPrint } from "../PrintSymbol";
+import { SceneDrawing } from "./SceneDrawing";
 import { WallStage } from "./WallStage";
 import { closeView, wideView } from "./wallView";
 
@@ -18,6 +19,7 @@ export function RowDrawing(props: WholeProps<HangWish>) {
   const { element, width, height } = useSize<HTMLDivElement>();
   const [view, setView] = useState<"wide" | "close">("wide");
   const { wall } = props.page;
+  if (props.step === "view") return <SceneDrawing {...props} />;
   const placed =
     wall && width > 0 && (view === "wide" ? wideView(wall, width, height) : closeView(wall, width, height));
   const spot = (box: BoxMm) => onScreen(box, placed || { scale: 1, left: 0, top: 0 });

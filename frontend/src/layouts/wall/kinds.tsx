@@ -9,11 +9,17 @@ import { PixelsOfPanels } from "./PixelsOfPanels";
 import { RowDrawing } from "./RowDrawing";
 import { RowSheet } from "./RowSheet";
 import { SpreadSheet } from "./SpreadSheet";
+import { ViewSheet } from "./ViewSheet";
 import { WallSheet } from "./WallSheet";
 
 export const panels: KindOnScreen<PanelsWish> = {
   word: "panels",
-  hint: () => "Drag a frame, or type its place. In the first step the picture is dragged behind the frames.",
+  hint: (_, step) =>
+    step === "view"
+      ? ""
+      : step === "spread"
+        ? "Drag the picture behind the frames."
+        : "Drag a frame, or type its place; it catches at the others.",
   makes: (page) => {
     const count = page?.sheets.length ?? 0;
     return count === 1 ? "Make the file" : `Make ${count || "the"} files`;
@@ -26,6 +32,7 @@ export const panels: KindOnScreen<PanelsWish> = {
     edge: EdgeOfPanels,
     pixels: PixelsOfPanels,
     hanging: HangingSheet,
+    view: ViewSheet,
   },
 };
 
@@ -36,5 +43,5 @@ export const hang: KindOnScreen<HangWish> = {
   leaf: (layout, unit) => `/api/layouts/${layout.id}/hanging.pdf?unit=${unit}`,
   strip: false,
   Whole: RowDrawing,
-  steps: { row: RowSheet, wall: WallSheet, hanging: HangingSheet },
+  steps: { row: RowSheet, wall: WallSheet, hanging: HangingSheet, view: ViewSheet },
 };

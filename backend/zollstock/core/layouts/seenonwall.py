@@ -1,0 +1,43 @@
+"""What a wish shows on its wall: the scene of panels, or of a row of prints."""
+
+from __future__ import annotations
+
+from ..box import ZERO, Box
+from ..show import LengthStyle, style_for
+from ..work import work_out
+from .hanging import hung
+from .hangwish import HangWish, hang_of, row_to_hang
+from .panelwish import PanelsWish
+from .tohang import frames_to_hang
+from .wallscene import Scene, Seen, scene, wrapped_depth
+from .wish import Wish
+
+
+def scene_of(wish: Wish, style: LengthStyle | None = None) -> Scene | None:
+    """The scene of a sound wish; None for one of which nothing hangs."""
+    style = style or style_for(wish.lengths)
+    if isinstance(wish, PanelsWish):
+        return scene(wish.view, _panels(wish), style)
+    if isinstance(wish, HangWish):
+        return scene(wish.view, _row(wish), style)
+    return None
+
+
+def _panels(wish: PanelsWish) -> list[Seen]:
+    work = work_out(wish.plans[0])
+    deep = 0.0 if wish.wrap is None else float(wish.wrap.depth.mm)
+    return [
+        Seen(at, 0, shows, Box(ZERO, ZERO, at.width, at.height), work, deep)
+        for at, shows in zip(hung(frames_to_hang(wish), wish.hang), wish.on_spread, strict=True)
+    ]
+
+
+def _row(wish: HangWish) -> list[Seen]:
+    found = []
+    for number, at in zip(wish.hung, hung(row_to_hang(wish), hang_of(wish)), strict=True):
+        work = work_out(wish.plans[number])
+        # Of a print in a mat its opening is seen, of any other the finished print.
+        shows = work.boxes.opening or work.boxes.trim
+        inner = Box((at.width - shows.w) / 2, (at.height - shows.h) / 2, shows.w, shows.h)
+        found.append(Seen(at, number, shows, inner, work, wrapped_depth(work)))
+    return found

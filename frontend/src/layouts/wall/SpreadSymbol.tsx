@@ -1,0 +1,20 @@
+import type { PanelsDrawn, PanelsWish } from "../../api/types";
+import { turnedImage } from "../../drawing/turnedImage";
+
+/** The picture of panels on its spread, in mm, drawn once. */
+export function SpreadSymbol(props: { id: string; wish: PanelsWish; panels: PanelsDrawn; proof: string }) {
+  const { spread, picture, angle } = props.panels;
+  const fit = props.wish.plans[0]?.fit;
+  return (
+    <g id={props.id}>
+      <rect
+        x={spread[0]}
+        y={spread[1]}
+        width={spread[2]}
+        height={spread[3]}
+        fill={fit?.colour ?? "#ffffff"}
+      />
+      <image href={props.proof} preserveAspectRatio="none" {...turnedImage(picture, fit?.turn ?? 0, angle)} />
+    </g>
+  );
+}
