@@ -86,6 +86,7 @@ def test_panels_begin_with_a_print_cut_into_three(caller, prints) -> None:
         "edge",
         "pixels",
         "hanging",
+        "view",
     ]
     assert page["panels"]["arrangement"] == "row" and len(page["wall"]["pieces"]) == 3
     (slip,) = [slip for job in caller("GET", "jobs") for slip in job["layouts"]]
@@ -142,6 +143,46 @@ def test_a_row_hangs_prints_of_several_jobs_and_has_its_plan(caller, prints) -> 
     assert fetched(caller, f"layouts/{layout['id']}/hanging.exe").status_code == 404
     order = ordered(caller, layout)
     assert [file.type for file in order.files.all()] == ["pdf"]
+
+
+def test_the_wall_is_fetched_as_a_picture(caller, prints) -> None:
+    layout = begun(caller, prints, "hang")
+    for ending, begins in (("png", b"\x89PNG"), ("jpg", b"\xff\xd8")):
+        made = fetched(caller, f"layouts/{layout['id']}/wall.{ending}?unit=cm")
+        assert made.status_code == 200 and made.content.startswith(begins)
+        assert f"-wall.{ending}" in made["Content-Disposition"]
+    tiles = caller(
+        "POST", f"jobs/{prints[0]['job']}/layouts", {"kind": "tiles", "print": prints[0]["id"]}
+    )
+    assert fetched(caller, f"layouts/{tiles['id']}/wall.png").status_code == 422
+
+
+def test_a_photograph_of_the_wall_is_one_more_picture_of_the_layout(caller, other, prints) -> None:
+    layout = begun(caller, prints, "hang", 1)
+    path = f"layouts/{layout['id']}"
+    assert layout["photo"] is None
+    body = {"picture": prints[1]["picture"]["id"], "version": layout["version"]}
+    hung = caller("POST", f"{path}/wall-photo", body)
+    assert hung["photo"]["id"] == prints[1]["picture"]["id"] and len(hung["pictures"]) == 1
+    assert fetched(caller, f"{path}/wall.jpg").status_code == 200
+    other("POST", f"{path}/wall-photo", body, expect=404)
+    # Another photograph than the one that is held cannot be spoken of.
+    view = hung["document"]["view"]
+    photo = view["photo"] | {"picture": view["photo"]["picture"] | {"width_px": 5}}
+    told = caller(
+        "PUT",
+        f"{path}/document",
+        {
+            "document": hung["document"] | {"view": view | {"photo": photo}},
+            "version": hung["version"],
+        },
+        expect=422,
+    )
+    assert told["problems"][0]["path"] == "view.photo.picture"
+    undone = caller("POST", f"{path}/undo", {"version": hung["version"]})
+    assert undone["photo"] is None
+    bag = caller("GET", f"jobs/{prints[0]['job']}/archive")
+    assert caller.send("POST", "jobs/archive", bag, "application/zip").status_code == 200
 
 
 def test_prints_are_added_behind_and_an_undo_can_be_worked_on(caller, prints) -> None:

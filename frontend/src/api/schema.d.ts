@@ -3509,7 +3509,7 @@ export interface components {
         };
         /**
          * GangCutDrawn
-         * @description A cut right through a sheet, in words, and where it is, mm.
+         * @description A cut right through what is left of a sheet, in words; where it is, and from where to where it goes, mm.
          */
         GangCutDrawn: {
             /** Sheet */
@@ -3521,6 +3521,10 @@ export interface components {
             way: "across" | "down";
             /** At */
             at: number;
+            /** Begin */
+            begin: number;
+            /** End */
+            end: number;
             /** Text */
             text: string;
         };
@@ -3800,7 +3804,7 @@ export interface components {
          * Scene
          * @description What is seen, `width` × `height` mm of the wall; over a photograph only the pieces, as large as they are.
          *
-         *     `caption` is what stands under the picture for a client.
+         *     `caption` is what stands under the picture for a client, `missing` says what there is no room for.
          */
         Scene: {
             /** Width */
@@ -3811,6 +3815,11 @@ export interface components {
             shapes: components["schemas"]["SceneShape"][];
             /** Caption */
             caption: string;
+            /**
+             * Missing
+             * @default
+             */
+            missing: string;
             photo?: components["schemas"]["ScenePhoto"] | null;
         };
         /**

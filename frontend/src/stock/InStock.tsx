@@ -50,14 +50,14 @@ export function InStock({ medium }: { medium: StockMedium }) {
           (mmOf(sheet.height) ?? 400) * ACROSS * 1.6,
         ];
         // Every ten sheets are one edge more in the pile.
-        const pile = Math.min(6, Math.ceil((sheet.left ?? 10) / 10));
+        const pile = Math.min(4, Math.ceil((sheet.left ?? 10) / 10));
         return (
           <svg key={sheet.key || index} width={w + 14} height={Math.max(HIGH, h + 14)} className="in-stock">
             {Array.from({ length: Math.max(1, pile) }, (_, at) => (
               <rect
                 key={at}
-                x={1 + (pile - at) * 2}
-                y={Math.max(HIGH, h + 14) - h - 1 - at * 2}
+                x={1 + (pile - at) * 3}
+                y={Math.max(HIGH, h + 14) - h - 1 - at * 3}
                 width={w}
                 height={h}
                 className={sheet.left === 0 ? "in-stock-none" : "in-stock-paper"}

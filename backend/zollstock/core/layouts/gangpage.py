@@ -80,7 +80,7 @@ def _drawn(gang: Gang, style: LengthStyle) -> GangDrawn:
             for piece in gang.pieces
         ],
         cuts=[
-            GangCutDrawn(cut.sheet, cut.way, float(cut.at), _told(cut.way, style.length(cut.at), cut.frees))
+            GangCutDrawn(cut.sheet, cut.way, float(cut.at), float(cut.begin), float(cut.end), _told(cut.way, style.length(cut.at), cut.frees))
             for cut in gang.cuts
         ],
         usable=(

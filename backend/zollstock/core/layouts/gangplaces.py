@@ -28,12 +28,14 @@ class GangPiece(NamedTuple):
 
 
 class GangCut(NamedTuple):
-    """A cut right through a sheet: `across` at a height, or `down` at a place from the left, mm of the sheet; `frees`
-    are the numbers of the pieces that lie alone after it."""
+    """A cut right through what is left of a sheet: `across` at a height, or `down` at a place from the left, from where
+    to where it goes, mm of the sheet; `frees` are the numbers of the pieces that lie alone after it."""
 
     sheet: int
     way: Literal["across", "down"]
     at: Fraction
+    begin: Fraction
+    end: Fraction
     frees: tuple[int, ...]
 
 
@@ -130,10 +132,14 @@ def _order(held: list[Placed], asked: Laying, guillotine: bool) -> tuple[list[Pl
 
 def _cut(wish: GangWish, sheet: int, cut: Cut, numbers: dict[int, int]) -> GangCut:
     """A cut in the middle of the gap that it goes through."""
-    area = wish.area
-    begin = area.top if cut.way == "across" else area.left
-    at = begin + Fraction(cut.at, STEP) - wish.between / 2
-    return GangCut(sheet, cut.way, at, tuple(sorted(numbers[key] for key in cut.frees)))
+    area, half = wish.area, wish.between / 2
+    along, other = (area.top, area.left) if cut.way == "across" else (area.left, area.top)
+    at, begin, end = (
+        corner + Fraction(place, STEP) - half
+        for corner, place in ((along, cut.at), (other, cut.begin), (other, cut.end))
+    )
+    frees = tuple(sorted(numbers[key] for key in cut.frees))
+    return GangCut(sheet, cut.way, at, max(begin, Fraction(0)), end, frees)
 
 
 def _length(wish: GangWish, boxes: list[Box]) -> Fraction:

@@ -183,11 +183,13 @@ class GangPieceDrawn:
 
 @dataclass(frozen=True, slots=True)
 class GangCutDrawn:
-    """A cut right through a sheet, in words, and where it is, mm."""
+    """A cut right through what is left of a sheet, in words; where it is, and from where to where it goes, mm."""
 
     sheet: int
     way: Literal["across", "down"]
     at: float
+    begin: float
+    end: float
     text: str
 
 

@@ -30,6 +30,8 @@ FLOOR = 0.14
 #: How thick a sheet, a framed print, and a mat's card are, mm.
 SHEET, FRAMED = 2.0, 22.0
 _SHADOW = 0.42
+#: Half of what a person takes up, with a little air, mm.
+_ARM = 250.0
 _FLOOR_COLOUR, _SKIRTING = "#a79f90", "#efece4"
 
 
@@ -58,13 +60,14 @@ class ScenePhoto(Record):
 class Scene(Record):
     """What is seen, `width` × `height` mm of the wall; over a photograph only the pieces, as large as they are.
 
-    `caption` is what stands under the picture for a client.
+    `caption` is what stands under the picture for a client, `missing` says what there is no room for.
     """
 
     width: float
     height: float
     shapes: list[SceneShape]
     caption: str
+    missing: str = ""
     photo: ScenePhoto | None = None
 
 
@@ -106,7 +109,9 @@ def scene(view: WallView, pieces: Sequence[Seen], style: LengthStyle) -> Scene:
         *(shape for piece in pieces for shape in _piece(piece, view, lambda x: float(x) - begin, lambda y: upper - float(y))),
         *_things(view, left - begin, right - begin, upper, width),
     ]  # fmt: skip
-    return Scene(width=width, height=height, shapes=shapes, caption=caption)
+    alone = "person" in view.things and _beside(left - begin, right - begin, width) is None
+    missing = "There is no room for somebody beside it: look from farther away." if alone else ""
+    return Scene(width=width, height=height, shapes=shapes, caption=caption, missing=missing)
 
 
 def _caption(view: WallView, pieces: Sequence[Seen], style: LengthStyle) -> str:
@@ -210,8 +215,18 @@ def _things(
         for x in (middle - 960, middle + 900):
             yield SceneShape("rect", (x, floor - 130, 60, 130), "#3b332a", radius=8)
     if "person" in view.things:
-        # Beside the pieces, but where the whole person is seen.
-        yield from _person(max(left - 430, min(260, width / 4)), floor)
+        stands = _beside(left, right, width)
+        if stands is not None:
+            yield from _person(stands, floor)
+
+
+def _beside(left: float, right: float, width: float) -> float | None:
+    """Where a person stands who is seen whole and hides nothing: at the left of the pieces, or at their right."""
+    if left >= 2 * _ARM:
+        return max(left - 430, _ARM)
+    if width - right >= 2 * _ARM:
+        return min(right + 430, width - _ARM)
+    return None
 
 
 def _person(x: float, floor: float) -> Iterator[SceneShape]:

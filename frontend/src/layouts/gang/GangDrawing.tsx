@@ -192,7 +192,11 @@ function Paper(props: WholeProps<GangWish> & { gang: GangDrawn; number: number; 
           .map((cut, index) => (
             <path
               key={index}
-              d={cut.way === "across" ? `M0 ${cut.at}H${sheet.width}` : `M${cut.at} 0V${sheet.height}`}
+              d={
+                cut.way === "across"
+                  ? `M${cut.begin} ${cut.at}H${cut.end}`
+                  : `M${cut.at} ${cut.begin}V${cut.end}`
+              }
               className="gang-cut"
               strokeWidth={1.5 / scale}
               strokeDasharray={`${7 / scale} ${4 / scale}`}

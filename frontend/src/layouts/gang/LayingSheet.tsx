@@ -30,8 +30,8 @@ export function LayingSheet({ wish, page, unit, picked }: OfGang) {
           <div className="grid grid-cols-2 gap-x-4">
             {(
               [
-                ["From left", 0, "x"],
-                ["From top", 1, "y"],
+                ["Left", 0, "x"],
+                ["Top", 1, "y"],
               ] as const
             ).map(([label, axis, name]) => (
               <LengthField

@@ -163,8 +163,8 @@ function OneFrame(props: { wish: PanelsWish; number: number; frame: PanelFrame; 
       <div className="grid grid-cols-2 gap-x-4 gap-y-1.5">
         {length("Width", "width")}
         {length("Height", "height")}
-        {length("From left", "x")}
-        {length("From top", "y")}
+        {length("Left", "x")}
+        {length("Top", "y")}
       </div>
       <SizeField
         label="Ordered as"

@@ -43,7 +43,7 @@ export function PanelsDrawing(props: WholeProps<PanelsWish>) {
           />
         )}
       </div>
-      <div className="absolute top-3 right-3">
+      <div className="absolute top-3 right-3 text-base-content">
         <Pick label="How much is seen" options={VIEWS} value={view} onPick={setSeen} />
       </div>
     </div>

@@ -58,7 +58,7 @@ export function RowDrawing(props: WholeProps<HangWish>) {
           </svg>
         )}
       </div>
-      <div className="absolute top-3 right-3">
+      <div className="absolute top-3 right-3 text-base-content">
         <Pick label="How much is seen" options={VIEWS} value={view} onPick={setView} />
       </div>
     </div>

@@ -21,7 +21,7 @@ const THINGS = [
 ] as const;
 
 /** From where it is seen, on what wall; and the pictures of it for whoever ordered it. */
-export function ViewSheet({ wish, layout, unit }: LayoutSheetProps<PanelsWish | HangWish>) {
+export function ViewSheet({ wish, layout, page, unit }: LayoutSheetProps<PanelsWish | HangWish>) {
   const { change, ...typing } = useLayoutTyping();
   const take = useLayoutStore((store) => store.change);
   const { view } = wish;
@@ -72,6 +72,7 @@ export function ViewSheet({ wish, layout, unit }: LayoutSheetProps<PanelsWish | 
               ))}
             </div>
           </fieldset>
+          {page.scene?.missing && <p>{page.scene.missing}</p>}
         </>
       )}
       <label className="flex items-center gap-3">
@@ -238,7 +239,7 @@ function ChoosePhoto({ layout, chosen }: { layout: LayoutState; chosen: boolean 
       <h3 className="font-semibold">A photograph of the wall</h3>
       <div className="flex flex-wrap items-center gap-2">
         <select
-          className="field min-w-0 flex-1"
+          className="field min-w-0 flex-[1_1_9rem]"
           aria-label="A picture that is here"
           value=""
           disabled={hang.isPending}
