@@ -5,7 +5,7 @@ import { TopBar } from "../frame/TopBar";
 import { usePreferences } from "../session/useSession";
 import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
-import { useKeepRules, usePhotoRules } from "./usePhotoRules";
+import { useKeepRules } from "./usePhotoRules";
 
 const FRESH: PhotoRule = {
   name: "", width: "35 mm", height: "45 mm", head: ["32 mm", "36 mm"], crown: ["3 mm", "5 mm"], eyes: null,
@@ -14,11 +14,9 @@ const FRESH: PhotoRule = {
 
 /** The rules for ID photos as rows: what an authority asks, and where and when that was read. */
 export function RulesPage() {
-  const kept = usePhotoRules();
-  const keep = useKeepRules();
+  const { kept, change, forget, problem } = useKeepRules();
   const rules = kept.data?.book.rules ?? [];
   const version = kept.data?.version ?? 0;
-  const put = (next: PhotoRule[]) => keep.mutate(next);
   return (
     <>
       <TopBar />
@@ -32,24 +30,26 @@ export function RulesPage() {
             </p>
           </div>
           {version > 0 && (
-            <button type="button" className="plain-button" onClick={() => keep.mutate(null)}>
+            <button type="button" className="plain-button" onClick={forget}>
               Back to those that ship
             </button>
           )}
-          <button type="button" className="strong-button" onClick={() => put([...rules, FRESH])}>
+          <button type="button" className="strong-button" onClick={() => change((now) => [...now, FRESH])}>
             Another rule
           </button>
         </div>
         <Coming query={kept} what="The rules" />
-        {keep.error && <Problem message={keep.error.message} />}
+        {problem && <Problem message={problem.message} />}
         <ul className="space-y-3">
           {rules.map((rule, index) => (
             <RuleRow
               key={index}
               rule={rule}
               alone={rules.length === 1}
-              onPut={(next) => put(rules.map((one, at) => (at === index ? next : one)))}
-              onRemove={() => put(rules.filter((_, at) => at !== index))}
+              onPut={(part) =>
+                change((now) => now.map((one, at) => (at === index ? { ...one, ...part } : one)))
+              }
+              onRemove={() => change((now) => now.filter((_, at) => at !== index))}
             />
           ))}
         </ul>
@@ -61,7 +61,7 @@ export function RulesPage() {
 function RuleRow(props: {
   rule: PhotoRule;
   alone: boolean;
-  onPut: (rule: PhotoRule) => void;
+  onPut: (part: Partial<PhotoRule>) => void;
   onRemove: () => void;
 }) {
   const { rule, onPut } = props;
@@ -72,13 +72,13 @@ function RuleRow(props: {
       className="panel grid gap-x-4 gap-y-2 p-3 lg:grid-cols-[1.4fr_repeat(4,minmax(0,1fr))]"
       aria-label={rule.name}
     >
-      <KeptText label="Authority" value={rule.name} most={120} onPut={(name) => onPut({ ...rule, name })} />
-      <Length label="Width" value={rule.width} onPut={(width) => onPut({ ...rule, width })} />
-      <Length label="Height" value={rule.height} onPut={(height) => onPut({ ...rule, height })} />
+      <KeptText label="Authority" value={rule.name} most={120} onPut={(name) => onPut({ name })} />
+      <Length label="Width" value={rule.width} onPut={(width) => onPut({ width })} />
+      <Length label="Height" value={rule.height} onPut={(height) => onPut({ height })} />
       <Range
         label="Head, chin to crown"
         value={rule.head as [string, string]}
-        onPut={(head) => onPut({ ...rule, head })}
+        onPut={(head) => onPut({ head })}
       />
       <div>
         <Range
@@ -90,8 +90,8 @@ function RuleRow(props: {
               onChange={(event) =>
                 onPut(
                   event.target.value === "crown"
-                    ? { ...rule, crown: ["3 mm", "5 mm"], eyes: null }
-                    : { ...rule, crown: null, eyes: ["25 mm", "30 mm"] },
+                    ? { crown: ["3 mm", "5 mm"], eyes: null }
+                    : { crown: null, eyes: ["25 mm", "30 mm"] },
                 )
               }
             >
@@ -101,23 +101,13 @@ function RuleRow(props: {
           }
           name={place}
           value={range}
-          onPut={(next) => onPut({ ...rule, [place]: next })}
+          onPut={(next) => onPut({ [place]: next })}
         />
       </div>
       <div className="lg:col-span-3">
-        <KeptText
-          label="Source"
-          value={rule.source}
-          most={500}
-          onPut={(source) => onPut({ ...rule, source })}
-        />
+        <KeptText label="Source" value={rule.source} most={500} onPut={(source) => onPut({ source })} />
       </div>
-      <KeptText
-        label="Last checked"
-        value={rule.checked}
-        most={40}
-        onPut={(checked) => onPut({ ...rule, checked })}
-      />
+      <KeptText label="Last checked" value={rule.checked} most={40} onPut={(checked) => onPut({ checked })} />
       <div className="flex items-end justify-end">
         <button
           type="button"

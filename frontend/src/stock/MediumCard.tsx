@@ -14,27 +14,18 @@ const SHEET: StockSheet = {
 export function MediumCard(props: {
   medium: StockMedium;
   currency: string;
-  onPut: (medium: StockMedium | null) => void;
+  /** Changes the medium as it stands when that is done; null takes it out. */
+  onChange: (by: (medium: StockMedium) => StockMedium | null) => void;
 }) {
-  const { medium, onPut } = props;
+  const { medium, onChange } = props;
+  const put = (part: Partial<StockMedium>) => onChange((now) => ({ ...now, ...part }));
   const { unit } = usePreferences().account;
   const price = props.currency ? `, ${props.currency}` : "";
   return (
     <li className="panel space-y-2 p-3" aria-label={medium.name}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2 md:grid-cols-[1.6fr_1.2fr_6rem_7rem]">
-        <KeptText
-          label="Medium"
-          value={medium.name}
-          most={120}
-          needed
-          onPut={(name) => onPut({ ...medium, name })}
-        />
-        <KeptText
-          label="Surface"
-          value={medium.surface}
-          most={120}
-          onPut={(surface) => onPut({ ...medium, surface })}
-        />
+        <KeptText label="Medium" value={medium.name} most={120} needed onPut={(name) => put({ name })} />
+        <KeptText label="Surface" value={medium.surface} most={120} onPut={(surface) => put({ surface })} />
         <KeptNumber
           label="Holds detail"
           min={0.05}
@@ -42,7 +33,7 @@ export function MediumCard(props: {
           step={0.05}
           unit="×"
           value={medium.factor}
-          onPut={(factor) => factor !== null && onPut({ ...medium, factor })}
+          onPut={(factor) => factor !== null && put({ factor })}
         />
         <KeptNumber
           label="Ink spreads"
@@ -52,16 +43,16 @@ export function MediumCard(props: {
           unit="mm"
           empty="assumed"
           value={medium.spread}
-          onPut={(spread) => onPut({ ...medium, spread })}
+          onPut={(spread) => put({ spread })}
         />
       </div>
       <InStock medium={medium} />
-      <KeptText label="Notes" value={medium.note} most={500} onPut={(note) => onPut({ ...medium, note })} />
+      <KeptText label="Notes" value={medium.note} most={500} onPut={(note) => put({ note })} />
       {medium.rolls.length > 0 && (
         <ul className="space-y-1.5" aria-label={`Rolls of ${medium.name}`}>
           {medium.rolls.map((roll, index) => {
             const change = (next: Partial<StockRoll>) =>
-              onPut({ ...medium, rolls: replaced(medium.rolls, index, { ...roll, ...next }) });
+              onChange((now) => ({ ...now, rolls: replaced(now.rolls, index, next) }));
             return (
               <li key={roll.key || index} className="stock-row">
                 <KeptLength
@@ -101,7 +92,9 @@ export function MediumCard(props: {
                 />
                 <Remove
                   what={`Roll ${roll.width}`}
-                  onRemove={() => onPut({ ...medium, rolls: medium.rolls.filter((_, at) => at !== index) })}
+                  onRemove={() =>
+                    onChange((now) => ({ ...now, rolls: now.rolls.filter((_, at) => at !== index) }))
+                  }
                 />
               </li>
             );
@@ -112,7 +105,7 @@ export function MediumCard(props: {
         <ul className="space-y-1.5" aria-label={`Sheets of ${medium.name}`}>
           {medium.sheets.map((sheet, index) => {
             const change = (next: Partial<StockSheet>) =>
-              onPut({ ...medium, sheets: replaced(medium.sheets, index, { ...sheet, ...next }) });
+              onChange((now) => ({ ...now, sheets: replaced(now.sheets, index, next) }));
             return (
               <li key={sheet.key || index} className="stock-row">
                 <KeptText label="Sheets" value={sheet.name} most={80} onPut={(name) => change({ name })} />
@@ -148,7 +141,9 @@ export function MediumCard(props: {
                 />
                 <Remove
                   what={`Sheets ${sheet.name}`}
-                  onRemove={() => onPut({ ...medium, sheets: medium.sheets.filter((_, at) => at !== index) })}
+                  onRemove={() =>
+                    onChange((now) => ({ ...now, sheets: now.sheets.filter((_, at) => at !== index) }))
+                  }
                 />
               </li>
             );
@@ -159,19 +154,19 @@ export function MediumCard(props: {
         <button
           type="button"
           className="plain-button"
-          onClick={() => onPut({ ...medium, rolls: [...medium.rolls, ROLL] })}
+          onClick={() => onChange((now) => ({ ...now, rolls: [...now.rolls, ROLL] }))}
         >
           Another roll
         </button>
         <button
           type="button"
           className="plain-button"
-          onClick={() => onPut({ ...medium, sheets: [...medium.sheets, SHEET] })}
+          onClick={() => onChange((now) => ({ ...now, sheets: [...now.sheets, SHEET] }))}
         >
           Other sheets
         </button>
         <span className="flex-1" />
-        <button type="button" className="min-h-6 underline" onClick={() => onPut(null)}>
+        <button type="button" className="min-h-6 underline" onClick={() => onChange(() => null)}>
           Remove the medium
         </button>
       </div>
@@ -179,8 +174,8 @@ export function MediumCard(props: {
   );
 }
 
-const replaced = <T,>(list: readonly T[], index: number, next: T): T[] =>
-  list.map((one, at) => (at === index ? next : one));
+const replaced = <T,>(list: readonly T[], index: number, next: Partial<T>): T[] =>
+  list.map((one, at) => (at === index ? { ...one, ...next } : one));
 
 function Remove({ what, onRemove }: { what: string; onRemove: () => void }) {
   return (

@@ -5,17 +5,15 @@ import { TopBar } from "../frame/TopBar";
 import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
 import { MediumCard } from "./MediumCard";
-import { useKeepStock, useStock } from "./useStock";
+import { useStock } from "./useStock";
 
 const MOST_TABLE = 500_000;
 
 /** What is printed on: every medium with its rolls and sheets, what is left of each, and what it costs. */
 export function StockPage() {
-  const kept = useStock();
-  const keep = useKeepStock();
+  const { kept, change, takeIn, forget, problem } = useStock();
   const chooser = useRef<HTMLInputElement>(null);
   const stock = kept.data?.stock;
-  const put = (next: Stock) => keep.mutate(next);
   return (
     <>
       <TopBar />
@@ -34,11 +32,11 @@ export function StockPage() {
               value={stock.currency}
               most={8}
               className="w-24"
-              onPut={(currency) => put({ ...stock, currency })}
+              onPut={(currency) => change((now) => ({ ...now, currency }))}
             />
           )}
           {kept.data && kept.data.version > 0 && (
-            <button type="button" className="plain-button" onClick={() => keep.mutate(null)}>
+            <button type="button" className="plain-button" onClick={forget}>
               Back to what ships
             </button>
           )}
@@ -58,25 +56,21 @@ export function StockPage() {
               const file = event.target.files?.[0];
               event.target.value = "";
               // One that is far too long is cut, and then refused in words like any other.
-              if (file)
-                void file
-                  .slice(0, MOST_TABLE)
-                  .text()
-                  .then((text) => keep.mutate(text));
+              if (file) void file.slice(0, MOST_TABLE).text().then(takeIn);
             }}
           />
           {stock && (
             <button
               type="button"
               className="strong-button"
-              onClick={() => put({ ...stock, media: [...stock.media, fresh(stock)] })}
+              onClick={() => change((now) => ({ ...now, media: [...now.media, fresh(now)] }))}
             >
               Another medium
             </button>
           )}
         </div>
         <Coming query={kept} what="The stock" />
-        {keep.error && <Problem message={keep.error.message} />}
+        {problem && <Problem message={problem.message} />}
         {stock && !stock.media.length && (
           <p className="text-lg">Nothing is in stock yet: begin with another medium, or take in a table.</p>
         )}
@@ -86,7 +80,7 @@ export function StockPage() {
               key={index}
               medium={medium}
               currency={stock.currency}
-              onPut={(next) => put(withMedium(stock, index, next))}
+              onChange={(by) => change((now) => withMedium(now, index, by))}
             />
           ))}
         </ul>
@@ -96,9 +90,8 @@ export function StockPage() {
 }
 
 /** The stock with one medium changed, or taken out (null). */
-function withMedium(stock: Stock, index: number, next: StockMedium | null): Stock {
-  const media = stock.media.flatMap((one, at) => (at === index ? (next ? [next] : []) : [one]));
-  return { ...stock, media };
+function withMedium(stock: Stock, index: number, by: (medium: StockMedium) => StockMedium | null): Stock {
+  return { ...stock, media: stock.media.flatMap((one, at) => (at === index ? (by(one) ?? []) : [one])) };
 }
 
 /** A medium under a name that no other has. */

@@ -1,40 +1,25 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { client, must } from "../api/client";
 import type { Stock, StockKept } from "../api/types";
+import { useKeptTable } from "../api/useKeptTable";
 
-const KEY = ["stock"];
-
-/** What this studio prints on, and what is left of it. */
+/** What this studio prints on, and what is left of it; changed by hand, taken from a table, or back to what ships. */
 export function useStock() {
-  return useQuery({ queryKey: KEY, queryFn: () => must<StockKept>(client.GET("/api/stock")) });
-}
-
-/** Keeping the stock, taking one from a table (text), or going back to what ships (null). One after the other, each on
- * the version before it. */
-export function useKeepStock() {
   const queries = useQueryClient();
-  return useMutation({
-    scope: { id: "stock" },
-    mutationFn: (next: Stock | string | null) => {
-      const version = queries.getQueryData<StockKept>(KEY)?.version ?? 0;
-      if (typeof next === "string")
-        return must<StockKept>(client.POST("/api/stock/csv", { body: { version, text: next } }));
-      return must<StockKept>(
-        next
-          ? client.PUT("/api/stock", { body: { version, stock: next as unknown as Record<string, unknown> } })
-          : client.DELETE("/api/stock", { params: { query: { version } } }),
-      );
-    },
-    // What was typed stands at once; where it is refused, what is kept comes back.
-    onMutate: (next) =>
-      next !== null &&
-      typeof next !== "string" &&
-      queries.setQueryData<StockKept>(KEY, (kept) => kept && { ...kept, stock: next }),
-    onSuccess: (kept) => {
-      queries.setQueryData(KEY, kept);
-      // The bench offers these media.
-      void queries.invalidateQueries({ queryKey: ["reference"] });
-    },
-    onError: () => queries.invalidateQueries({ queryKey: KEY }),
+  const table = useKeptTable<StockKept, Stock>({
+    key: ["stock"],
+    load: () => must(client.GET("/api/stock")),
+    save: (version, stock) =>
+      must(
+        client.PUT("/api/stock", { body: { version, stock: stock as unknown as Record<string, unknown> } }),
+      ),
+    forget: (version) => must(client.DELETE("/api/stock", { params: { query: { version } } })),
+    tableOf: (kept) => kept.stock,
+    withTable: (kept, stock) => ({ ...kept, stock }),
+    // The bench offers these media.
+    after: () => void queries.invalidateQueries({ queryKey: ["reference"] }),
   });
+  const takeIn = (text: string) =>
+    table.replace((version) => must(client.POST("/api/stock/csv", { body: { version, text } })));
+  return { ...table, takeIn };
 }

@@ -40,7 +40,7 @@ function Papers(props: WholeProps<GangWish> & { gang: GangDrawn; width: number; 
     <div className="flex flex-wrap justify-center gap-5 p-5">
       {sheets.map((sheet, number) => (
         <figure key={sheet.name} className="m-0">
-          <figcaption className="figure soft mb-1 text-[14px]">
+          <figcaption className="figure mb-1 text-[14px]">
             {sheets.length > 1 ? `${sheet.name}, ` : ""}
             {props.gang.pieces.filter((piece) => piece.sheet === number).length} pieces
           </figcaption>

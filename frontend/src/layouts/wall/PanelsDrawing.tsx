@@ -21,12 +21,16 @@ const VIEWS = [
   { value: "close", label: "Close up" },
 ] as const;
 
-/** Frames on their wall, the picture behind them; frames are dragged, in the first step the picture is. */
+/** Panels as they are worked on; in the last step as they are seen. */
 export function PanelsDrawing(props: WholeProps<PanelsWish>) {
+  return props.step === "view" ? <SceneDrawing {...props} /> : <OnTheirWall {...props} />;
+}
+
+/** Frames on their wall, the picture behind them; frames are dragged, in the first step the picture is. */
+function OnTheirWall(props: WholeProps<PanelsWish>) {
   const { element, width, height } = useSize<HTMLDivElement>();
   const [seen, setSeen] = useState<"wide" | "close" | null>(null);
   const { wall, panels } = props.page;
-  if (props.step === "view") return <SceneDrawing {...props} />;
   // Hanging is seen from afar, everything else from near, until somebody says otherwise.
   const view = seen ?? (props.step === "hanging" ? "wide" : "close");
   return (

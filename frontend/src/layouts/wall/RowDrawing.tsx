@@ -14,12 +14,16 @@ const VIEWS = [
   { value: "close", label: "Close up" },
 ] as const;
 
-/** Prints in their row on the wall, to scale. */
+/** A row as it is worked on; in the last step as it is seen. */
 export function RowDrawing(props: WholeProps<HangWish>) {
+  return props.step === "view" ? <SceneDrawing {...props} /> : <InARow {...props} />;
+}
+
+/** Prints in their row on the wall, to scale. */
+function InARow(props: WholeProps<HangWish>) {
   const { element, width, height } = useSize<HTMLDivElement>();
   const [view, setView] = useState<"wide" | "close">("wide");
   const { wall } = props.page;
-  if (props.step === "view") return <SceneDrawing {...props} />;
   const placed =
     wall && width > 0 && (view === "wide" ? wideView(wall, width, height) : closeView(wall, width, height));
   const spot = (box: BoxMm) => onScreen(box, placed || { scale: 1, left: 0, top: 0 });

@@ -1,0 +1,70 @@
+// @vitest-environment happy-dom
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, renderHook, waitFor } from "@testing-library/react";
+import type { ReactNode } from "react";
+import { describe, expect, it } from "vitest";
+import { useKeptTable } from "./useKeptTable";
+
+interface Kept {
+  version: number;
+  rows: string[];
+}
+
+/** A server that answers when it is told to, and refuses what is not of its version. */
+function server() {
+  let held: Kept = { version: 1, rows: ["a"] };
+  const open: (() => void)[] = [];
+  const saved: string[][] = [];
+  return {
+    saved,
+    answer: () => open.shift()?.(),
+    load: () => Promise.resolve(held),
+    save: (version: number, rows: string[]) =>
+      new Promise<Kept>((resolve, reject) => {
+        open.push(() => {
+          if (version !== held.version) return reject(new Error("changed in another window"));
+          saved.push(rows);
+          held = { version: version + 1, rows };
+          resolve(held);
+        });
+      }),
+  };
+}
+
+function hook(of: ReturnType<typeof server>) {
+  const queries = new QueryClient();
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <QueryClientProvider client={queries}>{children}</QueryClientProvider>
+  );
+  return renderHook(
+    () =>
+      useKeptTable<Kept, string[]>({
+        key: ["table"],
+        load: of.load,
+        save: of.save,
+        forget: () => of.load(),
+        tableOf: (kept) => kept.rows,
+        withTable: (kept, rows) => ({ ...kept, rows }),
+      }),
+    { wrapper },
+  );
+}
+
+describe("a table that is kept", () => {
+  it("loses nothing that is typed while it is being saved", async () => {
+    const of = server();
+    const { result } = hook(of);
+    await waitFor(() => expect(result.current.kept.data).toBeDefined());
+    act(() => result.current.change((rows) => [...rows, "b"]));
+    act(() => result.current.change((rows) => [...rows, "c"]));
+    act(() => result.current.change((rows) => [...rows, "d"]));
+    await waitFor(() => expect(result.current.kept.data?.rows).toEqual(["a", "b", "c", "d"]));
+    await act(async () => of.answer());
+    // What has come back is older than what stands there.
+    expect(result.current.kept.data?.rows).toEqual(["a", "b", "c", "d"]);
+    await act(async () => of.answer());
+    await waitFor(() => expect(of.saved).toEqual([["a", "b"], ["a", "b", "c", "d"]])); // prettier-ignore
+    expect(result.current.kept.data?.version).toBe(3);
+    expect(result.current.problem).toBeNull();
+  });
+});

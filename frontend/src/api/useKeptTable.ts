@@ -1,0 +1,74 @@
+// A table of the account that is kept as a whole: what was typed stands at once, and is saved behind, one after the other.
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import type { ApiProblem } from "./client";
+
+interface Wire<Kept, Table> {
+  key: readonly unknown[];
+  load: () => Promise<Kept>;
+  save: (version: number, table: Table) => Promise<Kept>;
+  /** Back to what ships. */
+  forget: (version: number) => Promise<Kept>;
+  tableOf: (kept: Kept) => Table;
+  withTable: (kept: Kept, table: Table) => Kept;
+  /** What else has to be asked for anew. */
+  after?: () => void;
+}
+
+export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire<Kept, Table>) {
+  const queries = useQueryClient();
+  const kept = useQuery({ queryKey: wire.key, queryFn: wire.load });
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  /** What was typed since the last save began; what is saved next. */
+  const waiting = useRef<Table | null>(null);
+  const running = useRef(false);
+  const now = () => queries.getQueryData<Kept>(wire.key);
+
+  const saveAll = async () => {
+    if (running.current) return;
+    running.current = true;
+    try {
+      for (let table = waiting.current; table !== null; table = waiting.current) {
+        waiting.current = null;
+        const saved = await wire.save(now()?.version ?? 0, table);
+        // What was typed meanwhile stands over what has come back.
+        const typed = waiting.current as Table | null;
+        queries.setQueryData(wire.key, typed === null ? saved : wire.withTable(saved, typed));
+      }
+      setProblem(null);
+      wire.after?.();
+    } catch (error) {
+      // Where it is refused, what is kept comes back.
+      waiting.current = null;
+      setProblem(error as ApiProblem);
+      await queries.invalidateQueries({ queryKey: wire.key });
+    } finally {
+      running.current = false;
+    }
+  };
+
+  /** Change the table as it stands now, whatever of it is saved already. */
+  const change = (by: (table: Table) => Table) => {
+    const held = now();
+    if (!held) return;
+    const next = by(wire.tableOf(held));
+    waiting.current = next;
+    queries.setQueryData(wire.key, wire.withTable(held, next));
+    void saveAll();
+  };
+
+  /** Something that answers with the whole table: a file that is taken in, going back to what ships. */
+  const replace = async (ask: (version: number) => Promise<Kept>) => {
+    waiting.current = null;
+    try {
+      queries.setQueryData(wire.key, await ask(now()?.version ?? 0));
+      setProblem(null);
+      wire.after?.();
+    } catch (error) {
+      setProblem(error as ApiProblem);
+      await queries.invalidateQueries({ queryKey: wire.key });
+    }
+  };
+
+  return { kept, change, replace, forget: () => void replace(wire.forget), problem };
+}
