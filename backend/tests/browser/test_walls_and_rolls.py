@@ -302,6 +302,7 @@ def test_the_stock_is_kept_and_travels_as_a_table(job, tmp_path) -> None:
     expect(left).to_have_attribute("placeholder", "not counted")
     card.get_by_role("button", name="Other sheets").click()
     expect(card.get_by_label("Sheets", exact=True)).to_have_value("A3")
+    saved(page)
     table = downloaded(page, page.get_by_role("link", name="As CSV")).decode()
     assert "62 cm" in table and "A3" in table
     bad, good = tmp_path / "bad.csv", tmp_path / "good.csv"

@@ -22,11 +22,13 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
   /** What was typed since the last save began; what is saved next. */
   const waiting = useRef<Table | null>(null);
   const running = useRef(false);
+  const [saving, setSaving] = useState(false);
   const now = () => queries.getQueryData<Kept>(wire.key);
 
   const saveAll = async () => {
     if (running.current) return;
     running.current = true;
+    setSaving(true);
     try {
       for (let table = waiting.current; table !== null; table = waiting.current) {
         waiting.current = null;
@@ -44,6 +46,7 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
       await queries.invalidateQueries({ queryKey: wire.key });
     } finally {
       running.current = false;
+      setSaving(false);
     }
   };
 
@@ -70,5 +73,5 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
     }
   };
 
-  return { kept, change, replace, forget: () => void replace(wire.forget), problem };
+  return { kept, change, replace, forget: () => void replace(wire.forget), problem, saving };
 }

@@ -55,7 +55,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   const make = useMakeFile("layouts");
   const step = stepAt(useParams()["step"], page?.blades ?? []);
   const toStep = (next: string) => void go(`/layouts/${layout.id}/${next}`, { replace: true });
-  const last = page?.blades.at(-1)?.step ?? "";
+  const last = kindOf(wish).makesAt ?? page?.blades.at(-1)?.step ?? "";
   const leaf = kindOf(wish).leaf?.(layout, account.unit);
   const makeFiles = async () => {
     if (leaf) return window.location.assign(leaf);

@@ -39,6 +39,8 @@ export interface KindOnScreen<Wish extends AnyWish = AnyWish> {
   hint: (page: LayoutPage, step: string) => string;
   /** What the main button says. */
   makes: (page: LayoutPage | null) => string;
+  /** The step in which what was made stands; the last one where nothing is said. */
+  makesAt?: string;
   /** Where what it makes is fetched at once, for a kind whose files need no making. */
   leaf?: (layout: LayoutState, unit: Unit) => string;
   /** Whether its sheets stand beside the whole. */

@@ -11,7 +11,7 @@ const MOST_TABLE = 500_000;
 
 /** What is printed on: every medium with its rolls and sheets, what is left of each, and what it costs. */
 export function StockPage() {
-  const { kept, change, takeIn, forget, problem } = useStock();
+  const { kept, change, takeIn, forget, problem, saving } = useStock();
   const chooser = useRef<HTMLInputElement>(null);
   const stock = kept.data?.stock;
   return (
@@ -26,6 +26,9 @@ export function StockPage() {
               sheets, and book off what they took.
             </p>
           </div>
+          <span role="status" className="soft self-end pb-1.5" data-saving={saving ? "going" : "saved"}>
+            {saving ? "saving …" : "saved"}
+          </span>
           {stock && (
             <KeptText
               label="Currency"

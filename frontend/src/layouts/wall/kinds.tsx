@@ -24,6 +24,7 @@ export const panels: KindOnScreen<PanelsWish> = {
     const count = page?.sheets.length ?? 0;
     return count === 1 ? "Make the file" : `Make ${count || "the"} files`;
   },
+  makesAt: "hanging",
   strip: false,
   Whole: PanelsDrawing,
   steps: {
