@@ -15,7 +15,7 @@ from zollstock.core.near import Shelf
 from zollstock.core.refusal import Refusal
 from zollstock.core.sizes import parse_size
 from zollstock.core.studio import Studio
-from zollstock.stock.kept import stock_of
+from zollstock.stock.kept import stock_for_reckoning
 
 from .models import OwnSize, SizeSet
 
@@ -74,7 +74,7 @@ def shelf_of(account: User) -> Shelf:
 
 def studio_of(account: User) -> Studio:
     """What an account's studio knows."""
-    return Studio(sizes=shelf_of(account), stock=stock_of(account)[0])
+    return Studio(sizes=shelf_of(account), stock=stock_for_reckoning(account))
 
 
 @receiver([post_save, post_delete], sender=OwnSize)

@@ -23,7 +23,7 @@ from .models import Booking, StockRows
 #: another process changes is seen after that time at the latest.
 _KEPT_FOR = 2.0
 _MOST_KEPT = 500
-_kept: dict[int, tuple[float, Stock, int]] = {}
+_kept: dict[int, tuple[float, Stock]] = {}
 
 
 class NoSuchPaper(Refusal):
@@ -35,19 +35,20 @@ class NoSuchPaper(Refusal):
         )
 
 
-def stock_of(account: User) -> tuple[Stock, int]:
-    """The stock and its version; 0 while it is the one that ships."""
+def stock_for_reckoning(account: User) -> Stock:
+    """The stock as it was a moment ago at most: what is edited or booked is read anew (`stock_of`)."""
     now = time.monotonic()
-    until, stock, version = _kept.get(account.pk, (0.0, SHIPPED, 0))
+    until, stock = _kept.get(account.pk, (0.0, SHIPPED))
     if until < now:
-        stock, version = _read(account)
+        stock, _ = stock_of(account)
         if len(_kept) >= _MOST_KEPT:
             _kept.clear()
-        _kept[account.pk] = (now + _KEPT_FOR, stock, version)
-    return stock, version
+        _kept[account.pk] = (now + _KEPT_FOR, stock)
+    return stock
 
 
-def _read(account: User) -> tuple[Stock, int]:
+def stock_of(account: User) -> tuple[Stock, int]:
+    """The stock and its version; 0 while it is the one that ships."""
     document, version = kept(StockRows, account)
     return (SHIPPED if document is None else Stock.model_validate(document)), version
 
@@ -69,7 +70,7 @@ def book(account: User, layout: int, title: str, key: str, mm: Fraction, sheets:
     """Take so much of a paper off the stock. Raises `NoSuchPaper`, `NotEnough`, or `StockChanged` where somebody else
     changes the stock at the same moment."""
     with transaction.atomic():
-        stock, version = _read(account)
+        stock, version = stock_of(account)
         found = next(
             ((medium, paper) for medium, paper in stock.papers() if key and paper.key == key), None
         )
@@ -90,7 +91,7 @@ def take_back(booking: Booking) -> None:
         held = Booking.objects.select_for_update().get(pk=booking.pk)
         if held.taken_back is not None:
             return
-        stock, version = _read(held.account)
+        stock, version = stock_of(held.account)
         if stock.paper(held.key) is None:
             raise NoSuchPaper
         mm = parse_length(held.mm).mm
