@@ -15,8 +15,6 @@ FOG, GEARS, STARS, SEAWEED, KEEPER, WALL, POSTCARD, SLUICE = range(8)
 #: (file, number of the print, step, unit, light)
 BENCH = (
     ("bench-fit", SLUICE, "fit", "cm", "Paper"),
-    ("bench-edge", KEEPER, "edge", "cm", "Paper"),
-    ("bench-distance", STARS, "distance", "cm", "Paper"),
     ("bench-canvas", WALL, "edge", "cm", "Paper"),
 )
 
@@ -47,13 +45,12 @@ def main(address: str, name: str, password: str) -> None:
             page.goto(f"{prints[number]}/{step}")
             page.get_by_test_id("drawing").wait_for()
             settle(page, unit, light)
-            if step == "distance":
-                page.locator(".seen-plot").scroll_into_view_if_needed()
             keep(page, file)
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
         seen(page, f"{prints[SLUICE]}")
         sheets(page)
+        walls(page)
         settle(page, "cm", "Paper")
         page.set_viewport_size({"width": 390, "height": 844})
         page.goto(f"{prints[SLUICE]}/distance")
@@ -112,11 +109,10 @@ def proof(page: Page, print_: str) -> None:
 
 
 def sheets(page: Page) -> None:
-    """Tiles, a pass and life size, of the museum's workshop."""
+    """Tiles and a pass, of the museum's workshop."""
     for file, layout, blade in (
         ("sheets-tiles", "Mill gears, to trace on the wall", "sheets"),
         ("sheets-pass", "Staff pass, Ilse Varn", "checks"),
-        ("sheets-life", "Pressed seaweed, life size", "parts"),
     ):
         page.goto("/")
         page.get_by_role("link", name="Tide Mill Museum, workshop").click()
@@ -126,8 +122,26 @@ def sheets(page: Page) -> None:
         keep(page, file)
 
 
+def walls(page: Page) -> None:
+    """Panels, a row as it is seen, a roll, of the museum's hall; and the stock."""
+    for file, layout, blade, shows in (
+        ("panels", "The long wall, four frames up the stairs", "frames", ".wall-piece"),
+        ("wall", "North wall of the hall", "view", "[data-testid=scene] image"),
+        ("gang", "The hall on one roll", "paper", ".gang-piece"),
+    ):
+        page.goto("/")
+        page.get_by_role("link", name="Tide Mill Museum, hall").click()
+        page.get_by_role("link", name=layout).click()
+        page.locator(f"[data-step={blade}]").click()
+        page.locator(shows).first.wait_for(state="attached")
+        keep(page, file)
+    page.goto("/stock")
+    page.get_by_label("Roll, width").first.wait_for()
+    keep(page, "stock")
+
+
 def seen(page: Page, print_: str) -> None:
-    """A picture pixel by pixel, how big another can be printed, two prints from there."""
+    """A picture pixel by pixel, how big another can be printed."""
     page.goto(f"{print_}/look")
     settle(page, "cm", "Paper")
     page.get_by_role("button", name="3 sharpest part").click()
@@ -140,11 +154,6 @@ def seen(page: Page, print_: str) -> None:
     page.keyboard.press("Enter")
     page.get_by_test_id("reverse").wait_for()
     keep(page, "how-big")
-    page.evaluate("localStorage.setItem('zollstock.px-per-mm', '4.2')")
-    page.goto(f"{print_}/look?as=there")
-    page.get_by_label("Beside it").select_option(label="The sluice at dusk, 30 × 20 cm")
-    page.get_by_test_id("apart").wait_for()
-    keep(page, "from-there")
 
 
 def settle(page: Page, unit: str, light: str) -> None:

@@ -206,11 +206,6 @@ def _keyed(stock: Stock) -> Stock:
     return stock.model_copy(update={"media": media})
 
 
-#: What a studio begins with: usual surfaces, nothing counted yet.
-SHIPPED = Stock(
-    media=[
-        StockMedium(name=medium.name, surface="", factor=medium.factor, spread=medium.spread)
-        for medium in MEDIA
-    ]
-)
+#: What a studio begins with: usual surfaces, how far ink spreads on them assumed, nothing counted yet.
+SHIPPED = Stock(media=[StockMedium(name=medium.name, factor=medium.factor) for medium in MEDIA])
 NO_STOCK = Stock()

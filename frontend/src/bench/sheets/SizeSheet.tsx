@@ -97,7 +97,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
           value={medium.name}
           onChange={(event) => {
             const item = media.find((one) => one.name === event.target.value);
-            if (item) change({ medium: { name: item.name, factor: item.factor, spread: null } });
+            if (item) change({ medium: { name: item.name, factor: item.factor, spread: item.spread } });
           }}
         >
           {!known && <option value={medium.name}>{medium.name || "no medium yet"}</option>}

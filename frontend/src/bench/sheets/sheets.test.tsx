@@ -29,7 +29,7 @@ function shown(
   // What is in the cache is what is shown: nobody is asked for more.
   const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
   queries.setQueryData(["reference"], {
-    media: [{ name: "canvas", factor: 0.6 }],
+    media: [{ name: "canvas", factor: 0.6, spread: null }],
     sources: {},
     size_examples: ["8x10"],
   });
