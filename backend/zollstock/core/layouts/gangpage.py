@@ -30,6 +30,8 @@ _OF_LAYING = {"pieces-overlap", "pieces-near", "piece-beyond"}
 _OF_CUTTING = {"no-straight-cuts"}
 #: So many papers of the stock are laid out to be compared; more nobody looks through.
 MOST_PAPERS = 12
+#: With more pieces than this not every way of laying is tried on each of them, so that nobody waits.
+MOST_THOROUGH = 40
 
 
 def gang_parts(gang: Gang, laid: Laid, style: LengthStyle, studio: Studio) -> Parts:
@@ -108,14 +110,17 @@ def _papers(gang: Gang, stock: Stock, style: LengthStyle) -> Iterator[LayoutWay]
     found = []
     for medium, paper in list(stock.papers())[:MOST_PAPERS]:
         wish = on_stock(gang.wish, paper)
-        tried = gang_of(wish)
+        thorough = len(wish.keys) <= MOST_THOROUGH
+        tried = gang_of(wish, thorough)
+        about = "" if thorough else "about "
         fits = not tried.outside
         billed = bill(tried)
         parts = []
         if not fits:
             parts.append("too small for some" if wish.roll is None else "too narrow for some")
         else:
-            parts.append(style.length(tried.length) if wish.roll is not None else f"{len(tried.lengths)} sheets")  # fmt: skip
+            used = f"{len(tried.lengths)} sheets" if wish.roll is None else style.length(tried.length)  # fmt: skip
+            parts.append(about + used)
             printed = sum((piece.box.area for piece in tried.pieces), tried.length * 0)
             parts.append(f"{show.percent(1 - printed / (wish.area.media * tried.length))} over")
             if billed is not None:

@@ -61,11 +61,14 @@ class Gang:
         return [piece for piece in self.pieces if piece.sheet == sheet]
 
 
-def gang_of(wish: GangWish) -> Gang:
-    """The gang of a sound wish; pieces that fit the paper in no way are left out and told in `outside`."""
+def gang_of(wish: GangWish, thorough: bool = True) -> Gang:
+    """The gang of a sound wish; pieces that fit the paper in no way are left out and told in `outside`.
+
+    Where many papers are compared not every way of laying is tried (`thorough` false).
+    """
     works, ppi = gang_works(wish)
     asked = laying(wish, works)
-    placed = best(asked.items, asked.paper, asked.pinned, wish.guillotine)
+    placed = best(asked.items, asked.paper, asked.pinned, wish.guillotine, thorough)
     papers = sorted({one.paper for one in placed})  # papers without a piece are none
     pieces: list[GangPiece] = []
     through: list[GangCut] = []

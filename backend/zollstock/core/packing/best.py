@@ -12,23 +12,27 @@ from .piece import Item, Packing, Paper, Placed, cost_of, is_sound, papers_used
 from .shelves import as_given, lying, shelves, standing
 
 #: More pieces than this are laid in fewer orders, so that nobody waits.
-_MANY = 150
+_MANY = 100
 
 
 @lru_cache(maxsize=256)
 def best(
-    items: tuple[Item, ...], paper: Paper, pinned: tuple[Placed, ...] = (), guillotine: bool = False
+    items: tuple[Item, ...],
+    paper: Paper,
+    pinned: tuple[Placed, ...] = (),
+    guillotine: bool = False,
+    thorough: bool = True,
 ) -> tuple[Placed, ...]:
     """All items and what is pinned on as few and as short papers as were found; the same for the same question.
 
     Each item must fit the paper in a way. Without pins the result is never worse than shelves of falling height, by
-    which every search begins. With `guillotine` all pieces can be cut apart by cuts right through, unless pins
+    which every search begins; without `thorough` fewer ways are tried. With `guillotine` all pieces can be cut apart by cuts right through, unless pins
     prevent it.
     """
     found: Packing | None = None
     every = [*items, *(Item(one.key, one.w, one.h, False) for one in pinned)]
     lies = tuple(one._replace(turned=False) for one in pinned)
-    for packing in _candidates(items, paper, lies, guillotine):
+    for packing in _candidates(items, paper, lies, guillotine, thorough):
         if found is not None and cost_of(packing) >= cost_of(found):
             continue
         if not is_sound(packing, every, paper) and not pinned:
@@ -42,7 +46,11 @@ def best(
 
 
 def _candidates(
-    items: Sequence[Item], paper: Paper, pinned: Sequence[Placed], guillotine: bool
+    items: Sequence[Item],
+    paper: Paper,
+    pinned: Sequence[Placed],
+    guillotine: bool,
+    thorough: bool,
 ) -> Iterator[Packing]:
     if not pinned:
         for lie in (as_given, lying, standing):
@@ -50,7 +58,7 @@ def _candidates(
     if not guillotine or pinned:
         for order in _orders(items):
             yield corners(order, paper, pinned)
-    if not pinned and items and len(items) <= _MANY:
+    if not pinned and items and thorough and len(items) <= _MANY:
         yield from packings(items, paper, guillotine)
 
 
