@@ -126,7 +126,7 @@ def walls(page: Page) -> None:
     """Panels, a row as it is seen, a roll, of the museum's hall; and the stock."""
     for file, layout, blade, shows in (
         ("panels", "The long wall, four frames up the stairs", "frames", ".wall-piece"),
-        ("wall", "North wall of the hall", "view", "[data-testid=scene] image"),
+        ("wall", "North wall of the hall", "view", "[data-testid=scene] svg[role=img]"),
         ("gang", "The hall on one roll", "paper", ".gang-piece"),
     ):
         page.goto("/")

@@ -1,18 +1,11 @@
 import type { StockMedium } from "../api/types";
+import { mmOf } from "../drawing/typedLength";
 
 /** px of a metre of roll, and of a mm of its width; sheets are drawn to the latter. */
 const ALONG = 26;
 const ACROSS = 0.03;
 const SPOOL = 15;
 const HIGH = 40;
-const PER = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const;
-
-/** A length as it was typed, mm; null where it is written otherwise. */
-function mmOf(typed: string | null): number | null {
-  const found = /^(\d+(?:[.,]\d+)?) ?(mm|cm|m|in|ft)$/.exec(typed ?? "");
-  return found ? Number(found[1]?.replace(",", ".")) * PER[found[2] as keyof typeof PER] : null;
-}
-
 /** What is there of a medium, all to one scale: rolls as broad as they are and as long as is left, sheets in piles. */
 export function InStock({ medium }: { medium: StockMedium }) {
   if (!medium.rolls.length && !medium.sheets.length)

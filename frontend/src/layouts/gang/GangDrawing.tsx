@@ -1,3 +1,4 @@
+import { handStep, mmOf } from "../../drawing/typedLength";
 import type { GangDrawn, GangPieceDrawn, GangWish } from "../../api/types";
 import { arrowBy } from "../../drawing/arrowBy";
 import { useDrag } from "../../drawing/useDrag";
@@ -6,7 +7,6 @@ import { usePreferences } from "../../session/useSession";
 import type { WholeProps } from "../kinds";
 import { useLayoutStore } from "../layoutStore";
 import { PartOfPrint } from "../PrintSymbol";
-import { handStep } from "../wall/wallView";
 import { pinned, turnedPin, unpinned } from "./pins";
 
 const MARGIN = 22;
@@ -68,7 +68,7 @@ function Paper(props: WholeProps<GangWish> & { gang: GangDrawn; number: number; 
   const store = useLayoutStore.getState();
   const sheet = page.sheets[number];
   const pieces = gang.pieces.filter((piece) => piece.sheet === number);
-  const gap = gapOf(wish);
+  const gap = mmOf(wish.roll?.gap ?? wish.gap) ?? 0;
   const drag = useDrag<Taken, GangPieceDrawn>({
     begin: (event, piece) => {
       props.onPick(piece.number);
@@ -209,13 +209,6 @@ function Paper(props: WholeProps<GangWish> & { gang: GangDrawn; number: number; 
 
 const isSame = (one: GangPieceDrawn, other: GangPieceDrawn) =>
   one.plan === other.plan && one.copy === other.copy;
-
-const PER = { mm: 1, cm: 10, m: 1000, in: 25.4 } as const;
-
-function gapOf(wish: GangWish): number {
-  const found = /^(\d+(?:\.\d+)?) (mm|cm|m|in)$/.exec(wish.roll?.gap ?? wish.gap);
-  return found ? Number(found[1]) * PER[found[2] as keyof typeof PER] : 0;
-}
 
 type Spot = readonly [number, number, number, number];
 

@@ -1,10 +1,10 @@
+import { asTyped } from "../../drawing/typedLength";
 import type { GangWish } from "../../api/types";
 import { LengthField } from "../../fields/LengthField";
 import { typeset } from "../../shell/typeset";
 import { useLayoutStore } from "../layoutStore";
 import type { OfGang } from "../sheets/types";
 import { useLayoutTyping } from "../useLayoutTyping";
-import { asTyped } from "../wall/wallView";
 import { pinned, turnedPin, unpinned } from "./pins";
 
 /** How long it gets and what is left over; the piece in hand, and those that are pinned. */

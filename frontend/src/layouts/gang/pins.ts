@@ -1,6 +1,6 @@
 // Pieces that are held where a hand has put them.
+import { asTyped } from "../../drawing/typedLength";
 import type { GangPieceDrawn, GangWish, Unit } from "../../api/types";
-import { asTyped } from "../wall/wallView";
 
 export type Pinned = GangWish["fixed"][number];
 

@@ -1,16 +1,15 @@
+import { asTyped, mmOf } from "../../drawing/typedLength";
 import type { PanelFrame, PanelsDrawn, PanelsWish, Unit } from "../../api/types";
 import { LengthField, SizeField } from "../../fields/LengthField";
 import { NumberField } from "../../fields/NumberField";
-import { Row } from "../../fields/Row";
 import { sizeAsTyped } from "../../fields/sizeAsTyped";
-import { Pick } from "../../shell/Pick";
 import { Problem } from "../../shell/Problem";
 import { typeset } from "../../shell/typeset";
 import { useLayoutStore } from "../layoutStore";
 import type { OfPanels } from "../sheets/types";
 import { useLayoutTyping } from "../useLayoutTyping";
+import { Fixings } from "./Fixings";
 import { useArrange } from "./useArrange";
-import { asTyped, mmOf } from "./wallView";
 
 /** How the frames stand together, and each as it was ordered and as it was measured. */
 export function FramesSheet({ wish, page, unit, picked, onPick }: OfPanels) {
@@ -134,11 +133,6 @@ function Arrangements(props: { panels: PanelsDrawn; count: number; onTake: (id: 
   );
 }
 
-const NAILS = [
-  { value: "1", label: "One nail" },
-  { value: "2", label: "Two" },
-] as const;
-
 /** One frame: its measured sides, its place, how it hangs. */
 function OneFrame(props: { wish: PanelsWish; number: number; frame: PanelFrame; unit: Unit }) {
   const { wish, number, frame, unit } = props;
@@ -174,14 +168,7 @@ function OneFrame(props: { wish: PanelsWish; number: number; frame: PanelFrame; 
         {...typing}
         onRead={({ width, height }) => change({ [`${path}.ordered`]: { width, height } })}
       />
-      <Row name="Hangs on">
-        <Pick
-          label="Fixings"
-          options={NAILS}
-          value={String(frame.fixings) as "1" | "2"}
-          onPick={(fixings) => take({ [`${path}.fixings`]: Number(fixings) })}
-        />
-      </Row>
+      <Fixings count={frame.fixings} onPick={(fixings) => take({ [`${path}.fixings`]: fixings })} />
       <div className="flex items-center gap-3">
         <label className="flex flex-1 items-center gap-2">
           Name

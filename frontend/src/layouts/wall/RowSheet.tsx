@@ -3,8 +3,7 @@ import type { HangWish, Unit } from "../../api/types";
 import { Check } from "../../fields/Check";
 import { LengthField, SizeField } from "../../fields/LengthField";
 import { sizeAsTyped } from "../../fields/sizeAsTyped";
-import { Row } from "../../fields/Row";
-import { Pick } from "../../shell/Pick";
+import { Fixings } from "./Fixings";
 import { AddPrints } from "../AddPrints";
 import { useLayoutStore } from "../layoutStore";
 import type { OfHang } from "../sheets/types";
@@ -12,7 +11,7 @@ import { TitleField } from "../sheets/WhatSheet";
 import { useLayoutTyping } from "../useLayoutTyping";
 import { Ways } from "../Ways";
 
-const EMPTY = { name: "", outer: null, fixings: 1 as const, hung: true };
+const EMPTY: HangWish["pieces"][number] = { name: "", outer: null, fixings: 1, hung: true };
 
 /** The pieces from left to right, what they share, and how far apart they hang. */
 export function RowSheet({ wish, layout, page, unit, picked, onPick }: OfHang) {
@@ -51,11 +50,6 @@ export function RowSheet({ wish, layout, page, unit, picked, onPick }: OfHang) {
   );
 }
 
-const NAILS = [
-  { value: "1", label: "One nail" },
-  { value: "2", label: "Two" },
-] as const;
-
 function Piece(props: {
   wish: HangWish;
   unit: Unit;
@@ -72,7 +66,7 @@ function Piece(props: {
   const piece = wish.pieces[plan] ?? EMPTY;
   const name = piece.name || wish.plans[plan]?.title || `Print ${plan + 1}`;
   /** All pieces, this one changed: the list may be shorter than the prints. */
-  const put = (part: Partial<typeof EMPTY> | { outer: object | null }) => ({
+  const put = (part: Partial<HangWish["pieces"][number]>) => ({
     pieces: wish.plans.map((_, index) => ({
       ...EMPTY,
       ...wish.pieces[index],
@@ -130,14 +124,7 @@ function Piece(props: {
               As large as the print
             </button>
           )}
-          <Row name="Hangs on">
-            <Pick
-              label="Fixings"
-              options={NAILS}
-              value={String(piece.fixings) as "1" | "2"}
-              onPick={(fixings) => take(put({ fixings: Number(fixings) as 1 }))}
-            />
-          </Row>
+          <Fixings count={piece.fixings} onPick={(fixings) => take(put({ fixings }))} />
         </div>
       )}
     </li>

@@ -1,4 +1,5 @@
 // The hand on a frame: it catches at the others, and nothing but it moves while it is held.
+import { asTyped, handStep, mmOf } from "../../drawing/typedLength";
 import { useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { PanelsWish, Unit, WallDrawn } from "../../api/types";
 import type { Fix } from "../../designs/fix";
@@ -7,7 +8,6 @@ import type { View } from "../../drawing/placement";
 import { useDrag } from "../../drawing/useDrag";
 import { useLayoutStore } from "../layoutStore";
 import { caught, type Spot } from "./snap";
-import { asTyped, handStep, mmOf } from "./wallView";
 
 /** px within which a frame catches. */
 const REACH = 7;

@@ -43,20 +43,3 @@ function fit(
     top: margin.top + (room[1] - (bottom - top) * scale) / 2 - top * scale,
   };
 } // prettier-ignore
-
-/** A length as somebody would type it, from mm. */
-export function asTyped(mm: number, unit: "mm" | "cm" | "in"): string {
-  const per = { mm: 1, cm: 10, in: 25.4 }[unit];
-  const places = { mm: 2, cm: 3, in: 4 }[unit];
-  return `${Number((mm / per).toFixed(places))} ${unit}`;
-}
-
-/** What a hand moves by, mm: whole millimetres, or eighths of an inch. */
-export const handStep = (unit: "mm" | "cm" | "in") => (unit === "in" ? 25.4 / 8 : 1);
-
-/** A length as a hand types it, in mm; null for any other way of writing one. */
-export function mmOf(typed: string): number | null {
-  const found = /^(\d+(?:\.\d+)?) (mm|cm|m|in)$/.exec(typed);
-  if (!found) return null;
-  return Number(found[1]) * { mm: 1, cm: 10, m: 1000, in: 25.4 }[found[2] as "mm" | "cm" | "m" | "in"];
-}
