@@ -252,7 +252,7 @@ def test_a_pass_is_deleted_at_once(begin, tmp_path) -> None:
     expect(page.get_by_text("1 print and 1 layout of it go with it.")).to_be_visible()
     page.get_by_role("button", name="Delete it and all that was made of it").click()
     expect(page.get_by_text("No prints yet")).to_be_visible()
-    expect(page.get_by_role("heading", name="On sheets")).to_have_count(0)
+    expect(page.get_by_role("heading", name="Laid out")).to_have_count(0)
 
 
 def test_life_size_by_two_rings_and_parts_that_are_dragged(begin) -> None:

@@ -156,14 +156,21 @@ function Inside({ job }: { job: JobSlip }) {
   );
 }
 
-const KINDS: Record<string, string> = { tiles: "Tiles", id: "ID photos", life: "Life size" };
+const KINDS: Record<string, string> = {
+  tiles: "Tiles",
+  id: "ID photos",
+  life: "Life size",
+  panels: "panels",
+  hang: "hanging",
+  gang: "gang",
+};
 
 /** What of this job was put on sheets. */
 function Layouts({ layouts }: { layouts: LayoutSlip[] }) {
   if (!layouts.length) return null;
   return (
-    <section className="mt-7" aria-label="On sheets">
-      <h2 className="text-lg font-semibold">On sheets</h2>
+    <section className="mt-7" aria-label="Laid out">
+      <h2 className="text-lg font-semibold">Laid out</h2>
       <ul className="mt-2 flex flex-wrap items-end gap-x-8 gap-y-5">
         {layouts.map((layout) => (
           <li key={layout.id} className="group">
