@@ -26,6 +26,7 @@ from zollstock.core.layouts.document import Sheets, sheets_json
 from zollstock.core.layouts.faces import bounds, closed
 from zollstock.core.layouts.panelwish import PanelsWish
 from zollstock.core.layouts.rearranged import NotArranged, rearranged
+from zollstock.core.layouts.seenonwall import scene_of
 from zollstock.core.lengths import parse_length
 from zollstock.core.rational import Fraction
 from zollstock.core.schema import layout_schema, sheets_schema
@@ -240,6 +241,29 @@ def test_a_zone_in_a_gap_is_told_and_the_picture_moves_off_it() -> None:
     assert "plans.0.fit.zoom" not in found.fix
     after = reckon_layout(parse_layout(patched(document, found.fix)))
     assert not [one for one in after.findings if one.id == "zone-off-faces"]
+
+
+def test_placed_automatically_it_keeps_its_zones_off_the_gaps() -> None:
+    plan = {"fit": {"keep": [zone(0.67)], "auto": True}}
+    made = layout_page(panels(plan))
+    assert not [one for one in made.findings if one.id == "zone-off-faces"]
+    drawn = made.panels
+    assert drawn is not None
+    (_, spot), wall = drawn.zones[0], made.wall
+    assert wall is not None
+    assert any(
+        face[0] <= spot[0] and spot[0] + spot[2] <= face[0] + face[2]
+        for face in (piece.shows for piece in wall.pieces)
+    )
+    # What its file shows is the same picture: both schools, and the wall.
+    laid = lay(panels(plan))
+    assert laid.works[0].placement.whole.as_floats() == pytest.approx(drawn.picture)
+    assert [mode.mode for mode in drawn.modes] == ["window", "butted"]
+    assert drawn.modes[0].picture == drawn.picture and drawn.modes[1].shows[1][0] == 302
+    found = scene_of(panels(plan))
+    assert found is not None and [one.part for one in found.shapes if one.kind == "picture"] == [
+        piece.shows for piece in wall.pieces
+    ]
 
 
 def test_a_zone_larger_than_every_face_cannot_be_helped() -> None:

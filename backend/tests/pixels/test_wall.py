@@ -38,7 +38,7 @@ def spread(pixels: numpy.ndarray, colour: tuple[int, int, int]) -> tuple[int, in
 
 def test_a_print_is_as_large_on_the_wall_as_it_is(red, tmp_path) -> None:
     wish = hanging(**ALONE, view={"distance": "2 m", "light": 0, "things": []})
-    wall_picture(wish, {0: proof_of(red)}, tmp_path / "wall.png")
+    wall_picture(wish, lambda _: proof_of(red), tmp_path / "wall.png")
     found = scene_of(wish)
     made = numpy.asarray(Image.open(tmp_path / "wall.png"))
     per_mm = LONG / found.width
@@ -64,7 +64,7 @@ def test_in_a_photograph_it_lies_in_its_perspective(red, tmp_path) -> None:
     wish = hanging(**ALONE, view={"light": 0, "photo": photo})
     grey = pyvips.Image.black(1500, 1000, bands=3).linear(1, [120, 130, 120])
     wall = save(grey.cast("uchar").copy(interpretation="srgb"), tmp_path / "wall.jpg")
-    wall_picture(wish, {0: proof_of(red)}, tmp_path / "seen.png", photo=wall.read_bytes())
+    wall_picture(wish, lambda _: proof_of(red), tmp_path / "seen.png", photo=wall.read_bytes())
     made = numpy.asarray(Image.open(tmp_path / "seen.png"))
     found = scene_of(wish)
     assert made.shape == (1000 + STRIP, 1500, 3)

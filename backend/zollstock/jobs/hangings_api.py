@@ -108,13 +108,12 @@ def wall(
         raise HttpError(404, "A picture of the wall is a PNG or a JPEG.")
     wish = parse_layout(held.document)
     pictures = held.by_key()
-    proofs = {number: _proof(pictures[plan_key(number)]) for number in range(len(wish.plans))}
     wanted = KINDS[LAYOUT].pictures(held.document)
     photo = _proof(pictures[WALL_PHOTO]) if WALL_PHOTO in wanted else None
     with tempfile.TemporaryDirectory() as folder:
         path = Path(folder) / f"wall.{ending}"
         try:
-            wall_picture(wish, proofs, path, unit, photo)
+            wall_picture(wish, lambda number: _proof(pictures[plan_key(number)]), path, unit, photo)
         except RenderError as error:
             raise HttpError(422, str(error)) from None
         response = HttpResponse(path.read_bytes(), content_type=_PICTURES[ending])

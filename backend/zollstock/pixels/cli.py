@@ -70,8 +70,8 @@ def _seen(wanted: Plan | Wish, pictures: list[Path], out: Path) -> int:
     if out.exists():
         return _refuse(f"{out} exists already; it was left as it is")
     try:
-        proofs = dict(enumerate(proof_of(picture) for picture in pictures))
-        wall_picture(wanted, proofs, out, photo=proofs.get(len(wanted.plans)))
+        photo = proof_of(pictures[-1]) if photographed else None
+        wall_picture(wanted, lambda number: proof_of(pictures[number]), out, photo=photo)
     except FileNotFoundError as error:
         return _refuse(f"{error.filename}: there is no such file or folder")
     except OSError as error:

@@ -3,24 +3,24 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
+from functools import lru_cache
 from pathlib import Path
 
 from PIL import Image, ImageCms, ImageDraw, ImageFont
 
 from zollstock.core.drawing import Drawing
 from zollstock.core.layouts.homography import Matrix, inverse, mapped
-from zollstock.core.layouts.seenonwall import scene_of
+from zollstock.core.layouts.seenonwall import scene_of, works_of
 from zollstock.core.layouts.wallscene import Scene, ScenePhoto
 from zollstock.core.layouts.wish import Wish
 from zollstock.core.letters import FILES
 from zollstock.core.printdrawing import whole_drawing
 from zollstock.core.show import style_for
-from zollstock.core.work import work_out
 
 from .errors import RenderError
 from .previews import as_seen, read_through
-from .wallshapes import painted
+from .wallshapes import Proofs, painted
 
 #: px of the picture's longer side, of the strip with its words below, and of their letters.
 LONG, STRIP, LETTERS = 2400, 92, 34
@@ -36,15 +36,16 @@ _PAPER, _INK = "#fffdf8", "#22302f"
 
 def wall_picture(
     wish: Wish,
-    proofs: Mapping[int, bytes],
+    proof: Callable[[int], bytes],
     out: Path,
     unit: str | None = None,
     photo: bytes | None = None,
 ) -> None:
     """Write what hangs of `wish` to `out`, which ends in .png, .jpg or .jpeg.
 
-    `proofs` has the upright JPEG of the picture of each plan that hangs, `photo` that of the wall where the wish has
-    one. Raises `RenderError` for a wish of which nothing hangs, and where a picture is not there.
+    `proof` gives the upright JPEG of the picture of a plan that hangs, one after the other, so that a long row takes no
+    more memory than a short one; `photo` is that of the wall where the wish has one. Raises `RenderError` for a wish of
+    which nothing hangs, and where a picture is not there.
     """
     if out.suffix.lower() not in (".png", ".jpg", ".jpeg"):
         raise RenderError("A picture of the wall is a .png or a .jpg.")
@@ -52,8 +53,13 @@ def wall_picture(
     if seen is None:
         raise RenderError("Only panels and rows of prints hang on a wall.")
     used = {shape.plan for shape in seen.shapes if shape.kind == "picture"}
-    drawings = {number: whole_drawing(work_out(wish.plans[number])) for number in used}
-    opened = {number: _opened(proofs[number]) for number in used}
+    works = works_of(wish)
+    drawings = {number: whole_drawing(works[number]) for number in used}
+
+    @lru_cache(maxsize=2)
+    def opened(number: int) -> Image.Image:
+        return _opened(proof(number))
+
     if seen.photo is None:
         made = painted(seen, drawings, opened, LONG / max(seen.width, seen.height))
     elif photo is None:
@@ -80,7 +86,7 @@ def _in_photo(
     seen: Scene,
     lies: ScenePhoto,
     drawings: Mapping[int, Drawing],
-    proofs: Mapping[int, Image.Image],
+    proofs: Proofs,
     photo: bytes,
 ) -> Image.Image:
     """The pieces laid into the photograph, every px of which looks up where in the flat picture it falls."""

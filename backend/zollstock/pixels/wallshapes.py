@@ -5,7 +5,7 @@ Colours are sRGB; places come in mm and are multiplied by `scale` px a mm.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from math import ceil, cos, floor, radians, sin
 
 from PIL import Image, ImageColor, ImageDraw, ImageFilter
@@ -13,6 +13,8 @@ from PIL import Image, ImageColor, ImageDraw, ImageFilter
 from zollstock.core.drawing import BoxMm, Drawing
 from zollstock.core.layouts.wallscene import Scene, SceneShape
 
+#: The picture of a plan by its number, opened when it is hung.
+Proofs = Callable[[int], Image.Image]
 Rgba = tuple[int, int, int, int]
 #: A shape's rim is drawn this much larger and made smaller again, so that it is smooth.
 _FINER = 4
@@ -24,7 +26,7 @@ _CLEAR: Rgba = (0, 0, 0, 0)
 def painted(
     seen: Scene,
     drawings: Mapping[int, Drawing],
-    proofs: Mapping[int, Image.Image],
+    proofs: Proofs,
     scale: float,
     beyond: float = 0.0,
 ) -> Image.Image:
@@ -35,7 +37,7 @@ def painted(
         x, y, w, h = shape.box
         box = ((x + beyond) * scale, (y + beyond) * scale, w * scale, h * scale)
         if shape.kind == "picture":
-            _hang(canvas, box, shape, drawings[shape.plan], proofs[shape.plan])
+            _hang(canvas, box, shape, drawings[shape.plan], proofs(shape.plan))
         else:
             _paint(canvas, box, shape, scale)
     return canvas

@@ -3720,6 +3720,39 @@ export interface components {
             taken: boolean;
         };
         /**
+         * ModeDrawn
+         * @description Panels in small in one of both schools: where the picture lies on its spread, and for every frame its face on the
+         *     wall with the part of the spread that it shows, mm.
+         */
+        ModeDrawn: {
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "window" | "butted";
+            /** Picture */
+            picture: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Faces */
+            faces: [
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Shows */
+            shows: [
+                number,
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
          * PanelsDrawn
          * @description The spread that a picture fills, mm, and the picture on it before it leans; which arrangement is in force.
          */
@@ -3766,6 +3799,8 @@ export interface components {
             arrangement: string;
             /** Arrangements */
             arrangements: components["schemas"]["ArrangementDrawn"][];
+            /** Modes */
+            modes: components["schemas"]["ModeDrawn"][];
             /**
              * Gap
              * @description The one gap as typed; empty where gaps differ.

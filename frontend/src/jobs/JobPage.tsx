@@ -160,12 +160,12 @@ const KINDS: Record<string, string> = {
   tiles: "Tiles",
   id: "ID photos",
   life: "Life size",
-  panels: "panels",
-  hang: "hanging",
-  gang: "gang",
+  panels: "Panels",
+  hang: "Hanging",
+  gang: "Gang",
 };
 
-/** What of this job was put on sheets. */
+/** What of this job was laid out. */
 function Layouts({ layouts }: { layouts: LayoutSlip[] }) {
   if (!layouts.length) return null;
   return (

@@ -135,7 +135,7 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
           </span>
         )}
         <span className="soft">{count === 1 ? "1 print" : `${count} prints`}</span>
-        {job.layouts.length > 0 && <span className="soft">{job.layouts.length} on sheets</span>}
+        {job.layouts.length > 0 && <span className="soft">{job.layouts.length} laid out</span>}
         {job.due && <span className="soft">due {day(job.due)}</span>}
       </div>
       {count === 0 ? (

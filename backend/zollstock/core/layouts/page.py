@@ -144,6 +144,17 @@ class ArrangementDrawn(Record):
     fix: dict[str, Any] | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class ModeDrawn:
+    """Panels in small in one of both schools: where the picture lies on its spread, and for every frame its face on the
+    wall with the part of the spread that it shows, mm."""
+
+    mode: Literal["window", "butted"]
+    picture: BoxMm
+    faces: list[BoxMm]
+    shows: list[BoxMm]
+
+
 class PanelsDrawn(Record):
     """The spread that a picture fills, mm, and the picture on it before it leans; which arrangement is in force."""
 
@@ -157,6 +168,7 @@ class PanelsDrawn(Record):
         description="The word of the arrangement in force; empty for own places."
     )
     arrangements: list[ArrangementDrawn]
+    modes: list[ModeDrawn]
     gap: str = Field(description="The one gap as typed; empty where gaps differ.")
     usual: tuple[str, str]
     least: int

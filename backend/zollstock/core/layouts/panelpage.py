@@ -10,7 +10,7 @@ from ..box import ZERO
 from ..edges.wrap import Wrap
 from ..rational import Fraction
 from ..show import LengthStyle, typed_length
-from ..work import Work, work_out
+from ..work import Work
 from .arrangements import ARRANGEMENTS, LEAST, MOST, arrangement_of
 from .faces import bounds
 from .hanging import CAUTION
@@ -19,13 +19,14 @@ from .page import (
     ArrangementDrawn,
     LayoutBlade,
     LayoutWay,
+    ModeDrawn,
     PanelsDrawn,
     Parts,
     WallDrawn,
     blade,
 )
 from .panelwish import PanelsWish
-from .panelzones import spots
+from .panelzones import panel_work, spots
 from .rearranged import NotArranged, gap_of, rearranged, usual_size
 from .seenonwall import scene_of
 from .tohang import frames_to_hang
@@ -91,11 +92,11 @@ def _modes(wish: PanelsWish) -> Iterator[LayoutWay]:
         ("window", "The gaps hide picture", "lines run on behind them"),
         ("butted", "Nothing is hidden in gaps", "lines jump at the gaps"),
     ):
-        other = wish if mode == wish.mode else _in_mode(wish, mode)
+        other = _in_mode(wish, mode)
         spread = bounds(other.on_spread)
         seen = sum((face.area for face in other.on_spread), ZERO)
         unseen = show.percent(1 - seen / spread.area)
-        ppi = show.ppi(work_out(other.plans[0]).effective)
+        ppi = show.ppi(panel_work(other).effective)
         yield LayoutWay(
             id=f"mode-{mode}",
             title=title,
@@ -105,7 +106,19 @@ def _modes(wish: PanelsWish) -> Iterator[LayoutWay]:
         )
 
 
+def _in_small(wish: PanelsWish) -> ModeDrawn:
+    return ModeDrawn(
+        mode=wish.mode,
+        picture=panel_work(wish).placement.whole.as_floats(),
+        faces=[face.as_floats() for face in wish.on_wall],
+        shows=[face.as_floats() for face in wish.on_spread],
+    )
+
+
 def _in_mode(wish: PanelsWish, mode: str) -> PanelsWish:
+    """The same frames in one of both schools."""
+    if mode == wish.mode:
+        return wish
     changed = wish.model_copy(update={"mode": mode})
     spread = bounds(changed.on_spread)
     plan = wish.plans[0]
@@ -193,6 +206,7 @@ def _drawn(wish: PanelsWish, work: Work) -> PanelsDrawn:
         around=float(wish.around),
         arrangement=arrangement_of(wish.on_wall),
         arrangements=list(_arrangements(wish)),
+        modes=[_in_small(_in_mode(wish, mode)) for mode in ("window", "butted")],
         gap="" if gap is None else typed_length(gap, wish.frames[0].width.unit),
         usual=(width.typed, height.typed),
         least=LEAST,

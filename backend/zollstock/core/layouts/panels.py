@@ -8,7 +8,6 @@ from typing import Any, ClassVar
 from ..findings import stops
 from ..reckoning import Finding
 from ..show import LengthStyle, typed_length
-from ..work import work_out
 from .faces import bounds
 from .hanging import hang_findings
 from .kind import Kind, Laid, Seen
@@ -17,7 +16,7 @@ from .panelfigures import panel_figures
 from .panelpage import panel_parts
 from .panelwish import Frame, PanelsWish
 from .panelwork import Panels, beyond_picture, grown, panel_sheet, panels_of
-from .panelzones import panel_zone_findings
+from .panelzones import panel_work, panel_zone_findings
 from .tohang import frames_to_hang
 from .wish import Wish
 
@@ -46,7 +45,7 @@ class PanelsKind(Kind):
 
     def lay(self, wish: Wish, style: LengthStyle) -> Laid:
         assert isinstance(wish, PanelsWish)
-        work = work_out(wish.plans[0])
+        work = panel_work(wish)
         panels = panels_of(wish, work)
         pieces = frames_to_hang(wish)
         return Laid(
@@ -69,7 +68,7 @@ class PanelsKind(Kind):
 
     def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
         assert isinstance(wish, PanelsWish)
-        work = work_out(wish.plans[0])
+        work = panel_work(wish)
         return assembled(panel_parts(wish, work, laid, style), laid, style, {}, seen.sheet)
 
 

@@ -10,7 +10,7 @@ from ..box import Box
 from ..rational import Fraction
 from ..reckoning import Finding
 from ..show import LengthStyle
-from ..work import Work, with_fit
+from ..work import Work, with_fit, work_out
 from ..zonefindings import called
 from ..zones import HAIR_MM, NEAR_MM, rooms
 from .panelwish import PanelsWish
@@ -104,6 +104,21 @@ def _apart(box: Box, face: Box) -> Fraction:
     across = max(face.x - box.right, box.x - face.right, Fraction(0))
     down = max(face.y - box.bottom, box.y - face.bottom, Fraction(0))
     return across * across + down * down
+
+
+def panel_work(wish: PanelsWish) -> Work:
+    """The plan worked out on its spread. Placed automatically it keeps its zones off gaps and edges, where some place of
+    the crop does; else it is placed as a print's."""
+    work = work_out(wish.plans[0])
+    fit = work.plan.fit
+    if not (fit.auto and fit.keep) or fit.mode != "fill" or fit.angle:
+        return work
+    if all(any(_inside(spot.box, face) for face in wish.on_spread) for spot in spots(work)):
+        return work
+    anchor = _clear_anchor(wish, work)
+    if anchor is None:
+        return work
+    return with_fit(work, fit.model_copy(update={"anchor": anchor, "auto": False}))
 
 
 def moved_off(wish: PanelsWish, work: Work) -> dict[str, Any] | None:

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from ..box import ZERO, Box
 from ..show import LengthStyle, style_for
-from ..work import work_out
+from ..work import Work, work_out
 from .hanging import hung
 from .hangwish import HangWish, hang_of, row_to_hang
 from .panelwish import PanelsWish
+from .panelzones import panel_work
 from .tohang import frames_to_hang
 from .wallscene import Scene, Seen, scene, wrapped_depth
 from .wish import Wish
@@ -23,8 +24,15 @@ def scene_of(wish: Wish, style: LengthStyle | None = None) -> Scene | None:
     return None
 
 
+def works_of(wish: Wish) -> list[Work]:
+    """The plans of a wish worked out, as what hangs shows them."""
+    if isinstance(wish, PanelsWish):
+        return [panel_work(wish)]
+    return [work_out(plan) for plan in wish.plans]
+
+
 def _panels(wish: PanelsWish) -> list[Seen]:
-    work = work_out(wish.plans[0])
+    work = panel_work(wish)
     deep = 0.0 if wish.wrap is None else float(wish.wrap.depth.mm)
     return [
         Seen(at, 0, shows, Box(ZERO, ZERO, at.width, at.height), work, deep)

@@ -2,18 +2,18 @@ import { Slider } from "../../fields/Slider";
 import type { OfPanels } from "../sheets/types";
 import { TitleField } from "../sheets/WhatSheet";
 import { useLayoutTyping } from "../useLayoutTyping";
-import { Ways } from "../Ways";
+import { Schools } from "./Schools";
 
 const MOST_ZOOM = 4;
 
 /** What the picture fills: with the gaps hiding some of it, or with nothing hidden; and which part of the picture. */
-export function SpreadSheet({ wish, page }: OfPanels) {
+export function SpreadSheet({ wish, layout, page }: OfPanels) {
   const { change, ...typing } = useLayoutTyping();
   const fit = wish.plans[0]?.fit;
   return (
     <div className="space-y-3">
       <TitleField title={wish.title} />
-      <Ways label="What the gaps do" ways={page.ways.filter((way) => way.id.startsWith("mode-"))} />
+      {page.panels && <Schools {...{ wish, layout, page }} panels={page.panels} />}
       {fit?.mode === "fill" && (
         <label className="flex items-center gap-3">
           Nearer

@@ -1,0 +1,74 @@
+import { useId } from "react";
+import type { LayoutPage, LayoutState, PanelsDrawn, PanelsWish } from "../../api/types";
+import type { Fix } from "../../designs/fix";
+import { turnedImage } from "../../drawing/turnedImage";
+import { typeset } from "../../shell/typeset";
+import { useLayoutStore } from "../layoutStore";
+
+/** Both schools side by side, each as it would hang: gaps that hide picture, or nothing hidden. */
+export function Schools(props: {
+  wish: PanelsWish;
+  layout: LayoutState;
+  page: LayoutPage;
+  panels: PanelsDrawn;
+}) {
+  const change = useLayoutStore((store) => store.change);
+  const ways = props.page.ways.filter((way) => way.id.startsWith("mode-"));
+  return (
+    <div className="space-y-1.5" role="group" aria-label="What the gaps do">
+      {ways.map((way) => (
+        <button
+          key={way.id}
+          type="button"
+          className="choice moves"
+          aria-pressed={way.taken}
+          onClick={() => change(way.fix as Fix)}
+        >
+          <InSmall {...props} mode={way.id.replace("mode-", "")} />
+          <span className="min-w-0">
+            <b className="block font-semibold">{typeset(way.title)}</b>
+            <span className="soft block">{typeset(way.text)}</span>
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function InSmall(props: { wish: PanelsWish; layout: LayoutState; panels: PanelsDrawn; mode: string }) {
+  const own = useId();
+  const drawn = props.panels.modes.find((one) => one.mode === props.mode);
+  if (!drawn) return null;
+  const right = Math.max(...drawn.faces.map(([x, , w]) => x + w));
+  const bottom = Math.max(...drawn.faces.map(([, y, , h]) => y + h));
+  const turn = props.wish.plans[0]?.fit.turn ?? 0;
+  return (
+    <svg viewBox={`0 0 ${right} ${bottom}`} className="h-12 w-24 flex-none" aria-hidden>
+      <defs>
+        <image
+          id={own}
+          href={`/api/pictures/${props.layout.pictures[0]?.id}/small.jpg`}
+          preserveAspectRatio="none"
+          {...turnedImage(drawn.picture, turn, props.panels.angle)}
+        />
+      </defs>
+      {drawn.faces.map(([x, y, width, height], index) => (
+        <g key={index}>
+          <svg
+            {...{ x, y, width, height }}
+            viewBox={(drawn.shows[index] ?? [0, 0, 1, 1]).join(" ")}
+            preserveAspectRatio="none"
+          >
+            <use href={`#${own}`} />
+          </svg>
+          <rect
+            {...{ x, y, width, height }}
+            fill="none"
+            stroke="var(--sheet-line)"
+            vectorEffect="non-scaling-stroke"
+          />
+        </g>
+      ))}
+    </svg>
+  );
+}
