@@ -12,13 +12,17 @@ from django.core.management import call_command
 from tests.pictures import chart, noise
 from zollstock.batches.cells import cell, edits_of, sizes_of_batch
 from zollstock.batches.models import Batch
-from zollstock.core.layouts import layout_page, parse_layout
+from zollstock.core.layouts import Seen, against_making, lay, layout_page, parse_layout
 from zollstock.core.library import library
-from zollstock.demo import museum, plates, workshop
+from zollstock.core.stock import read_stock
+from zollstock.core.studio import Studio
+from zollstock.demo import museum, plates, walls, workshop
 from zollstock.demo.management.commands import load_demo
+from zollstock.jobs.kinds import PRINT
 from zollstock.jobs.models import Design, Job
 from zollstock.pictures.models import Picture
 from zollstock.sizes.models import OwnSize, SizeSet
+from zollstock.stock.kept import stock_of
 
 
 def test_the_plates_come_in_four_ratios_with_zones_inside() -> None:
@@ -72,7 +76,9 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     assert hall.prints.count() == 11 and catalogue.prints.count() == len(plates.PLATES)
     # The last picture of the hall has four prints and is there once.
     sluice = Picture.objects.get(account=account, name="sluice-at-dusk.jpg")
-    assert sluice.designs.count() == 4 and [zone["name"] for zone in sluice.keep] == [
+    assert sluice.designs.filter(kind=PRINT).count() == 4 and [
+        zone["name"] for zone in sluice.keep
+    ] == [
         "sun",
         "reed bed",
     ]
@@ -89,7 +95,38 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     assert shop.prints.count() == len(workshop.PRINTS)
     kinds = [held.document["kind"] for held in shop.layouts]
     assert kinds == ["tiles", "id", "id", "id", "life"]
-    assert Design.objects.count() == 11 + len(plates.PLATES) + len(workshop.PRINTS) + len(kinds)
+    hung = [held.document["kind"] for held in hall.layouts]
+    assert hung == ["panels", "hang", "gang"]
+    assert Design.objects.count() == 11 + len(plates.PLATES) + len(workshop.PRINTS) + len(
+        kinds
+    ) + len(hung)
+    assert len(list(stock_of(account)[0].papers())) == 7
+
+
+def test_the_halls_layouts_are_those_that_the_story_tells() -> None:
+    """Four frames whose gap hides a post, a row on the north wall, one roll; all can be made, from what is in stock."""
+    sides = {
+        walls.STAIRS: (12_000, 4000),
+        "the-keeper.png": (1800, 2400),
+        "mill-gears.jpg": (4000, 6000),
+    }
+    plans = {}
+    for file, wanted in museum.PLANS.items():
+        width, height = sides.get(file, (6000, 4000))
+        plans[file] = {"picture": {"width_px": width, "height_px": height}} | wanted
+    stairs, row, roll = (parse_layout(wish) for _, wish in walls.walls(plans))
+    for wish in (stairs, row, roll):
+        assert not against_making(lay(wish))
+    (torn,) = [one for one in lay(stairs).findings if one.id == "zone-off-faces"]
+    assert torn.fix is not None and "post" in torn.text
+    stock = read_stock(walls.STOCK)
+    page = layout_page(roll, "cm", Seen(Studio(stock=stock)))
+    assert [way.id for way in page.ways if way.taken and way.id.startswith("paper")] == [
+        "paper-satin-90"
+    ]
+    assert sum(way.id.startswith("paper-") for way in page.ways) == len(list(stock.papers()))
+    seen = layout_page(row, "cm").scene
+    assert seen is not None and seen.caption.endswith("seen from 4 m") and not seen.missing
 
 
 def test_the_workshops_layouts_are_those_that_the_story_tells() -> None:
