@@ -200,7 +200,7 @@ def test_a_wall_is_looked_at_and_photographed(job, tmp_path) -> None:
     page.get_by_role("textbox", name="Seen from").fill("6 m")
     page.keyboard.press("Enter")
     expect(scene).to_contain_text("seen from 6 m")
-    page.get_by_label("A sofa, 2.1 m").check()
+    page.get_by_label("Sofa, 2.1 m").check()
     saved(page)
     png = downloaded(page, page.get_by_role("link", name="For the client, PNG"))
     assert Image.open(io.BytesIO(png)).size[0] == 2400

@@ -27,7 +27,7 @@ export function LayingSheet({ wish, page, unit, picked }: OfGang) {
             {piece.number} <span dir="auto">{piece.name}</span>
           </h3>
           <p className="figure soft">{typeset(piece.size)}</p>
-          <div className="grid grid-cols-2 gap-x-4">
+          <div className="two-fields grid grid-cols-2 gap-x-4">
             {(
               [
                 ["Left", 0, "x"],

@@ -22,7 +22,7 @@ export function EdgeOfPanels({ wish, page, unit }: OfPanels) {
       />
       {wrap ? (
         <>
-          <div className="grid grid-cols-2 gap-x-4">
+          <div className="two-fields grid grid-cols-2 gap-x-4">
             {(["depth", "turn"] as const).map((name) => (
               <LengthField
                 key={name}

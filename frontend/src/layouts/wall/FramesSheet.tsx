@@ -26,7 +26,7 @@ export function FramesSheet({ wish, page, unit, picked, onPick }: OfPanels) {
         count={wish.frames.length}
         onTake={(id) => arrange.mutate({ arrangement: id })}
       />
-      <div className="grid grid-cols-2 gap-x-4">
+      <div className="two-fields grid grid-cols-2 gap-x-4">
         <NumberField
           narrow
           label="Frames"
@@ -154,7 +154,7 @@ function OneFrame(props: { wish: PanelsWish; number: number; frame: PanelFrame; 
   );
   return (
     <div className="space-y-1.5 pt-1 pb-2">
-      <div className="grid grid-cols-2 gap-x-4 gap-y-1.5">
+      <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-1.5">
         {length("Width", "width")}
         {length("Height", "height")}
         {length("Left", "x")}

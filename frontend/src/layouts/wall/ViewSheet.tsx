@@ -14,10 +14,10 @@ import type { LayoutSheetProps } from "../sheets/types";
 import { useLayoutTyping } from "../useLayoutTyping";
 
 const THINGS = [
-  ["person", "Somebody of 1.75 m"],
-  ["sofa", "A sofa, 2.1 m"],
-  ["table", "A table, 1.6 m"],
-  ["door", "A door, 0.86 × 2.03 m"],
+  ["person", "Person, 1.75 m"],
+  ["sofa", "Sofa, 2.1 m"],
+  ["table", "Table, 1.6 m"],
+  ["door", "Door, 2.03 m high"],
 ] as const;
 
 /** From where it is seen, on what wall; and the pictures of it for whoever ordered it. */
