@@ -114,6 +114,23 @@ def test_frames_are_arranged_without_anything_being_stored(caller, prints) -> No
         "2 to 12 frames"
         in caller("POST", "layouts/arrange", asked | {"count": 13}, expect=422)["message"]
     )
+    # Also frames that lie over each other, since that is what puts them right; but nothing else that is wrong.
+    crowded = layout["document"] | {
+        "frames": [frame | {"width": "12 cm"} for frame in layout["document"]["frames"]]
+    }
+    caller("POST", "layouts/reckon", {"layout": crowded}, expect=422)
+    righted = caller(
+        "POST",
+        "layouts/arrange",
+        {"layout": crowded, "arrangement": "row", "gap": "4 cm", "unit": "cm"},
+    )
+    assert [frame["x"] for frame in righted["frames"]] == ["0 cm", "16 cm", "32 cm"]
+    caller(
+        "POST",
+        "layouts/arrange",
+        {"layout": crowded | {"mode": "open"}, "arrangement": "row"},
+        expect=422,
+    )
     resized = caller("POST", "layouts/arrange", asked | {"size": "20x30"})["frames"]
     assert resized[0]["ordered"] == {"width": "20 cm", "height": "30 cm"}
 

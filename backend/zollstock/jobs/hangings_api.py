@@ -15,8 +15,8 @@ from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import parse_layout
-from zollstock.core.layouts.panelwish import PanelsWish
 from zollstock.core.layouts.rearranged import rearranged
+from zollstock.core.panelarranging import frames_to_arrange
 from zollstock.core.readings import read_length, read_size
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
@@ -56,9 +56,7 @@ class Arranged(Schema):
 @router.post("/layouts/arrange", response=Arranged)
 def arrange(request: SignedRequest, asked: Arrange) -> Arranged:
     """The frames of panels placed anew; nothing is stored here."""
-    wish = parse_layout(asked.layout)
-    if not isinstance(wish, PanelsWish):
-        raise HttpError(422, "Only panels have frames to arrange.")
+    wish = frames_to_arrange(asked.layout)
     gap = None if asked.gap is None else read_length(asked.gap, asked.unit).length
     size = None
     if asked.size is not None:

@@ -8,6 +8,7 @@ from xml.sax.saxutils import escape, quoteattr
 
 from zollstock.core.ink import Label, Stroke
 from zollstock.core.letters import FILES, FontName, fonts, places
+from zollstock.core.rational import Fraction
 from zollstock.core.sheets import Sheet
 
 
@@ -59,5 +60,5 @@ def _letters(label: Label) -> str:
     )
 
 
-def _mm(value: object) -> str:
-    return f"{float(value):.4f}".rstrip("0").rstrip(".")  # type: ignore[arg-type]
+def _mm(value: Fraction) -> str:
+    return f"{float(value):.4f}".rstrip("0").rstrip(".")

@@ -32,7 +32,7 @@ export function SensorsPage() {
   const { kept, change, takeBack } = useSensors(query);
   const [stretch, setStretch] = useState<Stretch>("plain");
   const words = new URLSearchParams({ ...query, factor: String(factor) }).toString();
-  const keep = (table: SensorTable) => change.mutate({ table });
+  const keep = (by: (now: SensorTable) => SensorTable) => change.mutate({ by });
   useEffect(() => {
     document.title = "Cameras · Zollstock";
     return () => {
@@ -77,17 +77,20 @@ export function SensorsPage() {
                           label={`Column ${at + 1}: a ppi or a grade`}
                           value={column}
                           onMeant={(text) =>
-                            keep({
-                              ...table,
-                              columns: table.columns.map((old, index) => (index === at ? text : old)),
-                            })
+                            keep((now) => ({
+                              ...now,
+                              columns: now.columns.map((old, index) => (index === at ? text : old)),
+                            }))
                           }
                         />
                         {table.columns.length > 1 && (
                           <Remove
                             label={`Remove the column ${column}`}
                             onClick={() =>
-                              keep({ ...table, columns: table.columns.filter((_, index) => index !== at) })
+                              keep((now) => ({
+                                ...now,
+                                columns: now.columns.filter((_, index) => index !== at),
+                              }))
                             }
                           />
                         )}
@@ -102,7 +105,7 @@ export function SensorsPage() {
                       <button
                         type="button"
                         className="min-h-6 underline"
-                        onClick={() => keep({ ...table, columns: [...table.columns, "240 ppi"] })}
+                        onClick={() => keep((now) => ({ ...now, columns: [...now.columns, "240 ppi"] }))}
                       >
                         Add a column
                       </button>
@@ -113,12 +116,12 @@ export function SensorsPage() {
               <tbody>
                 {table.sensors.map((sensor, at) => {
                   const put = (next: Sensor | null) =>
-                    keep({
-                      ...table,
-                      sensors: table.sensors.flatMap((old, index) =>
+                    keep((now) => ({
+                      ...now,
+                      sensors: now.sensors.flatMap((old, index) =>
                         index !== at ? [old] : next ? [next] : [],
                       ),
-                    });
+                    }));
                   return (
                     <tr key={`${version}-${at}`}>
                       <th scope="row">
@@ -150,7 +153,9 @@ export function SensorsPage() {
               </tbody>
             </table>
           )}
-          {table && <AddSensor onAdd={(sensor) => keep({ ...table, sensors: [...table.sensors, sensor] })} />}
+          {table && (
+            <AddSensor onAdd={(sensor) => keep((now) => ({ ...now, sensors: [...now.sensors, sensor] }))} />
+          )}
         </section>
         <section
           aria-label="From where, on what"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from typing import NamedTuple
 
 from ..box import Box
@@ -97,11 +97,11 @@ def _sum(
     formula: str,
     form: str,
     put_in: tuple[Fraction, ...],
-    result: object,
+    result: Callable[..., Fraction],
     style: LengthStyle,
 ) -> Figure:
     shown, said = length_shown(mm, style)
-    put = written(form, tuple(length(one, style) for one in put_in), result, shown, said)  # type: ignore[arg-type]
+    put = written(form, tuple(length(one, style) for one in put_in), result, shown, said)
     return figure(name, label, mm, "mm", style.length(mm), formula, put, "hanging")
 
 

@@ -5,7 +5,7 @@ What is drawn is a list of shapes from back to front; the screen and the file dr
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from math import radians, tan
 from typing import Literal, NamedTuple
@@ -16,6 +16,7 @@ from ..box import Box
 from ..drawing import BoxMm
 from ..edges.mat import Mat
 from ..edges.wrap import Wrap
+from ..rational import Fraction
 from ..reckoning import Record
 from ..show import LengthStyle
 from ..work import Work
@@ -33,6 +34,10 @@ _SHADOW = 0.42
 #: Half of what a person takes up, with a little air, mm.
 _ARM = 250.0
 _FLOOR_COLOUR, _SKIRTING = "#a79f90", "#efece4"
+
+
+#: A place along the wall, or a height above the floor, mm, as a place in the scene.
+Place = Callable[[Fraction], float]
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,10 +145,10 @@ def _floor(width: float, height: float, upper: float) -> Iterator[SceneShape]:
     yield SceneShape("rect", (0, upper, width, height - upper), _FLOOR_COLOUR)
 
 
-def _piece(piece: Seen, view: WallView, across: object, down: object) -> Iterator[SceneShape]:
+def _piece(piece: Seen, view: WallView, across: Place, down: Place) -> Iterator[SceneShape]:
     """A piece with its shadow: canvas, framed, in its mat, or a bare sheet."""
-    x = across(piece.hung.left)  # type: ignore[operator]
-    y = down(piece.hung.top)  # type: ignore[operator]
+    x = across(piece.hung.left)
+    y = down(piece.hung.top)
     w, h = float(piece.hung.width), float(piece.hung.height)
     inner = piece.inner
     at = (
