@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
+import { askAnew } from "../api/askAnew";
 import { usePlanStore } from "../bench/planStore";
 import { Dialog } from "../shell/Dialog";
 import { isOver, onArrived, useArrivalStore } from "./arrivalStore";
@@ -23,9 +24,9 @@ export function FilesAtTheDoor() {
 
   useEffect(
     () =>
-      onArrived((job) => {
-        void queries.invalidateQueries({ queryKey: ["jobs"] });
-        void queries.invalidateQueries({ queryKey: ["jobs", job] });
+      onArrived(() => {
+        // All lists of jobs, and each job: somebody may just be on the way to one.
+        void askAnew(queries, ["jobs"]);
       }),
     [queries],
   );
