@@ -7,7 +7,7 @@ import { usePreferences } from "../../session/useSession";
 import type { WholeProps } from "../kinds";
 import { useLayoutStore } from "../layoutStore";
 import { PartOfPrint } from "../PrintSymbol";
-import { pinned, turnedPin, unpinned } from "./pins";
+import { pinned, placeOf, turnedPin, unpinned } from "./pins";
 
 const MARGIN = 22;
 /** Rolls are drawn no smaller than this, px a mm: longer ones are scrolled. */
@@ -99,7 +99,8 @@ function Paper(props: WholeProps<GangWish> & { gang: GangDrawn; number: number; 
     const by = arrowBy(event, handStep(account.unit) * (event.shiftKey ? 10 : 1));
     const key = event.key.toLowerCase();
     if (by) {
-      const at = { x: piece.box[0] + by[0], y: piece.box[1] + by[1] };
+      const { x, y } = placeOf(fixed, piece);
+      const at = { x: x + by[0], y: y + by[1] };
       store.change({ fixed: pinned(fixed, piece, at, account.unit) });
     } else if (key === "t" && piece.may_turn) store.change({ fixed: turnedPin(fixed, piece, account.unit) });
     else if (key === "p")

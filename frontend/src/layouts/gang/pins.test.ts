@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { GangPieceDrawn } from "../../api/types";
-import { pinned, turnedPin, unpinned } from "./pins";
+import { pinned, placeOf, turnedPin, unpinned } from "./pins";
 
 const piece: GangPieceDrawn = {
   number: 3, plan: 1, copy: 0, name: "Gear", sheet: 0, box: [5, 20, 300, 200], turn: 0, pinned: false, may_turn: true,
@@ -22,6 +22,11 @@ describe("a piece that is pinned", () => {
       { plan: 1, copy: 0, x: "5 mm", y: "20 mm", turn: 90, sheet: 0 },
     ]);
     expect(turnedPin([], { ...piece, turn: 90 }, "mm")[0]?.turn).toBe(0);
+  });
+  it("is moved from where the last key has put it, though the answer has not come", () => {
+    const once = pinned([], piece, { x: 6, y: 20 }, "mm");
+    expect(placeOf(once, piece)).toEqual({ x: 6, y: 20 });
+    expect(placeOf([other], piece)).toEqual({ x: 5, y: 20 });
   });
   it("is let go alone", () => {
     const both = pinned([other], piece, { x: 1, y: 1 }, "mm");

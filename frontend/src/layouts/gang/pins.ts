@@ -1,5 +1,5 @@
 // Pieces that are held where a hand has put them.
-import { asTyped } from "../../drawing/typedLength";
+import { asTyped, mmOf } from "../../drawing/typedLength";
 import type { GangPieceDrawn, GangWish, Unit } from "../../api/types";
 
 export type Pinned = GangWish["fixed"][number];
@@ -32,3 +32,9 @@ export const unpinned = (fixed: readonly Pinned[], piece: GangPieceDrawn): Pinne
 /** The pins after a piece was turned by 90 degrees where it lies, held there. */
 export const turnedPin = (fixed: readonly Pinned[], piece: GangPieceDrawn, unit: Unit): Pinned[] =>
   pinned(fixed, piece, { x: piece.box[0], y: piece.box[1], turn: piece.turn === 0 ? 90 : 0 }, unit);
+
+/** Where a piece lies by the wish in hand, mm: answers come later than keys. As drawn where nothing holds it. */
+export function placeOf(fixed: readonly Pinned[], piece: GangPieceDrawn): { x: number; y: number } {
+  const pin = fixed.find((one) => same(one, piece));
+  return { x: mmOf(pin?.x ?? null) ?? piece.box[0], y: mmOf(pin?.y ?? null) ?? piece.box[1] };
+}
