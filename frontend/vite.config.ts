@@ -8,7 +8,8 @@ const ALONE = "src/**/*.alone.test.{ts,tsx}";
 export default defineConfig({
   base: "/static/",
   // The compiler keeps what did not change from being drawn again: under a finger that is most of a screen.
-  plugins: [react(), babel({ presets: [reactCompilerPreset()] }), tailwindcss()],
+  // Tests of single parts ask what is drawn, not how often; those in the browser have what is built.
+  plugins: [react(), !process.env.VITEST && babel({ presets: [reactCompilerPreset()] }), tailwindcss()],
   // Nothing inline: the content security policy allows only files of our own.
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   test: {

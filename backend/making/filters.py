@@ -1,8 +1,8 @@
 """Learn the filters of *careful*: `python -m making.filters` writes `filters_2.npz` to `filters_4.npz`.
 
 For every class of surroundings and every place in an enlarged pixel the 7 × 7 filter that brings a
-reduced photograph nearest to the photograph itself, in least squares. Seeded: the same photographs
-make the same files. Some minutes for all.
+reduced photograph nearest to the photograph itself, in least squares; then a share of the contrast that least
+squares take. Seeded: the same photographs make the same files. Some minutes for all.
 """
 
 from __future__ import annotations
@@ -10,6 +10,7 @@ from __future__ import annotations
 import sys
 import time
 from collections.abc import Callable, Iterator
+from dataclasses import dataclass
 from pathlib import Path
 
 import numpy as np
@@ -20,13 +21,12 @@ from zollstock.pixels.enlarge.classes import classes
 from zollstock.pixels.enlarge.filters import cubic, file_of, folded
 from zollstock.pixels.enlarge.shape import (
     ANGLES,
-    COHERENCES,
     COUNT,
     FACTORS,
+    OF_A_DIRECTION,
     REACH,
     SETS,
     SIDE,
-    STRENGTHS,
     FilterSet,
     Floats,
 )
@@ -34,6 +34,14 @@ from zollstock.pixels.enlarge.shape import (
 _RADIUS = SIDE // 2
 #: How much a filter is held to the cubic one, by px seen and at least.
 _HOLD, _HOLD_LEAST = 0.1, 100.0
+#: What least squares cannot know they answer with the mean, so that texture comes out flat. So much of the
+#: contrast that it lacks it is given back (0: nearest in dB), by set: noise must not be raised.
+_GIVEN_BACK: dict[FilterSet, float] = {"plain": 0.05}
+#: Contrast is that against the mean around a place: a Gaussian of so many px of the small picture. SSIM's own
+#: window, 1.5 px, at twice its size.
+_AROUND = 0.75
+#: A class that was seen less often says nothing of contrast.
+_SEEN_ENOUGH = 500
 #: Of one class no more than so many px of one picture are looked at.
 _MOST = 40_000
 _RNG = np.random.default_rng(1884)
@@ -47,7 +55,7 @@ def _reduced(blur: float, fault: Callable[[Floats], Floats] = lambda small: smal
 
 
 _LESSER: dict[FilterSet, list[Lesser]] = {
-    "plain": [_reduced(blur) for blur in (0.0, 0.3, 0.45, 0.55)],
+    "plain": [_reduced(blur) for blur in (0.0, 0.3, 0.4, 0.5)],
     "soft": [_reduced(blur) for blur in (0.5, 0.65, 0.8)],
     "sharpened": [_reduced(blur, lambda small: sharpened(small, 0.7, 0.8)) for blur in (0.0, 0.3)],
     "noisy": [
@@ -65,26 +73,72 @@ _LESSER: dict[FilterSet, list[Lesser]] = {
 }
 
 
-def learned(large: list[Floats], factor: int, lesser: list[Lesser]) -> Floats:
+@dataclass(frozen=True, slots=True)
+class Sums:
+    """What was seen of a class, summed: of the 49 px around (`own`), of these with the factor² wanted places
+    (`towards`), of the squares of the places (`wanted`), and how often (`seen`). The first axis is the class."""
+
+    own: np.ndarray
+    towards: np.ndarray
+    wanted: np.ndarray
+    seen: np.ndarray
+
+    @classmethod
+    def none(cls, factor: int) -> Sums:
+        taps, places = SIDE * SIDE, factor * factor
+        shapes = (COUNT, taps, taps), (COUNT, taps, places), (COUNT, places), (COUNT,)
+        return cls(*(np.zeros(shape) for shape in shapes))
+
+
+def learned(
+    large: list[Floats], factor: int, lesser: list[Lesser], given_back: float = 0.0
+) -> Floats:
     """The filters of a set: class × factor² × 49."""
-    taps = SIDE * SIDE
-    own = np.zeros((COUNT, taps, taps))
-    towards = np.zeros((COUNT, taps, factor * factor))
-    seen = np.zeros(COUNT)
+    sums = Sums.none(factor)
     for picture in large:
         for way in lesser:
             for number, around, places in _by_class(way(picture, factor), picture, factor):
-                own[number] += around.T @ around
-                towards[number] += around.T @ places
-                seen[number] += len(around)
-    own, towards, seen = _however_it_lies(own, towards, seen, factor)
+                sums.own[number] += around.T @ around
+                sums.towards[number] += around.T @ places
+                sums.wanted[number] += (places * places).sum(axis=0)
+                sums.seen[number] += len(around)
+    sums = _however_it_lies(sums, factor)
     base = cubic(factor).T
-    found = np.empty((COUNT, factor * factor, taps), np.float32)
+    found = np.empty((COUNT, factor * factor, SIDE * SIDE), np.float32)
     for number in range(COUNT):
-        hold = np.eye(taps) * max(_HOLD * seen[number], _HOLD_LEAST)
-        best = np.linalg.solve(own[number] + hold, towards[number] + hold @ base)
-        found[number] = _even(best, own[number] + hold, factor).T
+        hold = np.eye(SIDE * SIDE) * max(_HOLD * sums.seen[number], _HOLD_LEAST)
+        weights = sums.own[number] + hold
+        best = np.linalg.solve(weights, sums.towards[number] + hold @ base)
+        best = _even(best, weights, factor)
+        if given_back and sums.seen[number] >= _SEEN_ENOUGH:
+            best = _with_contrast(best, sums, number, factor, given_back)
+        found[number] = best.T
     return found
+
+
+def _with_contrast(
+    best: np.ndarray, sums: Sums, number: int, factor: int, share: float
+) -> np.ndarray:
+    """Filters whose results lie so much further from the mean around each place as a share of what they lack."""
+    mean = _means(factor)
+    apart, own, towards = best - mean, sums.own[number], sums.towards[number]
+    made = np.sum(apart * (own @ apart))
+    wanted = sums.wanted[number].sum() - 2 * np.sum(mean * towards) + np.sum(mean * (own @ mean))
+    more = (max(wanted, 1e-9) / max(made, 1e-9)) ** (share / 2)
+    return np.asarray(mean + max(1.0, more) * apart)
+
+
+def _means(factor: int) -> np.ndarray:
+    """49 × factor²: the mean around each place, which keeps an even grey and every even slope as they are."""
+    side = np.arange(SIDE) - _RADIUS
+    along = []
+    for at in (np.arange(factor) + 0.5) / factor - 0.5:
+        weights = np.exp(-((side - at) ** 2) / (2 * _AROUND**2))
+        weights /= weights.sum()
+        middle = np.sum(weights * side)
+        spread = np.sum(weights * (side - middle) ** 2)
+        along.append(weights * (1 + (at - middle) * (side - middle) / spread))
+    return np.array([np.outer(down, across).ravel() for down in along for across in along]).T
 
 
 def _even(best: np.ndarray, weights: np.ndarray, factor: int) -> np.ndarray:
@@ -99,24 +153,22 @@ def _even(best: np.ndarray, weights: np.ndarray, factor: int) -> np.ndarray:
     return best + lever @ np.linalg.solve(bounds @ lever, wanted - bounds @ best)
 
 
-def _however_it_lies(
-    own: np.ndarray, towards: np.ndarray, seen: np.ndarray, factor: int
-) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+def _however_it_lies(sums: Sums, factor: int) -> Sums:
     """The sums as if every picture had been looked at in the eight ways it can be turned and mirrored."""
-    sums = np.zeros_like(own), np.zeros_like(towards), np.zeros_like(seen)
-    rest = STRENGTHS * COHERENCES
+    turned_too = Sums.none(factor)
     number = np.arange(COUNT)
-    direction, other = number // rest, number % rest
+    direction, other = number // OF_A_DIRECTION, number % OF_A_DIRECTION
     for turns in range(4):
         for mirrored in (False, True):
             taps, places = (_lying(side, turns, mirrored) for side in (SIDE, factor))
             turned = (direction + turns * ANGLES // 2) % ANGLES
             turned = (ANGLES - turned) % ANGLES if mirrored else turned
-            to = turned * rest + other
-            sums[0][to] += own[:, taps][:, :, taps]
-            sums[1][to] += towards[:, taps][:, :, places]
-            sums[2][to] += seen
-    return sums
+            to = turned * OF_A_DIRECTION + other
+            turned_too.own[to] += sums.own[:, taps][:, :, taps]
+            turned_too.towards[to] += sums.towards[:, taps][:, :, places]
+            turned_too.wanted[to] += sums.wanted[:, places]
+            turned_too.seen[to] += sums.seen
+    return turned_too
 
 
 def _lying(side: int, turns: int, mirrored: bool) -> np.ndarray:
@@ -152,7 +204,8 @@ def main() -> None:
         made = {}
         for name in SETS:
             begin = time.monotonic()
-            made[name] = folded(learned(large, factor, _LESSER[name]), factor).astype(np.float16)
+            found = learned(large, factor, _LESSER[name], _GIVEN_BACK.get(name, 0.0))
+            made[name] = folded(found, factor).astype(np.float16)
             sys.stdout.write(f"{factor} × {name}: {time.monotonic() - begin:.0f} s\n")
             sys.stdout.flush()
         np.savez_compressed(file_of(factor), **made)

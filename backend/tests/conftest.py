@@ -14,10 +14,10 @@ from tests.api.caller import Caller
 from tests.lengthy import LONG
 from tests.pictures import chart, save
 
-pytest_plugins = ["tests.running"]
+pytest_plugins = ["tests.running", "tests.commandline"]
 
 # A shared machine may pause at any time; how fast the core is, the benchmarks say.
-hypothesis.settings.register_profile("short", deadline=None, derandomize=True, max_examples=40)
+hypothesis.settings.register_profile("short", deadline=None, derandomize=True, max_examples=30)
 hypothesis.settings.register_profile("long", deadline=None, max_examples=1000)
 hypothesis.settings.load_profile("long" if LONG else "short")
 

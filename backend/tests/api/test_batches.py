@@ -1,4 +1,4 @@
-"""Batches: the matrix, cells placed by hand, and runs with real workers, one of them killed."""
+"""Runs of batches: laid out, paused, called off, made by real workers, one of them killed."""
 
 from __future__ import annotations
 
@@ -16,6 +16,7 @@ import pytest
 from django.contrib.auth.models import User
 from django.utils import timezone
 
+from tests.api.batches import batch_of, brought, over, run_of
 from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
 from tests.lengthy import LONG
@@ -30,144 +31,9 @@ from zollstock.renders.models import Order, Run
 from zollstock.renders.tasks import take_up, work_off
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
-SET = "keys:cm-10x15,cm-20x20,in-8x10,px-320"
 
 #: Two hundred in a long round; enough that a worker dies in the middle in a short one.
 PICTURES = 200 if LONG else 8
-
-
-def brought(
-    account: User,
-    folder: Path,
-    count: int,
-    sides: tuple = ((240, 160), (200, 150), (180, 180), (160, 200)),
-) -> list[Picture]:
-    """So many different small pictures, in four ratios."""
-    made = []
-    for number in range(count):
-        width, height = sides[number % len(sides)]
-        path = save(noise(width, height, seed=number + 1), folder / f"plate {number:03d}.png")
-        picture, _ = take_in(account, path.name, [path.read_bytes()])
-        picture.state = Picture.State.READY
-        picture.save()
-        made.append(picture)
-    return made
-
-
-def batch_of(
-    caller: Caller, pictures: list[Picture], which: str = "keys:cm-10x15,cm-20x20", **more
-) -> dict:
-    wanted = {"title": "Plates", "set": which, "pictures": [str(p.id) for p in pictures]} | more
-    return caller("POST", "batches", wanted)
-
-
-def run_of(caller: Caller, batch: dict, **more) -> dict:
-    """A run that has its orders."""
-    run = caller("POST", f"batches/{batch['id']}/runs", more)
-    lay_out(run["id"])
-    return caller("GET", f"runs/{run['id']}")
-
-
-def over(run: dict) -> bool:
-    return not Order.objects.filter(run_id=run["id"], state__in=("queued", "running")).exists()
-
-
-def test_the_matrix_in_pieces(caller: Caller, account: User, tmp_path: Path) -> None:
-    pictures = brought(account, tmp_path, 5)
-    pictures[0].keep = [{"name": "left", "x": 0.0, "y": 0.2, "w": 0.1, "h": 0.3}]
-    pictures[1].keep = [{"name": "all of it", "x": 0.0, "y": 0.0, "w": 1.0, "h": 1.0}]
-    for picture in pictures[:2]:
-        picture.save()
-    batch = batch_of(caller, pictures, SET)
-    assert [size["key"] for size in batch["sizes"]] == ["cm-10x15", "cm-20x20", "in-8x10"]
-    first = caller("GET", f"batches/{batch['id']}/cells?start=0&count=2")
-    rest = caller("GET", f"batches/{batch['id']}/cells?start=2&count=100")
-    assert [row["picture"] for row in first + rest] == [str(picture.id) for picture in pictures]
-    square = first[0]["cells"][1]
-    assert (
-        square["loss"] == pytest.approx(1 / 3)
-        and square["zones"] == "near"
-        and square["drawing"]["boxes"]["document"] == [0, 0, 200, 200]
-    )
-    (piece,) = square["drawing"]["pieces"]
-    assert piece["picture"] == pytest.approx(
-        [0, 0, 300, 200]
-    )  # automatic placement went to the left
-    assert first[1]["cells"][1]["zones"] == "cut" and first[1]["cells"][1]["troubled"]
-    assert rest[0]["cells"][1]["loss"] == 0
-
-
-def test_cells_placed_by_hand_are_kept(
-    caller: Caller, other: Caller, account: User, tmp_path: Path
-) -> None:
-    pictures = brought(account, tmp_path, 2)
-    batch = batch_of(caller, pictures)
-    at = {"picture": str(pictures[0].id), "size": "cm-20x20"}
-    where = f"batches/{batch['id']}/cells"
-    cell = caller("PUT", where, at | {"anchor": [1, 0.5], "zoom": 2.0})
-    assert cell["edited"] and cell["drawing"]["pieces"][0]["picture"][2] == pytest.approx(600)
-    assert caller("GET", where)[0]["cells"][1]["anchor"] == [1, 0.5]
-    whole = caller("PUT", where, at | {"mode": "contain", "zoom": 3.0})
-    assert whole["loss"] == 0 and whole["mode"] == "contain"
-    leaning = caller("PUT", where, at | {"angle": 5.0})
-    assert leaning["angle"] == 5 and leaning["loss"] > 1 / 3
-    for bad in ({"anchor": [2, 0]}, {"zoom": 0.5}, {"angle": 40}, {"mode": "stretch"}):
-        caller("PUT", where, at | bad, expect=422)
-    caller("PUT", where, at | {"size": "cm-70x100"}, expect=404)
-    other("PUT", where, at, expect=404)
-    assert not caller("POST", f"{where}/auto", at)["edited"]
-
-
-def test_what_cannot_be_a_batch_is_told(
-    caller: Caller, other: Caller, account: User, tmp_path: Path
-) -> None:
-    pictures = brought(account, tmp_path, 1)
-    job = caller("POST", "jobs", {"title": "Empty"})
-    assert (
-        "no picture"
-        in caller("POST", "batches", {"title": "A", "set": "all", "job": job["id"]}, expect=422)[
-            "message"
-        ]
-    )
-    assert (
-        "40 sizes"
-        in caller(
-            "POST",
-            "batches",
-            {"title": "A", "set": "all", "pictures": [str(pictures[0].id)]},
-            expect=422,
-        )["message"]
-    )
-    bad = {"title": "A", "set": SET, "pictures": [str(pictures[0].id)], "pattern": "{nonsense}"}
-    assert "no field" in caller("POST", "batches", bad, expect=422)["message"]
-    assert (
-        "no picture"
-        in other("POST", "batches", bad | {"pattern": "{picture}"}, expect=422)["message"]
-    )
-    batch = batch_of(caller, pictures)
-    assert (
-        "no cell is chosen"
-        in caller("POST", f"batches/{batch['id']}/runs", {"cells": []}, expect=422)[
-            "message"
-        ].lower()
-    )
-    for path in (f"batches/{batch['id']}", f"batches/{batch['id']}/cells"):
-        other("GET", path, expect=404)
-    assert other("GET", "batches") == []
-    assert caller("GET", "batches")[0]["pictures"] == 1
-    caller("DELETE", f"batches/{batch['id']}", expect=204)
-    assert Picture.objects.count() == 1
-
-
-def test_a_whole_job_and_its_zones(caller: Caller, tmp_path: Path) -> None:
-    held = ready_print(
-        caller,
-        save(chart(300, 200), tmp_path / "fog.png"),
-        fit={"keep": [{"name": "lamp", "x": 0.9, "y": 0.1, "w": 0.1, "h": 0.2}]},
-    )
-    batch = caller("POST", "batches", {"title": "All", "set": "keys:cm-20x20", "job": held["job"]})
-    cell = caller("GET", f"batches/{batch['id']}/cells")[0]["cells"][0]
-    assert cell["anchor"][0] == 1 and "lamp" in cell["zones_text"]
 
 
 def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
@@ -375,16 +241,6 @@ def test_every_print_of_a_batch_has_its_edge_and_its_padding(
     assert square.facts["width_px"] / square.facts["ppi"] * 2.54 == pytest.approx(26, abs=0.1)
 
 
-def test_an_edge_that_is_none_is_refused_with_its_path(
-    caller: Caller, account: User, tmp_path: Path
-) -> None:
-    (picture,) = brought(account, tmp_path, 1)
-    batch = batch_of(caller, [picture], "keys:cm-20x20")
-    wrong = {"shared": {"edge": {"kind": "wrap", "depth": "2 parsecs", "turn": "1 cm"}}}
-    answer = caller("PATCH", f"batches/{batch['id']}", wrong, expect=422)
-    assert "edge" in answer["problems"][0]["path"] and "parsecs" in answer["problems"][0]["message"]
-
-
 def test_a_run_is_told_before_it_is_laid_out(caller: Caller, account: User, tmp_path: Path) -> None:
     batch = batch_of(caller, brought(account, tmp_path, 3))
     run = caller("POST", f"batches/{batch['id']}/runs", {})
@@ -468,7 +324,7 @@ def test_single_orders_are_not_stuck_behind_a_run(
         caller,
         batch_of(
             caller,
-            brought(account, folder, 10, ((1500, 1000),)),
+            brought(account, folder, 10, ((750, 500),)),
             "keys:cm-10x15,cm-20x20,in-8x10,cm-13x18,iso-a4,cm-20x30,cm-30x40",
         ),
     )

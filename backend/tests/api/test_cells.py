@@ -7,8 +7,8 @@ from pathlib import Path
 import pytest
 from django.contrib.auth.models import User
 
+from tests.api.batches import batch_of
 from tests.api.caller import Caller
-from tests.api.test_batches import batch_of
 from tests.pictures import chart, save
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.tasks import read

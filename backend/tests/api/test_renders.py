@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
-from tests.lengthy import LONG
+from tests.lengthy import in_a_long_round
 from tests.pictures import chart, noise, save
 from tests.pixels.measure import exif
 from zollstock.pixels.vips import pyvips
@@ -92,6 +92,8 @@ def test_called_off_in_the_middle_leaves_nothing(caller, held, workers) -> None:
     assert state(render) == "cancelled"
 
 
+# In a short round one is killed in test_batches.
+@in_a_long_round
 def test_a_killed_workers_order_is_taken_up_by_another(caller, held, workers) -> None:
     first = workers("one")
     render = order(caller, change(caller, held, **LARGE))
@@ -125,7 +127,7 @@ def test_what_the_broker_forgot_is_told_again(caller, held, workers) -> None:
 
 
 # In a short round two workers share a run in test_batches, where a third is killed besides.
-@pytest.mark.skipif(not LONG, reason="in a long round")
+@in_a_long_round
 def test_two_workers_share_the_orders_and_do_each_once(caller, held, workers) -> None:
     renders = []
     for ppi in range(100, 106):

@@ -28,6 +28,10 @@ CHROMIUM = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    # One process draws all pages of a test, and what the graphics card would do is done beside it.
+    "--process-per-site",
+    "--in-process-gpu",
+    "--disable-software-rasterizer",
 ]
 
 # A shared machine may pause at any time; how quick the screens are, the benchmarks say.
@@ -107,25 +111,60 @@ def page(context: BrowserContext) -> Iterator[Page]:
     assert faults == []
 
 
+@pytest.fixture(scope="session")
+def brought_once() -> dict[str, Any]:
+    """The picture that all tests share which need none of their own: it is read and measured once."""
+    return {}
+
+
 @pytest.fixture
-def bench(page: Page, tmp_path: Path) -> Callable[..., Page]:
-    """Opens a print of a picture in a new job: bench(file) or bench()."""
+def bench(page: Page, tmp_path: Path, brought_once: dict[str, Any]) -> Callable[..., Page]:
+    """Opens a print in a new job: bench(), of a picture of its own bench(file), as wanted
+    bench(step="pixels", plan={"output": {"format": "jpeg"}}).
+
+    A test that changes more of a picture than its prints brings one of its own.
+    """
     from tests.pictures import noise, save
 
-    def open_print(file: Path | None = None, title: str = "Hall") -> Page:
-        file = file or save(
-            noise(1500, 1000, seed=hash(tmp_path.name) % 10_000), tmp_path / "fog-over-pans.jpg"
-        )
+    def open_print(
+        file: Path | None = None,
+        title: str = "Hall",
+        step: str = "",
+        plan: dict[str, Any] | None = None,
+        prints: int = 1,
+    ) -> Page:
         ask = Asking(page.context)
         ask("PATCH", "account", {"unit": "cm", "light": "paper"})
         job = ask("POST", "jobs", {"title": title})
-        picture = ask.bring(file)
-        made = ask("POST", f"jobs/{job['id']}/prints", {"picture": picture["id"]})
-        page.goto(f"/prints/{made['id']}")
+        if file is None:
+            if not brought_once:
+                plate = noise(1500, 1000, seed=1884)
+                brought_once.update(ask.bring(save(plate, tmp_path / "fog-over-pans.jpg")))
+            picture = brought_once
+            # A zone that is drawn on a print is kept with its picture.
+            ask("PUT", f"pictures/{picture['id']}/keep", {"keep": []})
+        else:
+            picture = ask.bring(file)
+        made, *_ = (
+            ask("POST", f"jobs/{job['id']}/prints", {"picture": picture["id"]})
+            for _ in range(prints)
+        )
+        if plan:
+            change = {"plan": _with(made["plan"], plan), "version": made["version"]}
+            ask("PUT", f"prints/{made['id']}/plan", change)
+        page.goto(f"/prints/{made['id']}" + (f"/{step}" if step else ""))
         expect(page.get_by_role("tab", name="Size")).to_be_visible()
         return page
 
     return open_print
+
+
+def _with(plan: dict[str, Any], wanted: dict[str, Any]) -> dict[str, Any]:
+    """The plan with some of its values, or some of those of its parts, as wanted."""
+    return plan | {
+        part: plan[part] | value if isinstance(value, dict) else value
+        for part, value in wanted.items()
+    }
 
 
 class Asking:

@@ -8,19 +8,12 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.access import axe
-from tests.pictures import chart, noise, save
+from tests.pictures import chart, save
 
 
-def square(bench, tmp_path: Path, **more) -> Page:
+def square(bench, **more) -> Page:
     """A 3:2 picture on a square sheet, in the Fit step."""
-    page = bench(
-        save(noise(1500, 1000, seed=hash(tmp_path.name) % 9999), tmp_path / "fog.jpg"), **more
-    )
-    size = page.get_by_label("Finished size")
-    size.fill("30 x 30 cm")
-    size.press("Enter")
-    expect(page.locator("[data-step=size] .blade-key")).to_contain_text("30")
-    page.locator("[data-step=fit]").click()
+    page: Page = bench(step="fit", plan={"target": {"width": "30 cm", "height": "30 cm"}}, **more)
     expect(page.get_by_role("region", name="Keep zones")).to_be_visible()
     return page
 
@@ -52,8 +45,8 @@ def saved(page: Page) -> None:
     expect(page.locator("[data-saving=saved]")).to_be_visible()
 
 
-def test_a_zone_is_drawn_named_moved_resized_and_deleted(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_a_zone_is_drawn_named_moved_resized_and_deleted(bench) -> None:
+    page = square(bench)
     draw_zone(page, (0.6, 0.4, 0.3, 0.2))
     name = page.get_by_label("Name of the keep zone")
     expect(name).to_have_value("zone 1")
@@ -95,8 +88,8 @@ def test_a_zone_is_drawn_named_moved_resized_and_deleted(bench, tmp_path: Path) 
     expect(zone).to_be_visible()
 
 
-def test_a_zone_by_keyboard_alone(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_a_zone_by_keyboard_alone(bench) -> None:
+    page = square(bench)
     page.locator("[data-step=fit]").focus()
     page.keyboard.press("k")
     expect(page.get_by_test_id("zone-pad")).to_be_focused()
@@ -118,10 +111,8 @@ def test_a_zone_by_keyboard_alone(bench, tmp_path: Path) -> None:
     expect(zone).to_have_count(0)
 
 
-def test_what_a_crop_cuts_cannot_be_overlooked_and_is_cured_by_a_click(
-    bench, tmp_path: Path
-) -> None:
-    page = square(bench, tmp_path)
+def test_what_a_crop_cuts_cannot_be_overlooked_and_is_cured_by_a_click(bench) -> None:
+    page = square(bench)
     draw_zone(page, (-0.24, 0.3, 0.3, 0.3))  # half of it lies beyond the left edge
     expect(page.locator("[data-step=fit] .blade-state")).to_have_text("look")
     cut = page.locator("[data-finding=keep-zone-cut]")
@@ -136,8 +127,8 @@ def test_what_a_crop_cuts_cannot_be_overlooked_and_is_cured_by_a_click(
     saved(page)
 
 
-def test_zones_that_no_crop_can_hold_have_three_ways_out(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_zones_that_no_crop_can_hold_have_three_ways_out(bench) -> None:
+    page = square(bench)
     draw_zone(page, (-0.24, 0.3, 1.48, 0.3))
     ways = page.get_by_role("list", name="Ways out of it")
     expect(ways.get_by_role("button")).to_have_count(3)
@@ -151,8 +142,8 @@ def test_zones_that_no_crop_can_hold_have_three_ways_out(bench, tmp_path: Path) 
     expect(page.locator("[data-step=fit] .blade-key")).to_have_text("Whole picture")
 
 
-def test_the_crop_by_wheel_keys_and_typed_offsets(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_the_crop_by_wheel_keys_and_typed_offsets(bench) -> None:
+    page = square(bench)
     closer = page.get_by_role("slider", name="Closer")
     at = window(page).bounding_box()
     assert at
@@ -183,8 +174,8 @@ def test_the_crop_by_wheel_keys_and_typed_offsets(bench, tmp_path: Path) -> None
     saved(page)
 
 
-def test_pinching_brings_the_picture_closer(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_pinching_brings_the_picture_closer(bench) -> None:
+    page = square(bench)
     at = window(page).bounding_box()
     assert at
     x, y = at["x"] + at["width"] / 2, at["y"] + at["height"] / 2
@@ -205,8 +196,8 @@ def test_pinching_brings_the_picture_closer(bench, tmp_path: Path) -> None:
     expect(page.get_by_role("slider", name="Closer")).to_have_value("2")
 
 
-def test_turn_swap_straighten_and_guides_by_key(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_turn_swap_straighten_and_guides_by_key(bench) -> None:
+    page = square(bench)
     page.locator("[data-step=fit]").focus()
     page.keyboard.press("t")
     expect(page.locator("[data-step=picture] .blade-key")).to_contain_text("1000\u2009×\u20091500")
@@ -237,8 +228,8 @@ def test_turn_swap_straighten_and_guides_by_key(bench, tmp_path: Path) -> None:
     saved(page)
 
 
-def test_dragging_a_straightened_crop_keeps_it_inside(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_dragging_a_straightened_crop_keeps_it_inside(bench) -> None:
+    page = square(bench)
     page.get_by_label("Straighten, degrees").fill("6")
     page.get_by_label("Straighten, degrees").press("Enter")
     expect(page.locator("[data-figure=angle]")).to_contain_text("6°")
@@ -249,8 +240,8 @@ def test_dragging_a_straightened_crop_keeps_it_inside(bench, tmp_path: Path) -> 
     saved(page)
 
 
-def test_padding_its_colour_and_its_place(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_padding_its_colour_and_its_place(bench) -> None:
+    page = square(bench)
     page.get_by_role("button", name="Keep the picture whole").first.click()
     page.get_by_role("button", name="Grey", exact=True).click()
     expect(page.get_by_role("button", name="Grey", exact=True)).to_have_attribute(
@@ -281,8 +272,8 @@ def test_a_colour_picked_from_the_picture(bench, tmp_path: Path) -> None:
     assert blue == pytest.approx(90, abs=6)
 
 
-def test_a_near_size_is_taken_by_one_click(bench, tmp_path: Path) -> None:
-    page = square(bench, tmp_path)
+def test_a_near_size_is_taken_by_one_click(bench) -> None:
+    page = square(bench)
     near = page.get_by_role("group", name="Nearest sizes").get_by_role("button")
     # The third of the nearest is the sheet cut to the picture, which stands above them.
     expect(near).to_have_count(2)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 from playwright.sync_api import Page, expect
 
@@ -11,9 +13,11 @@ from zollstock.pixels.vips import pyvips
 
 
 @pytest.fixture
-def look(bench, tmp_path) -> Page:
-    page = bench(save(noise(1800, 1200, seed=88), tmp_path / "grain.png"))
-    page.locator("[data-step=picture]").click()
+def look(bench) -> Page:
+    return looking(bench(step="picture"))
+
+
+def looking(page: Page) -> Page:
     page.get_by_role("link", name="Look at it, pixel by pixel").click()
     expect(page.locator("[data-testid=look] .look-layer img").first).to_be_visible(timeout=30_000)
     expect(page.get_by_role("button", name="1 sharpest part")).to_be_visible(timeout=30_000)
@@ -75,8 +79,8 @@ def test_moved_by_hand_and_by_keys_and_to_print_size(look: Page) -> None:
     expect(page.get_by_role("tab", name="Picture")).to_have_attribute("aria-selected", "true")
 
 
-def test_a_judgement_stands_on_the_picture_blade(look: Page) -> None:
-    page = look
+def test_a_judgement_stands_on_the_picture_blade(bench, tmp_path: Path) -> None:
+    page = looking(bench(save(noise(900, 600, seed=88), tmp_path / "grain.png"), step="picture"))
     page.get_by_role("button", name="Bearable", exact=True).click()
     page.get_by_label("Note").fill("soft in the corners")
     page.keyboard.press("Enter")

@@ -8,19 +8,13 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Asking
 from tests.pictures import noise, save
 
 
 @pytest.fixture
-def two(bench, tmp_path: Path) -> Page:
+def two(bench) -> Page:
     """The first of two prints of a job on the bench."""
-    page = bench(title="Two prints")
-    ask = Asking(page.context)
-    held = ask("GET", f"prints/{page.url.split('/prints/')[1].split('/')[0]}")
-    second = ask.bring(save(noise(800, 1200, seed=77), tmp_path / "sluice.jpg"))
-    ask("POST", f"jobs/{held['job']}/prints", {"picture": second["id"]})
-    page.reload()
+    page: Page = bench(title="Two prints", prints=2)
     expect(page.get_by_role("button", name="Next print")).to_be_enabled()
     return page
 

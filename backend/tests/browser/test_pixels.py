@@ -8,24 +8,14 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.access import axe_in_both
-from tests.browser.conftest import Asking
 from tests.pixels.measure import exif
 
 
 @pytest.fixture
 def short(bench) -> Page:
     """1500 × 1000 px on 30 × 20 cm, seen from 40 cm: 127 ppi where 218 are needed."""
-    page = bench()
-    ask = Asking(page.context)
-    number = page.url.split("/prints/")[1].split("/")[0]
-    held = ask("GET", f"prints/{number}")
-    plan = held["plan"] | {
-        "target": {"width": "30 cm", "height": "20 cm"},
-        "viewing": held["plan"]["viewing"] | {"distance": "40 cm"},
-    }
-    ask("PUT", f"prints/{number}/plan", {"plan": plan, "version": held["version"]})
-    page.reload()
-    page.locator("[data-step=pixels]").click()
+    size = {"width": "30 cm", "height": "20 cm"}
+    page: Page = bench(step="pixels", plan={"target": size, "viewing": {"distance": "40 cm"}})
     return page
 
 

@@ -8,25 +8,21 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.access import IN_EACH_LIGHT, axe, axe_in_both
-from tests.browser.conftest import Asking
 from zollstock.pixels.vips import pyvips
 
 
 @pytest.fixture
 def proof(bench) -> Page:
     """A print that is enlarged about twice, and what is seen of it at its true size."""
-    page = bench()
-    ask = Asking(page.context)
-    number = page.url.split("/prints/")[1].split("/")[0]
-    held = ask("GET", f"prints/{number}")
-    plan = held["plan"] | {
-        "target": {"width": "30 cm", "height": "20 cm"},
-        "viewing": held["plan"]["viewing"] | {"distance": "30 cm"},
-        "medium": held["plan"]["medium"] | {"name": "canvas"},
-        "pixels": held["plan"]["pixels"] | {"mode": "fixed", "ppi": 250},
-    }
-    ask("PUT", f"prints/{number}/plan", {"plan": plan, "version": held["version"]})
-    page.goto(f"/prints/{number}/pixels")
+    page: Page = bench(
+        step="pixels",
+        plan={
+            "target": {"width": "30 cm", "height": "20 cm"},
+            "viewing": {"distance": "30 cm"},
+            "medium": {"name": "canvas"},
+            "pixels": {"mode": "fixed", "ppi": 250},
+        },
+    )
     page.get_by_role("link", name="Proof: see it at its true size").click()
     expect(panes(page)).to_have_count(4)
     settled(page)

@@ -23,18 +23,15 @@ def begin(bench) -> Callable[..., Page]:
     """A print of 57 × 38 cm, and a layout of a kind that was begun from its bench."""
 
     def open_layout(kind: str, file: Path | None = None) -> Page:
-        page = bench(file)
-        ask = Asking(page.context)
-        number = page.url.split("/prints/")[1].split("/")[0]
-        held = ask("GET", f"prints/{number}")
-        plan = held["plan"] | {
-            "title": "Mill gears",
-            "target": {"width": "57 cm", "height": "38 cm"},
-            "pixels": held["plan"]["pixels"] | {"mode": "fixed", "ppi": 60},
-        }
-        ask("PUT", f"prints/{number}/plan", {"plan": plan, "version": held["version"]})
-        page.goto(f"/prints/{number}/size")
-        expect(page.get_by_role("tab", name="Size")).to_be_visible()
+        page: Page = bench(
+            file,
+            step="size",
+            plan={
+                "title": "Mill gears",
+                "target": {"width": "57 cm", "height": "38 cm"},
+                "pixels": {"mode": "fixed", "ppi": 60},
+            },
+        )
         page.keyboard.press("f")
         page.get_by_role("link", name=re.compile("^Lay it out")).click()
         page.get_by_role("button", name=kind).click()

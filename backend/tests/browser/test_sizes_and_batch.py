@@ -24,7 +24,7 @@ def downloaded(page: Page, name: str, folder: Path) -> Path:
 
 
 def test_one_picture_against_many_sizes_and_its_variants(bench, tmp_path: Path) -> None:
-    page = bench()
+    page = bench(save(noise(1500, 1000, seed=23), tmp_path / "fog.jpg"))
     page.get_by_role("link", name="This picture in many sizes").click()
     wall = page.get_by_test_id("size-wall")
     expect(wall.locator("li")).to_have_count(23)

@@ -1,38 +1,40 @@
-"""`zollstock reckon`, from outside."""
+"""`zollstock reckon`: from outside where processes matter."""
+
+from __future__ import annotations
 
 import json
 import os
 import subprocess
 import sys
+from functools import partial
 from pathlib import Path
 
 import pytest
 
+from tests.commandline import Command
 from tests.plans import border, document
+from zollstock.core.cli import main
 
 ROOT = Path(__file__).resolve().parents[3]
 
 
-def reckon(*arguments: str, given: str = "") -> subprocess.CompletedProcess:
-    return subprocess.run(
-        [ROOT / "zollstock", "reckon", *arguments],
-        input=given,
-        text=True,
-        capture_output=True,
-        timeout=30,
-    )
+@pytest.fixture
+def reckon(command: Command) -> Command:
+    return partial(command, main)
 
 
 def test_prints_the_reckoning_and_nothing_else(tmp_path: Path) -> None:
     path = tmp_path / "plan.json"
     path.write_text(json.dumps(document(edge=border("2 in"))))
-    done = reckon(str(path))
+    done = subprocess.run(
+        [ROOT / "zollstock", "reckon", path], text=True, capture_output=True, timeout=30
+    )
     assert done.returncode == 0 and done.stderr == ""
     figures = {f["id"]: f["value"] for f in json.loads(done.stdout)["figures"]}
     assert figures["effective_ppi"] == 250.0
 
 
-def test_reads_standard_input_and_writes_for_people() -> None:
+def test_reads_standard_input_and_writes_for_people(reckon: Command) -> None:
     done = reckon("-", "--text", given=json.dumps(document(edge=border("2 in"))))
     assert "5000 px ÷ 20 in = 250 ppi" in done.stdout
     assert "no trials yet" in done.stdout
@@ -47,14 +49,14 @@ def test_reads_standard_input_and_writes_for_people() -> None:
         ("[]", "plan: a plan is a JSON object"),
     ],
 )
-def test_two_and_one_clear_line_for_what_is_no_plan(given: str, line: str) -> None:
+def test_two_and_one_clear_line_for_what_is_no_plan(reckon: Command, given: str, line: str) -> None:
     done = reckon("-", given=given)
     assert done.returncode == 2 and done.stdout == ""
     assert line in done.stderr and "Traceback" not in done.stderr
     assert len(done.stderr.splitlines()) == 1
 
 
-def test_a_file_that_is_not_there(tmp_path: Path) -> None:
+def test_a_file_that_is_not_there(reckon: Command, tmp_path: Path) -> None:
     done = reckon(str(tmp_path / "none.json"))
     assert done.returncode == 2 and "no such file" in done.stderr
 

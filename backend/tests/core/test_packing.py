@@ -9,6 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.lengthy import LONG
 from zollstock.core.packing import (
     Item,
     Paper,
@@ -60,10 +61,10 @@ def test_on_sheets_too(sizes: list[tuple[int, int, bool]]) -> None:
     assert cost_of(found) <= by_shelves(items, paper)
 
 
-def test_five_hundred_random_sets() -> None:
+def test_random_sets() -> None:
     """Nothing overlaps, nothing is missing, none is longer than shelves; and together they are well shorter."""
     chance, saved = random.Random(20260914), []
-    for _ in range(500):
+    for _ in range(500 if LONG else 150):
         count = chance.randint(2, 14)
         items = tuple(
             Item(number, chance.randint(80, 800), chance.randint(80, 800), chance.random() < 0.7)

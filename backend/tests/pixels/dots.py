@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+import numpy as np
+from numpy.typing import NDArray
+
 from zollstock.pixels.vips import pyvips
 
 _GROUND, _HEIGHT = 20, 200
@@ -26,13 +29,18 @@ def places(width: int, height: int, pitch: int) -> Iterator[tuple[float, float]]
             yield (column + 0.5) * pitch, (row + 0.5) * pitch
 
 
-def found(image: pyvips.Image, near: tuple[float, float], reach: float) -> tuple[float, float]:
-    """The centre of gravity of what is brighter than the ground around a place, px."""
+def found(
+    values: NDArray[np.float64], near: tuple[float, float], reach: float
+) -> tuple[float, float]:
+    """The centre of gravity of what is brighter than the ground around a place, px, in one channel of an image."""
     left, top = int(near[0] - reach), int(near[1] - reach)
     side = int(2 * reach) + 1
-    patch = image.crop(left, top, side, side)[0].cast("float")
+    patch = values[top : top + side, left : left + side]
+    assert patch.shape == (side, side)
     patch = patch - patch.min()
-    patch = (patch > patch.max() / 50).ifthenelse(patch, 0)
-    at = pyvips.Image.xyz(side, side) + 0.5
-    weight = patch.avg()
-    return left + (patch * at[0]).avg() / weight, top + (patch * at[1]).avg() / weight
+    patch[patch <= patch.max() / 50] = 0
+    at = np.arange(side) + 0.5
+    weight = patch.sum()
+    return left + float(patch.sum(axis=0) @ at / weight), top + float(
+        patch.sum(axis=1) @ at / weight
+    )

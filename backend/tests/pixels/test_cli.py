@@ -1,15 +1,21 @@
-"""`zollstock render`, from outside."""
+"""`zollstock render`: from outside where processes and signals matter."""
+
+from __future__ import annotations
 
 import json
 import signal
 import subprocess
 import time
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
 
+from tests.commandline import Command, Said
+from tests.lengthy import in_a_long_round
 from tests.pictures import chart, save
 from tests.pixels.measure import exif
+from zollstock.pixels.cli import main
 
 ROOT = Path(__file__).resolve().parents[3]
 PLAN = {
@@ -25,18 +31,22 @@ def folder(tmp_path: Path) -> Path:
     return tmp_path
 
 
-def render(folder: Path, out: str, picture: str = "picture.jpg") -> subprocess.CompletedProcess:
-    return subprocess.run(
-        [ROOT / "zollstock", "render", "plan.json", picture, "-o", out],
+@pytest.fixture
+def render(command: Command, folder: Path) -> Callable[..., Said]:
+    def run(out: str, picture: str = "picture.jpg") -> Said:
+        return command(main, "plan.json", picture, "-o", out, folder=folder)
+
+    return run
+
+
+def test_writes_the_file_of_the_reckoning(folder: Path) -> None:
+    done = subprocess.run(
+        [ROOT / "zollstock", "render", "plan.json", "picture.jpg", "-o", "out.tif"],
         cwd=folder,
         capture_output=True,
         text=True,
         timeout=60,
     )
-
-
-def test_writes_the_file_of_the_reckoning(folder: Path) -> None:
-    done = render(folder, "out.tif")
     assert (done.returncode, done.stdout, done.stderr) == (0, "", "")
     facts = exif(folder / "out.tif")
     assert (facts["ImageWidth"], facts["ImageHeight"], facts["XResolution"]) == (600, 400, 100)
@@ -52,18 +62,18 @@ def test_writes_the_file_of_the_reckoning(folder: Path) -> None:
     ],
 )
 def test_refuses_in_one_line_and_leaves_nothing(
-    folder: Path, out: str, picture: str, words: str
+    render: Callable[..., Said], folder: Path, out: str, picture: str, words: str
 ) -> None:
     before = sorted(path.name for path in folder.iterdir())
-    done = render(folder, out, picture)
+    done = render(out, picture)
     assert done.returncode == 2 and words in done.stderr
     assert len(done.stderr.splitlines()) == 1 and "Traceback" not in done.stderr
     assert sorted(path.name for path in folder.iterdir()) == before
 
 
-def test_refuses_to_overwrite(folder: Path) -> None:
+def test_refuses_to_overwrite(render: Callable[..., Said], folder: Path) -> None:
     (folder / "out.tif").write_text("mine")
-    done = render(folder, "out.tif")
+    done = render("out.tif")
     assert done.returncode == 2 and "exists already" in done.stderr
     assert (folder / "out.tif").read_text() == "mine"
 
@@ -72,8 +82,8 @@ def test_refuses_to_overwrite(folder: Path) -> None:
     ("number", "code", "method"),
     [
         (signal.SIGTERM, 143, "cubic"),
-        (signal.SIGINT, 130, "cubic"),
-        (signal.SIGHUP, 129, "cubic"),
+        pytest.param(signal.SIGINT, 130, "cubic", marks=in_a_long_round),
+        pytest.param(signal.SIGHUP, 129, "cubic", marks=in_a_long_round),
         # Its pixels are made before there is a file: it stops between two tiles.
         (signal.SIGINT, 130, "careful"),
     ],

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import json
-import subprocess
-import sys
 from pathlib import Path
 
 import numpy as np
 import pytest
 
 from making.degrade import blurred, noisy
+from tests.commandline import Command
 from tests.pictures import save
 from tests.pixels.test_enlarging import image_of
 from zollstock.pixels.inspect_cli import main
@@ -180,14 +179,10 @@ def test_inspect_prints_for_people_and_for_programs(tmp_path: Path, capsys) -> N
 
 
 @pytest.mark.parametrize("content", [b"not a picture", b"\xff\xd8\xff\xe0 cut", b""])
-def test_inspect_refuses_in_one_line(content: bytes, tmp_path: Path) -> None:
+def test_inspect_refuses_in_one_line(command: Command, content: bytes, tmp_path: Path) -> None:
     path = tmp_path / "picture.tif"
     path.write_bytes(content)
     for wanted in (path, tmp_path / "nothing.jpg", tmp_path):
-        done = subprocess.run(
-            [sys.executable, "-m", "zollstock.pixels.inspect_cli", str(wanted)],
-            capture_output=True,
-            text=True,
-        )
+        done = command(main, str(wanted))
         assert done.returncode == 2 and done.stdout == ""
         assert done.stderr.startswith("zollstock: ") and done.stderr.count("\n") == 1

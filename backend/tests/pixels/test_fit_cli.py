@@ -1,4 +1,4 @@
-"""`zollstock fit`, from outside: the same figures as text, CSV and JSON; clear words for bad input."""
+"""`zollstock fit`: the same figures as text, CSV and JSON; clear words for bad input."""
 
 from __future__ import annotations
 
@@ -6,11 +6,14 @@ import csv
 import io
 import json
 import subprocess
+from functools import partial
 from pathlib import Path
 
 import pytest
 
+from tests.commandline import Command
 from tests.pictures import bomb, chart, save
+from zollstock.pixels.fit_cli import main
 
 ROOT = Path(__file__).resolve().parents[3]
 SET = "name,width,height,unit,frames\nHall,10,8,in,common\n,12,18,in,seldom\nScreen,1920,1080,px,\n"
@@ -23,16 +26,22 @@ def folder(tmp_path: Path) -> Path:
     return tmp_path
 
 
-def fit(folder: Path, *arguments: str, given: str = "") -> subprocess.CompletedProcess:
-    return subprocess.run([ROOT / "zollstock", "fit", *arguments], cwd=folder, input=given,
+@pytest.fixture
+def fit(command: Command, folder: Path) -> Command:
+    return partial(command, main, folder=folder)
+
+
+def test_from_outside_it_says_the_same(fit: Command, folder: Path) -> None:
+    asked = ("picture.jpg", "--sizes", "-", "--format", "csv")
+    done = subprocess.run([ROOT / "zollstock", "fit", *asked], cwd=folder, input=SET,
                           capture_output=True, text=True, timeout=60)  # fmt: skip
+    within = fit(*asked, given=SET).stdout.replace("\r\n", "\n")
+    assert (done.returncode, done.stdout, done.stderr) == (0, within, "")
 
 
-def test_three_forms_of_one_table(folder: Path) -> None:
+def test_three_forms_of_one_table(fit: Command) -> None:
     asked = ("picture.jpg", "--sizes", "set.csv", "--keep", "hand=0.8,0.4,0.2,0.2")
-    text, table, document = (
-        fit(folder, *asked, "--format", form) for form in ("text", "csv", "json")
-    )
+    text, table, document = (fit(*asked, "--format", form) for form in ("text", "csv", "json"))
     assert [done.returncode for done in (text, table, document)] == [0, 0, 0]
     rows = list(csv.DictReader(io.StringIO(table.stdout)))
     items = json.loads(document.stdout)
@@ -47,9 +56,9 @@ def test_three_forms_of_one_table(folder: Path) -> None:
     assert "16.7 %" in text.stdout and len(text.stdout.splitlines()) == 4
 
 
-def test_sizes_from_standard_input_and_from_the_library(folder: Path) -> None:
-    assert "Hall" in fit(folder, "picture.jpg", "--sizes", "-", given=SET).stdout
-    found = fit(folder, "picture.jpg", "--find", "A3", "--sort", "area")
+def test_sizes_from_standard_input_and_from_the_library(fit: Command) -> None:
+    assert "Hall" in fit("picture.jpg", "--sizes", "-", given=SET).stdout
+    found = fit("picture.jpg", "--find", "A3", "--sort", "area")
     assert found.returncode == 0 and "A3" in found.stdout
 
 
@@ -68,9 +77,11 @@ def test_sizes_from_standard_input_and_from_the_library(folder: Path) -> None:
         (("bomb.png",), "megapixels"),
     ],
 )
-def test_bad_input_is_one_clear_line(folder: Path, arguments: tuple, said: str) -> None:
+def test_bad_input_is_one_clear_line(
+    fit: Command, folder: Path, arguments: tuple, said: str
+) -> None:
     (folder / "bad.csv").write_text("width,height,unit\n11 1/,2,in\n")
     bomb(folder / "bomb.png")
-    done = fit(folder, *arguments)
+    done = fit(*arguments)
     assert done.returncode == 2 and done.stdout == ""
     assert said in done.stderr and len(done.stderr.strip().splitlines()) == 1

@@ -8,6 +8,8 @@ import numpy as np
 import pytest
 from PIL import Image
 
+from making.degrade import averaged, blurred
+from tests.lengthy import spread
 from tests.pictures import chart, save
 from zollstock.core.box import Box
 from zollstock.core.rational import Fraction
@@ -26,8 +28,7 @@ def scene(sigma: float, width: int = 900, height: int = 600, bits: int = 8) -> p
     return pyvips.Image.new_from_array(np.clip(grey / 255 * full, 0, full).round().astype(kind))
 
 
-@pytest.mark.parametrize("bits", [8, 16])
-@pytest.mark.parametrize("sigma", [1.0, 2.0, 3.0, 5.0, 8.0, 12.0])
+@pytest.mark.parametrize(("sigma", "bits"), spread(2, (1.0, 2.0, 3.0, 5.0, 8.0, 12.0), (8, 16)))
 def test_noise_is_read_within_a_fifth(sigma: float, bits: int, tmp_path: Path) -> None:
     path = save(scene(sigma, bits=bits), tmp_path / "scene.png")
     assert measure(path).noise_sigma == pytest.approx(sigma, rel=0.2)
@@ -36,6 +37,31 @@ def test_noise_is_read_within_a_fifth(sigma: float, bits: int, tmp_path: Path) -
 def test_a_clean_picture_has_next_to_none(tmp_path: Path) -> None:
     read = measure(save(scene(0), tmp_path / "scene.png")).noise_sigma
     assert read is not None and read < 0.5
+
+
+def grown(finest: float, strength: float) -> np.ndarray:
+    """Texture all over, 900 × 600 px: nothing is flat, and it is as fine as a lens of `finest` px lets through."""
+    rng = np.random.default_rng(11)
+    large = blurred(rng.normal(0, 1, (1200, 1800)).astype(np.float32), 2 * finest)
+    small = averaged(large, 2)
+    return 120 + small * (strength / small.std())
+
+
+def with_noise(grey: np.ndarray, sigma: float) -> pyvips.Image:
+    noisy = grey + np.random.default_rng(3).normal(0, sigma, grey.shape)
+    return pyvips.Image.new_from_array(np.clip(noisy, 0, 255).round().astype(np.uint8))
+
+
+@pytest.mark.parametrize("finest", [0.5, 0.7])
+def test_texture_is_not_taken_for_noise(finest: float, tmp_path: Path) -> None:
+    read = measure(save(with_noise(grown(finest, 25), 0), tmp_path / "grass.png")).noise_sigma
+    assert read is not None and read < 0.5
+
+
+@pytest.mark.parametrize("sigma", [3.0, 8.0])
+def test_noise_over_fur_is_read_though_nothing_is_flat(sigma: float, tmp_path: Path) -> None:
+    path = save(with_noise(grown(1.5, 20), sigma), tmp_path / "fur.png")
+    assert measure(path).noise_sigma == pytest.approx(sigma, rel=0.25)
 
 
 def test_what_is_clipped_is_not_taken_for_clean(tmp_path: Path) -> None:

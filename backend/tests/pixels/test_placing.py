@@ -36,7 +36,7 @@ def strays(wanted: Plan, source: Path) -> list[tuple[float, float]]:
     figures = {figure.id: figure.value for figure in reckon(wanted).figures}
     work = work_out(wanted)
     printed, ppi = work.placement.printed, figures["output_ppi"]
-    image = composed(work, source).copy_memory()
+    values = composed(work, source)[0].numpy().astype(float)
     scale = ppi / figures["effective_ppi"]
     reach = 32 * scale
     away = []
@@ -51,7 +51,7 @@ def strays(wanted: Plan, source: Path) -> list[tuple[float, float]]:
             and box.y + reach + 2 < at[1] < box.bottom - reach - 2
         )
         if inside:
-            seen = found(image, at, reach)
+            seen = found(values, at, reach)
             away.append((seen[0] - at[0], seen[1] - at[1]))
     assert away, "no dot lies inside"
     return away
@@ -114,7 +114,7 @@ def test_a_straightened_picture_is_interpolated_once_and_in_place(field: Path, p
     source = field
     wanted = plan("6 in", "4 in", fit={"angle": 7.0}, pixels={"mode": "fixed", "ppi": ppi})
     work = work_out(wanted)
-    image = composed(work, source).copy_memory()
+    values = composed(work, source)[0].numpy().astype(float)
     by, crop, scale = work.placement.lean, work.placement.crop, float(work.scale)
     away = []
     for x, y in places(W, H, PITCH):
@@ -125,9 +125,9 @@ def test_a_straightened_picture_is_interpolated_once_and_in_place(field: Path, p
         )
         if all(
             34 * scale < p < most - 34 * scale
-            for p, most in zip(at, (image.width, image.height), strict=True)
+            for p, most in zip(at, reversed(values.shape), strict=True)
         ):
-            seen = found(image, at, 30 * scale)
+            seen = found(values, at, 30 * scale)
             away.append((seen[0] - at[0], seen[1] - at[1]))
     assert len(away) > 20
     for axis in (0, 1):

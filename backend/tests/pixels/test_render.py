@@ -8,6 +8,7 @@ from types import SimpleNamespace
 
 import pytest
 
+from tests.lengthy import spread
 from tests.pictures import chart, noise, pixel, save
 from tests.pixels.measure import exif, tiff
 from tests.plans import border, wrap
@@ -53,9 +54,10 @@ EDGES = {
 }
 
 
-@pytest.mark.parametrize("edge", EDGES)
-@pytest.mark.parametrize("mode", [{"mode": "keep"}, {"mode": "fixed", "ppi": 73.5}])
-@pytest.mark.parametrize("kind", ["tiff", "jpeg", "png"])
+MODES = {"mode": "keep"}, {"mode": "fixed", "ppi": 73.5}
+
+
+@pytest.mark.parametrize(("edge", "mode", "kind"), spread(3, EDGES, MODES, ("tiff", "jpeg", "png")))
 def test_size_tag_and_profile_are_as_reckoned(
     tmp_path: Path, edge: str, mode: dict, kind: str
 ) -> None:

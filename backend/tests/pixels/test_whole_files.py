@@ -7,6 +7,7 @@ from pathlib import Path
 
 import pytest
 
+from tests.lengthy import spread
 from tests.pictures import noise, save
 from zollstock.core.plan import parse_plan
 from zollstock.pixels.cli import main
@@ -25,8 +26,7 @@ KINDS = {
      "interlaced.png": {"interlace": True}, "lossy.webp": {}, "lossless.webp": {"lossless": True}}  # fmt: skip
 
 
-@pytest.mark.parametrize("share", [0.97, 0.5, 0.1])
-@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize(("kind", "share"), spread(3, KINDS, (0.97, 0.5, 0.1)))
 def test_a_cut_file_makes_no_proof_and_no_print(tmp_path: Path, kind: str, share: float) -> None:
     whole = save(noise(W, H), tmp_path / kind, **KINDS[kind])
     check_whole(whole)

@@ -35,7 +35,7 @@ class Inspection(Record):
 
 #: (id and field of `Measures`, label, unit, places, how sure, where it comes from)
 _FIGURES: tuple[tuple[str, str, str, int, Sure, str], ...] = (
-    ("noise_sigma", "Noise", "levels", 2, "measured", "Immerkær 1996, in the flattest parts"),
+    ("noise_sigma", "Noise", "levels", 2, "measured", "Immerkær 1996, in the flattest parts, less texture"),
     ("resampled_by", "Enlarged before", "×", 2, "hint", "Kirchner 2008"),
     ("jpeg_quality", "JPEG quality", "of 100", 0, "measured", "ITU-T T.81, annex K"),
     ("blocking", "JPEG blocks", "–", 3, "measured", "steps between blocks of 8 px over those within"),

@@ -103,8 +103,9 @@ def _noise(measures: Measures) -> Iterator[MeasureWords]:
         text=f"σ {show.decimal(noise, 1)} of 255 levels",
         meaning=meaning,
         sure="measured",
-        source="Difference of two Laplacians in the flattest parts (Immerkær 1996); it reads fine grain "
-        "and texture as noise where a picture has nothing flat.",
+        source="Difference of two Laplacians in the flattest parts (Immerkær 1996), less what stays when four "
+        "pixels are made one, which is texture. Texture as fine as the pixels is still read as noise; noise over "
+        "strong texture is overlooked.",
     )
 
 

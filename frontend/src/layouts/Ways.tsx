@@ -1,10 +1,12 @@
+import type { ReactNode } from "react";
 import type { LayoutWay } from "../api/types";
 import type { Fix } from "../designs/fix";
 import { typeset } from "../shell/typeset";
 import { useLayoutStore } from "./layoutStore";
 
-/** Ways to do it, side by side with what each leads to; one click takes one. */
-export function Ways({ label, ways }: { label: string; ways: LayoutWay[] }) {
+/** Ways to do it, side by side with what each leads to, `drawn` in small where a drawing says it; one click takes one. */
+export function Ways(props: { label: string; ways: LayoutWay[]; drawn?: (way: LayoutWay) => ReactNode }) {
+  const { label, ways, drawn } = props;
   const change = useLayoutStore((store) => store.change);
   return (
     <div className="space-y-1.5" role="group" aria-label={label}>
@@ -16,6 +18,7 @@ export function Ways({ label, ways }: { label: string; ways: LayoutWay[] }) {
           aria-pressed={way.taken}
           onClick={() => change(way.fix as Fix)}
         >
+          {drawn?.(way)}
           <span className="min-w-0">
             <b className="block font-semibold">{typeset(way.title)}</b>
             {way.text && <span className="soft block">{typeset(way.text)}</span>}

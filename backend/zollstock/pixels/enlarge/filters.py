@@ -7,7 +7,7 @@ from pathlib import Path
 
 import numpy as np
 
-from .shape import ANGLES, COHERENCES, COUNT, SIDE, STRENGTHS, FilterSet, Floats
+from .shape import ANGLES, COUNT, OF_A_DIRECTION, SIDE, FilterSet, Floats
 
 _RADIUS = SIDE // 2
 _PLACE = Path(__file__).parent
@@ -58,7 +58,7 @@ def _exact(whole: Floats, factor: int) -> Floats:
 
 
 def _split(whole: Floats, factor: int) -> Floats:
-    return whole.reshape(ANGLES, STRENGTHS * COHERENCES, factor, factor, SIDE, SIDE)
+    return whole.reshape(ANGLES, OF_A_DIRECTION, factor, factor, SIDE, SIDE)
 
 
 def _quarter(split: Floats, turns: int) -> Floats:

@@ -10,8 +10,10 @@ from numpy.typing import NDArray
 #: Height × width (× bands), levels of 0 to 255 whatever the depth of the file.
 Floats = NDArray[np.float32]
 
-ANGLES, STRENGTHS, COHERENCES = 24, 3, 2
-COUNT = ANGLES * STRENGTHS * COHERENCES
+ANGLES, STRENGTHS, COHERENCES, FINENESSES = 12, 3, 2, 3
+#: Of each direction so many classes.
+OF_A_DIRECTION = STRENGTHS * COHERENCES * FINENESSES
+COUNT = ANGLES * OF_A_DIRECTION
 #: So many px around a pixel have a say in its class, and in what it becomes.
 REACH = 3
 #: A filter looks at so many px a side of the small picture.

@@ -22,7 +22,7 @@ from .sharpness import BEST, TILE, Tiles, sharpness_map, tiles_of
 __all__ = ["EDITION", "measure", "measured"]
 
 #: Grows with every change of what is measured, or how: pictures measured before are measured again.
-EDITION = 2
+EDITION = 3
 
 
 #: True detail of known blur was read so much too low or too high (docs/pixels.md): so it is told as a range.

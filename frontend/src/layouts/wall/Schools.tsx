@@ -1,9 +1,7 @@
 import { useId } from "react";
 import type { LayoutPage, LayoutState, PanelsDrawn, PanelsWish } from "../../api/types";
-import type { Fix } from "../../designs/fix";
 import { turnedImage } from "../../drawing/turnedImage";
-import { typeset } from "../../shell/typeset";
-import { useLayoutStore } from "../layoutStore";
+import { Ways } from "../Ways";
 
 /** Both schools side by side, each as it would hang: gaps that hide picture, or nothing hidden. */
 export function Schools(props: {
@@ -12,26 +10,12 @@ export function Schools(props: {
   page: LayoutPage;
   panels: PanelsDrawn;
 }) {
-  const change = useLayoutStore((store) => store.change);
-  const ways = props.page.ways.filter((way) => way.id.startsWith("mode-"));
   return (
-    <div className="space-y-1.5" role="group" aria-label="What the gaps do">
-      {ways.map((way) => (
-        <button
-          key={way.id}
-          type="button"
-          className="choice moves"
-          aria-pressed={way.taken}
-          onClick={() => change(way.fix as Fix)}
-        >
-          <InSmall {...props} mode={way.id.replace("mode-", "")} />
-          <span className="min-w-0">
-            <b className="block font-semibold">{typeset(way.title)}</b>
-            <span className="soft block">{typeset(way.text)}</span>
-          </span>
-        </button>
-      ))}
-    </div>
+    <Ways
+      label="What the gaps do"
+      ways={props.page.ways.filter((way) => way.id.startsWith("mode-"))}
+      drawn={(way) => <InSmall {...props} mode={way.id.replace("mode-", "")} />}
+    />
   );
 }
 
