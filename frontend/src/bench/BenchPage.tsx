@@ -20,6 +20,7 @@ import { Rule } from "../designs/Rule";
 import "../shell/rule.css";
 import { keysAt, useBenchKeys } from "./useBenchKeys";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
+import { useWhenReckoned } from "./useWhenReckoned";
 import { useWorksheet } from "./useWorksheet";
 import "./worksheet.css";
 import { WorksheetPanel } from "./WorksheetPanel";
@@ -36,6 +37,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const given = useParams()["step"] as Step | undefined;
   const step = given && STEPS.includes(given) ? given : "size";
   const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step, print.plan, print);
+  const whenReckoned = useWhenReckoned(worksheet, reckoned, plan, problem);
   const [help, setHelp] = useState(false);
   const [asked, setAsked] = useState(0);
   const [lines, setLines] = useState(false);
@@ -66,7 +68,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const straighten = (by: number) =>
     change({ "fit.angle": Math.min(15, Math.max(-15, Math.round((plan.fit.angle + by) * 10) / 10)) });
   useBenchKeys({
-    onTurn: (way) => worksheet && change(worksheet.turns[way] as Fix),
+    onTurn: (way) => whenReckoned(({ turns }) => change(turns[way] as Fix)),
     onSwap: () => change({ "target.width": plan.target.height, "target.height": plan.target.width }),
     onFurther: () => setAsked((times) => times + 1),
     onLines: showLines,
@@ -143,6 +145,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
               plan={plan}
               print={print}
               worksheet={worksheet}
+              whenReckoned={whenReckoned}
               unit={account.unit}
               problem={problem}
               onMake={() => void makeFile()}

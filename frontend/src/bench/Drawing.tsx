@@ -3,7 +3,7 @@ import { useRef, useState, type PointerEvent } from "react";
 import type { BoxMm, Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { Card } from "./Card";
-import { gripsOf } from "./edgeGrips";
+import { gripsOf, inHand } from "./edgeGrips";
 import { EdgeHandles } from "./EdgeHandles";
 import { DimensionField } from "./DimensionField";
 import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
@@ -265,7 +265,9 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         </>
       )}
       <EdgeHandles
-        grips={[...gripsOf(edge, boxes, now.image), ...lesserGrips(edge, worksheet.drawing, now.image)]}
+        grips={[...gripsOf(edge, boxes, now.image), ...lesserGrips(edge, worksheet.drawing, now.image)].map(
+          inHand,
+        )}
         view={view}
         unit={props.unit}
         onHold={setGripped}

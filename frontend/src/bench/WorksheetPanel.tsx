@@ -9,6 +9,7 @@ import { HandoverSheet } from "./sheets/HandoverSheet";
 import { PictureSheet } from "./sheets/PictureSheet";
 import { PixelsSheet } from "./sheets/PixelsSheet";
 import { SizeSheet } from "./sheets/SizeSheet";
+import type { WhenReckoned } from "./useWhenReckoned";
 import { smallProof } from "./sheets/types";
 
 /**
@@ -43,6 +44,7 @@ export function WorksheetPanel(props: {
   plan: Plan;
   print: PrintState;
   worksheet: Worksheet;
+  whenReckoned: WhenReckoned;
   unit: Unit;
   problem: ApiProblem | null;
   onMake: () => void;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { benchOf } from "../api/vectors.testing";
-import { draggedBorder, gripsOf, widthsAfter } from "./edgeGrips";
+import { draggedBorder, gripsOf, inHand, widthsAfter, type Grip } from "./edgeGrips";
 
 describe("a dragged border", () => {
   it("moves in steps that rulers have", () => {
@@ -26,6 +26,16 @@ describe("a dragged border", () => {
     } as const;
     expect(widthsAfter(alike, "top")).toHaveLength(4);
     expect(widthsAfter({ ...alike, bottom: "3 in" }, "bottom")).toEqual(["bottom"]);
+  });
+});
+
+describe("a grip in the hand", () => {
+  const grip = { typed: "1 1/8 in", mm: 0 } as Grip;
+  it("goes on from the length in the plan, where the drawing is still of a moment ago", () => {
+    expect(inHand(grip).mm).toBeCloseTo(28.575);
+  });
+  it("goes on from the drawing, where the length is written as only the server reads it", () => {
+    expect(inHand({ ...grip, typed: `2'6"`, mm: 762 }).mm).toBe(762);
   });
 });
 

@@ -1,6 +1,7 @@
 // What can be taken hold of at an edge: where each grip is, which length it changes, and how.
 import type { BoxMm, Plan, Unit, Worksheet } from "../api/types";
 import type { Fix } from "../designs/fix";
+import { mmOf } from "../drawing/typedLength";
 
 export const SIDES = ["left", "top", "right", "bottom"] as const;
 export type Side = (typeof SIDES)[number];
@@ -107,6 +108,9 @@ function wrapGrips(edge: Of<"wrap">, fold: BoxMm, back: BoxMm, content: BoxMm): 
     },
   ];
 }
+
+/** A grip as the hand has made its length, where the drawing is still of a moment ago. */
+export const inHand = (grip: Grip): Grip => ({ ...grip, mm: mmOf(grip.typed) ?? grip.mm });
 
 const isFlat = (side: Side) => side === "left" || side === "right";
 const inwards = (side: Side) => (side === "left" || side === "top" ? 1 : -1);

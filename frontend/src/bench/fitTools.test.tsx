@@ -135,21 +135,18 @@ describe("padding", () => {
     ({ reckoning: { boxes: { image, printed } } }) as unknown as Worksheet;
 
   it("places the picture in the one direction with room to spare", async () => {
-    const { rerender } = render(
+    const padded = (now: Worksheet) => (
       <PaddingSheet
         plan={plan({ mode: "contain", anchor: [0.5, 0.5] })}
-        worksheet={sheet([0, 0, 30, 30], [0, 5, 30, 20])}
-      />,
+        worksheet={now}
+        whenReckoned={(act) => act(now)}
+      />
     );
+    const { rerender } = render(padded(sheet([0, 0, 30, 30], [0, 5, 30, 20])));
     const place = within(screen.getByRole("group", { name: "Place of the picture" }));
     await userEvent.click(place.getByRole("button", { name: "At the end" }));
     expect(change).toHaveBeenLastCalledWith({ "fit.anchor": [0.5, 1] });
-    rerender(
-      <PaddingSheet
-        plan={plan({ mode: "contain", anchor: [0.5, 0.5] })}
-        worksheet={sheet([0, 0, 30, 30], [5, 0, 20, 30])}
-      />,
-    );
+    rerender(padded(sheet([0, 0, 30, 30], [5, 0, 20, 30])));
     await userEvent.click(place.getByRole("button", { name: "At the beginning" }));
     expect(change).toHaveBeenLastCalledWith({ "fit.anchor": [0, 0.5] });
   });
@@ -159,7 +156,8 @@ describe("padding", () => {
       ...plan({ mode: "contain" }),
       edge: { kind: "border", colour: "#808080" },
     } as unknown as Plan;
-    render(<PaddingSheet plan={bordered} worksheet={sheet([0, 0, 30, 30], [0, 5, 30, 20])} />);
+    const now = sheet([0, 0, 30, 30], [0, 5, 30, 20]);
+    render(<PaddingSheet plan={bordered} worksheet={now} whenReckoned={(act) => act(now)} />);
     expect(screen.getByRole("button", { name: "Grey" })).toHaveAttribute("aria-pressed", "true");
     await userEvent.click(screen.getByRole("button", { name: "Black" }));
     expect(change).toHaveBeenLastCalledWith({ "fit.colour": "#000000" });

@@ -8,10 +8,16 @@ const PLACES = { mm: 2, cm: 3, in: 4 } as const;
 export const asTyped = (mm: number, unit: Unit): string =>
   `${Number((mm / PER[unit]).toFixed(PLACES[unit]))} ${unit}`;
 
-/** A length as a hand types it, in mm; null for any other way of writing one. */
+/** Whole numbers, decimals and the fractions of a rule, with a unit. */
+const WRITTEN = /^(?:(\d+(?:[.,]\d+)?)|(?:(\d+) )?(\d+)\/(\d+)) ?(mm|cm|m|in|ft)$/;
+
+/** A length as a hand writes it, in mm; null for any other way of writing one. */
 export function mmOf(typed: string | null): number | null {
-  const found = /^(\d+(?:[.,]\d+)?) ?(mm|cm|m|in|ft)$/.exec(typed ?? "");
-  return found ? Number(found[1]?.replace(",", ".")) * PER[found[2] as keyof typeof PER] : null;
+  const found = WRITTEN.exec(typed ?? "");
+  if (!found) return null;
+  const [, number, whole = "0", parts, of] = found;
+  const count = number ? Number(number.replace(",", ".")) : Number(whole) + Number(parts) / Number(of);
+  return Number.isFinite(count) ? count * PER[found[5] as keyof typeof PER] : null;
 }
 
 /** What a hand moves by, mm: whole millimetres, or eighths of an inch. */

@@ -9,12 +9,16 @@ import type { Fix } from "../../designs/fix";
 import { GUIDES, useFitTools, type Guide } from "../fitTools";
 import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
+import type { WhenReckoned } from "../useWhenReckoned";
 import { PaddingSheet } from "./PaddingSheet";
 import { smallProof, type SheetProps } from "./types";
 import { ZoneList } from "./ZoneList";
 
-export function FitSheet(props: SheetProps) {
-  const { plan, worksheet, print } = props;
+/** A step whose changes hang on the figures of the plan in hand. */
+type FitProps = SheetProps & { whenReckoned: WhenReckoned };
+
+export function FitSheet(props: FitProps) {
+  const { plan, worksheet, print, whenReckoned } = props;
   const whole = plan.fit.mode === "contain";
   return (
     <div className="space-y-3">
@@ -28,8 +32,12 @@ export function FitSheet(props: SheetProps) {
         />
       </div>
       <ZoneList plan={plan} rows={worksheet.zones} />
-      {whole ? <PaddingSheet plan={plan} worksheet={worksheet} /> : <CropByHand {...props} />}
-      <Straighten plan={plan} worksheet={worksheet} />
+      {whole ? (
+        <PaddingSheet plan={plan} worksheet={worksheet} whenReckoned={whenReckoned} />
+      ) : (
+        <CropByHand {...props} />
+      )}
+      <Straighten plan={plan} whenReckoned={whenReckoned} />
       <GuidePick />
     </div>
   );
@@ -101,7 +109,7 @@ function Offset(props: { side: "left" | "top"; plan: Plan; worksheet: Worksheet 
   );
 }
 
-function Straighten({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
+function Straighten({ plan, whenReckoned }: { plan: Plan; whenReckoned: WhenReckoned }) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
   const angle = plan.fit.angle;
@@ -142,7 +150,7 @@ function Straighten({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
           type="button"
           className="plain-button flex items-center gap-1.5"
           title="A quarter to the left, Shift T"
-          onClick={() => change(worksheet.turns.left as Fix)}
+          onClick={() => whenReckoned(({ turns }) => change(turns.left as Fix))}
         >
           <RotateCcw size={15} aria-hidden /> Turn left
         </button>
@@ -150,7 +158,7 @@ function Straighten({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
           type="button"
           className="plain-button flex items-center gap-1.5"
           title="A quarter to the right, T"
-          onClick={() => change(worksheet.turns.right as Fix)}
+          onClick={() => whenReckoned(({ turns }) => change(turns.right as Fix))}
         >
           <RotateCw size={15} aria-hidden /> Turn right
         </button>

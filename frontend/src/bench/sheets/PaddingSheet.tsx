@@ -3,6 +3,7 @@ import type { Plan, Worksheet } from "../../api/types";
 import { Pick } from "../../shell/Pick";
 import { useFitTools } from "../fitTools";
 import { usePlanStore } from "../planStore";
+import type { WhenReckoned } from "../useWhenReckoned";
 
 const COLOURS = [
   { value: "#ffffff", label: "White" },
@@ -15,8 +16,15 @@ const PLACES = [
   { value: "1", label: "At the end" },
 ] as const;
 
+/** Whether the room to spare lies beside the picture; only one direction has some. */
+function isSideways({ reckoning }: Worksheet): boolean {
+  const { image, printed } = reckoning.boxes;
+  return image[2] - printed[2] > image[3] - printed[3];
+}
+
 /** What lies around a whole picture: its colour, and where in it the picture stands. */
-export function PaddingSheet({ plan, worksheet }: { plan: Plan; worksheet: Worksheet }) {
+export function PaddingSheet(props: { plan: Plan; worksheet: Worksheet; whenReckoned: WhenReckoned }) {
+  const { plan, worksheet, whenReckoned } = props;
   const change = usePlanStore((store) => store.change);
   const settle = usePlanStore((store) => store.settle);
   const { picking, pick } = useFitTools();
@@ -24,13 +32,10 @@ export function PaddingSheet({ plan, worksheet }: { plan: Plan; worksheet: Works
   const own = "colour" in edge && edge.colour ? edge.colour : "#ffffff";
   const colour = (plan.fit.colour ?? own).toLowerCase();
   const [x, y] = plan.fit.anchor as [number, number];
-  const { image, printed } = worksheet.reckoning.boxes;
-  // Only one direction has room to spare.
-  const sideways = image[2] - printed[2] > image[3] - printed[3];
-  const place = (share: string) => {
-    const at = Number(share);
-    change({ "fit.anchor": sideways ? [at, y] : [x, at] });
-  };
+  const place = (share: string) =>
+    whenReckoned((now) =>
+      change({ "fit.anchor": isSideways(now) ? [Number(share), y] : [x, Number(share)] }),
+    );
   return (
     <section aria-label="Padding" className="space-y-2">
       <div className="flex flex-wrap items-center gap-2">
@@ -60,7 +65,7 @@ export function PaddingSheet({ plan, worksheet }: { plan: Plan; worksheet: Works
       <Pick
         label="Place of the picture"
         options={PLACES}
-        value={String(sideways ? x : y) as "0" | "0.5" | "1"}
+        value={String(isSideways(worksheet) ? x : y) as "0" | "0.5" | "1"}
         onPick={place}
       />
     </section>

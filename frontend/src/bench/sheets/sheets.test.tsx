@@ -46,6 +46,14 @@ function shown(
   return plan;
 }
 
+/** A bench whose figures came before its edge. */
+function unedged() {
+  const bench = benchOf("border", "edge");
+  const { reckoning } = bench.worksheet;
+  const boxes = { ...reckoning.boxes, image: reckoning.boxes.trim };
+  return { ...bench, worksheet: { ...bench.worksheet, reckoning: { ...reckoning, boxes } } };
+}
+
 /** The names of every field of a plan's parts: what is whole before must be whole after. */
 const names = (plan: Plan) =>
   Object.fromEntries(Object.entries(plan).map(([part, value]) => [part, Object.keys(value).sort()]));
@@ -94,6 +102,13 @@ describe("the Edge sheet", () => {
     expect(change).not.toHaveBeenCalled();
     await userEvent.click(screen.getByRole("checkbox", { name: "Each side by itself" }));
     expect(lastFix()).toMatchObject({ "edge.bottom": "2 in", "edge.left": "2 in" });
+  });
+
+  it("widens the bottom of the border in hand, also while the figures are of the edge before", async () => {
+    const border = benchOf("border", "edge").plan.edge;
+    shown(EdgeSheet, "border", "edge", { edge: border }, unedged());
+    await userEvent.click(screen.getByRole("button", { name: "½ more" }));
+    expect(lastFix()).toEqual({ "edge.bottom": "7.6 cm" });
   });
 
   it("offers the three answers to the new ratio, each drawn", async () => {

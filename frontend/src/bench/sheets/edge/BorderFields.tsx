@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Plan, Worksheet } from "../../../api/types";
+import { mmOf } from "../../../drawing/typedLength";
 import { draggedBorder, SIDES } from "../../edgeGrips";
 import { usePlanStore } from "../../planStore";
 import { CaptionFields } from "./CaptionFields";
@@ -22,8 +23,9 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
   const alike = SIDES.every((name) => edge[name] === edge.left);
   const [single, setSingle] = useState(!alike);
   const { trim, image } = props.worksheet.reckoning.boxes;
-  const topMm = image[1] - trim[1];
-  const bottomMm = trim[1] + trim[3] - image[1] - image[3];
+  // What stands in the plan counts: the boxes may still be those of the edge before.
+  const topMm = mmOf(edge.top) ?? image[1] - trim[1];
+  const bottomMm = mmOf(edge.bottom) ?? trim[1] + trim[3] - image[1] - image[3];
   const weigh = (by: number) => {
     change({ "edge.bottom": by === 1 ? edge.top : draggedBorder(topMm * by, props.unit) });
     if (by !== 1) setSingle(true);

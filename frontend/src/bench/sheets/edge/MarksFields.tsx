@@ -1,4 +1,5 @@
 import type { Plan, Worksheet } from "../../../api/types";
+import { mmOf } from "../../../drawing/typedLength";
 import { typeset } from "../../../shell/typeset";
 import { usePlanStore } from "../../planStore";
 import { EdgeLength, type EdgeProps } from "./parts";
@@ -17,7 +18,7 @@ export function MarksFields(props: EdgeProps & { plan: Plan; worksheet: Workshee
     (name) => folds || name === "crop" || name === "centre",
   );
   const pick = (name: Mark, on: boolean) => {
-    const bare = !worksheet.drawing.boxes.content;
+    const bare = mmOf(plan.marks.margin) === 0;
     // A mark without a margin would be drawn nowhere.
     change({ [`marks.${name}`]: on, ...(on && bare ? { "marks.margin": USUAL.margin[props.unit] } : {}) });
   };
