@@ -1,0 +1,31 @@
+import { useEffect, useRef } from "react";
+import type { Plan, Worksheet } from "../api/types";
+
+type Act = (worksheet: Worksheet) => void;
+export type WhenReckoned = (act: Act) => void;
+
+/** So much may wait; four quarter turns are where they began. */
+const MOST = 4;
+
+/**
+ * What needs the figures of the plan in hand is done at once, or as soon as they have come, one after
+ * another: what a hand asks for before the last answer is there must not be done to the plan before.
+ */
+export function useWhenReckoned(
+  worksheet: Worksheet | null,
+  reckoned: Plan | null,
+  plan: Plan,
+  problem: unknown,
+): WhenReckoned {
+  const waiting = useRef<Act[]>([]);
+  const now = reckoned === plan ? worksheet : null;
+  useEffect(() => {
+    // A plan that cannot be reckoned has nothing coming.
+    if (problem) waiting.current = [];
+    else if (now) waiting.current.shift()?.(now);
+  }, [now, problem]);
+  return (act) => {
+    if (now && !waiting.current.length) act(now);
+    else if (!problem && waiting.current.length < MOST) waiting.current.push(act);
+  };
+}
