@@ -45,6 +45,17 @@ def saved(page: Page) -> None:
     expect(page.locator("[data-saving=saved]")).to_be_visible()
 
 
+def turned(page: Page, degrees: int) -> None:
+    """Wait until the plan that the server keeps is turned so far."""
+    page.wait_for_function(
+        """async (degrees) => {
+            const answer = await fetch(location.pathname.replace(/\\/prints\\/(\\d+).*/, "/api/prints/$1"));
+            return (await answer.json()).plan.fit.turn === degrees;
+        }""",
+        arg=degrees,
+    )
+
+
 def test_a_zone_is_drawn_named_moved_resized_and_deleted(bench) -> None:
     page = square(bench)
     draw_zone(page, (0.6, 0.4, 0.3, 0.2))
@@ -203,6 +214,11 @@ def test_turn_swap_straighten_and_guides_by_key(bench) -> None:
     expect(page.locator("[data-step=picture] .blade-key")).to_contain_text("1000\u2009×\u20091500")
     page.keyboard.press("Shift+T")
     expect(page.locator("[data-step=picture] .blade-key")).to_contain_text("1500\u2009×\u20091000")
+    for key in ("t", "t", "t", "Shift+T"):
+        page.keyboard.press(key)
+    turned(page, 180)
+    for key in ("Shift+T", "Shift+T"):
+        page.keyboard.press(key)
     for _ in range(2):
         page.keyboard.press(">")
     page.keyboard.press(".")
