@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import re
+import time
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.browser.access import axe
 from tests.pictures import chart, save
@@ -45,15 +47,24 @@ def saved(page: Page) -> None:
     expect(page.locator("[data-saving=saved]")).to_be_visible()
 
 
-def turned(page: Page, degrees: int) -> None:
-    """Wait until the plan that the server keeps is turned so far."""
-    page.wait_for_function(
-        """async (degrees) => {
-            const answer = await fetch(location.pathname.replace(/\\/prints\\/(\\d+).*/, "/api/prints/$1"));
-            return (await answer.json()).plan.fit.turn === degrees;
-        }""",
-        arg=degrees,
-    )
+def faster_than_answers(page: Page, *keys: str) -> None:
+    """Press keys one after another, while the figures are still on their way."""
+    on_their_way: list[Route] = []
+    page.route("**/api/reckon", lambda route: on_their_way.append(route))
+    for key in keys:
+        page.keyboard.press(key)
+    for route in on_their_way:
+        route.continue_()
+    page.unroute("**/api/reckon")
+
+
+def expect_turned(page: Page, degrees: int) -> None:
+    """The plan that the server keeps comes to be turned so far."""
+    place = re.sub(r"/prints/(\d+).*", r"/api/prints/\1", page.url)
+    end = time.monotonic() + 20
+    while page.request.get(place).json()["plan"]["fit"]["turn"] != degrees:
+        assert time.monotonic() < end, f"never turned by {degrees}°"
+        page.wait_for_timeout(50)
 
 
 def test_a_zone_is_drawn_named_moved_resized_and_deleted(bench) -> None:
@@ -214,11 +225,10 @@ def test_turn_swap_straighten_and_guides_by_key(bench) -> None:
     expect(page.locator("[data-step=picture] .blade-key")).to_contain_text("1000\u2009×\u20091500")
     page.keyboard.press("Shift+T")
     expect(page.locator("[data-step=picture] .blade-key")).to_contain_text("1500\u2009×\u20091000")
-    for key in ("t", "t", "t", "Shift+T"):
-        page.keyboard.press(key)
-    turned(page, 180)
-    for key in ("Shift+T", "Shift+T"):
-        page.keyboard.press(key)
+    faster_than_answers(page, "t", "t", "t")
+    expect_turned(page, 270)
+    page.keyboard.press("t")
+    expect_turned(page, 0)
     for _ in range(2):
         page.keyboard.press(">")
     page.keyboard.press(".")
