@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import re
 import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
+from threading import Event
 
 import pytest
 from playwright.sync_api import Page, Route, expect
@@ -47,15 +50,19 @@ def saved(page: Page) -> None:
     expect(page.locator("[data-saving=saved]")).to_be_visible()
 
 
-def faster_than_answers(page: Page, *keys: str) -> None:
-    """Press keys one after another, while the figures are still on their way."""
-    on_their_way: list[Route] = []
-    page.route("**/api/reckon", lambda route: on_their_way.append(route))
-    for key in keys:
-        page.keyboard.press(key)
-    for route in on_their_way:
+@contextmanager
+def figures_held_back(page: Page) -> Iterator[None]:
+    """Until this ends no figures come: what is done meanwhile is faster than every answer."""
+    held: list[Route] = []
+    free = Event()
+    page.route(
+        "**/api/reckon",
+        lambda route: route.continue_() if free.is_set() else held.append(route),
+    )
+    yield
+    free.set()
+    for route in held:
         route.continue_()
-    page.unroute("**/api/reckon")
 
 
 def expect_turned(page: Page, degrees: int) -> None:
@@ -225,7 +232,9 @@ def test_turn_swap_straighten_and_guides_by_key(bench) -> None:
     expect(page.locator("[data-step=picture] .blade-key")).to_contain_text("1000\u2009×\u20091500")
     page.keyboard.press("Shift+T")
     expect(page.locator("[data-step=picture] .blade-key")).to_contain_text("1500\u2009×\u20091000")
-    faster_than_answers(page, "t", "t", "t")
+    with figures_held_back(page):
+        for _ in range(3):
+            page.keyboard.press("t")
     expect_turned(page, 270)
     page.keyboard.press("t")
     expect_turned(page, 0)

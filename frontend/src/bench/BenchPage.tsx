@@ -37,7 +37,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const given = useParams()["step"] as Step | undefined;
   const step = given && STEPS.includes(given) ? given : "size";
   const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step, print.plan, print);
-  const whenReckoned = useWhenReckoned(worksheet, reckoned, plan, problem);
+  const whenReckoned = useWhenReckoned(worksheet, reckoned, problem);
   const [help, setHelp] = useState(false);
   const [asked, setAsked] = useState(0);
   const [lines, setLines] = useState(false);

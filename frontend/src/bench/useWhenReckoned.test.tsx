@@ -2,23 +2,21 @@
 import { renderHook } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Plan, Worksheet } from "../api/types";
+import { usePlanStore } from "./planStore";
 import { useWhenReckoned } from "./useWhenReckoned";
 
 const plan = (title: string) => ({ title }) as unknown as Plan;
 const sheet = (title: string) => ({ of: title }) as unknown as Worksheet;
 const [a, b, c] = [plan("a"), plan("b"), plan("c")];
 
-const bench = (reckoned: Plan, inHand: Plan, problem: unknown = null) => ({
-  reckoned,
-  inHand,
-  problem,
-  worksheet: sheet(reckoned.title),
-});
+function bench(reckoned: Plan, inHand: Plan, problem: unknown = null) {
+  usePlanStore.setState({ document: inHand });
+  return { reckoned, problem, worksheet: sheet(reckoned.title) };
+}
 const taken = (first: ReturnType<typeof bench>) =>
-  renderHook(
-    ({ worksheet, reckoned, inHand, problem }) => useWhenReckoned(worksheet, reckoned, inHand, problem),
-    { initialProps: first },
-  );
+  renderHook(({ worksheet, reckoned, problem }) => useWhenReckoned(worksheet, reckoned, problem), {
+    initialProps: first,
+  });
 
 describe("what needs the figures of the plan in hand", () => {
   it("is done at once where they are there", () => {
@@ -40,6 +38,16 @@ describe("what needs the figures of the plan in hand", () => {
     rerender(bench(c, c));
     expect(second).toHaveBeenCalledWith({ of: "c" });
     expect(first).toHaveBeenCalledTimes(1);
+  });
+
+  it("waits for them also where the plan has changed and nothing is drawn of it yet", () => {
+    const [first, second] = [vi.fn(() => usePlanStore.setState({ document: b })), vi.fn()];
+    const { result, rerender } = taken(bench(a, a));
+    result.current(first);
+    result.current(second);
+    expect([first.mock.calls.length, second.mock.calls.length]).toEqual([1, 0]);
+    rerender(bench(b, b));
+    expect(second).toHaveBeenCalledWith({ of: "b" });
   });
 
   it("is let go where the plan cannot be reckoned", () => {

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from "react";
 import type { Plan, Worksheet } from "../api/types";
+import { usePlanStore } from "./planStore";
 
 type Act = (worksheet: Worksheet) => void;
 export type WhenReckoned = (act: Act) => void;
@@ -14,18 +15,18 @@ const MOST = 4;
 export function useWhenReckoned(
   worksheet: Worksheet | null,
   reckoned: Plan | null,
-  plan: Plan,
   problem: unknown,
 ): WhenReckoned {
   const waiting = useRef<Act[]>([]);
-  const now = reckoned === plan ? worksheet : null;
+  // What is in the hand at the very moment, drawn already or not.
+  const inHand = () => usePlanStore.getState().document;
   useEffect(() => {
     // A plan that cannot be reckoned has nothing coming.
     if (problem) waiting.current = [];
-    else if (now) waiting.current.shift()?.(now);
-  }, [now, problem]);
+    else if (worksheet && reckoned === inHand()) waiting.current.shift()?.(worksheet);
+  }, [worksheet, reckoned, problem]);
   return (act) => {
-    if (now && !waiting.current.length) act(now);
+    if (worksheet && reckoned === inHand() && !waiting.current.length) act(worksheet);
     else if (!problem && waiting.current.length < MOST) waiting.current.push(act);
   };
 }
