@@ -18,7 +18,7 @@ from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.pictures.unpacked import UNUSED, clear_unpacked, unpacked
 from zollstock.pixels.vips import pyvips
-from zollstock.proofs.asking import KEPT_FOR, MOST_AT_ONCE, MOST_KEPT
+from zollstock.proofs.asking import AGAIN_FOR, KEPT_FOR, MOST_AT_ONCE, MOST_KEPT
 from zollstock.proofs.models import Judgement, Proof
 from zollstock.proofs.tasks import clear, make, take_up, unpack_picture
 
@@ -123,12 +123,34 @@ def test_nothing_of_it_is_a_strangers(caller: Caller, other: Caller, held: dict)
 
 
 def test_few_are_kept_and_few_are_made_at_once(caller: Caller, held: dict) -> None:
-    for _ in range(MOST_KEPT + 3):
-        looked_at(caller, held)
+    for number in range(MOST_KEPT + 3):
+        looked_at(caller, held, part=PART | {"x": number / 50})
     assert Proof.objects.count() == MOST_KEPT == len(files())
-    for _ in range(MOST_AT_ONCE):
-        asked(caller, held)
-    assert "still being made" in asked(caller, held, expect=429)["message"]
+    for number in range(MOST_AT_ONCE):
+        asked(caller, held, part=PART | {"y": number / 50})
+    assert "still being made" in asked(caller, held, expect=429, part=PART | {"y": 1})["message"]
+    # One that is on its way already is no further one.
+    asked(caller, held, part=PART | {"y": 0})
+
+
+def test_what_was_made_a_moment_ago_is_not_made_again(caller: Caller, held: dict) -> None:
+    proof = asked(caller, held)
+    assert asked(caller, held)["id"] == proof["id"]
+    make(proof["id"])
+    again = asked(caller, held)
+    assert (again["id"], again["state"]) == (proof["id"], "done")
+    assert asked(caller, held, part=PART | {"x": 0.51})["id"] != proof["id"]
+    assert asked(caller, held, pixels=ENLARGED | {"ppi": 301})["id"] != proof["id"]
+    second = caller("POST", f"jobs/{held['job']}/prints", {"picture": held["picture"]["id"]})
+    assert asked(caller, second | {"plan": held["plan"]})["id"] != proof["id"]
+    Proof.objects.filter(id=proof["id"]).update(created=timezone.now() - AGAIN_FOR)
+    assert asked(caller, held)["id"] != proof["id"]
+
+
+def test_what_could_not_be_made_is_tried_again(caller: Caller, held: dict) -> None:
+    proof = asked(caller, held)
+    Proof.objects.update(state="failed", problem="The disk was full.")
+    assert asked(caller, held)["id"] != proof["id"]
 
 
 def test_old_ones_go_with_their_files(caller: Caller, held: dict) -> None:

@@ -24,8 +24,9 @@ if TYPE_CHECKING:
 
 #: Of an account: kept at most, being made at most.
 MOST_KEPT, MOST_AT_ONCE = 12, 4
-#: So long a proof is there to be looked at.
+#: So long a proof is there to be looked at; one that goes soon is not handed out again.
 KEPT_FOR = timedelta(hours=1)
+AGAIN_FOR = KEPT_FOR / 2
 UNFINISHED = (Proof.State.WAITING, Proof.State.RUNNING)
 
 
@@ -34,7 +35,10 @@ class TooMany(Refusal):
 
 
 def ask(account: User, design: Design, plan: Plan, part: dict[str, float]) -> Proof:
-    """A proof of a plan for a print's picture; raises a `Refusal` where there is nothing to be shown."""
+    """A proof of a plan for a print's picture, one that is there or on its way if there is such a one.
+
+    Raises a `Refusal` where there is nothing to be shown.
+    """
     picture = design.picture
     if picture.state != Picture.State.READY:
         raise Refusal(picture.problem or "The picture is still being read. Look again in a moment.")
@@ -42,13 +46,16 @@ def ask(account: User, design: Design, plan: Plan, part: dict[str, float]) -> Pr
     if against:
         raise Refusal(" ".join(item.text for item in against))
     mine = Proof.objects.filter(account=account)
+    document = plan.model_dump(mode="json")
+    recent = mine.filter(design=design, created__gt=timezone.now() - AGAIN_FOR)
+    for there in recent.exclude(state=Proof.State.FAILED):
+        if there.plan == document and there.part == part:
+            return there
     if mine.filter(state__in=UNFINISHED).count() >= MOST_AT_ONCE:
         raise TooMany("Other proofs of yours are still being made. Look again in a moment.")
     finished = mine.exclude(state__in=UNFINISHED).values_list("id", flat=True)
     mine.filter(id__in=list(finished[MOST_KEPT - 1 :])).delete()
-    made = Proof.objects.create(
-        account=account, design=design, plan=plan.model_dump(mode="json"), part=part
-    )
+    made = Proof.objects.create(account=account, design=design, plan=document, part=part)
     send(made)
     return made
 

@@ -16,25 +16,36 @@ interface Wish {
   last: string;
 }
 
-interface Asked {
-  wish: Wish;
-  size: string;
-}
-
-/** A proof that is there to be seen; `of` is the plan that it shows. */
+/** A proof that is there to be seen: the part `at`, of such a `size`, by the plan `of`. */
 export interface Shown {
   id: string;
   image: string;
   found: ProofFound;
   of: Plan;
+  at: Place;
+  size: string;
+}
+
+const sides = (size: string) => size.split(" ").map(Number) as [number, number];
+
+/** The size that a wish still lacks, the one that is seen first; null where what is shown holds it all. */
+function lacking(shown: Shown | null, wish: Wish): string | null {
+  const same = shown?.of === wish.plan && shown.at.x === wish.at.x && shown.at.y === wish.at.y;
+  if (!same) return wish.first;
+  const [width, height] = sides(shown.size);
+  const isShown = (size: string) => {
+    const [wide, high] = sides(size);
+    return wide <= width && high <= height;
+  };
+  if (isShown(wish.last)) return null;
+  return isShown(wish.first) ? wish.last : wish.first;
 }
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Have a proof made, and wait for it and its picture; null when nobody waits any more. */
-async function made({ wish, size }: Asked, wanted: () => boolean): Promise<Shown | null> {
-  const { print, plan, at } = wish;
-  const [width, height] = size.split(" ").map(Number) as [number, number];
+async function made({ print, plan, at }: Wish, size: string, wanted: () => boolean): Promise<Shown | null> {
+  const [width, height] = sides(size);
   let state = await must<ProofState>(
     client.POST("/api/prints/{print_id}/proofs", {
       params: { path: { print_id: print } },
@@ -55,7 +66,7 @@ async function made({ wish, size }: Asked, wanted: () => boolean): Promise<Shown
   await picture.decode().catch(() => {
     throw new ApiProblem(0, "The proof's picture could not be fetched. It is asked for again.");
   });
-  return { id: state.id, image: picture.src, found: state.found, of: plan };
+  return { id: state.id, image: picture.src, found: state.found, of: plan, at, size };
 }
 
 /**
@@ -64,9 +75,10 @@ async function made({ wish, size }: Asked, wanted: () => boolean): Promise<Shown
  */
 export function useProof(print: number, plan: Plan, place: Place, quick: Size | null, whole: Size | null) {
   const [shown, setShown] = useState<Shown | null>(null);
-  const [ended, setEnded] = useState<{ wish: Wish; size: string; problem: ApiProblem | null } | null>(null);
+  const [failed, setFailed] = useState<{ wish: Wish; problem: ApiProblem } | null>(null);
   const { out } = useSignedOut();
-  const line = useRef<LatestWins<Asked, Shown | null> | null>(null);
+  const line = useRef<LatestWins<Wish, Shown | null> | null>(null);
+  const seen = useRef<Shown | null>(null);
   const here = useRef(true);
   const latest = useRef<Wish | null>(null);
   useEffect(() => {
@@ -83,22 +95,26 @@ export function useProof(print: number, plan: Plan, place: Place, quick: Size | 
     [print, plan, x, y, first, last, out],
   );
   useEffect(() => {
-    line.current ??= new LatestWins<Asked, Shown | null>(
-      (asked) => made(asked, () => here.current),
-      (heard, { wish: asked, size }) => {
-        if (heard) setShown(heard);
-        setEnded({ wish: asked, size, problem: null });
-        if (size !== asked.last && asked === latest.current)
-          line.current?.put({ wish: asked, size: asked.last });
+    // What is lacking is decided when it is asked for: by then more may be there than when it was wished.
+    line.current ??= new LatestWins<Wish, Shown | null>(
+      async (asked) => {
+        const size = lacking(seen.current, asked);
+        return size ? made(asked, size, () => here.current) : seen.current;
       },
-      (error, { wish: asked }) => setEnded({ wish: asked, size: asked.last, problem: error as ApiProblem }),
+      (heard, asked) => {
+        seen.current = heard ?? seen.current;
+        setShown(seen.current);
+        setFailed(null);
+        if (asked === latest.current && heard && lacking(heard, asked)) line.current?.put(asked);
+      },
+      (error, asked) => setFailed({ wish: asked, problem: error as ApiProblem }),
     );
     latest.current = wish;
-    if (wish) line.current.put({ wish, size: wish.first });
+    if (wish) line.current.put(wish);
   }, [wish]);
   return {
     shown,
-    problem: ended?.problem ?? null,
-    busy: wish !== null && (ended?.wish !== wish || ended.size !== wish.last),
+    problem: failed?.problem ?? null,
+    busy: wish ? lacking(shown, wish) !== null && failed?.wish !== wish : !out,
   };
 }
