@@ -34,16 +34,16 @@ def everything(dev: bool) -> None:
     if free < _LEAST_FREE:
         raise Trouble(f"the disk is nearly full ({free // 2**20} MB free); 500 MB are needed")
     with _one_at_a_time():
-        _debian(dev)
-        _at_once(lambda: (_python(dev), _compiled()), _interface)
+        _with_node(dev)
+        _at_once(lambda: (_debian(dev), _python(dev), _compiled()), _interface)
 
 
 def packages(dev: bool) -> None:
     """The packages alone, without building the interface: its types may just be about to change."""
     VAR.mkdir(mode=0o700, exist_ok=True)
     with _one_at_a_time():
-        _debian(dev)
-        _at_once(lambda: _python(dev), _npm)
+        _with_node(dev)
+        _at_once(lambda: (_debian(dev), _python(dev)), _npm)
 
 
 def python(dev: bool) -> None:
@@ -77,6 +77,12 @@ def _one_at_a_time() -> Iterator[None]:
     with (_STAMPS / "lock").open("w") as lock:
         fcntl.flock(lock, fcntl.LOCK_EX)
         yield
+
+
+def _with_node(dev: bool) -> None:
+    """The front end is made while Debian's packages are still on their way, but not without Node."""
+    if not shutil.which("node") or not shutil.which("npm"):
+        _debian(dev)
 
 
 def _debian(dev: bool) -> None:
