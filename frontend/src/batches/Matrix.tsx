@@ -31,6 +31,8 @@ export function Matrix(props: {
 }) {
   const { batch, pictures, rows, onHand, onToggle } = props;
   const scroller = useRef<HTMLDivElement>(null);
+  // The compiler leaves this table alone: its lines are asked for anew each time it is drawn.
+  // oxlint-disable-next-line react/incompatible-library
   const lines = useVirtualizer({
     count: pictures.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 4,
   }); // prettier-ignore

@@ -37,7 +37,7 @@ function drawn(name: Parameters<typeof benchOf>[0], fitting = true) {
   );
 }
 const window_ = () => screen.getByRole("application", { name: /^The picture in its window/ });
-const anchor = () => (change.mock.lastCall?.[0] as Record<string, [number, number]>)["fit.anchor"];
+const anchor = () => (change.mock.lastCall as [Record<string, [number, number]>])[0]["fit.anchor"];
 
 beforeEach(() => {
   vi.clearAllMocks();

@@ -116,11 +116,13 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
           value={plan.viewing.arcmin}
           onChange={(event) => change({ "viewing.arcmin": Number(event.target.value) })}
         >
-          {[...new Set([0.6, 1, 1.5, plan.viewing.arcmin])].sort().map((angle) => (
-            <option key={angle} value={angle}>
-              {angle}′{angle === 1 ? " usual" : angle === 0.6 ? " strict" : ""}
-            </option>
-          ))}
+          {[...new Set([0.6, 1, 1.5, plan.viewing.arcmin])]
+            .sort((a, b) => a - b)
+            .map((angle) => (
+              <option key={angle} value={angle}>
+                {angle}′{angle === 1 ? " usual" : angle === 0.6 ? " strict" : ""}
+              </option>
+            ))}
         </select>
       </label>
     </div>
