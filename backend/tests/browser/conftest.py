@@ -79,22 +79,31 @@ def window(stack: Stack, browser: Browser, signed_in: dict) -> Iterator[BrowserC
     made.close()
 
 
+@pytest.fixture(scope="session")
+def anchor(window: BrowserContext, stack: Stack) -> Page:
+    """A page of the site that stays open and shows nothing: the process that draws the pages of all
+    tests ends with its last one, and what it has compiled with it."""
+    page = window.new_page()
+    page.goto(f"{stack.address}/api/schema/plan.json")
+    return page
+
+
 @pytest.fixture
-def context(window: BrowserContext, stack: Stack, signed_in: dict) -> Iterator[BrowserContext]:
+def context(
+    window: BrowserContext, anchor: Page, stack: Stack, signed_in: dict
+) -> Iterator[BrowserContext]:
     """The window as at the beginning: signed in, with nothing kept, no page open, on line."""
     window.clear_cookies()
     window.add_cookies(signed_in["cookies"])
     yield window
     window.set_offline(False)
-    pages = window.pages
-    if pages:
-        line = window.new_cdp_session(pages[0])
-        line.send(
-            "Storage.clearDataForOrigin",
-            {"origin": stack.address, "storageTypes": "local_storage,indexeddb,file_systems"},
-        )
-    for page in pages:
-        page.close(run_before_unload=False)
+    for page in window.pages:
+        if page != anchor:
+            page.close(run_before_unload=False)
+    window.new_cdp_session(anchor).send(
+        "Storage.clearDataForOrigin",
+        {"origin": stack.address, "storageTypes": "local_storage,indexeddb,file_systems"},
+    )
 
 
 @pytest.fixture
