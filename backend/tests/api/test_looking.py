@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
+from uuid import UUID
 
 import pytest
 from django.conf import settings
@@ -10,7 +11,10 @@ from django.contrib.auth.models import User
 
 from tests.api.caller import Caller
 from tests.pictures import noise, save
+from zollstock.core.measures import Measures
+from zollstock.pictures import looking_api
 from zollstock.pictures.intake import take_in
+from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import inspect, read
 from zollstock.pixels.vips import pyvips
@@ -72,6 +76,25 @@ def test_places_worth_a_look(caller: Caller, picture: Picture) -> None:
     assert (places[0]["x"], places[0]["y"]) == (pytest.approx(0.3), pytest.approx(0.45))
     assert {"sharp-1", "shadow", "light", "upper-left", "lower-right"} <= set(by_id)
     assert all(0 <= place[axis] <= 1 for place in places for axis in "xy")
+
+
+def test_measured_while_it_is_asked_it_is_not_called_complete_too_early(
+    account: User, caller: Caller, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    path = save(noise(300, 200), tmp_path / "grain.png")
+    picture, _ = take_in(account, path.name, [path.read_bytes()])
+    read(str(picture.id))
+
+    def just_too_early(asking: User, of: UUID) -> Measures:
+        found = measures_of(asking, of)
+        inspect(str(Picture.objects.get(id=of).inspection.pk))
+        return found
+
+    monkeypatch.setattr(looking_api, "measures_of", just_too_early)
+    look = caller("GET", f"pictures/{picture.id}/look")
+    assert not look["complete"] and not [one for one in look["places"] if "sharp" in one["id"]]
+    look = caller("GET", f"pictures/{picture.id}/look")
+    assert look["complete"] and [one for one in look["places"] if "sharp" in one["id"]]
 
 
 def test_before_it_is_cut_up_it_says_so(account: User, caller: Caller, tmp_path: Path) -> None:

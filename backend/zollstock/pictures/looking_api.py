@@ -57,10 +57,12 @@ def look(request: SignedRequest, picture_id: UUID) -> Look:
     picture = get_object_or_404(own_pictures(request), id=picture_id)
     width, height = picture.upright
     keep = [KeepZone.model_validate(zone) for zone in picture.keep]
+    # Asked in this order: measured in between, it would be called complete without what was measured.
+    complete = _is_measured(picture)
     measures = measures_of(request.user, picture_id)
     return Look(
         ready=bool(picture.tiles),
-        complete=_is_measured(picture),
+        complete=complete,
         tile=TILE,
         overlap=OVERLAP,
         top=levels(width, height),
