@@ -26,32 +26,36 @@ pytestmark = pytest.mark.django_db(transaction=True)
 Models = Callable[[str, str], Any]
 
 
+def tables_at(*versions: tuple[str, str]) -> Models:
+    """The tables as they were in these versions."""
+    MigrationExecutor(connection).migrate(list(versions))
+    project = MigrationExecutor(connection).loader.project_state(list(versions))
+    return project.apps.get_model
+
+
 @contextmanager
-def database_of(*before: tuple[str, str]) -> Iterator[Models]:
-    """The tables as they were; at the end of the block they are brought up to date."""
-    executor = MigrationExecutor(connection)
-    executor.migrate(list(before))
+def brought_up_to_date() -> Iterator[None]:
+    """Whatever became of the tables, at the end of the block they are those of today."""
     try:
-        yield executor.loader.project_state(list(before)).apps.get_model
+        yield
     finally:
         executor = MigrationExecutor(connection)
         executor.migrate(executor.loader.graph.leaf_nodes())
 
 
 def picture_of(model: Any, account: Any, **more: Any) -> Any:
-    return model.objects.create(
-        account_id=account.id,
-        sha256="0" * 64,
-        bytes=3,
-        file="pictures/fog.jpg",
-        format="JPEG",
-        width_px=300,
-        height_px=200,
-        bits=8,
-        channels=3,
-        name="fog.jpg",
-        **more,
-    )
+    usual = {
+        "sha256": "0" * 64,
+        "bytes": 3,
+        "file": "pictures/fog.jpg",
+        "format": "JPEG",
+        "width_px": 300,
+        "height_px": 200,
+        "bits": 8,
+        "channels": 3,
+        "name": "fog.jpg",
+    }
+    return model.objects.create(account_id=account.id, **usual | more)
 
 
 def plan(width: str) -> dict:
@@ -63,25 +67,19 @@ def plan(width: str) -> dict:
     return plan_document(parse_plan(document))
 
 
-def test_what_was_being_read_before_readers_had_one_mark_goes_on(account) -> None:
-    with database_of(("pictures", "0004_parcel")) as models:
-        old = models("pictures", "Picture")
-        made = picture_of(old, account, reader="somebody", tries=1)
-        old.objects.filter(id=made.id).update(touched="2026-01-01T00:00:00Z")
-    kept = Picture.objects.get(id=made.id)
-    assert (kept.worker, kept.tries, kept.pulse.year) == ("somebody", 1, 2026)
-    assert [row.pk for row in READING.left()] == [kept.pk]
-
-
 @pytest.fixture
 def before(account) -> dict[str, Any]:
-    """Ids of what was in a database whose prints, orders and files were one row each."""
-    versions = (
-        ("jobs", "0001_initial"),
-        ("renders", "0003_print_or_run"),
-        ("pictures", "0006_inspection"),
-    )
-    with database_of(*versions) as models:
+    """Ids of what was in a database whose prints, orders and files were one row each.
+
+    Of its pictures one was just being read, by a reader whose mark had a name of its own.
+    """
+    jobs = ("jobs", "0001_initial")
+    with brought_up_to_date():
+        pictures = tables_at(jobs, ("pictures", "0004_parcel"))("pictures", "Picture")
+        reading = picture_of(pictures, account, sha256="1" * 64, reader="somebody", tries=1)
+        pictures.objects.filter(id=reading.id).update(touched="2026-01-01T00:00:00Z")
+
+        models = tables_at(jobs, ("renders", "0003_print_or_run"), ("pictures", "0006_inspection"))
         picture = picture_of(models("pictures", "Picture"), account, state="ready")
         job = models("jobs", "Job").objects.create(account_id=account.id, title="Hall")
         # Four versions, of which the last was undone.
@@ -117,7 +115,13 @@ def before(account) -> dict[str, Any]:
             **given,
         )
     ids = {state: order.id for state, order in orders.items()}
-    return ids | {"print": held.id, "run": run.id, "of_run": of_run.id, "plans": plans}
+    return ids | {
+        "print": held.id,
+        "run": run.id,
+        "of_run": of_run.id,
+        "plans": plans,
+        "reading": reading.id,
+    }
 
 
 def test_a_database_of_one_row_for_everything_keeps_it_all(account, before) -> None:
@@ -126,6 +130,7 @@ def test_a_database_of_one_row_for_everything_keeps_it_all(account, before) -> N
     a_print_is_a_design_with_all_its_steps(caller, before)
     orders_keep_their_files_and_go_on(caller, before)
     a_run_keeps_its_orders_and_its_table(caller, before)
+    what_was_being_read_goes_on(before)
 
 
 def a_print_is_a_design_with_all_its_steps(caller: Caller, before: dict[str, Any]) -> None:
@@ -166,3 +171,9 @@ def a_run_keeps_its_orders_and_its_table(caller: Caller, before: dict[str, Any])
         "250.0",
         "kept",
     )
+
+
+def what_was_being_read_goes_on(before: dict[str, Any]) -> None:
+    kept = Picture.objects.get(id=before["reading"])
+    assert (kept.worker, kept.tries, kept.pulse.year) == ("somebody", 1, 2026)
+    assert [row.pk for row in READING.left()] == [kept.pk]

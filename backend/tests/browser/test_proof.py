@@ -11,18 +11,31 @@ from tests.browser.access import IN_EACH_LIGHT, axe, axe_in_both
 from zollstock.pixels.vips import pyvips
 
 
+@pytest.fixture(scope="module")
+def made_once() -> dict[str, str]:
+    """Where the print is that the tests share: its first proof is made once."""
+    return {}
+
+
 @pytest.fixture
-def proof(bench) -> Page:
-    """A print that is enlarged about twice, and what is seen of it at its true size."""
-    page: Page = bench(
-        step="pixels",
-        plan={
-            "target": {"width": "30 cm", "height": "20 cm"},
-            "viewing": {"distance": "30 cm"},
-            "medium": {"name": "canvas"},
-            "pixels": {"mode": "fixed", "ppi": 250},
-        },
-    )
+def proof(bench, page: Page, made_once: dict[str, str]) -> Page:
+    """A print that is enlarged about twice, and what is seen of it at its true size.
+
+    What a test changes of it, it takes back.
+    """
+    if made_once:
+        page.goto(made_once["at"])
+    else:
+        bench(
+            step="pixels",
+            plan={
+                "target": {"width": "30 cm", "height": "20 cm"},
+                "viewing": {"distance": "30 cm"},
+                "medium": {"name": "canvas"},
+                "pixels": {"mode": "fixed", "ppi": 250},
+            },
+        )
+        made_once["at"] = page.url
     page.get_by_role("link", name="Proof: see it at its true size").click()
     expect(panes(page)).to_have_count(4)
     settled(page)
@@ -153,6 +166,8 @@ def test_sharpening_is_seen_and_a_way_is_taken_into_the_plan(proof: Page) -> Non
     expect(page.get_by_role("button", name=re.compile("^1 Careful (F )?planned$"))).to_be_visible()
     page.keyboard.press("p")
     expect(page.get_by_role("tab", name="Pixels")).to_have_attribute("aria-selected", "true")
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("checkbox", name="Sharpen last, at final size")).not_to_be_checked()
     page.keyboard.press("p")
     expect(panes(page).first).to_be_visible()
 
