@@ -73,7 +73,7 @@ describe("a large file", () => {
     expect(server.calls).toEqual([
       "POST /api/parcels", "/api/parcels/p?at=0", `/api/parcels/p?at=${8 * MB}`,
       "GET /api/parcels/p", `/api/parcels/p?at=${8 * MB}`, `/api/parcels/p?at=${16 * MB}`, "POST /api/parcels/p/picture",
-    ]); // prettier-ignore
+    ]); // oxfmt-ignore
     expect(shares).toEqual([0.4, 0.8, 1]);
   });
 

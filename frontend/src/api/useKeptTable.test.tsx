@@ -63,7 +63,7 @@ describe("a table that is kept", () => {
     // What has come back is older than what stands there.
     expect(result.current.kept.data?.rows).toEqual(["a", "b", "c", "d"]);
     await act(async () => of.answer());
-    await waitFor(() => expect(of.saved).toEqual([["a", "b"], ["a", "b", "c", "d"]])); // prettier-ignore
+    await waitFor(() => expect(of.saved).toEqual([["a", "b"], ["a", "b", "c", "d"]])); // oxfmt-ignore
     expect(result.current.kept.data?.version).toBe(3);
     expect(result.current.problem).toBeNull();
   });

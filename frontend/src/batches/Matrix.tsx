@@ -35,7 +35,7 @@ export function Matrix(props: {
   // oxlint-disable-next-line react/incompatible-library
   const lines = useVirtualizer({
     count: pictures.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 4,
-  }); // prettier-ignore
+  }); // oxfmt-ignore
   const { hand } = props;
   useEffect(() => {
     // Opening the editor takes room away: the cell in hand stays in sight.

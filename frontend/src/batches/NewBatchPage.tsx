@@ -51,7 +51,7 @@ export function NewBatchPage() {
       await queries.invalidateQueries({ queryKey: ["batches"] });
       void go(`/batches/${batch.id}`);
     },
-  }); // prettier-ignore
+  }); // oxfmt-ignore
   return (
     <>
       <TopBar

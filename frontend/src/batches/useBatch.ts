@@ -159,7 +159,7 @@ export function useCellHistory(
 export const fitOf = (cell: Cell): CellFit => ({
   mode: cell.mode as CellFit["mode"], anchor: cell.anchor as [number, number], zoom: cell.zoom, angle: cell.angle,
   colour: cell.own_padding ? cell.padding : null,
-}); // prettier-ignore
+}); // oxfmt-ignore
 
 /** A run as it goes on; followed until it is over. */
 export function useRun(run: string | undefined) {

@@ -187,4 +187,4 @@ const further = ({ id, job, picture }: PrintState): ShelfPlace[] => [
   { to: `/prints/${id}/sizes`, name: "Many sizes", says: "This picture against many sizes, and what each costs" },
   { to: `/layouts/new?job=${job}&print=${id}`, name: "Lay it out", says: "As tiles, panels, ID photos or in life size; hung on a wall, or with others on a roll" },
   { to: `/how-big?picture=${picture.id}`, name: "How big", says: "The largest print of this picture, for each grade" },
-]; // prettier-ignore
+]; // oxfmt-ignore

@@ -9,7 +9,7 @@ import { useSize } from "../drawing/useSize";
 import { Flag, RoomEnd, SchoolLines, Stretch } from "./RailMarks";
 import {
   distanceAt, draggedLength, FARTHEST_MM, finestStep, meet, NEAREST_MM, shareOf as shareOn, ticks, type Span,
-} from "./railScale"; // prettier-ignore
+} from "./railScale"; // oxfmt-ignore
 
 const percent = (share: number) => `${share * 100}%`;
 const STRIDE = 0.1;

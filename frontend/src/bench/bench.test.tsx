@@ -82,7 +82,7 @@ describe("findings and choices", () => {
   const finding: Finding = {
     id: "keep-zone-cut", level: "warn", step: "fit", text: "The lamp is cut.",
     fix: { "fit.auto": true }, fix_label: "Move the crop up",
-  }; // prettier-ignore
+  }; // oxfmt-ignore
 
   it("say their gravity by word and offer the cure", async () => {
     render(<Findings findings={[finding, { id: "n", level: "note", step: "fit", text: "Only a note." }]} />);
@@ -131,7 +131,7 @@ describe("the pad", () => {
     const figure: Figure = {
       id: "effective_ppi", label: "Effective resolution", value: 250, unit: "ppi", text: "250 ppi",
       formula: "crop width ÷ image box width", working: "5000 px ÷ 20 in = 250 ppi", source: "resolution",
-    }; // prettier-ignore
+    }; // oxfmt-ignore
     const wrapper = ({ children }: { children: ReactNode }) => (
       <QueryClientProvider client={queries}>{children}</QueryClientProvider>
     );
@@ -162,7 +162,7 @@ describe("the distance rail", () => {
       { id: "device", label: "Device", at_mm: null, text: "never" },
     ],
     whole_print_mm: 1000,
-  }; // prettier-ignore
+  }; // oxfmt-ignore
 
   it("is a slider with words, moved by keys in the person's unit", () => {
     render(

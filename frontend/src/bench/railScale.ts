@@ -42,12 +42,12 @@ const FOOT = 304.8;
 const METRIC = [
   [100, "10 cm"], [200, "20"], [300, "30"], [500, "50"], [1000, "1 m"], [1500, "1.5"], [2000, "2"],
   [3000, "3"], [5000, "5"], [8000, "8 m"], [15_000, "15"], [30_000, "30"], [60_000, "60 m"],
-] as const; // prettier-ignore
+] as const; // oxfmt-ignore
 const IMPERIAL = [
   [101.6, "4 in"], [203.2, "8"], [FOOT, "1 ft"], [1.5 * FOOT, "1½"], [2 * FOOT, "2"], [3 * FOOT, "3"],
   [5 * FOOT, "5"], [10 * FOOT, "10"], [20 * FOOT, "20 ft"],
   [50 * FOOT, "50"], [100 * FOOT, "100"], [200 * FOOT, "200 ft"],
-] as const; // prettier-ignore
+] as const; // oxfmt-ignore
 
 /** The ruler's ticks as [mm, label], as far as the rail goes. */
 export function ticks(unit: Unit, farthest = FARTHEST_MM): readonly (readonly [number, string])[] {

@@ -3,7 +3,7 @@ import type { Plan } from "../api/types";
 /** What each part of a plan is called on the rule. */
 const PARTS: Record<string, string> = {
   title: "title", target: "size", fit: "fit", edge: "edge", marks: "marks", medium: "medium", viewing: "distance", pixels: "pixels", output: "file",
-}; // prettier-ignore
+}; // oxfmt-ignore
 const IN_FIT: Record<string, string> = {
   anchor: "crop",
   zoom: "crop",

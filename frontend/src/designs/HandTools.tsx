@@ -43,7 +43,7 @@ export function HandTools(props: { of: InHand; canUndo: boolean; canRedo: boolea
 
 const WORDS = {
   saved: "saved", saving: "saving", waiting: "waiting", stale: "not saved", refused: "not saved", gone: "removed",
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 function SavingWord({ saving, walked }: Pick<InHand, "saving" | "walked">) {
   return (

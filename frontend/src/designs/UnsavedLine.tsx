@@ -5,7 +5,7 @@ import type { Waiting } from "./designStore";
 const WORDS = {
   saved: "", saving: "is being saved", waiting: "waits for the server", stale: "was changed elsewhere",
   refused: "cannot be saved as it is", gone: "",
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 /** What a store of designs is asked before the window closes. */
 interface Leaving {

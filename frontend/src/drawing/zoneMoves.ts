@@ -7,7 +7,7 @@ export type Handle = readonly [-1 | 0 | 1, -1 | 0 | 1];
 
 export const HANDLES: readonly Handle[] = [
   [-1, -1], [0, -1], [1, -1], [1, 0], [1, 1], [0, 1], [-1, 1], [-1, 0],
-]; // prettier-ignore
+]; // oxfmt-ignore
 /** The smallest zone, as a share of a side. */
 export const LEAST = 0.01;
 

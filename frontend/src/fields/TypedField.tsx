@@ -40,7 +40,7 @@ export function TypedField<Value>(props: Typing<Value> & Looks) {
   const spin = props.numeric && {
     role: "spinbutton", inputMode: "decimal" as const, "aria-valuemin": props.numeric.min, "aria-valuemax": props.numeric.max,
     "aria-valuenow": props.numeric.now ?? undefined,
-  }; // prettier-ignore
+  }; // oxfmt-ignore
   return (
     <div
       className={`relative ${props.narrow ? "flex items-center justify-between gap-3" : "w-full min-w-0"}`}

@@ -10,7 +10,10 @@ export interface SensorsAsked {
 }
 
 type Change =
-  { by: (now: SensorTable) => SensorTable } | { csv: string } | { shipped: true } | { takeBack: SensorTable };
+  | { by: (now: SensorTable) => SensorTable }
+  | { csv: string }
+  | { shipped: true }
+  | { takeBack: SensorTable };
 
 /** The account's table of sensors, its changes, and what stood there before the last one. */
 export function useSensors(query: SensorsAsked) {

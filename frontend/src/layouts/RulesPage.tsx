@@ -10,7 +10,7 @@ import { useKeepRules } from "./usePhotoRules";
 const FRESH: PhotoRule = {
   name: "", width: "35 mm", height: "45 mm", head: ["32 mm", "36 mm"], crown: ["3 mm", "5 mm"], eyes: null,
   source: "", checked: "",
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 /** The rules for ID photos as rows: what an authority asks, and where and when that was read. */
 export function RulesPage() {

@@ -92,7 +92,7 @@ const life: KindOnScreen<LifeWish> = {
       />
     ),
   steps: { measure: MeasureSheet, parts: PartsSheet, sheets: PaperSheet, overlap: OverlapSheet, marks: MarksSheet },
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 const KINDS = { tiles, id, life, panels, hang, gang };
 

@@ -23,7 +23,7 @@ const PARTS: Record<string, string> = {
   parts: "parts", tiles: "tiles", frames: "frames", mode: "gaps", wrap: "wrap", hang: "hanging", pieces: "pieces",
   line: "line", wall: "wall", centred: "wall", may_turn: "turns", roll: "roll", price: "price", stock: "paper",
   guillotine: "cuts", view: "wall's picture", fixed: "pinned pieces", ppi: "ppi",
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 /** In which parts two wishes differ, in words: "overlap", "seams and paper". */
 export function whatChanged(before: AnyWish, after: AnyWish): string {

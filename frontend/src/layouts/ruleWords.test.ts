@@ -5,7 +5,7 @@ import { rangeText, ruleSize } from "./ruleWords";
 const rule: PhotoRule = {
   name: "Harbour", width: "35 mm", height: "45 mm", head: ["32 mm", "36 mm"], crown: ["3 mm", "5 mm"], eyes: null,
   source: "", checked: "",
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 it("says a range with its unit once", () => {
   expect(rangeText(["32 mm", "36 mm"])).toBe("32 to 36 mm");

@@ -18,7 +18,7 @@ describe("seams under a hand", () => {
   });
 
   it("lie from where a tile begins to where the one before it ends", () => {
-    expect(seamsOf([[0, 200], [190, 200], [380, 190]])).toEqual([[190, 200], [380, 390]]); // prettier-ignore
+    expect(seamsOf([[0, 200], [190, 200], [380, 190]])).toEqual([[190, 200], [380, 390]]); // oxfmt-ignore
     expect(seamsOf([[0, 150]])).toEqual([]);
   });
 

@@ -12,7 +12,7 @@ import "./signin.css";
 const BLADES = [
   ["Picture", "5000 × 3333"], ["Size", "24 × 16 in"], ["Fit", "−10 % height"], ["Edge", "Border 2 in"],
   ["Pixels", "250 ppi"], ["Distance", "from 35 in"], ["Hand-over", "TIFF"],
-] as const; // prettier-ignore
+] as const; // oxfmt-ignore
 
 interface Login {
   name: string;

@@ -13,7 +13,7 @@ export function SizeForm({ size, onDone }: { size: SizeEntry | null; onDone: () 
   const [given, setGiven] = useState<NewSize>({
     name: size?.name ?? "", width: size?.width ?? "", height: size?.height ?? "", unit: account.unit,
     group: size?.group ?? "", frames: size?.frames ?? "order", note: size?.note ?? "",
-  }); // prettier-ignore
+  }); // oxfmt-ignore
   const keep = useLibraryChange((wanted: NewSize) =>
     size ? changeSize({ key: size.key, size: wanted }) : addSize(wanted),
   );

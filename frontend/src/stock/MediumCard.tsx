@@ -8,7 +8,7 @@ import { usePreferences } from "../session/useSession";
 const ROLL: StockRoll = { key: "", width: "61 cm", left: null, margin: "5 mm", price: null, minimum: null };
 const SHEET: StockSheet = {
   key: "", name: "A3", width: "29.7 cm", height: "42 cm", left: null, margin: "5 mm", price: null,
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 /** A medium: how much detail it holds, how far ink spreads on it, and its rolls and sheets. */
 export function MediumCard(props: {

@@ -35,7 +35,7 @@ function shown(
   });
   queries.setQueryData(["sizes", ""], [
     { key: "iso-a3", name: "A3", group: "ISO A", width: "297 mm", height: "420 mm", shown: "29.7 × 42 cm" },
-  ]); // prettier-ignore
+  ]); // oxfmt-ignore
   render(
     <MemoryRouter>
       <QueryClientProvider client={queries}>

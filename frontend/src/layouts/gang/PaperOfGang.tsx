@@ -16,7 +16,7 @@ const ON = [
 const ROLL = {
   width: "61 cm", margin: "0.5 cm", gap: "0.5 cm", lead: "2 cm", tail: "2 cm", most_length: null, price_per_m: null,
   least_length: null, stock: "",
-}; // prettier-ignore
+}; // oxfmt-ignore
 
 const LENGTHS = [
   ["width", "Width of the roll"],

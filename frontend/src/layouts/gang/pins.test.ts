@@ -5,7 +5,7 @@ import { pinned, placeOf, turnedPin, unpinned } from "./pins";
 const piece: GangPieceDrawn = {
   number: 3, plan: 1, copy: 0, name: "Gear", sheet: 0, box: [5, 20, 300, 200], turn: 0, pinned: false, may_turn: true,
   size: "30 × 20 cm", place: "0.5, 2",
-}; // prettier-ignore
+}; // oxfmt-ignore
 const other = { plan: 1, copy: 1, x: "1 cm", y: "2 cm", turn: 0 as const, sheet: 0 };
 
 describe("a piece that is pinned", () => {

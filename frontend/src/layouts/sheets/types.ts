@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type {
   AnyWish, GangWish, HangWish, IdWish, LayoutPage, LayoutState, LifeWish, PanelsWish, TilesWish, Unit,
-} from "../../api/types"; // prettier-ignore
+} from "../../api/types"; // oxfmt-ignore
 
 /** What every worksheet of a layout is given. */
 export interface LayoutSheetProps<Wish extends AnyWish = AnyWish> {

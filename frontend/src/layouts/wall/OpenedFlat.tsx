@@ -48,7 +48,7 @@ export function OpenedFlat(props: {
             <Rim
               rim={{
                 fill: wrap.fill, colour: wrap.colour, softness: wrap.softness, image: shows, content: grown,
-              }} // prettier-ignore
+              }} // oxfmt-ignore
               image={shows}
               content={grown}
               of={`${own}-face`}

@@ -19,7 +19,7 @@ describe("a frame under a hand", () => {
     expect(caught([3.3, 900, 50, 51], [], 4, 3.175).x).toBeCloseTo(3.175);
   });
   it("takes the nearest of several places", () => {
-    expect(caught([2, 500, 300, 300], [[0, 0, 300, 300], [3, 0, 300, 300]], 8, 1).x).toBe(3); // prettier-ignore
+    expect(caught([2, 500, 300, 300], [[0, 0, 300, 300], [3, 0, 300, 300]], 8, 1).x).toBe(3); // oxfmt-ignore
   });
 });
 
@@ -27,7 +27,7 @@ describe("gaps", () => {
   it("are those between frames beside each other", () => {
     expect(gapsAlong(ROW, 0)).toEqual([40]);
     expect(gapsAlong(ROW, 1)).toEqual([]);
-    const stairs: Spot[] = [[0, 100, 300, 450], [350, 0, 300, 450], [0, 600, 300, 100]]; // prettier-ignore
+    const stairs: Spot[] = [[0, 100, 300, 450], [350, 0, 300, 450], [0, 600, 300, 100]]; // oxfmt-ignore
     expect(gapsAlong(stairs, 0)).toEqual([50]);
     expect(gapsAlong(stairs, 1)).toEqual([50]);
   });

@@ -25,4 +25,4 @@ export function useArrange(unit: Unit) {
     },
     onSuccess: ({ frames }) => change({ frames: frames as PanelFrame[] }),
   });
-} // prettier-ignore
+} // oxfmt-ignore

@@ -42,4 +42,4 @@ function fit(
     left: margin.left + (room[0] - (right - left) * scale) / 2 - left * scale,
     top: margin.top + (room[1] - (bottom - top) * scale) / 2 - top * scale,
   };
-} // prettier-ignore
+} // oxfmt-ignore
