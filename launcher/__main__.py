@@ -118,26 +118,26 @@ def restore(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 def reckon(options: argparse.Namespace, rest: list[str]) -> int:
-    return _core_command("zollstock.core.cli", rest)
+    return _core_command("reckon", rest)
 
 
 def render(options: argparse.Namespace, rest: list[str]) -> int:
-    return _core_command("zollstock.pixels.cli", rest)
+    return _core_command("render", rest)
 
 
 def inspect(options: argparse.Namespace, rest: list[str]) -> int:
-    return _core_command("zollstock.pixels.inspect_cli", rest)
+    return _core_command("inspect", rest)
 
 
 def fit(options: argparse.Namespace, rest: list[str]) -> int:
-    return _core_command("zollstock.pixels.fit_cli", rest)
+    return _core_command("fit", rest)
 
 
-def _core_command(module: str, rest: list[str]) -> int:
+def _core_command(name: str, rest: list[str]) -> int:
     """The shell script runs these itself once set up; here they set up first, told on stderr."""
     with setup.told_on_stderr():
         setup.python(dev=False)
-    return subprocess.call([places.PYTHON, "-m", module, *rest])
+    return subprocess.call([places.PYTHON, "-m", "zollstock.commands", name, *rest])
 
 
 def test(options: argparse.Namespace, rest: list[str]) -> int:

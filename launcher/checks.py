@@ -16,7 +16,7 @@ from .stack import Stack, running_alone
 Check = tuple[str, list[str], Path]
 
 _SEPARATE = ["tests/front", "tests/browser", "tests/api"]
-#: Two lanes take them off in this order: what is long first, so that both end at about the same time.
+#: The lanes take them off in this order: what is long first, so that all end at about the same time.
 _CHECKS: list[Check] = [
     (
         "Tests of the running whole, in the browser too",
@@ -38,11 +38,11 @@ _CHECKS: list[Check] = [
     ("Lint Python", [PYTHON, "-m", "ruff", "check", ".", "../launcher"], BACKEND),
     ("Format of Python", [PYTHON, "-m", "ruff", "format", "--check", ".", "../launcher"], BACKEND),
 ]
-_LANES = 2
+_LANES = 3
 
 
 def run(only: list[str]) -> int:
-    """All checks in two lanes side by side, or just pytest with the given arguments.
+    """All checks in lanes side by side, or just pytest with the given arguments.
 
     The lanes share MariaDB and Redis, each with databases of its own. Returns 1 when any check fails.
     """

@@ -78,6 +78,38 @@ def test_refuses_to_overwrite(render: Callable[..., Said], folder: Path) -> None
     assert (folder / "out.tif").read_text() == "mine"
 
 
+def until(there: Callable[[], object]) -> None:
+    end = time.monotonic() + 60
+    while not there():
+        assert time.monotonic() < end, "it never began"
+        time.sleep(0.01)
+
+
+def listens_to(process: subprocess.Popen, number: int) -> bool:
+    """Whether a process does something of its own when it is sent a signal, says the system."""
+    status = Path(f"/proc/{process.pid}/status").read_text()
+    caught = next(line for line in status.splitlines() if line.startswith("SigCgt:"))
+    return bool(int(caught.split()[1], 16) >> (number - 1) & 1)
+
+
+def has_read(process: subprocess.Popen, library: str) -> bool:
+    return library in Path(f"/proc/{process.pid}/maps").read_text()
+
+
+def test_stopped_while_it_still_starts_it_shows_no_trace(folder: Path) -> None:
+    process = subprocess.Popen(
+        [ROOT / "zollstock", "reckon", "-"],
+        stdin=subprocess.PIPE,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.PIPE,
+        text=True,
+    )
+    until(lambda: has_read(process, "pydantic_core"))
+    process.send_signal(signal.SIGINT)
+    assert process.communicate(timeout=30) == ("", "")
+    assert process.returncode == -signal.SIGINT
+
+
 @pytest.mark.parametrize(
     ("number", "code", "method"),
     [
@@ -99,9 +131,11 @@ def test_interrupted_it_says_so_and_leaves_nothing(
         stderr=subprocess.PIPE,
         text=True,
     )
-    end = time.monotonic() + (20 if method == "cubic" else 3)
-    while not list(folder.glob(".out*")) and time.monotonic() < end:
-        time.sleep(0.01)
+    if method == "cubic":
+        until(lambda: list(folder.glob(".out*")))
+    else:
+        until(lambda: listens_to(process, signal.SIGINT))
+        time.sleep(1)
     process.send_signal(number)
     _, said = process.communicate(timeout=30)
     assert process.returncode == code
