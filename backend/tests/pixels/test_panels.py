@@ -10,6 +10,7 @@ import pikepdf
 import pytest
 
 from tests.layouts import frames_of, panels, panels_document
+from tests.lengthy import spread
 from tests.pictures import noise, save
 from tests.pixels.test_layouts import pixels
 from zollstock.core.layouts.panelwish import PanelsWish
@@ -65,8 +66,9 @@ def at(mm: float) -> int:
     return int(mm * PPI / 25.4 + 0.5)
 
 
-@pytest.mark.parametrize("mode", ["window", "butted"])
-@pytest.mark.parametrize("fill", [None, "mirror", "colour", "stretch"])
+@pytest.mark.parametrize(
+    ("mode", "fill"), spread(2, ("window", "butted"), (None, "mirror", "colour", "stretch"))
+)
 def test_joined_faces_are_the_spreads_own_file(
     mode: str, fill: str | None, source: Path, tmp_path: Path
 ) -> None:

@@ -5,13 +5,12 @@ from __future__ import annotations
 import io
 import struct
 import subprocess
-from itertools import product
 from pathlib import Path
 
 import pytest
 from PIL import Image, ImageCms
 
-from tests.lengthy import LONG
+from tests.lengthy import LONG, spread
 from tests.pictures import pixel, save
 from tests.pixels.measure import exif_of
 from tests.plans import border
@@ -105,7 +104,7 @@ def seen(path: Path) -> tuple[int, int, int]:
 
 CASES = [
     case
-    for case in product(KINDS, (8, 16), PROFILES, ("srgb", "picture"))
+    for case in spread(2, KINDS, (8, 16), PROFILES, ("srgb", "picture"))
     if case[0] == "cmyk" or case[2] != "cmyk"
 ]
 
