@@ -38,14 +38,6 @@ vi.stubGlobal(
     }
   },
 );
-vi.stubGlobal(
-  "Request",
-  class extends Request {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-    }
-  },
-);
 vi.stubGlobal("fetch", async (request: Request) => {
   const path = new URL(request.url).pathname;
   server.calls.push(`${request.method} ${path}`);

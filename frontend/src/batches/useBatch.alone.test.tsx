@@ -5,14 +5,6 @@ import type { ReactNode } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Cell, RunState } from "../api/types";
 
-vi.stubGlobal(
-  "Request",
-  class extends Request {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-    }
-  },
-);
 const asked: string[] = [];
 const placed: unknown[] = [];
 let runs: Partial<RunState>[] = [];

@@ -24,7 +24,7 @@ vi.stubGlobal("fetch", async (request: Request) => {
   const text = await request.text();
   const call = {
     method: request.method,
-    url: new URL(request.url, "http://x").pathname,
+    url: new URL(request.url, "http://127.0.0.1:3000").pathname,
     body: text ? JSON.parse(text) : null,
   };
   calls.push(call);
@@ -34,14 +34,6 @@ vi.stubGlobal("fetch", async (request: Request) => {
     headers: { "Content-Type": "application/json" },
   });
 });
-vi.stubGlobal(
-  "Request",
-  class extends Request {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-    }
-  },
-);
 
 const { usePlanStore } = await import("./planStore");
 const { unsentOf } = await import("../designs/unsent");

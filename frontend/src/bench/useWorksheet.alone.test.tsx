@@ -18,14 +18,6 @@ vi.stubGlobal("fetch", async (request: Request) => {
   };
   return new Response(JSON.stringify(answer), { headers: { "Content-Type": "application/json" } });
 });
-vi.stubGlobal(
-  "Request",
-  class extends Request {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-    }
-  },
-);
 
 const { useWorksheet } = await import("./useWorksheet");
 const plan = (title: string) => ({ title }) as unknown as Plan;

@@ -9,14 +9,6 @@ vi.mock("../api/upload", () => ({
   },
 }));
 const posted: unknown[] = [];
-vi.stubGlobal(
-  "Request",
-  class extends Request {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-    }
-  },
-);
 vi.stubGlobal("fetch", async (request: Request) => {
   if (request.method === "POST") posted.push(await request.json());
   const damaged = request.url.endsWith("/cut");

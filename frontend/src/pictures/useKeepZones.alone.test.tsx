@@ -5,14 +5,6 @@ import type { ReactNode } from "react";
 import { beforeEach, expect, it, vi } from "vitest";
 import type { KeepZone, PictureFacts } from "../api/types";
 
-vi.stubGlobal(
-  "Request",
-  class extends Request {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-    }
-  },
-);
 const sent: { names: string[]; keepalive: boolean }[] = [];
 let answers: (() => void)[] = [];
 vi.stubGlobal("fetch", async (request: Request) => {

@@ -15,14 +15,6 @@ vi.stubGlobal("fetch", async (request: Request) => {
   return new Response(JSON.stringify(state), { headers: { "Content-Type": "application/json" } });
 });
 vi.stubGlobal(
-  "Request",
-  class extends Request {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === "string" ? new URL(input, "http://x") : input, init);
-    }
-  },
-);
-vi.stubGlobal(
   "Image",
   class {
     src = "";
