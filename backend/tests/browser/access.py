@@ -6,6 +6,8 @@ from pathlib import Path
 
 from playwright.sync_api import Page
 
+from tests.browser.painting import painted
+
 ROOT = Path(__file__).resolve().parents[3]
 AXE = (ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js").read_text()
 #: Of all that axe looks at, a light changes the colours alone.
@@ -19,11 +21,12 @@ def axe(page: Page, where: str, what: object = IN_ANY_LIGHT) -> None:
     """No fault against WCAG 2.2 A and AA on the page as it stands."""
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE)
-    found = page.evaluate(
-        """async (options) => (await axe.run(document, options))
-            .violations.map((fault) => fault.id + ": " + fault.nodes.map((node) => node.html).slice(0, 3).join(" | "))""",
-        {"runOnly": what, **LEAST},
-    )
+    with painted(page):
+        found = page.evaluate(
+            """async (options) => (await axe.run(document, options))
+                .violations.map((fault) => fault.id + ": " + fault.nodes.map((node) => node.html).slice(0, 3).join(" | "))""",
+            {"runOnly": what, **LEAST},
+        )
     assert found == [], f"{where}: {found}"
 
 

@@ -18,6 +18,7 @@ sys.path.insert(0, str(ROOT))
 
 from launcher.stack import Stack  # noqa: E402
 
+from tests.browser.painting import unpainted  # noqa: E402
 from tests.running import NAME, PASSWORD  # noqa: E402
 
 CHROMIUM = [
@@ -75,6 +76,7 @@ def window(stack: Stack, browser: Browser, signed_in: dict) -> Iterator[BrowserC
         viewport={"width": 1280, "height": 800},
         reduced_motion="reduce",
     )
+    unpainted(made)
     yield made
     made.close()
 

@@ -8,6 +8,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.access import axe, axe_in_both
+from tests.browser.painting import shot
 from tests.pictures import noise, save
 from zollstock.pixels.vips import pyvips
 
@@ -36,10 +37,8 @@ def test_every_pixel_is_one_of_the_screens(look: Page) -> None:
     whole = pyvips.Image.new_from_buffer(
         page.request.get(tile.get_attribute("src") or "").body(), ""
     )
-    shown = page.screenshot(
-        clip={"x": box["x"] + 60, "y": box["y"] + 60, "width": 90, "height": 70}
-    )
-    seen = pyvips.Image.new_from_buffer(shown, "")
+    clip = {"x": box["x"] + 60, "y": box["y"] + 60, "width": 90, "height": 70}
+    seen = pyvips.Image.new_from_buffer(shot(page, clip), "")
     assert (seen[0:3] - whole.crop(60, 60, 90, 70)).abs().max() <= 2
 
 

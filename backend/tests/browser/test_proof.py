@@ -8,6 +8,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.access import IN_EACH_LIGHT, axe, axe_in_both
+from tests.browser.painting import shot
 from zollstock.pixels.vips import pyvips
 
 
@@ -55,7 +56,7 @@ def grey(page: Page, number: int = 0) -> float:
     box = panes(page).nth(number).bounding_box()
     assert box is not None
     clip = {"x": box["x"] + 20, "y": box["y"] + 60, "width": 200, "height": 200}
-    return pyvips.Image.new_from_buffer(page.screenshot(clip=clip), "").avg()
+    return pyvips.Image.new_from_buffer(shot(page, clip), "").avg()
 
 
 def test_all_ways_beside_each_other_then_flipped_by_a_key(proof: Page) -> None:
@@ -94,7 +95,7 @@ def test_one_pixel_of_the_file_is_one_of_the_screen(proof: Page) -> None:
     assert box is not None and (box["width"], made.width) == (made.width, round(box["width"]))
     assert box["x"] == int(box["x"]) and box["y"] == int(box["y"])
     clip = {"x": box["x"] + 100, "y": box["y"] + 100, "width": 120, "height": 90}
-    seen = pyvips.Image.new_from_buffer(page.screenshot(clip=clip), "")
+    seen = pyvips.Image.new_from_buffer(shot(page, clip), "")
     there = made.crop(100, 100, 120, 90)
     assert (seen[0:3] - there).abs().max() == 0
 

@@ -176,10 +176,13 @@ def test_another_window_is_told(begin, context) -> None:
     page = begin("Begin with tiles")
     other = context.new_page()
     other.goto(page.url)
+    # What it changes must be what stood there before the first window changed it.
+    expect(other.locator(".sheet-small").first).to_be_visible()
     for one, overlap in ((page, "2 cm"), (other, "3 cm")):
         blade(one, "overlap").click()
-        one.get_by_label("Glued over the next one").fill(overlap)
-        one.keyboard.press("Enter")
+        with one.expect_response(lambda answer: answer.request.method == "PUT"):
+            one.get_by_label("Glued over the next one").fill(overlap)
+            one.keyboard.press("Enter")
     expect(other.get_by_text("This layout was changed in another window.")).to_be_visible()
     other.get_by_role("button", name="save mine on top").click()
     saved(other)
