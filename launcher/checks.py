@@ -16,11 +16,14 @@ from .stack import Stack, running_alone
 Check = tuple[str, list[str], Path]
 
 _SEPARATE = ["tests/front", "tests/browser", "tests/api"]
+#: Two processes share these, file by file, each with a running whole of its own: one alone waits half
+#: of the time, for what it has asked of that whole.
+_IN_TWO = ["-n", "2", "--dist", "loadfile", "--no-loadscope-reorder"]
 #: The lanes take them off in this order: what is long first, so that all end at about the same time.
 _CHECKS: list[Check] = [
     (
         "Tests of the running whole, in the browser too",
-        [PYTHON, "-m", "pytest", "tests/front", "tests/browser"],
+        [PYTHON, "-m", "pytest", *_IN_TWO, "tests/front", "tests/browser"],
         BACKEND,
     ),
     ("Tests of the API", [PYTHON, "-m", "pytest", "tests/api"], BACKEND),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import sys
 from collections.abc import Generator, Iterator
 from pathlib import Path
@@ -14,7 +15,11 @@ from launcher.stack import COLLATION, Stack
 
 #: So many lines of each worker's log stand with a test that failed.
 LAST_LINES = 25
-DATABASE = "zollstock_running"
+#: Which of the processes that share the tests this is: each has a running whole of its own.
+_PART = int(os.environ.get("PYTEST_XDIST_WORKER", "gw0").removeprefix("gw"))
+DATABASE = f"zollstock_running_{_PART}"
+#: Of Redis' sixteen databases the whole takes two, from the fifth on.
+_REDIS_DB = 4 + 2 * _PART
 NAME, PASSWORD = "keeper", "pans-and-fog-1884"
 
 
@@ -34,7 +39,7 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
         running.environment |= {
             "ZOLLSTOCK_DB_NAME": DATABASE,
             "ZOLLSTOCK_PASSWORD": PASSWORD,
-            "ZOLLSTOCK_REDIS_DB": "4",
+            "ZOLLSTOCK_REDIS_DB": str(_REDIS_DB),
             "ZOLLSTOCK_HTTPS": "0",
         }
         running.start()
