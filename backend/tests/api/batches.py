@@ -12,6 +12,7 @@ from zollstock.batches.tasks import lay_out
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.renders.models import Order
+from zollstock.renders.tasks import work_off
 
 SET = "keys:cm-10x15,cm-20x20,in-8x10,px-320"
 
@@ -50,3 +51,9 @@ def run_of(caller: Caller, batch: dict, **more) -> dict:
 
 def over(run: dict) -> bool:
     return not Order.objects.filter(run_id=run["id"], state__in=("queued", "running")).exists()
+
+
+def worked_off(run: dict) -> None:
+    """Made to its end; each spell of work ends after a while, on a slow machine before the run does."""
+    while not over(run):
+        work_off(run["id"])

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator
 
 import pytest
 
-from tests.api.workers import Worker
+from tests.api.workers import Nursery, Worker, nursery
 from zollstock.site.celery import app
 
 
@@ -17,12 +17,19 @@ def empty_broker() -> Iterator[None]:
     app.control.purge()
 
 
+@pytest.fixture(scope="session")
+def worker_nursery(django_db_setup: None) -> Iterator[Nursery]:
+    with nursery() as made:
+        yield made
+
+
 @pytest.fixture
-def workers() -> Iterator[Callable[[str], Worker]]:
+def workers(worker_nursery: Nursery) -> Iterator[Callable[..., Worker]]:
+    """Starts one by its name, for the queue of files or another: workers("reader", "quick")."""
     started: list[Worker] = []
 
-    def start(name: str) -> Worker:
-        started.append(Worker(name))
+    def start(name: str, queue: str = "render") -> Worker:
+        started.append(worker_nursery.worker(name, queue))
         return started[-1]
 
     yield start

@@ -16,7 +16,7 @@ import pytest
 from django.contrib.auth.models import User
 from django.utils import timezone
 
-from tests.api.batches import batch_of, brought, over, run_of
+from tests.api.batches import batch_of, brought, over, run_of, worked_off
 from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
 from tests.lengthy import LONG
@@ -135,7 +135,7 @@ def test_pause_go_on_and_call_off(caller: Caller, account: User, tmp_path: Path)
     assert caller("GET", f"runs/{run['id']}")["done"] == 0
     caller("GET", f"runs/{run['id']}/files.zip", expect=409)
     caller("POST", f"runs/{run['id']}/resume")
-    work_off(run["id"])
+    worked_off(run)
     assert caller("GET", f"runs/{run['id']}")["done"] == 3
     second = run_of(caller, batch)
     told = caller("POST", f"runs/{second['id']}/cancel")
@@ -143,8 +143,7 @@ def test_pause_go_on_and_call_off(caller: Caller, account: User, tmp_path: Path)
     work_off(second["id"])
     assert caller("GET", f"runs/{second['id']}")["done"] == 0
     caller("POST", f"runs/{second['id']}/again")
-    while not over(second):
-        work_off(second["id"])
+    worked_off(second)
     assert caller("GET", f"runs/{second['id']}")["done"] == 6
     assert [state["done"] for state in caller("GET", f"batches/{batch['id']}")["runs"]] == [6, 3]
 
@@ -157,8 +156,7 @@ def test_files_of_one_name_and_a_picture_that_is_gone(
     Path(pictures[1].file.path).unlink()
     batch = batch_of(caller, pictures, "keys:cm-20x20")
     run = run_of(caller, batch, pattern="{picture}")
-    while not over(run):
-        work_off(run["id"])
+    worked_off(run)
     told = caller("GET", f"runs/{run['id']}")
     assert (told["done"], told["failed"]) == (2, 1) and "missing" in told["problems"][0]
     table = caller("GET", f"runs/{run['id']}/files.csv").decode()
@@ -191,7 +189,7 @@ def test_edits_reach_the_files(caller: Caller, account: User, tmp_path: Path) ->
             {"picture": str(picture.id), "size": "cm-20x20", "anchor": [share, 0.5]},
         )
         run = run_of(caller, batch)
-        work_off(run["id"])
+        worked_off(run)
         from zollstock.pixels.vips import pyvips
 
         made = Order.objects.get(run_id=run["id"]).files.get()
@@ -217,7 +215,7 @@ def test_every_print_of_a_batch_has_its_edge_and_its_padding(
     caller("PUT", f"batches/{batch['id']}/cells", whole)
 
     run = run_of(caller, batch)
-    work_off(run["id"])
+    worked_off(run)
     made = Order.objects.get(run_id=run["id"]).files.get()
     assert (made.type, made.name[-4:]) == ("pdf", ".pdf")
     page = tmp_path / "page"
@@ -233,7 +231,7 @@ def test_every_print_of_a_batch_has_its_edge_and_its_padding(
     changed = caller("PATCH", f"batches/{batch['id']}", change)
     assert [size["key"] for size in changed["sizes"]] == ["cm-10x15", "cm-20x20"]
     run = run_of(caller, batch)
-    work_off(run["id"])
+    worked_off(run)
     orders = Order.objects.filter(run_id=run["id"])
     widths = sorted(order.files.get().facts["width_px"] for order in orders)
     square = next(o for o in orders if o.files.get().facts["width"] == "20 cm").files.get()

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from django.utils import timezone
 
-from tests.api.workers import Worker, until
+from tests.api.workers import until
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read, take_up
 from zollstock.site.celery import app
@@ -33,15 +33,12 @@ def test_reading_what_is_gone_is_nothing(db) -> None:
 
 
 @pytest.mark.django_db(transaction=True)
-def test_a_lost_message_is_sent_again(picture: Picture) -> None:
+def test_a_lost_message_is_sent_again(picture: Picture, workers) -> None:
     app.control.purge()
-    worker = Worker("reader", "quick")
-    try:
-        Picture.objects.update(pulse=timezone.now() - timedelta(minutes=5))
-        take_up()
-        until(lambda: Picture.objects.get(id=picture.id).state == "ready")
-    finally:
-        worker.kill()
+    workers("reader", "quick")
+    Picture.objects.update(pulse=timezone.now() - timedelta(minutes=5))
+    take_up()
+    until(lambda: Picture.objects.get(id=picture.id).state == "ready")
 
 
 @pytest.mark.django_db(transaction=True)

@@ -31,6 +31,7 @@ CHROMIUM = [
     "--disable-sync",
     # One process draws all pages of a test, and what the graphics card would do is done beside it.
     "--process-per-site",
+    "--renderer-process-limit=1",
     "--in-process-gpu",
     "--disable-software-rasterizer",
 ]
@@ -83,8 +84,8 @@ def window(stack: Stack, browser: Browser, signed_in: dict) -> Iterator[BrowserC
 
 @pytest.fixture(scope="session")
 def anchor(window: BrowserContext, stack: Stack) -> Page:
-    """A page of the site that stays open and shows nothing: the process that draws the pages of all
-    tests ends with its last one, and what it has compiled with it."""
+    """A page of the site that stays open and shows nothing, and opens all others: these are drawn by its
+    process. That would end with its last page, and what it has compiled with it."""
     page = window.new_page()
     page.goto(f"{stack.address}/api/schema/plan.json")
     return page
@@ -109,9 +110,11 @@ def context(
 
 
 @pytest.fixture
-def page(context: BrowserContext) -> Iterator[Page]:
+def page(context: BrowserContext, anchor: Page) -> Iterator[Page]:
     """A page that fails its test when a script fails or the policy refuses something."""
-    opened = context.new_page()
+    with context.expect_page() as opening:
+        anchor.evaluate("void open('about:blank')")
+    opened = opening.value
     faults: list[str] = []
     opened.on("pageerror", lambda error: faults.append(str(error)))
     opened.on("console", lambda said: faults.append(said.text)
