@@ -16,8 +16,8 @@ from .stack import Stack, running_alone
 Check = tuple[str, list[str], Path]
 
 _SEPARATE = ["tests/front", "tests/browser", "tests/api"]
-#: Two processes share these, file by file, each with a running whole of its own: one alone waits half
-#: of the time, for what it has asked of that whole.
+#: Two processes share these, file by file, and one running whole: one alone waits half of the time, for
+#: what it has asked of that whole.
 _IN_TWO = ["-n", "2", "--dist", "loadfile", "--no-loadscope-reorder"]
 #: The lanes take them off in this order: what is long first, so that all end at about the same time.
 _CHECKS: list[Check] = [

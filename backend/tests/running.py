@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import fcntl
 import os
 import sys
 from collections.abc import Generator, Iterator
+from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
 import pytest
@@ -15,16 +17,55 @@ from launcher.stack import COLLATION, Stack
 
 #: So many lines of each worker's log stand with a test that failed.
 LAST_LINES = 25
-#: Which of the processes that share the tests this is: each has a running whole of its own.
-_PART = int(os.environ.get("PYTEST_XDIST_WORKER", "gw0").removeprefix("gw"))
-DATABASE = f"zollstock_running_{_PART}"
-#: Of Redis' sixteen databases the whole takes two, from the fifth on.
-_REDIS_DB = 4 + 2 * _PART
-NAME, PASSWORD = "keeper", "pans-and-fog-1884"
+DATABASE = "zollstock_running"
+#: Each of the processes that share the tests is a person of its own.
+_PART = os.environ.get("PYTEST_XDIST_WORKER", "gw0").removeprefix("gw")
+NAME, PASSWORD = "keeper" if _PART == "0" else f"keeper-{_PART}", "pans-and-fog-1884"
 
 
 @pytest.fixture(scope="session")
 def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
+    """One for all processes that share the tests: who needs it first starts it, and stops it when nobody
+    needs it any more."""
+    own = tmp_path_factory.getbasetemp()
+    common = own.parent if "PYTEST_XDIST_WORKER" in os.environ else own
+    known = common / "running.port"
+    with (common / "running.used").open("w") as used:
+        with _alone(common):
+            mine = not known.exists()
+            running = Stack(common / "running", 0 if mine else int(known.read_text()))
+            running.environment |= {
+                "ZOLLSTOCK_DB_NAME": DATABASE,
+                "ZOLLSTOCK_PASSWORD": PASSWORD,
+                "ZOLLSTOCK_REDIS_DB": "4",
+                "ZOLLSTOCK_HTTPS": "0",
+            }
+            with ExitStack() as undone:
+                undone.callback(running.stop)
+                if mine:
+                    _make_database()
+                    running.start()
+                    known.write_text(str(running.port))
+                running.manage("make_account", NAME)
+                undone.pop_all()
+            fcntl.flock(used, fcntl.LOCK_SH)
+        yield running
+        if mine:
+            fcntl.flock(used, fcntl.LOCK_EX)
+            with _alone(common):
+                known.unlink()
+                running.stop()
+
+
+@contextmanager
+def _alone(folder: Path) -> Iterator[None]:
+    """One process at a time starts or stops the whole."""
+    with (folder / "running.lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        yield
+
+
+def _make_database() -> None:
     import MySQLdb
     from django.conf import settings
 
@@ -35,16 +76,6 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
     line.query(f"DROP DATABASE IF EXISTS {DATABASE}")
     line.query(f"CREATE DATABASE {DATABASE} CHARACTER SET utf8mb4 COLLATE {COLLATION}")
     line.close()
-    with Stack(tmp_path_factory.mktemp("running"), port=0) as running:
-        running.environment |= {
-            "ZOLLSTOCK_DB_NAME": DATABASE,
-            "ZOLLSTOCK_PASSWORD": PASSWORD,
-            "ZOLLSTOCK_REDIS_DB": str(_REDIS_DB),
-            "ZOLLSTOCK_HTTPS": "0",
-        }
-        running.start()
-        running.manage("make_account", NAME)
-        yield running
 
 
 @pytest.hookimpl(wrapper=True)

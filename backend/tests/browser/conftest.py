@@ -167,7 +167,7 @@ def bench(page: Page, tmp_path: Path, brought_once: dict[str, Any]) -> Callable[
             change = {"plan": _with(made["plan"], plan), "version": made["version"]}
             ask("PUT", f"prints/{made['id']}/plan", change)
         page.goto(f"/prints/{made['id']}" + (f"/{step}" if step else ""))
-        expect(page.get_by_role("tab", name="Size")).to_be_visible()
+        page.get_by_role("tab", name="Size").wait_for()
         return page
 
     return open_print

@@ -12,7 +12,7 @@ from tests.pixels.measure import exif, tiff
 
 
 def saved(page: Page) -> None:
-    expect(page.locator("[data-saving=saved]")).to_be_visible()
+    page.locator("[data-saving=saved]").wait_for()
 
 
 def key_of(page: Page, step: str) -> str:

@@ -47,7 +47,7 @@ def draw_zone(page: Page, box: tuple[float, float, float, float]) -> None:
 
 
 def saved(page: Page) -> None:
-    expect(page.locator("[data-saving=saved]")).to_be_visible()
+    page.locator("[data-saving=saved]").wait_for()
 
 
 @contextmanager

@@ -153,7 +153,7 @@ def test_signing_out(stack, browser) -> None:
     page.get_by_label("Name").fill(NAME)
     page.get_by_label("Password").fill(PASSWORD)
     page.get_by_role("button", name="Sign in").click()
-    page.get_by_role("button", name="Account keeper").click()
+    page.get_by_role("button", name=f"Account {NAME}").click()
     page.get_by_label("Old password").fill("wrong")
     page.get_by_label("New password").fill("another-long-one-9")
     page.get_by_role("button", name="Change it").click()

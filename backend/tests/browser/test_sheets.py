@@ -42,7 +42,7 @@ def begin(bench) -> Callable[..., Page]:
 
 
 def saved(page: Page) -> None:
-    expect(page.locator("[data-saving=saved]")).to_be_visible()
+    page.locator("[data-saving=saved]").wait_for()
 
 
 def blade(page: Page, step: str) -> Locator:

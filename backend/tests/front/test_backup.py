@@ -74,7 +74,7 @@ def other_database(stack: Stack) -> str:
     line = MySQLdb.connect(
         unix_socket=database["HOST"], user=database["USER"], password=database["PASSWORD"]
     )
-    other = f"{DATABASE}_restored"
+    other = "zollstock_restored"
     cursor = line.cursor()
     cursor.execute(f"DROP DATABASE IF EXISTS {other}")
     cursor.execute(f"CREATE DATABASE {other} CHARACTER SET utf8mb4 COLLATE {COLLATION}")
