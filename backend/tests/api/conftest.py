@@ -5,9 +5,19 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 import pytest
+from django.core.management.commands import flush
 
 from tests.api.workers import Nursery, Worker, nursery
 from zollstock.site.celery import app
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _emptied_tables_stay_empty() -> Iterator[None]:
+    """Without this, whenever a test has emptied the tables, Django notes again which models there are and
+    who might change them: nobody here asks for that, and it takes longer than most tests."""
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(flush, "emit_post_migrate_signal", lambda *_, **__: None)
+        yield
 
 
 @pytest.fixture

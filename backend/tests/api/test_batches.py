@@ -33,7 +33,7 @@ from zollstock.renders.tasks import take_up, work_off
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
 #: Two hundred in a long round; enough that a worker dies in the middle in a short one.
-PICTURES = 200 if LONG else 8
+PICTURES = 200 if LONG else 6
 
 
 def test_many_pictures_in_four_sizes_though_a_worker_is_killed(

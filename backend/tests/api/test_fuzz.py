@@ -39,7 +39,7 @@ from zollstock.site.wsgi import application
 #: Examples drawn for each operation. More by the environment, for a night.
 EXAMPLES = int(os.environ.get("ZOLLSTOCK_FUZZ", "80" if LONG else "3"))
 #: Of the bounds of its fields, some thirty an operation, every so manieth is tried; all in a long round.
-EVERY = 1 if LONG else 4
+EVERY = 1 if LONG else 6
 CHECKS = (
     not_a_server_error,
     status_code_conformance,

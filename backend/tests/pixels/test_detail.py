@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from functools import lru_cache
 from pathlib import Path
 
 import numpy as np
@@ -24,14 +25,20 @@ from zollstock.pixels.vips import pyvips
 Pixels = np.ndarray
 
 
+@lru_cache(maxsize=8)
 def fractal(width: int = 900, height: int = 700, seed: int = 1) -> Pixels:
-    """A picture with detail of every size alike, as landscapes have it: power falls as 1 ÷ f²."""
+    """A picture with detail of every size alike, as landscapes have it: power falls as 1 ÷ f².
+
+    Not to be written to.
+    """
     rng = np.random.default_rng(seed)
     f = np.hypot(np.fft.fftfreq(height)[:, None], np.fft.fftfreq(width)[None, :])
     f[0, 0] = 1
     plane = np.fft.ifft2(np.fft.fft2(rng.normal(size=(height, width))) / f).real
     plane = plane / plane.std() * 40 + 120
-    return np.repeat(plane[:, :, None], 3, axis=2).astype(np.float32)
+    drawn = np.repeat(plane[:, :, None], 3, axis=2).astype(np.float32)
+    drawn.flags.writeable = False
+    return drawn
 
 
 def share_of(values: Pixels, sigma: float = 0.0) -> float:

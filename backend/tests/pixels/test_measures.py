@@ -80,7 +80,7 @@ def test_too_small_to_tell_is_said_by_nothing(size: tuple[int, int], tmp_path: P
 
 @pytest.mark.parametrize("quality", [10, 35, 50, 75, 88, 95, 100])
 def test_the_quality_of_a_jpeg_is_found_exactly(quality: int, tmp_path: Path) -> None:
-    path = save(scene(1), tmp_path / "scene.jpg", Q=quality)
+    path = save(scene(1, 300, 200), tmp_path / "scene.jpg", Q=quality)
     found = measure(path)
     assert (found.jpeg_quality, found.jpeg_standard) == (quality, True)
 
