@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
@@ -61,3 +62,10 @@ def photo(tmp_path: Path) -> Callable[..., Path]:
         return save(chart(width, height), tmp_path / name, **options)
 
     return make
+
+
+def pytest_collection_finish() -> None:
+    """What is there by now stays: looking through it over and over for what may go costs a twentieth."""
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(20_000, 20, 20)

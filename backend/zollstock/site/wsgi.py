@@ -1,8 +1,18 @@
 """The application as gunicorn serves it."""
 
+import gc
 import os
+from importlib import import_module
 
+from django.conf import settings
 from django.core.wsgi import get_wsgi_application
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "zollstock.site.settings")
 application = get_wsgi_application()
+
+# Read in here, once for all processes that are forked from this one; else each would at its first request,
+# and somebody waits for it. What is there now stays: it is not looked through for what may go, and so
+# remains memory that they share.
+import_module(settings.ROOT_URLCONF)
+gc.collect()
+gc.freeze()
