@@ -19,7 +19,8 @@ export default defineConfig({
     restoreMocks: true,
     pool: "threads",
     // A world of its own costs each file more than its tests: only those have one that put something in
-    // place of the server or of another part for all that are read after it.
+    // place of the server or of another part for all that are read after it. The two kinds run one after the
+    // other (package.json): side by side, vitest gives every file a world of its own after all.
     projects: [
       { extends: true, test: { name: "together", isolate: false, exclude: ["node_modules/**", ALONE] } },
       { extends: true, test: { name: "alone", include: [ALONE] } },
