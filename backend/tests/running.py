@@ -45,8 +45,8 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
                 if mine:
                     _make_database()
                     running.start()
-                    known.write_text(str(running.port))
                 running.manage("make_account", NAME)
+                known.write_text(str(running.port))
                 undone.pop_all()
             fcntl.flock(used, fcntl.LOCK_SH)
         yield running
