@@ -162,6 +162,11 @@ def reach(ppi: float, spread: float) -> float:
     return spread / exp(curve.where(wanted))
 
 
+def read_in() -> None:
+    """Reckon what all needs are read from, before somebody waits for the first: a tenth of a second or two."""
+    _curve()
+
+
 @dataclass(frozen=True, slots=True)
 class _Curve:
     """Needs of all distances and spreads at once: they hang on spread ÷ distance alone.
@@ -208,10 +213,10 @@ def _curve() -> _Curve:
 
 def _needed(share: float) -> float:
     """px along the distance from which a print is a step from the best; `share` is spread ÷ distance."""
-    there = best(share)
+    there = answers(best(share), 1.0)
 
     def apart(px: float) -> float:
-        return steps_between(printed(px * _INCH, share), there, 1.0)
+        return pooled(answers(printed(px * _INCH, share), 1.0), there)
 
     low, high = 0.0, log(1e6)
     if apart(1.0) < UNSEEN:

@@ -7,6 +7,8 @@ from importlib import import_module
 from django.conf import settings
 from django.core.wsgi import get_wsgi_application
 
+from zollstock.core import seeing
+
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "zollstock.site.settings")
 application = get_wsgi_application()
 
@@ -14,5 +16,6 @@ application = get_wsgi_application()
 # and somebody waits for it. What is there now stays: it is not looked through for what may go, and so
 # remains memory that they share.
 import_module(settings.ROOT_URLCONF)
+seeing.read_in()
 gc.collect()
 gc.freeze()
