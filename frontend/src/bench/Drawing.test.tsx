@@ -2,7 +2,9 @@
 import { fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { BoxMm, Plan } from "../api/types";
 import { benchOf } from "../api/vectors.testing";
+import { pictureNow, pieceOf } from "../drawing/placement";
 import { Drawing } from "./Drawing";
 import { useFitTools } from "./fitTools";
 import { usePlanStore } from "./planStore";
@@ -72,6 +74,24 @@ describe("the drawing", () => {
     expect(settle).not.toHaveBeenCalled();
     fireEvent.pointerUp(window_(), { pointerId: 1 });
     expect(settle).toHaveBeenCalledOnce();
+  });
+
+  it("has nothing painted again when the answer puts the picture where the hand has put it", () => {
+    const { plan, picture, worksheet } = benchOf("border");
+    const { drawing } = worksheet;
+    const shown = { picture, unit: "in", fitting: true } as const;
+    const { container, rerender } = drawn("border");
+    for (let step = 0; step <= 20; step++) {
+      const moved = { ...plan, fit: { ...plan.fit, auto: false, anchor: [0.5, step * 0.0471] } } as Plan;
+      rerender(<Drawing {...shown} plan={moved} reckoned={plan} worksheet={worksheet} />);
+      const under = container.innerHTML;
+      const piece = { ...pieceOf(drawing), ...pictureNow(drawing, plan, moved) };
+      const onTheWire = piece.picture.map((mm) => Number(mm.toFixed(6))) as BoxMm;
+      const answer = { ...drawing, pieces: [{ ...piece, picture: onTheWire }] };
+      const heard = { ...worksheet, drawing: answer };
+      rerender(<Drawing {...shown} plan={moved} reckoned={moved} worksheet={heard} />);
+      expect(container.innerHTML).toBe(under);
+    }
   });
 
   it("lies still in other steps until somebody takes the picture in hand", async () => {

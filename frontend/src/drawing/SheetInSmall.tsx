@@ -1,5 +1,6 @@
 import { useId } from "react";
 import type { BoxMm, Drawing, DrawnPiece } from "../api/types";
+import { Hatch } from "./Hatch";
 import { around, corners, leaningBox, ring } from "./outlines";
 import { Rim } from "./Rim";
 import { turnedImage } from "./turnedImage";
@@ -76,6 +77,8 @@ export function SheetInSmall(props: {
   );
 }
 
+const CUT_AWAY_IN_SMALL = [{ width: 0.65, colour: "var(--small-hatch)", opacity: 0.6 }];
+
 /** A picture in its window, in px; what lies beyond the sheet veiled and hatched, where it is shown. */
 function Piece(props: { piece: DrawnPiece; sheet: BoxMm; proof: string; loss: boolean }) {
   const { piece, sheet } = props;
@@ -102,15 +105,7 @@ function Piece(props: { piece: DrawnPiece; sheet: BoxMm; proof: string; loss: bo
             strokeWidth={0.6}
             strokeDasharray="2 2"
           />
-          <pattern
-            id={names.hatch}
-            width="5"
-            height="5"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <line x1="0" y1="0" x2="0" y2="5" stroke="var(--small-hatch)" strokeWidth="1.3" opacity="0.6" />
-          </pattern>
+          <Hatch id={names.hatch} tile={7} lines={CUT_AWAY_IN_SMALL} />
         </>
       ) : (
         <g clipPath={`url(#${names.window})`}>

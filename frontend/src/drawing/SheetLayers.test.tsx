@@ -39,6 +39,17 @@ describe("a sheet in layers", () => {
     expect(whole.container.querySelectorAll("image")).toHaveLength(1);
   });
 
+  it("hatches what is thrown away up to the window, in upright tiles however the picture leans", () => {
+    const { container } = layers("border", { angle: 3 });
+    const hatched = container.querySelector("[data-testid=cropped-away] path[fill^=url]");
+    const tile = container.querySelector("pattern");
+    expect(hatched).toHaveAttribute("fill", `url(#${tile?.id ?? ""})`);
+    expect(hatched).toHaveAttribute("fill-rule", "evenodd");
+    expect(hatched?.getAttribute("d")?.match(/M/g)).toHaveLength(2);
+    expect(hatched?.closest("[transform]")).toBeNull();
+    expect(tile).not.toHaveAttribute("patternTransform");
+  });
+
   it("leans picture and ghost together about their middle", () => {
     const { container } = layers("border", { angle: 3, turn: 90 });
     const turns = [...container.querySelectorAll("image")].map((image) => image.getAttribute("transform"));

@@ -1,8 +1,10 @@
 import { useId, type ReactNode } from "react";
 import type { BoxMm, Drawing, DrawnPiece } from "../api/types";
+import { CUT_AWAY, Hatch } from "./Hatch";
+import { corners, leaningBox, ring } from "./outlines";
 import { onScreen, type View } from "./placement";
 import { Rim } from "./Rim";
-import { leaning, turnedImage } from "./turnedImage";
+import { turnedImage } from "./turnedImage";
 
 export type ScreenBox = readonly [number, number, number, number];
 
@@ -40,15 +42,7 @@ export function SheetLayers(props: {
   return (
     <>
       <defs>
-        <pattern
-          id={names.hatch}
-          width="9"
-          height="9"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="9" stroke="var(--sheet-line)" strokeWidth="1.6" opacity="0.55" />
-        </pattern>
+        <Hatch id={names.hatch} tile={13} lines={CUT_AWAY} />
         <clipPath id={names.window}>
           <Rect box={printed} />
         </clipPath>
@@ -57,15 +51,18 @@ export function SheetLayers(props: {
       {cropped && (
         <g data-testid="cropped-away">
           <image href={proof} preserveAspectRatio="none" opacity="0.32" {...image} />
-          <g transform={leaning(picture, piece.angle)}>
-            <Rect
-              box={picture}
-              fill={`url(#${names.hatch})`}
-              stroke="var(--sheet-line)"
-              strokeWidth={0.75}
-              strokeDasharray="2 3"
-            />
-          </g>
+          <path
+            d={ring(leaningBox(picture, piece.angle), corners(printed))}
+            fillRule="evenodd"
+            fill={`url(#${names.hatch})`}
+          />
+          <path
+            d={ring(leaningBox(picture, piece.angle))}
+            fill="none"
+            stroke="var(--sheet-line)"
+            strokeWidth={0.75}
+            strokeDasharray="2 3"
+          />
           <Rect
             box={onScreen(boxes.trim ?? boxes.document, view)}
             fill="none"
@@ -170,6 +167,12 @@ function Lines({ drawing: { boxes }, view }: { drawing: Drawing; view: View }) {
   );
 }
 
+/** Dark on light: it has to be seen on any picture. */
+const FOLDED_UNDER = [
+  { width: 2.2, colour: "#fff", opacity: 0.55 },
+  { width: 0.7, colour: "#1b2423", opacity: 0.7 },
+];
+
 /** The corners of a canvas are folded under: nobody sees what lies there. */
 function FoldedCorners({ outer, face, view }: { outer: BoxMm; face: BoxMm; view: View }) {
   const hatch = useId();
@@ -184,10 +187,7 @@ function FoldedCorners({ outer, face, view }: { outer: BoxMm; face: BoxMm; view:
   ];
   return (
     <g data-testid="folded-corners">
-      <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <line x1="0" y1="0" x2="0" y2="7" stroke="#fff" strokeWidth="3" opacity="0.55" />
-        <line x1="0" y1="0" x2="0" y2="7" stroke="#1b2423" strokeWidth="1.2" opacity="0.7" />
-      </pattern>
+      <Hatch id={hatch} tile={10} lines={FOLDED_UNDER} />
       {squares.map((box) => (
         <Rect key={box.join(" ")} box={onScreen(box, view)} fill={`url(#${hatch})`} stroke="none" />
       ))}

@@ -37,9 +37,22 @@ export function fitted(document: BoxMm, picture: BoxMm, width: number, height: n
   };
 }
 
+/** Parts of a px: finer than any eye and any screen. */
+const PARTS = 100;
+const onGrid = (px: number) => Math.round(px * PARTS) / PARTS;
+
+/**
+ * A box in px. On a grid: the picture lies where the hand has put it and where the answer says it lies,
+ * and the last digits of a sum must not have it painted again.
+ */
 export function onScreen(box: BoxMm, view: View): [number, number, number, number] {
   const [x, y, w, h] = box;
-  return [view.left + x * view.scale, view.top + y * view.scale, w * view.scale, h * view.scale];
+  return [
+    onGrid(view.left + x * view.scale),
+    onGrid(view.top + y * view.scale),
+    onGrid(w * view.scale),
+    onGrid(h * view.scale),
+  ];
 }
 
 export type Pair = [number, number];

@@ -1,4 +1,5 @@
 import { DimensionLine } from "../drawing/DimensionLine";
+import { CUT_AWAY, Hatch } from "../drawing/Hatch";
 import { typeset } from "../shell/typeset";
 
 /** Pixels for an inch in the drawing below. */
@@ -36,15 +37,7 @@ export function FirstDrawing() {
           <stop offset="0" stopColor="#fff3cf" stopOpacity="0.95" />
           <stop offset="1" stopColor="#fff3cf" stopOpacity="0" />
         </radialGradient>
-        <pattern
-          id="door-hatch"
-          width="9"
-          height="9"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <line x1="0" y1="0" x2="0" y2="9" stroke="var(--sheet-line)" strokeWidth="1.6" opacity="0.55" />
-        </pattern>
+        <Hatch id="door-hatch" tile={13} lines={CUT_AWAY} />
         <clipPath id="door-window">
           <rect {...IMAGE} />
         </clipPath>
