@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from zollstock.core.lengths import LengthError, parse_length
 from zollstock.core.rational import exact
-from zollstock.core.show import LengthStyle, decimal, percent, typed_length
+from zollstock.core.show import LengthStyle, decimal, percent, rounded, typed_length
 from zollstock.core.sizes import parse_size
 
 INCH = Fraction(127, 5)
@@ -113,10 +113,15 @@ def test_refuses_what_is_no_size(typed: str) -> None:
         parse_size(typed)
 
 
-@given(st.floats(0, 1e9), st.integers(0, 4))
+@given(st.floats(-1e9, 1e9), st.integers(0, 6))
 def test_rounding_is_half_up_and_within_half_a_step(value: float, places: int) -> None:
-    shown = Fraction(decimal(value, places))
+    text = decimal(value, places)
+    shown = Fraction(text.replace("−", "-"))
     assert abs(shown - Fraction(value)) <= Fraction(1, 2 * 10**places)
+    assert shown == rounded(Fraction(value), places)
+    # As short as it goes: no noughts behind, and no minus before nothing.
+    assert not ("." in text and text.endswith(("0", ".")))
+    assert text != "−0"
 
 
 def test_shows_fractions_where_rulers_have_them() -> None:

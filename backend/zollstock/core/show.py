@@ -21,6 +21,11 @@ _SIGNS = {
     (1, 8): "⅛", (3, 8): "⅜", (5, 8): "⅝", (7, 8): "⅞",
 }  # fmt: skip
 _POWERS = tuple(10**places for places in range(16))
+#: What follows the whole number, by places and the rest in the last of them: "", ".05", ".5".
+_TAILS = tuple(
+    tuple(f".{rest:0{places}}".rstrip("0") if rest else "" for rest in range(10**places))
+    for places in range(4)
+)
 _PLACES = {"mm": 1, "cm": 2, "m": 3, "in": 2, "ft": 2, "pt": 1}
 
 
@@ -39,18 +44,17 @@ def decimal(value: Number, places: int) -> str:
     power = _POWERS[places]
     full, rest = divmod((2 * abs(top) * power + bottom) // (2 * bottom), power)
     sign = "−" if top < 0 and (full or rest) else ""
+    if places < len(_TAILS):
+        return f"{sign}{full}{_TAILS[places][rest]}"
     return f"{sign}{full}.{str(power + rest)[1:].rstrip('0')}" if rest else f"{sign}{full}"
 
 
 def rounded(value: Fraction, places: int) -> Fraction:
-    """What `decimal` writes, as a number."""
-    return Fraction(_steps(*value.as_integer_ratio(), places), _POWERS[places])
-
-
-def _steps(top: int, bottom: int, places: int) -> int:
-    """A fraction rounded half away from nought, counted in its last place."""
-    steps: int = (2 * abs(top) * _POWERS[places] + bottom) // (2 * bottom)
-    return -steps if top < 0 else steps
+    """What `decimal` writes, as a number: half away from nought."""
+    top, bottom = value.as_integer_ratio()
+    power = _POWERS[places]
+    steps = (2 * abs(top) * power + bottom) // (2 * bottom)
+    return Fraction(-steps if top < 0 else steps, power)
 
 
 def whole(value: Number) -> str:

@@ -100,8 +100,11 @@ def written(
     '1666.667 ÷ 8.333'
     """
     more = 0
-    # What is shown exactly needs no trying: its result is the exact one.
-    if any(put.text is None for put in put_in):
-        while more < MOST_MORE_PLACES and shown(result(*[put.at(more) for put in put_in])) != text:
-            more += 1
+    for put in put_in:
+        if put.text is None:
+            break
+    else:  # What is shown exactly needs no trying: its result is the exact one.
+        return form.format(*[put.text for put in put_in])
+    while more < MOST_MORE_PLACES and shown(result(*[put.at(more) for put in put_in])) != text:
+        more += 1
     return form.format(*[put.written(more) for put in put_in])
