@@ -10,6 +10,20 @@ from tests.pictures import noise, save
 from zollstock.pixels.vips import pyvips
 
 
+#: Words of the rail that run into each other, by more than the px that letters leave free of their lines.
+RUN_INTO = """() => {
+  const words = [...document.querySelectorAll(".rail-flag span, .rail-stretch span, .rail-words")].map((node) => {
+    const range = document.createRange();
+    range.selectNodeContents(node);
+    return [node.textContent, range.getBoundingClientRect()];
+  });
+  const meet = (a, b) => Math.min(a.right, b.right) - Math.max(a.left, b.left) > 1 &&
+    Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 2;
+  return words.flatMap(([text, box], at) =>
+    words.slice(at + 1).filter(([, other]) => meet(box, other)).map(([other]) => `${text} / ${other}`));
+}"""
+
+
 @pytest.fixture
 def blade(bench) -> Page:
     page: Page = bench()
@@ -51,6 +65,19 @@ def test_a_room_ends_the_rail_and_says_where_nobody_stands(blade: Page) -> None:
     room.fill("")
     room.press("Enter")
     expect(page.locator(".rail-room")).to_have_count(0)
+
+
+def test_no_words_of_the_rail_run_into_others(bench) -> None:
+    seen = set()
+    # Clean from 25 and from 28 cm: beside who holds it in the hand, and before who stands there.
+    for width, distance in ((10.8, "60 cm"), (12, None), (12, "3 m"), (24, None)):
+        target = {"width": f"{width} cm", "height": f"{width / 1.5:.2f} cm"}
+        page = bench(step="distance", plan={"target": target, "viewing": {"distance": distance}})
+        page.locator(".rail-words").wait_for()
+        assert page.evaluate(RUN_INTO) == [], f"{width} cm seen from {distance}"
+        seen |= set(page.locator(".rail-flag span, .rail-stretch span").all_inner_texts())
+    assert any("clean from" in text for text in seen)
+    assert "in the hand" in seen
 
 
 def test_the_lines_of_all_schools_come_by_a_key(blade: Page) -> None:

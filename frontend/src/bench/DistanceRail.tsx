@@ -79,10 +79,12 @@ export function DistanceRail(props: {
   const cleanWords = clean && spanOf(shareOf(clean.at_mm), clean.text);
   const lineOf = (share: number): Span => [share * width - 2, share * width + 2];
   const crossed = [taken, lineOf(nose), ...(clean ? [lineOf(shareOf(clean.at_mm))] : [])];
+  const inHand = spanOf(shareOf(rail.hand.start_mm), rail.hand.text);
   const stretches = [rail.hand, ...(rail.whole ? [rail.whole] : [])].map((stretch) => {
     const span: Span = [shareOf(stretch.start_mm), shareOf(stretch.end_mm)];
     const words = spanOf(span[0], stretch.text);
-    return { span, text: stretch.text, met: narrow || crossed.some((other) => meet(words, other)) };
+    const others = stretch === rail.hand ? crossed : [...crossed, inHand];
+    return { span, text: stretch.text, met: narrow || others.some((other) => meet(words, other)) };
   });
   return (
     <section className="rail panel" aria-label="Distance" data-lines={lines || undefined}>
