@@ -19,10 +19,12 @@ from .schools import SCHOOLS, Conditions
 class Work:
     """Exact values of a plan: lengths in mm, pixels of the turned picture, ppi.
 
-    `need`, `quality` and `grade` are None while the chosen school has no answer.
+    `under` is what it is looked at under. `need`, `quality` and `grade` are None while the chosen school
+    has no answer.
     """
 
     plan: Plan
+    under: Conditions
     boxes: Layout
     placement: Placement
     visible: Box
@@ -38,11 +40,6 @@ class Work:
     @property
     def factor(self) -> float:
         return self.plan.medium.factor
-
-    @property
-    def under(self) -> Conditions:
-        """Under what it is looked at."""
-        return conditions(self.plan)
 
     @property
     def counts_detail(self) -> bool:
@@ -95,11 +92,13 @@ def work_out(plan: Plan) -> Work:
     )
     tag = plan.target.tag_ppi if plan.target.in_pixels else None
     # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
-    need = SCHOOLS[view.school].need(distance, conditions(plan)) if tag is None else tag
+    under = conditions(plan)
+    need = SCHOOLS[view.school].need(distance, under) if tag is None else tag
     quality = None if need is None else judged_ppi(plan, effective) / need
     ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
     return Work(
         plan=plan,
+        under=under,
         boxes=boxes,
         placement=placement,
         visible=visible,
