@@ -9,7 +9,6 @@ from tests.browser.access import axe, axe_in_both
 from tests.pictures import noise, save
 from zollstock.pixels.vips import pyvips
 
-
 #: Words of the rail that run into each other, by more than the px that letters leave free of their lines.
 RUN_INTO = """() => {
   const words = [...document.querySelectorAll(".rail-flag span, .rail-stretch span, .rail-words")].map((node) => {
