@@ -1,8 +1,10 @@
 import "@testing-library/jest-dom/vitest";
 import { cleanup } from "@testing-library/react";
-import { afterEach } from "vitest";
+import { afterAll, afterEach, vi } from "vitest";
 
 afterEach(cleanup);
+// Files share a world: what one puts in place of a global is not there for the next.
+afterAll(() => vi.unstubAllGlobals());
 
 /** Outside a browser no page stands behind an address that names no server: here one does. */
 globalThis.Request = class extends Request {

@@ -74,6 +74,41 @@ def expect_turned(page: Page, degrees: int) -> None:
         page.wait_for_timeout(50)
 
 
+#: React hands an element new properties whenever it is drawn again, changed or not.
+PROPERTIES = "(node) => node[Object.keys(node).find((name) => name.startsWith('__reactProps$'))]"
+LOOK = f"""(places) => {{
+  const properties = {PROPERTIES};
+  window.looked = [...document.querySelectorAll(places)].map((node) => [node, properties(node)]);
+  return window.looked.length;
+}}"""
+DRAWN_AGAIN = f"""() => {{
+  const properties = {PROPERTIES};
+  return window.looked.filter(([node, before]) => properties(node) !== before).map(([node]) => node.className);
+}}"""
+
+
+def test_under_a_moving_hand_only_what_shows_another_figure_is_drawn_again(bench) -> None:
+    page = square(bench)
+    at = window(page).bounding_box()
+    assert at
+    x, y = at["x"] + at["width"] / 2, at["y"] + at["height"] / 2
+    crop = page.locator("[data-figure=crop_x] .figure")
+
+    def moved(to: float) -> None:
+        before = crop.inner_text()
+        page.mouse.move(x + to, y)
+        expect(crop).not_to_have_text(before)
+
+    page.mouse.move(x, y)
+    page.mouse.down()
+    moved(8)
+    still = "header, .rule, .blade, .rail, .rail-viewer, .choice, .kept-place"
+    assert page.evaluate(LOOK, f"{still}, .pad") > 12
+    moved(16)
+    assert page.evaluate(DRAWN_AGAIN) == ["pad"]
+    page.mouse.up()
+
+
 def test_a_zone_is_drawn_named_moved_resized_and_deleted(bench) -> None:
     page = square(bench)
     draw_zone(page, (0.6, 0.4, 0.3, 0.2))

@@ -5,25 +5,20 @@ import { usePreferences } from "../session/useSession";
 import { KeysDialog } from "../shell/KeysDialog";
 import { Problem } from "../shell/Problem";
 import { Shelf, type ShelfPlace } from "../shell/Shelf";
-import { typeset } from "../shell/typeset";
 import "./bench.css";
-import { BenchWords } from "./BenchWords";
-import { DistanceRail } from "./DistanceRail";
-import { Drawing } from "./Drawing";
+import { BenchDesk } from "./BenchDesk";
 import type { Fix } from "../designs/fix";
 import { useFitTools } from "./fitTools";
 import { usePlanStore } from "./planStore";
 import { PrintInHand } from "./PrintInHand";
 import { PrintTop } from "./PrintTop";
 import "./rail.css";
-import { Rule } from "../designs/Rule";
 import "../shell/rule.css";
 import { keysAt, useBenchKeys } from "./useBenchKeys";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
 import { useWhenReckoned } from "./useWhenReckoned";
 import { useWorksheet } from "./useWorksheet";
 import "./worksheet.css";
-import { WorksheetPanel } from "./WorksheetPanel";
 
 /** The working screen: one print, its rule, its drawing, its worksheet, its distance rail. */
 export function BenchPage() {
@@ -44,7 +39,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const showLines = () => setLines((shown) => !shown);
   const { undo, redo, settle, change } = usePlanStore();
   const orders = useOrders({ kind: "prints", id: print.id });
-  const make = useMakeFile("prints");
+  const { mutate: make, isPending: making, error: notMade } = useMakeFile("prints");
 
   const toStep = (next: Step) => void go(`/prints/${print.id}/${next}`, { replace: true });
   const toSibling = (by: 1 | -1) => {
@@ -56,8 +51,9 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     toStep("handover");
     settle();
     const saved = await usePlanStore.getState().flush();
-    if (saved) make.mutate(saved);
+    if (saved) make(saved);
   };
+  const onMake = () => void makeFile();
   // Whoever leaves in the middle of a drag or a title leaves with it.
   useEffect(() => () => usePlanStore.getState().settle(), []);
   const tools = useFitTools();
@@ -78,7 +74,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     onStep: toStep,
     onUndo: () => void undo(),
     onRedo: () => void redo(),
-    onMake: () => void makeFile(),
+    onMake,
     onLook: () => void go(`/prints/${print.id}/look`),
     onProof: () => void go(`/prints/${print.id}/proof`),
     onSibling: toSibling,
@@ -101,7 +97,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const made = madeOf(orders.data, print.version);
   return (
     <div className="bench">
-      <PrintTop print={print} plan={plan} onSibling={toSibling} onHelp={() => setHelp(true)}>
+      <PrintTop print={print} title={plan.title} onSibling={toSibling} onHelp={() => setHelp(true)}>
         <Shelf
           word={
             <>
@@ -115,62 +111,28 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
           asked={asked}
           right
         />
-        <button type="button" className="strong-button max-md:!px-2.5" onClick={() => void makeFile()}>
+        <button type="button" className="strong-button max-md:!px-2.5" onClick={onMake}>
           Make the file
         </button>
       </PrintTop>
       {worksheet ? (
-        <>
-          <Rule
-            blades={worksheet.blades}
-            step={step}
-            made={made && { at: "handover", ...made }}
-            onStep={toStep}
-          />
-          <main className="bench-middle">
-            <h1 className="sr-only">{plan.title || "untitled"}</h1>
-            <div className="desk">
-              <Drawing
-                plan={plan}
-                reckoned={reckoned ?? plan}
-                worksheet={worksheet}
-                picture={print.picture}
-                unit={account.unit}
-                fitting={step === "fit"}
-              />
-              <BenchWords problem={problem} />
-            </div>
-            <WorksheetPanel
-              step={step}
-              plan={plan}
-              print={print}
-              worksheet={worksheet}
-              whenReckoned={whenReckoned}
-              unit={account.unit}
-              problem={problem}
-              onMake={() => void makeFile()}
-              making={make.isPending}
-              makingProblem={make.error?.message ?? ""}
-            />
-          </main>
-          <footer className="bench-rail">
-            {worksheet.schools.length > 0 ? (
-              <DistanceRail
-                rail={worksheet.rail}
-                plan={plan}
-                unit={account.unit}
-                lines={lines}
-                onLines={showLines}
-              />
-            ) : (
-              <p className="panel px-6 py-8" data-testid="screen-verdict">
-                <b className="font-semibold">For a screen.</b> {typeset(worksheet.rail.verdict)}:{" "}
-                {worksheet.rail.bands[0]?.label}.{" "}
-                <span className="soft">Its pixels decide; the distance plays no part.</span>
-              </p>
-            )}
-          </footer>
-        </>
+        <BenchDesk
+          step={step}
+          print={print}
+          plan={plan}
+          reckoned={reckoned ?? plan}
+          worksheet={worksheet}
+          whenReckoned={whenReckoned}
+          problem={problem}
+          unit={account.unit}
+          made={made}
+          making={making}
+          makingProblem={notMade?.message ?? ""}
+          lines={lines}
+          onLines={showLines}
+          onStep={toStep}
+          onMake={onMake}
+        />
       ) : (
         <main className="p-6">{problem && <Problem message={problem.message} />}</main>
       )}

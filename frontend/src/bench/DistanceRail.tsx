@@ -1,6 +1,6 @@
 import { RotateCcw, Rows3 } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent } from "react";
-import type { Plan, Rail, Unit } from "../api/types";
+import type { Rail, Unit } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { gradeWord } from "../shell/Grade";
 import { usePlanStore } from "./planStore";
@@ -24,13 +24,14 @@ const NARROW_PX = 560;
 /** A viewer to be dragged along a ruler of distance, over the grades as they fall for this print. */
 export function DistanceRail(props: {
   rail: Rail;
-  plan: Plan;
+  /** Whether a distance was set; else the whole print says it. */
+  set: boolean;
   unit: Unit;
   /** Whether the lines of all schools are shown. */
   lines: boolean;
   onLines: () => void;
 }) {
-  const { rail, plan, unit, lines } = props;
+  const { rail, set, unit, lines } = props;
   const change = usePlanStore((store) => store.change);
   const { element: track, width } = useSize<HTMLDivElement>();
   const at = rail.viewer.at_mm;
@@ -67,7 +68,6 @@ export function DistanceRail(props: {
     event.preventDefault();
     event.stopPropagation();
   };
-  const set = plan.viewing.distance != null;
   const nose = shareOf(rail.nose.at_mm);
   const clean =
     rail.clean && rail.clean.at_mm > NEAREST_MM && rail.clean.at_mm < farthest ? rail.clean : null;

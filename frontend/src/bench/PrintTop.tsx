@@ -1,8 +1,10 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import type { Plan, PrintState } from "../api/types";
+import { useShallow } from "zustand/react/shallow";
+import type { PrintState } from "../api/types";
 import { HandTools } from "../designs/HandTools";
+import { inHand } from "../designs/inHand";
 import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { usePlanStore } from "./planStore";
@@ -10,23 +12,24 @@ import { usePlanStore } from "./planStore";
 /** The line above a print in hand: where it is, whether it is saved, undo and redo, and what one does here. */
 export function PrintTop(props: {
   print: PrintState;
-  plan: Plan;
+  /** As it is in the hand. */
+  title: string;
   onSibling: (by: 1 | -1) => void;
   onHelp: () => void;
   children: ReactNode;
 }) {
-  const { print, plan } = props;
-  const store = usePlanStore();
+  const { print, title } = props;
+  const store = usePlanStore(useShallow(inHand));
   return (
-    <TopBar places={false} where={<Where print={print} plan={plan} onSibling={props.onSibling} />}>
+    <TopBar places={false} where={<Where print={print} title={title} onSibling={props.onSibling} />}>
       <HandTools of={store} canUndo={print.can_undo} canRedo={print.can_redo} onHelp={props.onHelp} />
       {props.children}
     </TopBar>
   );
 }
 
-function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) => void }) {
-  const { print, plan } = props;
+function Where(props: { print: PrintState; title: string; onSibling: (by: 1 | -1) => void }) {
+  const { print, title } = props;
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
       <Link
@@ -38,8 +41,8 @@ function Where(props: { print: PrintState; plan: Plan; onSibling: (by: 1 | -1) =
         {print.job_title}
       </Link>
       <span className="soft">/</span>
-      <b className="truncate font-semibold" dir="auto" title={plan.title}>
-        {plan.title || "untitled"}
+      <b className="truncate font-semibold" dir="auto" title={title}>
+        {title || "untitled"}
       </b>
       {print.siblings.length > 1 && (
         <span className="flex items-center whitespace-nowrap">

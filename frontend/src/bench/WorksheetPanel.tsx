@@ -1,6 +1,7 @@
 import type { ApiProblem } from "../api/client";
 import type { Figure, Finding, Plan, PrintState, Step, Unit, Worksheet } from "../api/types";
 import { Findings } from "./Findings";
+import { findingsAt } from "./findingsAt";
 import { Pad } from "../designs/Pad";
 import { DistanceSheet } from "./sheets/DistanceSheet";
 import { EdgeSheet } from "./sheets/EdgeSheet";
@@ -16,10 +17,9 @@ import { smallProof } from "./sheets/types";
  * What becomes of the keep zones, in a place of its own: under a hand that moves the crop a zone may be
  * cut and whole again, and nothing below may jump for it.
  */
-function Kept(props: { plan: Plan; worksheet: Worksheet; findings: Finding[]; proof: string }) {
-  const zones = props.worksheet.zones.length;
-  if (!zones || props.plan.fit.mode === "contain")
-    return <Findings findings={props.findings} proof={props.proof} />;
+function Kept(props: { zones: number; findings: Finding[]; proof: string }) {
+  const { zones } = props;
+  if (!zones) return <Findings findings={props.findings} proof={props.proof} />;
   return (
     <div className="kept-place">
       {props.findings.length > 0 ? (
@@ -55,14 +55,7 @@ export function WorksheetPanel(props: {
   const blade = worksheet.blades.find((item) => item.step === step);
   const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
   const pad = (blade?.figures ?? []).map((id) => figures.get(id)).filter((item): item is Figure => !!item);
-  const here = worksheet.reckoning.findings.filter(
-    (finding) =>
-      finding.step === step ||
-      (step === "handover" && finding.level === "stop") ||
-      (step === "edge" && finding.step === "fit" && finding.level === "warn"),
-  );
-  // The step where most prints go wrong: what is cut is told before anything else.
-  const urgent = here.filter((finding) => finding.id === "keep-zone-cut" || finding.level === "stop");
+  const { urgent, others } = findingsAt(worksheet.reckoning.findings, step);
   return (
     <section
       id="worksheet"
@@ -73,7 +66,12 @@ export function WorksheetPanel(props: {
     >
       <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
       {step === "fit" && (
-        <Kept plan={props.plan} worksheet={worksheet} findings={urgent} proof={smallProof(props.print)} />
+        <Kept
+          // Nothing can be cut of a picture that is kept whole.
+          zones={props.plan.fit.mode === "contain" ? 0 : worksheet.zones.length}
+          findings={urgent}
+          proof={smallProof(props.print)}
+        />
       )}
       {step === "picture" && <PictureSheet {...props} />}
       {step === "size" && <SizeSheet {...props} />}
@@ -82,10 +80,7 @@ export function WorksheetPanel(props: {
       {step === "pixels" && <PixelsSheet {...props} />}
       {step === "distance" && <DistanceSheet {...props} />}
       {step === "handover" && <HandoverSheet {...props} problem={props.makingProblem} />}
-      <Findings
-        findings={step === "fit" ? here.filter((finding) => !urgent.includes(finding)) : here}
-        proof={smallProof(props.print)}
-      />
+      <Findings findings={others} proof={smallProof(props.print)} />
       <Pad figures={pad} />
     </section>
   );

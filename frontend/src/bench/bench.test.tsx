@@ -11,7 +11,6 @@ import {
   type Drawing,
   type Figure,
   type Finding,
-  type Plan,
   type Rail,
 } from "../api/types";
 import { Choices } from "./ChoiceCard";
@@ -165,15 +164,7 @@ describe("the distance rail", () => {
   }; // oxfmt-ignore
 
   it("is a slider with words, moved by keys in the person's unit", () => {
-    render(
-      <DistanceRail
-        rail={rail}
-        plan={{ viewing: { distance: null } } as unknown as Plan}
-        unit="cm"
-        lines={false}
-        onLines={onLines}
-      />,
-    );
+    render(<DistanceRail rail={rail} set={false} unit="cm" lines={false} onLines={onLines} />);
     const viewer = screen.getByRole("slider", { name: "Viewer's distance" });
     expect(viewer).toHaveAttribute("aria-valuenow", "1000");
     expect(viewer.getAttribute("aria-valuetext")).toContain("needs 98 ppi");
@@ -186,55 +177,37 @@ describe("the distance rail", () => {
   });
 
   it("moves by the finest step, over a metre by 5 cm", () => {
-    render(
-      <DistanceRail
-        rail={rail}
-        plan={{ viewing: { distance: null } } as unknown as Plan}
-        unit="cm"
-        lines={false}
-        onLines={onLines}
-      />,
-    );
+    render(<DistanceRail rail={rail} set={false} unit="cm" lines={false} onLines={onLines} />);
     fireEvent.keyDown(screen.getByRole("slider"), { key: "ArrowRight" });
     expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": "1.05 m" });
   });
 
   it("has the lines of all schools on demand, also of one that is never content", async () => {
-    const plan = { viewing: { distance: null } } as unknown as Plan;
     const { rerender } = render(
-      <DistanceRail rail={rail} plan={plan} unit="cm" lines={false} onLines={onLines} />,
+      <DistanceRail rail={rail} set={false} unit="cm" lines={false} onLines={onLines} />,
     );
     expect(screen.queryByRole("list", { name: /each school/ })).toBeNull();
     await userEvent.click(screen.getByRole("button", { name: "Lines of all schools" }));
     expect(onLines).toHaveBeenCalled();
-    rerender(<DistanceRail rail={rail} plan={plan} unit="cm" lines onLines={onLines} />);
+    rerender(<DistanceRail rail={rail} set={false} unit="cm" lines onLines={onLines} />);
     const said = screen.getAllByRole("listitem").map((line) => line.textContent);
     expect(said).toEqual(["Acuity 35\u2009cm", "Device never"]);
   });
 
   it("ends where the room ends, or goes on as far as that", () => {
     const room = (at_mm: number) => ({ ...rail, room: { at_mm, text: "the room ends" } });
-    const plan = { viewing: { distance: null } } as unknown as Plan;
     const { rerender } = render(
-      <DistanceRail rail={room(4000)} plan={plan} unit="cm" lines={false} onLines={onLines} />,
+      <DistanceRail rail={room(4000)} set={false} unit="cm" lines={false} onLines={onLines} />,
     );
     expect(screen.getByRole("slider")).toHaveAttribute("aria-valuemax", "8000");
     expect(screen.getByTitle("the room ends")).toBeInTheDocument();
-    rerender(<DistanceRail rail={room(20_000)} plan={plan} unit="cm" lines={false} onLines={onLines} />);
+    rerender(<DistanceRail rail={room(20_000)} set={false} unit="cm" lines={false} onLines={onLines} />);
     expect(screen.getByRole("slider")).toHaveAttribute("aria-valuemax", "20000");
     expect(screen.getByText("15")).toBeInTheDocument();
   });
 
   it("offers the way back once a distance is set", async () => {
-    render(
-      <DistanceRail
-        rail={rail}
-        plan={{ viewing: { distance: "2 m" } } as unknown as Plan}
-        unit="cm"
-        lines={false}
-        onLines={onLines}
-      />,
-    );
+    render(<DistanceRail rail={rail} set unit="cm" lines={false} onLines={onLines} />);
     await userEvent.click(screen.getByRole("button", { name: "Back to the whole print" }));
     expect(change).toHaveBeenCalledWith({ "viewing.distance": null });
   });

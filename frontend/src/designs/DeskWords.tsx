@@ -2,13 +2,7 @@ import { Link } from "react-router";
 import { isAway } from "../api/away";
 import type { ApiProblem } from "../api/client";
 import { Problem } from "../shell/Problem";
-import type { DesignStore } from "./designStore";
-
-/** What is told of a document in hand, whatever its kind. */
-export type InHand = Pick<
-  DesignStore<never, never>,
-  "saving" | "words" | "walked" | "takeTheirs" | "keepMine" | "again" | "undo" | "redo"
->;
+import type { InHand } from "./inHand";
 
 /** What the whole document has against it. It lies over the foot of the drawing: nothing moves for it. */
 export function DeskWords(props: {

@@ -1,5 +1,5 @@
 import { Redo2, Undo2 } from "lucide-react";
-import type { InHand } from "./DeskWords";
+import type { InHand } from "./inHand";
 
 /** Whether the document in hand is saved; undo, redo, and the sheet of keys. */
 export function HandTools(props: { of: InHand; canUndo: boolean; canRedo: boolean; onHelp: () => void }) {

@@ -55,10 +55,12 @@ export function useCallOff(of: Maker) {
 }
 
 /** What the rule says of the newest order: how far it is, or how large the files of this very version became. */
-export function madeOf(
-  orders: OrderState[] | undefined,
-  version: number,
-): { word: string; key?: string } | null {
+export interface Made {
+  word: string;
+  key?: string;
+}
+
+export function madeOf(orders: OrderState[] | undefined, version: number): Made | null {
   const newest = orders?.[0];
   if (!newest) return null;
   if (isGoing(newest)) return { word: `${newest.percent}\u2009%` };

@@ -130,7 +130,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
 
   return (
     <div className="bench">
-      <PrintTop print={print} plan={plan} onSibling={toSibling} onHelp={() => setDialog("keys")}>
+      <PrintTop print={print} title={plan.title} onSibling={toSibling} onHelp={() => setDialog("keys")}>
         <button type="button" className="strong-button" onClick={toBench}>
           Back to the bench
         </button>

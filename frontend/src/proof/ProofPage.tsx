@@ -148,7 +148,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
 
   return (
     <div className="bench">
-      <PrintTop print={print} plan={plan} onSibling={toSibling} onHelp={() => setHelp(true)}>
+      <PrintTop print={print} title={plan.title} onSibling={toSibling} onHelp={() => setHelp(true)}>
         <button type="button" className="strong-button" onClick={toBench}>
           Back to the bench
         </button>

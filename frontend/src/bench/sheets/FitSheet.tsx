@@ -1,6 +1,6 @@
 import { RotateCcw, RotateCw } from "lucide-react";
 import { client, must } from "../../api/client";
-import type { Choice, Plan, Worksheet } from "../../api/types";
+import type { Choice, Figure, Plan } from "../../api/types";
 import { NumberField } from "../../fields/NumberField";
 import { Slider } from "../../fields/Slider";
 import { TypedField } from "../../fields/TypedField";
@@ -35,9 +35,9 @@ export function FitSheet(props: FitProps) {
       {whole ? (
         <PaddingSheet plan={plan} worksheet={worksheet} whenReckoned={whenReckoned} />
       ) : (
-        <CropByHand {...props} />
+        <CropByHand zoom={plan.fit.zoom} figures={worksheet.reckoning.figures} />
       )}
-      <Straighten plan={plan} whenReckoned={whenReckoned} />
+      <Straighten angle={plan.fit.angle} target={plan.target} whenReckoned={whenReckoned} />
       <GuidePick />
     </div>
   );
@@ -47,15 +47,15 @@ export function FitSheet(props: FitProps) {
 const isSize = (choice: Choice) => choice.kind === "size";
 
 /** Where the crop lies, typed in px or as printed length; how close it is. */
-function CropByHand({ plan, worksheet }: SheetProps) {
+function CropByHand({ zoom, figures }: { zoom: number; figures: Figure[] }) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
-  const zoom = plan.fit.zoom;
+  const off = (side: string) => figures.find(({ id }) => id === `cut_${side}`)?.text ?? "0 px";
   return (
     <section aria-label="Crop by hand" className="space-y-2">
       <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-        <Offset side="left" {...{ plan, worksheet }} />
-        <Offset side="top" {...{ plan, worksheet }} />
+        <Offset side="left" text={off("left")} />
+        <Offset side="top" text={off("top")} />
         <button
           type="button"
           className="plain-button h-[32px]"
@@ -87,20 +87,20 @@ function CropByHand({ plan, worksheet }: SheetProps) {
 type Anchor = [number, number];
 
 /** How much of the picture lies beyond the crop at a side. */
-function Offset(props: { side: "left" | "top"; plan: Plan; worksheet: Worksheet }) {
-  const { side, plan } = props;
+function Offset({ side, text }: { side: "left" | "top"; text: string }) {
   const { change: typed, ...typing } = usePlanTyping();
-  const cut = props.worksheet.reckoning.figures.find((figure) => figure.id === `cut_${side}`);
-  const read = async (text: string) => {
+  const read = async (asTyped: string) => {
+    // Of the plan in the hand at that moment.
+    const plan = usePlanStore.getState().document as Record<string, unknown>;
     const { anchor, open } = await must<{ anchor: Anchor; open: boolean }>(
-      client.POST("/api/fit/offset", { body: { plan: plan as Record<string, unknown>, side, text } }),
+      client.POST("/api/fit/offset", { body: { plan, side, text: asTyped } }),
     );
     return { value: anchor, open };
   };
   return (
     <TypedField
       label={side === "left" ? "Off the left" : "Off the top"}
-      value={cut ? cut.text : "0 px"}
+      value={text}
       keeps="crop"
       read={read}
       {...typing}
@@ -109,10 +109,10 @@ function Offset(props: { side: "left" | "top"; plan: Plan; worksheet: Worksheet 
   );
 }
 
-function Straighten({ plan, whenReckoned }: { plan: Plan; whenReckoned: WhenReckoned }) {
+function Straighten(props: { angle: number; target: Plan["target"]; whenReckoned: WhenReckoned }) {
+  const { angle, target, whenReckoned } = props;
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
-  const angle = plan.fit.angle;
   const lean = (degrees: number | null) => typed({ "fit.angle": Math.round((degrees ?? 0) * 100) / 100 });
   return (
     <section aria-label="Turn and straighten" className="space-y-2">
@@ -165,7 +165,7 @@ function Straighten({ plan, whenReckoned }: { plan: Plan; whenReckoned: WhenReck
         <button
           type="button"
           className="plain-button"
-          onClick={() => change({ "target.width": plan.target.height, "target.height": plan.target.width })}
+          onClick={() => change({ "target.width": target.height, "target.height": target.width })}
         >
           Swap sides
         </button>
