@@ -1,11 +1,13 @@
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { useShallow } from "zustand/react/shallow";
 import type { AnyWish, LayoutState } from "../api/types";
 import "../bench/bench.css";
 import "../bench/worksheet.css";
 import { DeskWords } from "../designs/DeskWords";
 import { FindingList } from "../designs/FindingList";
 import { HandTools } from "../designs/HandTools";
+import { inHand } from "../designs/inHand";
 import { Pad } from "../designs/Pad";
 import { Rule } from "../designs/Rule";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
@@ -49,10 +51,10 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
     sheet: looked,
     picture: picture?.id ?? null,
   });
-  const store = useLayoutStore();
+  const store = useLayoutStore(useShallow(inHand));
   const maker = { kind: "layouts", id: layout.id } as const;
   const orders = useOrders(maker);
-  const make = useMakeFile("layouts");
+  const { mutate: make, isPending: busy, error: notMade } = useMakeFile("layouts");
   const step = stepAt(useParams()["step"], page?.blades ?? []);
   const toStep = (next: string) => void go(`/layouts/${layout.id}/${next}`, { replace: true });
   const last = kindOf(wish).makesAt ?? page?.blades.at(-1)?.step ?? "";
@@ -60,9 +62,9 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   const makeFiles = async () => {
     if (leaf) return window.location.assign(leaf);
     toStep(last);
-    store.settle();
+    useLayoutStore.getState().settle();
     const saved = await useLayoutStore.getState().flush();
-    if (saved) make.mutate(saved);
+    if (saved) make(saved);
   };
   useEffect(() => () => useLayoutStore.getState().settle(), []);
   useLayoutKeys({
@@ -88,15 +90,20 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
     <Making
       layout={layout}
       stopped={stopped}
-      busy={make.isPending}
-      problem={make.error?.message ?? ""}
+      busy={busy}
+      problem={notMade?.message ?? ""}
       word={kindOf(wish).makes(page)}
       onMake={() => void makeFiles()}
     />
   );
+  // By itself: under a moving hand it is drawn again only where a blade says something else.
+  const blades = page?.blades;
+  const rule = blades && (
+    <Rule short blades={blades} step={step} made={made && { at: last, ...made }} onStep={toStep} />
+  );
   return (
     <div className="bench">
-      <TopBar places={false} where={<Where layout={layout} wish={wish} />}>
+      <TopBar places={false} where={<Where layout={layout} title={wish.title} kind={kindOf(wish).word} />}>
         <HandTools
           of={store}
           canUndo={layout.can_undo}
@@ -115,7 +122,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
       </TopBar>
       {page ? (
         <>
-          <Rule short blades={page.blades} step={step} made={made && { at: last, ...made }} onStep={toStep} />
+          {rule}
           <main className="bench-middle">
             <h1 className="sr-only">{wish.title || "untitled"}</h1>
             <Desk
@@ -141,7 +148,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   );
 }
 
-function Where({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
+function Where({ layout, title, kind }: { layout: LayoutState; title: string; kind: string }) {
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
       <Link
@@ -153,10 +160,10 @@ function Where({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
         {layout.job_title}
       </Link>
       <span className="soft">/</span>
-      <b className="truncate font-semibold" dir="auto" title={wish.title}>
-        {wish.title || "untitled"}
+      <b className="truncate font-semibold" dir="auto" title={title}>
+        {title || "untitled"}
       </b>
-      <span className="soft whitespace-nowrap">{kindOf(wish).word}</span>
+      <span className="soft whitespace-nowrap">{kind}</span>
     </nav>
   );
 }
