@@ -122,6 +122,11 @@ def test_a_stale_window_is_told_and_may_choose(bench, context) -> None:
     second.get_by_label("Finished size").fill("A4")
     second.get_by_label("Finished size").press("Enter")
     expect(second.get_by_role("alert")).to_contain_text("changed in another window")
+    words, desk = (second.locator(at).bounding_box() for at in (".bench-words", ".desk"))
+    # Over the foot of the drawing, and over nothing else.
+    assert words and desk
+    assert desk["x"] < words["x"] and words["x"] + words["width"] < desk["x"] + desk["width"]
+    assert desk["y"] < words["y"] and words["y"] + words["height"] < desk["y"] + desk["height"]
     second.get_by_role("button", name="save mine on top").click()
     saved(second)
     page.reload()

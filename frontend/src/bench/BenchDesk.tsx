@@ -42,7 +42,7 @@ export function BenchDesk(props: {
       />
       <main className="bench-middle">
         <h1 className="sr-only">{plan.title || "untitled"}</h1>
-        <div className="desk">
+        <div className="desk relative">
           <Drawing
             plan={plan}
             reckoned={props.reckoned}
