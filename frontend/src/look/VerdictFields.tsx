@@ -14,6 +14,8 @@ export function VerdictFields({ picture }: { picture: PictureFacts }) {
   const [verdict, setVerdict] = useState(picture.verdict as Verdict | "");
   const [note, setNote] = useState(picture.note);
   const save = useMutation({
+    // One after the other: each says both, and the one said last is to stand.
+    scope: { id: `verdict of ${picture.id}` },
     mutationFn: (found: { verdict: Verdict | ""; note: string }) =>
       must<PictureFacts>(
         client.PUT("/api/pictures/{picture_id}/verdict", {
@@ -23,6 +25,7 @@ export function VerdictFields({ picture }: { picture: PictureFacts }) {
       ),
     onSettled: () => queries.invalidateQueries({ queryKey: ["prints"] }),
   });
+  const kept = (!save.isError && save.variables) || picture;
   return (
     <section aria-label="Your judgement" className="space-y-1.5">
       <h3 className="part-title">Is it good enough?</h3>
@@ -44,10 +47,10 @@ export function VerdictFields({ picture }: { picture: PictureFacts }) {
           dir="auto"
           value={note}
           onChange={(event) => setNote(event.target.value)}
-          onBlur={() => note !== picture.note && save.mutate({ verdict, note })}
+          onBlur={() => note !== kept.note && save.mutate({ verdict, note })}
           onKeyDown={(event) => {
             if (event.key === "Enter") event.currentTarget.blur();
-            if (event.key === "Escape") setNote(picture.note);
+            if (event.key === "Escape") setNote(kept.note);
           }}
         />
       </label>

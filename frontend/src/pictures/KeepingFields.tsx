@@ -37,6 +37,8 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
     queryFn: () => must<Keeping>(client.GET("/api/pictures/{picture_id}/keeping", path)),
   });
   const keep = useMutation({
+    // One after the other: the one picked last is to stand.
+    scope: { id: `keeping of ${props.picture}` },
     mutationFn: (days: number | null) =>
       must<Keeping>(client.PUT("/api/pictures/{picture_id}/keeping", { ...path, body: { days } })),
     onSuccess: (kept) => queries.setQueryData(key, kept),

@@ -61,6 +61,8 @@ export function useSignOut() {
   });
 }
 
+type Preference = Partial<Pick<Account, "unit" | "light">>;
+
 /** The account's units and light; a change shows at once and is kept by the server. */
 export function usePreferences() {
   const queries = useQueryClient();
@@ -72,9 +74,14 @@ export function usePreferences() {
     kept_text: "",
     kept_share: 0,
   };
-  const prefer = (change: Partial<Pick<Account, "unit" | "light">>) => {
+  const { mutate } = useMutation({
+    // One after the other: the unit pressed last is the one that is kept.
+    scope: { id: "preferences" },
+    mutationFn: (body: Preference) => must<Account>(client.PATCH("/api/account", { body })),
+  });
+  const prefer = (change: Preference) => {
     queries.setQueryData(KEY, { ...account, ...change });
-    void must<Account>(client.PATCH("/api/account", { body: change })).catch(() => undefined);
+    mutate(change);
   };
   /** What is kept changes with every upload and file; it is asked for when it is looked at. */
   const refresh = () => void queries.invalidateQueries({ queryKey: KEY });

@@ -17,10 +17,11 @@ export function useSets() {
   return useQuery({ queryKey: ["size-sets"], queryFn: () => must<SetEntry[]>(client.GET("/api/size-sets")) });
 }
 
-/** Changes to the library; each makes what was read of it fresh again. */
+/** Changes to the library, one after the other; each makes what was read of it fresh again. */
 export function useLibraryChange<T, R>(run: (given: T) => Promise<R>) {
   const queries = useQueryClient();
   return useMutation({
+    scope: { id: "library" },
     mutationFn: run,
     onSuccess: () =>
       Promise.all([
