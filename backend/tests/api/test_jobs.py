@@ -86,6 +86,15 @@ def test_an_equal_plan_is_no_change(caller, photo) -> None:
     assert same["version"] == held["version"] and not same["can_undo"]
 
 
+def test_a_save_whose_answer_was_lost_can_be_sent_again(caller, photo) -> None:
+    held = ready_print(caller, photo())
+    sent = {"plan": held["plan"] | {"title": "sent"}, "version": held["version"]}
+    first, again = (caller("PUT", f"prints/{held['id']}/plan", sent) for _ in range(2))
+    assert (again["version"], again["plan"]["title"]) == (first["version"], "sent")
+    undone = caller("POST", f"prints/{held['id']}/undo", {"version": again["version"]})
+    assert undone["plan"] == held["plan"]  # one step, not two
+
+
 def test_a_stale_window_is_told_and_loses_nothing(caller, photo) -> None:
     held = ready_print(caller, photo())
     path = f"prints/{held['id']}/plan"

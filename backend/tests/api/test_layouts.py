@@ -260,7 +260,8 @@ def test_rules_are_rows_that_are_kept_and_guarded(caller, held) -> None:
     book = {"rules": [own]}
     kept = caller("PUT", "photo-rules", {"version": 0, "book": book})
     assert kept["version"] == 1 and kept["book"]["rules"][0]["name"] == "Our own"
-    told = caller("PUT", "photo-rules", {"version": 0, "book": book}, expect=409)
+    theirs = {"rules": [own | {"name": "Theirs"}]}
+    told = caller("PUT", "photo-rules", {"version": 0, "book": theirs}, expect=409)
     assert "another window" in told["message"]
     wrong = {"rules": [own | {"head": ["36 mm", "32 mm"]}]}
     told = caller("PUT", "photo-rules", {"version": 1, "book": wrong}, expect=422)

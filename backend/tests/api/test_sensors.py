@@ -28,10 +28,17 @@ def test_kept_for_its_account_alone_and_taken_back(caller: Caller, other: Caller
     assert caller("DELETE", "sensors?version=1")["version"] == 0
 
 
+def test_a_table_whose_answer_was_lost_can_be_sent_again(caller: Caller) -> None:
+    sent = {"version": 0, "table": OWN}
+    first, again = (caller("PUT", "sensors", sent) for _ in range(2))
+    assert first == again and again["version"] == 1
+
+
 def test_a_stale_window_changes_nothing(caller: Caller) -> None:
     caller("PUT", "sensors", {"version": 0, "table": OWN})
     for version in (0, 2):
-        answer = caller("PUT", "sensors", {"version": version, "table": OWN}, expect=409)
+        other = {"version": version, "table": OWN | {"columns": ["240 ppi"]}}
+        answer = caller("PUT", "sensors", other, expect=409)
         assert "another window" in answer["message"]
     caller("DELETE", "sensors?version=7", expect=409)
     assert caller("GET", "sensors")["version"] == 1

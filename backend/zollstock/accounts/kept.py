@@ -21,7 +21,14 @@ def kept(rows: type[KeptTable], account: User) -> tuple[dict[str, Any] | None, i
 def keep(
     rows: type[KeptTable], account: User, document: dict[str, Any], version: int, stale: Refusal
 ) -> int:
-    """Keep a document; returns its version. Raises `stale` when `version` is not the one in force."""
+    """Keep a document; returns its version. Raises `stale` when `version` is not the one in force.
+
+    A document equal to the one in force is kept already, whatever its version: its answer was lost, and
+    it is sent again.
+    """
+    before, in_force = kept(rows, account)
+    if before == document:
+        return in_force
     try:
         with transaction.atomic():
             if version == 0:

@@ -34,16 +34,18 @@ def save_document(
     """Make `document` the one in force; what had been undone is forgotten. `more` are pictures that come with it.
 
     Raises `DocumentError`, or `StaleVersion` when `version` is not the one in force. A document equal
-    to the one in force changes nothing.
+    to the one in force changes nothing, whatever its version: it is the save whose answer was lost, sent
+    again.
     """
     with transaction.atomic():
-        held = _held(design_id, version)
+        held = _locked(design_id)
         kind = KINDS[held.kind]
         wanted = kind.sound(document)
-        pictures = held.by_key() | dict(more or {})
-        kind.check(wanted, _parts(pictures))
         if wanted == held.document:
             return held
+        _refuse_stale(held, version)
+        pictures = held.by_key() | dict(more or {})
+        kind.check(wanted, _parts(pictures))
         for key, picture in (more or {}).items():
             held.under_keys.update_or_create(key=key, defaults={"picture": picture})
         held.revisions.filter(number__gt=held.head).delete()
@@ -62,7 +64,8 @@ def save_document(
 def step(design_id: int, version: int, by: int) -> Design:
     """Undo (`by` = −1) or redo (+1); at the end of the chain nothing changes."""
     with transaction.atomic():
-        held = _held(design_id, version)
+        held = _locked(design_id)
+        _refuse_stale(held, version)
         revision = held.revisions.filter(number=held.head + by).first()
         if revision is None:
             return held
@@ -107,9 +110,11 @@ def _parts(pictures: Mapping[str, Picture]) -> dict[str, dict[str, Any]]:
     return {key: picture.plan_part() for key, picture in pictures.items()}
 
 
-def _held(design_id: int, version: int) -> Design:
+def _locked(design_id: int) -> Design:
     """The design, locked until the transaction ends."""
-    held = Design.objects.select_for_update().get(id=design_id)
+    return Design.objects.select_for_update().get(id=design_id)
+
+
+def _refuse_stale(held: Design, version: int) -> None:
     if held.version != version:
         raise StaleVersion(held.version, KINDS[held.kind].word)
-    return held

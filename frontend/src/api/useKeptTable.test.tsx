@@ -3,6 +3,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { describe, expect, it } from "vitest";
+import { ApiProblem } from "./client";
 import { useKeptTable } from "./useKeptTable";
 
 interface Kept {
@@ -15,17 +16,27 @@ function server() {
   let held: Kept = { version: 1, rows: ["a"] };
   const open: (() => void)[] = [];
   const saved: string[][] = [];
+  let lost = false;
   return {
     saved,
     answer: () => open.shift()?.(),
+    /** The next answer does not arrive, though what was sent did. */
+    loseAnswer: () => {
+      lost = true;
+    },
     load: () => Promise.resolve(held),
     save: (version: number, rows: string[]) =>
       new Promise<Kept>((resolve, reject) => {
         open.push(() => {
-          if (version !== held.version) return reject(new Error("changed in another window"));
-          saved.push(rows);
-          held = { version: version + 1, rows };
-          resolve(held);
+          const again = String(rows) === String(held.rows);
+          if (version !== held.version && !again) return reject(new Error("changed in another window"));
+          if (!again) {
+            saved.push(rows);
+            held = { version: version + 1, rows };
+          }
+          if (lost) reject(new ApiProblem(0, "The server does not answer."));
+          else resolve(held);
+          lost = false;
         });
       }),
   };
@@ -66,5 +77,27 @@ describe("a table that is kept", () => {
     await waitFor(() => expect(of.saved).toEqual([["a", "b"], ["a", "b", "c", "d"]])); // oxfmt-ignore
     expect(result.current.kept.data?.version).toBe(3);
     expect(result.current.problem).toBeNull();
+  });
+
+  it("keeps what was typed when the line is lost, says so, and goes on by itself", async () => {
+    const of = server();
+    const { result } = hook(of);
+    await waitFor(() => expect(result.current.kept.data).toBeDefined());
+    of.loseAnswer();
+    act(() => result.current.change((rows) => [...rows, "b"]));
+    await act(async () => of.answer());
+    await waitFor(() => expect(result.current.problem?.message).toBe("The server does not answer."));
+    act(() => result.current.change((rows) => [...rows, "c"]));
+    await waitFor(() => expect(result.current.kept.data?.rows).toEqual(["a", "b", "c"]));
+    for (const rows of [
+      ["a", "b"],
+      ["a", "b", "c"],
+    ]) {
+      await act(() => new Promise((resolve) => setTimeout(resolve, 500)));
+      await act(async () => of.answer());
+      await waitFor(() => expect(of.saved.at(-1)).toEqual(rows));
+    }
+    await waitFor(() => expect(result.current.problem).toBeNull());
+    expect(result.current.kept.data).toEqual({ version: 3, rows: ["a", "b", "c"] });
   });
 });

@@ -1,6 +1,7 @@
 // A table of the account that is kept as a whole: what was typed stands at once, and is saved behind, one after the other.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
+import { isAway, pause } from "./away";
 import type { ApiProblem } from "./client";
 
 interface Wire<Kept, Table> {
@@ -23,6 +24,18 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
   const waiting = useRef<Table | null>(null);
   const running = useRef(false);
   const [saving, setSaving] = useState(false);
+  /** A server that is away is asked until it is back; it may have the table already, and says so. */
+  const untilAnswered = async (save: typeof wire.save, version: number, table: Table) => {
+    for (let tries = 0; ; tries++) {
+      try {
+        return await save(version, table);
+      } catch (error) {
+        if (!isAway(error)) throw error;
+        setProblem(error as ApiProblem);
+        await new Promise((resolve) => setTimeout(resolve, pause(tries)));
+      }
+    }
+  };
   const now = () => queries.getQueryData<Kept>(wire.key);
 
   const saveAll = async () => {
@@ -32,7 +45,7 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
     try {
       for (let table = waiting.current; table !== null; table = waiting.current) {
         waiting.current = null;
-        const saved = await wire.save(now()?.version ?? 0, table);
+        const saved = await untilAnswered(wire.save, now()?.version ?? 0, table);
         // What was typed meanwhile stands over what has come back.
         const typed = waiting.current as Table | null;
         queries.setQueryData(wire.key, typed === null ? saved : wire.withTable(saved, typed));

@@ -107,13 +107,18 @@ describe("the plan in hand", () => {
     expect(calls.map((call) => call.body?.plan?.title)).toEqual(["before", "let go"]);
   });
 
-  it("sends what a lost line kept back as one step", async () => {
+  it("sends again what a lost line left without an answer, then what it kept back as one step", async () => {
     answers = [() => ({ status: 503, body: { message: "away" } })];
+    const version = store().held?.version ?? 0;
     for (const title of ["one", "two", "three"]) store().change({ title });
     await vi.waitFor(() => expect(store().saving).toBe("waiting"));
     store().again();
     await store().flush();
-    expect(calls.map((call) => call.body?.plan?.title)).toEqual(["one", "three"]);
+    expect(calls.map((call) => [call.body?.version, call.body?.plan?.title])).toEqual([
+      [version, "one"],
+      [version, "one"],
+      [version + 1, "three"],
+    ]);
   });
 
   it("tells of another window's change, keeps what is in hand, and can save it on top", async () => {

@@ -9,7 +9,11 @@ interface Call {
 }
 
 const calls: Call[] = [];
-let answer: (call: Call) => { status: number; body: unknown } = () => ({ status: 200, body: {} });
+interface Answer {
+  status: number;
+  body: unknown;
+}
+let answer: (call: Call) => Answer | Promise<Answer> = () => ({ status: 200, body: {} });
 
 const print = (id: number, version: number, title: string): PrintState =>
   ({ id, job: 1, version, plan: { title }, can_undo: version > 1, can_redo: false }) as unknown as PrintState;
@@ -28,7 +32,7 @@ vi.stubGlobal("fetch", async (request: Request) => {
     body: text ? JSON.parse(text) : null,
   };
   calls.push(call);
-  const said = answer(call);
+  const said = await answer(call);
   return new Response(JSON.stringify(said.body), {
     status: said.status,
     headers: { "Content-Type": "application/json" },
@@ -117,6 +121,24 @@ describe("plans in hand", () => {
     expect(store()).toMatchObject({ saving: "saved", document: { title: "kept" } });
     expect(calls).toEqual([]);
     expect(unsentOf(6)).toBeNull();
+  });
+
+  it("go on after the step whose answer a reload did not wait for, as nobody else's change", async () => {
+    answer = () => new Promise(() => undefined);
+    store().open(print(14, 1, "Fog"));
+    for (const title of ["one", "two"]) store().change({ title });
+    expect(unsentOf(14)).toMatchObject({ version: 1, plan: { title: "two" }, sent: { title: "one" } });
+    vi.resetModules();
+    const fresh = (await import("./planStore")).usePlanStore;
+    calls.length = 0;
+    answer = saves;
+    fresh.getState().open(print(14, 2, "one"));
+    expect(fresh.getState()).toMatchObject({ document: { title: "two" }, saving: "saving" });
+    await until(() => fresh.getState().saving === "saved");
+    expect(calls.map((call) => [call.body?.version, call.body?.plan?.title])).toEqual([
+      [1, "one"],
+      [2, "two"],
+    ]);
   });
 
   it("that were kept on an older version are offered, not forced", async () => {

@@ -83,6 +83,8 @@ interface Hand<State, Document> {
   saved: Document | null;
   /** Settled documents that are not saved yet, in their order: each is a step of its own to undo. */
   steps: Document[];
+  /** On its way, or its answer never came: the server may have it. */
+  sent: Document | null;
   /** Whether the document in hand is in the middle of a drag or of typing: not to be saved yet. */
   going: boolean;
   saving: Saving;
@@ -110,7 +112,12 @@ export function designStore<State extends DesignState, Document extends { title:
     const told = (hand: Held, change: Partial<Held>) => {
       Object.assign(hand, change);
       if (!isUnsaved(hand) || hand.saving === "gone") dropUnsent(hand.held.id);
-      else if (!hand.going) keepUnsent(hand.held.id, { version: hand.held.version, plan: hand.document });
+      else if (!hand.going)
+        keepUnsent(hand.held.id, {
+          version: hand.held.version,
+          plan: hand.document,
+          ...(hand.sent && { sent: hand.sent }),
+        });
       const waiting = [...hands.values()]
         .filter((one) => isUnsaved(one) && one.saving !== "gone")
         .map((one) => ({
@@ -163,12 +170,13 @@ export function designStore<State extends DesignState, Document extends { title:
         while (isUnsaved(hand) && (hand.steps.length || !hand.going)) {
           const { held } = hand;
           const sent = hand.steps[0] ?? hand.document;
-          told(hand, { saving: "saving" });
+          told(hand, { saving: "saving", sent });
           try {
             const saved = await wire.save(held.id, sent, held.version);
             // What says the same stays the same object: nothing is reckoned or drawn again for being saved.
             const answer = wire.withDocument(saved, replaceEqualDeep(sent, documentOf(saved)));
             hand.steps = hand.steps.filter((step) => step !== sent);
+            hand.sent = null;
             // The server's wording of the same document, unless the hand has moved on.
             const untouched = hand.document === sent;
             if (untouched) hand.document = documentOf(answer);
@@ -179,6 +187,10 @@ export function designStore<State extends DesignState, Document extends { title:
             const problem = error as ApiProblem;
             // What could not be sent becomes one step with what comes after it: the document in hand is kept.
             hand.steps = [];
+            if (isAway(problem)) {
+              // The server may have it all the same, so it hears it again first: on the version it was sent on.
+              hand.steps = hand.going || hand.document === sent ? [sent] : [sent, hand.document];
+            } else hand.sent = null;
             if (problem.status === 401) {
               // Somebody signs in over the page; `again` goes on from here.
               told(hand, { saving: "waiting", words: problem.message });
@@ -230,6 +242,7 @@ export function designStore<State extends DesignState, Document extends { title:
         words: "",
         walked: "",
         steps: [],
+        sent: null,
         going: false,
         running: null,
         hurry: null,
@@ -239,7 +252,13 @@ export function designStore<State extends DesignState, Document extends { title:
       // An answer that a reload did not wait for: what was sent is what the server has.
       if (replaceEqualDeep(document, kept.plan) === document) return hand;
       hand.document = kept.plan;
-      if (kept.version !== held.version) {
+      if (kept.sent && kept.version + 1 === held.version) {
+        // Perhaps changed by the step that the reload did not wait for: the server knows it when it hears it again.
+        hand.held = { ...held, version: kept.version };
+        const [first, last] = [kept.sent, kept.plan];
+        hand.steps = replaceEqualDeep(first, last) === first ? [last] : [first, last];
+        hand.saving = "waiting";
+      } else if (kept.version !== held.version) {
         hand.saving = "stale";
         hand.words = `This ${wire.word} was changed elsewhere since. What was not saved here is still in hand.`;
       }
@@ -312,7 +331,7 @@ export function designStore<State extends DesignState, Document extends { title:
         await hand.running;
         try {
           const theirs = await theirsOf(hand);
-          Object.assign(hand, { document: documentOf(theirs), steps: [], going: false });
+          Object.assign(hand, { document: documentOf(theirs), steps: [], sent: null, going: false });
           accept(hand, theirs);
         } catch (error) {
           const problem = error as ApiProblem;
@@ -326,7 +345,15 @@ export function designStore<State extends DesignState, Document extends { title:
         await hand.running;
         try {
           const theirs = await theirsOf(hand);
-          told(hand, { held: theirs, saved: null, steps: [], going: false, saving: "waiting", words: "" });
+          told(hand, {
+            held: theirs,
+            saved: null,
+            steps: [],
+            sent: null,
+            going: false,
+            saving: "waiting",
+            words: "",
+          });
           await save(hand);
         } catch (error) {
           const problem = error as ApiProblem;

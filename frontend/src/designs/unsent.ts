@@ -4,6 +4,8 @@ export interface Unsent<Document> {
   /** The version of the design that the document was made on. */
   version: number;
   plan: Document;
+  /** A document before it that was sent on this version and not answered yet. */
+  sent?: Document;
 }
 
 const PREFIX = "zollstock.unsent.";
