@@ -42,6 +42,8 @@ vi.stubGlobal("fetch", async (request: Request) => {
 const { usePlanStore } = await import("./planStore");
 const { unsentOf } = await import("../designs/unsent");
 const store = () => usePlanStore.getState();
+/** What was asked of one print: a store before a reload may still be asking for another. */
+const asked = (id: number) => calls.filter((call) => idOf(call) === id);
 const until = (done: () => boolean) => vi.waitFor(() => expect(done()).toBe(true), { timeout: 4000 });
 
 describe("plans in hand", () => {
@@ -135,7 +137,7 @@ describe("plans in hand", () => {
     fresh.getState().open(print(14, 2, "one"));
     expect(fresh.getState()).toMatchObject({ document: { title: "two" }, saving: "saving" });
     await until(() => fresh.getState().saving === "saved");
-    expect(calls.map((call) => [call.body?.version, call.body?.plan?.title])).toEqual([
+    expect(asked(14).map((call) => [call.body?.version, call.body?.plan?.title])).toEqual([
       [1, "one"],
       [2, "two"],
     ]);
@@ -161,6 +163,70 @@ describe("plans in hand", () => {
     store().again();
     await until(() => store().saving === "saved");
     expect(store().document?.title).toBe("mine");
+  });
+
+  it("walk back one after the other, however quick the keys", async () => {
+    answer = (call) => ({ status: 200, body: print(15, (call.body?.version ?? 0) + 1, "earlier") });
+    store().open(print(15, 5, "Fog"));
+    await Promise.all([store().undo(), store().undo(), store().redo()]);
+    expect(asked(15).map((call) => [call.url.split("/").at(-1), call.body?.version])).toEqual([
+      ["undo", 5],
+      ["undo", 6],
+      ["redo", 7],
+    ]);
+    expect(store()).toMatchObject({ saving: "saved", held: { version: 8 } });
+  });
+
+  it("changed while an undo is on its way are changed on what it leads to", async () => {
+    const undone = { title: "earlier", caption: "as it was" };
+    answer = (call) =>
+      call.method === "POST"
+        ? { status: 200, body: { ...print(16, 6, ""), plan: undone } }
+        : { status: 200, body: { ...print(16, 7, ""), plan: call.body?.plan } };
+    store().open(print(16, 5, "Fog"));
+    const back = store().undo();
+    store().change({ title: "moved on" });
+    expect(store().document?.title).toBe("moved on");
+    await back;
+    expect(store()).toMatchObject({ saving: "saved", document: { ...undone, title: "moved on" } });
+    expect(asked(16).map((call) => [call.method, call.body?.version])).toEqual([
+      ["POST", 5],
+      ["PUT", 6],
+    ]);
+  });
+
+  it("after an undo whose answer was lost are what the server has, and nobody else's change", async () => {
+    answer = (call) => (call.method === "GET" ? { status: 200, body: print(17, 6, "earlier") } : away());
+    store().open(print(17, 5, "Fog"));
+    await store().undo();
+    expect(store()).toMatchObject({ saving: "saved", document: { title: "earlier" }, held: { version: 6 } });
+    expect(asked(17).map((call) => call.method)).toEqual(["POST", "GET"]);
+  });
+
+  it("are walked back again where the undo itself was lost", async () => {
+    answer = (call) => {
+      if (call.method === "GET") return { status: 200, body: print(18, 5, "Fog") };
+      return asked(18).length === 1 ? away() : { status: 200, body: print(18, 6, "earlier") };
+    };
+    store().open(print(18, 5, "Fog"));
+    await store().undo();
+    expect(asked(18).map((call) => call.method)).toEqual(["POST", "GET", "POST"]);
+    expect(store()).toMatchObject({ saving: "saved", document: { title: "earlier" } });
+  });
+
+  it("changed while an undo waits for the server are what is saved when it is back", async () => {
+    answer = away;
+    store().open(print(19, 5, "Fog"));
+    const back = store().undo();
+    await until(() => store().saving === "waiting");
+    answer = (call) => (call.method === "GET" ? { status: 200, body: print(19, 6, "earlier") } : saves(call));
+    store().change({ title: "gone on" });
+    await back;
+    expect(asked(19).at(-1)).toMatchObject({
+      method: "PUT",
+      body: { version: 6, plan: { title: "gone on" } },
+    });
+    expect(store()).toMatchObject({ saving: "saved", document: { title: "gone on" } });
   });
 
   it("of a print that was removed elsewhere say so and hold nobody back", async () => {

@@ -4,14 +4,12 @@
 // its saving goes on by itself, and what the server has not got stays in the browser's storage.
 import { replaceEqualDeep } from "@tanstack/react-query";
 import { create, type StoreApi, type UseBoundStore } from "zustand";
-import { isAway, pause } from "../api/away";
 import type { ApiProblem } from "../api/client";
 import { onSignedIn, onSignOut } from "../session/useSession";
 import { patched, type Fix } from "./fix";
+import { handOf, isUnsaved, type DesignState, type Hand, type Saving, type Way, type Wire } from "./hand";
+import { lineOf } from "./line";
 import { claimUnsent, dropAllUnsent, dropUnsent, keepUnsent, unsentOf } from "./unsent";
-
-/** `gone`: the design was removed elsewhere. */
-export type Saving = "saved" | "saving" | "waiting" | "stale" | "refused" | "gone";
 
 /** A design whose document the server has not got yet, and where it is worked on. */
 export interface Waiting {
@@ -19,26 +17,6 @@ export interface Waiting {
   title: string;
   saving: Saving;
   to: string;
-}
-
-/** A design as the server tells it, whatever its kind. */
-export interface DesignState {
-  id: number;
-  version: number;
-}
-
-/** A kind of design: how it goes over the wire, and what is said of it. */
-export interface Wire<State extends DesignState, Document> {
-  /** What one is called, and where one is worked on. */
-  word: string;
-  place: (id: number) => string;
-  load: (id: number) => Promise<State>;
-  save: (id: number, document: Document, version: number) => Promise<State>;
-  walk: (id: number, way: "undo" | "redo", version: number) => Promise<State>;
-  documentOf: (state: State) => Document;
-  withDocument: (state: State, document: Document) => State;
-  /** In which parts two documents differ, in words. */
-  whatChanged: (before: Document, after: Document) => string;
 }
 
 export interface DesignStore<State, Document> {
@@ -76,26 +54,8 @@ export interface DesignStore<State, Document> {
   forget: () => void;
 }
 
-interface Hand<State, Document> {
-  held: State;
-  document: Document;
-  /** The document that the server has; null when it is another one in any case. */
-  saved: Document | null;
-  /** Settled documents that are not saved yet, in their order: each is a step of its own to undo. */
-  steps: Document[];
-  /** On its way, or its answer never came: the server may have it. */
-  sent: Document | null;
-  /** Whether the document in hand is in the middle of a drag or of typing: not to be saved yet. */
-  going: boolean;
-  saving: Saving;
-  words: string;
-  walked: string;
-  running: Promise<void> | null;
-  /** Ends the pause before the next try. */
-  hurry: (() => void) | null;
-}
-
-const isUnsaved = <State, Document>(hand: Hand<State, Document>) => hand.document !== hand.saved;
+/** Nothing of it goes to the server before its owner has chosen, or at all. */
+const waitsForChoice = ({ saving }: { saving: Saving }) => saving === "stale" || saving === "gone";
 
 /** The store of one kind of design. */
 export function designStore<State extends DesignState, Document extends { title: string }>(
@@ -103,7 +63,6 @@ export function designStore<State extends DesignState, Document extends { title:
 ): UseBoundStore<StoreApi<DesignStore<State, Document>>> {
   type Held = Hand<State, Document>;
   const { documentOf } = wire;
-  const gone = `This ${wire.word} was removed elsewhere. What is in hand here cannot be saved any more.`;
   const useStore = create<DesignStore<State, Document>>((set, get) => {
     const hands = new Map<number, Held>();
     let current: Held | null = null;
@@ -137,96 +96,34 @@ export function designStore<State extends DesignState, Document extends { title:
       set({ held, document, saving, words, walked, ...(same ? {} : { waiting }) });
     };
 
-    const accept = (hand: Held, held: State) =>
-      told(hand, { held, saved: documentOf(held), saving: "saved", words: "" });
-
-    const stopped = (hand: Held, problem: ApiProblem) => {
-      if (problem.status === 404) told(hand, { saving: "gone", words: gone });
-      else told(hand, { saving: problem.status === 409 ? "stale" : "refused", words: problem.message });
-    };
-
-    const rest = (hand: Held, ms: number) =>
-      new Promise<void>((resolve) => {
-        const timer = setTimeout(resolve, ms);
-        hand.hurry = () => {
-          clearTimeout(timer);
-          resolve();
-        };
-      });
+    const { go, accept, stopped } = lineOf(wire, told);
 
     /** The document in hand is a step: it is saved after those before it. */
     const settled = (hand: Held) => {
       hand.going = false;
-      if (isUnsaved(hand) && hand.steps.at(-1) !== hand.document) hand.steps.push(hand.document);
+      const unsaved = isUnsaved(hand);
+      // What was changed on the way of a walk is saved with what that leads to.
+      if (unsaved && !hand.ways.length && hand.steps.at(-1) !== hand.document) hand.steps.push(hand.document);
       told(hand, {});
       // A stale document waits for its owner's choice; saving it again would only be refused again.
-      if (isUnsaved(hand) && hand.saving !== "stale" && hand.saving !== "gone") void save(hand);
+      if (unsaved && !waitsForChoice(hand)) void go(hand);
     };
 
-    /** Save until the server has every settled step; one request at a time, in order. */
-    const save = (hand: Held): Promise<void> => {
-      hand.running ??= (async () => {
-        let tries = 0;
-        while (isUnsaved(hand) && (hand.steps.length || !hand.going)) {
-          const { held } = hand;
-          const sent = hand.steps[0] ?? hand.document;
-          told(hand, { saving: "saving", sent });
-          try {
-            const saved = await wire.save(held.id, sent, held.version);
-            // What says the same stays the same object: nothing is reckoned or drawn again for being saved.
-            const answer = wire.withDocument(saved, replaceEqualDeep(sent, documentOf(saved)));
-            hand.steps = hand.steps.filter((step) => step !== sent);
-            hand.sent = null;
-            // The server's wording of the same document, unless the hand has moved on.
-            const untouched = hand.document === sent;
-            if (untouched) hand.document = documentOf(answer);
-            accept(hand, answer);
-            if (!untouched) told(hand, { saved: null });
-            tries = 0;
-          } catch (error) {
-            const problem = error as ApiProblem;
-            // What could not be sent becomes one step with what comes after it: the document in hand is kept.
-            hand.steps = [];
-            if (isAway(problem)) {
-              // The server may have it all the same, so it hears it again first: on the version it was sent on.
-              hand.steps = hand.going || hand.document === sent ? [sent] : [sent, hand.document];
-            } else hand.sent = null;
-            if (problem.status === 401) {
-              // Somebody signs in over the page; `again` goes on from here.
-              told(hand, { saving: "waiting", words: problem.message });
-              break;
-            }
-            if (isAway(problem) || problem.status >= 500) {
-              told(hand, { saving: "waiting", words: problem.message });
-              await rest(hand, pause(tries++));
-              continue;
-            }
-            stopped(hand, problem);
-            break;
-          }
-        }
-      })().finally(() => {
-        hand.running = null;
-        hand.hurry = null;
-      });
-      return hand.running;
+    const changed = (hand: Held, change: (document: Document) => Document, going: boolean) => {
+      if (hand.ways.length) hand.later.push(change);
+      told(hand, { document: change(hand.document), walked: "", going });
+      if (!going) settled(hand);
     };
 
-    const walk = async (way: "undo" | "redo") => {
+    const walk = async (way: Way) => {
       const hand = current;
       if (!hand) return;
       settled(hand);
-      await hand.running;
-      if (hand.saving !== "saved") return;
-      try {
-        const answer = await wire.walk(hand.held.id, way, hand.held.version);
-        const parts = wire.whatChanged(hand.document, documentOf(answer));
-        hand.document = documentOf(answer);
-        hand.walked = parts && `${way === "undo" ? "undone" : "redone"}: ${parts}`;
-        accept(hand, answer);
-      } catch (error) {
-        stopped(hand, error as ApiProblem);
-      }
+      // What was changed on the way of another walk is a step of its own before it is walked from.
+      while (hand.later.length) await hand.running;
+      if (waitsForChoice(hand)) return;
+      hand.ways.push(way);
+      await go(hand);
     };
 
     const theirsOf = (hand: Held) => wire.load(hand.held.id);
@@ -234,19 +131,7 @@ export function designStore<State extends DesignState, Document extends { title:
     /** A hand for a design as the server has it, with what was kept of it through a reload. */
     const taken = (held: State): Held => {
       const document = documentOf(held);
-      const hand: Held = {
-        held,
-        document,
-        saved: document,
-        saving: "saved",
-        words: "",
-        walked: "",
-        steps: [],
-        sent: null,
-        going: false,
-        running: null,
-        hurry: null,
-      };
+      const hand: Held = handOf(held, document);
       const kept = unsentOf<Document>(held.id);
       if (!kept) return hand;
       // An answer that a reload did not wait for: what was sent is what the server has.
@@ -293,21 +178,16 @@ export function designStore<State extends DesignState, Document extends { title:
         settled(current);
       },
       change: (fix, going = false) => {
-        const hand = current;
-        if (!hand) return;
-        told(hand, { document: patched(hand.document, fix), walked: "", going });
-        if (!going) settled(hand);
+        if (current) changed(current, (document) => patched(document, fix), going);
       },
       settle: () => {
         if (current) settled(current);
       },
       putBack: (document) => {
-        if (current) told(current, { document, going: false });
+        if (current) told(current, { document, going: false, later: [] });
       },
       replace: (document) => {
-        if (!current) return;
-        told(current, { document, walked: "" });
-        settled(current);
+        if (current) changed(current, () => document, false);
       },
       unsaved: () => [...hands.values()].some((hand) => isUnsaved(hand) && hand.saving !== "gone"),
       flush: async () => {
@@ -320,7 +200,7 @@ export function designStore<State extends DesignState, Document extends { title:
       again: () => {
         for (const hand of hands.values()) {
           hand.hurry?.();
-          if (isUnsaved(hand) && hand.saving === "waiting") void save(hand);
+          if (isUnsaved(hand) && hand.saving === "waiting") void go(hand);
         }
       },
       undo: () => walk("undo"),
@@ -354,7 +234,7 @@ export function designStore<State extends DesignState, Document extends { title:
             saving: "waiting",
             words: "",
           });
-          await save(hand);
+          await go(hand);
         } catch (error) {
           const problem = error as ApiProblem;
           if (problem.status === 404) stopped(hand, problem);
