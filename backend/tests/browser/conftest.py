@@ -154,6 +154,8 @@ def bench(page: Page, tmp_path: Path, brought_once: dict[str, Any]) -> Callable[
             if not brought_once:
                 plate = noise(1500, 1000, seed=1884)
                 brought_once.update(ask.bring(save(plate, tmp_path / "fog-over-pans.jpg")))
+                # What is found out about it later would be told in the middle of some test.
+                ask.until_measured(brought_once)
             picture = brought_once
             # A zone that is drawn on a print is kept with its picture.
             ask("PUT", f"pictures/{picture['id']}/keep", {"keep": []})
@@ -201,13 +203,20 @@ class Asking:
         arrival = self._answer(
             "POST", f"pictures?name={name}", headers=headers, data=file.read_bytes()
         )
-        picture = arrival["picture"]
-        end = time.monotonic() + 20
-        while picture["state"] == "reading":
-            assert time.monotonic() < end, "the picture was not read"
+        path = f"pictures/{arrival['picture']['id']}"
+        return self._until(lambda picture: picture["state"] != "reading", path)
+
+    def until_measured(self, picture: Any) -> None:
+        """Wait until what is found out about a picture in the background is known."""
+        path = f"pictures/{picture['id']}/measures"
+        self._until(lambda measured: measured["state"] in ("done", "failed"), path)
+
+    def _until(self, true: Callable[[Any], bool], path: str) -> Any:
+        end = time.monotonic() + 40
+        while not true(answer := self("GET", path)):
+            assert time.monotonic() < end, f"{path} stays {answer['state']}"
             time.sleep(0.05)
-            picture = self("GET", f"pictures/{picture['id']}")
-        return picture
+        return answer
 
     def _answer(self, method: str, path: str, **given: Any) -> Any:
         answer = self._request.fetch(f"/api/{path}", method=method, **given)
