@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, must } from "../api/client";
+import { wholeState } from "../api/queryClient";
 import type { PictureFacts } from "../api/types";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
@@ -14,8 +15,7 @@ export function VerdictFields({ picture }: { picture: PictureFacts }) {
   const [verdict, setVerdict] = useState(picture.verdict as Verdict | "");
   const [note, setNote] = useState(picture.note);
   const save = useMutation({
-    // One after the other: each says both, and the one said last is to stand.
-    scope: { id: `verdict of ${picture.id}` },
+    ...wholeState(`verdict of ${picture.id}`),
     mutationFn: (found: { verdict: Verdict | ""; note: string }) =>
       must<PictureFacts>(
         client.PUT("/api/pictures/{picture_id}/verdict", {

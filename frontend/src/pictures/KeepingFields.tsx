@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, must } from "../api/client";
+import { wholeState } from "../api/queryClient";
 import type { Keeping } from "../api/types";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
@@ -37,8 +38,7 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
     queryFn: () => must<Keeping>(client.GET("/api/pictures/{picture_id}/keeping", path)),
   });
   const keep = useMutation({
-    // One after the other: the one picked last is to stand.
-    scope: { id: `keeping of ${props.picture}` },
+    ...wholeState(`keeping of ${props.picture}`),
     mutationFn: (days: number | null) =>
       must<Keeping>(client.PUT("/api/pictures/{picture_id}/keeping", { ...path, body: { days } })),
     onSuccess: (kept) => queries.setQueryData(key, kept),

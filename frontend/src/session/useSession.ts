@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ApiProblem, client, must } from "../api/client";
+import { wholeState } from "../api/queryClient";
 import type { Account } from "../api/types";
 
 const KEY = ["session"];
@@ -75,8 +76,7 @@ export function usePreferences() {
     kept_share: 0,
   };
   const { mutate } = useMutation({
-    // One after the other: the unit pressed last is the one that is kept.
-    scope: { id: "preferences" },
+    ...wholeState("preferences"),
     mutationFn: (body: Preference) => must<Account>(client.PATCH("/api/account", { body })),
   });
   const prefer = (change: Preference) => {

@@ -32,6 +32,21 @@ it("says that the server is away, asks again by itself, and now when told to", a
   expect(screen.queryByRole("button", { name: "Try now" })).toBeNull();
 });
 
+it("asks again at once when the browser has a network again", async () => {
+  const ask = vi.fn<() => Promise<string>>();
+  ask.mockRejectedValueOnce(new ApiProblem(0, "away")).mockResolvedValue("back");
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, retryDelay: 60_000 } } });
+  render(
+    <QueryClientProvider client={queries}>
+      <Place ask={ask} />
+      <AwayLine />
+    </QueryClientProvider>,
+  );
+  expect(await screen.findByText(/does not answer/)).toBeTruthy();
+  window.dispatchEvent(new Event("online"));
+  expect(await screen.findByText("back")).toBeTruthy();
+});
+
 it("does not take a no for being away, and waits longer each time", () => {
   for (const status of [400, 401, 404, 409, 422, 500]) expect(isAway(new ApiProblem(status, ""))).toBe(false);
   for (const status of [0, 502, 503, 504]) expect(isAway(new ApiProblem(status, ""))).toBe(true);

@@ -10,7 +10,7 @@ export function Coming({
   query,
   what,
 }: {
-  query: Pick<UseQueryResult, "data" | "error" | "failureCount" | "fetchStatus" | "refetch">;
+  query: Pick<UseQueryResult, "data" | "error" | "failureCount" | "refetch">;
   what: string;
 }) {
   const [late, setLate] = useState(false);
@@ -25,7 +25,7 @@ export function Coming({
     </button>
   );
   if (query.error) return <Problem message={query.error.message}>{again}</Problem>;
-  if (query.failureCount > 0 || query.fetchStatus === "paused")
+  if (query.failureCount > 0)
     return (
       <Problem
         message={`${what} could not be fetched: there is no connection. It comes by itself as soon as there is one.`}
