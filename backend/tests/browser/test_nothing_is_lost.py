@@ -95,6 +95,13 @@ def test_coming_back_online_overwrites_nothing(two: Page) -> None:
     expect(title(page)).to_have_value("typed while away")
 
 
+def test_a_machine_that_lost_its_network_works_on_with_the_server_on_it(two: Page) -> None:
+    page = two
+    page.evaluate("window.dispatchEvent(new Event('offline'))")
+    page.get_by_role("link", name="Two prints").click()
+    expect(page.get_by_role("heading", name="Two prints")).to_be_visible()
+
+
 def test_a_session_that_ends_is_taken_up_over_the_page(two: Page) -> None:
     from tests.browser.access import axe
     from tests.running import PASSWORD
