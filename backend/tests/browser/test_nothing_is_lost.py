@@ -6,7 +6,7 @@ import base64
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.pictures import noise, save
 
@@ -93,6 +93,30 @@ def test_coming_back_online_overwrites_nothing(two: Page) -> None:
     page.context.set_offline(False)
     expect(saving(page)).to_have_text("saved", timeout=15_000)
     expect(title(page)).to_have_value("typed while away")
+
+
+def test_quick_undos_on_a_slow_line_go_one_after_the_other(two: Page) -> None:
+    page = two
+    field = title(page)
+    first = field.input_value()
+    for words in ("Once", "Twice"):
+        field.fill(words)
+        page.keyboard.press("Enter")
+        expect(saving(page)).to_have_text("saved")
+    on_its_way: list[Route] = []
+    page.route("**/api/prints/*/undo", lambda route: on_its_way.append(route))
+    page.locator("[data-step=picture]").focus()
+    for _ in range(2):
+        page.keyboard.press("Control+z")
+    for _ in range(2):
+        while not on_its_way:
+            page.wait_for_timeout(20)
+        page.wait_for_timeout(100)
+        assert len(on_its_way) == 1, "the second did not wait for the first"
+        on_its_way.pop().continue_()
+    expect(field).to_have_value(first)
+    expect(saving(page)).to_have_attribute("data-saving", "saved")
+    expect(page.get_by_role("alert")).to_have_count(0)
 
 
 def test_a_machine_that_lost_its_network_works_on_with_the_server_on_it(two: Page) -> None:
