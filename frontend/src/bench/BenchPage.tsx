@@ -14,7 +14,7 @@ import { PrintInHand } from "./PrintInHand";
 import { PrintTop } from "./PrintTop";
 import "./rail.css";
 import "../shell/rule.css";
-import { keysAt, useBenchKeys } from "./useBenchKeys";
+import { useBenchKeys } from "./useBenchKeys";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
 import { useWhenReckoned } from "./useWhenReckoned";
 import { useWorksheet } from "./useWorksheet";
@@ -63,7 +63,14 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   };
   const straighten = (by: number) =>
     change({ "fit.angle": Math.min(15, Math.max(-15, Math.round((plan.fit.angle + by) * 10) / 10)) });
-  useBenchKeys({
+  const place = {
+    works: step === "fit" || tools.hand,
+    crops: plan.fit.mode !== "contain",
+    zones: plan.fit.keep.length > 0,
+    rail: (worksheet?.schools.length ?? 0) > 0,
+    siblings: print.siblings.length > 1,
+  };
+  const keys = useBenchKeys(place, {
     onTurn: (way) => whenReckoned(({ turns }) => change(turns[way] as Fix)),
     onSwap: () => change({ "target.width": plan.target.height, "target.height": plan.target.width }),
     onFurther: () => setAsked((times) => times + 1),
@@ -87,13 +94,6 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     };
   }, [plan.title]);
 
-  const place = {
-    works: step === "fit" || tools.hand,
-    crops: plan.fit.mode !== "contain",
-    zones: plan.fit.keep.length > 0,
-    rail: (worksheet?.schools.length ?? 0) > 0,
-    siblings: print.siblings.length > 1,
-  };
   const made = madeOf(orders.data, print.version);
   return (
     <div className="bench">
@@ -136,7 +136,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
       ) : (
         <main className="p-6">{problem && <Problem message={problem.message} />}</main>
       )}
-      {help && <KeysDialog keys={keysAt(place)} onClose={() => setHelp(false)} />}
+      {help && <KeysDialog keys={keys} onClose={() => setHelp(false)} />}
     </div>
   );
 }

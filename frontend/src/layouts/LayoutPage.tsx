@@ -24,7 +24,7 @@ import { useLayoutStore } from "./layoutStore";
 import { Making } from "./Making";
 import type { LayoutSheetProps } from "./sheets/types";
 import { stepAt } from "./steps";
-import { LAYOUT_KEYS, useLayoutKeys } from "./useLayoutKeys";
+import { useLayoutKeys } from "./useLayoutKeys";
 import { useLayoutPage } from "./useLayoutPage";
 
 /** The page of a layout: its short rule, the whole, its sheets, its worksheet. */
@@ -67,7 +67,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
     if (saved) make(saved);
   };
   useEffect(() => () => useLayoutStore.getState().settle(), []);
-  useLayoutKeys({
+  const keys = useLayoutKeys({
     onStep: (number) => {
       const next = page?.blades[number];
       if (next) toStep(next.step);
@@ -143,7 +143,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
       ) : (
         <main className="p-6">{problem && <Problem message={problem.message} />}</main>
       )}
-      {help && <KeysDialog keys={LAYOUT_KEYS} onClose={() => setHelp(false)} />}
+      {help && <KeysDialog keys={keys} onClose={() => setHelp(false)} />}
     </div>
   );
 }

@@ -29,7 +29,7 @@ import { useLook } from "./useLook";
 import { useCalibration } from "./calibration";
 import "./look.css";
 import { Tiles, wholeAt, type Tiled } from "./Tiles";
-import { KEYS, useLookKeys } from "./useLookKeys";
+import { useLookKeys } from "./useLookKeys";
 import { VerdictFields } from "./VerdictFields";
 
 const SCALES = [
@@ -97,7 +97,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
     if (next !== "pixels" && !pxPerMm) setDialog("calibrate");
     setWanted(next);
   };
-  useLookKeys({
+  const keys = useLookKeys({
     onMove: (right, down) => put(pushed(place, -right * pane.width, -down * pane.height, whole, dense)),
     onPlace: (number) => {
       const next = places[number];
@@ -252,7 +252,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
         </section>
       </main>
       {dialog === "calibrate" && <CalibrateDialog onClose={() => setDialog(null)} />}
-      {dialog === "keys" && <KeysDialog keys={KEYS} onClose={() => setDialog(null)} />}
+      {dialog === "keys" && <KeysDialog keys={keys} onClose={() => setDialog(null)} />}
     </div>
   );
 }

@@ -25,7 +25,7 @@ import { held, panes, partFor, pushed, startAt, type Place } from "./place";
 import "./proof.css";
 import { useOnGrid } from "./useOnGrid";
 import { useProof, type Shown } from "./useProof";
-import { KEYS, useProofKeys } from "./useProofKeys";
+import { useProofKeys } from "./useProofKeys";
 
 const VIEWS = [
   { value: "beside", label: "Beside" },
@@ -97,7 +97,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
     const next = print.siblings[print.position - 1 + by];
     if (next !== undefined) void go(`/prints/${next}/proof`);
   };
-  useProofKeys({
+  const keys = useProofKeys({
     onFlip: flip,
     onWay: (number) => {
       const take = takes[number];
@@ -250,7 +250,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
           )}
         </section>
       </main>
-      {help && <KeysDialog keys={KEYS} onClose={() => setHelp(false)} />}
+      {help && <KeysDialog keys={keys} onClose={() => setHelp(false)} />}
     </div>
   );
 }

@@ -1,19 +1,5 @@
-import { useKeys } from "../shell/useKeys";
-
-/** Keys of the proof, as shown on its sheet of keys. */
-export const KEYS = [
-  ["F", "Flip between the two that were looked at last"],
-  ["1 to 5", "Look at one of the ways"],
-  ["B", "All beside each other, or one alone"],
-  ["D", "What it invents: its difference"],
-  ["N", "Hide the names, or show them"],
-  ["← ↑ → ↓", "Move the part; with Shift further"],
-  ["Ctrl Z", "Undo"],
-  ["Ctrl Shift Z, Ctrl Y", "Redo"],
-  ["[ and ]", "Previous and next print of the job"],
-  ["P", "Back to the bench"],
-  ["?", "This sheet"],
-] as const;
+import { handKeys, helpKey, siblingKeys } from "../designs/handKeys";
+import { useKeys, type Key } from "../shell/useKeys";
 
 const WAYS: Record<string, readonly [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -41,34 +27,44 @@ const STEP = 0.25;
 const STRIDE = 0.9;
 
 /** How far an arrow key moves, panes to the right and down; null for other keys, and where they move something else. */
-export function arrows(event: KeyboardEvent): [number, number] | null {
+function arrows(event: KeyboardEvent): [number, number] | null {
   const way = WAYS[event.key];
   // Arrows belong to a slider or a row of choices that has the focus.
-  if (!way || event.ctrlKey || event.metaKey || (event.target as HTMLElement).closest("input")) return null;
+  if (!way || (event.target as HTMLElement).closest("input")) return null;
   const by = event.shiftKey ? STRIDE : STEP;
   return [way[0] * by, way[1] * by];
 }
 
+/** What is looked at is moved by the arrow keys. */
+export const moveKey = (what: string, onMove: Actions["onMove"]): Key => ({
+  keys: "← ↑ → ↓",
+  what,
+  hears: (event) => arrows(event) !== null,
+  does: (event) => onMove(...(arrows(event) ?? [0, 0])),
+});
+
+/** Keys of the proof, as shown on its sheet of keys. */
 export function useProofKeys(actions: Actions) {
-  useKeys((event) => {
-    const key = event.key.toLowerCase();
-    const way = arrows(event);
-    if (event.ctrlKey || event.metaKey) {
-      if (key === "z" && !event.shiftKey) actions.onUndo();
-      else if (key === "z" || key === "y") actions.onRedo();
-      else return false;
-    } else if (event.altKey) return false;
-    else if (way) actions.onMove(...way);
-    else if (key === "f") actions.onFlip();
-    else if (/^[1-5]$/.test(key)) actions.onWay(Number(key) - 1);
-    else if (key === "b") actions.onBeside();
-    else if (key === "d") actions.onDifference();
-    else if (key === "n") actions.onNames();
-    else if (key === "p") actions.onBench();
-    else if (key === "[") actions.onSibling(-1);
-    else if (key === "]") actions.onSibling(1);
-    else if (key === "?") actions.onHelp();
-    else return false;
-    return true;
-  });
+  return useKeys([
+    {
+      keys: "F",
+      what: "Flip between the two that were looked at last",
+      hears: ["f"],
+      does: actions.onFlip,
+    },
+    {
+      keys: "1 to 5",
+      what: "Look at one of the ways",
+      hears: ["1", "2", "3", "4", "5"],
+      does: ({ key }) => actions.onWay(Number(key) - 1),
+    },
+    { keys: "B", what: "All beside each other, or one alone", hears: ["b"], does: actions.onBeside },
+    { keys: "D", what: "What it invents: its difference", hears: ["d"], does: actions.onDifference },
+    { keys: "N", what: "Hide the names, or show them", hears: ["n"], does: actions.onNames },
+    moveKey("Move the part; with Shift further", actions.onMove),
+    ...handKeys(actions),
+    ...siblingKeys(actions.onSibling),
+    { keys: "P", what: "Back to the bench", hears: ["p"], does: actions.onBench },
+    ...helpKey(actions.onHelp),
+  ]);
 }

@@ -1,0 +1,54 @@
+// @vitest-environment happy-dom
+import { fireEvent, render, screen } from "@testing-library/react";
+import { expect, it, vi } from "vitest";
+import { KeysDialog } from "./KeysDialog";
+import { useKeys, type Key } from "./useKeys";
+
+function Page({ keys }: { keys: Key[] }) {
+  const shown = useKeys(keys);
+  return (
+    <>
+      <input aria-label="Title" />
+      <KeysDialog keys={shown} onClose={() => undefined} />
+    </>
+  );
+}
+
+it("a key does what the sheet of keys says of it, and only where both are", () => {
+  const [make, undo, lines] = [vi.fn(), vi.fn(), vi.fn()];
+  render(
+    <Page
+      keys={[
+        { keys: "M", what: "Make the file", hears: ["m"], does: make },
+        { keys: "Ctrl Z", what: "Undo", command: true, hears: ["z"], does: undo },
+        { keys: "R", what: "The lines", when: false, hears: ["r"], does: lines },
+      ]}
+    />,
+  );
+  expect(screen.getByText("Make the file")).toBeInTheDocument();
+  expect(screen.queryByText("The lines")).toBeNull();
+  for (const key of ["M", "r", "z"]) fireEvent.keyDown(document.body, { key });
+  fireEvent.keyDown(document.body, { key: "z", ctrlKey: true });
+  fireEvent.keyDown(document.body, { key: "m", ctrlKey: true });
+  expect([make, undo, lines].map((does) => does.mock.calls.length)).toEqual([1, 1, 0]);
+});
+
+it("leaves alone who types, and hears a bracket that is typed with Alt or AltGr", () => {
+  const [next, make] = [vi.fn(), vi.fn()];
+  render(
+    <Page
+      keys={[
+        { keys: "]", what: "Next print", hears: ["]"], does: next },
+        { keys: "M", what: "Make the file", hears: ["m"], does: make },
+      ]}
+    />,
+  );
+  fireEvent.keyDown(screen.getByLabelText("Title"), { key: "]" });
+  fireEvent.keyDown(document.body, { key: "]", ctrlKey: true });
+  fireEvent.keyDown(document.body, { key: "m", altKey: true });
+  expect(next).not.toHaveBeenCalled();
+  fireEvent.keyDown(document.body, { key: "]", altKey: true });
+  fireEvent.keyDown(document.body, { key: "]", ctrlKey: true, altKey: true });
+  expect(next).toHaveBeenCalledTimes(2);
+  expect(make).not.toHaveBeenCalled();
+});
