@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.access import axe, axe_in_both
 
-THIN = "\u2009"
+THIN = "\u00a0"
 
 
 def at_the_edge(page: Page) -> Page:

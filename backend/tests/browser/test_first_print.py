@@ -16,7 +16,7 @@ def saved(page: Page) -> None:
 
 
 def key_of(page: Page, step: str) -> str:
-    return page.locator(f"[data-step={step}] .blade-key").inner_text().replace("\u2009", " ")
+    return page.locator(f"[data-step={step}] .blade-key").inner_text().replace("\u00a0", " ")
 
 
 def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
@@ -33,7 +33,7 @@ def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
     page.get_by_role("button", name="Border", exact=True).click()
     page.get_by_label("Every side").fill("2")
     page.get_by_label("Every side").press("Enter")
-    expect(page.locator("[data-step=edge] .blade-key")).to_have_text("Border 2\u2009in")
+    expect(page.locator("[data-step=edge] .blade-key")).to_have_text("Border 2\u00a0in")
     expect(page.get_by_role("button", name="Crop to 5:3")).to_have_attribute("aria-pressed", "true")
     assert key_of(page, "pixels") == "75 ppi"
 
@@ -46,7 +46,7 @@ def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
     page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2 + 200, steps=8)
     page.mouse.up()
     expect(page.get_by_label("Off the top")).to_have_value("0 px")
-    expect(page.locator("[data-figure=crop_y]")).to_contain_text("= 0\u2009px")
+    expect(page.locator("[data-figure=crop_y]")).to_contain_text("= 0\u00a0px")
 
     viewer = page.get_by_role("slider", name="Viewer's distance")
     before = viewer.get_attribute("aria-valuenow")
@@ -108,7 +108,7 @@ def test_bad_input_is_told_and_loses_nothing(bench) -> None:
     expect(page.get_by_text("The print keeps 40")).to_have_count(0)
     expect(side).to_have_attribute("aria-invalid", "true")
     side.fill("2 cm")
-    expect(page.locator("[data-step=edge] .blade-key")).to_have_text("Border 2\u2009cm")
+    expect(page.locator("[data-step=edge] .blade-key")).to_have_text("Border 2\u00a0cm")
     expect(page.get_by_text("leave no picture")).to_have_count(0)
 
 
@@ -192,7 +192,7 @@ def test_plan_and_job_go_out_and_come_back(bench, tmp_path: Path) -> None:
     document["target"] = {"width": "50 cm", "height": "70 cm"}
     path.write_text(json.dumps(document))
     page.get_by_label("Plan document").set_input_files(path)
-    expect(page.locator("[data-step=size] .blade-key")).to_contain_text("50\u2009×\u200970")
+    expect(page.locator("[data-step=size] .blade-key")).to_contain_text("50\u00a0×\u00a070")
     path.write_text("no plan")
     page.get_by_label("Plan document").set_input_files(path)
     expect(page.get_by_role("alert")).to_contain_text("not a plan document")
@@ -229,11 +229,11 @@ def test_the_drawing_is_a_place_to_work(bench) -> None:
     expect(page.get_by_role("alert")).to_contain_text("half a fraction")
     width.fill("45")
     width.press("Enter")
-    expect(page.locator("[data-step=size] .blade-key")).to_have_text("45\u2009×\u200920\u2009cm")
+    expect(page.locator("[data-step=size] .blade-key")).to_have_text("45\u00a0×\u00a020\u00a0cm")
 
     page.get_by_role("tab", name="Edge").click()
     page.get_by_role("button", name="Border", exact=True).click()
-    expect(page.locator("[data-step=edge] .blade-key")).to_have_text("Border 3\u2009cm")
+    expect(page.locator("[data-step=edge] .blade-key")).to_have_text("Border 3\u00a0cm")
     grip = page.get_by_role("slider", name="Border at the left")
     box = grip.bounding_box()
     assert box
@@ -241,7 +241,7 @@ def test_the_drawing_is_a_place_to_work(bench) -> None:
     page.mouse.down()
     page.mouse.move(box["x"] - 17, box["y"] + 13, steps=5)
     page.mouse.up()
-    expect(page.locator("[data-step=edge] .blade-key")).not_to_have_text("Border 3\u2009cm")
+    expect(page.locator("[data-step=edge] .blade-key")).not_to_have_text("Border 3\u00a0cm")
     assert page.locator("[data-step=edge] .blade-state").inner_text() in ("all round", "look")
     grip.focus()
     before = page.locator("[data-step=edge] .blade-key").inner_text()

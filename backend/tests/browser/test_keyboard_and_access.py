@@ -69,7 +69,7 @@ def test_the_bench_by_keyboard_alone(bench) -> None:
     page.get_by_label("Finished size").focus()
     page.keyboard.type("20 x 20 cm")
     page.keyboard.press("Enter")
-    expect(page.locator("[data-step=size] .blade-key")).to_contain_text("20\u2009×\u200920")
+    expect(page.locator("[data-step=size] .blade-key")).to_contain_text("20\u00a0×\u00a020")
     page.locator("[data-step=fit]").click()
     page.get_by_role("application").focus()
     page.keyboard.press("Shift+ArrowLeft")

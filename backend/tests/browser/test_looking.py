@@ -67,7 +67,7 @@ def test_moved_by_hand_and_by_keys_and_to_print_size(look: Page) -> None:
     eyes = page.get_by_label("My eyes are off the screen")
     eyes.fill("1.2 m")
     eyes.press("Enter")
-    expect(words).to_contain_text("1.2\u2009m ÷")
+    expect(words).to_contain_text("1.2\u00a0m ÷")
     expect(page.get_by_test_id("look")).not_to_have_attribute("data-scale", str(scale))
     assert float(page.get_by_test_id("look").get_attribute("data-scale") or 0) == pytest.approx(
         2 * scale

@@ -62,7 +62,7 @@ def grey(page: Page, number: int = 0) -> float:
 def test_all_ways_beside_each_other_then_flipped_by_a_key(proof: Page) -> None:
     page = proof
     axe_in_both(page, "proof")
-    expect(page.get_by_text(re.compile(r"250\u2009ppi, enlarged 1\.97\u2009×"))).to_be_visible()
+    expect(page.get_by_text(re.compile(r"250\u00a0ppi, enlarged 1\.97\u00a0×"))).to_be_visible()
     expect(page.get_by_role("button", name="1 Careful planned")).to_have_attribute(
         "aria-pressed", "true"
     )

@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 
 from tests.pictures import noise, save
 
-THIN = "\u2009"
+THIN = "\u00a0"
 
 
 @pytest.fixture

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 from typing import Annotated, Any
 from uuid import UUID
@@ -108,15 +109,26 @@ def wall(
     pictures = held.by_key()
     wanted = KINDS[LAYOUT].pictures(held.document)
     photo = _proof(pictures[WALL_PHOTO]) if WALL_PHOTO in wanted else None
+    made = _written(
+        lambda path: wall_picture(
+            wish, lambda number: _proof(pictures[plan_key(number)]), path, unit, photo
+        ),
+        ending,
+        _PICTURES[ending],
+    )
+    to_keep(made, held.title, f"-wall.{ending}")
+    return made
+
+
+def _written(write: Callable[[Path], object], ending: str, kind: str) -> HttpResponse:
+    """What `write` puts at a path, as an answer of content type `kind`."""
     with tempfile.TemporaryDirectory() as folder:
-        path = Path(folder) / f"wall.{ending}"
+        path = Path(folder) / f"made.{ending}"
         try:
-            wall_picture(wish, lambda number: _proof(pictures[plan_key(number)]), path, unit, photo)
+            write(path)
         except RenderError as error:
             raise HttpError(422, str(error)) from None
-        response = HttpResponse(path.read_bytes(), content_type=_PICTURES[ending])
-    to_keep(response, held.title, f"-wall.{ending}")
-    return response
+        return HttpResponse(path.read_bytes(), content_type=kind)
 
 
 def _proof(picture: Picture) -> bytes:
@@ -138,12 +150,7 @@ def hanging_plan(
     held = get_object_or_404(own_layouts(request), id=layout_id)
     if ending not in _TYPES:
         raise HttpError(404, "A hanging plan is a PDF or an SVG.")
-    with tempfile.TemporaryDirectory() as folder:
-        path = Path(folder) / f"plan.{ending}"
-        try:
-            write_hanging(parse_layout(held.document), path, unit)
-        except RenderError as error:
-            raise HttpError(422, str(error)) from None
-        response = HttpResponse(path.read_bytes(), content_type=_TYPES[ending])
-    to_keep(response, held.title, f"-hanging-plan.{ending}")
-    return response
+    wish = parse_layout(held.document)
+    made = _written(lambda path: write_hanging(wish, path, unit), ending, _TYPES[ending])
+    to_keep(made, held.title, f"-hanging-plan.{ending}")
+    return made

@@ -1,12 +1,13 @@
 import { Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { useNavigate, useParams } from "react-router";
 import type { BatchState } from "../api/types";
 import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../frame/TopBar";
+import { Where } from "../frame/Where";
 import "../sizes/sizes.css";
 import "../bench/bench.css";
 import { CellEditor } from "./CellEditor";
@@ -25,17 +26,10 @@ export function BatchPage() {
     <div className="flex h-dvh min-h-[620px] flex-col">
       <TopBar
         where={
-          <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-            {batch.data?.job != null && (
-              <Link to={`/jobs/${batch.data.job}`} className="soft hover:underline">
-                Job
-              </Link>
-            )}
-            {batch.data?.job != null && <span className="soft">/</span>}
-            <b className="truncate font-semibold" dir="auto">
-              {batch.data?.title}
-            </b>
-          </nav>
+          <Where
+            back={batch.data?.job == null ? [] : [{ to: `/jobs/${batch.data.job}`, name: "Job" }]}
+            here={batch.data?.title}
+          />
         }
       >
         {batch.data && <ChangeBatch batch={batch.data} />}

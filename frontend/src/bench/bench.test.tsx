@@ -191,7 +191,7 @@ describe("the distance rail", () => {
     expect(onLines).toHaveBeenCalled();
     rerender(<DistanceRail rail={rail} set={false} unit="cm" lines onLines={onLines} />);
     const said = screen.getAllByRole("listitem").map((line) => line.textContent);
-    expect(said).toEqual(["Acuity 35\u2009cm", "Device never"]);
+    expect(said).toEqual(["Acuity 35\u00a0cm", "Device never"]);
   });
 
   it("ends where the room ends, or goes on as far as that", () => {

@@ -77,7 +77,7 @@ function words(order: OrderState): string {
     case "queued":
       return "waits for a worker";
     case "running":
-      return `${order.percent}${"\u2009"}%`;
+      return `${order.percent}${"\u00a0"}%`;
     case "cancelled":
       return "called off, nothing left behind";
     default:

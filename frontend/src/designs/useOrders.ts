@@ -63,7 +63,7 @@ export interface Made {
 export function madeOf(orders: OrderState[] | undefined, version: number): Made | null {
   const newest = orders?.[0];
   if (!newest) return null;
-  if (isGoing(newest)) return { word: `${newest.percent}\u2009%` };
+  if (isGoing(newest)) return { word: `${newest.percent}\u00a0%` };
   return newest.state === "done" && newest.version === version
     ? { word: "made", key: newest.made_text }
     : null;

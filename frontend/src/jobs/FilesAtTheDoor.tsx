@@ -118,7 +118,7 @@ function OnTheirWay({ pathname }: { pathname: string }) {
                 : "wait for the server"}
             {elsewhere.length === 1 &&
               first.state === "sending" &&
-              `, ${Math.round(first.share * 100)}\u2009%`}
+              `, ${Math.round(first.share * 100)}\u00a0%`}
           </span>
           <Link className="underline" to={`/jobs/${first.job}`}>
             To the job

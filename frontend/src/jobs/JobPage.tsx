@@ -8,6 +8,7 @@ import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
 import { usePreferences } from "../session/useSession";
 import { TopBar } from "../frame/TopBar";
+import { Where } from "../frame/Where";
 import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
 import { day } from "./JobsPage";
@@ -20,15 +21,7 @@ export function JobPage() {
   const job = useJob(id);
   return (
     <>
-      <TopBar
-        where={
-          <nav aria-label="Where you are" className="flex min-w-0">
-            <b className="truncate font-semibold" dir="auto">
-              {job.data?.title}
-            </b>
-          </nav>
-        }
-      />
+      <TopBar where={<Where here={job.data?.title} />} />
       <main className="px-5 py-3">
         <Coming query={job} what="The job" />
         {job.data && <Inside job={job.data} />}
@@ -147,7 +140,7 @@ function Inside({ job }: { job: JobSlip }) {
         <button type="button" className="underline" onClick={() => chooser.current?.click()}>
           choose files
         </button>
-        . JPEG, TIFF, PNG or WebP, to 1{"\u2009"}GiB and 1{"\u2009"}gigapixel each. The file itself is never
+        . JPEG, TIFF, PNG or WebP, to 1{"\u00a0"}GiB and 1{"\u00a0"}gigapixel each. The file itself is never
         changed.
       </div>
       {asking === "details" && <Details job={job} onClose={() => setAsking(null)} />}

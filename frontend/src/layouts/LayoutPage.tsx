@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { useNavigate, useParams } from "react-router";
 import { useShallow } from "zustand/react/shallow";
 import type { AnyWish, LayoutState } from "../api/types";
 import "../bench/bench.css";
@@ -12,6 +12,7 @@ import { Pad } from "../designs/Pad";
 import { Rule } from "../designs/Rule";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
 import { TopBar } from "../frame/TopBar";
+import { Where } from "../frame/Where";
 import { usePreferences } from "../session/useSession";
 import { KeysDialog } from "../shell/KeysDialog";
 import { Problem } from "../shell/Problem";
@@ -103,7 +104,17 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   );
   return (
     <div className="bench">
-      <TopBar places={false} where={<Where layout={layout} title={wish.title} kind={kindOf(wish).word} />}>
+      <TopBar
+        places={false}
+        where={
+          <Where
+            back={[{ to: `/jobs/${layout.job}`, name: layout.job_title }]}
+            here={wish.title || "untitled"}
+          >
+            <span className="soft whitespace-nowrap">{kindOf(wish).word}</span>
+          </Where>
+        }
+      >
         <HandTools
           of={store}
           canUndo={layout.can_undo}
@@ -145,26 +156,6 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
       )}
       {help && <KeysDialog keys={keys} onClose={() => setHelp(false)} />}
     </div>
-  );
-}
-
-function Where({ layout, title, kind }: { layout: LayoutState; title: string; kind: string }) {
-  return (
-    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link
-        to={`/jobs/${layout.job}`}
-        className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24"
-        dir="auto"
-        title={layout.job_title}
-      >
-        {layout.job_title}
-      </Link>
-      <span className="soft">/</span>
-      <b className="truncate font-semibold" dir="auto" title={title}>
-        {title || "untitled"}
-      </b>
-      <span className="soft whitespace-nowrap">{kind}</span>
-    </nav>
   );
 }
 

@@ -5,6 +5,7 @@ import { client, must } from "../api/client";
 import type { JobSlip, LayoutState } from "../api/types";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { TopBar } from "../frame/TopBar";
+import { Where } from "../frame/Where";
 import { Check } from "../fields/Check";
 import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
@@ -65,17 +66,7 @@ export function NewLayoutPage() {
   });
   return (
     <>
-      <TopBar
-        where={
-          <nav aria-label="Where you are" className="flex min-w-0 gap-2">
-            <Link to={`/jobs/${id}`} className="soft truncate hover:underline" dir="auto">
-              {job.data?.title}
-            </Link>
-            <span className="soft">/</span>
-            <b className="font-semibold">Layouts</b>
-          </nav>
-        }
-      />
+      <TopBar where={<Where back={[{ to: `/jobs/${id}`, name: job.data?.title ?? "" }]} here="Layouts" />} />
       <main className="px-5 py-3">
         <Coming query={job} what="The job" />
         {job.data && <Choose job={job.data} first={Number(params.get("print")) || null} />}

@@ -4,7 +4,13 @@ import { useEffect, useRef, type ReactNode } from "react";
  * A modal leaf over the page. The cursor stands in its first field; Escape closes it; the focus goes
  * back to where it was, or to the page where that is gone.
  */
-export function Dialog(props: { title: string; onClose: () => void; children: ReactNode }) {
+export function Dialog(props: {
+  title: string;
+  /** A leaf of two columns. */
+  wide?: boolean;
+  onClose: () => void;
+  children: ReactNode;
+}) {
   const leaf = useRef<HTMLDialogElement>(null);
   // Where the focus was before anything of the leaf is drawn, and takes it.
   const before = useRef(document.activeElement);
@@ -19,7 +25,7 @@ export function Dialog(props: { title: string; onClose: () => void; children: Re
   }, []);
   return (
     <dialog ref={leaf} className="modal" onClose={props.onClose} aria-label={props.title}>
-      <div className="modal-box panel max-w-lg">
+      <div className={`modal-box panel ${props.wide ? "max-w-4xl" : "max-w-lg"}`}>
         <div className="mb-3 flex items-start justify-between gap-4">
           <h2 className="min-w-0 text-lg font-semibold [overflow-wrap:anywhere]" dir="auto">
             {props.title}

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import type { PrintState, SizeVerdict, Survey } from "../api/types";
 import { Grade } from "../shell/Grade";
@@ -8,6 +8,7 @@ import { Pick } from "../shell/Pick";
 import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../frame/TopBar";
+import { Where } from "../frame/Where";
 import { typeset } from "../shell/typeset";
 import { usePreferences } from "../session/useSession";
 import { useChosen } from "../shell/useChosen";
@@ -58,7 +59,7 @@ export function SizesPage() {
     `/api/prints/${id}/sizes.${ending}?${new URLSearchParams(query).toString()}`;
   return (
     <>
-      <TopBar where={<Where print={print.data} />} />
+      <TopBar where={print.data && <Where back={backFrom(print.data)} here="Many sizes" />} />
       <main className="px-5 py-2">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-2 pb-3">
           <h1 className="text-2xl font-semibold">Many sizes</h1>
@@ -104,26 +105,10 @@ export function SizesPage() {
   );
 }
 
-function Where({ print }: { print: PrintState | undefined }) {
-  if (!print) return null;
-  return (
-    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2">
-      <Link
-        to={`/jobs/${print.job}`}
-        className="soft max-w-60 truncate leading-6 hover:underline max-xl:max-w-24"
-        dir="auto"
-      >
-        {print.job_title}
-      </Link>
-      <span className="soft">/</span>
-      <Link to={`/prints/${print.id}/size`} className="truncate leading-6 hover:underline" dir="auto">
-        {print.plan.title || "untitled"}
-      </Link>
-      <span className="soft">/</span>
-      <b className="whitespace-nowrap font-semibold">Many sizes</b>
-    </nav>
-  );
-}
+const backFrom = ({ id, job, job_title, plan }: PrintState) => [
+  { to: `/jobs/${job}`, name: job_title },
+  { to: `/prints/${id}/size`, name: plan.title || "untitled" },
+];
 
 function SizeCard(props: {
   item: SizeVerdict;

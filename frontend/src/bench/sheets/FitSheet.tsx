@@ -77,7 +77,7 @@ function CropByHand({ zoom, figures }: { zoom: number; figures: Figure[] }) {
         />
         <span className="figure w-14 whitespace-nowrap text-right text-[16px]">
           {zoom.toFixed(2)}
-          {"\u2009"}×
+          {"\u00a0"}×
         </span>
       </label>
     </section>
