@@ -32,6 +32,11 @@ def test_a_table_whose_answer_was_lost_can_be_sent_again(caller: Caller) -> None
     sent = {"version": 0, "table": OWN}
     first, again = (caller("PUT", "sensors", sent) for _ in range(2))
     assert first == again and again["version"] == 1
+    text = "name,width_px,height_px\nOnly box,6000,4000\n"
+    taken = [caller("POST", "sensors/csv", {"version": 1, "text": text}) for _ in range(2)]
+    assert [one["version"] for one in taken] == [2, 2]
+    back = [caller("DELETE", "sensors?version=2") for _ in range(2)]
+    assert [one["version"] for one in back] == [0, 0]
 
 
 def test_a_stale_window_changes_nothing(caller: Caller) -> None:

@@ -8,19 +8,30 @@ import { expect, it, vi } from "vitest";
 const server = vi.hoisted(() => {
   let held = { version: 1, table: { columns: ["a"] } };
   return {
+    /** What the next answer is instead of its own. */
+    lost: null as Error | null,
     GET: () => Promise.resolve(held),
     PUT: async (_: string, { body }: { body: typeof held }) => {
       await new Promise((resolve) => setTimeout(resolve, 5));
-      if (body.version !== held.version) throw new Error("changed in another window");
-      held = { version: held.version + 1, table: body.table };
+      const again = String(body.table.columns) === String(held.table.columns);
+      if (body.version !== held.version && !again) throw new Error("changed in another window");
+      if (!again) held = { version: held.version + 1, table: body.table };
+      const { lost } = server;
+      server.lost = null;
+      if (lost) throw lost;
       return held;
     },
   };
 });
-vi.mock("../api/client", () => ({ client: server, must: (answer: unknown) => answer }));
+vi.mock(import("../api/client"), async (actual) => ({
+  ...(await actual()),
+  client: server as never,
+  must: (answer) => answer as never,
+}));
+const { ApiProblem } = await import("../api/client");
 const { useSensors } = await import("./useSensors");
 
-it("two changes at once are both kept, and neither is refused", async () => {
+const table = async () => {
   const queries = new QueryClient();
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={queries}>{children}</QueryClientProvider>
@@ -29,10 +40,28 @@ it("two changes at once are both kept, and neither is refused", async () => {
   await waitFor(() => expect(result.current.kept.data).toBeDefined());
   const add = (name: string) =>
     result.current.change.mutate({ by: (now) => ({ ...now, columns: [...now.columns, name] }) });
+  const shown = (columns: string[]) =>
+    waitFor(() => expect(result.current.kept.data?.table.columns).toEqual(columns));
+  return { result, add, shown };
+};
+
+it("two changes at once are both kept, and neither is refused", async () => {
+  const { result, add, shown } = await table();
   act(() => {
     add("b");
     add("c");
   });
-  await waitFor(() => expect(result.current.kept.data?.table.columns).toEqual(["a", "b", "c"]));
+  await shown(["a", "b", "c"]);
+  expect(result.current.change.error).toBeNull();
+});
+
+it("a change whose answer was lost is sent again, and those after it follow", async () => {
+  const { result, add, shown } = await table();
+  server.lost = new ApiProblem(0, "The server does not answer.");
+  act(() => {
+    add("d");
+    add("e");
+  });
+  await shown(["a", "b", "c", "d", "e"]);
   expect(result.current.change.error).toBeNull();
 });

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { client, must } from "../api/client";
+import { wholeState } from "../api/queryClient";
 import type { SensorsKept, SensorTable, Unit } from "../api/types";
 
 export interface SensorsAsked {
@@ -28,8 +29,8 @@ export function useSensors(query: SensorsAsked) {
   });
   const held = () => queries.getQueryData<SensorsKept>(["sensors", query]) ?? kept.data;
   const change = useMutation({
-    // One after the other, each on what the one before has left: nothing is lost, none stands in another's way.
-    scope: { id: "sensors" },
+    // Each on what the one before has left: nothing is lost, none stands in another's way.
+    ...wholeState("sensors"),
     mutationFn: (given: Change) => {
       const now = held();
       if (!now) return Promise.reject(new Error("The table has not come yet."));
