@@ -27,8 +27,9 @@ from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.pixels.errors import Cancelled
+from zollstock.renders import removing
 from zollstock.renders.models import Order, Run
-from zollstock.renders.tasks import take_up, work_off
+from zollstock.renders.tasks import clear_run, take_up, work_off
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
@@ -115,6 +116,10 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
     for path in ("", "/files.zip", "/files.csv"):
         other("GET", f"runs/{run['id']}{path}", expect=404)
     caller("DELETE", f"batches/{batch['id']}", expect=204)
+    caller("GET", f"runs/{run['id']}", expect=404)  # at once; its rows and files follow
+    clear_run(run["id"])  # or one of the workers
+    until(lambda: not Run.objects.exists(), 30)
+    assert not Order.objects.exists()
     assert not [
         path for path in (Path(tmp_path) / "media" / "renders").rglob("*") if path.is_file()
     ]
@@ -278,6 +283,27 @@ def test_a_run_whose_layer_was_killed_is_laid_out_once(
     # The first, come back from the dead, adds nothing.
     with pytest.raises(Cancelled):
         tasks._write_mine(first, list(layout(first))[2:4])
+    assert Order.objects.count() == 6
+
+
+def test_a_removed_run_is_gone_at_once_and_cleared_away_though_its_worker_is_killed(
+    caller: Caller, account: User, tmp_path: Path, monkeypatch
+) -> None:
+    monkeypatch.setattr(removing, "AT_ONCE", 4)
+    batch = batch_of(caller, brought(account, tmp_path, 3))
+    run = run_of(caller, batch)
+    other = run_of(caller, batch)
+    caller("DELETE", f"runs/{run['id']}", expect=204)
+    caller("DELETE", f"runs/{run['id']}", expect=404)
+    shown = caller("GET", f"batches/{batch['id']}")["runs"]
+    assert [one["id"] for one in shown] == [other["id"]]
+    work_off(run["id"])
+    assert Order.objects.filter(run=run["id"], state="queued").count() == 6, "nothing is made of it"
+    assert removing.REMOVED.claim(run["id"]) is not None
+    Run.objects.filter(id=run["id"]).update(pulse=timezone.now() - timedelta(minutes=1))
+    take_up()
+    clear_run(run["id"])
+    assert [str(kept.id) for kept in Run.objects.all()] == [other["id"]]
     assert Order.objects.count() == 6
 
 

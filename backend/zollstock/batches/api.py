@@ -22,6 +22,8 @@ from zollstock.core.plan import PlanError
 from zollstock.jobs.api import own_jobs
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
+from zollstock.renders.removing import kept
+from zollstock.renders.removing import remove as remove_runs
 from zollstock.renders.runs_api import RunState, run_states
 from zollstock.sizes.shelf import chosen
 
@@ -202,7 +204,7 @@ def _state(batch: Batch) -> BatchState:
         id=batch.pk, title=batch.title, job=batch.job_id,
         sizes=[BatchSize(**entry) for entry in batch.sizes], pictures=items,
         shared=_shared_back(batch.shared), pattern=batch.pattern, fields=FIELDS,
-        runs=run_states(batch.runs.all()), created=batch.created,
+        runs=run_states(kept(batch.runs.all())), created=batch.created,
     )  # fmt: skip
 
 
@@ -291,7 +293,7 @@ def remove(request: SignedRequest, batch_id: int) -> tuple[int, None]:
     """Remove a batch with its runs and their files; the pictures stay."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
     with transaction.atomic():
-        batch.runs.all().delete()
+        remove_runs(batch.runs.all())
         batch.delete()
     return 204, None
 

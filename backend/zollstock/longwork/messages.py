@@ -22,6 +22,7 @@ TaskName = Literal[
     "zollstock.proofs.tasks.unpack_picture",
     "zollstock.renders.tasks.make",
     "zollstock.renders.tasks.work_off",
+    "zollstock.renders.tasks.clear_run",
     "zollstock.batches.tasks.lay_out",
 ]
 

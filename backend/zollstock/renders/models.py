@@ -32,6 +32,8 @@ class Run(LongWork):
         PAUSED = "paused"
         CANCELLED = "cancelled"
         FAILED = "failed"
+        REMOVED = "removed"
+        CLEARING = "clearing"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)

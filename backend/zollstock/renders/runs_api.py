@@ -17,9 +17,11 @@ from zollstock.core.show import size_of_file
 from zollstock.pictures.apps import held_bytes
 from zollstock.pictures.serving import to_keep
 
+from . import removing
 from .bundle import table, zipped
 from .models import Order, OrderFile, Run
 from .orders import UNFINISHED, send_layout, send_run
+from .removing import kept
 
 router = Router(tags=["runs"])
 #: So many workers may be at one run at the same time; the rest serves single orders.
@@ -90,7 +92,7 @@ def _problems(run: Run, failed: int) -> list[str]:
 
 
 def own_runs(request: SignedRequest) -> QuerySet[Run]:
-    return Run.objects.filter(account=request.user)
+    return kept(Run.objects.filter(account=request.user))
 
 
 def _shown(request: SignedRequest, run_id: UUID) -> RunState:
@@ -125,7 +127,7 @@ def resume(request: SignedRequest, run_id: UUID) -> RunState:
 def cancel(request: SignedRequest, run_id: UUID) -> RunState:
     """Nothing more is made; what is finished stays and can be fetched."""
     run = get_object_or_404(own_runs(request), id=run_id)
-    Run.objects.filter(id=run.id).update(state=Run.State.CANCELLED)
+    own_runs(request).filter(id=run.id).update(state=Run.State.CANCELLED)
     run.orders.filter(state__in=UNFINISHED).update(
         state=Order.State.CANCELLED, finished=timezone.now()
     )
@@ -140,7 +142,7 @@ def again(request: SignedRequest, run_id: UUID) -> RunState:
         state=Order.State.QUEUED, tries=0, problem="", finished=None, worker=""
     )
     state = Run.State.GOING if run.laid else Run.State.WAITING
-    Run.objects.filter(id=run.id).exclude(state=Run.State.LAYING).update(
+    own_runs(request).filter(id=run.id).exclude(state=Run.State.LAYING).update(
         state=state, problem="", tries=0, worker="", pulse=timezone.now()
     )
     if run.laid:
@@ -153,7 +155,8 @@ def again(request: SignedRequest, run_id: UUID) -> RunState:
 @router.delete("/runs/{uuid:run_id}", response={204: None})
 def remove(request: SignedRequest, run_id: UUID) -> tuple[int, None]:
     """Remove a run and its files."""
-    get_object_or_404(own_runs(request), id=run_id).delete()
+    run = get_object_or_404(own_runs(request), id=run_id)
+    removing.remove(Run.objects.filter(id=run.id))
     return 204, None
 
 

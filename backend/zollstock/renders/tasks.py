@@ -21,6 +21,8 @@ from .forgetting import forget_due
 from .makers import MAKERS
 from .models import Order, OrderFile, Run
 from .orders import picture_was_read, pictures_ready, send, send_run
+from .removing import REMOVED, clear
+from .removing import send as send_removed
 
 #: No order takes longer than this, seconds; then its worker is ended.
 MOST_SECONDS = 2 * 60 * 60
@@ -121,6 +123,12 @@ def _stored_as(order: Order, file: OrderFile) -> str:
     return f"{home}/{file.name}" if file.number == 1 else f"{home}/{file.number}-{file.name}"
 
 
+@shared_task(time_limit=MOST_SECONDS)
+def clear_run(run_id: str) -> None:
+    """Clear away what a removed run has."""
+    clear(run_id)
+
+
 @shared_task
 def forget() -> None:
     """Pictures whose time is up."""
@@ -138,6 +146,8 @@ def take_up() -> None:
             picture_was_read(refused.id)
         else:
             send(order)
+    for removed in (*REMOVED.left(), *REMOVED.forgotten()):
+        send_removed(removed.id)
     waiting = Order.objects.filter(run=OuterRef("pk"), state=Order.State.QUEUED)
     silent = Run.objects.filter(
         Exists(waiting), state=Run.State.GOING, pulse__lt=timezone.now() - FORGOTTEN_AFTER
