@@ -12,6 +12,7 @@ import { LayoutPage } from "./layouts/LayoutPage";
 import { NewLayoutPage } from "./layouts/NewLayoutPage";
 import { RulesPage } from "./layouts/RulesPage";
 import { useLayoutStore } from "./layouts/layoutStore";
+import { arrivals } from "./jobs/arrivalStore";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
 import { PicturePage } from "./pictures/PicturePage";
@@ -51,21 +52,19 @@ export function App() {
       <Places />
       <Unsaved />
       <FilesAtTheDoor />
-      <SignInAgain
-        onBack={() => inHand().forEach((store) => store.again())}
-        onLeave={() => inHand().forEach((store) => store.forget())}
-      />
+      <SignInAgain onBack={() => inHand().forEach((store) => store.again())} />
     </>
   );
 }
 
 const inHand = () => [usePlanStore.getState(), useLayoutStore.getState()];
+const leaving = () => [...inHand(), arrivals];
 
 /** What is not saved yet, of prints and layouts. */
 function Unsaved() {
   const prints = usePlanStore((store) => store.waiting);
   const layouts = useLayoutStore((store) => store.waiting);
-  return <UnsavedLine waiting={[...prints, ...layouts]} stores={inHand} />;
+  return <UnsavedLine waiting={[...prints, ...layouts]} stores={leaving} />;
 }
 
 function Places() {

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from playwright.sync_api import expect
 
 from tests.browser.access import axe, axe_in_both
+from tests.pictures import noise, save
 
 STEPS = ("picture", "size", "fit", "edge", "pixels", "distance", "handover")
 
@@ -145,8 +148,10 @@ def test_a_long_title_and_an_address_that_is_not_mine(bench) -> None:
     expect(page.get_by_role("alert")).to_contain_text("not yours")
 
 
-def test_signing_out(stack, browser) -> None:
-    from tests.browser.conftest import NAME, PASSWORD
+def test_signing_out_says_what_is_under_way_and_leaves_nothing(
+    stack, browser, tmp_path: Path
+) -> None:
+    from tests.browser.conftest import NAME, PASSWORD, Asking
 
     page = browser.new_page(base_url=stack.address)
     page.goto("/")
@@ -159,6 +164,17 @@ def test_signing_out(stack, browser) -> None:
     page.get_by_role("button", name="Change it").click()
     expect(page.get_by_role("alert")).to_contain_text("old password is wrong")
     axe(page, "account")
+    page.get_by_role("button", name="Close").click()
+    job = Asking(page.context)("POST", "jobs", {"title": "Left behind"})
+    page.goto(f"/jobs/{job['id']}")
+    page.route("**/api/pictures?*", lambda route: route.abort())
+    fog = save(noise(300, 200, seed=77), tmp_path / "fog.png")
+    page.get_by_label("Pictures to bring").set_input_files(fog)
+    expect(page.get_by_text("goes on by itself")).to_be_visible()
+    page.evaluate("window.ofThisAccount = true")
+    page.get_by_role("button", name=f"Account {NAME}").click()
+    expect(page.get_by_text("Still under way: 1 file on the way.")).to_be_visible()
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+    assert page.evaluate("window.ofThisAccount") is None, "what was going on for it goes on"
     page.close()

@@ -229,6 +229,18 @@ describe("plans in hand", () => {
     expect(store()).toMatchObject({ saving: "saved", document: { title: "gone on" } });
   });
 
+  it("are as they were when a session ended over an undo, which can be pressed again", async () => {
+    answer = () => ({ status: 401, body: { message: "Sign in first." } });
+    store().open(print(20, 5, "Fog"));
+    await store().undo();
+    expect(store()).toMatchObject({ saving: "waiting", document: { title: "Fog" } });
+    answer = () => ({ status: 200, body: print(20, 6, "earlier") });
+    store().again();
+    expect(store()).toMatchObject({ saving: "saved", words: "" });
+    await store().undo();
+    expect(store()).toMatchObject({ saving: "saved", document: { title: "earlier" } });
+  });
+
   it("of a print that was removed elsewhere say so and hold nobody back", async () => {
     answer = () => ({ status: 404, body: { message: "nothing here" } });
     store().open(print(8, 1, "Fog"));
@@ -246,6 +258,13 @@ describe("plans in hand", () => {
     await until(() => store().saving === "waiting");
     store().forget();
     expect(store()).toMatchObject({ held: null, waiting: [] });
+    expect(unsentOf(9)).toBeNull();
+    // Nothing goes on for them in the name of whoever signs in next.
+    const before = asked(9).length;
+    answer = saves;
+    store().again();
+    await new Promise((resolve) => setTimeout(resolve, 600));
+    expect(asked(9).length).toBe(before);
     expect(unsentOf(9)).toBeNull();
   });
 

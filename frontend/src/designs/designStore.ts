@@ -200,7 +200,9 @@ export function designStore<State extends DesignState, Document extends { title:
       again: () => {
         for (const hand of hands.values()) {
           hand.hurry?.();
-          if (isUnsaved(hand) && hand.saving === "waiting") void go(hand);
+          if (hand.saving !== "waiting" || hand.running) continue;
+          if (isUnsaved(hand)) void go(hand);
+          else told(hand, { saving: "saved", words: "" });
         }
       },
       undo: () => walk("undo"),
@@ -242,6 +244,11 @@ export function designStore<State extends DesignState, Document extends { title:
         }
       },
       forget: () => {
+        // Whatever is still on its way for them ends with it, and is not begun again.
+        for (const hand of hands.values()) {
+          Object.assign(hand, { document: hand.saved, steps: [], ways: [], later: [], doubt: false });
+          hand.hurry?.();
+        }
         hands.clear();
         current = null;
         dropAllUnsent();
@@ -249,7 +256,13 @@ export function designStore<State extends DesignState, Document extends { title:
       },
     };
   });
-  onSignOut(() => useStore.getState().forget());
+  onSignOut({
+    still: () => {
+      const many = useStore.getState().waiting.length;
+      return many ? `${many} ${wire.word}${many > 1 ? "s" : ""} not saved` : "";
+    },
+    letGo: () => useStore.getState().forget(),
+  });
   return useStore;
 }
 

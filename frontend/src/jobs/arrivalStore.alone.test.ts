@@ -19,7 +19,8 @@ vi.stubGlobal("fetch", async (request: Request) => {
 
 // Only now, so that the client finds the stand-ins above.
 const { ApiProblem } = await import("../api/client");
-const { onArrived, useArrivalStore } = await import("./arrivalStore");
+const { arrivals, onArrived, useArrivalStore } = await import("./arrivalStore");
+const { stillUnderWay } = await import("../session/useSession");
 const store = () => useArrivalStore.getState();
 const file = (name: string) => new File(["x"], name);
 const told = () => store().rows.map((row) => [row.name, row.state, row.words]);
@@ -62,8 +63,11 @@ describe("bringing files", () => {
     const done = store().bring(3, ["first.jpg", "second.jpg"].map(file));
     await vi.waitFor(() => expect(store().rows[0]?.state).toBe("away"));
     expect(store().rows[1]?.state).toBe("waiting");
+    // A window that closes, or an owner who signs out, would take them along, and is told so.
+    expect([arrivals.unsaved(), stillUnderWay()]).toEqual([true, ["2 files on the way"]]);
     store().hurry();
     await done;
+    expect([arrivals.unsaved(), stillUnderWay()]).toEqual([false, []]);
     expect(told().map(([name, state]) => [name, state])).toEqual([
       ["first.jpg", "ready"],
       ["second.jpg", "ready"],

@@ -148,4 +148,17 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
   };
 });
 
-onSignOut(() => useArrivalStore.setState({ rows: [] }));
+/** Files that would be lost with this window: those that the server has not got whole. */
+const onTheirWay = () =>
+  useArrivalStore.getState().rows.filter((row) => !isOver(row) && row.state !== "reading").length;
+
+/** Whether a window that closes takes files with it. */
+export const arrivals = { settle: () => undefined, unsaved: () => onTheirWay() > 0 };
+
+onSignOut({
+  still: () => {
+    const many = onTheirWay();
+    return many ? `${many} file${many > 1 ? "s" : ""} on the way` : "";
+  },
+  letGo: () => useArrivalStore.setState({ rows: [] }),
+});

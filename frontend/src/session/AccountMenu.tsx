@@ -1,14 +1,16 @@
 import { CircleUserRound } from "lucide-react";
 import { useState } from "react";
 import { Dialog } from "../shell/Dialog";
+import { Problem } from "../shell/Problem";
 import { PasswordForm } from "./PasswordForm";
 import { LightPick, UnitPick } from "./preferencePicks";
-import { usePreferences, useSignOut } from "./useSession";
+import { stillUnderWay, usePreferences, useSignOut } from "./useSession";
 
 export function AccountMenu() {
   const [open, setOpen] = useState(false);
   const { account, refresh } = usePreferences();
   const signOut = useSignOut();
+  const still = open ? stillUnderWay() : [];
   return (
     <>
       <button
@@ -35,7 +37,11 @@ export function AccountMenu() {
             <div style={{ width: `${Math.max(1, account.kept_share * 100)}%` }} />
           </div>
           <PasswordForm />
-          <button type="button" className="plain-button mt-6" onClick={() => signOut.mutate()}>
+          {signOut.error && <Problem message={signOut.error.message} />}
+          <p role="status" className="mt-6">
+            {still.length > 0 && `Still under way: ${still.join(", ")}. Signing out lets go of that.`}
+          </p>
+          <button type="button" className="plain-button mt-2" onClick={() => signOut.mutate()}>
             Sign out
           </button>
         </Dialog>

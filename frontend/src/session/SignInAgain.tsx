@@ -5,12 +5,12 @@ import { useSignedOut } from "./signedOut";
 import { usePreferences, useSignIn, useSignOut } from "./useSession";
 
 /** Sign-in over the page when the session has ended: what is in hand stays, and goes on afterwards. */
-export function SignInAgain({ onBack, onLeave }: { onBack: () => void; onLeave: () => void }) {
+export function SignInAgain({ onBack }: { onBack: () => void }) {
   const { out, back } = useSignedOut();
-  return out ? <Leaf onBack={() => (back(), onBack())} onLeave={() => (back(), onLeave())} /> : null;
+  return out ? <Leaf onBack={() => (back(), onBack())} /> : null;
 }
 
-function Leaf({ onBack, onLeave }: { onBack: () => void; onLeave: () => void }) {
+function Leaf({ onBack }: { onBack: () => void }) {
   const queries = useQueryClient();
   const { account } = usePreferences();
   const signIn = useSignIn();
@@ -59,15 +59,12 @@ function Leaf({ onBack, onLeave }: { onBack: () => void; onLeave: () => void }) 
           />
         </label>
         {signIn.error && <Problem message={signIn.error.message} />}
+        {signOut.error && <Problem message={signOut.error.message} />}
         <div className="flex flex-wrap gap-3">
           <button className="strong-button" disabled={signIn.isPending}>
             Sign in and go on
           </button>
-          <button
-            type="button"
-            className="plain-button"
-            onClick={() => signOut.mutate(undefined, { onSettled: onLeave })}
-          >
+          <button type="button" className="plain-button" onClick={() => signOut.mutate()}>
             Leave, and let go of what is not saved
           </button>
         </div>

@@ -42,22 +42,35 @@ export function useSignIn() {
   });
 }
 
-const leaving: (() => void)[] = [];
-
-/** Register what an account has in this window, to let go of it when its owner signs out. */
-export function onSignOut(listener: () => void): void {
-  leaving.push(listener);
+/** What an account has in this browser. */
+interface Belonging {
+  /** What of it would be lost by signing out now, in words; empty where nothing would. */
+  still: () => string;
+  letGo: () => void;
 }
 
+const belongings: Belonging[] = [];
+
+/** Register what an account has in this browser, to let go of it when its owner signs out. */
+export function onSignOut(belonging: Belonging): void {
+  belongings.push(belonging);
+}
+
+/** What would be lost by signing out now. */
+export const stillUnderWay = () => belongings.map(({ still }) => still()).filter(Boolean);
+
+/** Nothing of an account stays behind for the next one: what is still on its way for it ends with the page. */
 export function useSignOut() {
-  const queries = useQueryClient();
   return useMutation({
-    mutationFn: () => must<undefined>(client.DELETE("/api/session")),
-    onSuccess: () => {
-      queries.setQueryData(KEY, null);
-      // Nothing of this account stays behind for the next one.
-      for (const listener of leaving) listener();
-      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
+    mutationFn: async () => {
+      try {
+        await must<undefined>(client.DELETE("/api/session"));
+      } catch (error) {
+        // A session that has ended already is what was wanted.
+        if (!(error instanceof ApiProblem && error.status === 401)) throw error;
+      }
+      for (const { letGo } of belongings) letGo();
+      window.location.assign("/");
     },
   });
 }
