@@ -1,8 +1,8 @@
 import { CircleUserRound } from "lucide-react";
 import { useState } from "react";
 import { Dialog } from "../shell/Dialog";
-import { Problem } from "../shell/Problem";
 import { PasswordForm } from "./PasswordForm";
+import { NotLeft } from "./NotLeft";
 import { LightPick, UnitPick } from "./preferencePicks";
 import { stillUnderWay, usePreferences, useSignOut } from "./useSession";
 
@@ -37,13 +37,13 @@ export function AccountMenu() {
             <div style={{ width: `${Math.max(1, account.kept_share * 100)}%` }} />
           </div>
           <PasswordForm />
-          {signOut.error && <Problem message={signOut.error.message} />}
-          <p role="status" className="mt-6">
+          <p role="status" className="mt-6 mb-2">
             {still.length > 0 && `Still under way: ${still.join(", ")}. Signing out lets go of that.`}
           </p>
-          <button type="button" className="plain-button mt-2" onClick={() => signOut.mutate()}>
+          <button type="button" className="plain-button mb-2" onClick={() => signOut.mutate()}>
             Sign out
           </button>
+          <NotLeft error={signOut.error} still="You are still signed in." />
         </Dialog>
       )}
     </>

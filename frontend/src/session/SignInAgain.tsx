@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Problem } from "../shell/Problem";
+import { NotLeft } from "./NotLeft";
 import { useSignedOut } from "./signedOut";
 import { usePreferences, useSignIn, useSignOut } from "./useSession";
 
@@ -59,7 +60,7 @@ function Leaf({ onBack }: { onBack: () => void }) {
           />
         </label>
         {signIn.error && <Problem message={signIn.error.message} />}
-        {signOut.error && <Problem message={signOut.error.message} />}
+        <NotLeft error={signOut.error} still="What you have in hand is still here." />
         <div className="flex flex-wrap gap-3">
           <button className="strong-button" disabled={signIn.isPending}>
             Sign in and go on
