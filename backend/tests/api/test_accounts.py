@@ -54,6 +54,19 @@ def test_password_changes_with_the_old_one_and_rules(caller) -> None:
     assert caller("GET", "session")["name"] == "keeper"
 
 
+def test_a_page_of_somebody_else_neither_shows_nor_changes_anything(caller) -> None:
+    """Another window of the same browser has signed in: the session is its own."""
+    for name, status in (("keeper", 200), ("miller", 401), ("M%C3%BCller", 401), ("", 401)):
+        page = {"X-Account": name, "X-CSRFToken": caller.client.cookies["csrftoken"].value}
+        change = {"unit": "in" if status == 200 else "mm"}
+        changed = caller.client.patch(
+            "/api/account", change, content_type="application/json", headers=page
+        )
+        assert changed.status_code == status
+        assert caller.client.get("/api/jobs", headers=page).status_code == status
+    assert caller("GET", "session")["unit"] == "in"
+
+
 def test_preferences_are_kept(caller) -> None:
     assert caller("PATCH", "account", {"unit": "in", "light": "booth"})["light"] == "booth"
     assert caller("GET", "session")["unit"] == "in"

@@ -149,6 +149,39 @@ def test_a_session_that_ends_is_taken_up_over_the_page(two: Page) -> None:
     expect(title(page)).to_have_value("after the session ended")
 
 
+def test_a_window_whose_session_became_somebody_elses_changes_nothing_of_theirs(
+    stack, browser
+) -> None:
+    from tests.running import NAME, PASSWORD
+
+    stack.manage("make_account", "visitor")
+    windows = browser.new_context(base_url=stack.address)
+    mine, theirs = windows.new_page(), windows.new_page()
+    for page, name in ((mine, NAME), (theirs, "visitor")):
+        page.goto("/")
+        if page == theirs:
+            page.get_by_role("button", name=f"Account {NAME}").click()
+            page.get_by_role("button", name="Sign out").click()
+        page.get_by_label("Name").fill(name)
+        page.get_by_label("Password").fill(PASSWORD)
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("button", name=f"Account {name}")).to_be_visible()
+    mine.get_by_role("button", name="in", exact=True).click()
+    leaf = mine.get_by_role("dialog", name="Sign in again")
+    expect(leaf).to_contain_text(f"Sign in again as {NAME}")
+    theirs.reload()
+    expect(theirs.get_by_role("button", name="cm", exact=True)).to_have_attribute(
+        "aria-pressed", "true"
+    )
+    leaf.get_by_label("Password").fill(PASSWORD)
+    mine.keyboard.press("Enter")
+    expect(leaf).to_be_hidden()
+    expect(mine.get_by_role("button", name=f"Account {NAME}")).to_be_visible()
+    theirs.get_by_role("button", name="mm", exact=True).click()
+    expect(theirs.get_by_role("dialog", name="Sign in again")).to_contain_text("as visitor")
+    windows.close()
+
+
 def test_make_file_pulls_nobody_back(two: Page) -> None:
     page = two
     at = page.url.split("/prints/")[1].split("/")[0]

@@ -10,9 +10,9 @@ from django.core.exceptions import RequestDataTooBig
 from django.db import InterfaceError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, UnreadablePostError
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
-from ninja.security import django_auth
 
 from zollstock.accounts.api import router as accounts
+from zollstock.accounts.door import OwnPage
 from zollstock.accounts.quota import QuotaReached
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
@@ -49,7 +49,7 @@ from .pages import DATABASE_AWAY
 log = logging.getLogger(__name__)
 
 api = DescribedAPI(
-    title="Zollstock", version="1", auth=django_auth, docs_url=None, openapi_url="openapi.json"
+    title="Zollstock", version="1", auth=OwnPage(), docs_url=None, openapi_url="openapi.json"
 )
 for router in (
     accounts,

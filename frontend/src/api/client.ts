@@ -18,15 +18,27 @@ export class ApiProblem extends Error {
   }
 }
 
-export function csrfToken(): string {
-  return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
+let whose = "";
+
+/** Whose page this is. Windows share a session: where somebody else signs in in another one, this one's requests are refused. */
+export function askAs(name: string): void {
+  whose = name;
+}
+
+/** What every request says beside its own. */
+export function credentials(method: string): Record<string, string> {
+  const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
+  return {
+    ...(method !== "GET" && { "X-CSRFToken": token }),
+    ...(whose && { "X-Account": encodeURIComponent(whose) }),
+  };
 }
 
 export const client = createClient<paths>({ credentials: "same-origin" });
 
 client.use({
   onRequest({ request }) {
-    if (request.method !== "GET") request.headers.set("X-CSRFToken", csrfToken());
+    for (const [name, said] of Object.entries(credentials(request.method))) request.headers.set(name, said);
     return request;
   },
 });
@@ -36,7 +48,7 @@ export const NO_ANSWER =
 
 let unknown: () => void = () => undefined;
 
-/** Whom to tell that the session has ended: an answer 401 to anything but the question who is signed in. */
+/** Whom to tell that the session of this page's owner has ended. */
 export function onUnknown(listener: () => void): void {
   unknown = listener;
 }
@@ -56,7 +68,7 @@ export async function must<T>(
     throw new ApiProblem(0, NO_ANSWER);
   }
   if (result.response.ok) return result.data as T;
-  if (result.response.status === 401 && !result.response.url.endsWith("/api/session")) unknown();
+  if (result.response.status === 401 && whose) unknown();
   throw problemOf(result.response.status, result.error);
 }
 

@@ -1,6 +1,6 @@
 // Bringing files: with progress, which only XMLHttpRequest reports for what is sent.
 import { isAway } from "./away";
-import { client, csrfToken, must, NO_ANSWER, ApiProblem, problemOf } from "./client";
+import { client, credentials, must, NO_ANSWER, ApiProblem, problemOf } from "./client";
 import type { JobSlip, PictureFacts } from "./types";
 
 export interface Arrival {
@@ -29,7 +29,7 @@ function send<T>(
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open(method, address);
-    request.setRequestHeader("X-CSRFToken", csrfToken());
+    for (const [name, said] of Object.entries(credentials(method))) request.setRequestHeader(name, said);
     request.setRequestHeader("Content-Type", "application/octet-stream");
     request.responseType = "json";
     request.upload.onprogress = (event) => progress(event.loaded / Math.max(1, event.total));

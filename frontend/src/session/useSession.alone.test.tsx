@@ -15,7 +15,11 @@ const server = vi.hoisted(() => ({
     return body;
   },
 }));
-vi.mock("../api/client", () => ({ client: server, must: (answer: unknown) => answer }));
+vi.mock(import("../api/client"), async (actual) => ({
+  ...(await actual()),
+  client: server as never,
+  must: (answer) => answer as never,
+}));
 const { usePreferences } = await import("./useSession");
 
 it("the unit pressed last shows at once and is the one that is kept", async () => {

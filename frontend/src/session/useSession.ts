@@ -1,11 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { ApiProblem, client, must } from "../api/client";
+import { ApiProblem, askAs, client, must } from "../api/client";
 import { wholeState } from "../api/queryClient";
 import type { Account } from "../api/types";
 
 const KEY = ["session"];
 
-const coming: ((name: string) => void)[] = [];
+const coming: ((name: string) => void)[] = [askAs];
 
 /** Register what is to be done when it is known whose session this is, before anything of theirs is shown. */
 export function onSignedIn(listener: (name: string) => void): void {
@@ -14,6 +14,7 @@ export function onSignedIn(listener: (name: string) => void): void {
 
 /** Who is signed in: the account, null for nobody, undefined while asking. */
 export function useSession() {
+  const queries = useQueryClient();
   return useQuery({
     queryKey: KEY,
     staleTime: Infinity,
@@ -23,7 +24,9 @@ export function useSession() {
         for (const listener of coming) listener(account.name);
         return account;
       } catch (error) {
-        if (error instanceof ApiProblem && error.status === 401) return null;
+        // A session that has ended is taken up over the page; what is on it stays.
+        if (error instanceof ApiProblem && error.status === 401)
+          return queries.getQueryData<Account>(KEY) ?? null;
         throw error;
       }
     },

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { client, csrfToken, must, NO_ANSWER, ApiProblem, problemOf } from "../api/client";
+import { client, credentials, must, NO_ANSWER, ApiProblem, problemOf } from "../api/client";
 import type { SetEntry, SizeEntry } from "../api/types";
 
 export const findSizes = (text: string) =>
@@ -74,7 +74,7 @@ export async function importSizes(file: File): Promise<{ added: number; known: n
     answer = await fetch("/api/sizes.csv", {
       method: "POST",
       body: file,
-      headers: { "Content-Type": "text/csv", "X-CSRFToken": csrfToken() },
+      headers: { "Content-Type": "text/csv", ...credentials("POST") },
     });
   } catch {
     throw new ApiProblem(0, NO_ANSWER);
