@@ -5,7 +5,7 @@ from __future__ import annotations
 import fcntl
 import os
 import sys
-from collections.abc import Generator, Iterator
+from collections.abc import Callable, Generator, Iterator
 from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
@@ -18,6 +18,8 @@ from launcher.stack import COLLATION, Stack
 #: So many lines of each worker's log stand with a test that failed.
 LAST_LINES = 25
 DATABASE = "zollstock_running"
+#: Of a test in the browser: what its page was answered and shows, under headings.
+ON_THE_PAGE = pytest.StashKey[Callable[[], list[tuple[str, str]]]]()
 #: Each of the processes that share the tests is a person of its own.
 _PART = os.environ.get("PYTEST_XDIST_WORKER", "gw0").removeprefix("gw")
 NAME, PASSWORD = "keeper" if _PART == "0" else f"keeper-{_PART}", "pans-and-fog-1884"
@@ -82,8 +84,10 @@ def _make_database() -> None:
 def pytest_runtest_makereport(
     item: pytest.Item, call: pytest.CallInfo[None]
 ) -> Generator[None, pytest.TestReport, pytest.TestReport]:
-    """What the workers said last, with a test of the running whole that failed."""
+    """What the page and the workers said last, with a test of the running whole that failed."""
     report = yield
+    if report.failed and call.when == "call" and ON_THE_PAGE in item.stash:
+        report.sections.extend(item.stash[ON_THE_PAGE]())
     running = getattr(item, "funcargs", {}).get("stack")
     if report.failed and running is not None:
         for log in sorted((running.var / "log").glob("worker-*.log")):

@@ -5,10 +5,11 @@ from __future__ import annotations
 import os
 import sys
 import time
+from collections import deque
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
-from urllib.parse import quote
+from urllib.parse import quote, urlsplit
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
@@ -19,7 +20,7 @@ sys.path.insert(0, str(ROOT))
 from launcher.stack import Stack  # noqa: E402
 
 from tests.browser.painting import unpainted  # noqa: E402
-from tests.running import NAME, PASSWORD  # noqa: E402
+from tests.running import NAME, ON_THE_PAGE, PASSWORD  # noqa: E402
 
 CHROMIUM = [
     "--no-sandbox",
@@ -35,6 +36,9 @@ CHROMIUM = [
     "--in-process-gpu",
     "--disable-software-rasterizer",
 ]
+
+#: So many answers stand with a test that failed.
+LAST_ANSWERS = 40
 
 # A shared machine may pause at any time; how quick the screens are, the benchmarks say.
 expect.set_options(timeout=40_000)
@@ -110,7 +114,7 @@ def context(
 
 
 @pytest.fixture
-def page(context: BrowserContext, anchor: Page) -> Iterator[Page]:
+def page(context: BrowserContext, anchor: Page, request: pytest.FixtureRequest) -> Iterator[Page]:
     """A page that fails its test when a script fails or the policy refuses something."""
     with context.expect_page() as opening:
         anchor.evaluate("void open('about:blank')")
@@ -121,6 +125,16 @@ def page(context: BrowserContext, anchor: Page) -> Iterator[Page]:
               if "Content Security Policy" in said.text or "violates" in said.text else None)  # fmt: skip
     opened.on("request", lambda asked: faults.append(f"asked {asked.url}")
               if not asked.url.startswith(("http://127.0.0.1", "data:", "blob:")) else None)  # fmt: skip
+    heard: deque[str] = deque(maxlen=LAST_ANSWERS)
+    opened.on("response", lambda answer: heard.append(
+        f"{answer.status} {answer.request.method} {urlsplit(answer.url).path}")
+              if "/api/" in answer.url else None)  # fmt: skip
+    opened.on("requestfailed", lambda asked: heard.append(
+        f"no answer: {asked.method} {urlsplit(asked.url).path}"))  # fmt: skip
+    request.node.stash[ON_THE_PAGE] = lambda: [
+        ("answers to the page", "\n".join(heard)),
+        ("what the page shows", opened.locator("body").aria_snapshot()),
+    ]
     yield opened
     assert faults == []
 

@@ -162,6 +162,7 @@ def test_a_window_whose_session_became_somebody_elses_changes_nothing_of_theirs(
         if page == theirs:
             page.get_by_role("button", name=f"Account {NAME}").click()
             page.get_by_role("button", name="Sign out").click()
+        expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
         page.get_by_label("Name").fill(name)
         page.get_by_label("Password").fill(PASSWORD)
         page.keyboard.press("Enter")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import json
 import socket
 import time
@@ -214,9 +215,13 @@ def test_static_files_are_for_our_own_pages(line: Line) -> None:
     assert "server" not in headers
     address = page.decode().split('src="')[1].split('"')[0]
     line.send(f"GET {address} HTTP/1.1\r\nHost: {line.host}\r\n\r\n")
-    status, headers, _ = line.answer()
+    status, headers, plain = line.answer()
     assert status == 200 and "access-control-allow-origin" not in headers
     assert "immutable" in headers["cache-control"]
+    line.send(f"GET {address} HTTP/1.1\r\nHost: {line.host}\r\nAccept-Encoding: gzip\r\n\r\n")
+    _, headers, packed = line.answer()
+    assert headers["content-encoding"] == "gzip" and headers["vary"] == "Accept-Encoding"
+    assert gzip.decompress(packed) == plain and 3 * len(packed) < len(plain)
 
 
 def test_stored_files_are_nobodys_by_their_path(line: Line) -> None:

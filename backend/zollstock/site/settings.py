@@ -198,6 +198,11 @@ FRONTEND = PROJECT / "frontend" / "dist"
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR / "static"
 STATICFILES_DIRS = [FRONTEND] if FRONTEND.is_dir() else []
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    # What a browser reads first is a third as long on its way; packed once, when it is collected.
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
 WHITENOISE_MAX_AGE = 3600
 WHITENOISE_ALLOW_ALL_ORIGINS = False
 # The build names its files by their content, so they may be kept for ever.
