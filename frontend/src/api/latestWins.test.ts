@@ -53,6 +53,19 @@ describe("LatestWins", () => {
     vi.useRealTimers();
   });
 
+  it("asks again what a line that died without a word has swallowed", async () => {
+    vi.useFakeTimers();
+    const { wins, asked, heard, failed } = line();
+    wins.put(1);
+    await vi.advanceTimersByTimeAsync(29_000);
+    wins.put(2);
+    expect(asked).toEqual([1]);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(failed).toHaveBeenCalledOnce();
+    expect([asked, heard]).toEqual([[1, 2], []]);
+    vi.useRealTimers();
+  });
+
   it("goes on after a failure", async () => {
     const { wins, heard, failed, answer } = line();
     wins.put(1);

@@ -1,4 +1,4 @@
-import { isAway, pause } from "./away";
+import { answered, isAway, pause } from "./away";
 
 /** Somebody is waiting with a hand on the picture. */
 const LONGEST_MS = 2000;
@@ -30,7 +30,7 @@ export class LatestWins<Question, Answer> {
   private async go(question: Question): Promise<void> {
     this.busy = true;
     try {
-      this.heard(await this.ask(question), question);
+      this.heard(await answered(this.ask(question)), question);
       this.tries = 0;
     } catch (error) {
       this.failed(error as Error, question);

@@ -1,7 +1,7 @@
 // A table of the account that is kept as a whole: what was typed stands at once, and is saved behind, one after the other.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { isAway, pause } from "./away";
+import { answered, isAway, pause } from "./away";
 import type { ApiProblem } from "./client";
 
 interface Wire<Kept, Table> {
@@ -28,7 +28,7 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
   const untilAnswered = async (save: typeof wire.save, version: number, table: Table) => {
     for (let tries = 0; ; tries++) {
       try {
-        return await save(version, table);
+        return await answered(save(version, table));
       } catch (error) {
         if (!isAway(error)) throw error;
         setProblem(error as ApiProblem);

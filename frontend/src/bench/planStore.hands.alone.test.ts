@@ -195,6 +195,20 @@ describe("plans in hand", () => {
     ]);
   });
 
+  it("are saved though the line that took them died without a word", async () => {
+    vi.useFakeTimers();
+    answer = () => new Promise(() => undefined);
+    store().open(print(21, 5, "Fog"));
+    store().change({ title: "kept" });
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(store().saving).toBe("saving");
+    answer = saves;
+    await vi.advanceTimersByTimeAsync(31_000);
+    vi.useRealTimers();
+    expect(asked(21).map((call) => call.body?.plan?.title)).toEqual(["kept", "kept"]);
+    expect(store()).toMatchObject({ saving: "saved", held: { version: 6 } });
+  });
+
   it("after an undo whose answer was lost are what the server has, and nobody else's change", async () => {
     answer = (call) => (call.method === "GET" ? { status: 200, body: print(17, 6, "earlier") } : away());
     store().open(print(17, 5, "Fog"));

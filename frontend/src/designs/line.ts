@@ -1,6 +1,6 @@
 // The line of work of a design in hand: one request at a time, each on the version that the one before has led to.
 import { replaceEqualDeep } from "@tanstack/react-query";
-import { isAway, pause } from "../api/away";
+import { answered, isAway, pause } from "../api/away";
 import type { ApiProblem } from "../api/client";
 import { isUnsaved, type DesignState, type Hand, type Wire } from "./hand";
 
@@ -50,7 +50,7 @@ export function lineOf<State extends DesignState, Document extends { title: stri
     const sent = hand.steps[0] ?? hand.document;
     told(hand, { saving: "saving", sent });
     try {
-      const saved = await wire.save(held.id, sent, held.version);
+      const saved = await answered(wire.save(held.id, sent, held.version));
       // What says the same stays the same object: nothing is reckoned or drawn again for being saved.
       const answer = wire.withDocument(saved, replaceEqualDeep(sent, documentOf(saved)));
       hand.steps = hand.steps.filter((step) => step !== sent);
@@ -85,7 +85,7 @@ export function lineOf<State extends DesignState, Document extends { title: stri
     const [way = "undo"] = hand.ways;
     told(hand, { saving: "saving" });
     try {
-      const answer = await wire.walk(hand.held.id, way, hand.held.version);
+      const answer = await answered(wire.walk(hand.held.id, way, hand.held.version));
       const parts = !hand.later.length && wire.whatChanged(hand.document, documentOf(answer));
       hand.walked = parts ? `${way === "undo" ? "undone" : "redone"}: ${parts}` : "";
       walked(hand, answer);
@@ -99,7 +99,7 @@ export function lineOf<State extends DesignState, Document extends { title: stri
   /** After a walk whose answer never came: what the server has now tells whether it arrived. */
   const askAnew = async (hand: Held) => {
     try {
-      const theirs = await wire.load(hand.held.id);
+      const theirs = await answered(wire.load(hand.held.id));
       const arrived = theirs.version !== hand.held.version;
       hand.doubt = false;
       if (hand.later.length) {
