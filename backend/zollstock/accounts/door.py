@@ -13,12 +13,15 @@ from ninja.security import SessionAuth
 PAGE_OF = "X-Account"
 
 
+def is_own(request: HttpRequest, account: Any) -> bool:
+    """Whether the page that asks is this account's; what says nothing of a page is no page."""
+    page_of = request.headers.get(PAGE_OF)
+    return page_of is None or unquote(page_of) == account.get_username()
+
+
 class OwnPage(SessionAuth):
     """The account of the session; nobody, where the page that asks is somebody else's."""
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Any | None:
         account = super().authenticate(request, key)
-        page_of = request.headers.get(PAGE_OF)
-        if account is not None and page_of is not None:
-            return account if unquote(page_of) == account.get_username() else None
-        return account
+        return account if account is not None and is_own(request, account) else None

@@ -12,14 +12,15 @@ from typing import Any
 from django.contrib.auth.signals import user_logged_out
 from django.dispatch import receiver
 from django.http import HttpRequest
-from ninja.security import SessionAuth
+
+from .door import OwnPage, is_own
 
 _KEPT_FOR = 2.0
 _MOST_KEPT = 2000
 _known: dict[str, tuple[float, Any]] = {}
 
 
-class RememberedSession(SessionAuth):
+class RememberedSession(OwnPage):
     """Django's session, looked up in the database once in two seconds at most."""
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Any | None:
@@ -27,7 +28,7 @@ class RememberedSession(SessionAuth):
         until, user = _known.get(key or "", (0.0, None))
         if user is not None and now < until:
             request.user = user
-            return user
+            return user if is_own(request, user) else None
         found = super().authenticate(request, key)
         if found is not None and key:
             if len(_known) >= _MOST_KEPT:
