@@ -65,7 +65,7 @@ def test_a_page_of_somebody_else_neither_shows_nor_changes_anything(caller) -> N
         assert changed.status_code == status
         assert caller.client.get("/api/jobs", headers=page).status_code == status
         # Where sessions are remembered for a moment, too.
-        typed = {"text": "20 cm", "purpose": "length"}
+        typed = {"text": "20 cm", "purpose": "distance"}
         read = caller.client.post(
             "/api/lengths/read", typed, content_type="application/json", headers=page
         )
