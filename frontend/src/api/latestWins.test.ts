@@ -1,4 +1,4 @@
-import { describe, expect, it, vi } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import { ApiProblem } from "./client";
 import { LatestWins } from "./latestWins";
 
@@ -26,6 +26,10 @@ function line() {
 }
 
 describe("LatestWins", () => {
+  afterEach(() => {
+    vi.useRealTimers();
+  });
+
   it("asks one at a time and drops what was overtaken", async () => {
     const { wins, asked, heard, answer } = line();
     for (const question of [1, 2, 3, 4]) wins.put(question);
@@ -50,7 +54,6 @@ describe("LatestWins", () => {
     expect(asked).toEqual([1, 2, 2]);
     await answer();
     expect(heard).toEqual([20]);
-    vi.useRealTimers();
   });
 
   it("asks again what a line that died without a word has swallowed", async () => {
@@ -63,7 +66,6 @@ describe("LatestWins", () => {
     await vi.advanceTimersByTimeAsync(2000);
     expect(failed).toHaveBeenCalledOnce();
     expect([asked, heard]).toEqual([[1, 2], []]);
-    vi.useRealTimers();
   });
 
   it("goes on after a failure", async () => {

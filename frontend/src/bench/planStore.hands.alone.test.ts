@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { beforeEach, describe, expect, it, vi } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Plan, PrintState } from "../api/types";
 
 interface Call {
@@ -47,6 +47,10 @@ const asked = (id: number) => calls.filter((call) => idOf(call) === id);
 const until = (done: () => boolean) => vi.waitFor(() => expect(done()).toBe(true), { timeout: 4000 });
 
 describe("plans in hand", () => {
+  afterEach(() => {
+    vi.useRealTimers();
+  });
+
   beforeEach(() => {
     store().forget();
     calls.length = 0;
@@ -204,7 +208,6 @@ describe("plans in hand", () => {
     expect(store().saving).toBe("saving");
     answer = saves;
     await vi.advanceTimersByTimeAsync(31_000);
-    vi.useRealTimers();
     expect(asked(21).map((call) => call.body?.plan?.title)).toEqual(["kept", "kept"]);
     expect(store()).toMatchObject({ saving: "saved", held: { version: 6 } });
   });
