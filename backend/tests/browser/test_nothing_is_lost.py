@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, Route, expect
 
+from tests.browser.access import axe_in_both
 from tests.pictures import noise, save
 
 
@@ -93,6 +94,24 @@ def test_coming_back_online_overwrites_nothing(two: Page) -> None:
     page.context.set_offline(False)
     expect(saving(page)).to_have_text("saved", timeout=15_000)
     expect(title(page)).to_have_value("typed while away")
+
+
+def test_a_table_typed_in_without_a_line_stands_where_it_is_and_is_saved_later(page: Page) -> None:
+    page.goto("/stock")
+    currency = page.get_by_label("Currency")
+    medium = page.get_by_label("Medium").first
+    at = medium.bounding_box()
+    page.route("**/api/stock", lambda route: route.abort())
+    currency.fill("Taler")
+    page.keyboard.press("Enter")
+    told = page.get_by_text("is saved by itself")
+    expect(told).to_be_visible()
+    assert medium.bounding_box() == at, "the words for it pushed the table away"
+    axe_in_both(page, "stock without a line")
+    page.unroute("**/api/stock")
+    expect(told).to_be_hidden(timeout=15_000)
+    page.reload()
+    expect(currency).to_have_value("Taler")
 
 
 def test_quick_undos_on_a_slow_line_go_one_after_the_other(two: Page) -> None:

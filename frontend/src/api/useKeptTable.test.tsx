@@ -86,7 +86,8 @@ describe("a table that is kept", () => {
     of.loseAnswer();
     act(() => result.current.change((rows) => [...rows, "b"]));
     await act(async () => of.answer());
-    await waitFor(() => expect(result.current.problem?.message).toBe("The server does not answer."));
+    await waitFor(() => expect(result.current.away).toBe(true));
+    expect(result.current.problem).toBeNull();
     act(() => result.current.change((rows) => [...rows, "c"]));
     await waitFor(() => expect(result.current.kept.data?.rows).toEqual(["a", "b", "c"]));
     for (const rows of [
@@ -97,7 +98,7 @@ describe("a table that is kept", () => {
       await act(async () => of.answer());
       await waitFor(() => expect(of.saved.at(-1)).toEqual(rows));
     }
-    await waitFor(() => expect(result.current.problem).toBeNull());
+    await waitFor(() => expect(result.current.away).toBe(false));
     expect(result.current.kept.data).toEqual({ version: 3, rows: ["a", "b", "c"] });
   });
 });

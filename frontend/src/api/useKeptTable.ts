@@ -24,6 +24,8 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
   const waiting = useRef<Table | null>(null);
   const running = useRef(false);
   const [saving, setSaving] = useState(false);
+  /** Whether what was typed waits for a server that does not answer. */
+  const [away, setAway] = useState(false);
   /** A server that is away is asked until it is back; it may have the table already, and says so. */
   const untilAnswered = async (save: typeof wire.save, version: number, table: Table) => {
     for (let tries = 0; ; tries++) {
@@ -31,7 +33,7 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
         return await answered(save(version, table));
       } catch (error) {
         if (!isAway(error)) throw error;
-        setProblem(error as ApiProblem);
+        setAway(true);
         await new Promise((resolve) => setTimeout(resolve, pause(tries)));
       }
     }
@@ -60,6 +62,7 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
     } finally {
       running.current = false;
       setSaving(false);
+      setAway(false);
     }
   };
 
@@ -86,5 +89,5 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
     }
   };
 
-  return { kept, change, replace, forget: () => void replace(wire.forget), problem, saving };
+  return { kept, change, replace, forget: () => void replace(wire.forget), problem, saving, away };
 }

@@ -4,7 +4,7 @@ import { KeptText } from "../fields/KeptText";
 import { TopBar } from "../frame/TopBar";
 import { usePreferences } from "../session/useSession";
 import { Coming } from "../shell/Coming";
-import { Problem } from "../shell/Problem";
+import { KeptWords } from "../shell/KeptWords";
 import { useKeepRules } from "./usePhotoRules";
 
 const FRESH: PhotoRule = {
@@ -14,7 +14,7 @@ const FRESH: PhotoRule = {
 
 /** The rules for ID photos as rows: what an authority asks, and where and when that was read. */
 export function RulesPage() {
-  const { kept, change, forget, problem } = useKeepRules();
+  const { kept, change, forget, problem, away } = useKeepRules();
   const rules = kept.data?.book.rules ?? [];
   const version = kept.data?.version ?? 0;
   return (
@@ -39,7 +39,7 @@ export function RulesPage() {
           </button>
         </div>
         <Coming query={kept} what="The rules" />
-        {problem && <Problem message={problem.message} />}
+        <KeptWords problem={problem} away={away} />
         <ul className="space-y-3">
           {rules.map((rule, index) => (
             <RuleRow

@@ -3,7 +3,7 @@ import type { Stock, StockMedium } from "../api/types";
 import { KeptText } from "../fields/KeptText";
 import { TopBar } from "../frame/TopBar";
 import { Coming } from "../shell/Coming";
-import { Problem } from "../shell/Problem";
+import { KeptWords } from "../shell/KeptWords";
 import { MediumCard } from "./MediumCard";
 import { useStock } from "./useStock";
 
@@ -11,7 +11,7 @@ const MOST_TABLE = 500_000;
 
 /** What is printed on: every medium with its rolls and sheets, what is left of each, and what it costs. */
 export function StockPage() {
-  const { kept, change, takeIn, forget, problem, saving } = useStock();
+  const { kept, change, takeIn, forget, problem, saving, away } = useStock();
   const chooser = useRef<HTMLInputElement>(null);
   const stock = kept.data?.stock;
   return (
@@ -26,7 +26,11 @@ export function StockPage() {
               sheets, and book off what they took.
             </p>
           </div>
-          <span role="status" className="soft self-end pb-1.5" data-saving={saving ? "going" : "saved"}>
+          <span
+            role="status"
+            className="soft w-16 self-end pb-1.5 text-right"
+            data-saving={saving ? "going" : "saved"}
+          >
             {saving ? "saving …" : "saved"}
           </span>
           {stock && (
@@ -73,7 +77,7 @@ export function StockPage() {
           )}
         </div>
         <Coming query={kept} what="The stock" />
-        {problem && <Problem message={problem.message} />}
+        <KeptWords problem={problem} away={away} />
         {stock && !stock.media.length && (
           <p className="text-lg">Nothing is in stock yet: begin with another medium, or take in a table.</p>
         )}
