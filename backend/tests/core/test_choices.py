@@ -3,6 +3,9 @@
 from fractions import Fraction
 from pathlib import Path
 
+from hypothesis import given
+from hypothesis import strategies as st
+
 from tests.plans import border, plan
 from zollstock.core.choices import Choice
 from zollstock.core.plan import parse_plan, patched, plan_document
@@ -17,11 +20,13 @@ def ways(sheet: Worksheet) -> list[Choice]:
 
 def test_three_answers_to_an_even_border() -> None:
     made = plan(edge=border("2 in"))
-    recrop, whole, sheet = ways(worksheet(made, "in", "edge"))
+    recrop, whole, sheet, cut = ways(worksheet(made, "in", "edge"))
     assert (recrop.title, recrop.text) == ("Crop to 5:3", "lose 10 % of the height, 250 ppi")
     assert recrop.taken and not whole.taken and not sheet.taken
     assert whole.text.startswith("3 in left and right, 2 in top and bottom")
-    assert sheet.title == "Cut the sheet to 24 × 17⅓ in"
+    # Larger than the sheet in hand: nobody cuts that out of it.
+    assert sheet.title == "Use another sheet, 24 × 17⅓ in"
+    assert (cut.title, cut.text) == ("Cut the sheet to 22 × 16 in", "nothing is lost, cut to order")
     assert sheet.fix["target"] == {"width": "24 in", "height": "17 1/3 in", "ppi": None}
     after = parse_plan(patched(plan_document(made), sheet.fix))
     assert reckon(after).figure("loss").value < 0.001
@@ -42,6 +47,40 @@ def test_a_tall_sheet_keeps_its_height() -> None:
     )
     sheet = ways(worksheet(made, "cm", "edge"))[2]
     assert sheet.fix["target"] == {"width": "28 cm", "height": "40 cm", "ppi": None}
+
+
+def test_a_sheet_that_lies_across_is_turned_first_where_nothing_is_lost_by_it() -> None:
+    made = plan(target={"width": "20 cm", "height": "30 cm"})
+    turn, recrop, *_ = ways(worksheet(made, "cm", "fit"))
+    assert (turn.id, turn.title) == ("turn-sheet", "Turn the sheet, 30 × 20 cm")
+    assert turn.text.startswith("lose under 0.1 % of the width")
+    assert recrop.id == "recrop" and recrop.taken
+    after = parse_plan(patched(plan_document(made), turn.fix))
+    assert (after.target.width.typed, after.target.height.typed) == ("30 cm", "20 cm")
+
+
+def test_turning_stands_among_the_ways_where_it_loses_less_and_not_where_it_loses_more() -> None:
+    less = plan(target={"width": "20 cm", "height": "25 cm"})
+    assert [way.id for way in ways(worksheet(less, "cm", "fit"))][:3] == [
+        "recrop",
+        "whole",
+        "turn-sheet",
+    ]
+    more = plan(target={"width": "25 cm", "height": "20 cm"})
+    assert "turn-sheet" not in {way.id for way in ways(worksheet(more, "cm", "fit"))}
+
+
+@given(st.integers(5, 60), st.integers(5, 60), st.integers(400, 9000), st.integers(400, 9000))
+def test_what_is_cut_out_of_a_sheet_is_no_larger_than_it(w: int, h: int, px: int, py: int) -> None:
+    made = plan(
+        picture={"width_px": px, "height_px": py},
+        target={"width": f"{w} cm", "height": f"{h} cm"},
+        edge=border("2 cm"),
+    )
+    for way in ways(worksheet(made, "cm", "fit")):
+        if way.title.startswith("Cut the sheet"):
+            after = parse_plan(patched(plan_document(made), way.fix))
+            assert after.target.width.mm <= w * 10 and after.target.height.mm <= h * 10
 
 
 def test_pixel_ways_name_their_consequences() -> None:

@@ -120,10 +120,34 @@ def test_cut_lines_run_to_the_rim_and_over_no_photo() -> None:
 
 
 @pytest.mark.parametrize(
+    ("face", "rule", "missing"),
+    [
+        (None, RULE, "crown and chin"),
+        ({"crown": None, "chin": [0.5, 0.6]}, RULE, "crown"),
+        ({"crown": [0.5, 0.2], "chin": None}, RULE, "chin"),
+        ({"crown": [0.5, 0.2], "chin": [0.5, 0.6]}, EYES, "eyes"),
+        # The one that is marked lies where the other would wait.
+        ({"crown": [0.5, 0.7], "chin": None}, RULE, "chin"),
+        ({"crown": None, "chin": [0.5, 0.1]}, EYES, "crown and eyes"),
+    ],
+)
+def test_what_nobody_marked_stops_it_and_is_told_by_no_figure(
+    face: object, rule: object, missing: str
+) -> None:
+    made = reckon_layout(passes(face=face, rule=rule))
+    [stop] = [one for one in made.findings if one.level == "stop"]
+    assert stop.id == "not-marked" and stop.text.startswith(f"Not marked yet: {missing}. ")
+    assert not {"effective_ppi", "upload_width_px"} & {figure.id for figure in made.figures}
+
+
+def test_what_was_marked_stops_nothing() -> None:
+    assert not [one for one in reckon_layout(passes()).findings if one.level == "stop"]
+
+
+@pytest.mark.parametrize(
     ("changes", "path", "says"),
     [
         ({"face": {"crown": [0.5, 0.6], "chin": [0.5, 0.5]}}, "face", "under the crown"),
-        ({"rule": EYES}, "face.eyes", "mark them"),
         ({"rule": RULE | {"eyes": ["20 mm", "25 mm"]}}, "rule", "just one"),  # type: ignore[operator]
         ({"rule": RULE | {"head": ["36 mm", "32 mm"]}}, "rule.head", "less to the more"),  # type: ignore[operator]
         ({"copies": 0}, "copies", "greater than"),

@@ -9,7 +9,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from tests.layouts import life, life_document
-from zollstock.core.layouts import LayoutError, lay, parse_layout, reckon_layout
+from zollstock.core.layouts import LayoutError, lay, layout_page, parse_layout, reckon_layout
 
 SHARES = st.floats(0.02, 0.98)
 
@@ -67,11 +67,34 @@ def test_on_the_sheet_the_points_are_as_far_apart_as_in_truth_times_the_scale(
 
 
 @pytest.mark.parametrize(
+    ("measure", "missing"),
+    [
+        (None, "first point, second point and real distance"),
+        ({"from": [0.2, 0.5], "to": None, "length": "1 cm"}, "second point"),
+        ({"from": [0.2, 0.5], "to": [0.4, 0.5]}, "real distance"),
+    ],
+)
+@pytest.mark.parametrize("tiles", [None, {"overlap": "1 cm"}])
+def test_until_points_and_distance_are_set_nothing_is_told_and_nothing_made(
+    measure: object, missing: str, tiles: object
+) -> None:
+    parts = [] if tiles else [{"x": 0.5, "y": 0.5}]
+    wish = life(measure=measure, tiles=tiles, parts=parts)
+    made = reckon_layout(wish)
+    [stop] = made.findings
+    assert (stop.id, stop.level) == ("not-marked", "stop")
+    assert stop.text.startswith(f"Not marked yet: {missing}. ")
+    assert made.figures == [] and made.sheets == []
+    page = layout_page(wish, "cm")
+    assert page.rings is not None and page.rings.unmarked
+    assert page.blades[0].level == "stop"
+
+
+@pytest.mark.parametrize(
     ("changes", "path", "says"),
     [
         ({"measure": {"from": [0.2, 0.5], "to": [0.2, 0.5], "length": "1 cm"}}, "measure", "same"),
         ({"measure": {"from": [0.2, 0.5], "to": [0.7, 0.5], "length": "0 cm"}}, "measure.length", "is 0"),
-        ({"measure": {"from": [0.2, 0.5], "length": "1 cm"}}, "measure.to", "missing"),
         ({"measure": {"from": [0.2, 5], "to": [0.7, 0.5], "length": "1 cm"}}, "measure.from[1]", "less than"),
         ({"parts": []}, "parts", "ask for tiles"),
         ({"tiles": {}}, "parts", "not both"),

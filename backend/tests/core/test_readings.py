@@ -127,9 +127,9 @@ def test_thousands_are_read_where_they_can_be_meant(
 
 
 def test_a_bare_number_is_told_as_it_was_read_and_the_other_unit_is_one_click() -> None:
-    read = read_size("8 × 10", "cm")
-    assert read.said == "read as 8 × 10 cm"
-    assert [(other.label, other.text) for other in read.others] == [("inches?", "8 in x 10 in")]
+    read = read_size("20 × 30", "cm")
+    assert read.said == "read as 20 × 30 cm"
+    assert [(other.label, other.text) for other in read.others] == [("inches?", "20 in x 30 in")]
     assert [other.label for other in read_size("20x30", "in").others] == ["cm?"]
     assert [other.label for other in read_size("297x420", "cm").others] == ["mm?"]
     assert read_size("33 × 57", "cm").others == ()
@@ -139,13 +139,119 @@ def test_a_bare_number_is_told_as_it_was_read_and_the_other_unit_is_one_click() 
 def test_bare_lengths_are_told_too() -> None:
     assert read_length("2", "cm").said == "read as 2 cm"
     assert [other.label for other in read_length("2", "cm").others] == ["inches?"]
-    assert [other.text for other in read_length("2", "cm", "distance").others] == ["2 m"]
     assert read_length("1,500 mm", "cm", "distance").length.mm == 1500
     assert read_length("1,500 m", "cm", "distance").length.mm == 1500
     assert read_length("1,500 mm", "cm", "edge").length.mm == Fraction(3, 2)
     assert read_length("3 ins", "cm").length.typed == "3 in"
     with pytest.raises(LengthError, match="steps"):
         read_length("3 steps", "m", "distance")
+
+
+LYING, STANDING = (6000, 4000), (4000, 6000)
+
+
+@pytest.mark.parametrize(
+    ("typed", "picture", "read", "other"),
+    [
+        ("A3", LYING, "420 mm x 297 mm", "297 × 420 mm?"),
+        ("A3", STANDING, "297 mm x 420 mm", None),
+        ("4R", LYING, "6 in x 4 in", "4 × 6 in?"),
+        ("letter", LYING, "11 in x 8.5 in", "8.5 × 11 in?"),
+        ("A3+", LYING, "483 mm x 329 mm", "329 × 483 mm?"),
+        ("ledger", STANDING, "11 in x 17 in", "17 × 11 in?"),
+        ("20x30", LYING, "30 cm x 20 cm", "20 × 30 cm?"),
+        ("30x20", STANDING, "20 cm x 30 cm", "30 × 20 cm?"),
+        # What says how it lies, or names its unit, is meant so; a screen is not turned for a picture.
+        ("A3 portrait", LYING, "297 mm x 420 mm", None),
+        ("20 x 30 cm", LYING, "20 cm x 30 cm", None),
+        ("4K", STANDING, "3840 px x 2160 px", None),
+        ("A3", (5000, 5000), "297 mm x 420 mm", None),
+    ],
+)
+def test_a_paper_lies_as_its_picture_does_and_the_other_way_is_one_click(
+    typed: str, picture: tuple[int, int], read: str, other: str | None
+) -> None:
+    found = read_size(typed, "cm", picture)
+    assert f"{found.sides.width.typed} x {found.sides.height.typed}" == read
+    if other is None:
+        return
+    word = "lying" if picture == LYING else "standing"
+    assert found.said.endswith(f"{word} as the picture does")
+    assert found.others[0].label == other
+    back = read_size(found.others[0].text, "cm", picture)
+    assert back.sides.width.mm == found.sides.height.mm
+    assert back.said == "" and back.others == ()
+
+
+def test_an_own_size_lies_as_the_picture_does_too() -> None:
+    own = Size("own-1", "Hall panel", "Own sizes", parse_length("33 cm"), parse_length("88 cm"))
+    read = read_size("hall panel", "cm", LYING, [own])
+    assert read.sides.width.typed == "88 cm"
+    assert read.said == "read as 88 × 33 cm, lying as the picture does"
+
+
+@pytest.mark.parametrize("unit", ["cm", "mm"])
+@pytest.mark.parametrize(
+    "typed",
+    [
+        "4x6",
+        "5x7",
+        "8x10",
+        "8.5 x 11",
+        "8½ x 11",
+        "8 1/2 x 11",
+        "8-1/2 x 11",
+        "11x14",
+        "16x20",
+        "20x24",
+    ],
+)
+def test_pairs_sold_in_inches_alone_are_inches_and_the_unit_of_the_account_is_one_click(
+    typed: str, unit: str
+) -> None:
+    read = read_size(typed, unit)
+    assert read.sides.width.unit == read.sides.height.unit == "in"
+    assert read.said.startswith("read as ") and read.said.endswith(" in")
+    [back] = read.others
+    assert back.label.endswith(f" {unit}?")
+    assert read_size(back.text, unit).sides.height.unit == unit
+
+
+def test_other_readings_lie_as_the_picture_does_as_well() -> None:
+    read = read_size("8x10", "cm", LYING)
+    assert [other.text for other in read.others] == ["8 in x 10 in", "10 cm x 8 cm"]
+
+
+def test_pairs_that_are_sold_in_centimetres_stay_centimetres() -> None:
+    for typed in ("20x30", "30x40", "10x15", "13x18", "24x36", "50x70"):
+        assert read_size(typed, "cm").sides.width.unit == "cm"
+
+
+def test_hundreds_of_centimetres_may_have_been_millimetres() -> None:
+    assert [other.label for other in read_size("1000x700", "cm").others] == ["mm?"]
+    assert [other.text for other in read_size("1000x700", "cm").others] == ["1000 mm x 700 mm"]
+    assert read_size("120x90", "cm").others == ()
+
+
+@pytest.mark.parametrize(
+    ("typed", "unit", "read", "other"),
+    [
+        ("1.5", "cm", "1.5 m", "feet?"),
+        ("1,5", "mm", "1,5 m", "feet?"),
+        ("2", "cm", "2 m", "feet?"),
+        ("9 1/2", "cm", "9 1/2 m", "feet?"),
+        ("6", "in", "6 ft", "metres?"),
+        ("60", "cm", "60 cm", "inches?"),
+        ("2 cm", "cm", "2 cm", None),
+    ],
+)
+def test_a_small_bare_distance_is_one_of_metres(
+    typed: str, unit: str, read: str, other: str | None
+) -> None:
+    found = read_length(typed, unit, "distance")
+    assert found.length.typed == read
+    assert bool(found.said) == (other is not None)
+    assert [item.label for item in found.others] == ([other] if other else [])
 
 
 def test_every_example_of_the_hint_is_read_as_it_says() -> None:

@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping
 from functools import partial
 from itertools import chain
-from typing import Any
+from typing import Any, NamedTuple
 
 from . import show
 from .drawing import Drawing
@@ -119,6 +119,8 @@ def _cut_alike(one: Work, other: Work) -> bool:
     return same and one.plan.edge.over(one.boxes) == other.plan.edge.over(other.boxes)
 
 
+#: A loss under this share of the picture is none.
+_HARDLY_LOST = Fraction(1, 1000)
 #: Two ways whose boxes differ by less than this, mm, lead to the same print.
 _SAME_MM = 0.05
 
@@ -137,9 +139,15 @@ def _numbers(drawing: Drawing) -> tuple[float, ...]:
 
 
 def _ratio_answers(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
-    """The three answers to a ratio that does not match: recrop, keep whole, another sheet."""
+    """The answers to a ratio that does not match: turn the sheet, recrop, keep whole, another sheet.
+
+    Turning comes first where nothing is lost by it.
+    """
     box, fit = work.boxes.image, work.plan.fit
     zoom = fit.zoom if fit.mode == "fill" else 1.0
+    turned = _turned_sheet(work, style)
+    if turned is not None and turned.kept_whole:
+        yield turned.offer
     yield Offer(
         "recrop",
         f"Crop to {short_ratio(box.w / box.h)}",
@@ -152,15 +160,53 @@ def _ratio_answers(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Off
         {"fit.mode": "contain", "fit.zoom": 1.0},
         lambda outcome: _white_text(outcome, style),
     )
+    if turned is not None and not turned.kept_whole:
+        yield turned.offer
     if work.plan.edge.sheet_follows and not work.plan.target.in_pixels:
         target = fitting_sheet(work.plan, work)
-        width, height = (style.typed(mm) for mm in target)
-        yield Offer(
-            "sheet",
-            f"Cut the sheet to {style.size(*target)}",
-            {"target": target_part(width, height), "fit.mode": "fill", "fit.zoom": 1.0},
-            lambda outcome: _sheet_text(outcome, shelf),
-        )
+        sheet = work.plan.target
+        if target[0] <= sheet.width.mm and target[1] <= sheet.height.mm:
+            yield _cut_to("sheet", "Cut the sheet to", target, style, shelf)
+            return
+        # No sheet is cut to something larger than itself.
+        yield _cut_to("sheet", "Use another sheet,", target, style, shelf)
+        smaller = fitting_sheet(work.plan, work, within=True)
+        if min(smaller) > 0:
+            yield _cut_to("sheet-cut", "Cut the sheet to", smaller, style, shelf)
+
+
+class _Turned(NamedTuple):
+    offer: Offer
+    kept_whole: bool
+
+
+def _turned_sheet(work: Work, style: LengthStyle) -> _Turned | None:
+    """The same sheet lying the other way, where the picture loses less on it; None elsewhere."""
+    target = work.plan.target
+    if target.width.mm == target.height.mm:
+        return None
+    sides = {"target.width": target.height.typed, "target.height": target.width.typed}
+    fix: dict[str, Any] = sides | {"fit.mode": "fill", "fit.zoom": 1.0}
+    try:
+        turned = work_out(changed_plan(work.plan, fix))
+        stands = work_out(changed_plan(work.plan, {"fit.mode": "fill", "fit.zoom": 1.0}))
+    except PlanError:
+        return None  # the edge takes more than the sheet has that way
+    if turned.placement.loss >= stands.placement.loss:
+        return None
+    title = f"Turn the sheet, {style.size(target.height.mm, target.width.mm)}"
+    offer = Offer("turn-sheet", title, fix, lost_text)
+    return _Turned(offer, turned.placement.loss < _HARDLY_LOST)
+
+
+def _cut_to(
+    name: str, words: str, sheet: tuple[Fraction, Fraction], style: LengthStyle, shelf: Shelf
+) -> Offer:
+    width, height = (style.typed(mm) for mm in sheet)
+    fix = {"target": target_part(width, height), "fit.mode": "fill", "fit.zoom": 1.0}
+    return Offer(
+        name, f"{words} {style.size(*sheet)}", fix, lambda outcome: _sheet_text(outcome, shelf)
+    )
 
 
 def _near_sizes(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
@@ -226,17 +272,19 @@ def _following_text(outcome: Work, style: LengthStyle) -> str:
     return f"{style.size(trim.w, trim.h)}, {lost_in_short(outcome)}"
 
 
-def fitting_sheet(plan: Plan, work: Work) -> tuple[Fraction, Fraction]:
+def fitting_sheet(plan: Plan, work: Work, within: bool = False) -> tuple[Fraction, Fraction]:
     """The sheet (mm) whose image box has the picture's ratio; its longer side stays.
 
-    A picture within 0.1 % of a small whole-number ratio is taken at that ratio, since 17⅓ in can
+    With `within` the side stays that leaves the other no longer than it is: what can be cut out of the
+    sheet. A picture within 0.1 % of a small whole-number ratio is taken at that ratio, since 17⅓ in can
     be cut and 17.332 in cannot.
     """
     placed, image = work.placement, work.boxes.image
     ratio = named_ratio(Fraction(placed.picture_w, placed.picture_h))
     sheet_w, sheet_h = plan.target.width.mm, plan.target.height.mm
     rest_w, rest_h = sheet_w - image.w, sheet_h - image.h
-    if sheet_w >= sheet_h:
+    keeps_width = image.w / ratio <= image.h if within else sheet_w >= sheet_h
+    if keeps_width:
         return sheet_w, image.w / ratio + rest_h
     return image.h * ratio + rest_w, sheet_h
 
@@ -279,7 +327,7 @@ def _white_text(outcome: Work, style: LengthStyle) -> str:
 
 def _sheet_text(outcome: Work, shelf: Shelf) -> str:
     lost = outcome.placement.loss
-    what = "nothing is lost" if lost < Fraction(1, 1000) else f"lose {show.percent(lost)}"
+    what = "nothing is lost" if lost < _HARDLY_LOST else f"lose {show.percent(lost)}"
     size = shelf.with_sides(outcome.plan.target.width.mm, outcome.plan.target.height.mm)
     return f"{what}, a usual size ({size.name}), {size.bought}" if size else f"{what}, cut to order"
 

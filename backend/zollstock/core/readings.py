@@ -1,7 +1,8 @@
 """Readings: what people type in a field, how it was read, and how else it could be meant.
 
 A document says exactly what it means (`lengths`, `sizes`). A person at a field types `1,000 x 700
-mm`, `8 x 10`, `4R` or `60 cm`: the plausible reading is taken, told, and the other offered.
+mm`, `8 x 10`, `4R` or `60 cm`: the plausible reading is taken, told, and the other offered. A paper's
+name says nothing of how it lies, and neither do two bare numbers: it lies as its picture does.
 """
 
 from __future__ import annotations
@@ -12,7 +13,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal
 
-from .lengths import Length, LengthError, parse_length
+from .lengths import MM_PER_INCH, Length, LengthError, parse_length
 from .library import Size, library, plain
 from .papers import direction, paper
 from .rational import Fraction
@@ -27,6 +28,12 @@ _BELIEVED: dict[Purpose, tuple[Fraction, Fraction]] = {
     "distance": (Fraction(100), Fraction(100_000)),
     "side": (Fraction(20), Fraction(20_000)),
 }
+#: A bare distance under so many is one of metres (of feet, where inches rule): nobody looks from 1.5 cm.
+_FAR_UNITS_UNDER = 10
+#: Beyond this, mm, bare numbers may have been millimetres: 1000 × 700 in centimetres is a house's side.
+_MAYBE_MM_FROM = 3000
+#: Papers that people name by their numbers as well as by their names.
+_BY_NUMBERS = ("Office papers",)
 _SPOKEN = {"in": "inches?", "ft": "feet?", "cm": "cm?", "mm": "mm?", "m": "metres?"}
 #: A stroke between two numbers is a fraction only with the divisions of a ruler below it.
 _RULER = (2, 3, 4, 8, 16, 32, 64)
@@ -87,6 +94,9 @@ def read_length(text: str, unit: str, purpose: Purpose = "edge") -> ReadLength:
     length = parse_length(spelled, unit)
     if not _BARE.fullmatch(spelled):
         return ReadLength(length)
+    if purpose == "distance" and length.mm < _FAR_UNITS_UNDER * parse_length("1", unit).mm:
+        unit = "ft" if unit == "in" else "m"
+        length = parse_length(spelled, unit)
     others = _units_of(spelled, unit, purpose)
     return ReadLength(length, f"read as {_shown(length)}", others, open=True)
 
@@ -95,7 +105,8 @@ def _units_of(spelled: str, unit: str, purpose: Purpose) -> tuple[Other, ...]:
     """The unit that a bare number may have had in mind instead."""
     units: tuple[str, ...]
     if purpose == "distance":
-        units = ("ft", "m") if unit == "in" else ("m", "in")
+        others = {"in": ("ft", "m"), "ft": ("m", "in"), "m": ("ft", "cm")}
+        units = others.get(unit, ("m", "in"))
         least, most = Fraction(200), Fraction(30_000)
     else:
         units = ("cm", "mm") if unit == "in" else ("in",)
@@ -136,7 +147,8 @@ def read_size(
     height in px, as turned); `own` are sizes whose names count too. Raises `LengthError`.
     """
     words, lies = direction(text)
-    read = _named(words, own) or _square(words, unit)
+    named = _named(words, own)
+    read = named or _square(words, unit)
     if read is None:
         # Thousands before a pair: `12 000 x 9 000 mm`.
         spelled = plain_spelling(words)
@@ -148,7 +160,32 @@ def read_size(
             read = _one_side(spelled, unit, picture)
         else:
             read = _two_sides(spelled, unit)
-    return read if lies is None else replace(read, sides=_turned(read.sides, lies))
+    if lies is not None:
+        return replace(read, sides=_turned(read.sides, lies))
+    # One side alone has the picture's ratio already, and a unit behind two sides says that they are meant so.
+    says_nothing = named is not None or (read.open and read.sides.width.unit != "px")
+    return _as_the_picture_lies(read, picture) if picture and says_nothing else read
+
+
+def _as_the_picture_lies(read: ReadSize, picture: tuple[int, int]) -> ReadSize:
+    """The reading turned the picture's way where it lies across, with the other way offered first.
+
+    A screen is not turned for a picture.
+    """
+    sides, (wide, high) = read.sides, picture
+    if sides.width.unit == "px" or wide == high or sides.width.mm == sides.height.mm:
+        return read
+    if (sides.width.mm > sides.height.mm) == (wide > high):
+        return read
+    turned, word = Sides(sides.height, sides.width), "lying" if wide > high else "standing"
+    said = f"read as {size_shown(turned)}, {word} as the picture does"
+    # Spelled with its units, it is not read as the picture lies again.
+    others = (_size_other(sides), *(_turned_other(other, wide > high) for other in read.others))
+    return replace(read, sides=turned, said=said, others=others[:3])
+
+
+def _turned_other(other: Other, lies: bool) -> Other:
+    return Other(other.label, _size_other(_turned(parse_size(other.text), lies)).text)
 
 
 def _is_pair(first: int, second: int) -> bool:
@@ -226,8 +263,19 @@ def _two_sides(spelled: str, unit: str) -> ReadSize:
     parts = BETWEEN.split(spelled)
     if unit == "px" or not all(_BARE.fullmatch(part) for part in parts):
         return ReadSize(sides)
+    inches = _size(f"{parts[0]} x {parts[1]}", "in")
+    if unit != "in" and inches is not None and _sold_in_inches_alone(inches):
+        back = _size_other(sides)
+        return ReadSize(inches, f"read as {size_shown(inches)}", (back,), open=True)
     others = _usual_elsewhere(parts, unit, sides)
     return ReadSize(sides, f"read as {size_shown(sides)}", others, open=True)
+
+
+def _sold_in_inches_alone(inches: Sides) -> bool:
+    """Whether a pair of numbers is a size in inches that nobody sells in centimetres: 8 × 10, not 20 × 30."""
+    pair = sorted((inches.width.mm, inches.height.mm))
+    in_cm = tuple(side / MM_PER_INCH * 10 for side in pair)
+    return tuple(pair) in _usual()["in"] and in_cm not in _usual()["cm"]
 
 
 def _size(text: str, unit: str) -> Sides | None:
@@ -264,7 +312,8 @@ def _usual_elsewhere(parts: list[str], unit: str, sides: Sides) -> tuple[Other, 
         if other == unit or meant is None or implausible(meant):
             continue
         pair = tuple(sorted((meant.width.mm, meant.height.mm)))
-        if pair in _usual()[other] or implausible(sides):
+        millimetres = other == "mm" and max(sides.width.mm, sides.height.mm) > _MAYBE_MM_FROM
+        if pair in _usual()[other] or implausible(sides) or millimetres:
             found.append(Other(_SPOKEN[other], f"{meant.width.typed} x {meant.height.typed}"))
     return tuple(found[:2])
 
@@ -274,7 +323,8 @@ def _usual() -> dict[str, set[tuple[Fraction, ...]]]:
     """By unit the sizes, mm, that people name by bare numbers in it."""
     usual: dict[str, set[tuple[Fraction, ...]]] = {"in": set(), "cm": set(), "mm": set()}
     for size in library():
-        if size.name[:1].isdigit() and size.width.unit in usual:
+        numbers = size.name[:1].isdigit() or size.group in _BY_NUMBERS
+        if numbers and size.width.unit in usual:
             usual[size.width.unit].add(tuple(sorted((size.width.mm, size.height.mm))))
     for short, long in (*ISO_A, *ISO_B, *ISO_C):
         usual["mm"].add((Fraction(short), Fraction(long)))

@@ -17,6 +17,8 @@ from .work import Work, work_out
 from .zones import SIDES, ZoneState, near_limit, rooms, seen_box, zone_state
 
 Order = Literal["loss", "area", "quality"]
+#: What becomes of the print's edge at another size: in proportion, as it is, or left off.
+Along = Literal["scaled", "same", "left"]
 #: Zones that are cut, or less than `near` of the need: worth a second look.
 _TROUBLING_GRADES = ("soft", "coarse")
 #: A loss below this share is a fraction of a pixel row that nobody misses.
@@ -60,6 +62,8 @@ class SizeVerdict(Record):
     from_text: str = ""
     zones: ZoneState = "none"
     zones_text: str = ""
+    edge_text: str = ""
+    edge_trouble: str = ""
     troubled: bool = False
     drawing: Drawing | None = None
 
@@ -74,13 +78,17 @@ class Candidate:
 
 
 def plan_for(
-    base: dict[str, Any], size: Size, picture: tuple[int, int], fit: dict[str, Any] | None = None
+    base: dict[str, Any],
+    size: Size,
+    picture: tuple[int, int],
+    fit: dict[str, Any] | None = None,
+    along: Along = "same",
 ) -> dict[str, Any]:
     """The plan document of `base` at another size, lying or standing as the picture does.
 
     `picture` is its width and height, px, after orientation and turn. The crop is placed by the
-    keep zones where there are any, unless `fit` says how; the distance is the natural one. A size in
-    pixels has no edge.
+    keep zones where there are any, unless `fit` says how; the distance is the natural one. The edge
+    goes `along` as asked; a size in pixels has none.
     """
     laid = directed(size, picture[0] >= picture[1])
     own = base.get("fit") or {}
@@ -90,12 +98,43 @@ def plan_for(
         "fit": own | (placed if fit is None else fit),
         "viewing": (base.get("viewing") or {}) | {"distance": None},
     }
-    if laid.in_pixels:
+    if laid.in_pixels or along == "left":
         document |= {"edge": {"kind": "none"}, "marks": {}}
+    elif along == "scaled":
+        document["edge"] = _scaled_edge(base, laid)
     return document
 
 
-def candidates(base: Plan, sizes: Iterable[Size]) -> list[Candidate]:
+def _scaled_edge(base: dict[str, Any], laid: Size) -> dict[str, Any]:
+    plan = parse_plan(base)
+    if not plan.edge.scales or plan.target.in_pixels:
+        return dict(base.get("edge") or {"kind": "none"})
+    before = sorted((plan.target.width.mm, plan.target.height.mm))
+    after = sorted((laid.width.mm, laid.height.mm))
+    share = min(new / old for new, old in zip(after, before, strict=True))
+    return plan.edge.scaled(share).model_dump(mode="json")
+
+
+class GoesAlong(Record):
+    """What of the print goes along to its other sizes: its `edge` in words, and the ways that there are."""
+
+    edge: str
+    ways: list[Along]
+
+
+def kept_along(base: Plan, unit: str | None = None) -> GoesAlong:
+    """The edge that would go along; without ways where there is none."""
+    if base.edge.kind == "none":
+        return GoesAlong(edge="", ways=[])
+    style = style_for([base.target.width], unit)
+    words = base.edge.blade(style)[0]
+    if getattr(base.edge, "caption", None):
+        words += ", with its caption"
+    ways: list[Along] = ["scaled", "same", "left"] if base.edge.scales else ["same", "left"]
+    return GoesAlong(edge=words, ways=ways)
+
+
+def candidates(base: Plan, sizes: Iterable[Size], along: Along = "same") -> list[Candidate]:
     """Every size tried on the picture of `base`, with its turn, angle, zones, medium and edge."""
     from .fit import turned_size
 
@@ -104,7 +143,7 @@ def candidates(base: Plan, sizes: Iterable[Size]) -> list[Candidate]:
     for size in sizes:
         laid = directed(size, picture[0] >= picture[1])
         try:
-            work = work_out(parse_plan(plan_for(document, size, picture)))
+            work = work_out(parse_plan(plan_for(document, size, picture, None, along)))
         except PlanError as error:
             found.append(Candidate(laid, None, error.problems[0][1]))
         else:
@@ -113,14 +152,18 @@ def candidates(base: Plan, sizes: Iterable[Size]) -> list[Candidate]:
 
 
 def survey(
-    base: Plan, sizes: Iterable[Size], unit: str | None = None, order: Order = "loss"
+    base: Plan,
+    sizes: Iterable[Size],
+    unit: str | None = None,
+    order: Order = "loss",
+    along: Along = "same",
 ) -> list[SizeVerdict]:
     """What every size would cost this picture, in the order asked for: the best first.
 
     By `loss` and then area, by `area` (the largest first) or by `quality`. Sizes that cannot be
     reckoned come last, with the reason. `unit` is the one texts use.
     """
-    found = [verdict(candidate, base, unit) for candidate in candidates(base, sizes)]
+    found = [verdict(candidate, base, unit) for candidate in candidates(base, sizes, along)]
     keys: dict[Order, Any] = {
         "loss": lambda v: (round(v.loss, 4), -v.area_mm2),
         "area": lambda v: -v.area_mm2,
@@ -130,9 +173,10 @@ def survey(
 
 
 class Survey(Record):
-    """All sizes of a set for one picture, and in words which of them it wants."""
+    """All sizes of a set for one picture, in words which of them it wants, and what goes along."""
 
     words: str
+    kept: GoesAlong
     sizes: list[SizeVerdict]
 
 
@@ -180,6 +224,7 @@ def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:
     if work is None:
         return SizeVerdict(**common, problem=candidate.problem)
     zones = zone_state(work)
+    edge, trouble = work.plan.edge, edge_trouble(work, style)
     return SizeVerdict(
         **common,
         area_mm2=float(size.area),
@@ -195,7 +240,9 @@ def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:
         from_text="" if size.in_pixels else style.far(work.distance),
         zones=zones,
         zones_text=zones_text(work, style),
-        troubled=troubled(work, zones),
+        edge_text="" if edge.kind == "none" else edge.blade(style)[0],
+        edge_trouble=trouble,
+        troubled=troubled(work, zones) or bool(trouble),
         drawing=small_drawing(work),
     )
 
@@ -225,6 +272,13 @@ def zones_text(work: Work, style: LengthStyle) -> str:
         return f"{name} cut by {style.length(-gap)} at the {side}"
     kept = "near" if gap < near_limit(seen) else "kept"
     return f"{kept}, {name} {style.length(gap)} from the {side}"
+
+
+def edge_trouble(work: Work, style: LengthStyle) -> str:
+    """The gravest of what is wrong with the edge at this size, in words; empty where nothing is."""
+    found = list(work.plan.edge.findings(work.boxes, work.placement.printed, style))
+    grave = [item for level in ("stop", "warn") for item in found if item.level == level]
+    return grave[0].text if grave else ""
 
 
 def troubled(work: Work, zones: ZoneState) -> bool:

@@ -27,9 +27,6 @@ _LAB = {
 }
 _OVERLAP = {"in": "3/8 in", "cm": "1 cm", "mm": "10 mm"}
 _GAP = {"in": "1/8 in", "cm": "0.2 cm", "mm": "2 mm"}
-_REAL = {"in": "4 in", "cm": "10 cm", "mm": "100 mm"}
-#: Where a face is in most portraits, until somebody marks it.
-_FACE = {"crown": [0.5, 0.25], "chin": [0.5, 0.62], "eyes": [0.5, 0.44]}
 _NOT_HERE = ("target", "edge", "marks", "pixels")
 
 
@@ -70,12 +67,11 @@ def _tiles(unit: str) -> Document:
 
 def _id(unit: str, rules: RuleBook) -> Document:
     rule = rules.rules[0].model_dump(mode="json")
-    return {"sheet": _sheet(_LAB[unit]), "gap": _GAP[unit], "rule": rule, "face": _FACE}
+    return {"sheet": _sheet(_LAB[unit]), "gap": _GAP[unit], "rule": rule}
 
 
 def _life(unit: str) -> Document:
     return {
         "sheet": _sheet(_SHEETS[unit]),
-        "measure": {"from": [0.3, 0.5], "to": [0.7, 0.5], "length": _REAL[unit]},
         "parts": [{"name": "", "x": 0.5, "y": 0.5}],
     }

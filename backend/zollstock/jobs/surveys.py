@@ -16,7 +16,15 @@ from zollstock.core.csvtable import write_table
 from zollstock.core.plan import parse_plan
 from zollstock.core.rational import Fraction
 from zollstock.core.ratios import ratio_text
-from zollstock.core.survey import Order, SizeVerdict, Survey, survey, survey_words
+from zollstock.core.survey import (
+    Along,
+    Order,
+    SizeVerdict,
+    Survey,
+    kept_along,
+    survey,
+    survey_words,
+)
 from zollstock.core.tables import SURVEY_COLUMNS, survey_rows
 from zollstock.leaves.sizes_leaf import sizes_leaf
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
@@ -30,13 +38,22 @@ from .variants import make_variants
 
 router = Router(tags=["sizes"])
 MOST_VARIANTS = 60
-Which = Annotated[str, Query(max_length=8000, alias="set")]
-Unit = Annotated[str, Query(pattern="^(mm|cm|in)$")]
 _SORTED = {"loss": "least loss first", "area": "largest first", "quality": "sharpest first"}
+
+
+class SizesAsked(Schema):
+    """Which sizes, in which order and unit, and what becomes of the print's edge."""
+
+    which: str = Field(max_length=8000, alias="set")
+    order: Order = "loss"
+    unit: str = Field("cm", pattern="^(mm|cm|in)$")
+    along: Along = "scaled"
 
 
 class Variants(Schema):
     set: Annotated[str, Field(max_length=8000)]
+    #: As the page shows it, unless it is said otherwise.
+    along: Along = "scaled"
 
 
 class MadeVariants(Schema):
@@ -56,35 +73,29 @@ class PictureSheet(Schema):
     prints: list[PrintOfPicture]
 
 
-def _survey(
-    held: Design, request: SignedRequest, which: str, order: Order, unit: str
-) -> list[SizeVerdict]:
-    return survey(parse_plan(held.document), chosen(request.user, which), unit, order)
+def _survey(held: Design, request: SignedRequest, asked: SizesAsked) -> list[SizeVerdict]:
+    sizes = chosen(request.user, asked.which)
+    return survey(parse_plan(held.document), sizes, asked.unit, asked.order, asked.along)
 
 
 @router.get("/prints/{int:print_id}/sizes", response=Survey)
-def sizes(
-    request: SignedRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
-) -> Survey:
+def sizes(request: SignedRequest, print_id: int, asked: Query[SizesAsked]) -> Survey:
     """What every size of a set costs this print's picture, with its zones, turn, edge and medium."""
     held = get_object_or_404(own_prints(request), id=print_id)
-    found = _survey(held, request, which, order, unit)
-    return Survey(words=survey_words(found), sizes=found)
+    found = _survey(held, request, asked)
+    kept = kept_along(parse_plan(held.document), asked.unit)
+    return Survey(words=survey_words(found), kept=kept, sizes=found)
 
 
 @router.get("/prints/{int:print_id}/sizes.csv", include_in_schema=False)
-def table(
-    request: SignedRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
-) -> HttpResponse:
+def table(request: SignedRequest, print_id: int, asked: Query[SizesAsked]) -> HttpResponse:
     held = get_object_or_404(own_prints(request), id=print_id)
-    text = write_table(SURVEY_COLUMNS, survey_rows(_survey(held, request, which, order, unit)))
+    text = write_table(SURVEY_COLUMNS, survey_rows(_survey(held, request, asked)))
     return _download(text.encode(), "text/csv; charset=utf-8", held, "csv")
 
 
 @router.get("/prints/{int:print_id}/sizes.pdf", include_in_schema=False)
-def leaf(
-    request: SignedRequest, print_id: int, which: Which, order: Order = "loss", unit: Unit = "cm"
-) -> HttpResponse:
+def leaf(request: SignedRequest, print_id: int, asked: Query[SizesAsked]) -> HttpResponse:
     """The sizes as a leaf for the client."""
     held = get_object_or_404(own_prints(request), id=print_id)
     picture = held.picture
@@ -96,8 +107,8 @@ def leaf(
         made = sizes_leaf(
             held.title or picture.name,
             words,
-            _SORTED[order],
-            _survey(held, request, which, order, unit),
+            _SORTED[asked.order],
+            _survey(held, request, asked),
             proof,
         )
     return _download(made, "application/pdf", held, "pdf")
@@ -116,7 +127,7 @@ def variants(request: SignedRequest, print_id: int, wanted: Variants) -> MadeVar
     sizes = chosen(request.user, wanted.set)
     if len(sizes) > MOST_VARIANTS:
         raise HttpError(422, f"At most {MOST_VARIANTS} variants at once. No print was made.")
-    return MadeVariants(prints=[made.pk for made in make_variants(held, sizes)])
+    return MadeVariants(prints=[made.pk for made in make_variants(held, sizes, wanted.along)])
 
 
 @router.get("/pictures/{uuid:picture_id}/sheet", response=PictureSheet)

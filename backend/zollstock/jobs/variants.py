@@ -9,18 +9,18 @@ from django.db.models import F
 
 from zollstock.core.library import Size
 from zollstock.core.plan import PlanError, parse_plan
-from zollstock.core.survey import plan_for
+from zollstock.core.survey import Along, plan_for
 
 from .kinds import PRINT
 from .models import Design
 from .revisions import begin_print
 
 
-def make_variants(held: Design, sizes: Sequence[Size]) -> list[Design]:
+def make_variants(held: Design, sizes: Sequence[Size], along: Along) -> list[Design]:
     """A print for each size after `held`, placed by the keep zones; all of them or none.
 
-    What else the plan says (medium, edge, angle, output) goes along, the distance is the natural
-    one. Raises `PlanError` naming the size that cannot be.
+    What else the plan says (medium, angle, output) goes along, its edge as asked; the distance is the
+    natural one. Raises `PlanError` naming the size that cannot be.
     """
     plan = parse_plan(held.document)
     turn = plan.fit.turn in (90, 270)
@@ -32,7 +32,7 @@ def make_variants(held: Design, sizes: Sequence[Size]) -> list[Design]:
         later = Design.objects.filter(job_id=held.job_id, kind=PRINT, position__gt=held.position)
         later.update(position=F("position") + len(sizes))
         for number, size in enumerate(sizes, 1):
-            document = plan_for(held.document, size, picture)
+            document = plan_for(held.document, size, picture, None, along)
             try:
                 made.append(begin_print(held.job, source, document, held.position + number))
             except PlanError as error:

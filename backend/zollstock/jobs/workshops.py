@@ -25,11 +25,11 @@ from zollstock.pictures.storage import local_path, name_of
 
 from .api import own_jobs, own_prints
 from .models import Design
-from .surveys import Unit
 
 router = Router(tags=["jobs"])
 #: A job of more prints takes longer than anybody waits for a page.
 MOST_PRINTS = 200
+Unit = Annotated[str, Query(pattern="^(mm|cm|in)$")]
 CardNumber = Annotated[int, Query(ge=1, le=2)]
 
 

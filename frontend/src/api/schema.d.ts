@@ -3471,9 +3471,13 @@ export interface components {
         /**
          * FaceFrame
          * @description An ID photo over its picture, in shares of the turned picture: the photo's region (x, y, width, height), and
-         *     where its rule wants crown, eyes and chin: the first and the last height that are right.
+         *     where its rule wants crown, eyes and chin: the first and the last height that are right; `unmarked` are the rings that
+         *     nobody has put in place yet.
          */
         FaceFrame: {
+            marks: components["schemas"]["MarksDrawn"];
+            /** Unmarked */
+            unmarked: string[];
             /** Region */
             region: [
                 number,
@@ -3667,6 +3671,7 @@ export interface components {
             ways: components["schemas"]["LayoutWay"][];
             tiles?: components["schemas"]["TilesDrawn"] | null;
             frame?: components["schemas"]["FaceFrame"] | null;
+            rings?: components["schemas"]["RingsDrawn"] | null;
             /** Parts */
             parts?: components["schemas"]["PartDrawn"][] | null;
             /**
@@ -3718,6 +3723,27 @@ export interface components {
             };
             /** Taken */
             taken: boolean;
+        };
+        /**
+         * MarksDrawn
+         * @description Where the rings lie, in shares of the turned picture: as marked, or waiting to be put in place.
+         */
+        MarksDrawn: {
+            /** Crown */
+            crown: [
+                number,
+                number
+            ];
+            /** Chin */
+            chin: [
+                number,
+                number
+            ];
+            /** Eyes */
+            eyes: [
+                number,
+                number
+            ];
         };
         /**
          * ModeDrawn
@@ -3834,6 +3860,24 @@ export interface components {
             width: number;
             /** Height */
             height: number;
+        };
+        /**
+         * RingsDrawn
+         * @description The two points of a measure in shares of the turned picture, and what of it nobody has set yet.
+         */
+        RingsDrawn: {
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Unmarked */
+            unmarked: string[];
         };
         /**
          * Scene
@@ -4905,19 +4949,19 @@ export interface components {
         };
         /**
          * Face
-         * @description Where a face is, in shares of the turned picture.
+         * @description Where a face is, in shares of the turned picture; None for what nobody has marked yet.
          */
         Face: {
             /** Crown */
             crown: [
                 number,
                 number
-            ];
+            ] | null;
             /** Chin */
             chin: [
                 number,
                 number
-            ];
+            ] | null;
             /** Eyes */
             eyes: [
                 number,
@@ -5216,7 +5260,7 @@ export interface components {
              */
             kind: "id";
             rule: components["schemas"]["Rule"];
-            face: components["schemas"]["Face"];
+            face: components["schemas"]["Face"] | null;
             /**
              * Gap
              * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
@@ -5307,7 +5351,7 @@ export interface components {
              * @enum {string}
              */
             kind: "life";
-            measure: components["schemas"]["Measure"];
+            measure: components["schemas"]["Measure"] | null;
             /**
              * Scale
              * @default 1
@@ -5364,28 +5408,22 @@ export interface components {
         };
         /**
          * Measure
-         * @description Two points in shares of the turned picture, and how far they are apart in truth.
+         * @description Two points in shares of the turned picture, and how far they are apart in truth; None for what nobody has set
+         *     yet.
          */
         Measure: {
             /** From */
             from: [
                 number,
                 number
-            ];
+            ] | null;
             /** To */
             to: [
                 number,
                 number
-            ];
-            /**
-             * Length
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            length: string;
+            ] | null;
+            /** Length */
+            length: string | null;
         };
         /**
          * Moulding
@@ -6067,6 +6105,41 @@ export interface components {
             back: string | null;
         };
         /**
+         * SizesAsked
+         * @description Which sizes, in which order and unit, and what becomes of the print's edge.
+         */
+        SizesAsked: {
+            /** Set */
+            set: string;
+            /**
+             * Order
+             * @default loss
+             * @enum {string}
+             */
+            order: "loss" | "area" | "quality";
+            /**
+             * Unit
+             * @default cm
+             */
+            unit: string;
+            /**
+             * Along
+             * @default scaled
+             * @enum {string}
+             */
+            along: "scaled" | "same" | "left";
+        };
+        /**
+         * GoesAlong
+         * @description What of the print goes along to its other sizes: its `edge` in words, and the ways that there are.
+         */
+        GoesAlong: {
+            /** Edge */
+            edge: string;
+            /** Ways */
+            ways: ("scaled" | "same" | "left")[];
+        };
+        /**
          * SideLoss
          * @description What goes at one side: px of the picture, and the printed length it would have had.
          */
@@ -6172,6 +6245,16 @@ export interface components {
              */
             zones_text: string;
             /**
+             * Edge Text
+             * @default
+             */
+            edge_text: string;
+            /**
+             * Edge Trouble
+             * @default
+             */
+            edge_trouble: string;
+            /**
              * Troubled
              * @default false
              */
@@ -6180,11 +6263,12 @@ export interface components {
         };
         /**
          * Survey
-         * @description All sizes of a set for one picture, and in words which of them it wants.
+         * @description All sizes of a set for one picture, in words which of them it wants, and what goes along.
          */
         Survey: {
             /** Words */
             words: string;
+            kept: components["schemas"]["GoesAlong"];
             /** Sizes */
             sizes: components["schemas"]["SizeVerdict"][];
         };
@@ -6197,6 +6281,12 @@ export interface components {
         Variants: {
             /** Set */
             set: string;
+            /**
+             * Along
+             * @default scaled
+             * @enum {string}
+             */
+            along: "scaled" | "same" | "left";
         };
         /**
          * PictureSheet
@@ -10759,6 +10849,7 @@ export interface operations {
                 set: string;
                 order?: "loss" | "area" | "quality";
                 unit?: string;
+                along?: "scaled" | "same" | "left";
             };
             header?: never;
             path: {

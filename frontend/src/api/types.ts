@@ -60,6 +60,7 @@ export type LayoutWay = Schemas["LayoutWay"];
 export type SheetDrawn = Schemas["SheetDrawn"];
 export type TilesDrawn = Schemas["TilesDrawn"];
 export type FaceFrame = Schemas["FaceFrame"];
+export type RingsDrawn = Schemas["RingsDrawn"];
 export type PhotoCheck = Schemas["Check"];
 export type PartDrawn = Schemas["PartDrawn"];
 export type PhotoRule = Schemas["Rule"];

@@ -5,6 +5,9 @@ import { Loupe, PictureOnDesk, Veil } from "./PictureOnDesk";
 import { boxed, pictureView, placed, type Share } from "./pictureView";
 import { useMarkDrag, type Marked } from "./useMarkDrag";
 
+/** What is marked of a face before anybody has marked it. */
+export const NO_FACE = { crown: null, chin: null, eyes: null };
+
 interface Drawn {
   wish: IdWish;
   layout: LayoutState;
@@ -29,11 +32,15 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
   const { wish, plan, picture, frame, width, height } = props;
   const view = pictureView(plan, picture, width, height, [frame.region]);
   const { held, handlers, step } = useMarkDrag(view);
-  const { face } = wish;
+  const face = wish.face ?? NO_FACE;
+  const waits = (name: string) => frame.unmarked.includes(name);
   const box = boxed(view, frame.region);
-  const crown: Marked = { at: face.crown as Share, put: (to) => ({ "face.crown": to }) };
-  const chin: Marked = { at: face.chin as Share, put: (to) => ({ "face.chin": to }) };
-  const eyes: Marked | null = face.eyes && { at: face.eyes as Share, put: (to) => ({ "face.eyes": to }) };
+  const crown: Marked = { at: frame.marks.crown as Share, put: (to) => ({ face: { ...face, crown: to } }) };
+  const chin: Marked = { at: frame.marks.chin as Share, put: (to) => ({ face: { ...face, chin: to } }) };
+  const eyes: Marked | null = frame.eyes && {
+    at: frame.marks.eyes as Share,
+    put: (to) => ({ face: { ...face, eyes: to } }),
+  };
   const ranges = [
     ["crown", frame.crown],
     ["eyes", frame.eyes],
@@ -74,6 +81,7 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
         />
         <MarkHand
           name="Crown"
+          waits={waits("crown")}
           word="Crown"
           at={placed(view, crown.at)}
           drag={handlers(crown)}
@@ -82,6 +90,7 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
         {eyes && (
           <MarkHand
             name="Line of the eyes"
+            waits={waits("eyes")}
             word="Eyes"
             level={box[2] / 2}
             at={placed(view, eyes.at)}
@@ -91,6 +100,7 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
         )}
         <MarkHand
           name="Chin"
+          waits={waits("chin")}
           word="Chin"
           below
           at={placed(view, chin.at)}

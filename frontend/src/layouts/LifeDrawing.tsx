@@ -1,4 +1,4 @@
-import type { LayoutState, LifeWish, PartDrawn, PictureFacts, Plan } from "../api/types";
+import type { LayoutState, LifeWish, PartDrawn, PictureFacts, Plan, RingsDrawn } from "../api/types";
 import { useSize } from "../drawing/useSize";
 import { typeset } from "../shell/typeset";
 import { MarkHand, arrow } from "./MarkHand";
@@ -6,10 +6,14 @@ import { Loupe, PictureOnDesk } from "./PictureOnDesk";
 import { boxed, pictureView, placed, type PictureView, type Share } from "./pictureView";
 import { useMarkDrag, type Marked } from "./useMarkDrag";
 
+/** What is measured on a picture before anybody has measured it. */
+export const NO_MEASURE = { from: null, to: null, length: null };
+
 interface Drawn {
   wish: LifeWish;
   layout: LayoutState;
   parts: PartDrawn[];
+  rings: RingsDrawn;
   /** px of the screen that a mm of the print takes; null where the whole is fitted into the desk. */
   truly: number | null;
 }
@@ -36,15 +40,15 @@ function trueView(fitted: PictureView, part: PartDrawn | undefined, pxPerMm: num
 }
 
 function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number; height: number }) {
-  const { wish, plan, picture, parts } = props;
+  const { wish, plan, picture, parts, rings } = props;
   const fitted = pictureView(plan, picture, props.width, props.height);
   const view = props.truly === null ? fitted : trueView(fitted, parts[0], props.truly);
   const { held, handlers, step } = useMarkDrag(view);
   const width = Math.max(props.width, view.box[0] * 2 + view.box[2]);
   const height = Math.max(props.height, view.box[1] * 2 + view.box[3]);
-  const { measure } = wish;
-  const from: Marked = { at: measure.from as Share, put: (to) => ({ "measure.from": to }) };
-  const end: Marked = { at: measure.to as Share, put: (to) => ({ "measure.to": to }) };
+  const measure = wish.measure ?? NO_MEASURE;
+  const from: Marked = { at: rings.start as Share, put: (to) => ({ measure: { ...measure, from: to } }) };
+  const end: Marked = { at: rings.end as Share, put: (to) => ({ measure: { ...measure, to } }) };
   const [a, b] = [placed(view, from.at), placed(view, end.at)];
   const middle: Share = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
   const at = held && placed(view, held);
@@ -92,10 +96,22 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
           pointerEvents="none"
         />
         <text x={middle[0]} y={middle[1] - 12} textAnchor="middle" className="mark-word" pointerEvents="none">
-          {typeset(measure.length)}
+          {typeset(measure.length ?? "how long?")}
         </text>
-        <MarkHand name="First point" at={a} drag={handlers(from)} onStep={step(from)} />
-        <MarkHand name="Second point" at={b} drag={handlers(end)} onStep={step(end)} />
+        <MarkHand
+          name="First point"
+          waits={rings.unmarked.includes("first point")}
+          at={a}
+          drag={handlers(from)}
+          onStep={step(from)}
+        />
+        <MarkHand
+          name="Second point"
+          waits={rings.unmarked.includes("second point")}
+          at={b}
+          drag={handlers(end)}
+          onStep={step(end)}
+        />
       </svg>
       {at && <Loupe view={view} picture={picture.id} at={at} width={props.width} />}
     </>

@@ -19,6 +19,8 @@ export function MarkHand(props: {
   below?: boolean;
   /** A level line through it instead of a ring alone. */
   level?: number;
+  /** It lies where it was only guessed: nobody has put it in place yet. */
+  waits?: boolean;
   drag: Handlers;
   onStep: (by: Share) => void;
 }) {
@@ -27,8 +29,9 @@ export function MarkHand(props: {
     <g
       role="button"
       tabIndex={0}
-      aria-label={`${props.name}; drag it, or move it with the arrow keys`}
+      aria-label={`${props.name}${props.waits ? ", not marked yet" : ""}; drag it, or move it with the arrow keys`}
       className="mark-hand"
+      data-waits={props.waits || undefined}
       {...props.drag}
       onKeyDown={(event) => {
         const by = arrow(event);
@@ -49,6 +52,7 @@ export function MarkHand(props: {
       {props.word && (
         <text x={x + 24} y={y + (props.below ? 20 : -8)} className="mark-word">
           {props.word}
+          {props.waits && "?"}
         </text>
       )}
     </g>

@@ -83,14 +83,15 @@ const life: KindOnScreen<LifeWish> = {
   Whole: (props) =>
     props.page.tiles ? (
       <Tiled {...props} />
-    ) : (
+    ) : props.page.rings ? (
       <LifeDrawing
         wish={props.wish}
         layout={props.layout}
         parts={props.page.parts ?? []}
+        rings={props.page.rings}
         truly={props.truly}
       />
-    ),
+    ) : null,
   steps: { measure: MeasureSheet, parts: PartsSheet, sheets: PaperSheet, overlap: OverlapSheet, marks: MarksSheet },
 }; // oxfmt-ignore
 

@@ -23,6 +23,8 @@ const ORDERS = [
   { value: "quality", label: "Sharpest" },
 ] as const;
 type Order = (typeof ORDERS)[number]["value"];
+type Along = Survey["kept"]["ways"][number];
+const ALONG: Record<Along, string> = { scaled: "In proportion", same: "As it is", left: "Left off" };
 // Beside the tick in the corner, not under it.
 const ROOM = [172, 150] as const;
 const FIRST_SET = {
@@ -38,13 +40,15 @@ export function SizesPage() {
   const [search, setSearch] = useSearchParams();
   const set = search.get("set") ?? FIRST_SET[account.unit];
   const order = (search.get("order") as Order | null) ?? "loss";
-  const tell = (change: Record<string, string>) => setSearch({ set, order, ...change }, { replace: true });
+  const along = (search.get("along") as Along | null) ?? "scaled";
+  const tell = (change: Record<string, string>) =>
+    setSearch({ set, order, along, ...change }, { replace: true });
   const print = useQuery({
     queryKey: ["prints", id, "for sizes"],
     queryFn: () =>
       must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
   });
-  const query = { set, order, unit: account.unit };
+  const query = { set, order, along, unit: account.unit };
   const sizes = useQuery({
     queryKey: ["sizes", "against", id, query],
     placeholderData: (old: Survey | undefined) => old,
@@ -72,8 +76,11 @@ export function SizesPage() {
           <a className="plain-button inline-flex items-center" href={file("csv")} download>
             CSV
           </a>
-          <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} />
+          <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} along={along} />
         </div>
+        {sizes.data && (
+          <WhatGoesAlong kept={sizes.data.kept} along={along} onPick={(next) => tell({ along: next })} />
+        )}
         {sizes.data && (
           <p className="pb-3 text-[15px]" data-testid="size-words">
             {typeset(sizes.data.words)}
@@ -102,6 +109,25 @@ export function SizesPage() {
         )}
       </main>
     </>
+  );
+}
+
+/** The edge that every size would be made with, and what may become of it. */
+function WhatGoesAlong(props: { kept: Survey["kept"]; along: Along; onPick: (along: Along) => void }) {
+  const { kept, along, onPick } = props;
+  if (kept.ways.length === 0) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2" data-testid="goes-along">
+      <span>
+        What is kept: <b className="font-semibold">{typeset(kept.edge)}</b>
+      </span>
+      <Pick
+        label="Edge"
+        options={kept.ways.map((value) => ({ value, label: ALONG[value] }))}
+        value={kept.ways.includes(along) ? along : "same"}
+        onPick={onPick}
+      />
+    </div>
   );
 }
 
@@ -173,6 +199,11 @@ function SizeCard(props: {
         {item.zones === "cut" && <b>Look. </b>}
         {typeset(item.zones_text)}
       </p>
+      {(item.edge_trouble || item.edge_text) && (
+        <p className="min-h-[18px] truncate text-[13px]" title={item.edge_trouble || item.edge_text}>
+          {item.edge_trouble ? <b>Look. {typeset(item.edge_trouble)}</b> : typeset(item.edge_text)}
+        </p>
+      )}
       <div className="flex items-center justify-between gap-2 text-[13px]">
         <span className="soft truncate" title={item.name}>
           {item.from_text ? typeset(`from ${item.from_text}`) : "a screen"}
@@ -191,13 +222,14 @@ function SizeCard(props: {
 }
 
 /** A print for each chosen size, in one go; then to the job that holds them. */
-function MakeVariants({ print, job, keys }: { print: number; job: number | undefined; keys: string[] }) {
+function MakeVariants(props: { print: number; job: number | undefined; keys: string[]; along: Along }) {
+  const { print, job, keys, along } = props;
   const go = useNavigate();
   const make = useLibraryChange(() =>
     must<{ prints: number[] }>(
       client.POST("/api/prints/{print_id}/variants", {
         params: { path: { print_id: print } },
-        body: { set: `keys:${keys.join(",")}` },
+        body: { set: `keys:${keys.join(",")}`, along },
       }),
     ),
   );

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import ClassVar, Literal
+from typing import ClassVar, Literal, Self
 
+from .. import show
 from ..box import Box
 from ..ink import Ink
 from ..lengths import Length
@@ -16,8 +17,13 @@ from ..show import LengthStyle, style_for
 from .caption import Caption
 from .keyline import Keyline
 from .kind import WHITE, Axis, EdgeKind, Layout, Problem, Side
+from .scaling import scaled_cut
 
 _SIDES: dict[Axis, tuple[str, str]] = {"width": ("left", "right"), "height": ("top", "bottom")}
+_NAMES = ("left", "top", "right", "bottom")
+#: A border that takes more than this share of a side is rarely meant, and what it then may take.
+MOST_OF_A_SIDE = Fraction(1, 3)
+_FITTING = Fraction(1, 5)
 #: Rounding of a dragged or converted length is no border that is too narrow, mm.
 _SLACK = Fraction(1, 100)
 
@@ -38,6 +44,15 @@ class Border(EdgeKind):
         "A border is unprinted margin inside the sheet: image box = sheet − borders."
     )
     sheet_follows: ClassVar[bool] = True
+    scales: ClassVar[bool] = True
+
+    def scaled(self, share: Fraction) -> Self:
+        sides = {name: scaled_cut(getattr(self, name), share) for name in _NAMES}
+        within = {
+            name: None if part is None else part.scaled(share)
+            for name, part in (("keyline", self.keyline), ("caption", self.caption))
+        }
+        return self.model_copy(update=sides | within)
 
     def layout(self, trim: Box) -> Layout:
         image = trim.inset(self.left.mm, self.top.mm, self.right.mm, self.bottom.mm)
@@ -86,12 +101,33 @@ class Border(EdgeKind):
                 text=f"The picture is whole, so the border differs: {style.length(left)} "
                 f"at the left, {style.length(top)} at the top.",
             )
+        yield from self._wide(boxes.trim, style)
         yield from self._unprintable(style)
         if self.keyline is not None:
             yield from self.keyline.findings(boxes.trim, printed, style)
         if self.caption is not None:
             outer = self.keyline.outer if self.keyline is not None else Fraction(0)
             yield from self.caption.findings(boxes.trim, printed, outer, self.colour, style)
+
+    def _wide(self, trim: Box, style: LengthStyle) -> Iterator[Finding]:
+        """A border that came along from a larger print eats a small one."""
+        taken = {
+            "width": sum(self._pair("width")) / trim.w,
+            "height": sum(self._pair("height")) / trim.h,
+        }
+        axis = max(taken, key=lambda name: taken[name])
+        if taken[axis] <= MOST_OF_A_SIDE:
+            return
+        narrower = self.scaled(_FITTING / taken[axis])
+        yield Finding(
+            id="border-wide",
+            level="warn",
+            step="edge",
+            text=f"The border takes {show.percent(taken[axis])} of the {axis}, more than a third: is that what is "
+            "meant on a print of this size?",
+            fix={f"edge.{name}": getattr(narrower, name).typed for name in _NAMES},
+            fix_label="Make it narrower",
+        )
 
     def _unprintable(self, style: LengthStyle) -> Iterator[Finding]:
         """A printer leaves a margin of its own, whatever the file says."""

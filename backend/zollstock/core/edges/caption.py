@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Literal
+from typing import Literal, Self
 
 from pydantic import Field
 
@@ -15,6 +15,7 @@ from ..parts.part import Colour, Part, length_of
 from ..rational import Fraction
 from ..reckoning import Finding
 from ..show import LengthStyle
+from .scaling import scaled_cut, scaled_ink
 
 #: Letters lower than this, mm, nobody reads in the hand.
 LEAST_LETTERS = Fraction(3, 2)
@@ -36,6 +37,11 @@ class Caption(Part):
     offset: Length = length_of("6 mm")
     font: FontName = "text"
     colour: Colour = "#22302f"
+
+    def scaled(self, share: Fraction) -> Self:
+        """Smaller or larger with the print, and never too small to be read in the hand."""
+        height = scaled_ink(self.height, share, min(self.height.mm, LEAST_LETTERS))
+        return self.model_copy(update={"height": height, "offset": scaled_cut(self.offset, share)})
 
     def labels(self, printed: Box) -> tuple[Label, ...]:
         """The caption beside the printed picture, whose sides it is set to."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Self
 
 from ..box import Box
 from ..ink import Stroke
@@ -11,6 +12,7 @@ from ..parts.part import Colour, Part, length_of
 from ..rational import Fraction
 from ..reckoning import Finding
 from ..show import LengthStyle
+from .scaling import scaled_cut, scaled_ink
 
 
 class Keyline(Part):
@@ -19,6 +21,10 @@ class Keyline(Part):
     gap: Length = length_of("2 mm")
     width: Length = length_of("0.3 mm")
     colour: Colour = "#22302f"
+
+    def scaled(self, share: Fraction) -> Self:
+        widths = {"gap": scaled_cut(self.gap, share), "width": scaled_ink(self.width, share)}
+        return self.model_copy(update=widths)
 
     @property
     def outer(self) -> Fraction:

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
-from typing import Any, ClassVar, Literal, NamedTuple
+from typing import Any, ClassVar, Literal, NamedTuple, Self
 
 from ..box import ZERO, Box
 from ..ink import Ink
@@ -90,6 +90,13 @@ class EdgeKind(Part):
     fills: ClassVar[tuple[Fill, ...]] = ()
     #: The change that keeps the picture off the folds, and its label.
     fold_cure: ClassVar[tuple[dict[str, Any], str] | None] = None
+
+    #: Whether it grows and shrinks with the print; a cutter's bleed and a stretcher's bar do not.
+    scales: ClassVar[bool] = False
+
+    def scaled(self, share: Fraction) -> Self:
+        """The same edge on a print whose long side is `share` of this one's; its lengths in steps people cut."""
+        return self
 
     def layout(self, trim: Box) -> Layout:
         """The boxes around a finished size, in its own coordinates.

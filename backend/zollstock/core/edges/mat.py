@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import ClassVar, Literal
+from typing import ClassVar, Literal, Self
 
 from ..box import Box
 from ..lengths import Length
@@ -13,6 +13,7 @@ from ..rational import Fraction
 from ..reckoning import Finding
 from ..show import LengthStyle
 from .kind import WHITE, Axis, EdgeKind, Layout, Problem, Side, around
+from .scaling import scaled_cut
 
 
 class InnerMat(Part):
@@ -43,6 +44,16 @@ class Mat(EdgeKind):
     )
     cut_words: ClassVar[str] = "hides under the mat at"
     rim_words: ClassVar[str] = "the mat covers its rim"
+
+    scales: ClassVar[bool] = True
+
+    def scaled(self, share: Fraction) -> Self:
+        """Opening and card with the print; how far they overlap is the framer's, whatever the size."""
+        names = ("opening_width", "opening_height", "card_width", "card_height")
+        lengths = {name: getattr(self, name) for name in names}
+        return self.model_copy(
+            update={name: scaled_cut(held, share) for name, held in lengths.items() if held}
+        )
 
     def layout(self, trim: Box) -> Layout:
         """The opening lies in the middle of the sheet."""

@@ -17,8 +17,9 @@ from ..rational import Fraction, exact
 from ..show import LengthStyle
 from ..work import Work
 from .headroom import HeadRoom, middle
+from .marking import listed
 from .page import Check
-from .photo import Face, IdWish
+from .photo import IdWish, Marked
 
 #: Fewer ppi than this look coarse at reading distance; offices scan with 300.
 ENOUGH_PPI = 300
@@ -47,6 +48,17 @@ YOURSELF = (
 )
 
 
+#: What is checked from the marks.
+_OF_MARKS = (
+    ("head", "Head"),
+    ("ppi", "Resolution"),
+    ("upright", "Head upright"),
+    ("background", "Background light"),
+    ("brightness", "Brightness"),
+    ("sharpness", "Sharpness"),
+)
+
+
 class Strips(NamedTuple):
     """The background beside the head, in shares of the upright picture: left and right, each above and below."""
 
@@ -61,16 +73,28 @@ def face_checks(
 ) -> Iterator[Check]:
     """All checks, in the order in which a clerk looks."""
     yield _size(wish, work, style)
+    if wish.unmarked:
+        # Of a place that nobody has marked nothing can be said, least of all that it is right.
+        for name, label in _OF_MARKS:
+            yield Check(
+                id=name, label=label, state="look", text=f"Not marked yet: {listed(wish.unmarked)}"
+            )
+        yield from _yourself()
+        return
     yield _head(wish, style)
     yield _enough(work)
-    yield _upright(wish.face, room)
+    yield _upright(wish.where, room)
     yield from _background(wish, room, measures.lightness)
     yield from _face(wish, room, measures)
+    yield from _yourself()
+
+
+def _yourself() -> Iterator[Check]:
     for name, label, text in YOURSELF:
         yield Check(id=name, label=label, state="yourself", text=text)
 
 
-def leaning(face: Face, width: int, height: int) -> float:
+def leaning(face: Marked, width: int, height: int) -> float:
     """How far the line from chin to crown leans from upright, degrees clockwise."""
     across = (face.crown[0] - face.chin[0]) * width
     up = (face.chin[1] - face.crown[1]) * height
@@ -102,7 +126,7 @@ def _enough(work: Work) -> Check:
     return _judged("ppi", "Resolution", right, text)
 
 
-def _upright(face: Face, room: HeadRoom) -> Check:
+def _upright(face: Marked, room: HeadRoom) -> Check:
     lean = leaning(face, room.width, room.height)
     said = show.decimal(abs(lean), 1)
     text = (
@@ -135,7 +159,7 @@ def _background(wish: IdWish, room: HeadRoom, light: LightnessMap | None) -> Ite
 
 
 def _strips(wish: IdWish, room: HeadRoom) -> Strips:
-    region, face = room.region, wish.face
+    region, face = room.region, wish.where
     crown = exact(face.crown[1]) * room.height
     down = crown + room.head * _STRIP_DOWN
     top = max(region.y, Fraction(0))
@@ -157,7 +181,7 @@ def _strips(wish: IdWish, room: HeadRoom) -> Strips:
 
 
 def _face(wish: IdWish, room: HeadRoom, measures: Measures) -> Iterator[Check]:
-    face = wish.face
+    face = wish.where
     high = exact(face.chin[1]) - exact(face.crown[1])
     plan = wish.plans[0]
     wide = high * _FACE_WIDE * room.height / room.width

@@ -55,7 +55,7 @@ def head_room(wish: IdWish) -> HeadRoom:
     The region's middle is the mean x of crown and chin; its top is where the crown, or the eye line, lies in the
     middle of its range.
     """
-    plan, face, rule = wish.plans[0], wish.face, wish.rule
+    plan, face, rule = wish.plans[0], wish.where, wish.rule
     width, height = turned_size(plan.picture, plan.fit.turn)
     head = (exact(face.chin[1]) - exact(face.crown[1])) * height
     per_mm = head / middle(rule.head)
@@ -64,7 +64,7 @@ def head_room(wish: IdWish) -> HeadRoom:
     if rule.crown is not None:
         y = exact(face.crown[1]) * height - middle(rule.crown) * per_mm
     else:
-        assert rule.eyes is not None and face.eyes is not None  # the wish hangs together
+        assert rule.eyes is not None  # the wish hangs together
         y = exact(face.eyes[1]) * height + middle(rule.eyes) * per_mm - high
     return HeadRoom(width, height, per_mm, head, Box(x, y, wide, high), lean(plan.fit.angle))
 
@@ -73,14 +73,15 @@ def leaned(wish: IdWish, room: HeadRoom, to: float) -> dict[str, Any]:
     """The change that makes the picture lean by `to` degrees, the marks of the face along with it."""
     before, after = room.lean, lean(to)
 
-    def moved(point: Point) -> list[float]:
+    def moved(point: Point | None) -> list[float] | None:
+        if point is None:
+            return None
         half = (Fraction(room.width, 2), Fraction(room.height, 2))
         frame = exact(point[0]) * room.width - half[0], exact(point[1]) * room.height - half[1]
         x, y = after.outwards(before.inwards(frame))
         shares = (x + half[0]) / room.width, (y + half[1]) / room.height
         return [round(float(max(ZERO, min(Fraction(1), share))), 6) for share in shares]
 
-    face: Face = wish.face
-    marks = {"crown": moved(face.crown), "chin": moved(face.chin)}
-    eyes = {"eyes": moved(face.eyes)} if face.eyes is not None else {"eyes": None}
-    return {"plans.0.fit.angle": to, "face": marks | eyes}
+    face = wish.face or Face()
+    marks = {name: moved(getattr(face, name)) for name in ("crown", "chin", "eyes")}
+    return {"plans.0.fit.angle": to, "face": marks}

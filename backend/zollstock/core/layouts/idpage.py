@@ -10,7 +10,7 @@ from ..work import Work
 from .facechecks import face_checks, leaning
 from .headroom import HeadRoom, leaned, middle
 from .kind import Laid
-from .page import FaceFrame, LayoutBlade, LayoutWay, Parts, blade, paper_name
+from .page import FaceFrame, LayoutBlade, LayoutWay, MarksDrawn, Parts, blade, paper_name
 from .photo import Block, IdWish, Range
 
 #: Degrees; the steps and the most that a picture leans.
@@ -38,14 +38,14 @@ def _blades(
     wish: IdWish, work: Work, laid: Laid, doubtful: int, style: LengthStyle, studio: Studio
 ) -> list[LayoutBlade]:
     rule = wish.rule
-    of_face = [one for one in laid.findings if one.id == "photo-outside"]
+    of_face = [one for one in laid.findings if one.id in ("photo-outside", "not-marked")]
     rest = [one for one in laid.findings if one not in of_face and one.id != "authority-decides"]
     place = "crown_distance" if rule.crown is not None else "eye_height"
     count = next(one for one in laid.figures if one.id == "pieces_count")
     return [
         blade("rule", "Rule", style.size(rule.width.mm, rule.height.mm), rule.name or "typed",
               ["head_height", place], []),
-        blade("face", "Face", f"{style.length(middle(rule.head))} head", show.ppi(work.effective),
+        blade("face", "Face", f"{style.length(middle(rule.head))} head", "not marked yet" if wish.unmarked else show.ppi(work.effective),
               ["effective_ppi", "head_height", place], of_face),
         blade("checks", "Checks", f"{doubtful} to look at" if doubtful else "all pass", "not retouched", [], []),
         blade("sheet", "Sheet", f"{paper_name(wish.sheet, style, studio)}, {count.text}", "with upload" if wish.upload else "cut lines",
@@ -66,7 +66,7 @@ def _frame(wish: IdWish, room: HeadRoom) -> FaceFrame:
         high, low = (region.bottom - side.mm * room.per_mm for side in span)
         return float(low / height), float(high / height)
 
-    crown = exact(wish.face.crown[1]) * height
+    crown = exact(wish.where.crown[1]) * height
     chin = [(crown + side.mm * room.per_mm) / height for side in rule.head]
     return FaceFrame(
         region=(
@@ -78,8 +78,10 @@ def _frame(wish: IdWish, room: HeadRoom) -> FaceFrame:
         crown=None if rule.crown is None else under(rule.crown),
         eyes=None if rule.eyes is None else over(rule.eyes),
         chin=(float(chin[0]), float(chin[1])),
+        marks=MarksDrawn(*(tuple(map(float, point)) for point in wish.where)),
+        unmarked=wish.unmarked,
         ratio=float(rule.height.mm / rule.width.mm),
-        leans=leaning(wish.face, room.width, room.height),
+        leans=leaning(wish.where, room.width, room.height),
     )
 
 
@@ -101,7 +103,7 @@ def _turns(wish: IdWish, here: Block) -> list[LayoutWay]:
 def _leans(wish: IdWish, room: HeadRoom) -> list[LayoutWay]:
     """Half a degree either way, and as the marks stand upright."""
     angle = wish.plans[0].fit.angle
-    tilt = leaning(wish.face, room.width, room.height)
+    tilt = leaning(wish.where, room.width, room.height)
     wanted = (
         ("lean-left", "½° left", angle - _STEP),
         ("lean-upright", "Upright by the rings", round(angle - tilt, 1)),

@@ -24,6 +24,7 @@ from ..workings import length, length_shown, number, pixels, written
 from .headroom import HeadRoom, head_room, middle
 from .idpage import id_parts
 from .kind import Kind, Laid, Seen
+from .marking import not_marked
 from .page import LayoutPage, assembled
 from .photo import Block, IdWish
 from .wish import Wish
@@ -58,10 +59,10 @@ class IdPhotos(Kind):
             works=(work,),
             sheets=tuple(sheets),
             figures=[
-                *_photo_figures(wish, work, room, style),
+                *_marked_only(wish, _photo_figures(wish, work, room, style)),
                 *_sheet_figures(block, count, style),
             ],
-            findings=[*_outside(room, style), *stops(work, style), _look_it_up(wish)],
+            findings=[*_of_face(wish, room, style), *stops(work, style), _look_it_up(wish)],
         )
 
     def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
@@ -217,6 +218,27 @@ def _sheet_figures(block: Block, count: int, style: LengthStyle) -> Iterator[Fig
         )
     yield figure("turn", "Photos lie", block.turn, "–", "upright" if block.turn == 0 else "turned by 90°",
                  "the more photos", f"{block.most} a sheet", "id")  # fmt: skip
+
+
+#: What follows from where the marks are.
+_FROM_MARKS = ("effective_ppi", "upload_width_px", "upload_height_px")
+
+
+def _marked_only(wish: IdWish, figures: Iterator[Figure]) -> Iterator[Figure]:
+    """No figure is told that follows from a place nobody has marked, apart from what is asked for in px."""
+    hidden = (
+        set(_FROM_MARKS if wish.upload is None else _FROM_MARKS[:1]) if wish.unmarked else set()
+    )
+    return (one for one in figures if one.id not in hidden)
+
+
+def _of_face(wish: IdWish, room: HeadRoom, style: LengthStyle) -> Iterator[Finding]:
+    if wish.unmarked:
+        yield not_marked(
+            wish.unmarked, "put the rings there, or say that they lie right as they are"
+        )
+        return
+    yield from _outside(room, style)
 
 
 def _outside(room: HeadRoom, style: LengthStyle) -> Iterator[Finding]:

@@ -21,6 +21,7 @@ from .kind import Kind, Laid, Seen
 from .lifefigures import life_figures
 from .lifepage import life_parts
 from .lifewish import LifePart, LifeWish, Measure, life_ppi
+from .marking import not_marked
 from .onpaper import driver_figures, driver_findings
 from .page import LayoutPage, assembled
 from .tilemarks import Seams, tile_labels, tile_strokes
@@ -46,6 +47,9 @@ class Life(Kind):
     def lay(self, wish: Wish, style: LengthStyle) -> Laid:
         assert isinstance(wish, LifeWish)
         work = work_out(wish.plans[0])
+        if wish.unmarked:
+            cure = "put the rings on something that you can measure, and type how long it is"
+            return Laid((work,), (), [], [not_marked(wish.unmarked, cure)])
         figures = list(life_figures(wish, work, style))
         if wish.tiles is not None:
             laid = laid_tiles(work, wish, wish.tiles, style, "tiles.")
@@ -58,11 +62,15 @@ class Life(Kind):
         findings: list[Finding] = [*stops(work, style), *driver_findings(wish)]
         return Laid((work,), sheets, [*figures, *driver_figures(wish, style)], findings)
 
+    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+        assert isinstance(wish, LifeWish)
+        return "not marked yet" if wish.unmarked else super().in_short(wish, laid, style)
+
     def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
         assert isinstance(wish, LifeWish)
         (work,) = laid.works
         notes = {}
-        if wish.tiles is not None:
+        if wish.tiles is not None and not wish.unmarked:
             notes = glue_notes(wish.tiles.best(wish.sheet, work.boxes.document, wish.by))
         parts = life_parts(wish, work, laid, style, seen.studio, seen.on)
         return assembled(parts, laid, style, notes, seen.sheet)
@@ -75,10 +83,9 @@ def _sized(plan: Any, document: dict[str, Any]) -> Any:
     size = {"width": "1 m", "height": "1 m"}
     try:
         picture = Picture.model_validate(plan.get("picture"))
-        given = document["measure"]
-        measure = Measure.model_validate(given)
+        measure = Measure.model_validate(document.get("measure") or {})
         turn = plan.get("fit", {}).get("turn", 0)
-        ppi = life_ppi(picture, turn, measure, float(document.get("scale", 1.0)))
+        ppi = life_ppi(picture, turn, measure.waiting(), float(document.get("scale", 1.0)))
         sides = turned_size(picture, turn)
         size = {
             name: typed_length(px / ppi * MM_PER_INCH, "mm")

@@ -22,7 +22,7 @@ ARMS_LENGTH = 600
 
 
 def life_figures(wish: LifeWish, work: Work, style: LengthStyle) -> Iterator[Figure]:
-    measure, ppi = wish.measure, wish.ppi
+    measure, ppi = wish.measured, wish.ppi
     apart = ppi * measure.length.mm / MM_PER_INCH * exact(wish.scale)
     yield figure(
         "effective_ppi", "Effective resolution", ppi, "ppi", show.ppi(ppi),

@@ -9,7 +9,7 @@ from ..studio import Studio
 from ..work import Work
 from .kind import Laid
 from .lifewish import LifeWish
-from .page import LayoutBlade, LayoutWay, PartDrawn, Parts, blade, paper_name
+from .page import LayoutBlade, LayoutWay, PartDrawn, Parts, RingsDrawn, blade, paper_name
 from .tilepage import tile_blades, tiles_drawn
 from .tileways import tile_ways
 
@@ -18,8 +18,10 @@ def life_parts(
     wish: LifeWish, work: Work, laid: Laid, style: LengthStyle, studio: Studio, on: int | None
 ) -> Parts:
     """What stands on the page of a picture in life size."""
+    if wish.unmarked:
+        return _unmarked_parts(wish, laid, style, studio)
     grade = next(one for one in laid.figures if one.id == "grade")
-    measure = blade("measure", "Measure", f"{style.length(wish.measure.length.mm)}, {scale_text(wish.scale)}",
+    measure = blade("measure", "Measure", f"{style.length(wish.measured.length.mm)}, {scale_text(wish.scale)}",
                     grade.text, ["effective_ppi", "whole_width", "whole_height", "grade"], [])  # fmt: skip
     if wish.tiles is not None:
         cut = wish.tiles.best(wish.sheet, work.boxes.document, wish.by)
@@ -35,12 +37,37 @@ def life_parts(
                 *tile_ways(work, wish.sheet, wish.tiles, wish.by, style, "tiles.", count),
             ],
             tiles=tiles_drawn(cut, "tiles."),
+            rings=_rings(wish),
         )
     return Parts(
         blades=[measure, *_part_blades(wish, laid, style, studio)],
         ways=_scales(wish),
         parts=_drawn(work, laid),
+        rings=_rings(wish),
     )
+
+
+def _rings(wish: LifeWish) -> RingsDrawn:
+    start, end, _ = wish.measured
+    return RingsDrawn(start=start, end=end, unmarked=wish.unmarked)
+
+
+def _unmarked_parts(wish: LifeWish, laid: Laid, style: LengthStyle, studio: Studio) -> Parts:
+    """Until points and distance are set there is nothing to tell but that."""
+    length = wish.measure and wish.measure.length
+    typed = style.length(length.mm) if length else "no distance yet"
+    measure = blade(
+        "measure", "Measure", f"{typed}, {scale_text(wish.scale)}", "", [], laid.findings
+    )
+    paper = paper_name(wish.sheet, style, studio)
+    rest = [
+        blade("parts", "Parts", "not marked yet", "", [], []),
+        blade("sheets", "Sheets", paper, "", [], []),
+        blade("marks", "Marks", "cut, bar" if wish.marks else "none", "", [], []),
+    ]
+    if wish.tiles is not None:
+        rest.insert(2, blade("overlap", "Overlap", style.length(wish.tiles.overlap.mm), "", [], []))
+    return Parts(blades=[measure, *rest], ways=_scales(wish), parts=[], rings=_rings(wish))
 
 
 def _part_blades(

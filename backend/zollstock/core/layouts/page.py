@@ -57,9 +57,31 @@ class TilesDrawn(Record):
     path: str
 
 
+@dataclass(frozen=True, slots=True)
+class RingsDrawn:
+    """The two points of a measure in shares of the turned picture, and what of it nobody has set yet."""
+
+    start: Pair
+    end: Pair
+    unmarked: list[str]
+
+
+@dataclass(frozen=True, slots=True)
+class MarksDrawn:
+    """Where the rings lie, in shares of the turned picture: as marked, or waiting to be put in place."""
+
+    crown: Pair
+    chin: Pair
+    eyes: Pair
+
+
 class FaceFrame(Record):
     """An ID photo over its picture, in shares of the turned picture: the photo's region (x, y, width, height), and
-    where its rule wants crown, eyes and chin: the first and the last height that are right."""
+    where its rule wants crown, eyes and chin: the first and the last height that are right; `unmarked` are the rings that
+    nobody has put in place yet."""
+
+    marks: MarksDrawn
+    unmarked: list[str]
 
     region: BoxMm
     crown: Pair | None
@@ -244,6 +266,7 @@ class Parts(Record):
     ways: list[LayoutWay] = []
     tiles: TilesDrawn | None = None
     frame: FaceFrame | None = None
+    rings: RingsDrawn | None = None
     parts: list[PartDrawn] | None = None
     checks: list[Check] = []
     wall: WallDrawn | None = None

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NamedTuple
 
 from pydantic import Field
 
@@ -47,11 +47,25 @@ class Rule(Part):
 
 
 class Face(Part):
-    """Where a face is, in shares of the turned picture."""
+    """Where a face is, in shares of the turned picture; None for what nobody has marked yet."""
+
+    crown: Point | None = None
+    chin: Point | None = None
+    eyes: Point | None = None
+
+
+class Marked(NamedTuple):
+    """Where crown, chin and eyes are taken to be, in shares of the turned picture."""
 
     crown: Point
     chin: Point
-    eyes: Point | None = None
+    eyes: Point
+
+
+#: Where a face is in most portraits: the rings wait there until somebody puts them on this one.
+USUAL_FACE = Marked((0.5, 0.25), (0.5, 0.62), (0.5, 0.44))
+#: Of a head's height, the eyes are about so far down.
+_EYES_DOWN = 0.5
 
 
 class Upload(Part):
@@ -67,11 +81,36 @@ class IdWish(Wish):
 
     kind: Literal["id"] = "id"
     rule: Rule
-    face: Face
+    face: Face | None = None
     gap: Length = length_of("2 mm")
     copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] | None = None
     turn: Literal["auto", 0, 90] = "auto"
     upload: Upload | None = None
+
+    @property
+    def unmarked(self) -> list[str]:
+        """What this rule measures from and nobody has marked yet; while there is any, nothing is made."""
+        face = self.face or Face()
+        asked = ("crown", "chin") if self.rule.eyes is None else ("crown", "chin", "eyes")
+        return [name for name in asked if getattr(face, name) is None]
+
+    @property
+    def where(self) -> Marked:
+        """Crown, chin and eyes: as marked, else where the rings wait to be put in place."""
+        face = self.face or Face()
+        if face.crown is None or face.chin is None:
+            crown = face.crown or USUAL_FACE.crown
+            chin = face.chin or USUAL_FACE.chin
+            if exact(chin[1]) <= exact(crown[1]):
+                # One that was marked stays; the other waits on its right side of it.
+                crown, chin = (crown, (crown[0], 1.0)) if face.crown else ((chin[0], 0.0), chin)
+        else:
+            crown, chin = face.crown, face.chin
+        between = (
+            (crown[0] + chin[0]) / 2,
+            crown[1] + (chin[1] - crown[1]) * _EYES_DOWN,
+        )
+        return Marked(crown, chin, face.eyes or between)
 
     def contradictions(self) -> Iterator[Problem]:
         wrong = [*self.rule.problems(), *self.sheet.problems()]
@@ -85,10 +124,8 @@ class IdWish(Wish):
             yield "plans[0].target", f"the rule makes it {rule.width.typed} × {rule.height.typed}"
         if plan.edge.kind != "none":
             yield "plans[0].edge", "an ID photo has no edge"
-        if exact(self.face.chin[1]) <= exact(self.face.crown[1]):
+        if exact(self.where.chin[1]) <= exact(self.where.crown[1]):
             yield "face", "the chin lies under the crown"
-        if rule.eyes is not None and self.face.eyes is None:
-            yield "face.eyes", "this rule measures to the eyes; mark them"
         if self.upload is not None and not wrong:
             yield from self._of_upload(self.upload)
         if self.gap.mm < 0:

@@ -1,7 +1,14 @@
 import type { Fix } from "../../designs/fix";
 import { typeset } from "../../shell/typeset";
+import type { LayoutPage } from "../../api/types";
 import { useLayoutStore } from "../layoutStore";
 import type { OfId } from "./types";
+
+/** Every ring that this rule measures from, where it lies now. */
+function rightAsTheyLie(frame: LayoutPage["frame"], face: OfId["wish"]["face"]) {
+  const { marks, eyes } = frame ?? {};
+  return { crown: marks?.crown, chin: marks?.chin, eyes: eyes ? marks?.eyes : (face?.eyes ?? null) };
+}
 
 /** Where the face is: placed in the drawing; here it is straightened. */
 export function FaceSheet({ wish, page }: OfId) {
@@ -14,8 +21,17 @@ export function FaceSheet({ wish, page }: OfId) {
       <ol className="list-decimal space-y-1 pl-5">
         <li>Put the upper ring on the crown: where the skull ends, not the hair.</li>
         <li>Put the lower ring on the chin.</li>
-        {wish.face.eyes && <li>Put the dashed line through the middle of both eyes.</li>}
+        {page.frame?.eyes && <li>Put the dashed line through the middle of both eyes.</li>}
       </ol>
+      {page.frame && page.frame.unmarked.length > 0 && (
+        <button
+          type="button"
+          className="plain-button"
+          onClick={() => change({ face: rightAsTheyLie(page.frame, wish.face) })}
+        >
+          The rings lie right as they are
+        </button>
+      )}
       <p className="soft">
         The frame follows: chin and crown always stand in the middle of what the rule allows. Arrow keys move
         the ring that has the focus by half a thousandth of the picture, with Shift by ten times that.

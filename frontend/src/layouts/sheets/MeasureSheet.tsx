@@ -9,6 +9,7 @@ import { typeset } from "../../shell/typeset";
 import { useLayoutStore } from "../layoutStore";
 import { useLayoutTyping } from "../useLayoutTyping";
 import { Check } from "../../fields/Check";
+import { NO_MEASURE } from "../LifeDrawing";
 import { TitleField } from "./WhatSheet";
 import type { OfLife } from "./types";
 
@@ -19,6 +20,9 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
   const take = useLayoutStore((store) => store.change);
   const { pxPerMm } = useCalibration();
   const text = (id: string) => page.figures.find((figure) => figure.id === id)?.text ?? "";
+  const measure = wish.measure ?? NO_MEASURE;
+  const rings = page.rings;
+  const waiting = rings?.unmarked.filter((name) => name.endsWith("point")) ?? [];
   const [calibrating, setCalibrating] = useState(false);
   return (
     <div className="space-y-3">
@@ -26,16 +30,25 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
       <LengthField
         narrow
         label="In truth the two points are apart by"
-        value={wish.measure.length}
+        value={measure.length ?? ""}
         unit={unit}
         purpose="edge"
         {...typing}
-        onRead={(length) => change({ "measure.length": length })}
+        onRead={(length) => change({ measure: { ...measure, length } })}
       />
       <p className="soft">
         Put the two rings on something that you can measure: a scale that lies in the picture, a stem, the
         width of a wheel. The farther apart, the truer.
       </p>
+      {rings && waiting.length > 0 && (
+        <button
+          type="button"
+          className="plain-button"
+          onClick={() => take({ measure: { ...measure, from: rings.start, to: rings.end } })}
+        >
+          The rings lie right as they are
+        </button>
+      )}
       <div className="space-y-1.5">
         <h3 className="font-semibold">Scale</h3>
         <div className="flex gap-1.5" role="group" aria-label="Scale">
@@ -70,8 +83,14 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
         />
       </div>
       <p className="read-off">
-        <b className="figure">{typeset(text("effective_ppi"))}</b>
-        <span>{gradeWord(text("grade"))} at arm's length</span>
+        {text("grade") ? (
+          <>
+            <b className="figure">{typeset(text("effective_ppi"))}</b>
+            <span>{gradeWord(text("grade"))} at arm's length</span>
+          </>
+        ) : (
+          <span>not marked yet</span>
+        )}
       </p>
       <section className="pad space-y-1 pt-2">
         <Check label="As large on this screen as on paper" checked={props.truly} onChange={props.onTruly} />

@@ -6,20 +6,13 @@ import { usePhotoRules } from "../usePhotoRules";
 import { TitleField } from "./WhatSheet";
 import type { OfId } from "./types";
 
-const FACE_EYES = 0.5;
-
 /** Whose rule the photo follows. */
 export function RuleSheet({ wish }: OfId) {
   const change = useLayoutStore((store) => store.change);
   const kept = usePhotoRules();
-  const { rule, face } = wish;
+  const { rule } = wish;
   const rules = kept.data?.book.rules ?? [];
   const same = (one: object) => JSON.stringify(one) === JSON.stringify(rule);
-  // A rule that measures to the eyes needs them marked: between crown and chin, until somebody puts them right.
-  const eyes = face.eyes ?? [
-    (face.crown[0] + face.chin[0]) / 2,
-    face.crown[1] + (face.chin[1] - face.crown[1]) * FACE_EYES,
-  ];
   return (
     <div className="space-y-3">
       <TitleField title={wish.title} />
@@ -30,7 +23,7 @@ export function RuleSheet({ wish }: OfId) {
             type="button"
             className="choice moves"
             aria-pressed={same(one)}
-            onClick={() => change({ rule: one, "face.eyes": eyes, upload: null })}
+            onClick={() => change({ rule: one, upload: null })}
           >
             <span className="min-w-0">
               <b className="block font-semibold [overflow-wrap:anywhere]" dir="auto">
