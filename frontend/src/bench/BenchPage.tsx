@@ -7,6 +7,7 @@ import { Problem } from "../shell/Problem";
 import { Shelf, type ShelfPlace } from "../shell/Shelf";
 import "./bench.css";
 import { BenchDesk } from "./BenchDesk";
+import { toFirstField, useFirstField } from "../designs/firstField";
 import type { Fix } from "../designs/fix";
 import { useFitTools } from "./fitTools";
 import { usePlanStore } from "./planStore";
@@ -78,7 +79,10 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     onGuide: toFit(tools.nextGuide),
     onZone: toFit(() => tools.draw(true)),
     onStraighten: straighten,
-    onStep: toStep,
+    onStep: (next) => {
+      toStep(next);
+      toFirstField();
+    },
     onUndo: () => void undo(),
     onRedo: () => void redo(),
     onMake,
@@ -93,6 +97,8 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
       document.title = "Zollstock";
     };
   }, [plan.title]);
+
+  useFirstField(worksheet !== null);
 
   const made = madeOf(orders.data, print.version);
   return (

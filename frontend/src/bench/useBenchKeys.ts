@@ -38,7 +38,8 @@ export function useBenchKeys(place: KeyPlace, actions: Actions) {
   return useKeys([
     {
       keys: "1 to 7",
-      what: "Go to a step",
+      what: "Go to a step; in a field that Tab has reached, when nothing is typed after it",
+      pastFields: true,
       hears: ["1", "2", "3", "4", "5", "6", "7"],
       does: ({ key }) => actions.onStep(STEPS[Number(key) - 1] as Step),
     },

@@ -1,5 +1,6 @@
 import { useId, type KeyboardEvent, type ReactNode } from "react";
 import { FieldNote } from "./FieldNote";
+import { reachedByTab } from "./reachedByTab";
 import { useTyped, type Typing } from "./useTyped";
 
 /** How a field looks, and where it is told what is wrong with the whole plan. */
@@ -24,6 +25,11 @@ export function TypedField<Value>(props: Typing<Value> & Looks) {
   const { note } = field;
   const wrong = note?.kind === "wrong" || (field.typing && props.problem !== undefined);
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    // A lone digit may be a key of the page (`useKeys`); with anything after it, it was typed.
+    const walked = event.currentTarget.dataset["walked"];
+    if (walked !== undefined && !(walked === "" && /^\d$/.test(event.key)))
+      delete event.currentTarget.dataset["walked"];
+    else if (walked === "") event.currentTarget.dataset["walked"] = event.key;
     if (event.key === "Enter") field.done();
     if (event.key === "Escape" && (field.typing || note)) {
       // Escape gives the field back, and closes nothing around it.
@@ -59,10 +65,17 @@ export function TypedField<Value>(props: Typing<Value> & Looks) {
         spellCheck={false}
         placeholder={props.placeholder}
         {...spin}
-        onFocus={(event) => event.target.select()}
-        onChange={(event) => field.type(event.target.value)}
+        onFocus={(event) => {
+          if (reachedByTab()) event.target.dataset["walked"] = "";
+          event.target.select();
+        }}
+        onPointerDown={(event) => delete event.currentTarget.dataset["walked"]}
+        onChange={(event) => field.type(event.target.value, !!event.target.dataset["walked"])}
         onKeyDown={onKeyDown}
-        onBlur={field.done}
+        onBlur={(event) => {
+          delete event.target.dataset["walked"];
+          field.done();
+        }}
       />
       {props.hint === undefined ? (
         <FieldNote id={`${id}-note`} note={note} onTake={field.take} over />

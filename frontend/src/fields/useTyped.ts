@@ -8,6 +8,8 @@ import { LatestWins } from "../api/latestWins";
 /** A text that somebody types may go on so long before it is taken for whole, or told as wrong, ms. */
 const OPEN_MS = 400;
 const WRONG_MS = 1200;
+/** And a lone digit that may be a key of the page so long, which `useKeys` waits for it. */
+const MAYBE_KEY_MS = 1500;
 /** What was said about a field that was left stays so long, ms. */
 const LINGERS_MS = 6000;
 
@@ -64,6 +66,7 @@ export function useTyped<Value>(typing: Typing<Value>) {
     number: 0,
     done: true,
     waiting: false,
+    maybeKey: false,
     pending: null as Heard<Value> | null,
     wrong: "",
     before: "",
@@ -130,7 +133,7 @@ export function useTyped<Value>(typing: Typing<Value>) {
             : null,
         );
         if (hand.current.done) finished();
-        else if (heard.open) later(OPEN_MS, apply);
+        else if (heard.open) later(hand.current.maybeKey ? MAYBE_KEY_MS : OPEN_MS, apply);
         else apply();
       },
       (error, question) => {
@@ -158,9 +161,11 @@ export function useTyped<Value>(typing: Typing<Value>) {
     setLeft(false);
     now.current.onStart?.();
   };
-  const type = (text: string) => {
+  /** `maybeKey`: it is a lone digit in a field that Tab has reached, and may have been meant for the page. */
+  const type = (text: string, maybeKey = false) => {
     begin();
     clearTimeout(hand.current.timer);
+    hand.current.maybeKey = maybeKey;
     hand.current.wrong = "";
     setNote((told) => (told?.kind === "away" ? told : null));
     setDraft({ text, before: hand.current.before });

@@ -23,6 +23,7 @@ import { LayoutInHand } from "./LayoutInHand";
 import "./layouts.css";
 import { useLayoutStore } from "./layoutStore";
 import { Making } from "./Making";
+import { toFirstField, useFirstField } from "../designs/firstField";
 import type { LayoutSheetProps } from "./sheets/types";
 import { stepAt } from "./steps";
 import { useLayoutKeys } from "./useLayoutKeys";
@@ -68,10 +69,12 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
     if (saved) make(saved);
   };
   useEffect(() => () => useLayoutStore.getState().settle(), []);
+  useFirstField(page !== null);
   const keys = useLayoutKeys({
     onStep: (number) => {
       const next = page?.blades[number];
       if (next) toStep(next.step);
+      toFirstField();
     },
     onUndo: () => void store.undo(),
     onRedo: () => void store.redo(),

@@ -13,7 +13,8 @@ export function useLayoutKeys(actions: {
   return useKeys([
     {
       keys: "1 to 6",
-      what: "Go to a step",
+      what: "Go to a step; in a field that Tab has reached, when nothing is typed after it",
+      pastFields: true,
       hears: ["1", "2", "3", "4", "5", "6"],
       does: ({ key }) => actions.onStep(Number(key) - 1),
     },

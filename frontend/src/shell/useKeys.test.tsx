@@ -52,3 +52,31 @@ it("leaves alone who types, and hears a bracket that is typed with Alt or AltGr"
   expect(next).toHaveBeenCalledTimes(2);
   expect(make).not.toHaveBeenCalled();
 });
+
+/** A page with a field as Tab reaches one: `walked` holds the lone digit that was pressed in it. */
+function Walked({ onStep }: { onStep: () => void }) {
+  useKeys([{ keys: "7", what: "Go to a step", hears: ["7"], does: onStep, pastFields: true }]);
+  return <input aria-label="Offset" data-walked="7" />;
+}
+
+it("hears a step's key in a field that Tab has reached, when nothing is typed after it", () => {
+  vi.useFakeTimers();
+  const step = vi.fn();
+  render(<Walked onStep={step} />);
+  const field = screen.getByLabelText("Offset");
+  fireEvent.keyDown(field, { key: "7" });
+  expect(step).not.toHaveBeenCalled();
+  vi.advanceTimersByTime(1000);
+  expect(step).toHaveBeenCalledTimes(1);
+  // With a letter after it, it was typed.
+  fireEvent.keyDown(field, { key: "7" });
+  fireEvent.keyDown(field, { key: " " });
+  vi.advanceTimersByTime(2000);
+  expect(step).toHaveBeenCalledTimes(1);
+  // And where the field was meant, by a click, it is a length.
+  delete field.dataset["walked"];
+  fireEvent.keyDown(field, { key: "7" });
+  vi.advanceTimersByTime(2000);
+  expect(step).toHaveBeenCalledTimes(1);
+  vi.useRealTimers();
+});

@@ -11,7 +11,12 @@ export interface Key {
   does?: (event: KeyboardEvent) => void;
   /** Whether it does something here just now. */
   when?: boolean;
+  /** Heard too where Tab has reached a field, when nothing is typed after it: who walks along means the page. */
+  pastFields?: boolean;
 }
+
+/** So long nothing may be typed after a key that goes past a field, ms. */
+const ALONE_MS = 1000;
 
 /** Those of a page that do something just now: they are heard, and its sheet of keys shows them. */
 export function useKeys(all: readonly Key[]): readonly Key[] {
@@ -22,18 +27,33 @@ export function useKeys(all: readonly Key[]): readonly Key[] {
     latest.current = keys;
   });
   useEffect(() => {
+    let alone = 0;
     const pressed = (event: KeyboardEvent) => {
+      clearTimeout(alone);
       const target = event.target as HTMLElement;
-      // Typing in a field is left alone.
-      if (target.closest("input:not([type=range],[type=checkbox],[type=radio]), select, textarea, dialog"))
-        return;
       const key = latest.current.find((one) => isMeant(one, event));
+      // Typing in a field is left alone.
+      if (target.closest("input:not([type=range],[type=checkbox],[type=radio]), select, textarea, dialog")) {
+        if (!key?.pastFields || target.dataset["walked"] !== event.key) return;
+        alone = window.setTimeout(() => {
+          if (target.dataset["walked"] !== event.key) return;
+          // The field has its own again: the key was none of its letters.
+          target.dispatchEvent(
+            new KeyboardEvent("keydown", { key: "Escape", bubbles: true, cancelable: true }),
+          );
+          key.does?.(event);
+        }, ALONE_MS);
+        return;
+      }
       if (!key?.does) return;
       event.preventDefault();
       key.does(event);
     };
     window.addEventListener("keydown", pressed);
-    return () => window.removeEventListener("keydown", pressed);
+    return () => {
+      clearTimeout(alone);
+      window.removeEventListener("keydown", pressed);
+    };
   }, []);
   return keys;
 }
