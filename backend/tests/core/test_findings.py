@@ -144,6 +144,17 @@ def test_depth_that_is_lost_is_told_and_cured() -> None:
     assert not any(item.id == "depth-lost" for item in reckon(plan(output={"bits": 16})).findings)
 
 
+def test_a_cmyk_picture_without_a_profile_asks_what_its_inks_are_taken_for() -> None:
+    four = {"width_px": 5000, "height_px": 3333, "channels": 4, "tagged": False}
+    made = plan(picture=four)
+    [stop] = [item for item in reckon(made).findings if item.level == "stop"]
+    assert stop.id == "cmyk-untagged" and stop.fix == {"output.cmyk": "press"}
+    said = parse_plan(patched(plan_document(made), stop.fix))
+    [told] = [item for item in reckon(said).findings if item.id == "cmyk-untagged"]
+    assert told.level == "warn" and "a guess" in told.text
+    assert told.fix == {"output.cmyk": "ask"}
+
+
 def test_a_cmyk_picture_that_wants_its_own_profile_is_stopped_in_words() -> None:
     four = {"width_px": 5000, "height_px": 3333, "channels": 4}
     [finding] = [

@@ -24,10 +24,12 @@ from zollstock.core.layouts import (
     reckon_layout,
 )
 from zollstock.core.layouts.document import Sheets, sheets_json
-from zollstock.core.rational import Fraction
+from zollstock.core.plan import parse_plan
 from zollstock.core.schema import layout_schema, sheets_schema
 from zollstock.core.stock import Stock
 from zollstock.core.studio import Studio
+from zollstock.core.viewing import grade
+from zollstock.core.work import work_out
 
 A3 = {
     "width": "297 mm",
@@ -217,12 +219,44 @@ def patched_list(document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any
     return document
 
 
-def test_all_prints_share_the_finest_grid_and_one_profile() -> None:
+def test_one_small_print_makes_no_file_of_gigapixels() -> None:
+    """A stamp of 2540 ppi beside a banner: the file is as fine as the verdicts need, not as the stamp is."""
+    banner, stamp = small("200 cm", "80 cm"), small("3 cm", "2 cm")
+    laid = lay(gang(plans=[banner, stamp], copies=[]))
+    assert laid.sheets[0].ppi <= 360
+    alone = [work_out(parse_plan(document)) for document in (banner, stamp)]
+    for before, after in zip(alone, laid.works, strict=True):
+        assert before.need is not None
+        kept = grade(min(before.effective, after.output_ppi) / before.need)
+        # More than an eye can use gives way to the cap; nothing that is seen does.
+        assert kept == before.grade or (before.grade, kept) == ("surplus", "clean")
+    told = {figure.id: figure for figure in laid.figures}
+    grid = laid.sheets[0].grid
+    assert (told["file_width_px"].value, told["file_height_px"].value) == (grid.width, grid.height)
+    assert told["file_bytes"].value == grid.width * grid.height * 3
+    assert told["file_ppi"].value == float(laid.sheets[0].ppi)
+
+
+def test_prints_of_one_ppi_keep_it_and_a_named_grid_is_the_cap() -> None:
+    one = small("30 cm", "20 cm")
+    assert lay(gang(plans=[one], copies=[3])).sheets[0].ppi == work_out(parse_plan(one)).output_ppi
+    fine = small("4 cm", "2.7 cm") | {"pixels": {"mode": "device", "native_ppi": 720}}
+    laid = lay(gang(plans=[fine, one], copies=[]))
+    assert 360 < laid.sheets[0].ppi <= 720
+
+
+def test_a_print_that_is_not_printed_says_nothing_of_the_file() -> None:
+    coarse, stamp = small("200 cm", "80 cm"), small("3 cm", "2 cm")
+    left_out = lay(gang(plans=[coarse, stamp], copies=[1, 0]))
+    assert left_out.sheets[0].ppi == work_out(parse_plan(coarse)).output_ppi
+
+
+def test_all_prints_share_one_grid_and_one_profile() -> None:
     coarse = small("80 cm", "50 cm") | {"output": {"profile": "picture"}}
     fine = small("10 cm", "6.6 cm")
     wish = gang(plans=[coarse, fine], copies=[])
     laid = lay(wish)
-    assert laid.sheets[0].ppi == 3000 / (Fraction(100) / Fraction("25.4"))
+    assert laid.sheets[0].ppi == 360
     assert {work.output_ppi for work in laid.works} == {laid.sheets[0].ppi}
     assert {work.plan.output.profile for work in laid.works} == {"srgb"}
     assert {"one-profile", "one-grid"} <= {one.id for one in laid.findings}

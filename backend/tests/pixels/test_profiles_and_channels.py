@@ -135,7 +135,7 @@ def test_every_picture_is_right_and_tagged_or_refused(
             {
                 "picture": {"width_px": W, "height_px": H, "channels": channels},
                 "target": {"width": "6 in", "height": "4 in"},
-                "output": {"format": format, "bits": depth, "profile": wanted},
+                "output": {"format": format, "bits": depth, "profile": wanted, "cmyk": "press"},
             }
         )
         out = tmp_path / f"out-{format}-{depth}.{ENDING[format]}"
@@ -160,6 +160,36 @@ def test_every_picture_is_right_and_tagged_or_refused(
         assert image.format == ("ushort" if depth == 16 else "uchar")
         for got, right in zip(seen(out), expected(kind, profile), strict=True):
             assert abs(got - right) <= 2
+
+
+@pytest.mark.parametrize("profile", ["none", "broken", "wide"])
+def test_inks_that_are_written_nowhere_are_asked_for_and_not_guessed(
+    tmp_path: Path, profile: str
+) -> None:
+    source = save(flat("cmyk", 8, profile), tmp_path / "source.tif")
+    plan = parse_plan(
+        {
+            "picture": {"width_px": W, "height_px": H, "channels": 4},
+            "target": {"width": "6 in", "height": "4 in"},
+        }
+    )
+    out = tmp_path / "out.tif"
+    with pytest.raises(RenderError, match="carries no profile"):
+        render(plan, source, out)
+    assert not out.exists()
+
+
+def test_a_cmyk_picture_with_its_profile_is_asked_nothing(tmp_path: Path) -> None:
+    source = save(flat("cmyk", 8, "cmyk"), tmp_path / "source.tif")
+    plan = parse_plan(
+        {
+            "picture": {"width_px": W, "height_px": H, "channels": 4},
+            "target": {"width": "6 in", "height": "4 in"},
+        }
+    )
+    render(plan, source, tmp_path / "out.tif")
+    for got, right in zip(seen(tmp_path / "out.tif"), expected("cmyk", "cmyk"), strict=True):
+        assert abs(got - right) <= 2
 
 
 def test_a_profile_is_judged_by_what_it_does_not_by_its_name(tmp_path: Path) -> None:

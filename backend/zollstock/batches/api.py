@@ -61,6 +61,7 @@ class Shared(Schema):
     #: How pixels are made where a print needs more, and what share of the noise is taken out before.
     method: MethodName = "careful"
     denoise: Share = 0.0
+    cmyk: Literal["ask", "press"] = "ask"
 
 
 class NewBatch(Schema):
@@ -89,6 +90,7 @@ class BatchItem(Schema):
     name: str
     width_px: int
     height_px: int
+    untagged_cmyk: bool
 
 
 class BatchState(Schema):
@@ -170,6 +172,7 @@ def _shared(given: Shared) -> dict[str, Any]:
         given.padding,
         given.method,
         given.denoise,
+        given.cmyk,
     )
 
 
@@ -183,6 +186,7 @@ def _shared_back(held: dict[str, Any]) -> Shared:
         padding=held.get("fit", {}).get("colour"),
         method=held["pixels"].get("method", "careful"),
         denoise=held["pixels"].get("denoise", 0.0),
+        cmyk=held["output"].get("cmyk", "ask"),
     )
 
 
@@ -197,6 +201,7 @@ def _state(batch: Batch) -> BatchState:
             name=picture.name,
             width_px=picture.upright[0],
             height_px=picture.upright[1],
+            untagged_cmyk=picture.untagged_cmyk,
         )
         for picture in _pictures(batch)
     ]

@@ -72,6 +72,7 @@ def shared_part(
     padding: str | None = None,
     method: MethodName = "careful",
     denoise: float = 0.0,
+    cmyk: str = "ask",
 ) -> dict[str, Any]:
     """The part of a plan that all cells share; without a `ppi` every pixel is kept."""
     pixels: dict[str, Any] = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
@@ -79,7 +80,7 @@ def shared_part(
     return {
         "medium": {"name": medium, "factor": factor},
         "pixels": pixels,
-        "output": {"format": format, "profile": "srgb", "bits": 8},
+        "output": {"format": format, "profile": "srgb", "bits": 8, "cmyk": cmyk},
         "edge": (edge or NoEdge()).model_dump(mode="json"),
         "fit": {"colour": padding},
     }
@@ -129,7 +130,13 @@ def cell(batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None)
             loss_text="", ppi_text="", zones="none", zones_text="", troubled=True,
             edited=fit is not None, problem=error.problems[0][1],
         )  # fmt: skip
-    return _told(work, size, fit)
+    told = _told(work, size, fit)
+    if work.plan.picture.tagged or work.plan.output.cmyk != "ask":
+        return told
+    return told.model_copy(update={"problem": _ASK_CMYK, "troubled": True})
+
+
+_ASK_CMYK = "CMYK without a profile: say under Sizes and files what it is taken for"
 
 
 def _told(work: Work, size: Size, by_hand: dict[str, Any] | None) -> Cell:

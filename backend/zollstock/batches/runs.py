@@ -21,6 +21,7 @@ from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import PlanError, lengths_of, parse_plan
 from zollstock.core.refusal import Refusal
 from zollstock.core.show import style_for
+from zollstock.core.sizednames import is_larger, whole_in_name
 from zollstock.core.work import work_out
 from zollstock.jobs.kinds import PICTURE
 from zollstock.pictures.models import Picture
@@ -152,10 +153,12 @@ def _laid(
             _refuse(order, finding.text)
         facts = facts_of(work, picture.name, size.name)
         ppi = f"{float(work.output_ppi):.0f}"
-        fields |= side_fields(plan) | {"ppi": ppi, "grade": work.grade or ""}
+        style = style_for(lengths_of(plan))
+        whole = whole_in_name(work, style) if is_larger(work) else ""
+        fields |= side_fields(plan) | {"ppi": ppi, "grade": work.grade or "", "file": whole}
     kind = document["output"]["format"]
     folder = safe_name(size.name, size.key)[:120]
-    path = names.free(folder, named(run.wish["pattern"], fields), OUTPUTS[kind].ending)
+    path = names.free(folder, _name(run.wish["pattern"], fields), OUTPUTS[kind].ending)
     file = OrderFile(
         order=order,
         folder=folder,
@@ -164,6 +167,12 @@ def _laid(
         facts=facts.model_dump(exclude_none=True),
     )
     return Laid(order, OrderPicture(order=order, key=PICTURE, picture=picture), file)
+
+
+def _name(pattern: str, fields: dict[str, str]) -> str:
+    """By the pattern, and how large the whole file is where it is larger than the print: else somebody scales it."""
+    name, whole = named(pattern, fields), fields.get("file", "")
+    return f"{name[:90]}_{whole}" if whole and "{file}" not in pattern else name
 
 
 def _refuse(order: Order, why: str) -> None:

@@ -281,6 +281,8 @@ def _file(work: Work) -> Iterator[Finding]:
             fix={"output.bits": has} | ({} if fits else {"output.format": "tiff"}),
             fix_label=f"Keep {has} bits" + ("" if fits else ", as a TIFF"),
         )
+    if work.plan.picture.channels == 4 and not work.plan.picture.tagged:
+        yield _untagged_cmyk(output.cmyk)
     if work.plan.picture.channels == 4 and output.profile == "picture":
         yield Finding(
             id="cmyk-own-profile",
@@ -315,6 +317,33 @@ def _file(work: Work) -> Iterator[Finding]:
             step="handover",
             text="Over 4 GiB uncompressed: it is written as BigTIFF, which many labs cannot read.",
         )
+
+
+#: Why no file is made of a CMYK picture that says nothing of its colours (`pixels.colour` refuses it in these words).
+UNTAGGED_CMYK = (
+    "This CMYK picture carries no profile, so what its inks look like is written nowhere. Ask who made it for the "
+    "profile and bring the picture again with that, or say that it is to be taken for a general press."
+)
+
+
+def _untagged_cmyk(said: str) -> Finding:
+    if said == "ask":
+        return Finding(
+            id="cmyk-untagged",
+            level="stop",
+            step="picture",
+            text=UNTAGGED_CMYK,
+            fix={"output.cmyk": "press"},
+            fix_label="Take it for a general press",
+        )
+    return Finding(
+        id="cmyk-untagged",
+        level="warn",
+        step="picture",
+        text="A CMYK picture without a profile, taken for a general press: its colours are a guess. Look at a proof.",
+        fix={"output.cmyk": "ask"},
+        fix_label="Ask again",
+    )
 
 
 def _largest_ppi(work: Work) -> float:

@@ -19,6 +19,7 @@ FIELDS: dict[str, str] = {
     "width": "finished width",
     "height": "finished height",
     "unit": "its unit",
+    "file": "size of the whole file, where wrap, bleed or marks make it larger than the print",
     "ppi": "ppi of the file",
     "number": "running number of the picture, 001",
     "grade": "the grade at its natural distance",

@@ -85,6 +85,7 @@ class Sheet:
 
     `trim` is what is left after cutting, `bleed` what is printed for it beyond. `raster` is how many px it has across
     and down where its edges were rounded on a larger whole, of which it is a part; else its own sides are.
+    `face` is what is seen of a sheet that goes round a frame.
     """
 
     name: str
@@ -98,6 +99,7 @@ class Sheet:
     labels: tuple[Label, ...] = ()
     excerpts: tuple[Excerpt, ...] = ()
     raster: tuple[int, int] | None = None
+    face: Box | None = None
 
     @property
     def media(self) -> Box:

@@ -67,9 +67,15 @@ class Picture(LongWork):
         ]
         ordering = ["-created"]
 
+    @property
+    def untagged_cmyk(self) -> bool:
+        """Whether its inks are written nowhere: CMYK without a profile that can be read."""
+        return self.channels == 4 and self.profile in ("", "unreadable profile")
+
     def plan_part(self) -> dict[str, int]:
         """The `picture` part of a plan for this file."""
-        return {
+        said = {"tagged": False} if self.untagged_cmyk else {}
+        return said | {
             "width_px": self.width_px,
             "height_px": self.height_px,
             "orientation": self.orientation,

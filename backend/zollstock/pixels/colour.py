@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from zollstock.core.findings import UNTAGGED_CMYK
 from zollstock.core.work import Work
 
 from . import profiles
@@ -23,13 +24,16 @@ _INTERPRETATION = {
 def converted(image: pyvips.Image, work: Work) -> pyvips.Image:
     """The picture in the file's profile and depth, tagged with that profile, without alpha.
 
-    A picture without a usable profile is taken as sRGB. Values stay untouched where profile and
+    A picture without a usable profile is taken as sRGB, one in CMYK for a general press where the plan says
+    so. Values stay untouched where profile and
     depth are right already. What is transparent is filled with the padding's colour, after the
     conversion, so that it is the same colour as the padding. Raises `RenderError` for what cannot
     keep its own profile in a file of ours.
     """
     bits = work.plan.output.bits
     colours, alpha = split(image)
+    if colours.bands == 4 and profiles.own(colours) is None and work.plan.output.cmyk == "ask":
+        raise RenderError(UNTAGGED_CMYK)
     if work.plan.output.profile == "picture":
         colours = _kept(colours, bits)
     else:

@@ -18,6 +18,7 @@ from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import Plan, lengths_of, parse_plan
 from zollstock.core.refusal import Refusal
 from zollstock.core.show import style_for, typed_length
+from zollstock.core.sizednames import size_in_name
 from zollstock.core.work import Work, work_out
 from zollstock.jobs.kinds import LAYOUT, PICTURE, PRINT, plan_key
 from zollstock.pictures.models import Picture
@@ -119,10 +120,8 @@ MAKERS: dict[str, Maker] = {
 
 def file_name(plan: Plan, work: Work) -> str:
     """A telling name, safe on every system: `fog-over-the-pans_24x16in_250ppi.tif`."""
-    sides = side_fields(plan)
-    size = f"{sides['width']}x{sides['height']}{sides['unit']}"
-    title = safe_name(plan.title)[:80]
-    return f"{title}_{size}_{float(work.output_ppi):.0f}ppi.{OUTPUTS[plan.output.format].ending}"
+    title = safe_name(plan.title)[:60]
+    return f"{title}_{size_in_name(plan, work)}_{float(work.output_ppi):.0f}ppi.{OUTPUTS[plan.output.format].ending}"
 
 
 def side_fields(plan: Plan) -> dict[str, str]:

@@ -2781,6 +2781,13 @@ export interface components {
              */
             bits: 8 | 16;
             /**
+             * Cmyk
+             * @description What a CMYK picture without a profile is taken for: a general press, once somebody said so.
+             * @default ask
+             * @enum {string}
+             */
+            cmyk: "ask" | "press";
+            /**
              * Compression
              * @description Of a TIFF.
              * @default lzw
@@ -2824,6 +2831,12 @@ export interface components {
              * @enum {integer}
              */
             bits: 8 | 16;
+            /**
+             * Tagged
+             * @description false for a CMYK picture without a profile that can be used: its colours are written nowhere.
+             * @default true
+             */
+            tagged: boolean;
         };
         /**
          * Pixels
@@ -2946,6 +2959,7 @@ export interface components {
              *       "format": "tiff",
              *       "profile": "srgb",
              *       "bits": 8,
+             *       "cmyk": "ask",
              *       "compression": "lzw",
              *       "picture": "lossless"
              *     }
@@ -5099,7 +5113,7 @@ export interface components {
             fixed: components["schemas"]["Pinned"][];
             /**
              * Ppi
-             * @description Of all sheets; null takes the finest of the plans'.
+             * @description Of all sheets; null takes the least that keeps every print's verdict.
              */
             ppi: number | null;
         };
@@ -6583,6 +6597,8 @@ export interface components {
             width_px: number;
             /** Height Px */
             height_px: number;
+            /** Untagged Cmyk */
+            untagged_cmyk: boolean;
         };
         /** BatchSize */
         BatchSize: {
@@ -6673,6 +6689,12 @@ export interface components {
              * @default 0
              */
             denoise: number;
+            /**
+             * Cmyk
+             * @default ask
+             * @enum {string}
+             */
+            cmyk: "ask" | "press";
         };
         /**
          * NewBatch
@@ -6701,7 +6723,8 @@ export interface components {
              *       },
              *       "padding": null,
              *       "method": "careful",
-             *       "denoise": 0
+             *       "denoise": 0,
+             *       "cmyk": "ask"
              *     }
              */
             shared: components["schemas"]["Shared"];

@@ -34,7 +34,7 @@ const cell = {
   problem: "",
 } as unknown as Cell;
 const batch = { sizes: [{ key: "cm-30x30", name: "30 × 30 cm" }] } as BatchState;
-const picture = { id: "p", name: "fog.jpg", width_px: 6000, height_px: 4000 };
+const picture = { id: "p", name: "fog.jpg", width_px: 6000, height_px: 4000, untagged_cmyk: false };
 
 const edit = (change: Partial<Cell> = {}, problem = "") =>
   render(

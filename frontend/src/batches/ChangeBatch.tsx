@@ -55,7 +55,11 @@ function Change({ batch, onClose }: { batch: BatchState; onClose: () => void }) 
           label="Other sizes"
           kept={`as laid out, ${batch.sizes.length}`}
         />
-        <SharedFields value={shared} onChange={setShared} />
+        <SharedFields
+          value={shared}
+          untagged={batch.pictures.some((picture) => picture.untagged_cmyk)}
+          onChange={setShared}
+        />
         <p className="soft">Crops by hand stay with their sizes. Files made already stay as they are.</p>
         {change.error && <Problem message={change.error.message} />}
         <button type="submit" className="strong-button" disabled={change.isPending}>

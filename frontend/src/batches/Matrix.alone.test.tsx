@@ -28,7 +28,13 @@ const cell = (size: string, change: Partial<Cell> = {}) =>
     size, drawing, grade: "clean", loss: 0.1, loss_text: "10 %", zones: "none", zones_text: "", problem: "",
     troubled: false, edited: false, ...change,
   }) as Cell; // oxfmt-ignore
-const pictures = ["fog", "mill"].map((id) => ({ id, name: `${id}.jpg`, width_px: 6000, height_px: 4000 }));
+const pictures = ["fog", "mill"].map((id) => ({
+  id,
+  name: `${id}.jpg`,
+  width_px: 6000,
+  height_px: 4000,
+  untagged_cmyk: false,
+}));
 const batch = {
   sizes: SIZES.map((key) => ({ key, name: key, width: "10 cm", height: "15 cm" })),
   pictures,

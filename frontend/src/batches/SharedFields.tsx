@@ -43,10 +43,21 @@ export const FIRST_SHARED: Shared = {
   padding: null,
   method: "careful",
   denoise: 0,
+  cmyk: "ask",
 };
+const CMYK = [
+  { value: "ask", label: "Not made" },
+  { value: "press", label: "As a general press" },
+] as const;
 
 /** What all prints of a batch share: medium, edge, padding, and the files. */
-export function SharedFields({ value, onChange }: { value: Shared; onChange: (value: Shared) => void }) {
+export function SharedFields(props: {
+  value: Shared;
+  /** Whether a picture is there whose inks are written nowhere. */
+  untagged?: boolean;
+  onChange: (value: Shared) => void;
+}) {
+  const { value, onChange } = props;
   const media = useReference().data?.media ?? [];
   const { account } = usePreferences();
   const before = useRef(value);
@@ -169,6 +180,17 @@ export function SharedFields({ value, onChange }: { value: Shared; onChange: (va
         {...typing}
         onRead={(share) => set({ denoise: (share ?? 0) / 100 })}
       />
+      {props.untagged && (
+        <div className="flex items-center justify-between gap-3">
+          CMYK without a profile
+          <Pick
+            label="CMYK pictures without a profile"
+            options={CMYK}
+            value={value.cmyk}
+            onPick={(cmyk) => set({ cmyk })}
+          />
+        </div>
+      )}
     </>
   );
 }

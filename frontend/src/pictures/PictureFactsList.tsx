@@ -10,7 +10,7 @@ export function PictureFactsList({ picture }: { picture: PictureFacts }) {
     ["Pixels", `${picture.width_px} × ${picture.height_px} px`],
     ["Kind", `${picture.format}, ${picture.bits} bits, ${channels(picture.channels)}`],
     ["On disk", picture.size_text],
-    ["Profile", picture.profile || "none, taken as sRGB"],
+    ["Profile", picture.profile || noProfile(picture)],
     ["Camera", picture.camera || "not said"],
     ["Taken", picture.taken || "not said"],
     ...found(picture),
@@ -46,6 +46,10 @@ export function PictureFactsList({ picture }: { picture: PictureFacts }) {
 function found({ verdict, note }: PictureFacts): [string, string][] {
   const word = verdict in VERDICTS ? VERDICTS[verdict as keyof typeof VERDICTS] : "";
   return word || note ? [["Looked at", [word, note].filter(Boolean).join(": ")]] : [];
+}
+
+function noProfile({ channels }: PictureFacts): string {
+  return channels === 4 ? "none: each print asks what its inks are taken for" : "none, taken as sRGB";
 }
 
 function channels(count: number): string {

@@ -8,6 +8,8 @@ from ..naming import Names, safe_name
 from ..outputs import OUTPUTS
 from ..parts.file import Output
 from ..sheets import Sheet
+from ..show import style_for
+from ..sizednames import sheet_in_name
 from .kind import Laid
 from .photo import IdWish, Upload
 from .wish import Wish
@@ -29,14 +31,16 @@ def layout_files(wish: Wish, laid: Laid, output: Output | None = None) -> list[L
     if not laid.used:
         output = Output(format="pdf")  # lines and letters want no raster
     names = Names()
-    title = wish.title or "sheets"
+    title, style = wish.title or "sheets", style_for(wish.lengths)
     found = []
     if OUTPUTS[output.format].vectors:
         name = names.free("", safe_name(title, "sheets")[:80], OUTPUTS[output.format].ending)
         found.append(LayoutFile(name, output, laid.sheets))
     else:
         for sheet in laid.sheets:
-            stem = safe_name(f"{title[:80]}-{sheet.name}", "sheet")
+            stem = safe_name(
+                f"{title[:60]}-{sheet.name[:30]}_{sheet_in_name(sheet, style)}", "sheet"
+            )
             name = names.free("", stem, OUTPUTS[output.format].ending)
             found.append(LayoutFile(name, output, (sheet,)))
     if isinstance(wish, IdWish) and wish.upload is not None:

@@ -7,13 +7,18 @@ from typing import NamedTuple
 
 from .. import show
 from ..figures.figure import figure
+from ..grid import Grid
+from ..lengths import MM_PER_INCH
 from ..rational import Fraction, exact
 from ..reckoning import Figure, Finding
 from ..show import LengthStyle
 from ..workings import length, length_shown, number, written
 from .gangplaces import Gang
+from .gangppi import MOST_UNASKED, keeps_verdict
 
 METRE = Fraction(1000)
+#: So many prints are named in a working.
+_MOST_NAMED = 6
 
 
 class Bill(NamedTuple):
@@ -53,6 +58,7 @@ def gang_figures(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
     yield figure("sheets_count", "Sheets" if gang.wish.roll is None else "Lengths", count, "–", str(count),
                  "as few as were found", f"{len(gang.pieces)} pieces on {count}", "gang")  # fmt: skip
     yield _waste(gang, style)
+    yield from _file(gang, style)
     billed = bill(gang)
     if billed is not None:
         what = "sheets" if gang.wish.roll is None else "m"
@@ -90,6 +96,41 @@ def _length_used(gang: Gang, style: LengthStyle) -> Figure:
         )
         formula = "prints and gaps + lead + tail"
     return figure("length_used", "Length", mm, "mm", style.length(mm), formula, put, "gang")
+
+
+def _file(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
+    """What is made, before it is made: the ppi that all share, the largest sheet's pixels, and the bytes of all."""
+    ppi = gang.ppi
+    if gang.wish.ppi is not None:
+        formula, put = "as asked", show.ppi(ppi)
+    else:
+        formula = f"the least at which every print keeps its verdict, at most the device's grid or {MOST_UNASKED}"
+        wants = [show.ppi(keeps_verdict(work)) for work in gang.works][:_MOST_NAMED]
+        put = f"largest of {', '.join(wants)}" if len(wants) > 1 else wants[0]
+    yield figure(
+        "file_ppi", "Resolution of the file", ppi, "ppi", show.ppi(ppi), formula, put, "gang"
+    )
+    longest = max(gang.lengths, default=Fraction(0))
+    grids = [Grid.over(gang.wish.area.media, mm, ppi) for mm in gang.lengths]
+    for name, label, mm, px in (
+        ("file_width_px", "File, width", gang.wish.area.media, max((grid.width for grid in grids), default=0)),
+        ("file_height_px", "File, height", longest, max((grid.height for grid in grids), default=0)),
+    ):  # fmt: skip
+        put = written(
+            "{} mm ÷ 25.4 mm/in × {} ppi",
+            (number(mm, 2), number(ppi, 1)),
+            lambda side, by: side / MM_PER_INCH * by,
+            lambda exact_px: show.whole(exact_px),
+            show.whole(px),
+        )
+        yield figure(name, label, px, "px", show.px(px), "side × ppi, rounded half up", put, "gang")
+    output = gang.works[0].plan.output
+    channels = max(work.channels for work in gang.works)
+    count = sum(grid.width * grid.height for grid in grids)
+    total = count * channels * output.bits // 8
+    put = f"{show.whole(count)} px × {channels} × {output.bits // 8} B"
+    yield figure("file_bytes", "Uncompressed", total, "B", show.size_of_file(total), "px × channels × bytes a channel",
+                 put, "gang")  # fmt: skip
 
 
 def _waste(gang: Gang, style: LengthStyle) -> Figure:
@@ -152,7 +193,7 @@ def gang_findings(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
     coarser = [work for work in gang.works if work.effective < gang.ppi / 2]
     if coarser and len(gang.works) > 1:
         yield Finding(id="one-grid", level="note", step="pixels",
-                      text=f"All share the finest grid, {show.ppi(gang.ppi)}; coarser pictures are enlarged to it, which "
+                      text=f"All share one grid, {show.ppi(gang.ppi)}; coarser pictures are enlarged to it, which "
                       "adds no detail.")  # fmt: skip
 
 

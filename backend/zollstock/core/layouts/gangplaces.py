@@ -12,6 +12,7 @@ from ..packing.shelves import as_given, lying, shelves, standing
 from ..parts.file import Output
 from ..rational import Fraction, exact
 from ..work import Work, work_out
+from .gangppi import shared_ppi
 from .gangwish import STEP, GangWish, Laying, laying, place_of
 
 
@@ -92,12 +93,13 @@ def gang_of(wish: GangWish, thorough: bool = True) -> Gang:
 
 
 def gang_works(wish: GangWish) -> tuple[list[Work], Fraction]:
-    """The plans worked out at one ppi and for one kind of file: the finest of them, and the first one's.
+    """The plans worked out at one ppi (`shared_ppi`) and for one kind of file, the first one's.
 
     Pictures of several prints share a file, so they share sRGB, whatever profile each would have alone.
     """
     works = [work_out(plan) for plan in wish.plans]
-    ppi = max(work.output_ppi for work in works) if wish.ppi is None else exact(wish.ppi)
+    printed = [work for plan, work in enumerate(works) if wish.copies_of(plan)]
+    ppi = shared_ppi(printed) if wish.ppi is None else exact(wish.ppi)
     output = common_output(wish)
     return [_at(work, ppi, output) for work in works], ppi
 

@@ -86,7 +86,8 @@ class GangWish(Wish):
     guillotine: bool = Field(default=False, description="Only cuts that go right through.")
     fixed: Annotated[list[Pinned], Field(max_length=MOST_PIECES)] = []
     ppi: Annotated[float, Field(ge=1, le=10_000)] | None = Field(
-        default=None, description="Of all sheets; null takes the finest of the plans'."
+        default=None,
+        description="Of all sheets; null takes the least that keeps every print's verdict.",
     )
 
     @property

@@ -107,6 +107,7 @@ def panel_sheet(panels: Panels, number: int) -> Sheet:
         pieces=(),
         excerpts=(excerpt,),
         raster=raster,
+        face=inner if around else None,
     )
 
 

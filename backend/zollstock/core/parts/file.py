@@ -44,6 +44,10 @@ class Output(Part):
     format: Literal["tiff", "jpeg", "png", "pdf"] = "tiff"
     profile: Literal["srgb", "picture"] = "srgb"
     bits: Literal[8, 16] = 8
+    cmyk: Literal["ask", "press"] = Field(
+        default="ask",
+        description="What a CMYK picture without a profile is taken for: a general press, once somebody said so.",
+    )
     compression: Literal["lzw", "none"] = Field(default="lzw", description="Of a TIFF.")
     picture: Literal["lossless", "jpeg"] = Field(
         default="lossless", description="How a PDF holds its picture."

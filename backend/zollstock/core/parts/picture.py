@@ -20,3 +20,7 @@ class Picture(Part):
         description="1 for a grey picture, which stays grey with the profile `picture`; 4 for CMYK.",
     )
     bits: Literal[8, 16] = Field(default=8, description="Bits a channel that the picture has.")
+    tagged: bool = Field(
+        default=True,
+        description="false for a CMYK picture without a profile that can be used: its colours are written nowhere.",
+    )

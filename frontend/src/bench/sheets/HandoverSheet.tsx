@@ -27,6 +27,10 @@ const PROFILES = [
   { value: "srgb", label: "sRGB" },
   { value: "picture", label: "the picture's own" },
 ] as const;
+const CMYK = [
+  { value: "ask", label: "not said" },
+  { value: "press", label: "a general press" },
+] as const;
 const COMPRESSION = [
   { value: "lzw", label: "LZW" },
   { value: "none", label: "none" },
@@ -93,6 +97,16 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
           onPick={(profile) => change({ "output.profile": profile })}
         />
       </Row>
+      {!plan.picture.tagged && (
+        <Row name="CMYK, no profile">
+          <Pick
+            label="What a CMYK picture without a profile is taken for"
+            options={CMYK}
+            value={output.cmyk}
+            onPick={(cmyk) => change({ "output.cmyk": cmyk })}
+          />
+        </Row>
+      )}
       <button
         type="button"
         className="strong-button w-full !min-h-9"
