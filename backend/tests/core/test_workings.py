@@ -88,7 +88,12 @@ def holds(figure: Figure) -> None:
         or result.startswith("under")
     ):
         return
-    if figure.id == "clean_from":
+    compared = re.fullmatch(r"(\S+) ppi ([<≥]) (\S+) ppi needed beyond it", put_in)
+    if figure.id == "clean_from_chosen" and compared:
+        has, needs = value_of(compared[1]), value_of(compared[3])
+        assert has <= needs if compared[2] == "<" else has >= needs, figure.working
+        return
+    if figure.id.startswith("clean_from"):
         inches = evaluate(put_in.removesuffix(" in")) * 25.4
         value, half = shown(figure, put_in)
         assert inches == pytest.approx(value, abs=half * 1.001), figure.working

@@ -16,10 +16,10 @@ from .pixelcount import DEVICE_MOST
 from .rational import Fraction
 from .readings import thousands_meant
 from .reckoning import Finding
-from .schools import acuity_reach
 from .show import LengthStyle
 from .sizes import Sides, implausible
 from .studio import NOBODYS, Studio
+from .viewing import reach_text
 from .work import Work
 from .zonefindings import zone_findings
 
@@ -217,23 +217,31 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
         return
     detail = " of detail" if work.counts_detail else ""
     has = f"{show.ppi(work.judged)}{detail}"
-    clean = style.far(acuity_reach(float(work.judged), work.factor, work.plan.viewing.arcmin))
-    what = f"{has} where {show.ppi(work.need or 0)} are needed"
+    # One criterion speaks in the whole sentence: need, grade and distance are the chosen one's.
+    by = "" if work.judge.id == "acuity" else f" {work.judge.by}"
+    what = f"{has} where {show.ppi(work.need or 0)} are needed{by}"
+    clean = looks_clean(work, style)
     if work.grade == "near":
         yield Finding(
             id="quality-near",
             level="note",
             step="pixels",
-            text=f"{what}: hardly anyone will see it. Clean from {clean}.",
+            text=f"{what}: hardly anyone will see it. {clean}",
         )
     else:
         yield Finding(
             id=f"quality-{work.grade}",
             level="warn",
             step="pixels",
-            text=f"{what}: {work.grade} from {style.distance(work.distance, work.plan.viewing.distance is not None)}. It looks clean "
-            f"from {clean}.",
+            text=f"{what}: {work.grade} from {style.distance(work.distance, work.plan.viewing.distance is not None)}. {clean}",
         )
+
+
+def looks_clean(work: Work, style: LengthStyle) -> str:
+    """`It looks clean from 35 cm.`, by the chosen criterion."""
+    if work.clean_from is None:
+        return f"From no distance does it look clean {work.judge.by}."
+    return f"It looks clean from {reach_text(work.clean_from, style)}."
 
 
 def _file(work: Work) -> Iterator[Finding]:

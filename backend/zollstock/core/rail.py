@@ -71,9 +71,9 @@ def rail(work: Work, style: LengthStyle) -> Rail:
     judged = float(work.judged)
     if work.plan.target.in_pixels:
         return _screen(work, style)
-    school = SCHOOLS[view.school if work.need is not None else "acuity"]
+    school = work.judge
     whole_print = viewing.whole_print_distance(work.visible.diagonal(), view.diagonals)
-    reach = school.reach(judged, work.under)
+    reach = work.clean_from
     clean = None
     if reach:
         clean = RailMark(at_mm=reach, text=f"clean from {style.far(reach)}")
@@ -146,8 +146,8 @@ def _lines(work: Work, style: LengthStyle) -> list[SchoolLine]:
         if school.need(work.distance, work.under) is None:
             continue
         at = school.reach(float(work.judged), work.under)
-        far = "never" if at is None else style.far(at) if at else "anywhere"
-        found.append(SchoolLine(id=school.id, label=school.label, at_mm=at, text=far))
+        text = viewing.reach_text(at, style)
+        found.append(SchoolLine(id=school.id, label=school.label, at_mm=at, text=text))
     return found
 
 

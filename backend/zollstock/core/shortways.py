@@ -12,8 +12,8 @@ from .fixes import pixels_part, target_part
 from .offers import Offer
 from .plan import PlanError, changed_plan
 from .rational import Fraction
-from .schools import acuity_reach
 from .show import LengthStyle
+from .viewing import reach_text
 from .work import Work, work_out
 
 #: Grades of which nobody has to do anything.
@@ -44,10 +44,12 @@ def short_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
             lambda outcome: _told(outcome, style),
             "short",
         )
-    clean = style.far(acuity_reach(float(work.judged), work.factor, work.plan.viewing.arcmin))
+    clean = reach_text(work.clean_from, style)
     yield Offer(
         "short-as-it-is",
-        f"Print it as it is, clean from {clean}",
+        f"Print it as it is, clean from {clean}"
+        if work.clean_from is not None
+        else "Print it as it is",
         pixels_part("keep"),
         lambda outcome: _told(outcome, style),
         "short",

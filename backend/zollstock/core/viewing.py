@@ -7,7 +7,7 @@ from math import inf
 
 from .rational import Fraction
 from .schools import Conditions, School
-from .show import decimal
+from .show import LengthStyle, decimal
 
 #: Nobody looks at a whole print from nearer than this, mm.
 NEAREST_WHOLE_PRINT = 300
@@ -66,6 +66,11 @@ def bands(school: School, judged_ppi: float, under: Conditions) -> list[Band]:
         if end > begin:
             found.append(Band(begin, None if end == inf else end, name))
     return found
+
+
+def reach_text(reach: float | None, style: LengthStyle) -> str:
+    """From where something is clean, in words: a distance, anywhere, or from no distance at all."""
+    return "never" if reach is None else style.far(reach) if reach else "anywhere"
 
 
 def whole_print_distance(diagonal_mm: float, diagonals: float) -> float:

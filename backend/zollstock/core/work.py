@@ -12,7 +12,7 @@ from .media import spread_of
 from .parts.fit import Fit
 from .plan import Plan
 from .rational import Fraction, exact
-from .schools import SCHOOLS, Conditions
+from .schools import SCHOOLS, Conditions, School
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,6 +55,16 @@ class Work:
     def school(self) -> str:
         """Whose need decides: the chosen school's, or the grid of a target in pixels."""
         return "pixels" if self.plan.target.in_pixels else self.plan.viewing.school
+
+    @property
+    def judge(self) -> School:
+        """The school that the verdict goes by; acuity while the chosen one has no answer."""
+        return SCHOOLS[self.plan.viewing.school if self.need is not None else "acuity"]
+
+    @property
+    def clean_from(self) -> float | None:
+        """The nearest distance, mm, at which it looks clean by the chosen school; 0 anywhere, None nowhere."""
+        return self.judge.reach(float(self.judged), self.under)
 
     @property
     def scale(self) -> Fraction:

@@ -45,7 +45,7 @@ PADS: dict[Step, tuple[str, ...]] = {
             "cut_bottom", "pad_left", "pad_top", "pad_right", "pad_bottom", "loss"),
     "edge": ("image_width", "image_height", "crop_width", "crop_height", "effective_ppi"),
     "pixels": ("effective_ppi", "need_ppi", "quality_ratio", "output_ppi", "scale_factor"),
-    "distance": ("view_distance", "detail_ppi", "need_ppi", "quality_ratio", "grade", "clean_from"),
+    "distance": ("view_distance", "detail_ppi", "need_ppi", "quality_ratio", "grade", "clean_from_chosen"),
     "handover": ("document_width", "document_height", "output_ppi", "output_width_px",
                  "output_height_px", "output_bytes"),
 }  # fmt: skip

@@ -9,9 +9,9 @@ from .. import show
 from ..lengths import MM_PER_INCH, Length
 from ..rational import Fraction, exact
 from ..reckoning import Figure
-from ..schools import SCHOOLS, Conditions, acuity_need, acuity_reach
+from ..schools import ACUITY, SCHOOLS, Conditions
 from ..show import LengthStyle, decimal
-from ..viewing import grades_in_words, whole_print_distance
+from ..viewing import grades_in_words, reach_text, whole_print_distance
 from ..work import Work
 from ..workings import length, number, pixels, written
 from .figure import figure
@@ -68,7 +68,7 @@ def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
     if work.need is not None:
         formula, put_in = _need_working(view.school, work.distance, work.under, work.need)
         yield from _judged(work, formula, put_in, view.school)
-    yield clean_from(work, style)
+    yield from clean_from(work, style)
 
 
 @lru_cache(maxsize=1024)
@@ -125,18 +125,16 @@ def _counted(work: Work) -> str:
     return "ppi of detail" if work.counts_detail else "effective ppi"
 
 
-def clean_from(work: Work, style: LengthStyle) -> Figure:
-    """The nearest distance at which the print looks clean by acuity."""
-    arcmin = work.plan.viewing.arcmin
-    reach = acuity_reach(float(work.judged), work.factor, arcmin)
-    constant = acuity_need(25.4, arcmin)
-    put_in = written(
-        "{} × {} ÷ {} in",
-        (number(constant, 2), number(exact(work.factor), 2), number(work.judged, 1)),
-        lambda one, factor, has: one * factor / has,
-        lambda inches: style.far(inches * MM_PER_INCH),
-        style.far(reach),
-    )
-    return figure("clean_from", "Looks clean from", reach, "mm", style.far(reach),
-                   f"1 ÷ tan(angle) × medium factor ÷ {_counted(work)}, in inches",
-                   put_in, "acuity")  # fmt: skip
+def clean_from(work: Work, style: LengthStyle) -> Iterator[Figure]:
+    """The nearest distance at which the print looks clean: by acuity, and by the chosen criterion."""
+    reach = ACUITY.reach(float(work.judged), work.under)
+    formula, put_in = ACUITY.reach_working(work.judged, work.under, reach, style)
+    yield figure("clean_from", "Looks clean from, by acuity", reach, "mm", style.far(reach),
+                 formula.replace("ppi", _counted(work)), put_in, "acuity")  # fmt: skip
+    chosen, school = work.clean_from, work.judge
+    formula, put_in = school.reach_working(work.judged, work.under, chosen, style)
+    label, text = f"Looks clean from, {school.by}", reach_text(chosen, style)
+    if chosen is None:
+        yield figure("clean_from_chosen", label, text, "word", text, formula, put_in, school.id)
+        return
+    yield figure("clean_from_chosen", label, chosen, "mm", text, formula, put_in, school.id)

@@ -9,8 +9,9 @@ from .school import Conditions, School
 from .table import Table
 from .trials import Trials
 
-__all__ = ["SCHOOLS", "Conditions", "School", "acuity_need", "acuity_reach"]
+__all__ = ["ACUITY", "SCHOOLS", "Conditions", "School", "acuity_need", "acuity_reach"]
 
+ACUITY = Acuity()
 SCHOOLS: dict[str, School] = {
-    school.id: school for school in (Acuity(), Table(), Device(), Trials(), Model())
+    school.id: school for school in (ACUITY, Table(), Device(), Trials(), Model())
 }

@@ -8,6 +8,7 @@ from typing import ClassVar
 from .. import show
 from ..lengths import MM_PER_INCH
 from ..rational import Fraction, exact
+from ..show import LengthStyle
 from ..workings import number, written
 from .school import Conditions, School
 
@@ -54,6 +55,22 @@ class Acuity(School):
 
     def reach(self, usable_ppi: float, under: Conditions) -> float:
         return acuity_reach(usable_ppi, under.factor, under.arcmin)
+
+    def reach_working(
+        self, usable_ppi: Fraction, under: Conditions, reach: float | None, style: LengthStyle
+    ) -> tuple[str, str]:
+        put_in = written(
+            "{} × {} ÷ {} in",
+            (
+                number(acuity_need(25.4, under.arcmin), 2),
+                number(exact(under.factor), 2),
+                number(usable_ppi, 1),
+            ),
+            lambda one, factor, has: one * factor / has,
+            lambda inches: style.far(inches * MM_PER_INCH),
+            style.far(reach or 0),
+        )
+        return "1 ÷ tan(angle) × medium factor ÷ ppi, in inches", put_in
 
     def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
         put_in = written(

@@ -12,7 +12,11 @@ from typing import ClassVar
 
 from .. import show
 from ..rational import Fraction, exact
+from ..show import LengthStyle
 from ..workings import number, written
+
+#: Nobody looks at a print from farther away, mm.
+_FARTHEST = 1e6
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +55,17 @@ class School(ABC):
 
         0 where any distance will do; None where no distance helps.
         """
+
+    def reach_working(
+        self, usable_ppi: Fraction, under: Conditions, reach: float | None, style: LengthStyle
+    ) -> tuple[str, str]:
+        """How `reach` comes about for `usable_ppi`, as (formula, values): a comparison with the need beyond it."""
+        formula = f"the nearest distance at which no more is needed {self.by}"
+        # A table counts its boundary to the nearer line. Where no distance helps, the farthest one needs least.
+        beyond = _FARTHEST if reach is None else max(1.0, reach * (1 + 1e-9))
+        sign = "<" if reach is None else "≥"
+        need = self.need(beyond, under) or Fraction(0)
+        return formula, f"{show.ppi(usable_ppi)} {sign} {show.ppi(need)} needed beyond it"
 
     def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
         """The need as (formula, formula with its values)."""

@@ -1,0 +1,43 @@
+"""The chosen criterion speaks alone: need, grade and distance of a sentence, a figure and the rail are its own."""
+
+from __future__ import annotations
+
+import pytest
+
+from tests.plans import plan
+from zollstock.core.reckon import reckon
+from zollstock.core.schools import SCHOOLS
+from zollstock.core.worksheet import worksheet
+
+
+@pytest.mark.parametrize("school", ["acuity", "table", "device", "model"])
+@pytest.mark.parametrize(
+    ("distance", "width"), [("30 cm", "120 cm"), ("2 m", "300 cm"), ("1 m", "60 cm")]
+)
+def test_finding_figure_and_rail_name_one_distance(school: str, distance: str, width: str) -> None:
+    made = plan(
+        target={"width": width, "height": "40 cm"}, viewing={"school": school, "distance": distance}
+    )
+    page = worksheet(made, "cm", "pixels")
+    chosen = page.reckoning.figure("clean_from_chosen")
+    assert chosen.source == school and chosen.label.endswith(SCHOOLS[school].by)
+    line = next(line for line in page.rail.schools if line.id == school)
+    assert line.text == chosen.text
+    if page.rail.clean is not None:
+        assert page.rail.clean.text == f"clean from {chosen.text}"
+    for finding in page.reckoning.findings:
+        if finding.id.startswith("quality-"):
+            words = "From no distance" if chosen.text == "never" else f"clean from {chosen.text}."
+            assert words in finding.text
+            assert (SCHOOLS[school].by in finding.text) == (school != "acuity")
+    for choice in page.choices:
+        if choice.id == "short-as-it-is" and chosen.text != "never":
+            assert choice.title.endswith(f"clean from {chosen.text}")
+
+
+def test_acuity_has_its_own_figure_whatever_is_chosen() -> None:
+    by = {
+        school: reckon(plan(viewing={"school": school})).figure("clean_from") for school in SCHOOLS
+    }
+    assert len({figure.value for figure in by.values()}) == 1
+    assert all(figure.label.endswith("by acuity") for figure in by.values())
