@@ -22,7 +22,7 @@ def test_the_api_reckons_what_the_core_reckons(caller) -> None:
     )
     assert [blade["step"] for blade in answer["blades"]][3] == "edge"
     kinds = [choice["kind"] for choice in answer["choices"]]
-    assert kinds == ["edge"] * 5 + ["way"] * 3
+    assert kinds == ["edge"] * 5 + ["way"] * 4
     assert answer["schools"][3] == {
         "id": "trials", "label": "Own trials", "note": "what this studio saw", "answers": False,
         "need": "no trials yet", "ratio": "", "grade": "", "clean_from": "",

@@ -42,7 +42,7 @@ def test_a_jobs_details_change_and_it_goes(caller) -> None:
 def test_the_first_plan_follows_the_pictures_direction(caller, photo) -> None:
     wide = ready_print(caller, photo())
     tall = ready_print(caller, photo("tall.jpg", 400, 600))
-    square = ready_print(caller, photo("square.jpg", 400, 405))
+    square = ready_print(caller, photo("square.jpg", 400, 401))
     sizes = [
         (h["plan"]["target"]["width"], h["plan"]["target"]["height"]) for h in (wide, tall, square)
     ]

@@ -70,7 +70,10 @@ def test_a_kind_that_decides_the_size_leaves_the_prints_own_behind(caller, held,
     assert plan["edge"]["kind"] == "none" and plan["target"] != held["plan"]["target"]
     assert plan["output"]["format"] == "pdf"
     page = caller("POST", "layouts/reckon", {"layout": layout["document"]})
-    assert page["sheets"] and page["sides"]
+    assert page["blades"] and page["sides"]
+    # Nobody has marked anything on it yet: so it cannot be made.
+    assert {one["id"] for one in page["findings"] if one["level"] == "stop"} == {"not-marked"}
+    caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]}, expect=422)
 
 
 def test_every_change_is_kept_and_can_be_walked(caller, held) -> None:
@@ -141,7 +144,7 @@ def test_sheets_as_files_in_a_zip(caller, held) -> None:
     assert told["count"] == 4 and told["made_text"].startswith("4 files, PNG ")
     with zipfile.ZipFile(io.BytesIO(caller("GET", f"orders/{made['id']}/files.zip"))) as bag:
         names = sorted(bag.namelist())
-        assert names == [f"mill-gears-{name}.png" for name in ("a1", "a2", "b1", "b2")]
+        assert names == [f"mill-gears-{name}_29.7x21cm.png" for name in ("a1", "a2", "b1", "b2")]
         sheet = pyvips.Image.new_from_buffer(bag.read(names[0]), "")
         assert (sheet.width, sheet.height) == (842, 595)  # an A4, lying, at 72 ppi
     assert len(leftovers()) == 4

@@ -196,11 +196,31 @@ def test_a_variant_that_cannot_be_makes_none(caller: Caller, held: dict) -> None
         {"plan": held["plan"] | {"edge": edge}, "version": held["version"]},
     )
     refused = caller(
-        "POST", f"prints/{held['id']}/variants", {"set": "keys:cm-30x40,cm-9x13"}, expect=422
+        "POST",
+        f"prints/{held['id']}/variants",
+        {"set": "keys:cm-30x40,cm-9x13", "along": "same"},
+        expect=422,
     )
     assert "13 × 9 cm" in refused["message"] or "9 × 13 cm" in refused["message"]
     assert "No print was made" in refused["message"]
     assert len(caller("GET", f"prints/{held['id']}")["siblings"]) == 1
+
+
+def test_what_goes_along_is_told_and_a_size_is_made_as_the_page_shows_it(
+    caller: Caller, held: dict
+) -> None:
+    edge = {"kind": "border", "left": "6 cm", "top": "6 cm", "right": "6 cm", "bottom": "6 cm"}
+    plan = held["plan"] | {"target": {"width": "60 cm", "height": "40 cm"}, "edge": edge}
+    held = caller("PUT", f"prints/{held['id']}/plan", {"plan": plan, "version": held["version"]})
+    path, query = f"prints/{held['id']}/sizes", "set=keys:cm-20x30&unit=cm"
+    shown = caller("GET", f"{path}?{query}")
+    assert shown["kept"] == {"edge": "Border 6 cm", "ways": ["scaled", "same", "left"]}
+    assert [size["edge_text"] for size in shown["sizes"]] == ["Border 3 cm"]
+    same = caller("GET", f"{path}?{query}&along=same")
+    assert "more than a third" in same["sizes"][0]["edge_trouble"]
+    made = caller("POST", f"prints/{held['id']}/variants", {"set": "keys:cm-20x30"})
+    begun = caller("GET", f"prints/{made['prints'][0]}")["plan"]
+    assert begun["edge"]["left"] == "3 cm"
 
 
 def test_zones_belong_to_the_picture_whatever_its_turn(caller: Caller, held: dict) -> None:

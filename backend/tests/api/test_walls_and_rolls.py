@@ -141,7 +141,9 @@ def test_the_files_of_panels_are_made_one_a_frame(caller, prints) -> None:
     )
     order = ordered(caller, layout)
     assert order.state == Order.State.DONE, order.problem
-    assert [file.name for file in order.files.all()] == ["fog-1.tif", "fog-2.tif", "fog-3.tif"]
+    assert [file.name for file in order.files.all()] == [
+        f"fog-{number}_face-7x20cm_file-17x30cm.tif" for number in (1, 2, 3)
+    ]
 
 
 def test_a_row_hangs_prints_of_several_jobs_and_has_its_plan(caller, prints) -> None:
@@ -255,7 +257,7 @@ def test_a_gang_is_made_and_travels_with_its_job(caller, prints) -> None:
     order = ordered(caller, layout)
     assert order.state == Order.State.DONE, order.problem
     assert [file.name for file in order.files.all()] == [
-        f"{layout['document']['title'].lower().replace(',', '').replace(' ', '-')}-length-1.tif"
+        f"{layout['document']['title'].lower().replace(',', '').replace(' ', '-')}-length-1_61x44.5cm.tif"
     ]
     listed = fetched(caller, f"layouts/{layout['id']}/pieces.csv").content.decode()
     assert len(listed.splitlines()) == 4 and "Fog, 2 of 2" in listed

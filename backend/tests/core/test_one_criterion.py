@@ -35,6 +35,30 @@ def test_finding_figure_and_rail_name_one_distance(school: str, distance: str, w
             assert choice.title.endswith(f"clean from {chosen.text}")
 
 
+@pytest.mark.parametrize(
+    ("typed", "decimals", "fractions"),
+    [
+        ("8 5/8 in", "8.625 in", "8⅝ in"),
+        ("16 3/8 in", "16.375 in", "16⅜ in"),
+    ],
+)
+def test_a_distance_that_was_typed_is_shown_exactly(
+    typed: str, decimals: str, fractions: str
+) -> None:
+    for width, shown in (("24.0 in", decimals), ("24 in", fractions)):
+        made = plan(target={"width": width, "height": "16 in"}, viewing={"distance": typed})
+        page = worksheet(made, "in", "distance")
+        texts = {
+            page.reckoning.figure("view_distance").text,
+            page.rail.distance,
+            page.rail.viewer.text.removeprefix("set, "),
+            next(blade.key for blade in page.blades if blade.step == "distance").removeprefix(
+                "from "
+            ),
+        }
+        assert texts == {shown}
+
+
 def test_acuity_has_its_own_figure_whatever_is_chosen() -> None:
     by = {
         school: reckon(plan(viewing={"school": school})).figure("clean_from") for school in SCHOOLS

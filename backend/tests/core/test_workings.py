@@ -182,3 +182,44 @@ def test_rail_and_sheet_say_the_same() -> None:
                 figures["quality_ratio"],
                 figures["clean_from"],
             )
+
+
+@pytest.mark.parametrize(
+    "changes",
+    [
+        {"target": {"width": "0.005 mm", "height": "0.005 mm"}},
+        {"target": {"width": "0.0001 mm", "height": "20 cm"}},
+        {"target": {"width": "20 cm", "height": "0.00001 mm"}},
+        {
+            "target": {"width": "100 m", "height": "100 m"},
+            "picture": {"width_px": 64, "height_px": 64},
+        },
+        {"viewing": {"distance": "0.1 mm"}},
+        {"viewing": {"distance": "0.0000001 mm", "school": "model"}},
+        {
+            "viewing": {"distance": "0.01 mm", "school": "table"},
+            "target": {"width": "1000 m", "height": "1000 m"},
+        },
+    ],
+)
+@pytest.mark.parametrize("unit", ["mm", "cm", "in"])
+@pytest.mark.parametrize(
+    "step", ["picture", "size", "fit", "edge", "pixels", "distance", "handover"]
+)
+def test_no_plan_that_is_accepted_breaks_its_page(changes: dict, unit: str, step: str) -> None:
+    for figure in worksheet(plan(**changes), unit, step).reckoning.figures:
+        assert figure.working.endswith(figure.text)
+
+
+def test_whoever_reckons_a_pixel_count_from_its_working_comes_to_the_same_pixel() -> None:
+    """3000.5 px to the hair: with two places less the product falls on the other side of the half."""
+    for hundredths in range(2900, 3100):
+        made = plan(
+            target={"width": f"{hundredths / 100} cm", "height": "20 cm"},
+            pixels={"mode": "fixed", "ppi": 254.04233700254},
+        )
+        for unit in ("mm", "cm", "in"):
+            for figure in worksheet(made, unit).reckoning.figures:
+                if figure.id in ("output_width_px", "output_height_px"):
+                    product = figure.working.partition(": ")[0]
+                    assert int(evaluate(product) + 0.5) == figure.value, figure.working

@@ -6,6 +6,7 @@ import shutil
 from pathlib import Path
 from types import SimpleNamespace
 
+import numpy as np
 import pytest
 
 from tests.lengthy import spread
@@ -286,3 +287,43 @@ def test_another_pictures_plan_and_stops_are_refused(tmp_path: Path) -> None:
         render(plan(601), source, tmp_path / "out.tif")
     with pytest.raises(RenderError, match="8 bits"):
         render(plan(output={"format": "jpeg", "bits": 16}), source, tmp_path / "out.jpg")
+
+
+def slope(width: int, height: int) -> pyvips.Image:
+    at = pyvips.Image.xyz(width, height)
+    across, down = at[0] * 255 / (width - 1), at[1] * 255 / (height - 1)
+    colours = across.bandjoin([down, across * 0 + 128])
+    return colours.cast("uchar").copy(interpretation="srgb")
+
+
+@pytest.mark.parametrize("sides", [(1, 1), (2, 2), (3, 2), (12, 8)])
+def test_a_great_reduction_keeps_the_light_and_its_place(
+    tmp_path: Path, sides: tuple[int, int]
+) -> None:
+    """libvips' own filter ends at some 300 to one: `2 px` from 1200 was a trace."""
+    wide, high = sides
+    picture = slope(1200, 1200 * high // wide)
+
+    def reduced(name: str, image: pyvips.Image) -> pyvips.Image:
+        source = save(image, tmp_path / f"{name}.png")
+        document = {
+            "picture": {"width_px": image.width, "height_px": image.height},
+            "target": {"width": f"{wide} px", "height": f"{high} px"},
+        }
+        render(parse_plan(document), source, tmp_path / f"{name}-out.png")
+        return pyvips.Image.new_from_file(str(tmp_path / f"{name}-out.png"))
+
+    small, mirrored = reduced("a", picture), reduced("b", picture.fliphor())
+    assert (small.width, small.height) == sides
+    assert float((small.cast("float") - mirrored.fliphor()).abs().max()) <= 1
+    for band in range(3):
+        light = [srgb_mean(image[band]) for image in (small, picture)]
+        assert light[0] == pytest.approx(light[1], abs=0.02)
+
+
+def srgb_mean(band: pyvips.Image) -> float:
+    """The mean of a band in linear light, 0 to 1, reckoned here and not by what is tested."""
+    values = np.ndarray((band.height, band.width), np.uint8, band.write_to_memory()) / 255
+    return float(
+        np.where(values <= 0.04045, values / 12.92, ((values + 0.055) / 1.055) ** 2.4).mean()
+    )

@@ -233,7 +233,7 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
             id=f"quality-{work.grade}",
             level="warn",
             step="pixels",
-            text=f"{what}: {work.grade} from {style.distance(work.distance, work.plan.viewing.distance is not None)}. {clean}",
+            text=f"{what}: {work.grade} from {work.distance_text(style)}. {clean}",
         )
 
 

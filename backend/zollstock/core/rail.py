@@ -78,7 +78,7 @@ def rail(work: Work, style: LengthStyle) -> Rail:
     if reach:
         clean = RailMark(at_mm=reach, text=f"clean from {style.far(reach)}")
     who = "set" if view.distance is not None else "whole print"
-    distance = style.distance(work.distance, view.distance is not None)
+    distance = work.distance_text(style)
     return Rail(
         bands=[
             RailBand(

@@ -13,6 +13,7 @@ from .parts.fit import Fit
 from .plan import Plan
 from .rational import Fraction, exact
 from .schools import SCHOOLS, Conditions, School
+from .show import LengthStyle
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,6 +56,12 @@ class Work:
     def school(self) -> str:
         """Whose need decides: the chosen school's, or the grid of a target in pixels."""
         return "pixels" if self.plan.target.in_pixels else self.plan.viewing.school
+
+    def distance_text(self, style: LengthStyle) -> str:
+        """From where it is looked at: exactly as it was set, or as it follows, to a sensible step."""
+        set_ = self.plan.viewing.distance
+        # What was typed is exact; a float of 8 5/8 in is a hair less, and would be shown as 8.62.
+        return style.distance(self.distance if set_ is None else set_.mm, set_ is not None)
 
     @property
     def judge(self) -> School:

@@ -88,8 +88,8 @@ def written(
     form: str,
     put_in: tuple[Put, ...],
     result: Callable[..., Number],
-    shown: Callable[..., str],
-    text: str,
+    shown: Callable[..., object],
+    text: object,
 ) -> str:
     """`form` with its numbers, in as many places as make `shown(result(numbers))` say `text`.
 
@@ -105,6 +105,20 @@ def written(
             break
     else:  # What is shown exactly needs no trying: its result is the exact one.
         return form.format(*[put.text for put in put_in])
-    while more < MOST_MORE_PLACES and shown(result(*[put.at(more) for put in put_in])) != text:
+    while more < MOST_MORE_PLACES and not _says(put_in, more, result, shown, text):
         more += 1
     return form.format(*[put.written(more) for put in put_in])
+
+
+def _says(
+    put_in: tuple[Put, ...],
+    more: int,
+    result: Callable[..., Number],
+    shown: Callable[..., object],
+    text: object,
+) -> bool:
+    try:
+        return shown(result(*[put.at(more) for put in put_in])) == text
+    except ZeroDivisionError:
+        # So small that it stands there as 0, which it is not.
+        return False

@@ -253,8 +253,7 @@ def _pixels(work: Work, style: LengthStyle) -> tuple[str, str]:
 def _distance(work: Work, style: LengthStyle) -> tuple[str, str]:
     if work.plan.target.in_pixels:
         return "On a screen", work.grade or ""
-    set_ = work.plan.viewing.distance is not None
-    return f"from {style.distance(work.distance, set_)}", work.grade or "no trials"
+    return f"from {work.distance_text(style)}", work.grade or "no trials"
 
 
 def _handover(work: Work, style: LengthStyle) -> tuple[str, str]:

@@ -44,7 +44,7 @@ class Kind:
                 raise PlanError(
                     [(key, "no picture is held for this plan; add the print to the layout")]
                 )
-            if given != own[key]:
+            if _which(given) != _which(own[key]):
                 told = (
                     "this plan is for another picture: {width_px} × {height_px} px, orientation "
                     "{orientation}"
@@ -52,6 +52,11 @@ class Kind:
                 raise PlanError([(key, told.format(**given))])
         for key in () if self.spare else own.keys() - wanted.keys():
             raise PlanError([(key, "no picture is spoken of here")])
+
+
+def _which(picture: Document) -> Document:
+    """What tells one picture from another. Plans of before do not say whether theirs has a profile."""
+    return {name: value for name, value in picture.items() if name != "tagged"}
 
 
 def _upright_zones(plan: Document) -> list[Document]:

@@ -74,13 +74,13 @@ class Picture(LongWork):
 
     def plan_part(self) -> dict[str, int]:
         """The `picture` part of a plan for this file."""
-        said = {"tagged": False} if self.untagged_cmyk else {}
-        return said | {
+        return {
             "width_px": self.width_px,
             "height_px": self.height_px,
             "orientation": self.orientation,
             "channels": self.channels if self.channels in (1, 4) else 3,
             "bits": 16 if self.bits == 16 else 8,
+            "tagged": not self.untagged_cmyk,
         }
 
     @property

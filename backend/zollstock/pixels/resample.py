@@ -12,7 +12,8 @@ how much: docs/pixels.md.
 
 from __future__ import annotations
 
-from math import ceil
+from dataclasses import replace
+from math import ceil, floor
 
 from zollstock.core.grid import PixelBox
 from zollstock.core.sheets import Sampling
@@ -23,6 +24,9 @@ from .vips import pyvips
 
 #: Pixels of the file beyond each side of the box that the reducing filter looks at.
 _LOBES = 3
+#: libvips' filter reduces by some three hundred at the most, and looks at seven times the picture for a file of one
+#: pixel. Beyond this, px of the picture to one of the file, whole boxes are averaged first, so that so many are left.
+_MOST_AT_ONCE, _LEFT_TO_FILTER = 64, 32
 
 
 def resampled(image: pyvips.Image, sampling: Sampling, by: Lean, box: PixelBox) -> pyvips.Image:
@@ -35,11 +39,15 @@ def resampled(image: pyvips.Image, sampling: Sampling, by: Lean, box: PixelBox) 
     step = float(sampling.step)
     if step <= 1:
         return _placed(image, sampling, by, (0, 0, box.w, box.h), 1)
-    finer = ceil(sampling.step)
+    boxes = floor(step / _LEFT_TO_FILTER) if step > _MOST_AT_ONCE else 1
+    at = replace(sampling, x=sampling.x / boxes, y=sampling.y / boxes, step=sampling.step / boxes)
+    finer = ceil(at.step)
     area = (-_LOBES, -_LOBES, box.w + 2 * _LOBES, box.h + 2 * _LOBES)
 
     def reduced(light: pyvips.Image) -> pyvips.Image:
-        fine = _placed(light, sampling, by, area, finer)
+        if boxes > 1:
+            light = light.shrink(boxes, boxes, ceil=True)
+        fine = _placed(light, at, by, area, finer)
         small = fine.reduce(finer, finer, kernel="lanczos3") if finer > 1 else fine
         return small.crop(_LOBES, _LOBES, box.w, box.h)
 

@@ -28,7 +28,9 @@ def first_edge(kind: str, trim: Box, style: LengthStyle) -> dict[str, Any]:
     def at_most(usual: tuple[Fraction, Fraction], share: int) -> Fraction:
         """The usual length, or a share of the shorter side in whole steps where that is less."""
         step = _STEPS[inches]
-        return min(usual[inches], max(step, short / share // step * step))
+        # A side shorter than a step is not eaten by it.
+        least = min(step, short / share)
+        return min(usual[inches], max(least, short / share // step * step))
 
     def typed(mm: Fraction) -> str:
         return style.typed(mm)

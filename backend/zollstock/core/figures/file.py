@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from .. import show
 from ..lengths import MM_PER_INCH
-from ..pixelcount import DEVICE_LEAST, DEVICE_MOST, DEVICE_STEP, length_px
+from ..pixelcount import DEVICE_LEAST, DEVICE_MOST, DEVICE_STEP, length_px, round_px
 from ..rational import Fraction
 from ..reckoning import Figure
 from ..show import LengthStyle, decimal
@@ -49,8 +49,9 @@ def _file_side(mm: Fraction, ppi: Fraction, px: int, style: LengthStyle) -> str:
         f"{{}} {style.unit} at {{}} ppi",
         (length(mm, style), number(ppi, 1)),
         lambda long, by: long * by * inches,
-        lambda got: decimal(got, places),
-        before,
+        # Whoever reckons it from what stands there must come to the same pixel.
+        lambda got: (decimal(got, places), round_px(got)),
+        (before, px),
     )
     return f"{product}: {before}"
 

@@ -100,7 +100,7 @@ def _viewed_from(
         source = "whole-print"
         if mm > diagonals * diagonal:
             put_in = f"at least 300 mm, since {put_in} is nearer"
-    shown = style.distance(mm, distance is not None)
+    shown = style.distance(mm if distance is None else distance.mm, distance is not None)
     return figure("view_distance", "Viewing distance", mm, "mm", shown, formula, put_in, source)
 
 

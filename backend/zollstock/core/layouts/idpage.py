@@ -78,7 +78,7 @@ def _frame(wish: IdWish, room: HeadRoom) -> FaceFrame:
         crown=None if rule.crown is None else under(rule.crown),
         eyes=None if rule.eyes is None else over(rule.eyes),
         chin=(float(chin[0]), float(chin[1])),
-        marks=MarksDrawn(*(tuple(map(float, point)) for point in wish.where)),
+        marks=MarksDrawn(*wish.where),
         unmarked=wish.unmarked,
         ratio=float(rule.height.mm / rule.width.mm),
         leans=leaning(wish.where, room.width, room.height),

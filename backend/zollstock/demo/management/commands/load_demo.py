@@ -70,7 +70,9 @@ class Command(BaseCommand):
             held = begin_print(job, pictures[file], plan, position)
             plans[file] = held.document
         # The last picture also in three other sizes: variants, not copies.
-        make_variants(held, by_keys(sizes_of(account), ["cm-20x30", "cm-30x30", "px-1920x1080"]))
+        make_variants(
+            held, by_keys(sizes_of(account), ["cm-20x30", "cm-30x30", "px-1920x1080"]), "same"
+        )
         for position, (files, wish) in enumerate(walls(plans), 100):
             held_under = {plan_key(number): pictures[file] for number, file in enumerate(files)}
             begin(job, LAYOUT, wish, held_under, position)
