@@ -26,6 +26,11 @@ class PixelBox:
     def bottom(self) -> int:
         return self.y + self.h
 
+    def meets(self, other: PixelBox) -> bool:
+        """Whether both have a pixel in common."""
+        across = self.x < other.right and other.x < self.right
+        return across and self.y < other.bottom and other.y < self.bottom
+
 
 @dataclass(frozen=True, slots=True)
 class Grid:

@@ -9,7 +9,7 @@ from zollstock.core.grid import Grid, PixelBox
 from zollstock.core.sheets import Piece, Sheet, sampling
 
 from . import colour
-from .ink import inked
+from .ink import Ground, inked
 from .methods import Method
 from .rim import rimmed
 from .tracing import toned
@@ -28,18 +28,24 @@ def compose(sheet: Sheet, opened: Opened, method: Method, ink: bool = True) -> p
     """
     grid = sheet.grid
     whole = PixelBox(0, 0, grid.width, grid.height)
-    image, paint = None, None
+    image, paint, ground, pictures = None, None, None, []
     for piece in sheet.pieces:
         source = opened(piece.plan)
         paint = paint or colour.Paint(source)
         made, place = _made(piece, source, grid, method, paint)
+        if ink and sheet.labels:
+            ground = _grounded(piece, source, grid, paint, ground)
+            pictures.append(grid.box(piece.box) if piece.rim.fill == "colour" else place)
         if image is None:
             image = set_into(made, place, whole, paint(_PAPER))
         else:
             image = image.insert(made, place.x, place.y)
     if image is None or paint is None:
         raise ValueError("a sheet without pieces has no pixels")
-    return inked(image, sheet, grid, paint) if ink else image
+    if not ink:
+        return image
+    under = None if ground is None else Ground(ground, tuple(pictures))
+    return inked(image, sheet, grid, paint, under)
 
 
 def compose_excerpts(sheet: Sheet, files: Opened, ink: bool = True) -> pyvips.Image:
@@ -76,13 +82,33 @@ def _made(
     piece: Piece, source: pyvips.Image, grid: Grid, method: Method, paint: colour.Paint
 ) -> tuple[pyvips.Image, PixelBox]:
     """A piece with its padding and its rim, and where it lies."""
-    printed, image, content = (grid.box(box) for box in (piece.box, piece.image, piece.content))
+    printed = grid.box(piece.box)
     lying = replace(printed, w=printed.h, h=printed.w) if piece.turn in (90, 270) else printed
     made = method(source, sampling(piece, grid), piece.lean, lying)
     if piece.turn:
         made = made.rot(ROTATIONS[piece.turn])
+    return _edged(made, piece, grid, paint)
+
+
+def _edged(
+    made: pyvips.Image, piece: Piece, grid: Grid, paint: colour.Paint
+) -> tuple[pyvips.Image, PixelBox]:
+    printed, image, content = (grid.box(box) for box in (piece.box, piece.image, piece.content))
     made = set_into(made, printed, image, paint(piece.padding))
     return rimmed(made, image, content, piece.rim, paint(piece.rim.colour)), content
+
+
+def _grounded(
+    piece: Piece, source: pyvips.Image, grid: Grid, paint: colour.Paint, ground: pyvips.Image | None
+) -> pyvips.Image:
+    """The sheet as it would be if the piece's picture were as plain as its padding."""
+    printed = grid.box(piece.box)
+    plain = pyvips.Image.black(printed.w, printed.h, bands=1) + paint(piece.padding)
+    plain = plain.cast(source.format).copy(interpretation=source.interpretation)
+    made, place = _edged(plain, piece, grid, paint)
+    if ground is None:
+        return set_into(made, place, PixelBox(0, 0, grid.width, grid.height), paint(_PAPER))
+    return ground.insert(made, place.x, place.y)
 
 
 def set_into(

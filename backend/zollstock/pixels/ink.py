@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from functools import lru_cache, reduce
+from functools import lru_cache
 from math import ceil, floor
+from typing import NamedTuple
 
 from PIL import Image, ImageDraw, ImageFont
 
@@ -16,16 +17,40 @@ from .colour import Paint
 from .vips import pyvips
 
 
-def inked(image: pyvips.Image, sheet: Sheet, grid: Grid, paint: Paint) -> pyvips.Image:
-    """The image with the sheet's strokes and labels on it."""
+class Ground(NamedTuple):
+    """What lies under a sheet's ink where no picture does, as an image of its own; `pictures` are where one does.
+
+    A label beside the pictures is mixed with this, never with the sheet itself: libvips takes a part that was put
+    into a whole for done once its last row is written, and what it hangs on with it. A picture that is read from the
+    top, and was not reached yet under a caption above it, could then not be read at all.
+    """
+
+    image: pyvips.Image
+    pictures: tuple[PixelBox, ...]
+
+
+def inked(
+    image: pyvips.Image, sheet: Sheet, grid: Grid, paint: Paint, ground: Ground | None = None
+) -> pyvips.Image:
+    """The image with the sheet's strokes and labels on it; without a `ground` it can be read anywhere at once."""
+    under = image if ground is None else ground.image
     for stroke in sheet.strokes:
         spot = grid.box(stroke.box)
         pixel = image.crop(0, 0, 1, 1).new_from_image(paint(stroke.colour))
-        image = image.insert(pixel.embed(0, 0, spot.w, spot.h, extend="copy"), spot.x, spot.y)
+        line = pixel.embed(0, 0, spot.w, spot.h, extend="copy")
+        image = image.insert(line, spot.x, spot.y)
+        under = image if ground is None else under.insert(line, spot.x, spot.y)
     for label in sheet.labels:
         drawn = _letters(label, grid)
-        if drawn is not None:
-            image = _laid_on(image, *drawn, paint(label.colour))
+        if drawn is None:
+            continue
+        mask, at = drawn
+        if ground is not None and any(at.meets(one) for one in ground.pictures):
+            image = _over_picture(image, mask, at, paint(label.colour))
+            continue
+        mixed = _mixed(under.crop(at.x, at.y, at.w, at.h), mask / 255, paint(label.colour))
+        image = image.insert(mixed, at.x, at.y)
+        under = image if ground is None else under.insert(mixed, at.x, at.y)
     return image
 
 
@@ -61,21 +86,19 @@ def _font(name: FontName, capitals_px: float) -> ImageFont.FreeTypeFont:
     return ImageFont.truetype(str(FILES[name]), size, layout_engine=ImageFont.Layout.BASIC)
 
 
-def _laid_on(
+def _mixed(under: pyvips.Image, share: pyvips.Image, colour: list[float]) -> pyvips.Image:
+    """The colour through a mask (0 to 1) over what lies there."""
+    mixed = (under * (1 - share) + share * colour).rint().cast(under.format)
+    return mixed.copy(interpretation=under.interpretation)
+
+
+def _over_picture(
     image: pyvips.Image, mask: pyvips.Image, at: PixelBox, colour: list[float]
 ) -> pyvips.Image:
-    """The colour through the mask, in the rows of the mask alone: what lies above and below runs through.
-
-    Each row of the image is asked for once and in its order, as a picture that is read from the top needs.
-    """
-    w, h = image.width, image.height
-    rows = image.crop(0, at.y, w, at.h)
-    share = mask.embed(at.x, 0, w, at.h) / 255
-    mixed = (rows * (1 - share) + share * colour).rint().cast(image.format)
-    mixed = mixed.copy(interpretation=image.interpretation)
-    parts = [mixed]
-    if at.y:
-        parts.insert(0, image.crop(0, 0, w, at.y))
-    if at.bottom < h:
-        parts.append(image.crop(0, at.bottom, w, h - at.bottom))
-    return reduce(lambda upper, lower: upper.join(lower, "vertical"), parts)
+    """Letters over a picture that is read from the top: both ways ask for the same rows at the same time."""
+    whole = mask.embed(at.x, at.y, image.width, image.height)
+    return (
+        (whole > 0)
+        .ifthenelse(_mixed(image, whole / 255, colour), image)
+        .copy(interpretation=image.interpretation)
+    )
