@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import subprocess
+import sys
 from pathlib import Path
 
 import numpy
@@ -120,3 +121,81 @@ def test_the_command_line_makes_it_too(red, tmp_path, capsys) -> None:
         )
         == 2
     )
+
+
+TINY = {
+    "corners": [[0.5, 0.5], [0.501, 0.5], [0.501, 0.501], [0.5, 0.501]],
+    "width": "3 mm",
+    "height": "3 mm",
+}
+HOSTILE = {
+    "10 cm off": {"distance": "10 cm"},
+    "a km off": {"distance": "1000 m"},
+    "a photograph whose smallest part is said to be 3 mm": {
+        "photo": {
+            "picture": {"width_px": 1500, "height_px": 1000},
+            "rectangle": TINY,
+            "at": [0.5, 0.5],
+        }
+    },
+    "a photograph whose smallest part is said to be 90 m": {
+        "photo": {
+            "picture": {"width_px": 1500, "height_px": 1000},
+            "rectangle": TINY | {"width": "90 m", "height": "90 m"},
+            "at": [0.5, 0.5],
+        }
+    },
+}
+#: What a process may take beyond what reading the application in has taken, bytes; five times as much was seen.
+_MORE = 700 * 2**20
+_ALONE_IN_A_PROCESS = """
+import json, resource, sys
+sys.path.insert(0, sys.argv[5])
+from pathlib import Path
+from zollstock.core.layouts import parse_layout
+from zollstock.pixels.wallpicture import wall_picture
+here = int(Path("/proc/self/statm").read_text().split()[0]) * 4096
+resource.setrlimit(resource.RLIMIT_AS, (here + int(sys.argv[4]),) * 2)
+wish = parse_layout(json.loads(Path(sys.argv[1]).read_text()))
+proof = Path(sys.argv[2]).read_bytes()
+wall_picture(wish, lambda _: proof, Path(sys.argv[3]), photo=proof)
+"""
+
+
+@pytest.mark.parametrize("view", HOSTILE.values(), ids=HOSTILE)
+def test_no_pixel_is_made_that_is_not_seen(red, tmp_path, view) -> None:
+    """A frame of 3 m from 10 cm was painted at full size outside of the picture: over 5 GB."""
+    large = STARS | {"target": {"width": "3 m", "height": "4 m"}}
+    wish = hang_document(plans=[large], pieces=[], wall=None, view=view)
+    (tmp_path / "wish.json").write_text(json.dumps(wish))
+    (tmp_path / "proof.jpg").write_bytes(proof_of(red))
+    subprocess.run(
+        [
+            sys.executable,
+            "-c",
+            _ALONE_IN_A_PROCESS,
+            "wish.json",
+            "proof.jpg",
+            "wall.png",
+            str(_MORE),
+            str(Path(__file__).parents[2]),
+        ],
+        cwd=tmp_path,
+        check=True,
+        timeout=60,
+    )
+    assert max(Image.open(tmp_path / "wall.png").size) <= LONG + STRIP
+
+
+def test_close_to_it_the_middle_of_a_print_is_where_it_was_before_it_was_clipped(
+    red, tmp_path
+) -> None:
+    """Red ends and blue begins in the middle of the print, which hangs in the middle of the picture."""
+    for distance in ("30 cm", "10 cm"):
+        view = {"distance": distance, "light": 0, "things": []}
+        wall_picture(hanging(**ALONE, view=view), lambda _: proof_of(red), tmp_path / "w.png")
+        made = numpy.asarray(Image.open(tmp_path / "w.png")).astype(int)
+        line = made[(made.shape[0] - STRIP) // 2]
+        border = int((line[:, 0] < line[:, 2]).argmax())
+        assert border == pytest.approx(LONG / 2, abs=LONG / 100)
+        (tmp_path / "w.png").unlink()

@@ -31,6 +31,8 @@ _QUALITY = 92
 PROOF = 2000
 #: The flat pieces are so much finer than they are in a photograph, and within these limits, px a mm.
 _FINER, _LEAST, _MOST = 1.5, 0.05, 6.0
+#: And the flat picture has at most so many px in all.
+MOST_FLAT = 16_000_000
 _PAPER, _INK = "#fffdf8", "#22302f"
 
 
@@ -96,6 +98,9 @@ def _in_photo(
     left, right = (mapped(to_px, x, seen.height / 2) for x in (0.0, seen.width))
     apart = ((right[0] - left[0]) ** 2 + (right[1] - left[1]) ** 2) ** 0.5
     scale = max(_LEAST, min(_MOST, apart / seen.width * _FINER))
+    # However large somebody says that a small rectangle of the photograph is.
+    broad, high = seen.width + 2 * _BEYOND, seen.height + 2 * _BEYOND
+    scale = min(scale, (MOST_FLAT / (broad * high)) ** 0.5)
     flat = painted(seen, drawings, proofs, scale, _BEYOND)
     a, b, c, d, e, f, g, h, i = inverse(to_px)
     # What comes out of the way back is mm; counted from the flat picture's corner, in its px.

@@ -31,7 +31,10 @@ def painted(
     beyond: float = 0.0,
 ) -> Image.Image:
     """The scene as RGBA, `beyond` mm more of it on every side; where nothing is drawn it is clear."""
-    size = round((seen.width + 2 * beyond) * scale), round((seen.height + 2 * beyond) * scale)
+    size = (
+        max(1, round((seen.width + 2 * beyond) * scale)),
+        max(1, round((seen.height + 2 * beyond) * scale)),
+    )
     canvas = Image.new("RGBA", size, _CLEAR)
     for shape in seen.shapes:
         x, y, w, h = shape.box
@@ -90,9 +93,17 @@ def _hang(
     """A part of a print at its place: paper, and the picture in its window, turned and leaning as it does."""
     x, y, w, h = box
     left, top = round(x), round(y)
-    size = max(1, round(x + w) - left), max(1, round(y + h) - top)
+    whole = max(1, round(x + w) - left), max(1, round(y + h) - top)
     part = shape.part or drawing.boxes["document"]
-    per_mm = size[0] / part[2]
+    per_mm = whole[0] / part[2]
+    # Only what is seen is made: close to a wall a piece is a hundred times the picture of it.
+    seen_x, seen_y = max(0, -left), max(0, -top)
+    size = (
+        min(whole[0], canvas.width - left) - seen_x,
+        min(whole[1], canvas.height - top) - seen_y,
+    )
+    if size[0] <= 0 or size[1] <= 0:
+        return
     (piece,) = drawing.pieces
     px, py, pw, ph = piece.picture
     across, down = (ph, pw) if piece.turn in (90, 270) else (pw, ph)
@@ -104,7 +115,7 @@ def _hang(
     middle = px + pw / 2, py + ph / 2
     to_x, to_y = proof.width / across, proof.height / down
     mm = 1 / per_mm
-    begin = part[0] - middle[0], part[1] - middle[1]
+    begin = part[0] - middle[0] + seen_x * mm, part[1] - middle[1] + seen_y * mm
     # From a px of the wall to mm of the print, back by the turn about the picture's middle, to a px of the proof.
     affine = (
         cos(turn) * mm * to_x, sin(turn) * mm * to_x,
@@ -117,15 +128,15 @@ def _hang(
     )
     made = Image.new("RGB", size, (255, 255, 255))
     window = tuple(
-        round((edge - start) * per_mm)
-        for edge, start in (
-            (piece.printed[0], part[0]),
-            (piece.printed[1], part[1]),
-            (piece.printed[0] + piece.printed[2], part[0]),
-            (piece.printed[1] + piece.printed[3], part[1]),
+        round((edge - start) * per_mm) - before
+        for edge, start, before in (
+            (piece.printed[0], part[0], seen_x),
+            (piece.printed[1], part[1], seen_y),
+            (piece.printed[0] + piece.printed[2], part[0], seen_x),
+            (piece.printed[1] + piece.printed[3], part[1], seen_y),
         )
     )
     mask = Image.new("L", size)
     ImageDraw.Draw(mask).rectangle((window[0], window[1], window[2] - 1, window[3] - 1), fill=255)
     made.paste(shown, (0, 0), mask)
-    canvas.paste(made, (left, top))
+    canvas.paste(made, (left + seen_x, top + seen_y))
