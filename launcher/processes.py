@@ -13,6 +13,8 @@ from pathlib import Path
 _PR_SET_PDEATHSIG = 1
 
 
+#: What a program writes is its owner's alone.
+PRIVATE = 0o077
 #: A log larger than this, bytes, is laid aside; so many older ones are kept.
 LARGEST_LOG, OLDER_LOGS = 10 * 2**20, 3
 #: One that lived shorter than this, seconds, died at once.
@@ -37,11 +39,12 @@ class Process:
         self._end_group()
         self.rotate_log()
         self._started, self._asked = time.monotonic(), False
-        self.log.parent.mkdir(parents=True, exist_ok=True)
+        self.log.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
+        self.log.touch(mode=0o600)
         with self.log.open("ab") as out:
             self.handle = subprocess.Popen(
                 self._command, env=self._environment, cwd=self._folder, stdout=out, stderr=out,
-                stdin=subprocess.DEVNULL, start_new_session=True, preexec_fn=_die_with_parent,
+                stdin=subprocess.DEVNULL, start_new_session=True, preexec_fn=_die_with_parent, umask=PRIVATE,
             )  # fmt: skip
 
     @property
@@ -73,7 +76,7 @@ class Process:
             older = self.log.with_suffix(f".log.{number - 1}")
             if older.exists():
                 older.replace(self.log.with_suffix(f".log.{number}"))
-        shutil.copyfile(self.log, self.log.with_suffix(".log.1"))
+        shutil.copy(self.log, self.log.with_suffix(".log.1"))
         os.truncate(self.log, 0)
 
     def ask_to_stop(self) -> None:

@@ -18,15 +18,17 @@ from contextlib import contextmanager
 from pathlib import Path
 from types import TracebackType
 
-from .front import configuration
+from .front import LANES, configuration
 from .places import BACKEND, PYTHON
-from .processes import Process
+from .processes import PRIVATE, Process
 from .say import Trouble, step, tell
 
 #: Names and passwords compare exactly: upper and lower case, marks, and spaces at the end.
 COLLATION = "utf8mb4_nopad_bin"
 #: Queues with the processes of their worker, and the memory each of these may take, MiB.
 WORKERS = {"quick": (2, 3072), "looks": (1, 3072), "heavy": (1, 4096), "render": (1, 6144)}
+#: Memory that a process for large questions may take, MiB, and the lines for downloads that are packed on their way.
+HEAVY_MIB, STREAMS = 2048, 24
 #: How often, seconds, the parts are looked after, and their logs.
 WATCH_EVERY, ROTATE_EVERY = 0.2, 60.0
 _SBIN = "/usr/local/sbin:/usr/sbin:/sbin"
@@ -53,6 +55,7 @@ class Stack:
 
     def __init__(self, var: Path, port: int, fast: bool = False) -> None:
         var.mkdir(mode=0o700, parents=True, exist_ok=True)
+        var.chmod(0o700)
         self.var, self.fast = var, fast
         self.port = port or _free_port()
         self.address = f"http://127.0.0.1:{self.port}"
@@ -62,6 +65,7 @@ class Stack:
         run = _run_folder(var)
         self._database, self._broker = run / "mariadb.sock", run / "redis.sock"
         self._web = run / "web.sock"
+        self._lanes = {name: run / f"{name}.sock" for name in LANES}
         self.environment = self._environment()
 
     def __enter__(self) -> Stack:
@@ -98,12 +102,11 @@ class Stack:
         Each process takes no more requests than it has threads: what waits, waits before all of them,
         and goes to the first that is free.
         """
-        self._program("web", [
-            PYTHON, "-m", "gunicorn", "zollstock.site.wsgi", "--bind", f"unix:{self._web}",
-            "--worker-class", "gthread", "--workers", "3", "--threads", "3", "--timeout", "120",
-            "--worker-connections", "3", "--keep-alive", "0", "--preload",
-            "--log-level", "warning", "--worker-tmp-dir", str(self.var), "--umask", "0077",
-        ], {"ZOLLSTOCK_FRONT": "1"})  # fmt: skip
+        self._serve("web", self._web, 3, 3, 120)
+        # Large questions: one at a time in each process, which stands back and may take so much memory.
+        self._serve("heavy", self._lanes["heavy"], 3, 1, 60, most_mib=HEAVY_MIB)
+        # Downloads that are packed on their way: they cost little, and each is as slow as its reader.
+        self._serve("streams", self._lanes["streams"], 1, STREAMS, 120)
         folder = self.var / "nginx"
         folder.mkdir(mode=0o700, exist_ok=True)
         settings = folder / "nginx.conf"
@@ -115,9 +118,28 @@ class Stack:
                 self.media,
                 int(self.environment.get("ZOLLSTOCK_MOST_BYTES", 2**30)),
                 self.environment.get("ZOLLSTOCK_CLIENT_HEADER", ""),
+                self._lanes,
             )
         )
         self._program("front", ["nginx", "-p", str(folder), "-e", "stderr", "-c", str(settings)])
+
+    def _serve(
+        self, name: str, at: Path, processes: int, threads: int, seconds: int, most_mib: int = 0
+    ) -> None:
+        """The application on a socket; a lane of it (`zollstock.site.lanes`) under its own name."""
+        stand_back = [] if name == "web" else ["nice", "-n", "10"]
+        self._program(name, [
+            *stand_back, PYTHON, "-m", "gunicorn", "zollstock.site.wsgi", "--bind", f"unix:{at}",
+            "--worker-class", "gthread", "--workers", str(processes), "--threads", str(threads),
+            "--timeout", str(seconds), "--worker-connections", str(threads), "--keep-alive", "0", "--preload",
+            # The front holds both to its own, smaller, limits, and says so in the API's words.
+            "--limit-request-line", "0", "--limit-request-field_size", "65536",
+            "--log-level", "warning", "--worker-tmp-dir", str(self.var), "--umask", "0077",
+        ], {
+            "ZOLLSTOCK_FRONT": "1",
+            "ZOLLSTOCK_LANE": "" if name == "web" else name,
+            "ZOLLSTOCK_WORKER_MIB": str(most_mib),
+        })  # fmt: skip
 
     def start_workers(self) -> None:
         for queue in WORKERS:
@@ -149,6 +171,7 @@ class Stack:
             [PYTHON, "-W", "ignore", "manage.py", *arguments],
             cwd=BACKEND,
             env=self.environment,
+            umask=PRIVATE,
             stderr=subprocess.PIPE,
             text=True,
         )

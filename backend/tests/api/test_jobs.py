@@ -234,6 +234,27 @@ def test_hostile_zips_make_no_job(caller, packed: bytes, words: str) -> None:
     assert not Job.objects.exists()
 
 
+def test_a_nul_in_an_imported_title_is_a_space(caller, photo) -> None:
+    held = ready_print(caller, photo())
+    packed = io.BytesIO(caller("GET", f"jobs/{held['job']}/archive"))
+    with zipfile.ZipFile(packed) as bag:
+        contents = {name: bag.read(name) for name in bag.namelist()}
+    job = json.loads(contents["job.json"]) | {"title": "Ha\u0000ll", "client": "Tide\u0000Mill"}
+    [design] = [name for name in contents if name.startswith("designs/")]
+    plan = json.loads(contents[design]) | {"title": "Fog\u0000\nover the pans"}
+    contents |= {"job.json": json.dumps(job).encode(), design: json.dumps(plan).encode()}
+    changed = io.BytesIO()
+    with zipfile.ZipFile(changed, "w") as bag:
+        for name, content in contents.items():
+            bag.writestr(name, content)
+    made = caller.send("POST", "jobs/archive", changed.getvalue(), "application/zip").json()
+    assert made["title"] == "Ha ll"
+    page = caller("GET", f"jobs/{made['id']}")
+    assert page["client"] == "Tide Mill" and page["prints"][0]["title"] == "Fog  over the pans"
+    assert caller("GET", f"jobs/{made['id']}/archive")[:2] == b"PK"
+    assert caller("POST", "jobs", {"title": "A\u0000B"})["title"] == "A B"
+
+
 def test_the_workshop_leaf_of_a_print_and_of_its_job(caller, other, photo) -> None:
     held = ready_print(caller, photo())
     for path in (f"prints/{held['id']}/workshop.pdf", f"jobs/{held['job']}/workshop.pdf?unit=in"):

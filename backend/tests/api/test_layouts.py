@@ -10,7 +10,6 @@ from pathlib import Path
 
 import pikepdf
 import pytest
-from django.conf import settings as django_settings
 from django.contrib.auth.models import User
 from django.utils import timezone
 
@@ -216,21 +215,6 @@ def test_a_layout_of_a_stranger_is_not_there(caller, held) -> None:
     stranger("GET", f"pictures/{held['picture']['id']}/keeping", expect=404)
     stranger("POST", f"pictures/{held['picture']['id']}/forget", expect=404)
     caller("POST", f"jobs/{held['job']}/layouts", {"kind": "tiles"}, expect=422)
-
-
-def test_a_picture_is_forgotten_at_once_with_all_that_was_made_of_it(caller, held) -> None:
-    layout = begun(caller, held)
-    made = caller("POST", f"layouts/{layout['id']}/orders", {"version": 1})
-    make(made["id"])
-    picture = held["picture"]["id"]
-    kept = caller("GET", f"pictures/{picture}/keeping")
-    assert kept == {"forget_at": None, "prints": 1, "layouts": 1, "files": 1}
-    caller("POST", f"pictures/{picture}/forget", expect=204)
-    assert not Picture.objects.exists() and not Design.objects.exists()
-    assert leftovers() == []
-    root = Path(django_settings.MEDIA_ROOT)
-    assert [path for path in (root / "pictures").rglob("*") if path.is_file()] == []
-    assert caller("GET", f"jobs/{held['job']}")["prints"] == []  # the job itself stays
 
 
 def test_a_picture_goes_when_its_time_is_up_and_no_other_does(caller, held, photo) -> None:

@@ -51,6 +51,23 @@ def test_a_file_in_pieces_is_the_file(caller, data) -> None:
     assert caller.upload(data, "again.jpg")["known"]
 
 
+def test_the_last_answer_lost_is_given_again(caller, other, data) -> None:
+    """The file was taken in, and its sender was not told: it asks how far it is, and closes it again."""
+    parcel = begin(caller, data)
+    for at in range(0, len(data), PIECE):
+        put(caller, parcel, at, data[at : at + PIECE])
+    first = caller("POST", f"parcels/{parcel}/picture")
+    told = caller("GET", f"parcels/{parcel}")
+    assert told["received"] == told["size"] == len(data)
+    again = caller("POST", f"parcels/{parcel}/picture")
+    assert again["picture"]["id"] == first["picture"]["id"] and not again["known"]
+    assert Picture.objects.count() == 1
+    other("GET", f"parcels/{parcel}", expect=404)
+    other("POST", f"parcels/{parcel}/picture", expect=404)
+    caller("DELETE", f"pictures/{first['picture']['id']}", expect=204)
+    caller("POST", f"parcels/{parcel}/picture", expect=404)
+
+
 def test_after_a_break_the_sender_asks_and_goes_on(caller, data) -> None:
     parcel = begin(caller, data)
     put(caller, parcel, 0, data[:PIECE])

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import json
 import time
 from datetime import timedelta
 from pathlib import Path
 
 import pytest
 from django.contrib.auth.models import User
+from django.contrib.auth.password_validation import validate_password
 from django.contrib.sessions.backends.db import SessionStore
+from django.core.exceptions import ValidationError
 from django.db import OperationalError
 from django.db.backends.utils import CursorWrapper
 
@@ -191,13 +194,51 @@ def test_names_compare_exactly(caller) -> None:
 
 
 def test_wrong_tries_count_by_address_over_names(db, settings) -> None:
-    settings.ADDRESS_FAILURE_LIMIT = 5
+    settings.ADDRESS_FAILURE_LIMIT, settings.CLIENT_HEADER = 5, "X-Forwarded-For"
     caller = Caller()
     for number in range(5):
         caller("POST", "session", {"name": f"n{number}", "password": "x"}, expect=401)
     User.objects.create_user("innocent", password=PASSWORD)
     right = {"name": "innocent", "password": PASSWORD}
     assert "Too many" in caller("POST", "session", right, expect=429)["message"]
+
+
+def test_behind_a_proxy_that_names_nobody_wrong_tries_close_no_door_for_all(db, settings) -> None:
+    """Everybody then comes from the proxy's address; names are still counted."""
+    settings.ADDRESS_FAILURE_LIMIT = 5
+    caller = Caller()
+    for number in range(7):
+        caller("POST", "session", {"name": f"n{number}", "password": "x"}, expect=401)
+    User.objects.create_user("innocent", password=PASSWORD)
+    caller("POST", "session", {"name": "innocent", "password": PASSWORD})
+    wrong = {"name": "n0", "password": "x"}
+    tried = [
+        caller.send("POST", "session", json.dumps(wrong), "application/json").status_code
+        for _ in range(9)
+    ]
+    assert tried[-1] == 429
+
+
+@pytest.mark.parametrize(
+    ("name", "password", "refused"),
+    [
+        ("load", "load-load-load", True),
+        ("load", "Load.12345 load", True),
+        ("Löad Mill", "löadmill--LÖADMILL", True),
+        ("load", "load-and-six-more", False),
+        ("load", "pans-and-fog-1884", False),
+        ("-", "pans-and-fog-1884", False),
+    ],
+)
+def test_a_password_that_is_the_name_over_and_over_is_refused(
+    name: str, password: str, refused: bool
+) -> None:
+    user = User(username=name)
+    if not refused:
+        validate_password(password, user)
+        return
+    with pytest.raises(ValidationError):
+        validate_password(password, user)
 
 
 def test_the_old_password_is_throttled_too(caller, settings) -> None:

@@ -7,86 +7,13 @@ import json
 import socket
 import time
 from pathlib import Path
-from urllib.parse import urlsplit
 
 import pytest
 from launcher.stack import Stack
 
 from bench.trickle import feed, trickling, well
+from tests.front.lines import Line
 from tests.pictures import noise, save
-from tests.running import NAME, PASSWORD
-
-
-class Line:
-    """One connection that speaks HTTP by hand."""
-
-    def __init__(self, stack: Stack, caller: str = "127.0.0.1") -> None:
-        host = urlsplit(stack.address)
-        self._socket = socket.create_connection(
-            (host.hostname, host.port), timeout=20, source_address=(caller, 0)
-        )
-        self.host = host.netloc
-
-    def send(self, text: str | bytes) -> None:
-        self._socket.sendall(text.encode() if isinstance(text, str) else text)
-
-    def answer(self) -> tuple[int, dict[str, str], bytes]:
-        """Status, headers (small letters) and body of the next answer."""
-        data = b""
-        while b"\r\n\r\n" not in data:
-            piece = self._socket.recv(65536)
-            if not piece:
-                return 0, {}, b""
-            data += piece
-        head, body = data.split(b"\r\n\r\n", 1)
-        lines = head.decode().split("\r\n")
-        headers = {
-            name.lower(): value.strip()
-            for name, value in (line.split(":", 1) for line in lines[1:])
-        }
-        while len(body) < int(headers.get("content-length", 0)):
-            body += self._socket.recv(65536)
-        return int(lines[0].split()[1]), headers, body
-
-    def close(self) -> None:
-        self._socket.close()
-
-
-@pytest.fixture
-def line(stack: Stack):
-    opened = Line(stack)
-    yield opened
-    opened.close()
-
-
-@pytest.fixture(scope="module")
-def known(stack: Stack) -> str:
-    """The headers of somebody who signed in."""
-    line = Line(stack)
-    line.send(f"GET / HTTP/1.1\r\nHost: {line.host}\r\n\r\n")
-    _, headers, _ = line.answer()
-    token = headers["set-cookie"].split("csrftoken=")[1].split(";")[0]
-    body = json.dumps({"name": NAME, "password": PASSWORD})
-    line.send(
-        f"POST /api/session HTTP/1.1\r\nHost: {line.host}\r\nCookie: csrftoken={token}\r\n"
-        f"X-CSRFToken: {token}\r\nContent-Type: application/json\r\nContent-Length: {len(body)}\r\n"
-        f"\r\n{body}"
-    )
-    host = urlsplit(stack.address)
-    cookies = {}
-    raw = b""
-    while b"\r\n\r\n" not in raw:
-        raw += line._socket.recv(65536)
-    for row in raw.split(b"\r\n\r\n")[0].decode().split("\r\n"):
-        if row.lower().startswith("set-cookie:"):
-            name, value = row.split(":", 1)[1].strip().split(";")[0].split("=", 1)
-            cookies[name] = value
-    line.close()
-    token = cookies.get("csrftoken", token)
-    return (
-        f"Host: {host.netloc}\r\nCookie: csrftoken={token}; sessionid={cookies['sessionid']}\r\n"
-        f"X-CSRFToken: {token}\r\n"
-    )
 
 
 def pictures(line: Line, known: str) -> list[dict]:

@@ -18,6 +18,7 @@ from zollstock.core.enlarging import MethodName
 from zollstock.core.library import Size
 from zollstock.core.naming import DEFAULT_PATTERN, FIELDS, check_pattern
 from zollstock.core.parts.part import Colour, Share
+from zollstock.core.plaintext import Line
 from zollstock.core.plan import PlanError
 from zollstock.jobs.api import own_jobs
 from zollstock.pictures.api import own_pictures
@@ -44,7 +45,7 @@ router = Router(tags=["batches"])
 #: Limits of a batch; the matrix is made for 500 × 8.
 MOST_PICTURES, MOST_SIZES, MOST_CELLS = 2000, 40, 20_000
 
-Title = Annotated[str, Field(min_length=1, max_length=200)]
+Title = Annotated[Line, Field(min_length=1, max_length=200)]
 Which = Annotated[str, Field(max_length=8000)]
 
 

@@ -24,6 +24,7 @@ from .parts.picture import Picture
 from .parts.surface import Marks, Medium
 from .parts.target import Target
 from .parts.viewing import Viewing
+from .plaintext import Line
 
 PLAN_FORMAT: Literal["zollstock.plan/1"] = "zollstock.plan/1"
 
@@ -32,7 +33,7 @@ class Plan(Part):
     """What is wanted of one print. Only `picture` and `target` are required."""
 
     format: Literal["zollstock.plan/1"] = PLAN_FORMAT
-    title: str = Field(default="", max_length=200)
+    title: Line = Field(default="", max_length=200)
     picture: Picture
     target: Target
     fit: Fit = Fit()

@@ -19,6 +19,7 @@ from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.drawing import Drawing
 from zollstock.core.layouts import in_short, lay, parse_layout
+from zollstock.core.plaintext import Line
 from zollstock.core.plan import Plan, parse_plan
 from zollstock.core.printdrawing import trimmed_drawing
 from zollstock.core.show import style_for
@@ -36,12 +37,12 @@ from .models import Design, Job
 from .revisions import begin_print, save_document, step
 
 router = Router(tags=["jobs"])
-Title = Annotated[str, Field(min_length=1, max_length=200)]
+Title = Annotated[Line, Field(min_length=1, max_length=200)]
 
 
 class JobDetails(Schema):
     title: Title
-    client: Annotated[str, Field(max_length=200)] = ""
+    client: Annotated[Line, Field(max_length=200)] = ""
     due: date | None = None
 
 

@@ -27,6 +27,7 @@ from zipstream import ZipStream
 from zollstock.accounts.quota import check_room
 from zollstock.core.faults import DocumentError
 from zollstock.core.formats import Document, Steps, upgrade
+from zollstock.core.plaintext import Line
 from zollstock.core.refusal import Refusal
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
@@ -59,8 +60,8 @@ class _Entry(BaseModel):
 class _Contents(BaseModel):
     model_config = ConfigDict(extra="forbid")
     format: Literal["zollstock.job/2"]
-    title: Annotated[str, Field(min_length=1, max_length=200)]
-    client: Annotated[str, Field(max_length=200)] = ""
+    title: Annotated[Line, Field(min_length=1, max_length=200)]
+    client: Annotated[Line, Field(max_length=200)] = ""
     due: date | None = None
     # The pictures' own file names, by their names in the ZIP.
     pictures: dict[Name, Name] = {}

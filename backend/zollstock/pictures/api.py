@@ -24,7 +24,7 @@ from .intake import take_in
 from .measured import measures_of
 from .models import Inspection, Picture
 from .receiving import announced_length, body
-from .serving import stored
+from .serving import seen_again, stored
 
 router = Router(tags=["pictures"])
 
@@ -150,5 +150,5 @@ def proof(request: SignedRequest, picture_id: UUID, kind: str) -> HttpResponseBa
     if not file:
         raise HttpError(404, "This proof is not made yet.")
     response = stored(file, "image/jpeg")
-    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    seen_again(response, picture)
     return response

@@ -43,10 +43,11 @@ def held_bytes(rows: QuerySet[Any]) -> int:
 
 def _discard_files(instance: Any, **_: Any) -> None:
     """Rows also go by cascade, which calls no method of theirs; the signal sees every one."""
+    from .elsewhere import forget_unpacked
     from .storage import discard
-    from .unpacked import forget_unpacked
 
     files = (instance.file, instance.proof, instance.small, instance.tiles)
-    names = [file.name for file in files]
-    transaction.on_commit(lambda: forget_unpacked(instance.id))
+    # Read now: by the time the row is gone for good, what is left of it in memory has no key any more.
+    picture, names = instance.id, [file.name for file in files]
+    transaction.on_commit(lambda: forget_unpacked(picture))
     transaction.on_commit(lambda: discard(*names))

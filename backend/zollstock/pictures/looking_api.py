@@ -20,6 +20,7 @@ from .api import PictureFacts, facts, own_pictures
 from .looking import tile_of
 from .measured import measures_of
 from .models import Inspection, Picture
+from .serving import seen_again
 
 router = Router(tags=["pictures"])
 
@@ -82,7 +83,7 @@ def tile(
     if found is None:
         raise HttpError(404, "There is no such tile, or it is not made yet.")
     response = HttpResponse(found, content_type="image/jpeg")
-    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    seen_again(response, picture)
     return response
 
 

@@ -12,6 +12,7 @@ from uuid import UUID
 
 from django.conf import settings
 from django.contrib.auth.models import User
+from django.core.cache import cache
 from django.core.files.base import ContentFile
 from django.core.files.storage import default_storage
 from django.db import transaction
@@ -83,13 +84,26 @@ def finish(account: User, parcel_id: UUID) -> tuple[Picture, bool]:
     parcel = Parcel.objects.get(id=parcel_id, account=account)
     if parcel.received != parcel.size:
         raise WrongPlace(parcel.received)
+    kept = _key(account, parcel_id), parcel.size
     try:
         taken = take_in(account, parcel.name, _bytes(parcel))
     except PictureError:
         parcel.delete()
         raise
     parcel.delete()
+    cache.set(kept[0], (str(taken[0].id), kept[1]), GIVEN_UP_AFTER.total_seconds())
     return taken
+
+
+def finished(account: User, parcel_id: UUID) -> tuple[Picture, int] | None:
+    """The picture that a parcel has become already, and its size: its sender may have lost the answer."""
+    picture_id, size = cache.get(_key(account, parcel_id), ("", 0))
+    picture = Picture.objects.filter(id=picture_id, account=account).first() if picture_id else None
+    return None if picture is None else (picture, size)
+
+
+def _key(account: User, parcel_id: UUID) -> str:
+    return f"parcel:{account.pk}:{parcel_id}"
 
 
 def _bytes(parcel: Parcel) -> Iterator[bytes]:

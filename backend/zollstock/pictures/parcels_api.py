@@ -53,7 +53,11 @@ def begin(request: SignedRequest, announced: Announced) -> ParcelState:
 
 @router.get("/parcels/{uuid:parcel_id}", response=ParcelState)
 def how_far(request: SignedRequest, parcel_id: UUID) -> ParcelState:
-    """Where to go on after a line broke."""
+    """Where to go on after a line broke; one that has become a picture has arrived whole."""
+    there = parcels.finished(request.user, parcel_id)
+    if there is not None:
+        _, size = there
+        return ParcelState(id=parcel_id, size=size, received=size, piece=parcels.PIECE_MOST_BYTES)
     return _state(_own(request, parcel_id))
 
 
@@ -79,7 +83,10 @@ def add(request: SignedRequest, parcel_id: UUID, at: Annotated[int, Query(ge=0)]
 
 @router.post("/parcels/{uuid:parcel_id}/picture", response=Arrival)
 def finish(request: SignedRequest, parcel_id: UUID) -> Arrival:
-    """All pieces are sent: take the file in as a picture."""
+    """All pieces are sent: take the file in as a picture; asked again, the same answer."""
+    there = parcels.finished(request.user, parcel_id)
+    if there is not None:
+        return Arrival(picture=facts(there[0]), known=False)
     _own(request, parcel_id)
     try:
         picture, known = parcels.finish(request.user, parcel_id)

@@ -12,6 +12,19 @@ from django.utils.http import content_disposition_header
 
 from zollstock.core.naming import lettered_name
 
+from .models import Picture
+
+#: Nothing of what is sent lies in anybody's cache afterwards.
+NOT_KEPT = "private, no-store"
+
+
+def seen_again(response: HttpResponseBase, picture: Picture) -> None:
+    """A proof for the screen is kept by the browser that has shown it; not of a picture that is to be forgotten."""
+    if picture.forget_at is None:
+        response["Cache-Control"] = "private, max-age=31536000, immutable"
+    else:
+        response["Cache-Control"] = NOT_KEPT
+
 
 def stored(file: FieldFile, kind: str, name: str = "") -> HttpResponseBase:
     """A stored file of content type `kind`; with a `name` it is one to keep."""
@@ -20,13 +33,16 @@ def stored(file: FieldFile, kind: str, name: str = "") -> HttpResponseBase:
     except NotImplementedError:
         local = False
     if not local:
-        return FileResponse(
+        sent = FileResponse(
             file.open("rb"), as_attachment=bool(name), filename=name, content_type=kind
         )
+        sent["Cache-Control"] = NOT_KEPT
+        return sent
     if not file.name or not file.storage.exists(file.name):
         raise FileNotFoundError(file.name)
     response = HttpResponse(content_type=kind)
     response["X-Accel-Redirect"] = f"/-media/{quote(file.name)}"
+    response["Cache-Control"] = NOT_KEPT
     if name:
         response["Content-Disposition"] = content_disposition_header(True, name)
     return response

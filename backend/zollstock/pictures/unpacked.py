@@ -15,6 +15,7 @@ from uuid import UUID
 
 from django.conf import settings
 
+from zollstock.pixels.errors import PictureError
 from zollstock.pixels.unpack import unpack
 
 from .models import Picture
@@ -48,6 +49,10 @@ def unpacked(picture: Picture) -> Iterator[Path]:
             half.rename(place)
         finally:
             half.unlink(missing_ok=True)
+        if not Picture.objects.filter(id=picture.id).exists():
+            # It went while it was being unpacked, and with it what was to be its copy.
+            forget_unpacked(picture.id)
+            raise PictureError("The picture was deleted meanwhile.")
     with suppress(FileNotFoundError):
         os.utime(place)
     yield place

@@ -23,4 +23,5 @@ class ProofsConfig(AppConfig):
 def _discard_file(instance: Any, **_: Any) -> None:
     from zollstock.pictures.storage import discard
 
-    transaction.on_commit(lambda: discard(instance.file.name))
+    name = instance.file.name
+    transaction.on_commit(lambda: discard(name))

@@ -33,4 +33,5 @@ def _picture_read(picture_id: Any, **_: Any) -> None:
 def _discard_file(instance: Any, **_: Any) -> None:
     from zollstock.pictures.storage import discard
 
-    transaction.on_commit(lambda: discard(instance.file.name))
+    name = instance.file.name
+    transaction.on_commit(lambda: discard(name))

@@ -13,6 +13,7 @@ from pydantic import Field
 from zollstock.accounts.signed import SignedRequest
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
+from zollstock.pictures.storage import being_backed_up
 
 from .forgetting import forget, keep_for, made_of
 
@@ -50,8 +51,22 @@ def keep(request: SignedRequest, picture_id: UUID, wanted: KeepFor) -> Keeping:
     return _keeping(picture)
 
 
-@router.post("/pictures/{uuid:picture_id}/forget", response={204: None})
-def forget_now(request: SignedRequest, picture_id: UUID) -> tuple[int, None]:
+class Forgotten(Schema):
+    """That a picture is gone, and what of it is still on a disk, in words; empty where nothing is."""
+
+    held_back: str
+
+
+_BACKUP = (
+    "It is gone from Zollstock. A backup is being made, and holds its files on the disk until that is done; they are "
+    "removed within an hour and a half after it."
+)
+
+
+@router.post("/pictures/{uuid:picture_id}/forget", response=Forgotten)
+def forget_now(request: SignedRequest, picture_id: UUID) -> Forgotten:
     """Delete the picture at once: its prints, layouts and files go with it, and that cannot be undone."""
-    forget(get_object_or_404(own_pictures(request), id=picture_id))
-    return 204, None
+    picture = get_object_or_404(own_pictures(request), id=picture_id)
+    held = being_backed_up()
+    forget(picture)
+    return Forgotten(held_back=_BACKUP if held else "")

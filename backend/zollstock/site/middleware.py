@@ -42,7 +42,7 @@ def no_forms(answer: Answer) -> Answer:
     def answered(request: HttpRequest) -> HttpResponseBase:
         kind = (request.content_type or "").lower()
         if request.method not in ("GET", "HEAD", "OPTIONS") and kind.startswith(_FORMS):
-            return _said(415, "Files and forms are not taken in this way. Nothing was stored.")
+            return said(415, "Files and forms are not taken in this way. Nothing was stored.")
         return answer(request)
 
     return answered
@@ -58,7 +58,7 @@ def one_shape(answer: Answer) -> Answer:
         if response.headers.get("Content-Type", "").startswith("application/json"):
             return response
         status = response.status_code
-        shaped = _said(status, _WORDS.get(status) or f"{HTTPStatus(status).phrase}.")
+        shaped = said(status, _WORDS.get(status) or f"{HTTPStatus(status).phrase}.")
         if "Allow" in response.headers:
             shaped["Allow"] = response.headers["Allow"]
         return shaped
@@ -66,7 +66,8 @@ def one_shape(answer: Answer) -> Answer:
     return answered
 
 
-def _said(status: int, message: str) -> HttpResponse:
+def said(status: int, message: str) -> HttpResponse:
+    """An answer in the API's shape for what went wrong."""
     response = JsonResponse({"message": message, "problems": []}, status=status)
     response["Content-Length"] = str(len(response.content))
     return response

@@ -64,6 +64,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "zollstock.site.lanes.own_share",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
@@ -185,12 +186,14 @@ AUTH_PASSWORD_VALIDATORS = [
     },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
     {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+    {"NAME": "zollstock.accounts.passwords.NotTheNameAgain"},
 ]
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = timedelta(minutes=10)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 # So many wrong tries from one address within that time, whatever the names, close its door as well.
 ADDRESS_FAILURE_LIMIT = 40
+CLIENT_HEADER = os.environ.get("ZOLLSTOCK_CLIENT_HEADER", "")
 AXES_VERBOSE = False
 AXES_LOCKOUT_CALLABLE = "zollstock.site.pages.locked_out"
 
@@ -213,6 +216,8 @@ MEDIA_ROOT = Path(os.environ.get("ZOLLSTOCK_MEDIA", VAR / "media"))
 UNPACKED_ROOT = Path(os.environ.get("ZOLLSTOCK_UNPACKED", VAR / "unpacked"))
 UNPACKED_MOST_BYTES = int(os.environ.get("ZOLLSTOCK_UNPACKED_BYTES", 4 * 2**30))
 # Whether nginx stands before the application and sends stored files itself (launcher/front.py).
+#: Which lane this process serves (`site.lanes`); empty for the web's own.
+LANE = os.environ.get("ZOLLSTOCK_LANE", "")
 FRONT_SENDS_FILES = os.environ.get("ZOLLSTOCK_FRONT") == "1"
 FILE_UPLOAD_PERMISSIONS = 0o600
 # Request bodies that are read whole (plans, forms); pictures are streamed under their own limit.

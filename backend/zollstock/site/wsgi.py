@@ -8,6 +8,7 @@ from django.conf import settings
 from django.core.wsgi import get_wsgi_application
 
 from zollstock.core import seeing
+from zollstock.site.limits import hold_memory
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "zollstock.site.settings")
 application = get_wsgi_application()
@@ -16,6 +17,7 @@ application = get_wsgi_application()
 # and somebody waits for it. What is there now stays: it is not looked through for what may go, and so
 # remains memory that they share.
 import_module(settings.ROOT_URLCONF)
+hold_memory()
 seeing.read_in()
 gc.collect()
 gc.freeze()

@@ -6522,6 +6522,14 @@ export interface components {
             days: number | null;
         };
         /**
+         * Forgotten
+         * @description That a picture is gone, and what of it is still on a disk, in words; empty where nothing is.
+         */
+        Forgotten: {
+            /** Held Back */
+            held_back: string;
+        };
+        /**
          * RunState
          * @description A run with its counts; it is over when nothing is queued or running.
          */
@@ -11737,12 +11745,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Forgotten"];
+                };
             };
             /** @description A part of the application is away for a moment. */
             503: {

@@ -51,6 +51,7 @@ export type Step = Blade["step"];
 export type ZoneRow = Schemas["ZoneRow"];
 export type Worksheet = Schemas["Worksheet"];
 
+export type Forgotten = Schemas["Forgotten"];
 export type Keeping = Schemas["Keeping"];
 export type LayoutState = Schemas["LayoutState"];
 export type LayoutSlip = Schemas["LayoutSlip"];

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, must } from "../api/client";
 import { wholeState } from "../api/queryClient";
-import type { Keeping } from "../api/types";
+import type { Forgotten, Keeping } from "../api/types";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 
@@ -43,11 +43,14 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
       must<Keeping>(client.PUT("/api/pictures/{picture_id}/keeping", { ...path, body: { days } })),
     onSuccess: (kept) => queries.setQueryData(key, kept),
   });
+  const leave = () => {
+    queries.clear();
+    props.onGone();
+  };
   const forget = useMutation({
-    mutationFn: () => must<undefined>(client.POST("/api/pictures/{picture_id}/forget", path)),
-    onSuccess: () => {
-      queries.clear();
-      props.onGone();
+    mutationFn: () => must<Forgotten>(client.POST("/api/pictures/{picture_id}/forget", path)),
+    onSuccess: ({ held_back: heldBack }) => {
+      if (!heldBack) leave();
     },
   });
   const until = keeping.data?.forget_at;
@@ -81,14 +84,25 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
             Nothing of it stays here, and that cannot be undone.
           </p>
           {forget.error && <Problem message={forget.error.message} />}
-          <button
-            type="button"
-            className="strong-button"
-            disabled={forget.isPending}
-            onClick={() => forget.mutate()}
-          >
-            Delete it and all that was made of it
-          </button>
+          {forget.data?.held_back ? (
+            <>
+              <p className="mb-4" role="status">
+                {forget.data.held_back}
+              </p>
+              <button type="button" className="strong-button" onClick={leave}>
+                Go on
+              </button>
+            </>
+          ) : (
+            <button
+              type="button"
+              className="strong-button"
+              disabled={forget.isPending}
+              onClick={() => forget.mutate()}
+            >
+              Delete it and all that was made of it
+            </button>
+          )}
         </Dialog>
       )}
     </section>

@@ -13,6 +13,7 @@ from ..box import ZERO, Box
 from ..edges import Problem
 from ..lengths import Length
 from ..parts.part import Part, length_of
+from ..plaintext import Line
 from ..plan import Plan, lengths_of
 from ..rational import Fraction
 
@@ -85,7 +86,7 @@ class Wish(Part):
     """A wish for a layout, `zollstock.layout/1`; its `kind` says which."""
 
     format: Literal["zollstock.layout/1"] = LAYOUT_FORMAT
-    title: str = Field(default="", max_length=200)
+    title: Line = Field(default="", max_length=200)
     plans: Annotated[list[Plan], Field(min_length=1, max_length=MOST_PLANS)]
     sheet: Paper = Field(default_factory=Paper)
     marks: bool = True
