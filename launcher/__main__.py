@@ -13,6 +13,7 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 
 from launcher import backup as archive
 from launcher import checks, places, setup
+from launcher.restore import restore as bring_back
 from launcher.say import Trouble, step, tell
 from launcher.stack import Stack, running_alone
 
@@ -113,7 +114,7 @@ def restore(options: argparse.Namespace, rest: list[str]) -> int:
     setup.python(dev=False)
     with running_alone(places.VAR), Stack(places.VAR, port=0) as stack:
         stack.start_services()
-        archive.restore(stack, options.file.absolute())
+        bring_back(stack, options.file.absolute())
     return 0
 
 
@@ -170,7 +171,11 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
     setup.packages(dev=True)
     document = places.VAR / "openapi.json"
     Stack(places.VAR, port=0).manage(
-        "export_openapi_schema", "--api", "zollstock.site.api.api", "--output", str(document)
+        "export_openapi_schema",
+        "--api",
+        "zollstock.site.api.api",
+        "--output",
+        str(document),
     )
     return subprocess.call(["npm", "run", "--silent", "api"], cwd=places.FRONTEND)
 

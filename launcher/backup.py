@@ -1,4 +1,4 @@
-"""`backup FILE` and `restore FILE`: the database and the media folder as one tar.
+"""`backup FILE`: the database and the media folder as one tar (`restore.py` brings it back).
 
 A backup is made while everything runs. The database is dumped in one transaction; from before that
 until the last file is packed no stored file is removed (zollstock.pictures.storage looks at the lock
@@ -9,9 +9,9 @@ from __future__ import annotations
 
 import fcntl
 import hashlib
+import io
 import json
 import os
-import shutil
 import subprocess
 import tarfile
 import time
@@ -20,11 +20,15 @@ from contextlib import contextmanager
 from pathlib import Path
 
 from .say import Trouble, step, tell
-from .stack import COLLATION, Stack, _user
+from .stack import Stack, _user
 
 FORMAT = "zollstock.backup/1"
 _LOCK = "backup.lock"
-_NOT_KEPT = ("scratch", _LOCK)
+#: Beside the lock: what is half-made, and what a restore has staged or laid aside.
+NOT_KEPT = ("scratch", _LOCK)
+STAGED, LAID_ASIDE = ".restored-", ".before-restore-"
+#: The last member of the tar: without it the tar was cut off.
+END = "end.json"
 
 
 def backup(stack: Stack, out: Path) -> None:
@@ -34,15 +38,15 @@ def backup(stack: Stack, out: Path) -> None:
     if not out.parent.is_dir():
         raise Trouble(f"{out.parent} is no folder")
     partial = out.with_name(f".{out.name}.{os.getpid()}.partial")
-    dump = stack.var / f"dump-{os.getpid()}.sql"
+    dumped = stack.var / f"dump-{os.getpid()}.sql"
     media = stack.media
     media.mkdir(parents=True, exist_ok=True)
     try:
         with _nothing_removed(media):
             step("Dumping the database")
-            _dump(stack, dump)
+            dump(stack, dumped)
             step("Packing pictures and files")
-            count = _pack(dump, media, partial)
+            count = _pack(dumped, media, partial, migrations(stack))
         os.link(partial, out)
     except OSError as error:
         raise Trouble(
@@ -50,7 +54,7 @@ def backup(stack: Stack, out: Path) -> None:
         ) from None
     finally:
         partial.unlink(missing_ok=True)
-        dump.unlink(missing_ok=True)
+        dumped.unlink(missing_ok=True)
     tell(f"{out} holds the database and {count} files, {out.stat().st_size / 1e6:,.1f} MB.")
     tell(
         f"Not in it: the secrets in {stack.var / 'secrets'} (session key, database password). Keep"
@@ -68,19 +72,29 @@ def _nothing_removed(media: Path) -> Iterator[None]:
         yield
 
 
-def _dump(stack: Stack, out: Path) -> None:
+def dump(stack: Stack, out: Path) -> None:
     with out.open("wb") as file:
         out.chmod(0o600)
         done = subprocess.run(
-            [*_client(stack, "mariadb-dump"), "--single-transaction", "--quick", "--hex-blob",
-             "--default-character-set=utf8mb4", _name(stack)],
-            stdout=file, stderr=subprocess.PIPE, env=_environment(stack),
+            [*client(stack, "mariadb-dump"), "--single-transaction", "--quick", "--hex-blob",
+             "--default-character-set=utf8mb4", name_of(stack)],
+            stdout=file, stderr=subprocess.PIPE, env=environment(stack),
         )  # fmt: skip
     if done.returncode:
-        raise Trouble(f"the database could not be dumped: {_last(done.stderr)}")
+        raise Trouble(f"the database could not be dumped: {last(done.stderr)}")
 
 
-def _pack(dump: Path, media: Path, out: Path) -> int:
+def migrations(stack: Stack) -> list[str]:
+    """Which changes of the tables were made, as `app.name`: what a backup needs to be read again."""
+    said = query(
+        stack,
+        "SELECT CONCAT(app, '.', name) FROM django_migrations ORDER BY id",
+        name_of(stack),
+    )
+    return said.splitlines()
+
+
+def _pack(dump: Path, media: Path, out: Path, migrations: list[str]) -> int:
     """The tar: what it is first, then the dump, then the files. Returns how many files."""
     count = 0
     with tarfile.open(out, "w") as bag:
@@ -88,18 +102,15 @@ def _pack(dump: Path, media: Path, out: Path) -> int:
         about = {
             "format": FORMAT,
             "made": time.strftime("%Y-%m-%dT%H:%M:%SZ", time.gmtime()),
-            "database_sha256": _sha256(dump),
+            "database_sha256": sha256(dump),
+            "migrations": migrations,
+            "ends_with": END,
         }
-        text = out.with_suffix(".about")
-        text.write_text(json.dumps(about, indent=1))
-        try:
-            bag.add(text, "backup.json")
-        finally:
-            text.unlink()
+        _note(bag, "backup.json", about)
         bag.add(dump, "database.sql")
         for folder, _, names in os.walk(media):
             top = Path(folder).relative_to(media).parts[:1]
-            if top and top[0] in _NOT_KEPT:
+            if top and (top[0] in NOT_KEPT or top[0].startswith((STAGED, LAID_ASIDE))):
                 continue
             for name in names:
                 path = Path(folder) / name
@@ -110,77 +121,18 @@ def _pack(dump: Path, media: Path, out: Path) -> int:
                     count += 1
                 except FileNotFoundError:  # a proof that was made anew: no row of the dump knows it
                     continue
+        _note(bag, END, {"files": count})
     return count
 
 
-def restore(stack: Stack, source: Path) -> None:
-    """Put a backup in the place of what is there; that is laid aside, not lost.
-
-    Everything is unpacked and looked at before anything is changed. The services must run, the rest of
-    the application must not.
-    """
-    if not source.is_file():
-        raise Trouble(f"{source}: there is no such file")
-    room = stack.var / f"restore-{os.getpid()}"
-    aside = stack.var / f"before-restore-{time.strftime('%Y%m%d-%H%M%S')}"
-    shutil.rmtree(room, ignore_errors=True)
-    room.mkdir(mode=0o700)
-    try:
-        step("Unpacking")
-        _unpack(source, room)
-        step("Laying aside what is there")
-        aside.mkdir(mode=0o700)
-        _dump(stack, aside / "database.sql")
-        step("Loading the database")
-        try:
-            _load(stack, room / "database.sql")
-        except Trouble:
-            _load(stack, aside / "database.sql")
-            raise
-        if stack.media.exists():
-            shutil.move(stack.media, aside / "media")
-        (room / "media").mkdir(exist_ok=True)
-        stack.media.parent.mkdir(parents=True, exist_ok=True)
-        shutil.move(room / "media", stack.media)
-    finally:
-        shutil.rmtree(room, ignore_errors=True)
-    stack.manage("migrate", "--verbosity", "0")
-    stack.manage("one_collation", COLLATION)
-    tell(f"Restored. What was there before lies in {aside}; remove it when all is well.")
+def _note(bag: tarfile.TarFile, name: str, content: dict[str, object]) -> None:
+    data = json.dumps(content, indent=1).encode()
+    member = tarfile.TarInfo(name)
+    member.size, member.mode, member.mtime = len(data), 0o600, int(time.time())
+    bag.addfile(member, io.BytesIO(data))
 
 
-def _unpack(source: Path, room: Path) -> None:
-    try:
-        with tarfile.open(source) as bag:
-            bag.extractall(room, filter="data")
-        about = json.loads((room / "backup.json").read_text())
-        whole = about["format"] == FORMAT and about["database_sha256"] == _sha256(
-            room / "database.sql"
-        )
-    except (tarfile.TarError, EOFError, KeyError, ValueError, TypeError, FileNotFoundError):
-        whole = False
-    if not whole:
-        raise Trouble(f"{source} is not a whole backup of Zollstock. Nothing was changed")
-
-
-def _load(stack: Stack, dump: Path) -> None:
-    name = _name(stack)
-    fresh = (
-        f"DROP DATABASE IF EXISTS `{name}`; CREATE DATABASE `{name}` CHARACTER SET utf8mb4 "
-        f"COLLATE {COLLATION};"
-    )
-    for command, given in (
-        ([*_client(stack, "mariadb")], fresh.encode()),
-        ([*_client(stack, "mariadb"), name], None),
-    ):
-        with dump.open("rb") as file:
-            source = {"input": given} if given is not None else {"stdin": file}
-            done = subprocess.run(command, capture_output=True, env=_environment(stack), **source)
-        if done.returncode:
-            raise Trouble(f"the database could not be loaded: {_last(done.stderr)}")
-
-
-def _client(stack: Stack, program: str) -> list[str]:
+def client(stack: Stack, program: str) -> list[str]:
     """A client of the database: its owner on the own socket, else as the settings say."""
     told = stack.environment
     host = told["ZOLLSTOCK_DB_HOST"]
@@ -191,7 +143,7 @@ def _client(stack: Stack, program: str) -> list[str]:
     return [program, "--no-defaults", *where, f"--user={user}"]
 
 
-def _environment(stack: Stack) -> dict[str, str]:
+def environment(stack: Stack) -> dict[str, str]:
     """The password by the environment, where other people's lists of processes do not show it."""
     password = (
         {"MYSQL_PWD": stack.environment["ZOLLSTOCK_DB_PASSWORD"]} if _elsewhere(stack) else {}
@@ -199,18 +151,32 @@ def _environment(stack: Stack) -> dict[str, str]:
     return stack.environment | password
 
 
+def query(stack: Stack, text: str, database: str = "") -> str:
+    """What the database answers to a statement, a line a row. Raises `Trouble` with its reason."""
+    command = [*client(stack, "mariadb"), "--batch", "--skip-column-names"]
+    done = subprocess.run(
+        [*command, *([database] if database else [])],
+        input=text.encode(),
+        capture_output=True,
+        env=environment(stack),
+    )
+    if done.returncode:
+        raise Trouble(f"the database says: {last(done.stderr)}")
+    return done.stdout.decode()
+
+
 def _elsewhere(stack: Stack) -> bool:
     return bool(stack.environment.get("ZOLLSTOCK_DB_ELSEWHERE"))
 
 
-def _name(stack: Stack) -> str:
+def name_of(stack: Stack) -> str:
     return stack.environment.get("ZOLLSTOCK_DB_NAME", "zollstock")
 
 
-def _sha256(path: Path) -> str:
+def sha256(path: Path) -> str:
     with path.open("rb") as file:
         return hashlib.file_digest(file, "sha256").hexdigest()
 
 
-def _last(said: bytes) -> str:
+def last(said: bytes) -> str:
     return (said.decode(errors="replace").strip() or "no reason given").splitlines()[-1]

@@ -39,7 +39,11 @@ _CHECKS: list[Check] = [
     ("Types of TypeScript", ["npm", "run", "--silent", "types"], FRONTEND),
     ("Import rules", [str(VENV / "bin" / "lint-imports")], BACKEND),
     ("Lint Python", [PYTHON, "-m", "ruff", "check", ".", "../launcher"], BACKEND),
-    ("Format of Python", [PYTHON, "-m", "ruff", "format", "--check", ".", "../launcher"], BACKEND),
+    (
+        "Format of Python",
+        [PYTHON, "-m", "ruff", "format", "--check", ".", "../launcher"],
+        BACKEND,
+    ),
 ]
 _LANES = 3
 

@@ -49,7 +49,17 @@ _WORDS = {
     504: "The application took too long to answer. What was saved before is safe; try again.",
 }
 #: What nginx answers with another number than its own: it has no telling one for these.
-_AS = {403: 404, 505: 400, 494: 431, 495: 400, 496: 400, 497: 400, 500: 503, 502: 503, 504: 503}
+_AS = {
+    403: 404,
+    505: 400,
+    494: 431,
+    495: 400,
+    496: 400,
+    497: 400,
+    500: 503,
+    502: 503,
+    504: 503,
+}
 
 
 def configuration(

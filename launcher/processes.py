@@ -26,7 +26,12 @@ class Process:
     """One running program."""
 
     def __init__(
-        self, name: str, command: list[str], environment: dict[str, str], log: Path, folder: Path
+        self,
+        name: str,
+        command: list[str],
+        environment: dict[str, str],
+        log: Path,
+        folder: Path,
     ) -> None:
         self.name, self.log = name, log
         self._command, self._environment, self._folder = command, environment, folder

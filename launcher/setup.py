@@ -177,8 +177,16 @@ _PIP = [PYTHON, "-m", "pip", "install", "--disable-pip-version-check"]
 
 def _quickly(locked: list[str]) -> bool:
     """Install with uv, a tenth of pip's time; False where it cannot, as behind an index only pip knows."""
-    tool = ["--quiet", "--require-hashes", "-r", str(BACKEND / "requirements-install.txt")]
-    commands = ([*_PIP, *tool], [PYTHON, "-m", "uv", "pip", "install", "--python", PYTHON, *locked])
+    tool = [
+        "--quiet",
+        "--require-hashes",
+        "-r",
+        str(BACKEND / "requirements-install.txt"),
+    ]
+    commands = (
+        [*_PIP, *tool],
+        [PYTHON, "-m", "uv", "pip", "install", "--python", PYTHON, *locked],
+    )
     environment = {key: value for key, value in os.environ.items() if key != "PYTHONPATH"}
     return not any(
         subprocess.run(command, cwd=PROJECT, env=environment, capture_output=True).returncode

@@ -26,7 +26,12 @@ from .say import Trouble, step, tell
 #: Names and passwords compare exactly: upper and lower case, marks, and spaces at the end.
 COLLATION = "utf8mb4_nopad_bin"
 #: Queues with the processes of their worker, and the memory each of these may take, MiB.
-WORKERS = {"quick": (2, 3072), "looks": (1, 3072), "heavy": (1, 4096), "render": (1, 6144)}
+WORKERS = {
+    "quick": (2, 3072),
+    "looks": (1, 3072),
+    "heavy": (1, 4096),
+    "render": (1, 6144),
+}
 #: Memory that a process for large questions may take, MiB, and the lines for downloads that are packed on their way.
 HEAVY_MIB, STREAMS = 2048, 24
 #: How often, seconds, the parts are looked after, and their logs.
@@ -83,6 +88,10 @@ class Stack:
         """Everything, in the order in which one needs the other."""
         _port_is_free(self.port)
         self.start_services()
+        # A restore that was killed in the middle is put back before anybody sees half of it.
+        from .restore import mend
+
+        mend(self)
         step("Bringing the tables up to date")
         self.manage("prepare", COLLATION)
         step("Starting web server and workers")
@@ -124,7 +133,13 @@ class Stack:
         self._program("front", ["nginx", "-p", str(folder), "-e", "stderr", "-c", str(settings)])
 
     def _serve(
-        self, name: str, at: Path, processes: int, threads: int, seconds: int, most_mib: int = 0
+        self,
+        name: str,
+        at: Path,
+        processes: int,
+        threads: int,
+        seconds: int,
+        most_mib: int = 0,
     ) -> None:
         """The application on a socket; a lane of it (`zollstock.site.lanes`) under its own name."""
         stand_back = [] if name == "web" else ["nice", "-n", "10"]

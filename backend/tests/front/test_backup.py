@@ -2,6 +2,11 @@
 
 from __future__ import annotations
 
+import errno
+import io
+import json
+import os
+import shutil
 import subprocess
 import tarfile
 import threading
@@ -10,7 +15,9 @@ from pathlib import Path
 import MySQLdb
 import pytest
 from django.conf import settings
-from launcher.backup import backup, restore
+from launcher import restore as restoring
+from launcher.backup import backup
+from launcher.restore import mend, restore
 from launcher.say import Trouble
 from launcher.stack import COLLATION, Stack
 
@@ -126,7 +133,7 @@ def test_files_removed_while_a_backup_is_made_are_in_it(
     """The order and its file go between the dump and the packing."""
     from launcher import backup as module
 
-    dumped = module._dump
+    dumped = module.dump
 
     def dump_then_remove(stack: Stack, out: Path) -> None:
         dumped(stack, out)
@@ -138,9 +145,9 @@ def test_files_removed_while_a_backup_is_made_are_in_it(
             removing.start()
             removing.join()
 
-    monkeypatch.setattr(module, "_dump", dump_then_remove)
+    monkeypatch.setattr(module, "dump", dump_then_remove)
     backup(filled, tmp_path / "backup.tar")
-    monkeypatch.setattr(module, "_dump", dumped)
+    monkeypatch.setattr(module, "dump", dumped)
     restore(elsewhere, tmp_path / "backup.tar")
     run(elsewhere, CHECK)
 
@@ -158,7 +165,146 @@ def test_what_is_no_whole_backup_changes_nothing(
     with pytest.raises(Trouble, match=r"not a whole backup|no such file"):
         restore(elsewhere, source)
     assert (elsewhere.media / "pictures" / "mine.jpg").exists()
-    assert not list(elsewhere.var.glob("restore-*"))
+    assert not list(elsewhere.var.glob("*restore*"))
+
+
+def untouched(stack: Stack) -> None:
+    """The other place is as it was: its one file, an empty database, and nothing half-made."""
+    assert (stack.media / "pictures" / "mine.jpg").read_bytes() == b"what was there before"
+    assert [path.name for path in stack.media.iterdir()] == ["pictures"]
+    assert not list(stack.var.glob("*restore*"))
+    assert jobs(stack) == "0"
+    names = restoring.query(stack, "SHOW DATABASES").splitlines()
+    assert not [name for name in names if name.endswith(("_comes", "_before"))]
+
+
+def jobs(stack: Stack) -> str:
+    return restoring.query(stack, "SELECT COUNT(*) FROM jobs_job", restoring.name_of(stack)).strip()
+
+
+@pytest.fixture
+def quickly(monkeypatch) -> None:
+    """The tables of the backup are those of this code: bringing them up to date would do nothing but take long."""
+    monkeypatch.setattr(restoring, "_bring_up_to_date", lambda _: None)
+
+
+@pytest.fixture(scope="module")
+def made(filled: Stack, tmp_path_factory) -> Path:
+    out = tmp_path_factory.mktemp("made") / "backup.tar"
+    backup(filled, out)
+    return out
+
+
+@pytest.fixture
+def emptied(elsewhere: Stack) -> Stack:
+    """The other place, as no restore has touched it."""
+    empty = "SET foreign_key_checks = 0; DELETE FROM jobs_job; DELETE FROM pictures_picture"
+    restoring.query(elsewhere, empty, restoring.name_of(elsewhere))
+    return elsewhere
+
+
+@pytest.fixture
+def mounted(emptied: Stack, request: pytest.FixtureRequest):
+    """The media folder as a disk of its own, of so many MiB."""
+    size = request.param
+    shutil.rmtree(emptied.media)
+    emptied.media.mkdir()
+    done = subprocess.run(
+        ["mount", "-t", "tmpfs", "-o", f"size={size}m", "none", emptied.media], capture_output=True
+    )
+    if done.returncode:
+        pytest.skip("no disk can be mounted here")
+    (emptied.media / "pictures").mkdir()
+    (emptied.media / "pictures" / "mine.jpg").write_bytes(b"what was there before")
+    yield emptied
+    subprocess.run(["umount", emptied.media], check=True)
+
+
+@pytest.mark.usefixtures("quickly")
+@pytest.mark.parametrize("mounted", [200], indirect=True)
+def test_a_media_folder_that_is_a_mount_point_is_restored_into(mounted: Stack, made: Path) -> None:
+    restore(mounted, made)
+    assert jobs(mounted) == "1"
+    assert os.path.ismount(mounted.media)
+    (aside,) = mounted.media.glob(".before-restore-*")
+    assert (aside / "pictures" / "mine.jpg").read_bytes() == b"what was there before"
+
+
+@pytest.mark.parametrize("mounted", [8], indirect=True)
+def test_too_little_room_is_told_before_anything_is_changed(mounted: Stack, made: Path) -> None:
+    with pytest.raises(Trouble, match=r"too little room .* Nothing was changed"):
+        restore(mounted, made)
+    untouched(mounted)
+
+
+def test_a_disk_that_fills_up_on_the_way_changes_nothing(
+    emptied: Stack, made: Path, monkeypatch
+) -> None:
+    def full(*_: object, **__: object) -> None:
+        raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
+
+    monkeypatch.setattr(tarfile.TarFile, "extract", full)
+    with pytest.raises(Trouble, match=r"No space left on device. Nothing was changed"):
+        restore(emptied, made)
+    untouched(emptied)
+
+
+@pytest.mark.usefixtures("quickly")
+@pytest.mark.parametrize("step", ["_unpack", "_load", "dump", "_swap_databases"])
+def test_what_fails_on_the_way_is_put_back(
+    emptied: Stack, made: Path, monkeypatch, step: str
+) -> None:
+    def fails(*_: object) -> None:
+        raise Trouble("it did not work")
+
+    monkeypatch.setattr(restoring, step, fails)
+    with pytest.raises(Trouble, match=r"it did not work. Nothing was changed"):
+        restore(emptied, made)
+    untouched(emptied)
+
+
+@pytest.mark.usefixtures("quickly")
+@pytest.mark.parametrize("step", ["_load", "_swap_databases", "_finish"])
+def test_killed_in_the_middle_it_is_put_back_or_finished_at_the_next_start(
+    emptied: Stack, made: Path, monkeypatch, step: str
+) -> None:
+    child = os.fork()
+    if not child:
+        try:
+            monkeypatch.setattr(restoring, step, lambda *_: os._exit(9))
+            restore(emptied, made)
+        finally:
+            os._exit(1)
+    assert os.waitstatus_to_exitcode(os.waitpid(child, 0)[1]) == 9
+    mend(emptied)
+    if step == "_finish":
+        assert jobs(emptied) == "1"
+        assert not (emptied.media / "pictures" / "mine.jpg").exists()
+        assert list(emptied.media.glob(".before-restore-*/pictures/mine.jpg"))
+        return
+    # What was staged and never moved is cleared away by the next restore, or here.
+    for path in [*emptied.var.glob("*restore*"), *emptied.media.glob(".restored-*")]:
+        shutil.rmtree(path)
+    restoring._drop(emptied, restoring._beside(emptied))
+    untouched(emptied)
+    restore(emptied, made)
+    assert jobs(emptied) == "1"
+
+
+def test_a_backup_of_a_newer_version_is_told(emptied: Stack, made: Path, tmp_path: Path) -> None:
+    newer = tmp_path / "newer.tar"
+    with tarfile.open(made) as old, tarfile.open(newer, "w") as new:
+        for member in old:
+            data = old.extractfile(member).read()  # type: ignore[union-attr]
+            if member.name == "backup.json":
+                about = json.loads(data)
+                about["migrations"].append("jobs.9999_from_the_future")
+                data = json.dumps(about).encode()
+                member.size = len(data)
+            new.addfile(member, io.BytesIO(data))
+    with pytest.raises(Trouble, match=r"newer Zollstock \(jobs.9999_from_the_future"):
+        restore(emptied, newer)
+    untouched(emptied)
 
 
 def test_only_one_backup_at_a_time(filled: Stack, tmp_path: Path) -> None:

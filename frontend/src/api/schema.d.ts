@@ -736,7 +736,7 @@ export interface paths {
         };
         /**
          * How Far
-         * @description Where to go on after a line broke.
+         * @description Where to go on after a line broke; one that has become a picture has arrived whole.
          */
         get: operations["zollstock_pictures_parcels_api_how_far"];
         /**
@@ -765,7 +765,7 @@ export interface paths {
         put?: never;
         /**
          * Finish
-         * @description All pieces are sent: take the file in as a picture.
+         * @description All pieces are sent: take the file in as a picture; asked again, the same answer.
          */
         post: operations["zollstock_pictures_parcels_api_finish"];
         delete?: never;
