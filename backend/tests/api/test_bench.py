@@ -6,12 +6,37 @@ import json
 import subprocess
 from pathlib import Path
 
+import pytest
+
 from tests.plans import border, document
 from zollstock.core.plan import parse_plan
 from zollstock.core.reckon import reckon
 from zollstock.core.reckoning import reckoning_document
 
 FRONTEND = Path(__file__).resolve().parents[3] / "frontend"
+
+
+@pytest.mark.parametrize(
+    ("wanted", "path"),
+    [
+        ({"edge": {"kind": "frame"}}, "edge"),
+        ({"edge": {"kind": ["border"]}}, "edge"),
+        ({"edge": {"kind": None}}, "edge"),
+        ({"edge": "border"}, "edge"),
+        ({"edge": {}}, "edge"),
+    ],
+)
+def test_an_unknown_edge_is_refused_in_words(caller, wanted: dict, path: str) -> None:
+    told = caller("POST", "reckon", {"plan": document() | wanted, "step": "edge"}, expect=422)
+    assert told["problems"][0]["path"].startswith(path)
+
+
+@pytest.mark.parametrize(
+    "edges",
+    [{"frame": {"kind": "frame"}}, {"border": {"kind": "frame"}}, {"mat": {}}, {"": {"kind": []}}],
+)
+def test_edges_from_before_that_are_none_are_passed_over(caller, edges: dict) -> None:
+    caller("POST", "reckon", {"plan": document(), "step": "edge", "edges": edges})
 
 
 def test_the_api_reckons_what_the_core_reckons(caller) -> None:

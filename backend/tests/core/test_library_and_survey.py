@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import LAMP, border, document, plan
-from zollstock.core.csvtable import TableError, write_table
+from zollstock.core.csvtable import TableError, records, write_table
 from zollstock.core.finder import find
 from zollstock.core.library import FRAMES, directed, library
 from zollstock.core.plan import parse_plan, patched
@@ -77,6 +77,25 @@ def test_sizes_go_out_as_csv_and_come_back() -> None:
     assert [(s.name, s.width, s.height, s.group, s.frames) for s in back] == [
         (s.name, s.width, s.height, s.group, s.frames) for s in library()
     ]
+
+
+#: Texts that try it: starters behind every sign that divides cells somewhere.
+HARMFUL = st.text(st.sampled_from("=+-@'\";,|\t\na1 "), max_size=12)
+
+
+@given(HARMFUL, st.sampled_from([",", ";", "\t", "|"]))
+def test_no_cell_starts_a_formula_whatever_it_is_divided_by(note: str, divider: str) -> None:
+    text = write_table(("name", "note"), [("x", note)])
+    for row in csv.reader(io.StringIO(text, newline=""), delimiter=divider):
+        for cell in row:
+            assert not cell.lstrip(" ").startswith(("=", "+", "-", "@")), (text, cell)
+
+
+@given(HARMFUL)
+def test_what_was_made_harmless_is_read_back_as_it_was(note: str) -> None:
+    text = write_table(("name", "note"), [("x", note)])
+    [(cell, _)] = records(text, "notes", ("name", "note"), (("name",),))
+    assert cell("note") == note.replace("\r", "\n").strip()
 
 
 @given(st.text(max_size=30), st.sampled_from(FRAMES), st.text(max_size=30))

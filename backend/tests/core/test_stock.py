@@ -127,6 +127,14 @@ def test_a_table_is_read_back_as_it_was(media: list[tuple[str, list[dict[str, An
         assert stock_from(write_stock(kept)) == kept
 
 
+@pytest.mark.parametrize("value", ["nan", "NaN", "inf", "-inf", "1e999"])
+@pytest.mark.parametrize("column", ["left", "price", "factor", "spread"])
+@pytest.mark.parametrize("kind", ["sheet", "roll"])
+def test_what_is_no_number_is_refused_in_words(value: str, column: str, kind: str) -> None:
+    with pytest.raises(TableError, match="line 2: "):
+        stock_from(f"medium,kind,width,height,{column}\nSatin,{kind},61 cm,20 cm,{value}\n")
+
+
 @pytest.mark.parametrize(("text", "told"), [
     ("name,width\nSatin,1 m\n", "line 1: a table of media begins"),
     ("medium,width\n,1 m\n", "line 2: a medium has a name"),

@@ -11,7 +11,12 @@ from typing import Any
 from .library import plain
 from .refusal import Refusal
 
-_STARTERS = ("=", "+", "-", "@", "\t", "\r")
+#: Where a spreadsheet may take the beginning of a cell to be, whichever sign it divides by: the text's own begin, and
+#: behind each sign that divides cells somewhere. There nothing may stand that it would run.
+_BEGINS = r"(?:^|(?<=[,;|\t\n\r\"]))"
+_RUNS = r"(?=[=+\-@\t\r])"
+_MADE_HARMLESS = re.compile(rf"{_BEGINS}( *'*){_RUNS}")
+_AS_IT_WAS = re.compile(rf"{_BEGINS}( *'*)'{_RUNS}")
 
 #: The text under a column's name, empty where there is none.
 Cell = Callable[[str], str]
@@ -22,7 +27,7 @@ class TableError(Refusal):
 
 
 def write_table(columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:
-    """CSV text with a header line. Texts that a spreadsheet would run get a ' before them."""
+    """CSV text with a header line. What a spreadsheet would run gets a ' before it, which `records` takes away again."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(columns)
@@ -32,7 +37,7 @@ def write_table(columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:
 
 
 def _harmless(value: Any) -> Any:
-    return f"'{value}" if isinstance(value, str) and value.startswith(_STARTERS) else value
+    return _MADE_HARMLESS.sub(r"\1'", value) if isinstance(value, str) else value
 
 
 def records(
@@ -75,6 +80,6 @@ def records(
 def _cell(row: dict[str, Any]) -> Cell:
     def cell(name: str) -> str:
         value = row.get(name)
-        return re.sub(r"^'(?=[=+\-@])", "", value.strip() if isinstance(value, str) else "")
+        return _AS_IT_WAS.sub(r"\1", value).strip() if isinstance(value, str) else ""
 
     return cell

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from math import isfinite, nan
 from typing import Any
 
 from pydantic import ValidationError
@@ -123,9 +124,12 @@ def _paper(cell: Cell, line: int, kind: str) -> dict[str, Any]:
 
 def _float(text: str, name: str, line: int) -> float:
     try:
-        return float(text.replace(",", "."))
+        number = float(text.replace(",", "."))
     except ValueError:
-        raise TableError(f"line {line}: {name} is a number, not “{text[:40]}”") from None
+        number = nan
+    if not isfinite(number):
+        raise TableError(f"line {line}: {name} is a number, not “{text[:40]}”")
+    return number
 
 
 def _checked(given: dict[str, Any], part: Any, line: int) -> dict[str, Any]:
