@@ -17,6 +17,7 @@ from tests.layouts import ROLL, gang, gang_document, small
 from zollstock.core.layouts import (
     LayoutError,
     Seen,
+    against_making,
     lay,
     layout_document,
     layout_page,
@@ -324,3 +325,15 @@ def test_the_document_is_whole_and_as_described() -> None:
     jsonschema.validate(document, layout_schema())
     assert parse_layout(document) == wish
     jsonschema.validate(json.loads(sheets_json(reckon_layout(wish))), sheets_schema())
+
+
+@pytest.mark.parametrize(("ppi", "stopped"), [(1590, False), (1700, True)])
+def test_a_sheet_that_no_jpeg_holds_is_stopped_before_it_is_made(ppi: float, stopped: bool) -> None:
+    """Twelve prints of 100 × 80 cm on a roll: some 10 m, of which a JPEG holds 65 500 px."""
+    large = small("100 cm", "80 cm") | {"output": {"format": "jpeg"}}
+    laid = lay(gang(plans=[large], copies=[1], ppi=ppi, roll=dict(ROLL, width="914 mm")))
+    found = [one for one in laid.findings if one.id == "sheet-too-long"]
+    longest = max(laid.sheets[0].grid.width, laid.sheets[0].grid.height)
+    assert bool(found) == (longest > 65_500) == stopped
+    if stopped:
+        assert against_making(laid)

@@ -327,3 +327,19 @@ def srgb_mean(band: pyvips.Image) -> float:
     return float(
         np.where(values <= 0.04045, values / 12.92, ((values + 0.055) / 1.055) ** 2.4).mean()
     )
+
+
+@pytest.mark.parametrize(("side", "is_made"), [(65_500, True), (65_501, False)])
+def test_a_jpeg_is_as_long_as_its_library_writes_one(
+    tmp_path: Path, side: int, is_made: bool
+) -> None:
+    wanted = plan(
+        400, 2, target={"width": f"{side} px", "height": "3 px"}, output={"format": "jpeg"}
+    )
+    if not is_made:
+        with pytest.raises(RenderError, match="holds 65\u202f500 px a side"):
+            made(tmp_path, wanted)
+        assert not (tmp_path / "out.jpg").exists()
+        return
+    _, image = made(tmp_path, wanted)
+    assert (image.width, image.height) == (side, 3)

@@ -33,8 +33,9 @@ OUTPUTS: dict[str, Output] = {
     output.id: output
     for output in (
         Output("tiff", "TIFF", "image/tiff", ("tif", "tiff"), (8, 16), classic_bytes=2**32),
+        # The format could hold 35 px more; the library that everybody writes it with cannot.
         Output(
-            "jpeg", "JPEG", "image/jpeg", ("jpg", "jpeg"), (8,), longest_side=65_535, lossless=False
+            "jpeg", "JPEG", "image/jpeg", ("jpg", "jpeg"), (8,), longest_side=65_500, lossless=False
         ),
         Output("png", "PNG", "image/png", ("png",), (8, 16)),
         Output("pdf", "PDF", "application/pdf", ("pdf",), (8, 16), vectors=True),

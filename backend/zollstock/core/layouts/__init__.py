@@ -24,6 +24,7 @@ from .life import Life
 from .page import LayoutPage
 from .panels import PanelsKind
 from .region import Regions
+from .sheetlimits import with_limits
 from .tiles import Tiles
 from .wish import LAYOUT_FORMAT, Wish
 
@@ -75,7 +76,7 @@ def layout_document(wish: Wish) -> dict[str, Any]:
 def lay(wish: Wish, unit: str | None = None) -> Laid:
     """The sheets of a wish, exact; texts use `unit`, else the first plan's."""
     kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
-    return kind.lay(wish, style_for(wish.lengths, unit))
+    return with_limits(kind.lay(wish, style_for(wish.lengths, unit)), wish.plans[0].output)
 
 
 def in_short(wish: Wish, laid: Laid) -> str:
@@ -100,7 +101,7 @@ def layout_page(wish: Wish, unit: str | None = None, seen: Seen = NOTHING_SEEN) 
     """What the page of a sound wish shows."""
     kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
     style = style_for(wish.lengths, unit)
-    return kind.page(wish, kind.lay(wish, style), style, seen)
+    return kind.page(wish, lay(wish, unit), style, seen)
 
 
 def against_making(laid: Laid) -> list[str]:

@@ -1,0 +1,47 @@
+"""Sheets that no file of the wanted kind can hold: told before the work begins."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from .. import show
+from ..outputs import OUTPUTS
+from ..parts.file import Output
+from ..pixelcount import MOST_OUTPUT_PIXELS
+from ..reckoning import Finding
+from ..sheets import Sheet
+from .kind import Laid
+
+
+def with_limits(laid: Laid, output: Output) -> Laid:
+    """The layout with a `stop` for the largest sheet that cannot be made."""
+    if not laid.used:
+        return laid  # lines and letters alone have no pixels
+    return replace(laid, findings=[*laid.findings, *_too_large(laid.sheets, output)])
+
+
+def _too_large(sheets: tuple[Sheet, ...], output: Output) -> Iterator[Finding]:
+    kind = OUTPUTS[output.format]
+    longest_side = kind.longest_side
+    if kind.vectors and output.picture == "jpeg":
+        longest_side = OUTPUTS["jpeg"].longest_side
+    longest = max((max(sheet.grid.width, sheet.grid.height) for sheet in sheets), default=0)
+    most = max((sheet.grid.width * sheet.grid.height for sheet in sheets), default=0)
+    if longest_side is not None and longest > longest_side:
+        yield Finding(
+            id="sheet-too-long",
+            level="stop",
+            step="handover",
+            text=f"A JPEG holds {show.whole(longest_side)} px a side; a sheet has {show.whole(longest)}.",
+            fix={"plans.0.output.format": "tiff", "plans.0.output.picture": "lossless"},
+            fix_label="Make it a TIFF",
+        )
+    if most > MOST_OUTPUT_PIXELS:
+        yield Finding(
+            id="sheet-too-large",
+            level="stop",
+            step="pixels",
+            text=f"A sheet would have {show.whole(most // 10**6)} megapixels; a file may have 4 gigapixels. Take fewer "
+            "ppi, or a shorter length.",
+        )
