@@ -130,7 +130,7 @@ def test_a_stale_window_is_told_and_may_choose(bench, context) -> None:
     second.get_by_role("button", name="save mine on top").click()
     saved(second)
     page.reload()
-    expect(page.get_by_label("Finished size")).to_have_value("210 × 297 mm")
+    expect(page.get_by_label("Finished size")).to_have_value("297 × 210 mm")
 
 
 def test_refused_files_are_told_beside_the_good_ones(page: Page, tmp_path: Path) -> None:

@@ -52,7 +52,7 @@ def test_wrong_input_moves_nothing_on_the_page(size: Page) -> None:
     field.fill("60 x 45 cm or so")
     expect(page.get_by_role("alert")).to_contain_text("is not known", timeout=4000)
     assert below.bounding_box() == before
-    field.fill("8 x 10")
+    field.fill("30 x 20")
     expect(page.get_by_role("button", name="inches?")).to_be_visible()
     assert below.bounding_box() == before
     # A border that leaves no picture is told over the drawing, and moves no field either.
@@ -64,6 +64,36 @@ def test_wrong_input_moves_nothing_on_the_page(size: Page) -> None:
     border.fill("15 cm")
     expect(page.locator(".bench-words")).to_contain_text("leave no picture")
     assert border.bounding_box() == at
+
+
+def test_a_size_is_one_tab_away_and_a_steps_key_types_into_no_field(size: Page) -> None:
+    page = size
+    page.reload()
+    expect(page.locator("#worksheet")).to_be_focused()
+    page.keyboard.press("Tab")
+    field = page.get_by_label("Finished size")
+    expect(field).to_be_focused()
+    page.keyboard.type("24x36", delay=40)
+    page.keyboard.press("Enter")
+    expect(blade(page)).to_contain_text("36")
+    page.keyboard.press("Shift+Tab")
+    page.keyboard.press("4")
+    expect(page.locator("[data-step=edge]")).to_have_attribute("aria-selected", "true")
+    expect(page.locator("#worksheet")).to_be_focused()
+    page.get_by_role("button", name="Border", exact=True).click()
+    border = page.get_by_label("Every side")
+    before = border.input_value()
+    while border.evaluate("one => one !== document.activeElement"):
+        page.keyboard.press("Tab")
+    # Alone in a field that Tab has reached it is the rule's; with anything behind it, it is typed.
+    page.keyboard.press("7")
+    expect(page.locator("[data-step=handover]")).to_have_attribute("aria-selected", "true")
+    page.keyboard.press("4")
+    expect(border).to_have_value(before)
+    border.click()
+    border.fill("2 cm")
+    border.press("Enter")
+    expect(border).to_have_value("2 cm")
 
 
 def test_escape_gives_back_what_was_there_in_field_blade_drawing_and_server(size: Page) -> None:
@@ -89,11 +119,22 @@ def test_a_doubtful_reading_is_told_with_the_other_as_one_click(size: Page) -> N
     expect(blade(page)).to_have_text(f"100{THIN}×{THIN}70{THIN}cm")
     said = page.get_by_text(f"read as 1000{THIN}×{THIN}700{THIN}mm")
     expect(said).to_be_visible()
+    # Sold in inches alone, and lying as the picture does; both said, each the other way by one click.
     field.fill("8 × 10")
     field.press("Enter")
-    expect(blade(page)).to_have_text(f"8{THIN}×{THIN}10{THIN}cm")
-    page.get_by_role("button", name="inches?").click()
-    expect(blade(page)).to_have_text(f"20.32{THIN}×{THIN}25.4{THIN}cm")
+    expect(blade(page)).to_have_text(f"25.4{THIN}×{THIN}20.32{THIN}cm")
+    expect(page.get_by_text("lying as the picture does")).to_be_visible()
+    page.get_by_role("button", name=f"8{THIN}×{THIN}10{THIN}cm?").click()
+    expect(blade(page)).to_have_text(f"10{THIN}×{THIN}8{THIN}cm")
+    field.fill("A4")
+    field.press("Enter")
+    expect(blade(page)).to_have_text(f"29.7{THIN}×{THIN}21{THIN}cm")
+    page.get_by_role("button", name=f"210{THIN}×{THIN}297{THIN}mm?").click()
+    expect(blade(page)).to_have_text(f"21{THIN}×{THIN}29.7{THIN}cm")
+    page.locator("[data-step=fit]").click()
+    page.get_by_role("button", name="Turn the sheet").click()
+    expect(blade(page)).to_have_text(f"29.7{THIN}×{THIN}21{THIN}cm")
+    page.locator("[data-step=size]").click()
     field.fill("60 cm")
     field.press("Enter")
     expect(blade(page)).to_have_text(f"60{THIN}×{THIN}40{THIN}cm")

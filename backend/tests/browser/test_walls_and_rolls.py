@@ -154,7 +154,9 @@ def test_a_zone_in_a_gap_is_moved_off_it_and_the_files_are_made(job) -> None:
     link = page.get_by_role("link", name="Download as a ZIP")
     expect(link).to_be_visible(timeout=60_000)
     with zipfile.ZipFile(io.BytesIO(downloaded(page, link))) as bag:
-        assert sorted(bag.namelist()) == [f"fog-over-the-pans-{n}.tif" for n in (1, 2, 3)]
+        assert sorted(bag.namelist()) == [
+            f"fog-over-the-pans-{n}_face-17x40cm_file-27x50cm.tif" for n in (1, 2, 3)
+        ]
 
 
 def test_prints_hang_in_a_row_with_their_plan(job) -> None:

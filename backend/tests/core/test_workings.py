@@ -223,3 +223,16 @@ def test_whoever_reckons_a_pixel_count_from_its_working_comes_to_the_same_pixel(
                 if figure.id in ("output_width_px", "output_height_px"):
                     product = figure.working.partition(": ")[0]
                     assert int(evaluate(product) + 0.5) == figure.value, figure.working
+
+
+def test_what_straightening_gains_is_no_loss_below_nothing() -> None:
+    """A tall picture leaning by 15° holds a broader strip than it does upright."""
+    made = plan(
+        picture={"width_px": 5853, "height_px": 8795},
+        target={"width": "345 mm", "height": "16 mm"},
+        fit={"angle": 15},
+    )
+    figure = next(one for one in worksheet(made, "mm").reckoning.figures if one.id == "angle_loss")
+    assert (figure.value, figure.text) == (0, "0 %")
+    assert "holds more" in figure.formula
+    holds(figure)

@@ -64,9 +64,9 @@ def reading_slowly(stack: Stack, known: str, path: str, lines: int) -> Iterator[
 
 def spooled(stack: Stack) -> int:
     """Bytes that the front keeps of answers, also of files that have no name any more."""
-    nginx = stack.part("front")
+    nginx = int((stack.var / "nginx" / "nginx.pid").read_text())
     total = 0
-    for process in (nginx.pid, *_children(nginx.pid)):
+    for process in (nginx, *_children(nginx)):
         for handle in Path(f"/proc/{process}/fd").iterdir():
             if "/nginx/proxy/" in str(handle.readlink()):
                 total += handle.stat().st_size

@@ -53,9 +53,10 @@ def truth(blur: float) -> float:
     return float(min(1.0, (np.sqrt(np.log(50)) / (2 * np.pi * blur) / 0.5) ** 2))
 
 
-@pytest.mark.parametrize("blur", [0.7, 1.0, 1.5, 2.0, 3.0])
+@pytest.mark.parametrize("blur", [0.8, 1.0, 1.5, 2.0, 3.0])
 def test_true_detail_of_a_known_blur(blur: float) -> None:
-    assert share_of(blurred(fractal(), blur)) == pytest.approx(truth(blur), rel=0.35)
+    """A strong blur read 1.3 to 1.7 times too high."""
+    assert share_of(blurred(fractal(), blur)) == pytest.approx(truth(blur), rel=0.12)
 
 
 def test_a_picture_sharp_to_the_pixel_has_all_its_detail() -> None:
@@ -97,7 +98,10 @@ def test_what_was_enlarged_holds_no_more_than_it_began_with(tmp_path: Path) -> N
     )
     found = measure(save(large.copy(interpretation="srgb"), tmp_path / "large.png"))
     assert found.true_detail is not None
-    assert found.true_detail[1] <= large.width * large.height / 1.69**2
+    low, high = found.true_detail
+    assert high <= large.width * large.height / 1.69**2
+    # It is known no better for that: the range keeps its width.
+    assert high / low == pytest.approx(1.3 / 0.6, rel=0.01)
 
 
 @pytest.mark.parametrize("bits", [8, 16])

@@ -45,7 +45,7 @@ def test_every_print_lies_whole_on_the_roll_and_white_lies_between(sources, tmp_
     """Without marks there is nothing but prints: each is its own file, turned where its piece is."""
     asked = wish(marks=False)
     assert render_layout(asked, sources, tmp_path / "roll") == 1
-    laid = pixels(tmp_path / "roll" / "for-the-hall-length-1.tif")
+    laid = pixels(next((tmp_path / "roll").glob("for-the-hall-length-1_*.tif")))
     (sheet,) = reckon_layout(asked).sheets
     assert laid.shape[:2] == (round(sheet.height / 25.4 * 101), round(250 / 25.4 * 101))
     own = []

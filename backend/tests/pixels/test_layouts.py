@@ -106,9 +106,11 @@ def test_a_folder_holds_a_file_a_sheet_in_16_bits_too(tmp_path: Path) -> None:
     made = reckon_layout(wanted)
     render_layout(wanted, [deep], tmp_path / "sheets")
     names = sorted(path.name for path in (tmp_path / "sheets").iterdir())
-    assert names == sorted(f"mill-gears-{sheet.name.lower()}.tif" for sheet in made.sheets)
+    assert names == sorted(
+        f"mill-gears-{sheet.name.lower()}_14.8x10cm.tif" for sheet in made.sheets
+    )
     pages = {
-        sheet.name: pixels(tmp_path / "sheets" / f"mill-gears-{sheet.name.lower()}.tif")
+        sheet.name: pixels(tmp_path / "sheets" / f"mill-gears-{sheet.name.lower()}_14.8x10cm.tif")
         for sheet in made.sheets
     }
     first = pages["A1"]
@@ -117,7 +119,7 @@ def test_a_folder_holds_a_file_a_sheet_in_16_bits_too(tmp_path: Path) -> None:
     own = own_file(tmp_path, wanted.plans[0], deep)
     assert (joined(made, pages, own.shape, "uint16") == own).all()
     said = subprocess.run(
-        ["exiftool", "-j", "-XResolution", tmp_path / "sheets" / "mill-gears-a1.tif"],
+        ["exiftool", "-j", "-XResolution", tmp_path / "sheets" / "mill-gears-a1_14.8x10cm.tif"],
         check=True, capture_output=True,
     ).stdout  # fmt: skip
     assert json.loads(said)[0]["XResolution"] == pytest.approx(133, abs=0.01)
@@ -275,13 +277,17 @@ def test_two_points_lie_on_the_page_as_far_apart_as_in_truth(tmp_path: Path) -> 
     assert numpy.hypot(x2 - x1, y2 - y1) / 300 * 25.4 == pytest.approx(80, abs=0.1)
     # What a part is called is no way out of its folder.
     render_layout(wanted, [picture], tmp_path / "sheets")
-    assert [path.name for path in (tmp_path / "sheets").iterdir()] == ["pressed-weed-up.tif"]
+    assert [path.name for path in (tmp_path / "sheets").iterdir()] == [
+        "pressed-weed-up_210x297mm.tif"
+    ]
 
 
 def the_overview(folder: Path, source: Path, **changes: object) -> tuple[numpy.ndarray, Sheets]:
     wanted = wish(plan={"output": {"format": "png"}}, overview=True, **changes)
     render_layout(wanted, [source], folder / "sheets")
-    return pixels(folder / "sheets" / "mill-gears-overview.png"), reckon_layout(wanted)
+    return pixels(next((folder / "sheets").glob("mill-gears-overview_*.png"))), reckon_layout(
+        wanted
+    )
 
 
 def test_the_overview_shows_the_whole_in_small_and_light(tmp_path: Path, source: Path) -> None:
@@ -311,7 +317,7 @@ def test_to_trace_from_there_is_no_colour_and_black_is_grey(tmp_path: Path) -> N
     render_layout(wanted, [picture], tmp_path / "sheets")
     piece = reckon_layout(wanted).sheets[0].pieces[0]
     x, y, w, h = piece.pixels
-    seen = pixels(tmp_path / "sheets" / "mill-gears-a1.png")[y : y + h, x : x + w]
+    seen = pixels(next((tmp_path / "sheets").glob("mill-gears-a1_*.png")))[y : y + h, x : x + w]
     assert (seen[..., 0] == seen[..., 1]).all() and (seen[..., 1] == seen[..., 2]).all()
     middles = [int(seen[h // 2, round(w * (n + 0.5) / 5), 0]) for n in range(5)]
     lightness = [0, 255, 0.2126 * 255, 0.7152 * 255, 0.0722 * 255]
@@ -325,7 +331,9 @@ def test_only_lightened_the_colours_stay(tmp_path: Path, source: Path) -> None:
     render_layout(wanted, [source], tmp_path / "sheets")
     made = reckon_layout(wanted)
     pages = {
-        sheet.name: pixels(tmp_path / "sheets" / f"mill-gears-{sheet.name.lower()}.png")
+        sheet.name: pixels(
+            next((tmp_path / "sheets").glob(f"mill-gears-{sheet.name.lower()}_*.png"))
+        )
         for sheet in made.sheets
     }
     own = own_file(tmp_path, wish().plans[0], source).astype(float)

@@ -47,10 +47,12 @@ def wish(mode: str = "window", fill: str | None = None, **fit: object) -> Panels
 def files(made: PanelsWish, source: Path, folder: Path) -> list[numpy.ndarray]:
     out = folder / "panels"
     assert render_layout(made, [source], out) == 4
-    assert sorted(path.name for path in out.iterdir()) == [
-        f"long-wall-{number}.tif" for number in (1, 2, 3, 4)
-    ]
-    return [pixels(out / f"long-wall-{number}.tif") for number in (1, 2, 3, 4)]
+    made_of = sorted(out.iterdir())
+    # Each is called by its frame, and by what is in it.
+    faced = made.wrap is not None
+    assert [path.name.split("_")[0] for path in made_of] == [f"long-wall-{n}" for n in (1, 2, 3, 4)]
+    assert all(("_face-" in path.name) == ("_file-" in path.name) == faced for path in made_of)
+    return [pixels(path) for path in made_of]
 
 
 def spread_file(made: PanelsWish, source: Path, folder: Path) -> numpy.ndarray:

@@ -29,7 +29,7 @@ export function MarkHand(props: {
     <g
       role="button"
       tabIndex={0}
-      aria-label={`${props.name}${props.waits ? ", not marked yet" : ""}; drag it, or move it with the arrow keys`}
+      aria-label={`${props.name}; ${props.waits ? "not marked yet; " : ""}drag it, or move it with the arrow keys`}
       className="mark-hand"
       data-waits={props.waits || undefined}
       {...props.drag}

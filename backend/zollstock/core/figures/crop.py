@@ -146,6 +146,13 @@ def _straightened(work: Work) -> Iterator[Figure]:
     ratio = placed.crop.w / placed.crop.h
     upright, leaning = (largest(width, height, ratio, by) for by in (UPRIGHT, placed.lean))
     lost = 1 - (leaning[0] * leaning[1]) / (upright[0] * upright[1])
+    if lost < 0:
+        # A tall box in a wide picture: leaning by a little, it holds more of it.
+        yield figure("angle_loss", "Lost by straightening", 0, "–", show.percent(0),
+                     "the straightened crop holds more than the upright one of the same ratio",
+                     f"at least 0, since {decimal(leaning[0], 1)} px are more than {decimal(upright[0], 1)} px across",
+                     "straighten")  # fmt: skip
+        return
     yield figure("angle_loss", "Lost by straightening", lost, "–", show.percent(lost),
                   "1 − straightened crop ÷ upright crop of the same ratio",
                   written("1 − {}² ÷ {}²", (pixels(leaning[0]), pixels(upright[0])),

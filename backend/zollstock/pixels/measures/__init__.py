@@ -22,7 +22,7 @@ from .sharpness import BEST, TILE, Tiles, sharpness_map, tiles_of
 __all__ = ["EDITION", "measure", "measured"]
 
 #: Grows with every change of what is measured, or how: pictures measured before are measured again.
-EDITION = 3
+EDITION = 4
 
 
 #: True detail of known blur was read so much too low or too high (docs/pixels.md): so it is told as a range.
@@ -66,11 +66,15 @@ def _boxes(tiles: Tiles) -> list[tuple[int, int, int, int]]:
 
 
 def _range(image: pyvips.Image, share: float, resampled: float | None) -> tuple[int, int]:
-    """From how many to how many pixels hold detail; never more than an earlier enlargement began with."""
+    """From how many to how many pixels hold detail; never more than an earlier enlargement began with.
+
+    Such an end moves the whole range: it is no surer for it.
+    """
     whole = image.width * image.height
     most = whole if resampled is None else whole / resampled**2
     low, high = share * whole / _READ_HIGH, share * whole / _READ_LOW
-    return round(min(low, most)), round(min(high, most))
+    by = min(1.0, most / high)
+    return round(low * by), round(high * by)
 
 
 def measured(picture: Path) -> Measures:

@@ -114,7 +114,7 @@ describe("the Edge sheet", () => {
   it("offers the three answers to the new ratio, each drawn", async () => {
     shown(EdgeSheet, "border", "edge");
     const ways = within(screen.getByRole("group", { name: "Ways out" })).getAllByRole("button");
-    expect(ways).toHaveLength(3);
+    expect(ways).toHaveLength(4);
     expect(ways.every((way) => way.querySelector("svg image"))).toBe(true);
     await userEvent.click(ways[1] as HTMLElement);
     expect(lastFix()).toEqual({ "fit.mode": "contain", "fit.zoom": 1 });
