@@ -35,7 +35,8 @@ def begin(bench) -> Callable[..., Page]:
         page.keyboard.press("f")
         page.get_by_role("link", name=re.compile("^Lay it out")).click()
         page.get_by_role("button", name=kind).click()
-        expect(page.locator(".sheet-small").first).to_be_visible()
+        # Life size has no sheets before something is measured on the picture.
+        expect(page.locator(".sheet-small, [data-testid=life]").first).to_be_visible()
         return page
 
     return open_layout
