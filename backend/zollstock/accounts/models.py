@@ -12,3 +12,18 @@ class Preferences(models.Model):
     )
     unit = models.CharField(max_length=4, default="cm")
     light = models.CharField(max_length=8, default="paper")
+
+
+class Done(models.Model):
+    """What was asked for under a key, and how it was answered (`once`)."""
+
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    key = models.CharField(max_length=64)
+    path = models.CharField(max_length=200)
+    status = models.PositiveSmallIntegerField(default=0)
+    type = models.CharField(max_length=100, blank=True)
+    body = models.TextField(blank=True)
+    created = models.DateTimeField(auto_now_add=True, db_index=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["account", "key"], name="done_once")]

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from celery import shared_task
 
+from zollstock.accounts import once
 from zollstock.longwork.queue import Queue
 from zollstock.pixels.measures import EDITION, measure
 from zollstock.pixels.previews import make_previews
@@ -139,6 +140,7 @@ def clear_left_behind() -> None:
 
 @shared_task
 def clear_what_belongs_to_nothing() -> None:
-    """Parcels that nobody adds to any more, and stored files that no row knows."""
+    """Parcels that nobody adds to any more, stored files that no row knows, answers that nobody asks for again."""
     give_up_old()
+    once.forget_old()
     clear_orphans()

@@ -1,5 +1,6 @@
 // The one way to the server: typed from its OpenAPI document, one kind of error.
 import createClient from "openapi-fetch";
+import { answeredOnce, askedOnce } from "./once";
 import type { paths } from "./schema";
 
 export interface Problem {
@@ -39,7 +40,10 @@ export const client = createClient<paths>({ credentials: "same-origin" });
 client.use({
   onRequest({ request }) {
     for (const [name, said] of Object.entries(credentials(request.method))) request.headers.set(name, said);
-    return request;
+    return askedOnce(request);
+  },
+  async onResponse({ request, response }) {
+    await answeredOnce(request, response.status);
   },
 });
 

@@ -156,17 +156,19 @@ export function SharedFields(props: {
         {...typing}
         onRead={(ppi) => set({ ppi })}
       />
-      {value.ppi != null && (
-        <div className="flex flex-wrap items-center justify-between gap-2">
-          Enlarged
-          <Pick
-            label="How prints with too few pixels are enlarged"
-            options={METHODS}
-            value={value.method}
-            onPick={(method) => set({ method })}
-          />
-        </div>
-      )}
+      {/* Always there: a row that came and went would push the main button from under the hand. */}
+      <div
+        className="flex flex-wrap items-center justify-between gap-2 data-[idle]:opacity-60"
+        data-idle={value.ppi == null || undefined}
+      >
+        <span>Enlarged {value.ppi == null && <span className="soft">where a ppi is set</span>}</span>
+        <Pick
+          label="How prints with too few pixels are enlarged"
+          options={METHODS}
+          value={value.method}
+          onPick={(method) => set({ method })}
+        />
+      </div>
       <NumberField
         narrow
         label="Noise taken out, %"

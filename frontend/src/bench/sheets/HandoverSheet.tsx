@@ -7,6 +7,7 @@ import { Problem } from "../../shell/Problem";
 import { sentence } from "../../designs/DeskWords";
 import { OrderList } from "../../designs/OrderList";
 import { usePlanStore } from "../planStore";
+import { samePicture, settingsFor } from "./settingsFor";
 import type { SheetProps } from "./types";
 
 const FORMATS = [
@@ -135,13 +136,34 @@ function PlanPapers({ print }: { print: number }) {
   const replace = usePlanStore((store) => store.replace);
   const chooser = useRef<HTMLInputElement>(null);
   const [said, setSaid] = useState("");
+  const [other, setOther] = useState<Plan | null>(null);
   const bring = async (file: File) => {
     setSaid("");
+    setOther(null);
     const held = usePlanStore.getState();
-    const problem = await planProblem(file, held.document);
-    if (typeof problem === "string") setSaid(`${file.name} ${problem} The print stays as it is.`);
+    const found = await readPlan(file);
     // Whoever went to another print meanwhile does not find the plan there.
-    else if (usePlanStore.getState().held?.id === held.held?.id) replace(problem);
+    if (usePlanStore.getState().held?.id !== held.held?.id) return;
+    if (typeof found === "string") {
+      setSaid(`${file.name} ${found} The print stays as it is.`);
+      return;
+    }
+    const here = usePlanStore.getState().document;
+    if (!here || samePicture(found.picture, here.picture)) {
+      replace(found);
+      return;
+    }
+    const [there, own] = [found.picture, here.picture];
+    setSaid(
+      `${file.name} is a plan for another picture, of ${there.width_px} × ${there.height_px} px; this one has ${own.width_px} × ${own.height_px}. The print stays as it is.`,
+    );
+    setOther(found);
+  };
+  const takeSettings = () => {
+    const here = usePlanStore.getState().document;
+    if (other && here) replace(settingsFor(here, other));
+    setSaid("");
+    setOther(null);
   };
   return (
     <div className="pad space-y-2">
@@ -166,12 +188,17 @@ function PlanPapers({ print }: { print: number }) {
         />
       </div>
       {said && <Problem message={said} />}
+      {other && (
+        <button type="button" className="plain-button" onClick={takeSettings}>
+          Take its settings
+        </button>
+      )}
     </div>
   );
 }
 
-/** The plan in a file, for the picture of the plan in hand; or what is wrong with it, in words. */
-async function planProblem(file: File, here: Plan | null): Promise<Plan | string> {
+/** The plan in a file, or what is wrong with it, in words. */
+async function readPlan(file: File): Promise<Plan | string> {
   let document: unknown;
   try {
     document = JSON.parse(await file.text());
@@ -194,8 +221,5 @@ async function planProblem(file: File, here: Plan | null): Promise<Plan | string
       ? `is not a plan: ${where}${where ? first.message : sentence(first.message)}`.replace(/\.?$/, ".")
       : `could not be read: ${sentence(message)}`;
   }
-  const [there, own] = [plan.picture, here?.picture];
-  if (own && (there.width_px !== own.width_px || there.height_px !== own.height_px))
-    return `is a plan for a picture of ${there.width_px} × ${there.height_px} px; this one has ${own.width_px} × ${own.height_px}.`;
   return plan;
 }

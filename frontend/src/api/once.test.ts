@@ -1,0 +1,30 @@
+// @vitest-environment happy-dom
+import { beforeEach, expect, it } from "vitest";
+import { answeredOnce, askedOnce } from "./once";
+
+beforeEach(() => {
+  sessionStorage.clear();
+});
+
+const asked = (path: string, body: object = { version: 3 }) =>
+  askedOnce(new Request(`http://localhost${path}`, { method: "POST", body: JSON.stringify(body) }));
+const keyOf = (request: Request) => request.headers.get("Idempotency-Key");
+
+it("the same thing asked again without an answer has the same key, and another one afterwards", async () => {
+  const first = await asked("/api/layouts/4/bookings");
+  const again = await asked("/api/layouts/4/bookings");
+  expect(keyOf(first)).toMatch(/^[0-9a-f]{32}$/);
+  expect(keyOf(again)).toBe(keyOf(first));
+  await answeredOnce(again, 503);
+  expect(keyOf(await asked("/api/layouts/4/bookings"))).toBe(keyOf(first));
+  await answeredOnce(again, 200);
+  expect(keyOf(await asked("/api/layouts/4/bookings"))).not.toBe(keyOf(first));
+});
+
+it("something else is another thing, and a question is none", async () => {
+  const first = await asked("/api/prints/4/orders");
+  expect(keyOf(await asked("/api/prints/4/orders", { version: 4 }))).not.toBe(keyOf(first));
+  expect(keyOf(await asked("/api/prints/5/orders"))).not.toBe(keyOf(first));
+  for (const path of ["/api/reckon", "/api/layouts/reckon", "/api/sizes/read", "/api/session"])
+    expect(keyOf(await asked(path))).toBeNull();
+});

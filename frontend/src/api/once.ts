@@ -1,0 +1,57 @@
+// What makes, books or sends something is done once, however often it is asked for while no answer has come.
+//
+// Such a request carries a key of what it asks for. It stays the same until the server has answered, through a press
+// more, a lost line and a reload; the server gives the answer of the first time again. The next time is a new one.
+
+/** Where something is made, booked or sent. */
+const MAKES =
+  /^\/api\/(jobs|batches|(jobs|prints|layouts|batches)\/\d+\/(prints|layouts|variants|orders|bookings|runs)|layouts\/\d+\/bookings\/\d+\/back)$/;
+const HEADER = "Idempotency-Key";
+const PREFIX = "zollstock.once.";
+/** Asked again later than this, it is meant anew, ms. */
+const MEANT_FOR = 60 * 60 * 1000;
+
+/** The request with the key of what it asks for, where it makes something. */
+export async function askedOnce(request: Request): Promise<Request> {
+  const place = await placeOf(request);
+  if (place) request.headers.set(HEADER, keyAt(place));
+  return request;
+}
+
+/** The server has answered: asked again, it is another one. */
+export async function answeredOnce(request: Request, status: number): Promise<void> {
+  const place = request.headers.has(HEADER) && ![502, 503, 504].includes(status) && (await placeOf(request));
+  if (place) forget(place);
+}
+
+async function placeOf(request: Request): Promise<string | null> {
+  const { pathname } = new URL(request.url);
+  if (request.method !== "POST" || !MAKES.test(pathname)) return null;
+  return `${PREFIX}${pathname} ${await request.clone().text()}`;
+}
+
+function keyAt(place: string): string {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(place) ?? "null") as { key: string; at: number } | null;
+    if (kept && Date.now() - kept.at < MEANT_FOR) return kept.key;
+    const key = newKey();
+    sessionStorage.setItem(place, JSON.stringify({ key, at: Date.now() }));
+    return key;
+  } catch {
+    // A full or forbidden storage: then a reload makes it another one.
+    return newKey();
+  }
+}
+
+function forget(place: string): void {
+  try {
+    sessionStorage.removeItem(place);
+  } catch {
+    // Nothing could be kept there either.
+  }
+}
+
+const newKey = () =>
+  Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, "0")).join(
+    "",
+  );
