@@ -118,7 +118,7 @@ def test_dialogs_begin_in_their_first_field_and_give_the_focus_back(long_titles:
     page.keyboard.press("Enter")
     expect(remove).to_be_focused()
     remove.click()
-    page.get_by_role("button", name="Remove it for good").click()
+    page.get_by_role("button", name="Remove it").click()
     expect(page.get_by_text("No prints yet")).to_be_visible()
     expect(page.locator("main")).to_be_focused()
 

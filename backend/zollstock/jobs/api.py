@@ -34,6 +34,7 @@ from .archive import pack, unpack
 from .firstplan import first_plan
 from .kinds import LAYOUT, PRINT, plan_key
 from .models import Design, Job
+from .removed import bring_back, remove, removed_from, removed_of
 from .revisions import begin_print, save_document, step
 
 router = Router(tags=["jobs"])
@@ -68,7 +69,17 @@ class LayoutSlip(Schema):
     text: str
 
 
+class RemovedDesign(Schema):
+    """A print or a layout that was removed and can be brought back."""
+
+    id: int
+    kind: str
+    title: str
+
+
 class JobSlip(Schema):
+    """`removed` is told on a job's own page alone."""
+
     id: int
     title: str
     client: str
@@ -76,6 +87,7 @@ class JobSlip(Schema):
     created: datetime
     prints: list[Silhouette]
     layouts: list[LayoutSlip]
+    removed: list[RemovedDesign] = []
 
 
 class NewPrint(Schema):
@@ -209,7 +221,12 @@ def read_back(request: SignedRequest) -> JobSlip:
 
 @router.get("/jobs/{int:job_id}", response=JobSlip)
 def job(request: SignedRequest, job_id: int) -> JobSlip:
-    return _slip(get_object_or_404(_with_designs(request), id=job_id))
+    found = get_object_or_404(_with_designs(request), id=job_id)
+    removed = [
+        RemovedDesign(id=held.id, kind=held.kind, title=held.title)
+        for held in removed_from(found)[:20]
+    ]
+    return _slip(found).model_copy(update={"removed": removed})
 
 
 @router.put("/jobs/{int:job_id}", response=JobSlip)
@@ -255,7 +272,16 @@ def get_print(request: SignedRequest, print_id: int) -> PrintState:
 
 @router.delete("/prints/{int:print_id}", response={204: None})
 def remove_print(request: SignedRequest, print_id: int) -> tuple[int, None]:
-    get_object_or_404(own_prints(request), id=print_id).delete()
+    """Remove a print; for a day it can be brought back."""
+    remove(get_object_or_404(own_prints(request), id=print_id))
+    return 204, None
+
+
+@router.post("/prints/{int:print_id}/back", response={204: None})
+def bring_print_back(request: SignedRequest, print_id: int) -> tuple[int, None]:
+    """Undo its removal; one that is there stays as it is."""
+    if not own_prints(request).filter(id=print_id).exists():
+        bring_back(get_object_or_404(removed_of(request.user, PRINT), id=print_id))
     return 204, None
 
 

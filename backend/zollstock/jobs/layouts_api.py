@@ -33,6 +33,7 @@ from .firstlayout import LayoutKind, first_layout
 from .firstofseveral import SEVERAL, first_of_several
 from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
 from .models import Design, Job
+from .removed import bring_back, remove, removed_of
 from .revisions import begin, save_document, step
 
 router = Router(tags=["layouts"])
@@ -146,7 +147,16 @@ def get_layout(request: SignedRequest, layout_id: int) -> LayoutState:
 
 @router.delete("/layouts/{int:layout_id}", response={204: None})
 def remove_layout(request: SignedRequest, layout_id: int) -> tuple[int, None]:
-    get_object_or_404(own_layouts(request), id=layout_id).delete()
+    """Remove a layout; for a day it can be brought back."""
+    remove(get_object_or_404(own_layouts(request), id=layout_id))
+    return 204, None
+
+
+@router.post("/layouts/{int:layout_id}/back", response={204: None})
+def bring_layout_back(request: SignedRequest, layout_id: int) -> tuple[int, None]:
+    """Undo its removal; one that is there stays as it is."""
+    if not own_layouts(request).filter(id=layout_id).exists():
+        bring_back(get_object_or_404(removed_of(request.user, LAYOUT), id=layout_id))
     return 204, None
 
 

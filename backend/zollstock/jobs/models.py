@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, ClassVar
 
 from django.conf import settings
 from django.db import models
@@ -33,8 +33,17 @@ class Job(models.Model):
         return self.designs.filter(kind=LAYOUT).prefetch_related("under_keys__picture")
 
 
+class NotRemoved(models.Manager["Design"]):
+    """The designs that their owner has not removed."""
+
+    def get_queryset(self) -> models.QuerySet[Design]:
+        return super().get_queryset().filter(removed__isnull=True)
+
+
 class Design(models.Model):
     """What is wanted, of one kind; a print is a kind, a layout another (`kinds`).
+
+    One that was `removed` is nowhere to be seen, and can be brought back for a while (`removed.py`).
 
     `document` is the one in force. `version` grows with every write and guards against a stale
     window. `head` is the number of the revision in force; undo and redo move it.
@@ -48,9 +57,15 @@ class Design(models.Model):
     version = models.PositiveIntegerField(default=1)
     head = models.PositiveIntegerField(default=1)
     changed = models.DateTimeField(auto_now=True)
+    removed = models.DateTimeField(null=True, db_index=True)
+
+    objects = NotRemoved()
+    every: ClassVar[models.Manager[Design]] = models.Manager()
 
     class Meta:
         ordering = ["position", "id"]
+        # What goes by cascade goes whether it was removed before or not.
+        base_manager_name = "every"
 
     def by_key(self) -> dict[str, Picture]:
         """Its pictures, each under the place in the document that speaks of it."""

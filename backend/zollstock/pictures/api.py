@@ -25,6 +25,7 @@ from .measured import measures_of
 from .models import Inspection, Picture
 from .receiving import announced_length, body
 from .serving import seen_again, stored
+from .signals import picture_goes
 
 router = Router(tags=["pictures"])
 
@@ -133,6 +134,7 @@ def keep(request: SignedRequest, picture_id: UUID, wanted: Kept) -> PictureFacts
 @router.delete("/pictures/{uuid:picture_id}", response={204: None})
 def remove(request: SignedRequest, picture_id: UUID) -> tuple[int, None]:
     picture = get_object_or_404(own_pictures(request), id=picture_id)
+    picture_goes.send(Picture, picture=picture)
     try:
         picture.delete()
     except ProtectedError:

@@ -43,7 +43,7 @@ def forget(picture: Picture) -> None:
     """
     with transaction.atomic():
         Order.objects.filter(pictures=picture).delete()
-        Design.objects.filter(pictures=picture).delete()
+        Design.every.filter(pictures=picture).delete()
         picture.delete()
 
 

@@ -11,6 +11,7 @@ from django.db.models import Exists, OuterRef, Q
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
+from zollstock.jobs.removed import clear_removed
 from zollstock.longwork.heartbeat import persistently
 from zollstock.longwork.queue import FORGOTTEN_AFTER, Queue
 from zollstock.pictures.models import Picture
@@ -132,6 +133,7 @@ def clear_run(run_id: str) -> None:
 @shared_task
 def forget() -> None:
     """Pictures whose time is up."""
+    clear_removed()
     forget_due()
 
 

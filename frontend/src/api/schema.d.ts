@@ -862,8 +862,31 @@ export interface paths {
         get: operations["zollstock_jobs_api_get_print"];
         put?: never;
         post?: never;
-        /** Remove Print */
+        /**
+         * Remove Print
+         * @description Remove a print; for a day it can be brought back.
+         */
         delete: operations["zollstock_jobs_api_remove_print"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Print Back
+         * @description Undo its removal; one that is there stays as it is.
+         */
+        post: operations["zollstock_jobs_api_bring_print_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -954,8 +977,31 @@ export interface paths {
         get: operations["zollstock_jobs_layouts_api_get_layout"];
         put?: never;
         post?: never;
-        /** Remove Layout */
+        /**
+         * Remove Layout
+         * @description Remove a layout; for a day it can be brought back.
+         */
         delete: operations["zollstock_jobs_layouts_api_remove_layout"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layouts/{layout_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Layout Back
+         * @description Undo its removal; one that is there stays as it is.
+         */
+        post: operations["zollstock_jobs_layouts_api_bring_layout_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4836,7 +4882,10 @@ export interface components {
             /** Size */
             size: number;
         };
-        /** JobSlip */
+        /**
+         * JobSlip
+         * @description `removed` is told on a job's own page alone.
+         */
         JobSlip: {
             /** Id */
             id: number;
@@ -4855,6 +4904,11 @@ export interface components {
             prints: components["schemas"]["Silhouette"][];
             /** Layouts */
             layouts: components["schemas"]["LayoutSlip"][];
+            /**
+             * Removed
+             * @default []
+             */
+            removed: components["schemas"]["RemovedDesign"][];
         };
         /**
          * LayoutSlip
@@ -4875,6 +4929,18 @@ export interface components {
             drawing: components["schemas"]["Drawing"];
             /** Text */
             text: string;
+        };
+        /**
+         * RemovedDesign
+         * @description A print or a layout that was removed and can be brought back.
+         */
+        RemovedDesign: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
         };
         /**
          * Silhouette
@@ -10098,6 +10164,53 @@ export interface operations {
             };
         };
     };
+    zollstock_jobs_api_bring_print_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_jobs_api_save: {
         parameters: {
             query?: never;
@@ -10360,6 +10473,53 @@ export interface operations {
         };
     };
     zollstock_jobs_layouts_api_remove_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_bring_layout_back: {
         parameters: {
             query?: never;
             header?: never;

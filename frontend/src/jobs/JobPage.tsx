@@ -14,7 +14,7 @@ import { JobForm } from "./JobForm";
 import { day } from "./JobsPage";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { isOver, useArrivalStore, type Arriving } from "./arrivalStore";
-import { changeJob, removeJob, removeLayout, removePrint, useJob, useJobChange } from "./useJobs";
+import { bringBack, changeJob, removeJob, removeLayout, removePrint, useJob, useJobChange } from "./useJobs";
 
 export function JobPage() {
   const id = Number(useParams()["job"]);
@@ -131,6 +131,7 @@ function Inside({ job }: { job: JobSlip }) {
         ))}
       </ul>
       <Layouts layouts={job.layouts} />
+      <Removed removed={job.removed} />
       <div
         className={`moves mt-6 rounded-xl border-2 border-dashed p-6 text-center ${over ? "border-current" : "soft"}`}
         style={over ? undefined : { borderColor: "var(--color-base-300)" }}
@@ -270,6 +271,35 @@ function Arrivals({ rows, onClear }: { rows: Arriving[]; onClear: () => void }) 
   );
 }
 
+/** What was removed lately, each with the way back. */
+function Removed({ removed }: { removed: JobSlip["removed"] }) {
+  const back = useJobChange(bringBack);
+  if (removed.length === 0) return null;
+  return (
+    <section className="mt-5" aria-label="Removed" aria-live="polite">
+      <ul className="flex flex-wrap gap-x-5 gap-y-1">
+        {removed.map((one) => (
+          <li key={one.id} className="flex min-w-0 items-baseline gap-2">
+            <span className="soft max-w-72 truncate" title={one.title}>
+              Removed: {one.title || "untitled"}
+            </span>
+            <button
+              type="button"
+              className="min-h-6 underline"
+              disabled={back.isPending}
+              onClick={() => back.mutate(one)}
+            >
+              Bring it back
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="soft text-[13px]">For a day; then it goes for good, with the files made of it.</p>
+      {back.error && <Problem message={back.error.message} />}
+    </section>
+  );
+}
+
 function RemoveDesign(props: {
   id: number;
   title: string;
@@ -309,7 +339,7 @@ function RemoveDesign(props: {
         className="min-h-6 font-semibold underline"
         onClick={(event) => gone(event.currentTarget.closest("li"))}
       >
-        Remove it for good
+        Remove it
       </button>
       <button ref={keeps} type="button" className="min-h-6 underline" onClick={() => setSure(false)}>
         Keep it

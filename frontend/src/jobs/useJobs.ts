@@ -40,5 +40,13 @@ export const removeJob = (job: number) =>
 export const removePrint = (print: number) =>
   must<undefined>(client.DELETE("/api/prints/{print_id}", { params: { path: { print_id: print } } }));
 
+/** What was removed is there again. */
+export const bringBack = ({ id, kind }: { id: number; kind: string }) =>
+  must<undefined>(
+    kind === "print"
+      ? client.POST("/api/prints/{print_id}/back", { params: { path: { print_id: id } } })
+      : client.POST("/api/layouts/{layout_id}/back", { params: { path: { layout_id: id } } }),
+  );
+
 export const removeLayout = (layout: number) =>
   must<undefined>(client.DELETE("/api/layouts/{layout_id}", { params: { path: { layout_id: layout } } }));

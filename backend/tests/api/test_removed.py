@@ -1,0 +1,75 @@
+"""A print or a layout that was removed can be brought back, and holds nothing that is to go."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+import pytest
+from django.utils import timezone
+
+from tests.api.caller import ready_print
+from zollstock.jobs.models import Design
+from zollstock.jobs.removed import clear_removed
+from zollstock.pictures.models import Picture
+
+pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
+
+
+@pytest.fixture
+def held(caller, photo) -> dict:
+    return ready_print(caller, photo(), title="Fog")
+
+
+def test_a_print_comes_back_as_it_was_with_its_undo(caller, other, held) -> None:
+    path = f"prints/{held['id']}"
+    for title in ("one", "two"):
+        plan = held["plan"] | {"title": title}
+        held = caller("PUT", f"{path}/plan", {"plan": plan, "version": held["version"]})
+    caller("DELETE", path, expect=204)
+    caller("GET", path, expect=404)
+    job = caller("GET", f"jobs/{held['job']}")
+    assert job["prints"] == []
+    assert job["removed"] == [{"id": held["id"], "kind": "print", "title": "two"}]
+    assert caller("GET", "jobs")[0]["prints"] == []
+    other("POST", f"{path}/back", expect=404)
+    caller("POST", f"{path}/back", expect=204)
+    caller("POST", f"{path}/back", expect=204)  # pressed twice
+    assert caller("GET", path)["plan"]["title"] == "two"
+    assert caller("POST", f"{path}/undo", {"version": held["version"]})["plan"]["title"] == "one"
+    assert caller("GET", f"jobs/{held['job']}")["removed"] == []
+
+
+def test_a_layout_comes_back_too(caller, held) -> None:
+    layout = caller("POST", f"jobs/{held['job']}/layouts", {"kind": "tiles", "print": held["id"]})
+    caller("DELETE", f"layouts/{layout['id']}", expect=204)
+    caller("GET", f"layouts/{layout['id']}", expect=404)
+    caller("POST", f"layouts/{layout['id']}/back", expect=204)
+    assert caller("GET", f"layouts/{layout['id']}")["document"] == layout["document"]
+
+
+def test_after_a_day_it_goes_for_good(caller, held) -> None:
+    caller("DELETE", f"prints/{held['id']}", expect=204)
+    clear_removed()
+    assert Design.every.count() == 1
+    Design.every.update(removed=timezone.now() - timedelta(hours=25))
+    clear_removed()
+    assert not Design.every.exists()
+    caller("POST", f"prints/{held['id']}/back", expect=404)
+
+
+def test_what_was_removed_holds_no_picture_and_no_job(caller, held) -> None:
+    caller("DELETE", f"prints/{held['id']}", expect=204)
+    caller("DELETE", f"pictures/{held['picture']['id']}", expect=204)
+    assert not Picture.objects.exists() and not Design.every.exists()
+
+
+def test_a_job_goes_with_what_was_removed_from_it_and_a_picture_is_forgotten_whole(
+    caller, held, photo
+) -> None:
+    caller("DELETE", f"prints/{held['id']}", expect=204)
+    caller("DELETE", f"jobs/{held['job']}", expect=204)
+    assert not Design.every.exists()
+    again = ready_print(caller, photo("other.jpg", 300, 200))
+    caller("DELETE", f"prints/{again['id']}", expect=204)
+    caller("POST", f"pictures/{again['picture']['id']}/forget")
+    assert not Design.every.exists()

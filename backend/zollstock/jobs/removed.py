@@ -1,0 +1,45 @@
+"""Removing a print or a layout, bringing it back, and its going for good."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from .models import Design, Job
+
+#: So long what was removed can be brought back, with its revisions and the files made of it.
+KEPT_FOR = timedelta(days=1)
+
+
+def remove(design: Design) -> None:
+    """Nowhere to be seen from now on, and gone for good after a while."""
+    Design.objects.filter(id=design.id).update(removed=timezone.now())
+
+
+def removed_of(account: User, kind: str) -> QuerySet[Design]:
+    """What can still be brought back of an account's."""
+    held = Design.every.filter(job__account=account, kind=kind, removed__isnull=False)
+    return held.select_related("job").prefetch_related("under_keys__picture")
+
+
+def removed_from(job: Job) -> QuerySet[Design]:
+    """The same of one job, the last removed first."""
+    return Design.every.filter(job=job, removed__isnull=False).order_by("-removed")
+
+
+def bring_back(design: Design) -> None:
+    Design.every.filter(id=design.id).update(removed=None)
+
+
+def clear_removed() -> None:
+    """What nobody has brought back goes for good."""
+    Design.every.filter(removed__lt=timezone.now() - KEPT_FOR).delete()
+
+
+def let_go_of(picture: Any, **_: Any) -> None:
+    """A picture is to be deleted: what was made of it and removed holds it no longer."""
+    Design.every.filter(pictures=picture, removed__isnull=False).delete()
