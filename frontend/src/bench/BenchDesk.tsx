@@ -27,6 +27,8 @@ export function BenchDesk(props: {
   making: boolean;
   makingProblem: string;
   lines: boolean;
+  /** A size that was typed and could not be read yet. */
+  waits: string | null;
   onLines: () => void;
   onStep: (step: Step) => void;
   onMake: () => void;
@@ -51,7 +53,7 @@ export function BenchDesk(props: {
             unit={unit}
             fitting={step === "fit"}
           />
-          <BenchWords problem={props.problem} />
+          <BenchWords problem={props.problem} waits={props.waits} />
         </div>
         <WorksheetPanel
           step={step}

@@ -17,6 +17,10 @@ import "./rail.css";
 import "../shell/rule.css";
 import { useBenchKeys } from "./useBenchKeys";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
+import { readSize } from "../fields/LengthField";
+import { useUnread } from "../fields/unread";
+import { taken, unreadSize } from "./sheets/SizeSheet";
+import { pictureSides } from "./sheets/types";
 import { useWhenReckoned } from "./useWhenReckoned";
 import { useWorksheet } from "./useWorksheet";
 import "./worksheet.css";
@@ -100,6 +104,12 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
 
   useFirstField(worksheet !== null);
 
+  const waits = useUnread({
+    name: unreadSize(print.id),
+    active: step !== "size" && worksheet !== null,
+    read: (text) => readSize(text, account.unit, worksheet ? pictureSides(worksheet) : [1, 1]),
+    onRead: ({ width, height }) => change(taken(width, height)),
+  });
   const made = madeOf(orders.data, print.version);
   return (
     <div className="bench">
@@ -135,6 +145,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
           making={making}
           makingProblem={notMade?.message ?? ""}
           lines={lines}
+          waits={waits}
           onLines={showLines}
           onStep={toStep}
           onMake={onMake}

@@ -18,14 +18,16 @@ export function LengthField(props: Looks & Omit<Typing<string>, "read"> & { unit
   return <TypedField {...props} read={read} />;
 }
 
+/** A size as people type it, read by the server. */
+export const readSize = (text: string, unit: Unit, picture: [number, number]) =>
+  must<ReadSize>(client.POST("/api/sizes/read", { body: { text, unit, picture } }));
+
 /** A size; a single side takes the ratio of `picture` (width and height, px as turned). */
 export function SizeField(
   props: Looks & Omit<Typing<ReadSize>, "read"> & { unit: Unit; picture: [number, number] },
 ) {
   const read = async (text: string): Promise<Heard<ReadSize>> => {
-    const size = await must<ReadSize>(
-      client.POST("/api/sizes/read", { body: { text, unit: props.unit, picture: props.picture } }),
-    );
+    const size = await readSize(text, props.unit, props.picture);
     return { ...size, value: size };
   };
   return <TypedField {...props} read={read} />;

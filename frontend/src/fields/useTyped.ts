@@ -4,6 +4,7 @@
 import { useEffect, useRef, useState } from "react";
 import { isAway } from "../api/away";
 import { LatestWins } from "../api/latestWins";
+import { NOT_SAVED_YET, dropUnread, keepUnread, unreadOf } from "./unread";
 
 /** A text that somebody types may go on so long before it is taken for whole, or told as wrong, ms. */
 const OPEN_MS = 400;
@@ -40,6 +41,8 @@ export interface Typing<Value> {
   onDone: () => void;
   /** What keeps its value while something is not understood: "print", "crop". */
   keeps?: string | undefined;
+  /** The name under which a text that the server could not read yet is kept through steps and a reload. */
+  keepAs?: string | undefined;
 }
 
 export interface Note {
@@ -124,6 +127,7 @@ export function useTyped<Value>(typing: Typing<Value>) {
       (question) => question.read(question.text),
       (heard, question) => {
         if (question.number !== hand.current.number) return;
+        if (now.current.keepAs) dropUnread(now.current.keepAs);
         hand.current.waiting = false;
         hand.current.wrong = "";
         hand.current.pending = heard;
@@ -140,10 +144,14 @@ export function useTyped<Value>(typing: Typing<Value>) {
         if (question.number !== hand.current.number) return;
         hand.current.pending = null;
         now.current.onBack();
+        const { keepAs } = now.current;
         if (isAway(error)) {
-          setNote({ kind: "away", text: "No answer yet; it is asked again by itself", others: [] });
+          if (keepAs) keepUnread(keepAs, question.text);
+          const text = keepAs ? NOT_SAVED_YET : "No answer yet; it is asked again by itself";
+          setNote({ kind: "away", text, others: [] });
           return;
         }
+        if (keepAs) dropUnread(keepAs);
         hand.current.waiting = false;
         hand.current.wrong = error.message.replace(/\.$/, "");
         if (hand.current.done) finished();
@@ -189,6 +197,7 @@ export function useTyped<Value>(typing: Typing<Value>) {
       wrong: "",
     };
     clearTimeout(hand.current.timer);
+    if (now.current.keepAs) dropUnread(now.current.keepAs);
     setLeft(true);
     setDraft(null);
     setNote(null);
@@ -205,6 +214,16 @@ export function useTyped<Value>(typing: Typing<Value>) {
     setLeft(true);
     ask(text);
   };
+
+  const taking = useRef(take);
+  useEffect(() => {
+    taking.current = take;
+  });
+  const { keepAs } = typing;
+  useEffect(() => {
+    const unread = keepAs ? unreadOf(keepAs) : null;
+    if (unread !== null) taking.current(unread);
+  }, [keepAs]);
 
   return { text: draft?.text ?? typing.value, typing: draft !== null, note, type, done, back, take };
 }

@@ -19,8 +19,11 @@ const inPixels = (side: string) => side.endsWith("px");
 const NO_EDGE: Plan["edge"] = { kind: "none" };
 const NO_MARKS: Plan["marks"] = { margin: "0 mm", crop: false, fold: false, centre: false, staple: false };
 
+/** Where a size is kept that was typed while the server was away. */
+export const unreadSize = (print: number) => `size of print ${print}`;
+
 /** The change that takes a size; only a target in pixels has a tag, and no edge. */
-function taken(width: string, height: string): Record<string, unknown> {
+export function taken(width: string, height: string): Record<string, unknown> {
   const target: Plan["target"] = { width, height, ppi: null };
   return inPixels(width) ? { target, edge: NO_EDGE, marks: NO_MARKS } : { target };
 }
@@ -41,6 +44,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
           value={sizeAsTyped(target)}
           unit={unit}
           picture={pictureSides(worksheet)}
+          keepAs={unreadSize(print.id)}
           {...typing}
           onRead={({ width, height }) => typed(taken(width, height))}
           hint={`As you say it: ${typeset((reference.data?.size_examples ?? []).join(", "))}`}
