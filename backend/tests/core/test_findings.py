@@ -164,3 +164,16 @@ def test_a_cmyk_picture_that_wants_its_own_profile_is_stopped_in_words() -> None
     ]
     assert finding.id == "cmyk-own-profile" and finding.fix == {"output.profile": "srgb"}
     assert not any(item.level == "stop" for item in reckon(plan(picture=four)).findings)
+
+
+@pytest.mark.parametrize(
+    ("width", "said"), [("5 m", None), ("5.09 m", "a half"), ("12 m", "a third")]
+)
+def test_a_pdf_that_counts_in_larger_units_says_who_ignores_that(
+    width: str, said: str | None
+) -> None:
+    made = plan(target={"width": width, "height": "1 m"}, output={"format": "pdf"})
+    found = [item for item in reckon(made).findings if item.id == "pdf-user-units"]
+    assert bool(found) == (said is not None)
+    for item in found:
+        assert item.level == "note" and said is not None and said in item.text

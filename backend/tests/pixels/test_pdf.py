@@ -196,3 +196,21 @@ def test_sixteen_bits_are_no_jpeg(tmp_path: Path, source: Path) -> None:
     assert stop.fix == {"output.picture": "lossless"}
     with pytest.raises(RenderError, match="8 bits"):
         render(wanted, source, tmp_path / "out.pdf")
+
+
+def test_no_conformance_is_claimed_that_nobody_has_checked(tmp_path: Path) -> None:
+    """With bleed, too, the file says what its colours are meant for, and not that it is PDF/X or PDF/A."""
+    source = save(chart(300, 200), tmp_path / "a.png")
+    wanted = parse_plan(
+        {
+            "picture": {"width_px": 300, "height_px": 200},
+            "target": {"width": "30 cm", "height": "20 cm"},
+            "edge": {"kind": "bleed", "bleed": "3 mm"},
+            "output": {"format": "pdf"},
+        }
+    )
+    render(wanted, source, tmp_path / "a.pdf")
+    with pikepdf.open(tmp_path / "a.pdf") as made, made.open_metadata() as said:
+        assert said.pdfa_status == "" and said.pdfx_status == ""
+        assert "/GTS_PDFXVersion" not in made.docinfo
+        assert {str(one.S) for one in made.Root.OutputIntents} == {"/GTS_PDFA1"}

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from math import ceil
 from typing import Any, Literal
 
 from . import pixelcount, show
@@ -11,7 +12,7 @@ from .fixes import pixels_part
 from .lengths import MM_PER_INCH
 from .library import sides_text
 from .measurefindings import measure_findings
-from .outputs import OUTPUTS
+from .outputs import LONGEST_PDF_PAGE_MM, OUTPUTS
 from .pixelcount import DEVICE_MOST
 from .rational import Fraction
 from .readings import thousands_meant
@@ -44,7 +45,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> list[F
         *_grid(work),
         *_quality(work, style),
         *_room(work, style),
-        *_file(work),
+        *_file(work, style),
         *measure_findings(work, style, studio),
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
@@ -67,7 +68,7 @@ def _room(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 def stops(work: Work, style: LengthStyle) -> list[Finding]:
     """Why no file can be made of a plan: its findings of the level `stop`, and no others worded."""
-    found = [*_edge(work, style), *_quality(work, style), *_file(work)]
+    found = [*_edge(work, style), *_quality(work, style), *_file(work, style)]
     return [finding for finding in found if finding.level == "stop"]
 
 
@@ -244,7 +245,7 @@ def looks_clean(work: Work, style: LengthStyle) -> str:
     return f"It looks clean from {reach_text(work.clean_from, style)}."
 
 
-def _file(work: Work) -> Iterator[Finding]:
+def _file(work: Work, style: LengthStyle) -> Iterator[Finding]:
     output, longest = work.plan.output, max(work.output_w, work.output_h)
     kind = OUTPUTS[output.format]
     if kind.vectors and output.picture == "jpeg":
@@ -259,6 +260,8 @@ def _file(work: Work) -> Iterator[Finding]:
             fix={"output.format": "tiff"},
             fix_label="Make it a TIFF",
         )
+    if kind.vectors:
+        yield from long_page(max(work.boxes.document.w, work.boxes.document.h), style)
     if output.bits not in kind.bits:
         most = max(kind.bits)
         yield Finding(
@@ -352,6 +355,26 @@ def _untagged_cmyk(said: str) -> Finding:
         fix={"output.cmyk": "ask"},
         fix_label="Ask again",
     )
+
+
+def long_page(longest: Fraction, style: LengthStyle) -> Iterator[Finding]:
+    """A page that counts in larger units than points; `longest` is its longer side, mm."""
+    if longest <= LONGEST_PDF_PAGE_MM:
+        return
+    times = ceil(longest / LONGEST_PDF_PAGE_MM)
+    yield Finding(
+        id="pdf-user-units",
+        level="note",
+        step="handover",
+        text=f"A PDF page ends at {style.length(LONGEST_PDF_PAGE_MM)} in points; this one counts in units {times} times as "
+        f"large. Viewers and printing programs that go by PDF 1.5 or older ignore that, and so do many newer ones (the "
+        f"command line tools of poppler among them): there it measures a {_NTH.get(times, f'{times}th')}. Ask before, or send a TIFF.",
+        fix={"output.format": "tiff"},
+        fix_label="Make it a TIFF",
+    )
+
+
+_NTH = {2: "half", 3: "third", 4: "quarter"}
 
 
 def _largest_ppi(work: Work) -> float:

@@ -29,6 +29,10 @@ class Output:
         return self.endings[0]
 
 
+#: A page of a PDF is at most so long, mm, in points; a longer one counts in larger units (ISO 32000, `UserUnit`).
+LONGEST_PDF_PAGE_MM = 5080
+
+
 OUTPUTS: dict[str, Output] = {
     output.id: output
     for output in (

@@ -76,7 +76,8 @@ def layout_document(wish: Wish) -> dict[str, Any]:
 def lay(wish: Wish, unit: str | None = None) -> Laid:
     """The sheets of a wish, exact; texts use `unit`, else the first plan's."""
     kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
-    return with_limits(kind.lay(wish, style_for(wish.lengths, unit)), wish.plans[0].output)
+    style = style_for(wish.lengths, unit)
+    return with_limits(kind.lay(wish, style), wish.plans[0].output, style)
 
 
 def in_short(wish: Wish, laid: Laid) -> str:

@@ -6,26 +6,30 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from .. import show
+from ..findings import long_page
 from ..outputs import OUTPUTS
 from ..parts.file import Output
 from ..pixelcount import MOST_OUTPUT_PIXELS
 from ..reckoning import Finding
 from ..sheets import Sheet
+from ..show import LengthStyle
 from .kind import Laid
 
 
-def with_limits(laid: Laid, output: Output) -> Laid:
+def with_limits(laid: Laid, output: Output, style: LengthStyle) -> Laid:
     """The layout with a `stop` for the largest sheet that cannot be made."""
     if not laid.used:
         return laid  # lines and letters alone have no pixels
-    return replace(laid, findings=[*laid.findings, *_too_large(laid.sheets, output)])
+    return replace(laid, findings=[*laid.findings, *_too_large(laid.sheets, output, style)])
 
 
-def _too_large(sheets: tuple[Sheet, ...], output: Output) -> Iterator[Finding]:
+def _too_large(sheets: tuple[Sheet, ...], output: Output, style: LengthStyle) -> Iterator[Finding]:
     kind = OUTPUTS[output.format]
     longest_side = kind.longest_side
     if kind.vectors and output.picture == "jpeg":
         longest_side = OUTPUTS["jpeg"].longest_side
+    if kind.vectors:
+        yield from long_page(max(max(sheet.width, sheet.height) for sheet in sheets), style)
     longest = max((max(sheet.grid.width, sheet.grid.height) for sheet in sheets), default=0)
     most = max((sheet.grid.width * sheet.grid.height for sheet in sheets), default=0)
     if longest_side is not None and longest > longest_side:
