@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import subprocess
+from collections import Counter
 from fractions import Fraction
+from itertools import pairwise
 from pathlib import Path
 from xml.etree.ElementTree import fromstring
 
@@ -193,3 +195,34 @@ def test_a_cards_drawing_is_in_millimetres(tmp_path: Path) -> None:
     opening = next(rect for rect in inner.iter(f"{space}rect") if rect.get("id") == "opening")
     assert float(opening.get("width") or 0) == 300
     assert any("9.4 cm" in (text.text or "") for text in upper.iter(f"{space}text"))
+
+
+NARROW = {"kind": "mat", "opening_width": "26.5 cm", "opening_height": "16.5 cm", "overlap": "3 mm",
+          "card_width": "30 cm", "card_height": "20 cm"}  # fmt: skip
+
+
+def test_a_narrow_cards_length_stands_beside_it_not_over_its_outlines(tmp_path: Path) -> None:
+    made = plan(target={"width": "28 cm", "height": "18 cm"}, edge=NARROW)
+    (card,) = cards(work_out(made), style_for(lengths_of(made), "cm"))
+    svg = fromstring(cutting_svg("Fog", card))
+    anchored = {
+        (text.get("text-anchor"), float(text.get("x") or 0))
+        for text in svg.iter("{http://www.w3.org/2000/svg}text")
+        if text.text == "1.75 cm" and not text.get("transform")
+    }
+    # The left one begins inside the opening, the right one ends in it.
+    assert ("start", 19.0) in anchored and ("end", 281.0) in anchored
+    out = tmp_path / "cutting.pdf"
+    out.write_bytes(cutting_pdf("Fog", [card]))
+    page = fromstring(run("pdftotext", "-bbox", str(out), "-"))
+    words = [
+        (word.text, *(float(word.get(side) or 0) for side in ("xMin", "xMax", "yMin")))
+        for word in page.iter("{http://www.w3.org/1999/xhtml}word")
+    ]
+    (scale,) = {float(after[0]) for (colon, *_), after in pairwise(words) if colon == ":"}
+    rows = Counter(round(low) for text, _, _, low in words if text == "1.75")
+    # Two on one height, left and right: both end within the opening's sides.
+    (height,) = (low for low, times in rows.items() if times == 2)
+    sides = [(left, right) for _, left, right, low in words if round(low) == height]
+    long = max(right for _, right in sides) - min(left for left, _ in sides)
+    assert long < 265 / scale * 72 / 25.4

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from xml.sax.saxutils import escape
 
 from reportlab.lib.units import mm
+from reportlab.pdfbase import pdfmetrics
 
 from zollstock.core.cutting import Card, Dimension
 
@@ -16,6 +17,10 @@ SCALES = (1, 2, 2.5, 4, 5, 10, 20, 25, 50, 100)
 _ROOM = (150 * mm, 190 * mm)
 #: Dimension lines of the outside stand so far off it, and ticks are so long, mm of the paper.
 _OFF, _TICK = 7.0, 1.5
+#: So far text stays clear of a line, mm of the paper.
+_CLEAR = 1.5
+#: How wide a digit of the SVG's letters is at most, as a share of their size.
+_WIDE = 0.62
 
 
 def cutting_pdf(title: str, cards: Sequence[Card]) -> bytes:
@@ -72,7 +77,16 @@ def _dimension(leaf: Leaf, told: Dimension, x: float, y: float, scale: float) ->
         for at in (start, end):
             leaf.line(x + at, y + across - tick, x + at, y + across + tick, wide=0.5)
         size = 10.5 if told.across else 12
-        leaf.text(x + middle - 5 * mm, y + across - 1.5 * mm, told.text, size, FIGURE)
+        long = pdfmetrics.stringWidth(written(told.text), FIGURE, size)
+        if long + 2 * _CLEAR * mm <= end - start:
+            leaf.text(x + middle - long / 2, y + across - 1.5 * mm, told.text, size, FIGURE)
+        elif told.start == 0:
+            # A narrow card: its length stands beside it in the opening, not over its outlines.
+            leaf.text(x + end + _CLEAR * mm, y + across + 1.2 * mm, told.text, size, FIGURE)
+        else:
+            leaf.text(
+                x + start - _CLEAR * mm, y + across + 1.2 * mm, told.text, size, FIGURE, right=True
+            )
 
 
 def cutting_svg(title: str, card: Card) -> str:
@@ -91,7 +105,7 @@ def cutting_svg(title: str, card: Card) -> str:
         "</g>",
         f'<g id="measures" fill="none" stroke="#a8482a" stroke-width="0.2" font-size="{letters:g}" '
         'font-family="sans-serif">',
-        *(part for told in card.dimensions for part in _measure(told)),
+        *(part for told in card.dimensions for part in _measure(told, letters)),
         "</g>",
         f'<g id="notes" fill="#5d6a66" font-size="{letters:g}" font-family="sans-serif">',
         *(
@@ -109,7 +123,7 @@ def _rect(box: tuple[float, float, float, float], name: str) -> str:
     return f'<rect id="{name}" x="{x:.4f}" y="{y:.4f}" width="{w:.4f}" height="{h:.4f}"/>'
 
 
-def _measure(told: Dimension) -> list[str]:
+def _measure(told: Dimension, letters: float) -> list[str]:
     start, end = float(told.start), float(told.end)
     across = float(told.across) if told.across else -_OFF
     middle = (start + end) / 2
@@ -122,6 +136,11 @@ def _measure(told: Dimension) -> list[str]:
     else:
         path = f"M{start:.4f} {across:.4f}H{end:.4f}"
         ticks = "".join(f"M{at:.4f} {across - _TICK:.4f}v{2 * _TICK:g}" for at in (start, end))
+        long = len(written(told.text)) * letters * _WIDE
         at = f'x="{middle:.4f}" y="{across - 1:.4f}" text-anchor="middle"'
+        if long + 2 * _CLEAR > end - start:
+            left = told.start == 0
+            beside, side = (end + _CLEAR, "start") if left else (start - _CLEAR, "end")
+            at = f'x="{beside:.4f}" y="{across + letters / 3:.4f}" text-anchor="{side}"'
     words = escape(written(told.text))
     return [f'<path d="{path}{ticks}"/>', f'<text {at} fill="#a8482a" stroke="none">{words}</text>']
