@@ -14,6 +14,7 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
+from tests.api.removing import a_day_after_removing
 from tests.api.test_renders import leftovers
 from tests.api.workers import until
 from tests.layouts import pass_document
@@ -156,6 +157,7 @@ def test_the_same_order_is_not_given_twice_and_can_be_called_off(caller, held) -
     assert one["id"] == other["id"]
     assert caller("POST", f"orders/{one['id']}/cancel")["state"] == "cancelled"
     caller("DELETE", f"layouts/{layout['id']}", expect=204)
+    a_day_after_removing()
     assert not Order.objects.exists() and leftovers() == []
 
 

@@ -9,6 +9,7 @@ from django.db import IntegrityError, OperationalError, transaction
 from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
+from tests.api.removing import a_day_after_removing
 from zollstock.core.refusal import Refusal
 from zollstock.longwork.queue import FORGOTTEN_AFTER, LOST_AFTER, MOST_TRIES, Queue
 from zollstock.pictures.models import Picture
@@ -150,6 +151,8 @@ def test_an_order_is_of_a_design_or_of_a_run_and_never_of_both(caller, rows) -> 
 def test_orders_go_with_their_design(caller, rows) -> None:
     made = row_of(ORDERS, rows)
     caller("DELETE", f"prints/{made.design_id}", expect=204)
+    assert Order.objects.filter(id=made.id).exists()  # it can still be brought back
+    a_day_after_removing()
     assert not Order.objects.filter(id=made.id).exists()
 
 

@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
-
 import pytest
-from django.utils import timezone
 
 from tests.api.caller import ready_print
+from tests.api.removing import a_day_after_removing
 from zollstock.jobs.models import Design
 from zollstock.jobs.removed import clear_removed
 from zollstock.pictures.models import Picture
@@ -51,8 +49,7 @@ def test_after_a_day_it_goes_for_good(caller, held) -> None:
     caller("DELETE", f"prints/{held['id']}", expect=204)
     clear_removed()
     assert Design.every.count() == 1
-    Design.every.update(removed=timezone.now() - timedelta(hours=25))
-    clear_removed()
+    a_day_after_removing()
     assert not Design.every.exists()
     caller("POST", f"prints/{held['id']}/back", expect=404)
 

@@ -10,6 +10,7 @@ from django.conf import settings as django_settings
 from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
+from tests.api.removing import a_day_after_removing
 from tests.api.workers import until
 from tests.lengthy import in_a_long_round
 from tests.pictures import chart, noise, save
@@ -166,6 +167,7 @@ def test_files_go_with_their_print(caller, held) -> None:
     make(render["id"])
     assert len(leftovers()) == 1
     caller("DELETE", f"prints/{held['id']}", expect=204)
+    a_day_after_removing()
     assert leftovers() == []
 
 
