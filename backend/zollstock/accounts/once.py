@@ -11,14 +11,14 @@ import re
 from collections.abc import Callable
 from datetime import timedelta
 
+from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest, HttpResponse
-from django.http.response import HttpResponseBase
 from django.utils import timezone
 
 from .models import Done
 
-Answer = Callable[[HttpRequest], HttpResponseBase]
+Answer = Callable[[HttpRequest], HttpResponse]
 _KEY = re.compile(r"[0-9A-Za-z-]{8,64}")
 #: So long an answer is given again.
 KEPT_FOR = timedelta(days=2)
@@ -27,12 +27,13 @@ KEPT_FOR = timedelta(days=2)
 def once(answer: Answer) -> Answer:
     """Middleware; it stands behind the one that knows whose the request is."""
 
-    def answered(request: HttpRequest) -> HttpResponseBase:
+    def answered(request: HttpRequest) -> HttpResponse:
         key = request.headers.get("Idempotency-Key", "")
-        if request.method != "POST" or not _KEY.fullmatch(key) or not request.user.is_authenticated:
+        account = request.user
+        if request.method != "POST" or not _KEY.fullmatch(key) or not isinstance(account, User):
             return answer(request)
         with transaction.atomic():
-            row, new = _row(request, key)
+            row, new = _row(account, key, request.path)
             if not new:
                 if row.path != request.path:
                     return HttpResponse(status=409)
@@ -49,13 +50,13 @@ def once(answer: Answer) -> Answer:
     return answered
 
 
-def _row(request: HttpRequest, key: str) -> tuple[Done, bool]:
+def _row(account: User, key: str, path: str) -> tuple[Done, bool]:
     """The row of this key, and whether it is new; of two at the same time the second waits for the first."""
     try:
         with transaction.atomic():
-            return Done.objects.create(account=request.user, key=key, path=request.path), True
+            return Done.objects.create(account=account, key=key, path=path), True
     except IntegrityError:
-        return Done.objects.select_for_update().get(account=request.user, key=key), False
+        return Done.objects.select_for_update().get(account=account, key=key), False
 
 
 def forget_old() -> None:

@@ -42,8 +42,8 @@ client.use({
     for (const [name, said] of Object.entries(credentials(request.method))) request.headers.set(name, said);
     return askedOnce(request);
   },
-  async onResponse({ request, response }) {
-    await answeredOnce(request, response.status);
+  onResponse({ request, response }) {
+    answeredOnce(request, response.status);
   },
 });
 

@@ -18,10 +18,10 @@ export async function askedOnce(request: Request): Promise<Request> {
   return request;
 }
 
-/** The server has answered: asked again, it is another one. */
-export async function answeredOnce(request: Request, status: number): Promise<void> {
-  const place = request.headers.has(HEADER) && ![502, 503, 504].includes(status) && (await placeOf(request));
-  if (place) forget(place);
+/** The server has answered: asked again, it is another one. What was asked has been sent, so it cannot be read any more. */
+export function answeredOnce(request: Request, status: number): void {
+  const key = request.headers.get(HEADER);
+  if (key && ![502, 503, 504].includes(status)) forget(key);
 }
 
 async function placeOf(request: Request): Promise<string | null> {
@@ -43,9 +43,11 @@ function keyAt(place: string): string {
   }
 }
 
-function forget(place: string): void {
+function forget(key: string): void {
   try {
-    sessionStorage.removeItem(place);
+    for (const [place, kept] of Object.entries(sessionStorage))
+      if (place.startsWith(PREFIX) && (JSON.parse(kept as string) as { key: string }).key === key)
+        sessionStorage.removeItem(place);
   } catch {
     // Nothing could be kept there either.
   }
