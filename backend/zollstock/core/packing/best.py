@@ -5,12 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from functools import lru_cache
 
+from .blocks import blocks
 from .corners import corners
 from .guillotine import cuts
 from .package import packings
-from .piece import Item, Packing, Paper, Placed, cost_of, is_sound, papers_used
+from .piece import Item, Packing, Paper, Placed, cost_of, is_sound, lengths_used, papers_used
 from .shelves import as_given, lying, shelves, standing
+from .staircase import shortest
 
+#: So many pieces are laid as short as it goes.
+FEW = 7
 #: More pieces than this are laid in fewer orders, so that nobody waits.
 _MANY = 100
 
@@ -41,8 +45,22 @@ def best(
             continue
         found = packing
     assert found is not None, "shelves always hold what fits the paper"
+    if items and not pinned and thorough and len(items) <= FEW:
+        found = _shortest(items, paper, guillotine, found)
     was_turned = {one.key: one.turned for one in pinned}
     return tuple(sorted(one._replace(turned=was_turned.get(one.key, one.turned)) for one in found))
+
+
+def _shortest(items: Sequence[Item], paper: Paper, guillotine: bool, found: Packing) -> Packing:
+    """What is shorter on one paper than what was found, if anything is: of a few pieces everything is looked at."""
+    together = blocks(items, paper)
+    if together is not None and cost_of(together) < cost_of(found):
+        found = together
+    # Up to four pieces every packing can be cut apart by cuts right through.
+    if guillotine or len(items) <= 4:
+        return found
+    below = lengths_used(found)[0] if papers_used(found) == 1 else paper.length + 1
+    return shortest(items, paper, below) or found
 
 
 def _candidates(
