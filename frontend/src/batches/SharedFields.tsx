@@ -157,10 +157,7 @@ export function SharedFields(props: {
         onRead={(ppi) => set({ ppi })}
       />
       {/* Always there: a row that came and went would push the main button from under the hand. */}
-      <div
-        className="flex flex-wrap items-center justify-between gap-2 data-[idle]:opacity-60"
-        data-idle={value.ppi == null || undefined}
-      >
+      <div className="flex flex-wrap items-center justify-between gap-2">
         <span>Enlarged {value.ppi == null && <span className="soft">where a ppi is set</span>}</span>
         <Pick
           label="How prints with too few pixels are enlarged"
