@@ -97,11 +97,8 @@ def test_a_soft_picture_may_be_judged_by_its_detail(bench, tmp_path) -> None:
     page: Page = bench(save(soft, tmp_path / "soft.png"))
     page.get_by_role("tab", name="Distance").click()
     pick = page.get_by_role("group", name="The verdict counts")
-    page.wait_for_timeout(1500)
-    # Measures come in the background; a step on the rule asks for them.
-    page.get_by_role("tab", name="Pixels").click()
-    page.get_by_role("tab", name="Distance").click()
-    expect(pick).to_be_visible(timeout=20_000)
+    # What is measured behind the bench is shown by itself once it has come, on a busy machine too.
+    expect(pick).to_be_visible(timeout=60_000)
     ratio = page.locator("[data-figure=quality_ratio] summary")
     before = ratio.inner_text()
     pick.get_by_role("button", name="detail").click()

@@ -11,6 +11,7 @@ from . import show
 from .choices import Choice, choices, lost_part
 from .drawing import Drawing
 from .edgechoices import NO_EDGES
+from .measures import NOT_MEASURED
 from .outputs import OUTPUTS
 from .plan import Plan, lengths_of
 from .printdrawing import whole_drawing
@@ -116,6 +117,9 @@ class Worksheet(Record):
         description="What the model says is seen of it; with the step *distance* alone.",
     )
     turns: QuarterTurns
+    measured: bool = Field(
+        description="Whether what was measured of the picture went into it: until then a later answer may say more."
+    )
     file_size: str = Field(
         description="Both sides of the file with one unit, as a printer's dialog wants."
     )
@@ -148,6 +152,7 @@ def worksheet(
         seen=seen(work, style, studio.measures)
         if step == "distance" and not plan.target.in_pixels
         else None,
+        measured=studio.measures != NOT_MEASURED,
         file_size=style.size(work.boxes.document.w, work.boxes.document.h),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
     )

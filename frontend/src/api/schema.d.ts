@@ -2330,6 +2330,11 @@ export interface components {
             seen?: components["schemas"]["SeenSheet"] | null;
             turns: components["schemas"]["QuarterTurns"];
             /**
+             * Measured
+             * @description Whether what was measured of the picture went into it: until then a later answer may say more.
+             */
+            measured: boolean;
+            /**
              * File Size
              * @description Both sides of the file with one unit, as a printer's dialog wants.
              */

@@ -1,12 +1,20 @@
 // @vitest-environment happy-dom
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { renderHook, act } from "@testing-library/react";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
+import type { ReactNode } from "react";
 import type { Plan } from "../api/types";
 
 /** What was asked, and the answers' way out. */
 const asked: { plan: { title: string }; step: string | null }[] = [];
 
+/** Whether the picture was measured by now. */
+let measured = false;
+const json = (answer: unknown) =>
+  new Response(JSON.stringify(answer), { headers: { "Content-Type": "application/json" } });
+
 vi.stubGlobal("fetch", async (request: Request) => {
+  if (request.url.endsWith("/measures")) return json({ state: measured ? "done" : "running", measures: [] });
   const body = (await request.json()) as (typeof asked)[0];
   asked.push(body);
   const answer = {
@@ -15,8 +23,9 @@ vi.stubGlobal("fetch", async (request: Request) => {
       { step: "fit", key: body.plan.title },
     ],
     choices: body.step ? [{ id: `way of ${body.plan.title}` }] : [],
+    measured,
   };
-  return new Response(JSON.stringify(answer), { headers: { "Content-Type": "application/json" } });
+  return json(answer);
 });
 
 const { useWorksheet } = await import("./useWorksheet");
@@ -28,14 +37,23 @@ const after = (ms: number) =>
     // Requests and answers are read by the platform, which keeps its own time.
     for (let turn = 0; turn < 20; turn++) await new Promise((resolve) => setImmediate(resolve));
   });
-const shown = (title: string) =>
-  renderHook(({ of, step }: { of: Plan; step: "fit" | "size" }) => useWorksheet(of, "cm", step), {
-    initialProps: { of: plan(title), step: "fit" },
-  });
+const client = new QueryClient();
+const around = ({ children }: { children: ReactNode }) => (
+  <QueryClientProvider client={client}>{children}</QueryClientProvider>
+);
+const shown = (title: string, print: Parameters<typeof useWorksheet>[4] = null) =>
+  renderHook(
+    ({ of, step }: { of: Plan; step: "fit" | "size" }) => useWorksheet(of, "cm", step, null, print),
+    {
+      initialProps: { of: plan(title), step: "fit" },
+      wrapper: around,
+    },
+  );
 
 beforeEach(() => {
   asked.length = 0;
-  vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout", "performance"] });
+  measured = false;
+  vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout", "setInterval", "clearInterval", "performance"] });
 });
 afterEach(() => vi.useRealTimers());
 
@@ -73,4 +91,16 @@ it("keeps what did not change as the same object, so that it is not drawn again"
   const now = result.current.worksheet?.blades;
   expect(now?.[1]).not.toBe(before?.[1]);
   expect(now?.[0]).toBe(before?.[0]);
+});
+
+it("asks once more when the picture has been measured meanwhile, and not again", async () => {
+  shown("a", { id: 4, picture: { id: "fog" } });
+  await after(20);
+  await after(1600);
+  expect(asked).toHaveLength(1);
+  measured = true;
+  await after(1600);
+  expect(asked).toHaveLength(2);
+  await after(5000);
+  expect(asked).toHaveLength(2);
 });

@@ -1,21 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
-import { client, must } from "../api/client";
-import type { Measured } from "../api/types";
 import { typeset } from "../shell/typeset";
-
-const ASK_AGAIN_MS = 1500;
-const over = (measured: Measured | undefined) => measured?.state === "done" || measured?.state === "failed";
+import { over, useMeasured } from "./useMeasured";
 
 /** What was measured of a picture's pixels, each with what it means; asked for until it is there. */
 export function MeasuredList({ picture }: { picture: string }) {
-  const { data } = useQuery({
-    queryKey: ["pictures", picture, "measures"],
-    queryFn: () =>
-      must<Measured>(
-        client.GET("/api/pictures/{picture_id}/measures", { params: { path: { picture_id: picture } } }),
-      ),
-    refetchInterval: ({ state }) => (over(state.data) ? false : ASK_AGAIN_MS),
-  });
+  const { data } = useMeasured(picture);
   return (
     <section aria-label="Measured in its pixels" className="measured">
       <h3 className="part-title">Measured in its pixels</h3>
