@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from typing import Any, NamedTuple
 
 from . import show
-from .enlarging import METHODS
+from .enlarging import METHODS, method_used
 from .grid import PixelBox
 from .measures import Measures
 from .pixelcount import round_px
@@ -55,7 +55,10 @@ def _methods(work: Work) -> Iterator[Take]:
         return
     for name, method in METHODS.items():
         plain = name == "cubic"
-        yield Take(name, method.label, {"pixels.method": name}, None if plain else "cubic")
+        label = method.label
+        if method_used(name, work.scale) != name:
+            label = f"{label}: for so little by {METHODS[method_used(name, work.scale)].label}"
+        yield Take(name, label, {"pixels.method": name}, None if plain else "cubic")
 
 
 def _beside(work: Work, measures: Measures) -> Iterator[Take]:

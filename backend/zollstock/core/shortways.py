@@ -7,7 +7,7 @@ from functools import partial
 from math import ceil
 
 from . import show
-from .enlarging import METHODS, MethodName
+from .enlarging import CAREFUL_FROM, METHODS, method_used, streams
 from .fixes import pixels_part, target_part
 from .offers import Offer
 from .plan import PlanError, changed_plan
@@ -128,8 +128,8 @@ def cost(outcome: Work) -> str:
 def costs(outcome: Work) -> tuple[int, int]:
     """Seconds and MB of making the file; measured on two cores (docs/pixels.md)."""
     megapixels = outcome.output_w * outcome.output_h / 1e6
-    method: MethodName = outcome.plan.pixels.method if outcome.scale > 1 else "cubic"
-    streamed = method == "cubic" and not outcome.plan.pixels.denoise
+    method = method_used(outcome.plan.pixels.method, outcome.scale)
+    streamed = streams(method, outcome.scale) and not outcome.plan.pixels.denoise
     return (
         max(1, ceil(megapixels * METHODS[method].seconds)),
         _STREAMED if streamed else _BY_SCRATCH,
@@ -141,7 +141,10 @@ def method_ways(work: Work) -> Iterator[Offer]:
     if work.scale <= 1:
         return
     for name, method in METHODS.items():
-        wording = partial(_noted, note=method.note)
+        note = method.note
+        if method_used(name, work.scale) != name:
+            note = f"by Lanczos: up to {show.times(CAREFUL_FROM)} learned filters give nothing more"
+        wording = partial(_noted, note=note)
         yield Offer(f"method-{name}", method.label, {"pixels.method": name}, wording, "method")
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from zollstock.core.enlarging import SourceName
+from zollstock.core.enlarging import SourceName, method_used, streams
 from zollstock.core.lengths import MM_PER_INCH
 from zollstock.core.measures import NOT_MEASURED, Measures
 from zollstock.core.sharpening import proposal
@@ -50,7 +50,7 @@ def left_after(measures: Measures, denoise: float) -> Measures:
 def way_for(work: Work, measures: Callable[[], Measures], progress: Progress | None = None) -> Way:
     """How the pixels of a print are made. `measures` is asked only where they decide something."""
     pixels = work.plan.pixels
-    name = pixels.method if work.scale > 1 else "cubic"
+    name = method_used(pixels.method, work.scale)
     decide = name == "careful" or pixels.denoise > 0
     known = measures() if decide else NOT_MEASURED
     amount, radius = 0.0, 1.0
@@ -60,6 +60,7 @@ def way_for(work: Work, measures: Callable[[], Measures], progress: Progress | N
         amount, radius = pixels.sharpen.amount, max(0.3, mm * per_mm)
     return Way(
         name=name,
+        exact=not streams("cubic", work.scale),
         filters=filters_for(left_after(known, pixels.denoise), pixels.source),
         denoise=pixels.denoise,
         sigma=known.noise_sigma or 0.0,

@@ -30,11 +30,13 @@ Method = Callable[[pyvips.Image, Sampling, Lean, PixelBox], pyvips.Image]
 class Way:
     """How pixels are made: a method of enlarging, what is done before and after it.
 
-    `filters` is the set of the careful method; `denoise` 0 to 1 of the noise `sigma` (8-bit levels);
+    `exact`: the cubic to the exact place, where libvips' would be seen to be rounded. `filters` is the set of the
+    careful method; `denoise` 0 to 1 of the noise `sigma` (8-bit levels);
     `amount` and `radius` (px of the file) are those of the sharpening.
     """
 
     name: MethodName = "cubic"
+    exact: bool = False
     filters: FilterSet = "plain"
     denoise: float = 0.0
     sigma: float = 0.0
@@ -45,7 +47,7 @@ class Way:
     @property
     def streams(self) -> bool:
         """Whether it reads the picture's rows in their order, each once."""
-        return self.name == "cubic" and not self.denoise
+        return self.name == "cubic" and not self.exact and not self.denoise
 
 
 def method_of(way: Way) -> Method:
@@ -65,15 +67,19 @@ def method_of(way: Way) -> Method:
 
 
 def _cubic(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
-    return resampled(image, at, by, box)
+    if at.copies or at.step >= 1 or not way.exact:
+        return resampled(image, at, by, box)
+    from .enlarge.interpolation import CATMULL_ROM, interpolated_exactly
+
+    return interpolated_exactly(image, CATMULL_ROM, at, by, box, way.progress)
 
 
 def _lanczos(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
     if at.copies or at.step >= 1:
         return resampled(image, at, by, box)
-    from .enlarge import lanczos
+    from .enlarge.interpolation import LANCZOS, interpolated_exactly
 
-    return lanczos.interpolated(image, at, by, box, way.progress)
+    return interpolated_exactly(image, LANCZOS, at, by, box, way.progress)
 
 
 def _careful(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:

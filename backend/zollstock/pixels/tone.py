@@ -26,9 +26,14 @@ def in_linear_light(
     curve = _SRGB if profile is None or profiles.is_srgb(profile) else _curve_of(profile)
     wide = image.format == "ushort"
     done = work(image.maplut(_decoding(curve, wide)))
-    # The square root gives dark tones as many entries of the table as they need.
-    at = ((done > 0).ifthenelse(done, 0) ** 0.5 * _FULL).rint().cast("ushort")
-    return at.maplut(_encoding(curve, wide)).copy(interpretation=image.interpretation)
+    if curve is _SRGB and not wide:
+        # The straight foot of sRGB's curve gives the darkest of 256 levels twenty entries of the table.
+        at, table = done.linear(_FULL, 0.5).cast("ushort"), _encoding(curve, wide, root=False)
+    else:
+        # The square root gives dark tones as many entries of the table as they need.
+        at = ((done > 0).ifthenelse(done, 0) ** 0.5 * _FULL).rint().cast("ushort")
+        table = _encoding(curve, wide, root=True)
+    return at.maplut(table).copy(interpretation=image.interpretation)
 
 
 @lru_cache(maxsize=16)
@@ -39,10 +44,10 @@ def _decoding(curve: tuple[float, ...], wide: bool) -> pyvips.Image:
 
 
 @lru_cache(maxsize=16)
-def _encoding(curve: tuple[float, ...], wide: bool) -> pyvips.Image:
-    """The square root of light → encoded value, 65 536 entries."""
-    most = _FULL if wide else 255
-    values = [round(_where(curve, (at / _FULL) ** 2) * most) for at in range(_FULL + 1)]
+def _encoding(curve: tuple[float, ...], wide: bool, root: bool) -> pyvips.Image:
+    """Light, or its square root, → encoded value, 65 536 entries."""
+    most, power = _FULL if wide else 255, 2 if root else 1
+    values = [round(_where(curve, (at / _FULL) ** power) * most) for at in range(_FULL + 1)]
     return _table(values, "ushort" if wide else "uchar")
 
 

@@ -7,6 +7,7 @@ from pathlib import Path
 
 import numpy as np
 
+from ..kernels import catmull_rom
 from .shape import ANGLES, COUNT, OF_A_DIRECTION, SIDE, FilterSet, Floats
 
 _RADIUS = SIDE // 2
@@ -79,11 +80,5 @@ def cubic_along(factor: int) -> Floats:
     for place in range(factor):
         at = (place + 0.5) / factor - 0.5
         first = int(np.floor(at))
-        t = at - first
-        one[place, _RADIUS + first - 1 : _RADIUS + first + 3] = (
-            -0.5 * t + t * t - 0.5 * t**3,
-            1 - 2.5 * t * t + 1.5 * t**3,
-            0.5 * t + 2 * t * t - 1.5 * t**3,
-            -0.5 * t * t + 0.5 * t**3,
-        )
+        one[place, _RADIUS + first - 1 : _RADIUS + first + 3] = catmull_rom(at - first)
     return one

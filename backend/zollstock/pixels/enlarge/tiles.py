@@ -6,7 +6,9 @@ import os
 import tempfile
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from typing import Any
 
+import numba
 import numpy as np
 from numpy.typing import NDArray
 
@@ -73,12 +75,26 @@ def made_of(
     for done, (left, top, wide, high) in enumerate(tiles):
         if progress is not None and not progress(100 * done // len(tiles)):
             raise Cancelled
-        values = maker(left, top, wide, high) * np.float32(scale)
-        np.rint(values, out=values)
-        np.clip(values, 0, most, out=values)
-        pixels[top : top + high, left : left + wide] = values
+        values = maker(left, top, wide, high)
+        _rounded(
+            values,
+            np.float32(scale),
+            np.float32(most),
+            pixels[top : top + high, left : left + wide],
+        )
     made = pyvips.Image.new_from_memory(pixels.data, width, height, like.bands, like.format)
     return _tagged_like(made, like)
+
+
+@numba.njit(cache=True, nogil=True, parallel=True)
+def _rounded(values: Floats, scale: np.float32, most: np.float32, out: NDArray[Any]) -> None:
+    """Into whole numbers, halves to the even one."""
+    high, wide, bands = values.shape
+    for row in numba.prange(high):
+        for column in range(wide):
+            for band in range(bands):
+                value = np.rint(values[row, column, band] * scale)
+                out[row, column, band] = min(max(value, np.float32(0)), most)
 
 
 def _tiles(width: int, height: int) -> Iterator[tuple[int, int, int, int]]:
