@@ -11,8 +11,8 @@ from zollstock.core.sharpening import proposal
 from zollstock.core.work import Work
 
 from .enlarge.shape import FilterSet
-from .enlarge.tiles import Progress
 from .methods import Way
+from .progress import Progress
 
 #: From this noise (σ, 8-bit levels) on filters that deconvolve would raise it: those for a little, for much.
 _NOISY, _NOISIER = 1.8, 5.5

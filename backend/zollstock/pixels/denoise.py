@@ -10,7 +10,8 @@ import numba
 import numpy as np
 
 from .enlarge.shape import Floats
-from .enlarge.tiles import Progress, Source, made_of
+from .enlarge.tiles import Source, made_of
+from .progress import Progress
 from .vips import pyvips
 
 #: So often the projection is repeated; as far, px, one pixel is heard of.

@@ -25,10 +25,11 @@ from .compose import compose_excerpts
 from .errors import Cancelled, RenderError
 from .measures import measured
 from .page import Page
+from .progress import Progress, never_back, part_of
 from .render import composed
 from .upload import write_upload
 from .vips import pyvips
-from .write import Progress, Written, never_back, part_of, write
+from .write import Written, write
 
 #: Of the way to the sheets so much is making the plans' own files, per cent; the rest writing.
 _MAKING = 50

@@ -17,7 +17,7 @@ from zollstock.core.sheets import Sampling
 from zollstock.core.straighten import UPRIGHT, Lean
 
 from .enlarge.shape import FACTORS, FilterSet
-from .enlarge.tiles import Progress
+from .progress import Progress
 from .resample import interpolated, resampled
 from .sharpen import sharpened
 from .vips import pyvips
@@ -69,17 +69,17 @@ def method_of(way: Way) -> Method:
 def _cubic(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
     if at.copies or at.step >= 1 or not way.exact:
         return resampled(image, at, by, box)
-    from .enlarge.interpolation import CATMULL_ROM, interpolated_exactly
+    from .enlarge.interpolation import catmull_rom, interpolated_exactly
 
-    return interpolated_exactly(image, CATMULL_ROM, at, by, box, way.progress)
+    return interpolated_exactly(image, catmull_rom, at, by, box, way.progress)
 
 
 def _lanczos(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
     if at.copies or at.step >= 1:
         return resampled(image, at, by, box)
-    from .enlarge.interpolation import LANCZOS, interpolated_exactly
+    from .enlarge.interpolation import interpolated_exactly, lanczos
 
-    return interpolated_exactly(image, LANCZOS, at, by, box, way.progress)
+    return interpolated_exactly(image, lanczos, at, by, box, way.progress)
 
 
 def _careful(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:

@@ -23,9 +23,10 @@ from .inspect import channels_of, open_picture, orientation_of, unsupported
 from .measures import measured
 from .methods import Way, method_of
 from .page import Page
+from .progress import Progress, never_back
 from .rim import LOOKS_AHEAD
 from .vips import pyvips
-from .write import Progress, Written, never_back, write
+from .write import Written, write
 
 #: Orientations that only flip left and right keep the order of the rows.
 _STREAMS = (1, 2)

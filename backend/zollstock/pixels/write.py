@@ -17,11 +17,9 @@ from zollstock.core.parts.file import Output
 
 from .errors import Cancelled, RenderError
 from .page import Page
+from .progress import Progress, part_of
 from .vips import pyvips
 from .writers import WRITERS
-
-#: Called with per cent done; returns False to call the writing off.
-Progress = Callable[[int], bool]
 
 #: So often, seconds, `progress` is asked at least whether to go on.
 ASKED_EVERY = 0.2
@@ -79,23 +77,6 @@ def _save(pages: Sequence[Page], output: Output, path: Path, progress: Progress 
         if any(off() for off in called_off):
             raise Cancelled from None
         raise
-
-
-def never_back(progress: Progress) -> Progress:
-    """Progress told by several who do not know of each other, as one that only grows."""
-    farthest = 0
-
-    def told(percent: int) -> bool:
-        nonlocal farthest
-        farthest = max(farthest, percent)
-        return progress(farthest)
-
-    return told
-
-
-def part_of(progress: Progress, number: int, count: int) -> Progress:
-    """The progress of one of several things that are done one after the other, as that of the whole."""
-    return lambda percent: progress((100 * number + percent) // count)
 
 
 def _watch(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:

@@ -23,8 +23,9 @@ from zollstock.core.work import Work, work_out
 from zollstock.jobs.kinds import LAYOUT, PICTURE, PRINT, plan_key
 from zollstock.pictures.models import Picture
 from zollstock.pixels.layouts import make_files, sound
+from zollstock.pixels.progress import Progress
 from zollstock.pixels.render import render
-from zollstock.pixels.write import Progress, Written
+from zollstock.pixels.write import Written
 
 Document = dict[str, Any]
 

@@ -11,11 +11,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..measures.noise import LUMA
+from ..progress import Progress
 from ..vips import pyvips
 from .classes import classes
 from .filters import cubic_along, filters
 from .shape import REACH, SIDE, FilterSet, Floats
-from .tiles import TILE, Progress, Source, made_of
+from .tiles import TILE, Source, made_of
 
 #: How far a pixel may leave the range of the 3 × 3 px around it, as a share of that range: thin halos on dark
 #: edges against sky go, thin lines stay. At a hard edge, which no lens softened, next to nothing.

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from math import ceil, floor
-from typing import NamedTuple
 
 import numba
 import numpy as np
@@ -19,34 +18,34 @@ from zollstock.core.rational import Fraction
 from zollstock.core.sheets import Sampling
 from zollstock.core.straighten import UPRIGHT, Lean
 
+from ..progress import Progress
 from ..vips import pyvips
 from .shape import Floats
-from .tiles import Maker, Progress, Source, made_of
+from .tiles import Maker, Source, made_of
 
 #: Weights for what leans are looked up at so many places a px.
 _FINE = 1024
 Distances = NDArray[np.float64]
 
 
-class Kernel(NamedTuple):
-    """`reach` px on both sides of a place have a say, by their distance (px) so much each as `weight` says."""
+#: How much of a pixel belongs to a place, by its distance, px; nothing from `_REACH` on.
+Kernel = Callable[[Distances], Distances]
+#: Pixels on either side of a place that are looked at, and all of them in a row. Constants, so that the compiled
+#: loops over them are unrolled.
+_REACH, _TAPS = 3, 6
 
-    reach: int
-    weight: Callable[[Distances], Distances]
 
-
-def _lanczos(far: Distances) -> Distances:
+def lanczos(far: Distances) -> Distances:
+    """Three lobes of the cardinal sine, under the middle of a wider one (Lanczos; Duchon 1979)."""
     return np.where(far < 3, np.sinc(far) * np.sinc(far / 3), 0.0)
 
 
-def _catmull_rom(far: Distances) -> Distances:
+def catmull_rom(far: Distances) -> Distances:
+    """The cubic that libvips and `kernels.catmull_rom` have, too (Catmull and Rom 1974)."""
     near = 1 - 2.5 * far**2 + 1.5 * far**3
     return np.where(
         far < 1, near, np.where(far < 2, 2 - 4 * far + 2.5 * far**2 - 0.5 * far**3, 0.0)
     )
-
-
-LANCZOS, CATMULL_ROM = Kernel(3, _lanczos), Kernel(2, _catmull_rom)
 
 
 def interpolated_exactly(
@@ -68,7 +67,7 @@ def _upright(source: Source, kernel: Kernel, sampling: Sampling, by: Lean) -> Ma
     def maker(left: int, top: int, width: int, height: int) -> Floats:
         x0, across, to_right = _taps(sampling.x, sampling.step, left, width, kernel)
         y0, down, to_below = _taps(sampling.y, sampling.step, top, height, kernel)
-        wide, high = int(across[-1]) + to_right.shape[1], int(down[-1]) + to_below.shape[1]
+        wide, high = int(across[-1]) + _TAPS, int(down[-1]) + _TAPS
         return _separate(source.area(x0, y0, wide, high), across, to_right, down, to_below)
 
     return maker
@@ -80,9 +79,9 @@ def _taps(
     """The first px that has a say; for `count` px of the file from `first` on the px their taps begin with,
     counted from that one, and the taps' weights, whose sum is 1."""
     places = float(begin + first * step) + (np.arange(count) + 0.5) * float(step) - 0.5
-    begins = np.floor(places).astype(np.int64) - kernel.reach + 1
-    taps = begins[:, None] + np.arange(2 * kernel.reach)
-    weights = kernel.weight(np.abs(taps - places[:, None]))
+    begins = np.floor(places).astype(np.int64) - _REACH + 1
+    taps = begins[:, None] + np.arange(_TAPS)
+    weights = kernel(np.abs(taps - places[:, None]))
     weights /= weights.sum(axis=1, keepdims=True)
     return int(begins[0]), begins - begins[0], weights.astype(np.float32)
 
@@ -102,25 +101,25 @@ def _separate(
         for column in range(wide):
             for band in range(bands):
                 value = np.float32(0)
-                for tap in range(to_right.shape[1]):
+                for tap in range(_TAPS):
                     value += to_right[column, tap] * area[row, across[column] + tap, band]
                 along[row, column * bands + band] = value
     made = np.empty((len(down), wide * bands), np.float32)
     for row in numba.prange(len(down)):
+        lines, weights = along[down[row] : down[row] + _TAPS], to_below[row]
         for at in range(wide * bands):
-            made[row, at] = 0
-        for tap in range(to_below.shape[1]):
-            weight = to_below[row, tap]
-            for at in range(wide * bands):
-                made[row, at] += weight * along[down[row] + tap, at]
+            value = np.float32(0)
+            for tap in range(_TAPS):
+                value += weights[tap] * lines[tap, at]
+            made[row, at] = value
     return made.reshape((len(down), wide, bands))
 
 
 def _leaning(source: Source, kernel: Kernel, sampling: Sampling, by: Lean) -> Maker:
-    step, rim = float(sampling.step), kernel.reach + 1
+    step, rim = float(sampling.step), _REACH + 1
     cos, sin = float(by.cos), float(by.sin)
     middle = source.image.width / 2, source.image.height / 2
-    table = kernel.weight(np.arange(kernel.reach * _FINE + 2) / _FINE).astype(np.float32)
+    table = kernel(np.arange(_REACH * _FINE + 2) / _FINE).astype(np.float32)
 
     def place(column: float, row: float) -> tuple[float, float]:
         """Where a place of the box lies in the picture as it was before it was turned."""
@@ -147,25 +146,25 @@ def _sampled(
     area: Floats, start: np.ndarray, along: np.ndarray, width: int, height: int, table: Floats
 ) -> Floats:
     """From `start` (px of the area, x and y), a px to the right goes `along`, one down at a right angle."""
-    bands, reach = area.shape[2], len(table) // _FINE
+    bands = area.shape[2]
     made = np.empty((height, width, bands), np.float32)
     for row in numba.prange(height):
-        across, down = np.empty(2 * reach, np.float32), np.empty(2 * reach, np.float32)
+        across, down = np.empty(_TAPS, np.float32), np.empty(_TAPS, np.float32)
         for column in range(width):
             x = start[0] + column * along[0] - row * along[1]
             y = start[1] + column * along[1] + row * along[0]
-            left, top = int(np.floor(x)) - reach + 1, int(np.floor(y)) - reach + 1
+            left, top = int(np.floor(x)) - _REACH + 1, int(np.floor(y)) - _REACH + 1
             all_x, all_y = np.float32(0), np.float32(0)
-            for i in range(2 * reach):
+            for i in range(_TAPS):
                 across[i] = table[int(abs(x - (left + i)) * _FINE + 0.5)]
                 down[i] = table[int(abs(y - (top + i)) * _FINE + 0.5)]
                 all_x += across[i]
                 all_y += down[i]
             for band in range(bands):
                 value = np.float32(0)
-                for i in range(2 * reach):
+                for i in range(_TAPS):
                     line = np.float32(0)
-                    for j in range(2 * reach):
+                    for j in range(_TAPS):
                         line += across[j] * area[top + i, left + j, band]
                     value += down[i] * line
                 made[row, column, band] = value / (all_x * all_y)

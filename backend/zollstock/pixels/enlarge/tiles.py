@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..errors import Cancelled
+from ..progress import Progress
 from ..vips import pyvips
 from .shape import Floats
 
@@ -25,8 +26,6 @@ _KINDS: dict[str, tuple[type[np.unsignedinteger], float]] = {
     "ushort": (np.uint16, _WIDE),
 }
 
-#: Per cent done of this stage; False calls it off.
-Progress = Callable[[int], bool]
 #: (left, top, width, height) of the picture that is made, px → its pixels, height × width × bands, 0 to 255.
 Maker = Callable[[int, int, int, int], Floats]
 
@@ -64,37 +63,38 @@ def made_of(
     the picture. Raises `Cancelled` when `progress` says so, `OSError` where the disk is full.
     """
     kind, scale = _KINDS[like.format]
-    shape = (height, width, like.bands)
+    shape = (height, width * like.bands)
     # The map keeps it when it is closed here; without a name nothing of it can be left behind.
     with tempfile.TemporaryFile() as file:
         # All of it now: a disk that is full is an error here, and a killed process within the map.
         os.posix_fallocate(file.fileno(), 0, height * width * like.bands * np.dtype(kind).itemsize)
-        pixels = np.memmap(file, kind, "r+", shape=shape)
+        lines = np.memmap(file, kind, "r+", shape=shape)
     most = np.iinfo(kind).max
     tiles = list(_tiles(width, height))
     for done, (left, top, wide, high) in enumerate(tiles):
         if progress is not None and not progress(100 * done // len(tiles)):
             raise Cancelled
-        values = maker(left, top, wide, high)
-        _rounded(
-            values,
-            np.float32(scale),
-            np.float32(most),
-            pixels[top : top + high, left : left + wide],
-        )
-    made = pyvips.Image.new_from_memory(pixels.data, width, height, like.bands, like.format)
+        values = maker(left, top, wide, high).reshape(high, wide * like.bands)
+        _rounded(values, np.float32(scale), np.float32(most), lines, top, left * like.bands)
+    made = pyvips.Image.new_from_memory(lines.data, width, height, like.bands, like.format)
     return _tagged_like(made, like)
 
 
 @numba.njit(cache=True, nogil=True, parallel=True)
-def _rounded(values: Floats, scale: np.float32, most: np.float32, out: NDArray[Any]) -> None:
-    """Into whole numbers, halves to the even one."""
-    high, wide, bands = values.shape
+def _rounded(
+    values: Floats,
+    scale: np.float32,
+    most: np.float32,
+    lines: NDArray[Any],
+    first: int,
+    begin: int,
+) -> None:
+    """Values as whole numbers, halves the even one, into `lines` from line `first` on and `begin` in each."""
+    high, wide = values.shape
     for row in numba.prange(high):
-        for column in range(wide):
-            for band in range(bands):
-                value = np.rint(values[row, column, band] * scale)
-                out[row, column, band] = min(max(value, np.float32(0)), most)
+        for at in range(wide):
+            value = np.rint(values[row, at] * scale)
+            lines[first + row, begin + at] = min(max(value, np.float32(0)), most)
 
 
 def _tiles(width: int, height: int) -> Iterator[tuple[int, int, int, int]]:
