@@ -14,6 +14,7 @@ import pytest
 from making.degrade import averaged, blurred, levels
 from tests.lengthy import in_a_long_round, spread
 from tests.pictures import chart, save
+from zollstock.core.enlarging import FACTORS
 from zollstock.core.grid import PixelBox
 from zollstock.core.measures import Measures
 from zollstock.core.plan import parse_plan
@@ -26,7 +27,7 @@ from zollstock.pixels.choose import filters_for, way_for
 from zollstock.pixels.denoise import ROUNDS, denoised
 from zollstock.pixels.enlarge import careful, tiles
 from zollstock.pixels.enlarge.filters import filters, folded, unfolded
-from zollstock.pixels.enlarge.shape import FACTORS, SETS
+from zollstock.pixels.enlarge.shape import SETS
 from zollstock.pixels.errors import Cancelled
 from zollstock.pixels.methods import METHODS, Way, method_of
 from zollstock.pixels.render import render

@@ -264,6 +264,25 @@ def test_progress_runs_to_its_end(tmp_path: Path) -> None:
     assert seen == sorted(seen) and seen[-1] > 80
 
 
+def test_the_last_percents_are_told_while_the_file_is_read_for_its_hash(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Nothing stands at the end of its way: what is done last has its share of it."""
+    monkeypatch.setattr("zollstock.pixels.write._AT_ONCE", 2**16)
+    source = save(noise(900, 600), tmp_path / "source.png")
+    seen: list[int] = []
+    render(plan(900, 600), source, tmp_path / "out.tif", lambda p: seen.append(p) or True)
+    assert seen[-1] == 100
+    assert {93, 95, 97, 99} <= set(seen)
+
+
+def test_a_file_can_be_called_off_to_the_last(tmp_path: Path) -> None:
+    source = save(noise(900, 600), tmp_path / "source.png")
+    with pytest.raises(Cancelled):
+        render(plan(900, 600), source, tmp_path / "out.tif", lambda p: p < 100)
+    assert sorted(path.name for path in tmp_path.iterdir()) == ["source.png"]
+
+
 def test_a_cut_off_picture_makes_no_file(tmp_path: Path) -> None:
     source = save(noise(W, H), tmp_path / "source.jpg")
     source.write_bytes(source.read_bytes()[:-9000])

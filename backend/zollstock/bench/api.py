@@ -26,6 +26,7 @@ from zollstock.core.schema import (
 from zollstock.core.show import LengthStyle
 from zollstock.core.sources import SOURCES
 from zollstock.core.worksheet import Worksheet, worksheet
+from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.shelf import OWN, shelf_of, studio_of
 from zollstock.stock.kept import stock_of
@@ -118,7 +119,7 @@ class Reference(Schema):
 @router.post("/reckon", response=Worksheet, exclude_none=True)
 def reckon(request: SignedRequest, wanted: ReckonRequest) -> HttpResponse:
     """The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail."""
-    studio = studio_of(request.user)
+    studio = replace(studio_of(request.user), pace=pace())
     if wanted.picture is not None:
         studio = replace(studio, measures=measures_of(request.user, wanted.picture))
     made = worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, studio, wanted.edges)

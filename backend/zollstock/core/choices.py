@@ -74,7 +74,9 @@ def choices(
             () if work.plan.edge.fills else _ratio_answers(work, style, shelf),
         ),
         "pixels": lambda: chain(
-            short_ways(work, style), _pixel_ways(work, style), method_ways(work)
+            short_ways(work, style, studio.pace),
+            _pixel_ways(work, style),
+            method_ways(work, studio.pace),
         ),
     }
     offers = steps.get(step)

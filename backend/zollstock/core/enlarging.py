@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from math import ceil
 from typing import Literal, NamedTuple, get_args
 
 MethodName = Literal["careful", "lanczos", "cubic"]
@@ -10,26 +11,28 @@ SourceName = Literal["plain", "soft", "sharpened"]
 
 
 class Enlarging(NamedTuple):
-    """A method: what it is called and what it does; `seconds` a megapixel of the enlarged file."""
+    """A method: what it is called and what it does."""
 
     label: str
     note: str
-    seconds: float
 
 
 METHODS: dict[MethodName, Enlarging] = {
     "careful": Enlarging(
         "Careful",
         "filters learned from photographs, one for each kind of surroundings",
-        0.19,
     ),
-    "lanczos": Enlarging("Lanczos", "a little crisper than smooth, with fine rings at edges", 0.2),
-    "cubic": Enlarging("Smooth", "the plain cubic", 0.09),
+    "lanczos": Enlarging("Lanczos", "a little crisper than smooth, with fine rings at edges"),
+    "cubic": Enlarging("Smooth", "the plain cubic"),
 }
 assert set(METHODS) == set(get_args(MethodName))
 
 #: Below this factor learned filters gain nothing over Lanczos (docs/pixels.md): then it is taken in their place.
 CAREFUL_FROM = Fraction(5, 4)
+#: Learned filters know these factors; after a first step a fifth more is left to interpolation: another would
+#: make four times the pixels for it.
+FACTORS = (2, 3, 4)
+_LITTLE_LEFT = Fraction(6, 5)
 #: Beyond this factor places are interpolated exactly: libvips' own bicubic knows 64ths of a pixel.
 EXACT_BEYOND = 6
 
@@ -45,6 +48,19 @@ def method_used(wanted: MethodName, scale: Fraction) -> MethodName:
     if scale <= 1:
         return "cubic"
     return "lanczos" if wanted == "careful" and scale < CAREFUL_FROM else wanted
+
+
+def careful_steps(scale: Fraction) -> list[int]:
+    """The whole factors by which learned filters go to `scale` or beyond it, one after the other.
+
+    >>> careful_steps(Fraction(3, 2)), careful_steps(Fraction(9, 2)), careful_steps(Fraction(10))
+    ([2], [4], [4, 3])
+    """
+    steps: list[int] = []
+    while scale > (_LITTLE_LEFT if steps else 1):
+        steps.append(min(ceil(scale), max(FACTORS)))
+        scale /= steps[-1]
+    return steps
 
 
 def streams(method: MethodName, scale: Fraction) -> bool:

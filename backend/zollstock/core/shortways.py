@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import partial
-from math import ceil
 
 from . import show
-from .enlarging import CAREFUL_FROM, METHODS, method_used, streams
+from .enlarging import CAREFUL_FROM, METHODS, method_used
 from .fixes import pixels_part, target_part
+from .making import MEASURED_PACE, Pace, cost_text
 from .offers import Offer
 from .plan import PlanError, changed_plan
 from .rational import Fraction
@@ -18,8 +18,6 @@ from .work import Work, work_out
 
 #: Grades of which nobody has to do anything.
 ENOUGH = ("surplus", "clean")
-#: Memory that making a file takes, MB, streamed and by way of a scratch file (docs/pixels.md).
-_STREAMED, _BY_SCRATCH = 100, 220
 #: A smaller print is looked for so often: with a distance that follows the size the need grows meanwhile.
 _TRIES = 12
 #: A print whose sides are less than this share of the wanted one is another print.
@@ -31,7 +29,7 @@ def is_short(work: Work) -> bool:
     return not work.plan.target.in_pixels and work.grade not in (None, *ENOUGH)
 
 
-def short_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
+def short_ways(work: Work, style: LengthStyle, pace: Pace = MEASURED_PACE) -> Iterator[Offer]:
     """Smaller; as it is; resampled here; left to driver or lab. None where pixels suffice."""
     if not is_short(work):
         return
@@ -41,7 +39,7 @@ def short_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
             "short-smaller",
             f"Print it smaller, {style.size(*_sides(work, smaller))}",
             smaller,
-            lambda outcome: _told(outcome, style),
+            lambda outcome: _told(outcome, style, pace),
             "short",
         )
     clean = reach_text(work.clean_from, style)
@@ -51,14 +49,14 @@ def short_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
         if work.clean_from is not None
         else "Print it as it is",
         pixels_part("keep"),
-        lambda outcome: _told(outcome, style),
+        lambda outcome: _told(outcome, style, pace),
         "short",
     )
     yield Offer(
         "short-resample",
         "Resample it here",
         pixels_part("need") | {"pixels.method": work.plan.pixels.method},
-        lambda outcome: f"{_told(outcome, style)}; no detail is invented",
+        lambda outcome: f"{_told(outcome, style, pace)}; no detail is invented",
         "short",
     )
     yield Offer(
@@ -66,7 +64,7 @@ def short_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
         "Leave it to the driver or the lab",
         pixels_part("keep"),
         lambda outcome: (
-            f"{_told(outcome, style)}; they resample to a grid of their own (often 300 ppi) in a way that "
+            f"{_told(outcome, style, pace)}; they resample to a grid of their own (often 300 ppi) in a way that "
             "nobody tells"
         ),
         "short",
@@ -111,32 +109,15 @@ def _sides(work: Work, fix: dict[str, object]) -> tuple[Fraction, Fraction]:
     return target.width.mm, target.height.mm
 
 
-def _told(outcome: Work, style: LengthStyle) -> str:
+def _told(outcome: Work, style: LengthStyle, pace: Pace) -> str:
     """`60 × 40 cm, 150 ppi, soft; 3543 × 2362 px, 25.1 MB; about 2 s, 100 MB of memory`."""
     trim = outcome.boxes.trim
     print_ = f"{style.size(trim.w, trim.h)}, {show.ppi(outcome.effective)}, {outcome.grade or 'no verdict'}"
     file = f"{show.whole(outcome.output_w)} × {show.whole(outcome.output_h)} px, {show.size_of_file(outcome.output_bytes)}"
-    return f"{print_}; {file}; {cost(outcome)}"
+    return f"{print_}; {file}; {cost_text(outcome, pace)}"
 
 
-def cost(outcome: Work) -> str:
-    """`about 20 s, 220 MB of memory`: what making the file takes, of this machine's kind."""
-    seconds, memory = costs(outcome)
-    return f"about {show.whole(seconds)} s, {memory} MB of memory"
-
-
-def costs(outcome: Work) -> tuple[int, int]:
-    """Seconds and MB of making the file; measured on two cores (docs/pixels.md)."""
-    megapixels = outcome.output_w * outcome.output_h / 1e6
-    method = method_used(outcome.plan.pixels.method, outcome.scale)
-    streamed = streams(method, outcome.scale) and not outcome.plan.pixels.denoise
-    return (
-        max(1, ceil(megapixels * METHODS[method].seconds)),
-        _STREAMED if streamed else _BY_SCRATCH,
-    )
-
-
-def method_ways(work: Work) -> Iterator[Offer]:
+def method_ways(work: Work, pace: Pace = MEASURED_PACE) -> Iterator[Offer]:
     """The methods of enlarging, where something is enlarged."""
     if work.scale <= 1:
         return
@@ -144,9 +125,9 @@ def method_ways(work: Work) -> Iterator[Offer]:
         note = method.note
         if method_used(name, work.scale) != name:
             note = f"by Lanczos: up to {show.times(CAREFUL_FROM)} learned filters give nothing more"
-        wording = partial(_noted, note=note)
+        wording = partial(_noted, note=note, pace=pace)
         yield Offer(f"method-{name}", method.label, {"pixels.method": name}, wording, "method")
 
 
-def _noted(outcome: Work, note: str) -> str:
-    return f"{note}; {cost(outcome)}"
+def _noted(outcome: Work, note: str, pace: Pace) -> str:
+    return f"{note}; {cost_text(outcome, pace)}"

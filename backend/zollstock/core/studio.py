@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from .making import MEASURED_PACE, Pace
 from .measures import NOT_MEASURED, Measures
 from .near import Shelf, library_shelf
 from .stock import NO_STOCK, Stock
@@ -19,6 +20,8 @@ class Studio:
     measures: Measures = NOT_MEASURED
     #: What it prints on, and how much of it is there.
     stock: Stock = NO_STOCK
+    #: How fast its files are made.
+    pace: Pace = MEASURED_PACE
 
 
 NOBODYS = Studio()

@@ -6,13 +6,14 @@ from collections.abc import Callable
 
 from zollstock.core.enlarging import SourceName, method_used, streams
 from zollstock.core.lengths import MM_PER_INCH
+from zollstock.core.making import costs
 from zollstock.core.measures import NOT_MEASURED, Measures
 from zollstock.core.sharpening import proposal
 from zollstock.core.work import Work
 
 from .enlarge.shape import FilterSet
 from .methods import Way
-from .progress import Progress
+from .progress import Progress, stages
 
 #: From this noise (σ, 8-bit levels) on filters that deconvolve would raise it: those for a little, for much.
 _NOISY, _NOISIER = 1.8, 5.5
@@ -48,11 +49,16 @@ def left_after(measures: Measures, denoise: float) -> Measures:
 
 
 def way_for(work: Work, measures: Callable[[], Measures], progress: Progress | None = None) -> Way:
-    """How the pixels of a print are made. `measures` is asked only where they decide something."""
+    """How the pixels of a print are made, and its progress. `measures` is asked only where they decide something."""
+    parts = costs(work)
+    measuring, denoising, enlarging = stages(
+        progress, parts.measuring, parts.denoising, parts.making
+    )
     pixels = work.plan.pixels
     name = method_used(pixels.method, work.scale)
     decide = name == "careful" or pixels.denoise > 0
     known = measures() if decide else NOT_MEASURED
+    measuring(100)
     amount, radius = 0.0, 1.0
     if pixels.sharpen is not None:
         per_mm = float(work.output_ppi / MM_PER_INCH)
@@ -66,5 +72,6 @@ def way_for(work: Work, measures: Callable[[], Measures], progress: Progress | N
         sigma=known.noise_sigma or 0.0,
         amount=amount,
         radius=radius,
-        progress=progress,
+        denoising=denoising,
+        enlarging=enlarging,
     )

@@ -17,6 +17,7 @@ from zollstock.core.layouts import against_making, lay
 from zollstock.core.layouts.files import LayoutFile, layout_files
 from zollstock.core.layouts.kind import Laid
 from zollstock.core.layouts.wish import Wish
+from zollstock.core.making import costs, is_streamed
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.work import Work
 
@@ -25,14 +26,14 @@ from .compose import compose_excerpts
 from .errors import Cancelled, RenderError
 from .measures import measured
 from .page import Page
-from .progress import Progress, never_back, part_of
+from .progress import Progress, stages
 from .render import composed
 from .upload import write_upload
 from .vips import pyvips
-from .write import Written, write
+from .write import Written, watched, write
 
-#: Of the way to the sheets so much is making the plans' own files, per cent; the rest writing.
-_MAKING = 50
+#: Seconds a pixel of a sheet takes to be composed and written.
+_WRITING = 0.1e-6
 #: px of a side of the tiles that an unpacked file is read by.
 _TILE = 512
 
@@ -92,11 +93,12 @@ def make_files(
     progress: Progress | None = None,
 ) -> list[Written]:
     """Make every file at its place, none of which may exist. Raises what `write` raises."""
-    whole = never_back(progress or (lambda percent: True))
+    unpacking, writing = stages(progress, *_shares(laid, files))
     written = []
-    with _files(laid, pictures, lambda percent: whole(percent * _MAKING // 100)) as opened:
-        for number, (file, place) in enumerate(zip(files, places, strict=True)):
-            if not whole(_MAKING + (100 - _MAKING) * number // len(files)):
+    with _files(laid, pictures, unpacking) as opened:
+        sizes = [_pixels(file) for file in files]
+        for file, place, told in zip(files, places, stages(writing, *sizes), strict=True):
+            if not told(0):
                 raise Cancelled
             if file.upload is not None:
                 written.append(write_upload(opened(0), file.upload, place))
@@ -106,13 +108,21 @@ def make_files(
                 Page(compose_excerpts(sheet, opened, ink), sheet, wish.title)
                 for sheet in file.sheets
             ]
-
-            def told(percent: int, number: int = number) -> bool:
-                share = (100 * number + percent) // len(files)
-                return whole(_MAKING + share * (100 - _MAKING) // 100)
-
             written.append(write(pages, file.output, place, told))
     return written
+
+
+def _shares(laid: Laid, files: Sequence[LayoutFile]) -> tuple[float, float]:
+    """What making the plans' own files takes, and what writing the sheets does, s."""
+    unpacking = sum(sum(costs(laid.works[number])) for number in laid.used)
+    return unpacking, _WRITING * sum(_pixels(file) for file in files)
+
+
+def _pixels(file: LayoutFile) -> int:
+    """Pixels of all that a file holds."""
+    if file.upload is not None:
+        return file.upload.width_px * file.upload.height_px
+    return sum(sheet.grid.width * sheet.grid.height for sheet in file.sheets)
 
 
 Opened = Callable[[int], pyvips.Image]
@@ -123,11 +133,10 @@ def _files(laid: Laid, pictures: Sequence[Path], progress: Progress) -> Iterator
     """The file of every plan, unpacked on the disk for as long as it is needed."""
     with tempfile.TemporaryDirectory(prefix="zollstock-") as folder:
         paths = {}
-        for done, number in enumerate(laid.used):
+        costs_of = [sum(costs(laid.works[number])) for number in laid.used]
+        for number, told in zip(laid.used, stages(progress, *costs_of), strict=True):
             path = Path(folder) / f"{number}.tif"
-            _unpack(
-                laid.works[number], pictures[number], path, part_of(progress, done, len(laid.used))
-            )
+            _unpack(laid.works[number], pictures[number], path, told)
             paths[number] = path
         opened: dict[int, pyvips.Image] = {}
 
@@ -140,10 +149,12 @@ def _files(laid: Laid, pictures: Sequence[Path], progress: Progress) -> Iterator
 
 
 def _unpack(work: Work, picture: Path, to: Path, progress: Progress) -> None:
-    way = way_for(work, lambda: measured(picture), progress)
-    image = composed(work, picture, way=way)
-    if not progress(50):
-        raise Cancelled
+    parts = costs(work)
+    unstreamed = 0.0 if is_streamed(work) else parts.measuring + parts.denoising + parts.making
+    making, writing = stages(progress, unstreamed, max(parts.writing, 0.01))
+    way = way_for(work, lambda: measured(picture), making)
+    image = composed(work, picture, way=way).copy()
+    called_off = watched(image, writing)
     try:
         # A tile that is much larger than the picture would not be read again.
         tiled = min(image.width, image.height) >= _TILE
@@ -151,8 +162,8 @@ def _unpack(work: Work, picture: Path, to: Path, progress: Progress) -> None:
             str(to), tile=tiled, tile_width=_TILE, tile_height=_TILE, bigtiff=True, keep="icc"
         )
     except pyvips.Error:
+        if called_off():
+            raise Cancelled from None
         raise RenderError(
             "The picture could not be read to its end, so no file was made."
         ) from None
-    if not progress(100):
-        raise Cancelled

@@ -8,16 +8,18 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from itertools import accumulate
 from math import ceil, floor
+from operator import mul
 
-from zollstock.core.enlarging import MethodName
+from zollstock.core.enlarging import MethodName, careful_steps
 from zollstock.core.grid import PixelBox
 from zollstock.core.rational import Fraction
 from zollstock.core.sheets import Sampling
 from zollstock.core.straighten import UPRIGHT, Lean
 
-from .enlarge.shape import FACTORS, FilterSet
-from .progress import Progress
+from .enlarge.shape import FilterSet
+from .progress import Progress, stages
 from .resample import interpolated, resampled
 from .sharpen import sharpened
 from .vips import pyvips
@@ -32,7 +34,7 @@ class Way:
 
     `exact`: the cubic to the exact place, where libvips' would be seen to be rounded. `filters` is the set of the
     careful method; `denoise` 0 to 1 of the noise `sigma` (8-bit levels);
-    `amount` and `radius` (px of the file) are those of the sharpening.
+    `amount` and `radius` (px of the file) are those of the sharpening. Both stages tell how far they are.
     """
 
     name: MethodName = "cubic"
@@ -42,7 +44,8 @@ class Way:
     sigma: float = 0.0
     amount: float = 0.0
     radius: float = 1.0
-    progress: Progress | None = None
+    denoising: Progress | None = None
+    enlarging: Progress | None = None
 
     @property
     def streams(self) -> bool:
@@ -59,7 +62,7 @@ def method_of(way: Way) -> Method:
         if way.denoise and way.sigma:
             from .denoise import denoised
 
-            image = denoised(image, way.denoise, way.sigma, way.progress)
+            image = denoised(image, way.denoise, way.sigma, way.denoising)
         found = METHODS[way.name](image, at, by, box, way)
         return sharpened(found, way.amount, way.radius) if way.amount else found
 
@@ -71,7 +74,7 @@ def _cubic(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way)
         return resampled(image, at, by, box)
     from .enlarge.interpolation import catmull_rom, interpolated_exactly
 
-    return interpolated_exactly(image, catmull_rom, at, by, box, way.progress)
+    return interpolated_exactly(image, catmull_rom, at, by, box, way.enlarging)
 
 
 def _lanczos(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
@@ -79,7 +82,7 @@ def _lanczos(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Wa
         return resampled(image, at, by, box)
     from .enlarge.interpolation import interpolated_exactly, lanczos
 
-    return interpolated_exactly(image, lanczos, at, by, box, way.progress)
+    return interpolated_exactly(image, lanczos, at, by, box, way.enlarging)
 
 
 def _careful(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Way) -> pyvips.Image:
@@ -88,14 +91,15 @@ def _careful(image: pyvips.Image, at: Sampling, by: Lean, box: PixelBox, way: Wa
         return resampled(image, at, by, box)
     from .enlarge import careful
 
-    done = False
-    while at.step < (_LITTLE_LEFT if done else 1):
-        if done:
+    factors = careful_steps(1 / at.step)
+    sizes = [size * size for size in accumulate(factors, mul)]
+    for number, (factor, told) in enumerate(
+        zip(factors, stages(way.enlarging, *sizes), strict=True)
+    ):
+        if number:
             # The rim was measured in smaller pixels: what of it is not needed any more is not enlarged again.
             image, at = _needed(image, at, by, box)
-        done = True
-        factor = min(ceil(1 / at.step), max(FACTORS))
-        image = careful.enlarged(image, factor, way.filters, way.progress)
+        image = careful.enlarged(image, factor, way.filters, told)
         step = at.step * factor
         at = Sampling(at.x * factor, at.y * factor, step, _kept(at, by, factor))
     if at.copies or at.step > 2:
@@ -116,8 +120,6 @@ METHODS: dict[MethodName, Callable[[pyvips.Image, Sampling, Lean, PixelBox, Way]
     "careful": _careful,
 }
 
-#: After a first step a fifth more is left to interpolation: another would make four times the pixels for it.
-_LITTLE_LEFT = Fraction(5, 6)
 #: Pixels around what is needed that filters and denoising look at; so many more for each step of reducing.
 _RIM, _RIM_A_STEP = 40, 4
 

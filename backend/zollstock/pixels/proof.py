@@ -70,7 +70,8 @@ def _take(work: Work, take: Take, part: PixelBox, opened: Opened, known: Measure
     sheet = print_sheet(work)
     piece, way = sheet.pieces[0], way_for(work, lambda: known)
     printed = sheet.grid.box(piece.box)
-    wide = _around(part, printed, way)
+    # What is lazy is set up whole, as for the file, and only the part of it is worked out: the same last bit.
+    wide = PixelBox(0, 0, printed.w, printed.h) if way.streams else _around(part, printed, way)
     whole = sampling(piece, sheet.grid)
     x, y = whole.at(Fraction(wide.x), Fraction(wide.y))
     pixels = method_of(way)(opened(work), replace(whole, x=x, y=y), piece.lean, wide)

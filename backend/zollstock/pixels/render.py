@@ -9,6 +9,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from zollstock.core.findings import stops
+from zollstock.core.making import costs, is_streamed
 from zollstock.core.outputs import OUTPUTS
 from zollstock.core.plan import Plan, lengths_of
 from zollstock.core.printsheet import print_sheet
@@ -23,17 +24,13 @@ from .inspect import channels_of, open_picture, orientation_of, unsupported
 from .measures import measured
 from .methods import Way, method_of
 from .page import Page
-from .progress import Progress, never_back
+from .progress import Progress, stages
 from .rim import LOOKS_AHEAD
 from .vips import pyvips
 from .write import Written, write
 
 #: Orientations that only flip left and right keep the order of the rows.
 _STREAMS = (1, 2)
-
-
-#: Of the way to a file whose pixels are not streamed so much is making them, per cent; the rest writing.
-_MAKING = 70
 
 
 def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = None) -> Written:
@@ -46,14 +43,16 @@ def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = Non
     against = stops(work, style_for(lengths_of(plan)))
     if against:
         raise RenderError(" ".join(item.text for item in against))
-    making, writing = _stages(progress)
+    parts = costs(work)
+    unstreamed = 0.0 if is_streamed(work) else parts.measuring + parts.denoising + parts.making
+    making, writing = stages(progress, unstreamed, parts.writing + parts.hashing)
     way = way_for(work, lambda: measured(picture), making)
     image = composed(work, picture, ink=not OUTPUTS[plan.output.format].vectors, way=way)
     return write(
         [Page(image, print_sheet(work))],
         plan.output,
         out,
-        progress if way.streams else writing,
+        writing,
     )
 
 
@@ -81,17 +80,6 @@ def opened(work: Work, image: pyvips.Image) -> pyvips.Image:
     """
     _check_same(image, work.plan)
     return colour.converted(_upright(image, work.plan), work)
-
-
-def _stages(progress: Progress | None) -> tuple[Progress | None, Progress | None]:
-    """Progress of making the pixels and of writing them, one after the other, of the whole; never back."""
-    if progress is None:
-        return None, None
-    told = never_back(progress)
-    return (
-        lambda percent: told(round(percent * _MAKING / 100)),
-        lambda percent: told(round(_MAKING + percent * (100 - _MAKING) / 100)),
-    )
 
 
 def _streams(plan: Plan) -> bool:

@@ -17,12 +17,14 @@ from zollstock.core.parts.file import Output
 
 from .errors import Cancelled, RenderError
 from .page import Page
-from .progress import Progress, part_of
+from .progress import Progress, stages
 from .vips import pyvips
 from .writers import WRITERS
 
 #: So often, seconds, `progress` is asked at least whether to go on.
 ASKED_EVERY = 0.2
+#: What writing takes and what reading it once more for its hash does; so many bytes of it at once.
+_SHARES, _AT_ONCE = (92, 8), 2**22
 #: Less free room than this, bytes, after a failed write means that the disk was the reason.
 _FULL_DISK = 8 * 2**20
 
@@ -52,24 +54,36 @@ def write(
         raise FileNotFoundError(errno.ENOENT, "there is no such folder", str(out.parent))
     partial = out.with_name(f".{out.name}.{os.getpid()}.partial")
     try:
-        _save(pages, output, partial, progress)
+        saving, reading = stages(progress, *_SHARES)
+        _save(pages, output, partial, saving)
+        digest = _digest(partial, reading)
         os.link(partial, out)  # fails where the name was taken meanwhile; replaces nothing
     except pyvips.Error:
         raise RenderError(_reason(out.parent)) from None
     finally:
         partial.unlink(missing_ok=True)
-    with out.open("rb") as file:
-        digest = hashlib.file_digest(file, "sha256").hexdigest()
     return Written(out.stat().st_size, digest, len(pages))
 
 
-def _save(pages: Sequence[Page], output: Output, path: Path, progress: Progress | None) -> None:
+def _digest(path: Path, progress: Progress) -> str:
+    """The hash of the whole file. Raises `Cancelled`."""
+    digest, whole, done = hashlib.sha256(), path.stat().st_size, 0
+    with path.open("rb") as file:
+        while part := file.read(_AT_ONCE):
+            digest.update(part)
+            done += len(part)
+            if not progress(100 * done // whole):
+                raise Cancelled
+    return digest.hexdigest()
+
+
+def _save(pages: Sequence[Page], output: Output, path: Path, progress: Progress) -> None:
     tagged, called_off = [], []
-    for number, page in enumerate(pages):
+    sizes = [page.image.width * page.image.height for page in pages]
+    for page, told in zip(pages, stages(progress, *sizes), strict=True):
         per_mm = float(page.sheet.ppi) / float(MM_PER_INCH)
         image = page.image.copy(xres=per_mm, yres=per_mm)
-        if progress:
-            called_off.append(_watch(image, part_of(progress, number, len(pages))))
+        called_off.append(watched(image, told))
         tagged.append(page._replace(image=image))
     try:
         WRITERS[output.format](tagged, path, output)
@@ -79,12 +93,12 @@ def _save(pages: Sequence[Page], output: Output, path: Path, progress: Progress 
         raise
 
 
-def _watch(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:
+def watched(image: pyvips.Image, progress: Progress) -> Callable[[], bool]:
     """Report per cent to `progress` and kill the pipeline when it says so."""
     shown, killed, asked = [-1], [False], [0.0]
 
     def on_eval(source: pyvips.Image, information: pyvips.GObject) -> None:
-        percent, now = min(99, information.percent), time.monotonic()
+        percent, now = min(100, information.percent), time.monotonic()
         if killed[0] or (percent == shown[0] and now < asked[0] + ASKED_EVERY):
             return
         shown[0], asked[0] = percent, now

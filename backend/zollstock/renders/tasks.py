@@ -19,6 +19,7 @@ from zollstock.pictures.storage import discard, local_path, name_of, store, work
 from zollstock.pixels.write import Written
 
 from .forgetting import forget_due
+from .learning import learning
 from .makers import MAKERS
 from .models import Order, OrderFile, Run
 from .orders import picture_was_read, pictures_ready, send, send_run
@@ -89,7 +90,8 @@ def _carry_out(order: Order) -> None:
         places = [folder / f"{file.number:04d}" / file.name for file in files]
         for place in places:
             place.parent.mkdir()
-        written = MAKERS[order.kind].make(order.document, pictures, places, alive.progress)
+        with learning(order):
+            written = MAKERS[order.kind].make(order.document, pictures, places, alive.progress)
         _deliver(order, files, places, written)
 
 

@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "ninja",
+    "zollstock.longwork",
     "zollstock.accounts",
     "zollstock.sizes",
     "zollstock.stock",

@@ -21,4 +21,3 @@ SIDE = 7
 
 FilterSet = Literal["plain", "soft", "sharpened", "noisy", "noisier", "jpeg"]
 SETS: tuple[FilterSet, ...] = get_args(FilterSet)
-FACTORS = (2, 3, 4)

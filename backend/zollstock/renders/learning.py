@@ -1,0 +1,41 @@
+"""Learning from the files that are made how long such files take here."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from zollstock.core.plan import parse_plan
+from zollstock.core.work import work_out
+from zollstock.jobs.kinds import PRINT
+from zollstock.longwork.heartbeat import AWAY
+from zollstock.longwork.pace import going, learn
+
+from .models import Order
+
+
+@contextmanager
+def learning(order: Order) -> Iterator[None]:
+    """Look at the clock while a print's file is made; what fails or is called off teaches nothing.
+
+    A database that is away meanwhile is no reason to lose the file.
+    """
+    if order.kind != PRINT:
+        yield
+        return
+    begin, others = time.monotonic(), _others()
+    yield
+    seconds = time.monotonic() - begin
+    try:
+        learn(work_out(parse_plan(order.document)), seconds, (others + _others()) / 2)
+    except AWAY:
+        return
+
+
+def _others() -> int:
+    """How many pieces of work share the processors with this one."""
+    try:
+        return max(0, going() - 1)
+    except AWAY:
+        return 0
