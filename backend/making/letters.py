@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
-from PIL import ImageFont
+from PIL import Image, ImageDraw, ImageFont
 from reportlab.pdfbase.ttfonts import TTFontFace
 
 from zollstock.core.letters import FILES
@@ -27,8 +27,22 @@ def _font(file: str) -> dict[str, Any]:
         if point < ord(" ") or chr(point) == "\x7f":
             continue
         _, top, _, bottom = drawn.getbbox(chr(point), anchor="ls")
-        signs[point] = [round(face.charWidths[point]), round(-bottom), round(-top)]
+        signs[point] = [
+            round(face.charWidths[point]),
+            round(-bottom),
+            round(-top),
+            *_ends(drawn, chr(point)),
+        ]
     return {"units": _UNITS, "capitals": round(face.capHeight), "signs": signs}
+
+
+def _ends(drawn: ImageFont.FreeTypeFont, sign: str) -> tuple[int, int]:
+    """Where a sign's ink begins and ends along the base line: a font's own box holds the room around it, too."""
+    canvas = Image.new("L", (4 * _UNITS, 3 * _UNITS))
+    ImageDraw.Draw(canvas).text((_UNITS, 2 * _UNITS), sign, fill=255, font=drawn, anchor="ls")
+    # Half covered is where a pixel's edge is rounded to.
+    box = canvas.point(lambda value: 255 if value > 127 else 0).getbbox()
+    return (box[0] - _UNITS, box[2] - _UNITS) if box else (0, 0)
 
 
 if __name__ == "__main__":

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from math import ceil, floor
+from math import ceil, floor, sqrt
 from typing import NamedTuple
 
 from PIL import Image, ImageDraw, ImageFont
@@ -15,6 +15,9 @@ from zollstock.core.sheets import Sheet
 
 from .colour import Paint
 from .vips import pyvips
+
+#: Letters may be off by so much, mm; no more pixels than these are drawn for it.
+_OFF, _MOST_DRAWN = 0.02, 2**24
 
 
 class Ground(NamedTuple):
@@ -58,25 +61,37 @@ def _letters(label: Label, grid: Grid) -> tuple[pyvips.Image, PixelBox] | None:
     """A mask of the label's letters and its place; None where there is nothing to be seen.
 
     Every sign is drawn at its own place, to a fraction of a pixel: a font's engine would round their
-    advances to whole ones.
+    advances to whole ones. It rounds their heights, too, so they are drawn finer and brought down.
     """
     room, per_mm = reach(label.text, label.font, label.height), grid.per_mm
     left, base = float(label.at[0] * per_mm), float(label.at[1] * per_mm)
-    x, y = floor(left) - 1, floor(base - float(room.above * per_mm)) - 1
+    # The tail of a j lies before its place on the line.
+    x, y = (
+        floor(left + float(room.left * per_mm)) - 1,
+        floor(base - float(room.above * per_mm)) - 1,
+    )
     right, bottom = (
-        ceil(left + float(room.width * per_mm)) + 1,
+        ceil(left + float(room.right * per_mm)) + 1,
         ceil(base + float(room.below * per_mm)) + 1,
     )
     x, y, right, bottom = max(0, x), max(0, y), min(grid.width, right), min(grid.height, bottom)
     if right <= x or bottom <= y:
         return None
-    font = _font(label.font, float(label.height * per_mm))
-    mask = Image.new("L", (right - x, bottom - y))
+    finer = _finer(float(per_mm), (right - x) * (bottom - y))
+    font = _font(label.font, float(label.height * per_mm) * finer)
+    mask = Image.new("L", ((right - x) * finer, (bottom - y) * finer))
     draw = ImageDraw.Draw(mask)
     for sign, at in places(label.text, label.font, label.height):
-        draw.text((left + float(at * per_mm) - x, base - y), sign, fill=255, font=font, anchor="ls")
+        place = (left + float(at * per_mm) - x) * finer, (base - y) * finer
+        draw.text(place, sign, fill=255, font=font, anchor="ls")
     drawn = pyvips.Image.new_from_memory(mask.tobytes(), mask.width, mask.height, 1, "uchar")
-    return drawn, PixelBox(x, y, mask.width, mask.height)
+    return drawn.shrink(finer, finer), PixelBox(x, y, right - x, bottom - y)
+
+
+def _finer(per_mm: float, pixels: int) -> int:
+    """So many times finer letters are drawn that half a pixel, by which they may be off, is `_OFF` mm."""
+    wanted = ceil(0.5 / _OFF / per_mm)
+    return max(1, min(wanted, floor(sqrt(_MOST_DRAWN / pixels))))
 
 
 @lru_cache(maxsize=8)

@@ -48,9 +48,12 @@ class Caption(Part):
         if not self.text.strip():
             return ()
         room = self._reach()
-        spare = printed.w - room.width
-        shares = {"left": Fraction(0), "centre": Fraction(1, 2), "right": Fraction(1)}
-        x = printed.x + spare * shares[self.align]
+        # By the ink, not by the room that letters keep around themselves: so a line is flush with the picture.
+        x = {
+            "left": printed.x - room.left,
+            "centre": printed.x + (printed.w - room.width) / 2,
+            "right": printed.right - room.right,
+        }[self.align]
         if self.side == "bottom":
             y = printed.bottom + self.offset.mm + self.height.mm
         else:
@@ -157,7 +160,7 @@ class Caption(Part):
                 fix_label="Move it off the picture",
             )
         (label,) = self.labels(printed)
-        left, right = label.at[0] - trim.x, trim.right - label.at[0] - takes.width
+        left, right = label.at[0] + takes.left - trim.x, trim.right - label.at[0] - takes.right
         if 0 <= min(left, right) < SAFE_MARGIN:
             centred = (trim.w - takes.width) / 2 >= SAFE_MARGIN and self.align != "centre"
             yield Finding(

@@ -11,6 +11,7 @@ import json
 import unicodedata
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import accumulate
 from pathlib import Path
 from typing import Literal, NamedTuple
 
@@ -26,11 +27,14 @@ FILES: dict[FontName, Path] = {
 
 
 class Sign(NamedTuple):
-    """A sign's advance, its lowest and its highest point above the base line, in the font's units."""
+    """A sign's advance, the lowest and the highest point of its ink above the base line, and where that begins
+    and ends along it, in the font's units; a space has no ink."""
 
     advance: int
     low: int
     high: int
+    left: int
+    right: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,11 +76,16 @@ def lacking(text: str, font: FontName) -> str:
 
 
 class Reach(NamedTuple):
-    """How far a line of text reaches, mm: to the right, above and below its base line."""
+    """How far a line of text reaches, mm: to the right, above and below its base line.
+
+    Its ink begins at `left` and ends at `right`: signs keep some room of their own on both sides.
+    """
 
     width: Fraction
     above: Fraction
     below: Fraction
+    left: Fraction
+    right: Fraction
 
 
 def reach(text: str, font: FontName, height: Fraction) -> Reach:
@@ -84,10 +93,14 @@ def reach(text: str, font: FontName, height: Fraction) -> Reach:
     held = fonts()[font]
     signs = [held.signs[sign] for sign in composed(text) if sign in held.signs]
     per_unit = height / held.capitals
+    ends = accumulate((sign.advance for sign in signs), initial=0)
+    inked = [(at, sign) for at, sign in zip(ends, signs, strict=False) if sign.right > sign.left]
     return Reach(
         sum((sign.advance for sign in signs), 0) * per_unit,
         max((sign.high for sign in signs), default=0) * per_unit,
         max((-sign.low for sign in signs), default=0) * per_unit,
+        min((at + sign.left for at, sign in inked), default=0) * per_unit,
+        max((at + sign.right for at, sign in inked), default=0) * per_unit,
     )
 
 
