@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import time
+from collections.abc import Iterator
 from itertools import combinations
 from typing import Any
 
@@ -76,6 +77,15 @@ PRINTS = st.lists(
 )
 
 
+@pytest.fixture(scope="module")
+def a_short_search() -> Iterator[None]:
+    """Where it is not asked how short a search lays them; what it finds is looked at in test_packing_search."""
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr("zollstock.core.packing.search._LOOKS", 2000)
+        yield
+
+
+@pytest.mark.usefixtures("a_short_search")
 @given(
     PRINTS,
     st.integers(0, 30),

@@ -10,11 +10,14 @@ from .corners import corners
 from .guillotine import cuts
 from .package import packings
 from .piece import Item, Packing, Paper, Placed, cost_of, is_sound, lengths_used, papers_used
+from .search import searched
 from .shelves import as_given, lying, shelves, standing
 from .staircase import shortest
 
 #: So many pieces are laid as short as it goes.
 FEW = 7
+#: Up to so many a local search looks further; beyond it finds next to nothing in its time.
+_SEARCHED = 60
 #: More pieces than this are laid in fewer orders, so that nobody waits.
 _MANY = 100
 
@@ -30,8 +33,8 @@ def best(
     """All items and what is pinned on as few and as short papers as were found; the same for the same question.
 
     Each item must fit the paper in a way. Without pins the result is never worse than shelves of falling height, by
-    which every search begins; without `thorough` fewer ways are tried. With `guillotine` all pieces can be cut apart by cuts right through, unless pins
-    prevent it.
+    which every search begins; without `thorough` fewer ways are tried. With `guillotine` all pieces can be cut apart
+    by cuts right through, unless pins prevent it.
     """
     found: Packing | None = None
     every = [*items, *(Item(one.key, one.w, one.h, False) for one in pinned)]
@@ -47,6 +50,13 @@ def best(
     assert found is not None, "shelves always hold what fits the paper"
     if items and not pinned and thorough and len(items) <= FEW:
         found = _shortest(items, paper, guillotine, found)
+    elif items and not pinned and thorough and len(items) <= _SEARCHED:
+        for packing in reversed(searched(items, paper, found)):
+            if cost_of(packing) < cost_of(found) and (
+                not guillotine or is_cut_through(packing, paper)
+            ):
+                found = packing
+                break
     was_turned = {one.key: one.turned for one in pinned}
     return tuple(sorted(one._replace(turned=was_turned.get(one.key, one.turned)) for one in found))
 
