@@ -26,7 +26,7 @@ PLAN = {
 }
 
 
-def sign_in() -> tuple[str, str]:
+def sign_in(name: str = NAME) -> tuple[str, str]:
     """The cookies of a signed-in person and their token, made through the API."""
     jar = http.cookiejar.CookieJar()
     opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(jar))
@@ -34,12 +34,20 @@ def sign_in() -> tuple[str, str]:
     token = next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
     request = urllib.request.Request(
         f"{ADDRESS}/api/session",
-        json.dumps({"name": NAME, "password": PASSWORD}).encode(),
+        json.dumps({"name": name, "password": PASSWORD}).encode(),
         {"Content-Type": "application/json", "X-CSRFToken": token},
     )
     opener.open(request).read()
     cookies = "; ".join(f"{cookie.name}={cookie.value}" for cookie in jar)
     return cookies, next(cookie.value for cookie in jar if cookie.name == "csrftoken") or ""
+
+
+def head_of(cookies: str, token: str) -> str:
+    """What every request of a signed-in person begins with."""
+    return (
+        f"Host: {urlsplit(ADDRESS).netloc}\r\nCookie: {cookies}\r\nX-CSRFToken: {token}\r\n"
+        "Content-Type: application/json\r\n"
+    )
 
 
 async def person(number: int, head: str, path: str, until: float, delays: list[float]) -> None:
@@ -86,11 +94,7 @@ def told(name: str, found: list[float]) -> str:
 
 
 def main() -> None:
-    cookies, token = sign_in()
-    head = (
-        f"Host: {urlsplit(ADDRESS).netloc}\r\nCookie: {cookies}\r\nX-CSRFToken: {token}\r\n"
-        "Content-Type: application/json\r\n"
-    )
+    head = head_of(*sign_in())
     asyncio.run(crowd(head, "/api/reckon", 2))  # everybody is awake
     empty = asyncio.run(crowd(head, "/api/health"))
     found = asyncio.run(crowd(head, "/api/reckon"))
