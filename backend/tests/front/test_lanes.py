@@ -106,6 +106,20 @@ def test_a_large_question_is_answered_in_its_lane(stack, known) -> None:
     assert "content-security-policy" in headers and headers["x-frame-options"] == "DENY"
 
 
+def test_who_has_no_place_in_a_lane_is_told_when_to_ask_again(stack, known) -> None:
+    """The page does so by itself, as its words promise: by a header that no other trouble has."""
+    path, answers = "/api/leave-room.pdf?ratio=3:2&set=all", []
+    lines = [Line(stack) for _ in range(12)]
+    for line in lines:
+        line.send(f"GET {path} HTTP/1.1\r\n{known}\r\n")
+    for line in lines:
+        status, headers, body = line.answer()
+        answers.append(status)
+        if status == 503:
+            assert headers["x-place-in"] == "1" and "asked again in a moment" in body.decode()
+    assert 200 in answers and 503 in answers
+
+
 def test_files_that_the_front_sends_are_kept_by_nobody_and_run_nowhere(stack, known) -> None:
     line = Line(stack)
     line.send(f"GET /api/pictures HTTP/1.1\r\n{known}\r\n")

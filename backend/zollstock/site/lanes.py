@@ -62,6 +62,8 @@ def own_share(answer: Answer) -> Answer:
         if place is None:
             refused = said(lane.status, lane.words)
             refused["Retry-After"] = "1"
+            # The page asks again by itself, and tells of all other trouble at once.
+            refused["X-Place-In"] = "1"
             return refused
         try:
             response = answer(request)

@@ -1,6 +1,7 @@
 // The one way to the server: typed from its OpenAPI document, one kind of error.
 import createClient from "openapi-fetch";
 import { answeredOnce, askedOnce } from "./once";
+import { patiently } from "./patiently";
 import type { paths } from "./schema";
 
 export interface Problem {
@@ -35,7 +36,7 @@ export function credentials(method: string): Record<string, string> {
   };
 }
 
-export const client = createClient<paths>({ credentials: "same-origin" });
+export const client = createClient<paths>({ credentials: "same-origin", fetch: patiently });
 
 client.use({
   onRequest({ request }) {
