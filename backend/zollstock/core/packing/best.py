@@ -17,7 +17,7 @@ from .staircase import shortest
 #: So many pieces are laid as short as it goes.
 FEW = 7
 #: Up to so many a local search looks further; beyond it finds next to nothing in its time.
-_SEARCHED = 60
+_SEARCHED = 40
 #: More pieces than this are laid in fewer orders, so that nobody waits.
 _MANY = 100
 
