@@ -118,14 +118,18 @@ class Keyboard(Mouse):
         self.count["keys"] += 1
 
 
+def opened(page: Page, number: int) -> None:
+    page.goto(f"{ADDRESS}/prints/{number}")
+    page.get_by_label("Finished size", exact=True).wait_for()
+
+
 def saved(page: Page) -> None:
     page.locator("[data-saving]").filter(has_text=re.compile("saved|undone")).wait_for()
 
 
 def a3(hand: Mouse, number: int, job: int) -> None:
     page = hand.page
-    page.goto(f"{ADDRESS}/prints/{number}")
-    page.get_by_label("Finished size", exact=True).wait_for()
+    opened(page, number)
     hand.fill(page.get_by_label("Finished size", exact=True), A3)
     hand.step(4, page.locator("[data-step=edge]"))
     hand.press(page.get_by_role("button", name="Border", exact=True))
@@ -144,8 +148,7 @@ def a3(hand: Mouse, number: int, job: int) -> None:
 
 def six_sizes(hand: Mouse, number: int, job: int) -> None:
     page = hand.page
-    page.goto(f"{ADDRESS}/prints/{number}")
-    page.get_by_label("Finished size", exact=True).wait_for()
+    opened(page, number)
     hand.shelf()
     hand.press(page.get_by_role("link", name=re.compile("^This picture in many sizes")))
     wall = page.get_by_test_id("size-wall").locator("li")
@@ -158,8 +161,7 @@ def six_sizes(hand: Mouse, number: int, job: int) -> None:
 
 def passports(hand: Mouse, number: int, job: int) -> None:
     page = hand.page
-    page.goto(f"{ADDRESS}/prints/{number}")
-    page.get_by_label("Finished size", exact=True).wait_for()
+    opened(page, number)
     hand.shelf()
     hand.press(page.get_by_role("link", name=re.compile("^Lay it out")))
     hand.press(page.get_by_role("button", name="Begin with ID photos"))

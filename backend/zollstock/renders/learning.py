@@ -6,10 +6,11 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 
+from django.db import Error
+
 from zollstock.core.plan import parse_plan
 from zollstock.core.work import work_out
 from zollstock.jobs.kinds import PRINT
-from zollstock.longwork.heartbeat import AWAY
 from zollstock.longwork.pace import going, learn
 
 from .models import Order
@@ -19,7 +20,7 @@ from .models import Order
 def learning(order: Order) -> Iterator[None]:
     """Look at the clock while a print's file is made; what fails or is called off teaches nothing.
 
-    A database that is away meanwhile is no reason to lose the file.
+    Whatever the database has against it is no reason to lose the file.
     """
     if order.kind != PRINT:
         yield
@@ -29,7 +30,7 @@ def learning(order: Order) -> Iterator[None]:
     seconds = time.monotonic() - begin
     try:
         learn(work_out(parse_plan(order.document)), seconds, (others + _others()) / 2)
-    except AWAY:
+    except Error:
         return
 
 
@@ -37,5 +38,5 @@ def _others() -> int:
     """How many pieces of work share the processors with this one."""
     try:
         return max(0, going() - 1)
-    except AWAY:
+    except Error:
         return 0
