@@ -9,6 +9,7 @@ from pathlib import Path
 from playwright.sync_api import Page, expect
 
 from tests.browser.access import axe, axe_in_both
+from tests.browser.standing import standing
 
 THIN = "\u00a0"
 
@@ -87,8 +88,7 @@ def test_a_canvas_is_made_deeper_on_the_drawing_and_turned_by_keys(bench) -> Non
     page.get_by_role("slider", name="Round to the back, on the drawing").focus()
     page.keyboard.press("Shift+ArrowDown")
     expect(page.get_by_label("Round to the back", exact=True)).to_have_value("0.4 cm")
-    at = grip.bounding_box()
-    assert at
+    at = standing(grip)
     page.mouse.move(at["x"] + 13, at["y"] + 13)
     page.mouse.down()
     page.mouse.move(at["x"] + 33, at["y"] + 13, steps=4)

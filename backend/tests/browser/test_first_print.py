@@ -7,6 +7,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
+from tests.browser.standing import standing
 from tests.pictures import noise, save
 from tests.pixels.measure import exif, tiff
 
@@ -39,8 +40,7 @@ def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
 
     page.get_by_role("tab", name="Fit").click()
     window = page.get_by_role("application")
-    box = window.bounding_box()
-    assert box
+    box = standing(window)
     page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
     page.mouse.down()
     page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2 + 200, steps=8)
@@ -50,8 +50,7 @@ def test_from_upload_to_a_measured_file(bench, tmp_path: Path) -> None:
 
     viewer = page.get_by_role("slider", name="Viewer's distance")
     before = viewer.get_attribute("aria-valuenow")
-    spot = viewer.bounding_box()
-    assert spot
+    spot = standing(viewer)
     page.mouse.move(spot["x"] + 13, spot["y"] + 30)
     page.mouse.down()
     page.mouse.move(spot["x"] + 150, spot["y"] + 30, steps=6)
@@ -235,8 +234,7 @@ def test_the_drawing_is_a_place_to_work(bench) -> None:
     page.get_by_role("button", name="Border", exact=True).click()
     expect(page.locator("[data-step=edge] .blade-key")).to_have_text("Border 3\u00a0cm")
     grip = page.get_by_role("slider", name="Border at the left")
-    box = grip.bounding_box()
-    assert box
+    box = standing(grip)
     page.mouse.move(box["x"] + 13, box["y"] + 13)
     page.mouse.down()
     page.mouse.move(box["x"] - 17, box["y"] + 13, steps=5)

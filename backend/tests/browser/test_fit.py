@@ -13,6 +13,7 @@ import pytest
 from playwright.sync_api import Page, Route, expect
 
 from tests.browser.access import axe
+from tests.browser.standing import standing
 from tests.pictures import chart, save
 
 
@@ -37,8 +38,7 @@ def drag(page: Page, start: tuple[float, float], by: tuple[float, float]) -> Non
 def draw_zone(page: Page, box: tuple[float, float, float, float]) -> None:
     """Draw a zone over shares of the printed window."""
     page.get_by_role("button", name="Draw a keep zone").click()
-    at = window(page).bounding_box()
-    assert at
+    at = standing(window(page))
     drag(
         page,
         (at["x"] + box[0] * at["width"], at["y"] + box[1] * at["height"]),
@@ -89,8 +89,7 @@ DRAWN_AGAIN = f"""() => {{
 
 def test_under_a_moving_hand_only_what_shows_another_figure_is_drawn_again(bench) -> None:
     page = square(bench)
-    at = window(page).bounding_box()
-    assert at
+    at = standing(window(page))
     x, y = at["x"] + at["width"] / 2, at["y"] + at["height"] / 2
     crop = page.locator("[data-figure=crop_x] .figure")
 
@@ -124,8 +123,7 @@ def test_a_zone_is_drawn_named_moved_resized_and_deleted(bench) -> None:
     expect(room).to_contain_text("right")
     before = room.inner_text()
 
-    rim = zone.locator("rect.keep-rim").bounding_box()
-    assert rim
+    rim = standing(zone.locator("rect.keep-rim"))
     drag(page, (rim["x"] + rim["width"] / 2, rim["y"] + rim["height"] / 2), (-40, 0))
     expect(room).not_to_have_text(before)
     moved = zone.locator("rect.keep-rim").bounding_box()
@@ -210,8 +208,7 @@ def test_zones_that_no_crop_can_hold_have_three_ways_out(bench) -> None:
 def test_the_crop_by_wheel_keys_and_typed_offsets(bench) -> None:
     page = square(bench)
     closer = page.get_by_role("slider", name="Closer")
-    at = window(page).bounding_box()
-    assert at
+    at = standing(window(page))
     page.mouse.move(at["x"] + at["width"] / 2, at["y"] + at["height"] / 2)
     page.mouse.wheel(0, -400)
     expect(closer).not_to_have_value("1")
@@ -241,8 +238,7 @@ def test_the_crop_by_wheel_keys_and_typed_offsets(bench) -> None:
 
 def test_pinching_brings_the_picture_closer(bench) -> None:
     page = square(bench)
-    at = window(page).bounding_box()
-    assert at
+    at = standing(window(page))
     x, y = at["x"] + at["width"] / 2, at["y"] + at["height"] / 2
     line = page.context.new_cdp_session(page)
 
@@ -304,8 +300,7 @@ def test_dragging_a_straightened_crop_keeps_it_inside(bench) -> None:
     page.get_by_label("Straighten, degrees").fill("6")
     page.get_by_label("Straighten, degrees").press("Enter")
     expect(page.locator("[data-figure=angle]")).to_contain_text("6°")
-    at = window(page).bounding_box()
-    assert at
+    at = standing(window(page))
     drag(page, (at["x"] + at["width"] / 2, at["y"] + at["height"] / 2), (500, 0))
     expect(page.get_by_label("Off the left")).to_have_value("0 px")
     saved(page)
@@ -332,8 +327,7 @@ def test_a_colour_picked_from_the_picture(bench, tmp_path: Path) -> None:
     page.locator("[data-step=fit]").click()
     page.get_by_role("button", name="Keep the picture whole").first.click()
     page.get_by_role("button", name="From the picture").click()
-    pad = page.get_by_test_id("colour-pad").bounding_box()
-    assert pad
+    pad = standing(page.get_by_test_id("colour-pad"))
     page.mouse.click(pad["x"] + pad["width"] * 0.8, pad["y"] + pad["height"] * 0.25)
     field = page.get_by_label("Own colour")
     expect(field).not_to_have_value("#ffffff")

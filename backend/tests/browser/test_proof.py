@@ -9,6 +9,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.access import IN_EACH_LIGHT, axe, axe_in_both
 from tests.browser.painting import shot
+from tests.browser.standing import standing
 from zollstock.pixels.vips import pyvips
 
 
@@ -53,8 +54,7 @@ def settled(page: Page) -> None:
 
 def grey(page: Page, number: int = 0) -> float:
     """Mean of a pane as it stands on the screen, its caption left out."""
-    box = panes(page).nth(number).bounding_box()
-    assert box is not None
+    box = standing(panes(page).nth(number))
     clip = {"x": box["x"] + 20, "y": box["y"] + 60, "width": 200, "height": 200}
     return pyvips.Image.new_from_buffer(shot(page, clip), "").avg()
 
@@ -112,8 +112,7 @@ def test_the_part_is_moved_by_hand_by_keys_and_on_the_map(proof: Page) -> None:
     settled(page)
     right = at()
     assert right[0] > before[0] and right[1] == pytest.approx(before[1], abs=0.01)
-    box = panes(page).first.bounding_box()
-    assert box is not None
+    box = standing(panes(page).first)
     page.mouse.move(box["x"] + 150, box["y"] + 300)
     page.mouse.down()
     page.mouse.move(box["x"] + 150, box["y"] + 200, steps=4)
@@ -127,8 +126,7 @@ def test_the_part_is_moved_by_hand_by_keys_and_on_the_map(proof: Page) -> None:
     page.keyboard.press("Escape")
     page.mouse.up()
     assert at() == pytest.approx(down, abs=0.01)
-    card = page.locator(".proof-map").bounding_box()
-    assert card is not None
+    card = standing(page.locator(".proof-map"))
     page.mouse.click(card["x"] + 2, card["y"] + 2)
     settled(page)
     # The part stays within the picture.

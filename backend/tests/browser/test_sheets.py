@@ -14,6 +14,7 @@ from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.access import axe, axe_in_both
 from tests.browser.conftest import Asking
+from tests.browser.standing import standing
 from tests.pictures import noise, save
 from zollstock.pixels.vips import pyvips
 
@@ -51,8 +52,7 @@ def blade(page: Page, step: str) -> Locator:
 
 
 def drag(page: Page, start: Locator, dx: float, dy: float, let_go: bool = True) -> None:
-    box = start.bounding_box()
-    assert box is not None
+    box = standing(start)
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
     page.mouse.move(x, y)
     page.mouse.down()

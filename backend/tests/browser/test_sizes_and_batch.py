@@ -11,6 +11,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.access import axe, axe_in_both
+from tests.browser.standing import standing
 from tests.pictures import noise, save
 from zollstock.pixels.vips import pyvips
 
@@ -170,8 +171,7 @@ def test_the_matrix_its_filters_and_a_cell_by_hand(matrix: Page) -> None:
     expect(crop).to_have_attribute(
         "aria-label", "Crop, 0 per cent from the left, 50 from the top. Arrow keys move it."
     )
-    at = crop.bounding_box()
-    assert at
+    at = standing(crop)
     page.mouse.move(at["x"] + at["width"] / 2, at["y"] + at["height"] / 2)
     page.mouse.down()
     page.mouse.move(at["x"] + at["width"] / 2 - 400, at["y"] + at["height"] / 2, steps=6)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from fractions import Fraction
+from itertools import combinations
 
 import pytest
 from hypothesis import given, settings
@@ -95,6 +96,46 @@ def test_five_prints_of_a_real_roll() -> None:
     paper = Paper(9040 + 10 * gap, 30_000)
     ((_, length),) = [cost_of(best(items, paper))]
     assert Fraction(length, 10) - gap <= 586
+
+
+def fewest(sizes: list[Size], width: int, length: int) -> tuple[int, int]:
+    """Papers and what they take in all, the least of every way of sharing the pieces out."""
+    if not sizes:
+        return 0, 0
+    found = []
+    for count in range(len(sizes)):
+        for others in combinations(range(1, len(sizes)), count):
+            here = [sizes[0], *(sizes[at] for at in others)]
+            used = next((long for long in range(1, length + 1) if holds(here, width, long)), None)
+            if used is not None:
+                rest = [size for at, size in enumerate(sizes) if at and at not in others]
+                papers, more = fewest(rest, width, length)
+                found.append((papers + 1, more + used))
+    return min(found)
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.lists(SMALL, min_size=1, max_size=5))
+def test_no_fewer_papers_hold_them_and_no_less_of_as_many(sizes: list[Size]) -> None:
+    items, paper = items_of(sizes), Paper(WIDTH, 4)
+    found = best(items, paper)
+    assert is_sound(found, items, paper)
+    assert cost_of(found) == fewest(sizes, WIDTH, 4)
+
+
+@given(st.lists(SMALL, min_size=1, max_size=6))
+def test_several_papers_are_cut_apart_where_they_must_be(sizes: list[Size]) -> None:
+    items, paper = items_of(sizes), Paper(WIDTH, 4)
+    cut = best(items, paper, (), True)
+    assert is_sound(cut, items, paper) and is_cut_through(cut, paper)
+    assert cost_of(best(items, paper)) <= cost_of(cut)
+
+
+def test_seven_prints_that_two_sheets_hold() -> None:
+    """What every order of a placer takes a third sheet for."""
+    sizes = [(487, 476), (262, 435), (380, 419), (97, 468), (236, 266), (366, 440), (422, 223)]
+    items = tuple(Item(at, w, h, True) for at, (w, h) in enumerate(sizes))
+    assert cost_of(best(items, Paper(620, 900)))[0] == 2
 
 
 def test_a_sheet_that_holds_them_all_is_not_missed() -> None:

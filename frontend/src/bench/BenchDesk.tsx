@@ -44,7 +44,7 @@ export function BenchDesk(props: {
       />
       <main className="bench-middle">
         <h1 className="sr-only">{plan.title || "untitled"}</h1>
-        <div className="desk relative">
+        <div className="desk relative" aria-busy={plan !== props.reckoned && !props.problem}>
           <Drawing
             plan={plan}
             reckoned={props.reckoned}

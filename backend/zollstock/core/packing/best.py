@@ -11,6 +11,7 @@ from .guillotine import cuts
 from .package import packings
 from .piece import Item, Packing, Paper, Placed, cost_of, is_sound, lengths_used, papers_used
 from .search import searched
+from .several import shared_out
 from .shelves import as_given, lying, shelves, standing
 from .staircase import shortest
 
@@ -62,15 +63,16 @@ def best(
 
 
 def _shortest(items: Sequence[Item], paper: Paper, guillotine: bool, found: Packing) -> Packing:
-    """What is shorter on one paper than what was found, if anything is: of a few pieces everything is looked at."""
+    """What takes less than what was found, if anything does: of a few pieces everything is looked at."""
     together = blocks(items, paper)
     if together is not None and cost_of(together) < cost_of(found):
         found = together
+    if papers_used(found) > 1:
+        return shared_out(items, paper, cost_of(found), guillotine) or found
     # Up to four pieces every packing can be cut apart by cuts right through.
     if guillotine or len(items) <= 4:
         return found
-    below = lengths_used(found)[0] if papers_used(found) == 1 else paper.length + 1
-    return shortest(items, paper, below) or found
+    return shortest(items, paper, lengths_used(found)[0]) or found
 
 
 def _candidates(

@@ -24,14 +24,15 @@ def shortest(items: Sequence[Item], paper: Paper, below: int) -> Packing | None:
 
     Ends after `MOST` staircases with the best until then.
     """
-    search = _Search(items, paper, below)
-    search.look((1 << len(items)) - 1, ((0, 0),), [])
-    return search.found
+    return Search(items, paper, below).found
 
 
-class _Search:
-    def __init__(self, items: Sequence[Item], paper: Paper, below: int) -> None:
+class Search:
+    """The search itself: what it `found`, and how many staircases it has `seen`, `most` at the most."""
+
+    def __init__(self, items: Sequence[Item], paper: Paper, below: int, most: int = MOST) -> None:
         self.items = items
+        self.most = most
         self.ways = [ways(item, paper) for item in items]
         # Pushed together, pieces reach as far as some of them do in a row: no other width or length is of use.
         self.width = max((one for one in _sums(self.ways, 0) if one <= paper.width), default=0)
@@ -41,24 +42,25 @@ class _Search:
         self.seen: set[tuple[int, _Steps]] = set()
         self.limit = 0
         self._shorter_than(below)
+        self._look((1 << len(items)) - 1, ((0, 0),), [])
 
     def _shorter_than(self, length: int) -> None:
         self.limit = max((one for one in self.lengths if one < length), default=-1)
 
-    def look(self, left: int, steps: _Steps, placed: list[Placed]) -> None:
+    def _look(self, left: int, steps: _Steps, placed: list[Placed]) -> None:
         """Everything that can come of a staircase, `left` being the pieces that are not yet placed."""
         if not left:
             self.found = list(placed)
             self._shorter_than(steps[0][1])
             return
         for least, at, x, y, (w, h, turned), then in sorted(self._next(left, steps)):
-            if len(self.seen) >= MOST:
+            if len(self.seen) >= self.most:
                 return
             # Something shorter was found since.
             if least > self.width * self.limit or then[0][1] > self.limit:
                 continue
             placed.append(Placed(self.items[at].key, 0, x, y, w, h, turned))
-            self.look(left ^ (1 << at), then, placed)
+            self._look(left ^ (1 << at), then, placed)
             placed.pop()
 
     def _next(
