@@ -53,7 +53,7 @@ class Mouse:
         self.press(place)
 
     def shelf(self) -> None:
-        self.press(self.page.get_by_role("button", name="Take it further"))
+        self.press(self.page.get_by_role("button", name="More from this print"))
 
     def choose(self, place: Locator, label: str) -> None:
         self._chosen(place, label)
@@ -137,7 +137,7 @@ def a3(hand: Mouse, number: int, job: int) -> None:
     hand.press(page.get_by_role("checkbox", name="Each side by itself"))
     hand.fill(page.get_by_label("Bottom", exact=True), "4")
     hand.press(page.get_by_role("checkbox", name="Caption in the border"))
-    hand.fill(page.get_by_label("Words of the caption"), "Fog over the pans")
+    hand.fill(page.get_by_label("Caption text"), "Fog over the pans")
     saved(page)
     hand.press(page.get_by_role("button", name="Make the file").first)
     hand.step(7, page.locator("[data-step=handover]"))

@@ -71,7 +71,7 @@ def main() -> None:
         page.get_by_role("button", name="New job").click()
         page.get_by_label("Title").fill("Bench")
         page.get_by_role("button", name="Make the job").click()
-        page.get_by_label("Pictures to bring").wait_for(state="attached")
+        page.get_by_label("Pictures to add").wait_for(state="attached")
         address = page.url
         first_sight(page, Path(folder))
         measured(page)
@@ -96,7 +96,7 @@ def first_sight(page: Page, folder: Path) -> None:
             sent.append(time.perf_counter())
 
     page.on("response", note)
-    page.get_by_label("Pictures to bring").set_input_files(source)
+    page.get_by_label("Pictures to add").set_input_files(source)
     page.locator(f"{PRINTS} image").nth(before).wait_for(state="attached", timeout=60_000)
     shown = time.perf_counter()
     # Nobody listens to what is answered to a moving hand: that would take its time from the machine.

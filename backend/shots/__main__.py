@@ -36,7 +36,7 @@ def main(address: str, name: str, password: str) -> None:
         settle(page, "cm", "Paper")
         keep(page, "jobs")
         page.get_by_role("link", name="Tide Mill Museum, hall").click()
-        page.get_by_role("button", name="Bring pictures").wait_for()
+        page.get_by_role("button", name="Add pictures").wait_for()
         keep(page, "job")
         prints = [
             link.get_attribute("href") for link in page.locator("ul a[href^='/prints/']").all()
@@ -88,7 +88,7 @@ def places(page: Page, prints: list[str | None]) -> None:
         page.get_by_role("button", name="Make the 48 files").click()
         page.get_by_role("button", name="All", exact=True).last.click()
     page.get_by_text("48 of 48, done").first.wait_for(timeout=120_000)
-    page.get_by_role("button", name="Troubled").click()
+    page.get_by_role("button", name="To check").click()
     page.locator("[data-cell]").nth(37).click()
     keep(page, "matrix")
 

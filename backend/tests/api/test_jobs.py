@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import json
+import subprocess
 import zipfile
 
 import pytest
@@ -262,6 +263,24 @@ def test_the_workshop_leaf_of_a_print_and_of_its_job(caller, other, photo) -> No
         other("GET", path, expect=404)
     empty = caller("POST", "jobs", {"title": "Empty"})
     caller("GET", f"jobs/{empty['id']}/workshop.pdf", expect=409)
+
+
+def test_the_job_sheet_says_whose_print_it_is_and_which_file(caller, photo, tmp_path) -> None:
+    sides = dict.fromkeys(("left", "top", "right", "bottom"), "2 cm")
+    caption = {"text": "Fog over the pans, 1884", "height": "4 mm"}
+    held = ready_print(caller, photo(), edge={"kind": "border", **sides, "caption": caption})
+    caller("PUT", f"jobs/{held['job']}", {"title": "Hall", "client": "Tide Mill Museum", "due": "2026-12-12"})  # fmt: skip
+    path, file = f"prints/{held['id']}/workshop.pdf", tmp_path / "sheet.pdf"
+
+    def text() -> str:
+        file.write_bytes(caller("GET", path))
+        return subprocess.run(["pdftotext", "-layout", file, "-"], capture_output=True, text=True, check=True).stdout  # fmt: skip
+
+    first = text()
+    assert "Job: Hall · Client: Tide Mill Museum · Due 12 December 2026" in first
+    assert "Caption: Fog over the pans, 1884" in first and "File: none made yet" in first
+    caller("POST", f"prints/{held['id']}/orders")
+    assert "waits to be made" in text() or "as planned now" in text()
 
 
 def test_the_cards_of_a_mat_can_be_taken_to_the_framer(caller, other, photo) -> None:

@@ -36,7 +36,7 @@ def test_the_model_says_what_is_seen_and_can_be_chosen(blade: Page) -> None:
     expect(plot).to_be_visible()
     said = plot.get_attribute("aria-label") or ""
     assert "just-noticeable steps" in said
-    far = page.get_by_label("Looked at from")
+    far = page.get_by_label("Viewing distance")
     far.fill("8 m")
     far.press("Enter")
     expect(page.get_by_text("no difference to be seen.")).to_be_visible()
@@ -49,7 +49,7 @@ def test_the_model_says_what_is_seen_and_can_be_chosen(blade: Page) -> None:
 
 def test_a_room_ends_the_rail_and_says_where_nobody_stands(blade: Page) -> None:
     page = blade
-    far = page.get_by_label("Looked at from")
+    far = page.get_by_label("Viewing distance")
     far.fill("3 m")
     far.press("Enter")
     room = page.get_by_label("The room is deep, if it ends")
@@ -58,7 +58,7 @@ def test_a_room_ends_the_rail_and_says_where_nobody_stands(blade: Page) -> None:
     expect(page.locator(".rail-room")).to_contain_text("the room ends, 2\u00a0m")
     finding = page.locator("[data-finding=room-shallow]")
     expect(finding).to_contain_text("the room is 2\u00a0m deep")
-    finding.get_by_role("button", name="Put it right").click()
+    finding.get_by_role("button", name="Fix it").click()
     expect(finding).to_have_count(0)
     expect(far).to_have_value("2 m")
     room.fill("")
@@ -81,13 +81,13 @@ def test_no_words_of_the_rail_run_into_others(bench) -> None:
 
 def test_the_lines_of_all_schools_come_by_a_key(blade: Page) -> None:
     page = blade
-    lines = page.get_by_role("list", name="From where each school is content")
+    lines = page.get_by_role("list", name="From where each criterion is met")
     expect(lines).to_have_count(0)
     page.keyboard.press("r")
     expect(lines.get_by_role("listitem")).to_have_count(4)
     expect(lines).to_contain_text("Model")
     axe(page, "rail with lines")
-    page.get_by_role("button", name="Lines of all schools").click()
+    page.get_by_role("button", name="Lines of all criteria").click()
     expect(lines).to_have_count(0)
 
 
@@ -112,7 +112,7 @@ def test_a_soft_picture_may_be_judged_by_its_detail(bench, tmp_path) -> None:
 def test_what_starts_from_a_print_stands_on_one_shelf(blade: Page) -> None:
     page = blade
     page.keyboard.press("f")
-    shelf = page.get_by_role("navigation", name="Take it further")
+    shelf = page.get_by_role("navigation", name="More from this print")
     expect(shelf.get_by_role("link").first).to_be_focused()
     axe_in_both(page, "take it further")
     page.keyboard.press("Escape")
@@ -132,7 +132,7 @@ def test_two_prints_from_one_distance_side_by_side_and_flipped(bench, tmp_path) 
     assert isinstance(small, pyvips.Image)
     page.evaluate("localStorage.setItem('zollstock.px-per-mm', '4')")
     page.get_by_role("link", name="Hall").click()
-    page.get_by_label("Pictures to bring").set_input_files(save(small, tmp_path / "two.png"))
+    page.get_by_label("Pictures to add").set_input_files(save(small, tmp_path / "two.png"))
     expect(page.locator("ul a[href^='/prints/']")).to_have_count(2, timeout=20_000)
     page.goto(f"/prints/{first}/look?as=there")
     page.get_by_label("Beside it").select_option(index=1)

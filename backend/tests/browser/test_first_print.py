@@ -142,7 +142,7 @@ def test_refused_files_are_told_beside_the_good_ones(page: Page, tmp_path: Path)
     page.get_by_role("button", name="New job").click()
     page.get_by_label("Title").fill("Several")
     page.get_by_role("button", name="Make the job").click()
-    page.get_by_label("Pictures to bring").set_input_files([text, good, cut])
+    page.get_by_label("Pictures to add").set_input_files([text, good, cut])
     rows = page.get_by_role("region", name="Arriving files").get_by_role("listitem")
     expect(rows.nth(0)).to_contain_text("not a picture that Zollstock can read")
     expect(rows.nth(1)).to_contain_text("is here", timeout=15_000)
@@ -183,7 +183,7 @@ def test_plan_and_job_go_out_and_come_back(bench, tmp_path: Path) -> None:
     page = bench(title="There and back")
     page.get_by_role("tab", name="Hand-over").click()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Take the plan along").click()
+        page.get_by_role("link", name="Export the plan").click()
     path = tmp_path / "plan.json"
     download.value.save_as(path)
     document = json.loads(path.read_text())
@@ -215,7 +215,7 @@ def test_an_order_in_work_can_be_called_off(bench) -> None:
     page.get_by_label("Pixels per inch").fill("1500")
     expect(page.locator("[data-step=pixels] .blade-key")).to_contain_text("1500")
     page.get_by_role("button", name="Make the file").first.click()
-    page.get_by_role("button", name="Call it off").click()
+    page.get_by_role("button", name="Cancel").click()
     expect(page.locator("[data-order=cancelled]")).to_contain_text("nothing left behind")
 
 

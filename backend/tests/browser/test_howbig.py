@@ -16,7 +16,7 @@ def test_how_big_without_a_picture_then_of_one(bench) -> None:
     headline = page.get_by_test_id("headline")
     expect(headline).to_contain_text("Clean to 104\u00a0×\u00a069\u00a0cm from 60\u00a0cm")
     axe_in_both(page, "how big")
-    distance = page.get_by_label("Looked at from")
+    distance = page.get_by_label("Viewing distance")
     distance.fill("2 m")
     distance.press("Enter")
     expect(headline).to_contain_text("from 2\u00a0m")
@@ -83,7 +83,7 @@ def test_the_cameras_of_a_studio(bench, tmp_path) -> None:
     expect(row).to_be_visible()
     table = tmp_path / "boxes.csv"
     table.write_text("name;width_px;height_px\nTwo lenses;3000;2000\n")
-    page.get_by_label("Bring a table, CSV").set_input_files(table)
+    page.get_by_label("Import CSV").set_input_files(table)
     expect(page.get_by_role("row", name="Two lenses")).to_be_visible()
     page.goto("/how-big")
     expect(page.get_by_role("region", name="By camera")).to_contain_text("Two lenses")

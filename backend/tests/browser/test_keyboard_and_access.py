@@ -169,7 +169,7 @@ def test_signing_out_says_what_is_under_way_and_leaves_nothing(
     page.goto(f"/jobs/{job['id']}")
     page.route("**/api/pictures?*", lambda route: route.abort())
     fog = save(noise(300, 200, seed=77), tmp_path / "fog.png")
-    page.get_by_label("Pictures to bring").set_input_files(fog)
+    page.get_by_label("Pictures to add").set_input_files(fog)
     expect(page.get_by_text("goes on by itself")).to_be_visible()
     page.evaluate("window.ofThisAccount = true")
     page.get_by_role("button", name=f"Account {NAME}").click()

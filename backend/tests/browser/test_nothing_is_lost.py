@@ -286,7 +286,7 @@ def test_uploads_go_on_while_somebody_walks_about(two: Page, tmp_path: Path) -> 
     page.get_by_role("link", name="Two prints").first.click()
     page.route("**/api/pictures?*", lambda route: route.abort())
     file = save(noise(700, 500, seed=93), tmp_path / "walking.jpg")
-    page.get_by_label("Pictures to bring").set_input_files(file)
+    page.get_by_label("Pictures to add").set_input_files(file)
     expect(page.get_by_text("goes on by itself")).to_be_visible()
     page.get_by_role("button", name="Workroom").click()
     page.get_by_role("link", name="Sizes The sizes").click()
@@ -309,7 +309,7 @@ def test_a_large_file_goes_on_where_the_line_broke(two: Page, tmp_path: Path) ->
     )
     page.route("**/api/parcels/*?at=8388608", lambda route: route.abort(), times=1)
     file = save(noise(2400, 1400, seed=94), tmp_path / "large.tif", compression="none")
-    page.get_by_label("Pictures to bring").set_input_files(file)
+    page.get_by_label("Pictures to add").set_input_files(file)
     expect(page.locator("ul a[href^='/prints/']")).to_have_count(3, timeout=30_000)
     assert sent == ["0", "8388608", "8388608"]
 

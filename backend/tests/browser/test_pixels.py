@@ -44,7 +44,7 @@ def test_resampled_carefully_and_sharpened_as_proposed(short: Page, tmp_path: Pa
     expect(methods).to_have_count(3)
     expect(methods.first).to_have_attribute("aria-pressed", "true")
     page.get_by_role("checkbox", name="Sharpen last, at final size").check()
-    page.get_by_role("slider", name="Noise taken out").focus()
+    page.get_by_role("slider", name="Noise reduction").focus()
     page.keyboard.press("ArrowRight")
     expect(page.locator("[data-saving=saved]")).to_be_visible()
     said = key(page).inner_text()

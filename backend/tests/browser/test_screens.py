@@ -77,7 +77,7 @@ def test_no_place_is_wider_than_its_screen_or_too_small_to_hit(long_titles: Page
         page.get_by_role("link", name="The picture and all its prints").get_attribute("href") or ""
     )
     for place, what in (
-        (job_url, "Bring pictures"),
+        (job_url, "Add pictures"),
         ("/", "New job"),
         (picture, "Draw a keep zone"),
         ("/sizes", "Add a size"),

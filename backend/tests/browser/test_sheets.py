@@ -182,7 +182,7 @@ def test_another_window_is_told(begin, context) -> None:
     for one, overlap in ((page, "2 cm"), (other, "3 cm")):
         blade(one, "overlap").click()
         with one.expect_response(lambda answer: answer.request.method == "PUT"):
-            one.get_by_label("Glued over the next one").fill(overlap)
+            one.get_by_label("Glue overlap").fill(overlap)
             one.keyboard.press("Enter")
     expect(other.get_by_text("This layout was changed in another window.")).to_be_visible()
     other.get_by_role("button", name="save mine on top").click()
@@ -279,7 +279,7 @@ def test_life_size_by_two_rings_and_parts_that_are_dragged(begin) -> None:
     expect(
         page.get_by_text("Not marked yet: first point, second point and real distance").first
     ).to_be_visible()
-    page.get_by_label("In truth the two points are apart by").fill("25 cm")
+    page.get_by_label("Real distance between the points").fill("25 cm")
     page.keyboard.press("Enter")
     expect(blade(page, "measure")).to_contain_text("25 cm, 1 : 1")
     second = page.get_by_role("button", name=re.compile("^Second point;"))
@@ -311,12 +311,12 @@ def test_rules_are_edited_as_rows(page) -> None:
     axe_in_both(page, "rules")
     page.get_by_label("Last checked").first.fill("26 November 2026")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("button", name="Back to those that ship")).to_be_visible()
+    expect(page.get_by_role("button", name="Reset to examples")).to_be_visible()
     page.get_by_label("head, at least").first.fill("40 mm")
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("from the less to the more")
     page.reload()
     expect(page.get_by_label("Last checked").first).to_have_value("26 November 2026")
     expect(page.get_by_label("head, at least").first).to_have_value("32 mm")
-    page.get_by_role("button", name="Back to those that ship").click()
+    page.get_by_role("button", name="Reset to examples").click()
     expect(page.get_by_label("Last checked").first).to_have_value("never")

@@ -36,7 +36,7 @@ def test_the_readable_beginning_of_wrong_input_is_not_kept(size: Page) -> None:
     page.locator("[data-step=distance]").click()
     page.get_by_role("button", name=f"2{THIN}m", exact=True).click()
     expect(blade(page, "distance")).to_have_text(f"from 2{THIN}m")
-    field = page.get_by_label("Looked at from")
+    field = page.get_by_label("Viewing distance")
     field.press_sequentially("3 steps", delay=120)
     field.press("Tab")
     expect(page.get_by_role("alert")).to_contain_text("The print keeps 2")
@@ -142,7 +142,7 @@ def test_a_doubtful_reading_is_told_with_the_other_as_one_click(size: Page) -> N
 
 def test_number_fields_take_what_is_typed(size: Page) -> None:
     page = size
-    factor = page.get_by_role("spinbutton", name="Detail it holds")
+    factor = page.get_by_role("spinbutton", name="Detail factor")
     factor.fill("")
     factor.press_sequentially("0.85", delay=60)
     factor.press("Enter")

@@ -232,7 +232,7 @@ def piece(page: Page, name: str) -> Locator:
 
 def test_prints_share_a_roll_and_what_they_took_is_booked_off(job) -> None:
     page = job()
-    page.get_by_role("button", name="Begin a gang").click()
+    page.get_by_role("button", name="Roll and sheet layout").click()
     expect(blade(page, "paper")).to_contain_text("Roll 61 cm")
     for step in ("prints", "paper", "laying", "cutting"):
         blade(page, step).click()
@@ -300,7 +300,7 @@ def test_the_stock_is_kept_and_travels_as_a_table(job, tmp_path) -> None:
     width.fill("62")
     page.keyboard.press("Enter")
     expect(width).to_have_value("62 cm")
-    left = card.get_by_label("Left of it").first
+    left = card.get_by_label("Remaining").first
     left.fill("")
     page.keyboard.press("Enter")
     expect(left).to_have_attribute("placeholder", "not counted")

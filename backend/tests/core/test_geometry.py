@@ -161,7 +161,7 @@ def test_the_rail_tells_where_the_viewer_stands() -> None:
     assert rail.verdict == "2.54 × what the eye can use there (needs 98.3 ppi)"
     assert rail.clean is not None and rail.clean.text == "clean from 35 cm"
     assert [band.grade for band in rail.bands] == ["coarse", "soft", "near", "clean", "surplus"]
-    assert rail.nose.text == "nose on it, 15 cm"
+    assert rail.nose.text == "closest look, 15 cm"
     device = worksheet(plan(edge=border("2 in"), viewing={"school": "device"}), "cm").rail
     assert device.clean is None and [band.grade for band in device.bands] == ["near"]
     trials = worksheet(plan(viewing={"school": "trials"}), "cm").rail

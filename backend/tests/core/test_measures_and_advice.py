@@ -90,7 +90,7 @@ def test_each_strip_is_measured_where_it_lies_however_the_picture_is_turned(
     assert found[lies].deviation == pytest.approx(30, abs=0.5)
 
 
-# What goes round
+# Canvas edge
 
 
 def test_a_calm_rim_is_mirrored() -> None:

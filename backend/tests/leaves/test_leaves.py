@@ -131,12 +131,13 @@ def test_the_workshop_leaf_has_a_page_for_each_print_and_one_for_the_job(tmp_pat
         document = work.boxes.document
         sheets.append(
             Sheet(workshop(work, style), whole_drawing(work), style.length(document.w),
-                  style.length(document.h), small)
+                  style.length(document.h), small, ["Job: Hall · Client: Tide Mill", "File: fog.tif"])
         )  # fmt: skip
     out.write_bytes(workshop_leaf(sheets, "Tide Mill, hall"))
     assert info(out)["Pages"].strip() == "3"
     pages = run("pdftotext", "-layout", str(out), "-").split("\f")
-    assert "2 prints for the workshop" in pages[0] and "Wrap 3.8 cm" in pages[0]
+    assert "2 prints, job sheet" in pages[0] and "Wrap 3.8 cm" in pages[0]
+    assert "Client: Tide Mill" in pages[1] and "File: fog.tif" in pages[2]
     assert "60.96 × 40.64 cm" in pages[1] and "Order of work" in pages[1]
     assert (
         "72.96 cm" in pages[2] and "drawn 1 :" in pages[2] and "Tape over the staples" in pages[2]

@@ -1,4 +1,4 @@
-"""What goes round: mirrored columns are their originals, nothing is doubled, nothing jumps at the fold."""
+"""Canvas edge: mirrored columns are their originals, nothing is doubled, nothing jumps at the fold."""
 
 from __future__ import annotations
 

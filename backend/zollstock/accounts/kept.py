@@ -43,7 +43,7 @@ def keep(
 
 
 def forget(rows: type[KeptTable], account: User, version: int, stale: Refusal) -> None:
-    """Back to what ships; where that is in force already, nothing changes. Raises `stale` likewise."""
+    """Reset to examples; where that is in force already, nothing changes. Raises `stale` likewise."""
     own = rows._default_manager.filter(account=account)
     deleted, _ = own.filter(version=version).delete()
     if not deleted and own.exists():

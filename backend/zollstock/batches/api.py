@@ -256,7 +256,7 @@ def _asked_for(request: SignedRequest, given: NewBatch, job: Any) -> list[Pictur
         found = [known[asked] for asked in given.pictures if asked in known]
     sound = {p.id: p for p in found if p.state != Picture.State.REFUSED}
     if not sound:
-        raise HttpError(422, "There is no picture in it yet. Bring pictures first.")
+        raise HttpError(422, "There is no picture in it yet. Add pictures first.")
     if len(sound) > MOST_PICTURES:
         raise HttpError(422, f"A batch holds {MOST_PICTURES} pictures. Nothing was made.")
     return list(sound.values())

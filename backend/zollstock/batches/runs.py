@@ -22,6 +22,7 @@ from zollstock.core.plan import PlanError, lengths_of, parse_plan
 from zollstock.core.refusal import Refusal
 from zollstock.core.show import style_for
 from zollstock.core.sizednames import is_larger, whole_in_name
+from zollstock.core.viewing import grade_word
 from zollstock.core.work import work_out
 from zollstock.jobs.kinds import PICTURE
 from zollstock.pictures.models import Picture
@@ -155,7 +156,11 @@ def _laid(
         ppi = f"{float(work.output_ppi):.0f}"
         style = style_for(lengths_of(plan))
         whole = whole_in_name(work, style) if is_larger(work) else ""
-        fields |= side_fields(plan) | {"ppi": ppi, "grade": work.grade or "", "file": whole}
+        fields |= side_fields(plan) | {
+            "ppi": ppi,
+            "grade": grade_word(work.grade or ""),
+            "file": whole,
+        }
     kind = document["output"]["format"]
     folder = safe_name(size.name, size.key)[:120]
     path = names.free(folder, _name(run.wish["pattern"], fields), OUTPUTS[kind].ending)

@@ -22,6 +22,7 @@ from zollstock.core.measures import NOT_MEASURED
 from zollstock.core.parts.surface import LEAST_FACTOR
 from zollstock.core.readings import read_length, read_size
 from zollstock.core.show import LengthStyle
+from zollstock.core.viewing import grade_word
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.cameras import sensors_of
@@ -78,8 +79,8 @@ def table(request: SignedRequest, asked: Query[Question]) -> HttpResponse:
     made = _answer(request, asked)
     text = io.StringIO()
     lines = csv.writer(text)
-    lines.writerow(("what", "at the distance", "seen whole"))
-    lines.writerows((one.grade, one.text, one.whole_text) for one in made.largest)
+    lines.writerow(("what", "at this distance", "as a whole print"))
+    lines.writerows((grade_word(one.grade), one.text, one.whole_text) for one in made.largest)
     lines.writerows((f"clean, {one.label}", one.text, "") for one in made.sensors)
     response = HttpResponse(text.getvalue(), content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="how-big.csv"'

@@ -168,13 +168,13 @@ def _ratio_answers(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Off
         target = fitting_sheet(work.plan, work)
         sheet = work.plan.target
         if target[0] <= sheet.width.mm and target[1] <= sheet.height.mm:
-            yield _cut_to("sheet", "Cut the sheet to", target, style, shelf)
+            yield _cut_to("sheet", "Use another sheet,", target, style, shelf)
             return
         # No sheet is cut to something larger than itself.
         yield _cut_to("sheet", "Use another sheet,", target, style, shelf)
         smaller = fitting_sheet(work.plan, work, within=True)
         if min(smaller) > 0:
-            yield _cut_to("sheet-cut", "Cut the sheet to", smaller, style, shelf)
+            yield _cut_to("sheet-cut", "Use another sheet,", smaller, style, shelf)
 
 
 class _Turned(NamedTuple):
@@ -324,7 +324,7 @@ def _white_text(outcome: Work, style: LengthStyle) -> str:
             pairs += [
                 f"{style.length(mm)} {side}" for side, mm in ((first, one), (second, two)) if mm > 0
             ]
-    return f"{', '.join(pairs) or 'no padding'}, {show.ppi(outcome.effective)}"
+    return f"{', '.join(pairs) or 'no background'}, {show.ppi(outcome.effective)}"
 
 
 def _sheet_text(outcome: Work, shelf: Shelf) -> str:
@@ -337,7 +337,7 @@ def _sheet_text(outcome: Work, shelf: Shelf) -> str:
 def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
     pixels, school = work.plan.pixels, work.plan.viewing.school
     titles = {
-        "keep": "Keep the pixels",
+        "keep": "As it is",
         "need": f"What is needed ({SCHOOLS[school].by})",
         "device": "For the device",
     }

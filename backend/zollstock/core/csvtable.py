@@ -5,7 +5,8 @@ from __future__ import annotations
 import csv
 import io
 import re
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from types import MappingProxyType
 from typing import Any
 
 from .library import plain
@@ -22,6 +23,10 @@ _AS_IT_WAS = re.compile(rf"{_BEGINS}( *'*)'{_RUNS}")
 Cell = Callable[[str], str]
 
 
+#: Of a table whose columns are called as they are.
+NO_HEADS: Mapping[str, str] = MappingProxyType({})
+
+
 class TableError(Refusal):
     """A table that cannot be read; the message names the line and what is wrong with it."""
 
@@ -36,17 +41,27 @@ def write_table(columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:
     return out.getvalue()
 
 
+def headed(columns: Sequence[str], heads: Mapping[str, str]) -> list[str]:
+    """The header line: what people read over each column."""
+    return [heads.get(name, name) for name in columns]
+
+
 def _harmless(value: Any) -> Any:
     return _MADE_HARMLESS.sub(r"\1'", value) if isinstance(value, str) else value
 
 
 def records(
-    text: str, what: str, columns: Sequence[str], needs: Sequence[Sequence[str]]
+    text: str,
+    what: str,
+    columns: Sequence[str],
+    needs: Sequence[Sequence[str]],
+    heads: Mapping[str, str] = NO_HEADS,
 ) -> Iterator[tuple[Cell, int]]:
     """The lines of a table of `what` with commas, semicolons or tabs, each with its number. Raises `TableError`.
 
     The first line names the columns, of which one of `needs` must be there whole. Empty lines are passed over; a
-    table without any other is refused.
+    table without any other is refused. `heads` are the names that people read over a column whose own is another; both
+    are understood.
     """
     text = text.removeprefix("\ufeff")
     header = next((line for line in text.splitlines() if line.strip()), "")
@@ -55,13 +70,15 @@ def records(
     divider = max((",", ";", "\t"), key=header.count)
     rows = csv.DictReader(io.StringIO(text.lstrip()), delimiter=divider)
     try:
-        names = [plain(name or "") for name in rows.fieldnames or []]
+        own = {plain(head): name for name, head in heads.items()}
+        names = [own.get(plain(name or ""), plain(name or "")) for name in rows.fieldnames or []]
     except csv.Error:
         raise TableError("line 1: this is not a table") from None
     if not any(set(need) <= set(names) for need in needs):
         wanted = ", or ".join(" and ".join(need) for need in reversed(needs))
         raise TableError(
-            f"line 1: a table of {what} begins with a line that names its columns: {', '.join(columns)} "
+            f"line 1: a table of {what} begins with a line that names its columns: "
+            f"{', '.join(headed(columns, heads))} "
             f"({wanted}, are needed)"
         )
     rows.fieldnames = names

@@ -42,12 +42,12 @@ def cards(work: Work, style: LengthStyle) -> list[Card]:
         return []
     outside = edge.over(work.boxes)["card"]
     if edge.inner is None:
-        return [_card("Card", outside, opening, style)]
+        return [_card("Mat board", outside, opening, style)]
     step = edge.inner.step.mm
-    shows = f"{style.length(step)} of the inner card shows all round."
+    shows = f"{style.length(step)} of the lower board shows all round."
     return [
-        _card("Upper card", outside, opening.grown(step), style, shows),
-        _card("Inner card", outside, opening, style),
+        _card("Upper board", outside, opening.grown(step), style, shows),
+        _card("Lower board", outside, opening, style),
     ]
 
 

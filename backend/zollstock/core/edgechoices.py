@@ -48,7 +48,7 @@ def _still_suits(work: Work, kind: str, document: Any) -> bool:
 
 
 def edge_fills(work: Work) -> Iterator[Offer]:
-    """What goes round: every fill of the edge in force, with what it costs."""
+    """Canvas edge: every fill of the edge in force, with what it costs."""
     for fill in work.plan.edge.fills:
         fix = {"edge.fill": fill.id}
         yield Offer(f"fill-{fill.id}", fill.label, fix, lost_in_short, "fill")

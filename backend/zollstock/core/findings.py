@@ -20,7 +20,7 @@ from .reckoning import Finding
 from .show import LengthStyle
 from .sizes import Sides, implausible
 from .studio import NOBODYS, Studio
-from .viewing import reach_text
+from .viewing import grade_word, reach_text
 from .work import Work
 from .zonefindings import zone_findings
 
@@ -128,7 +128,7 @@ def _pixels(work: Work) -> Iterator[Finding]:
     keep = (
         {}
         if work.plan.target.in_pixels
-        else {"fix": {"pixels.mode": "keep"}, "fix_label": "Keep the pixels"}
+        else {"fix": {"pixels.mode": "keep"}, "fix_label": "Leave the pixels as they are"}
     )
     if scale > FAR:
         yield Finding(
@@ -213,7 +213,7 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
             level=level,
             step="pixels",
             text=f"The picture has {show.decimal(work.quality or 0, 2)} pixels for each of "
-            f"the screen's: {work.grade}, and enlarged {show.times(work.scale)}.",
+            f"the screen's: {grade_word(work.grade)}, and enlarged {show.times(work.scale)}.",
         )
         return
     detail = " of detail" if work.counts_detail else ""
@@ -234,7 +234,7 @@ def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
             id=f"quality-{work.grade}",
             level="warn",
             step="pixels",
-            text=f"{what}: {work.grade} from {work.distance_text(style)}. {clean}",
+            text=f"{what}: {grade_word(work.grade)} from {work.distance_text(style)}. {clean}",
         )
 
 
@@ -333,7 +333,7 @@ def _file(work: Work, style: LengthStyle) -> Iterator[Finding]:
 #: Why no file is made of a CMYK picture that says nothing of its colours (`pixels.colour` refuses it in these words).
 UNTAGGED_CMYK = (
     "This CMYK picture carries no profile, so what its inks look like is written nowhere. Ask who made it for the "
-    "profile and bring the picture again with that, or say that it is to be taken for a general press."
+    "profile and add the picture again with that, or say that it is to be taken for a general press."
 )
 
 

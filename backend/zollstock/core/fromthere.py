@@ -1,4 +1,4 @@
-"""See it from there: how large a part of a print is on a screen so that it fills the same angle.
+"""At viewing distance: how large a part of a print is on a screen so that it fills the same angle.
 
 A print looked at from D and a screen from d show the same when everything is d ÷ D as large on the screen.
 """

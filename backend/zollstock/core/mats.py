@@ -112,8 +112,8 @@ def _bordered(
     """`card 8 cm left and right, 6 cm top and bottom, shows 91 % of the picture, frames common`."""
     across, down = (style.length(mm) for mm in beside)
     card = (
-        f"card {across} all round"
+        f"board {across} all round"
         if beside[0] == beside[1]
-        else f"card {across} left and right, {down} top and bottom"
+        else f"board {across} left and right, {down} top and bottom"
     )
     return f"{card}, shows {show.percent(shown_share(outcome))} of the picture, {size.bought}"

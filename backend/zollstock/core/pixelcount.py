@@ -61,7 +61,7 @@ def device_ppi(effective: Fraction, native: int | None) -> Fraction:
 def output_ppi(pixels: Pixels, effective: Fraction, need: Fraction | None) -> Fraction:
     """ppi of the delivered file.
 
-    `need` is the chosen school's, in ppi; without one (no trials yet) the pixels stay as they are
+    `need` is the chosen criterion's, in ppi; without one (no trials yet) the pixels stay as they are
     and the reckoning carries a `stop`.
 
     >>> output_ppi(Pixels(mode="keep"), Fraction(250), Fraction(180))

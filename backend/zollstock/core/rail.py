@@ -61,9 +61,6 @@ class Rail(Record):
 
 _HAND = RailStretch(start_mm=viewing.HAND[0], end_mm=viewing.HAND[1], text="in the hand")
 
-#: What the bands are called where they lie: the last one says what surplus means.
-_LABELS = {"surplus": "more than the eye can use"}
-
 
 def rail(work: Work, style: LengthStyle) -> Rail:
     """The rail of a print; bands by the chosen school, by acuity while that has no answer."""
@@ -83,7 +80,7 @@ def rail(work: Work, style: LengthStyle) -> Rail:
         bands=[
             RailBand(
                 grade=band.grade,
-                label=_LABELS.get(band.grade, band.grade),
+                label=viewing.grade_word(band.grade),
                 start_mm=band.start,
                 end_mm=band.end,
             )
@@ -96,7 +93,7 @@ def rail(work: Work, style: LengthStyle) -> Rail:
         ),
         verdict=_verdict(work),
         clean=clean,
-        nose=RailMark(at_mm=viewing.NOSE, text=f"nose on it, {style.far(viewing.NOSE)}"),
+        nose=RailMark(at_mm=viewing.NOSE, text=f"closest look, {style.far(viewing.NOSE)}"),
         hand=_HAND,
         whole=_whole(work, style),
         room=_room(view.room, style),
@@ -109,7 +106,7 @@ def _screen(work: Work, style: LengthStyle) -> Rail:
     """The rail of a target in pixels: one grade all along, since distance plays no part."""
     grade = work.grade or "coarse"
     return Rail(
-        bands=[RailBand(grade=grade, label=grade, start_mm=0, end_mm=None)],
+        bands=[RailBand(grade=grade, label=viewing.grade_word(grade), start_mm=0, end_mm=None)],
         distance=style.distance(work.distance, False),
         viewer=RailMark(at_mm=work.distance, text="on a screen"),
         verdict=f"{show.decimal(work.quality or 0, 2)} picture pixels for each of the screen's",

@@ -20,7 +20,7 @@ from .reckoning import Record
 from .refusal import ChangedElsewhere
 from .schools import acuity_need
 from .show import LengthStyle
-from .viewing import GRADES
+from .viewing import GRADES, grade_word
 
 #: A studio knows some dozens of cameras, and compares a few needs.
 MOST_SENSORS, MOST_COLUMNS, MOST_SIDE = 100, 6, 200_000
@@ -84,17 +84,18 @@ class SensorsFound(Record):
 def read_column(text: str) -> str:
     """What is wanted, as it is kept. Raises `ValueError` for what is neither a ppi nor a grade.
 
-    >>> read_column("150"), read_column("Clean"), read_column("72,5 ppi")
-    ('150 ppi', 'clean', '72.5 ppi')
+    >>> read_column("150"), read_column("Nearly clean"), read_column("72,5 ppi")
+    ('150 ppi', 'near', '72.5 ppi')
     """
-    word = text.strip().lower()
-    if word in _GRADES:
-        return word
+    word = " ".join(text.lower().split())
+    for name in _GRADES:
+        if word in (name, grade_word(name)):
+            return name
     match = _PPI.fullmatch(text)
     ppi = float(match[1].replace(",", ".")) if match else 0.0
     if not ppi:
         raise ValueError(
-            f"“{text.strip()[:40]}” is neither a ppi, like 150 ppi, nor a grade: {', '.join(_GRADES)}"
+            f"“{text.strip()[:40]}” is neither a ppi, like 150 ppi, nor a grade: {', '.join(map(grade_word, _GRADES))}"
         )
     return f"{ppi:g} ppi"
 

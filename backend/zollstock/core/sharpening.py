@@ -120,7 +120,7 @@ def sharpen_sheet(work: Work, measures: Measures) -> SharpenSheet:
         radius_mm=round(found.radius_mm, 4),
         text=f"{show.decimal(found.amount, 2)} at {show.decimal(found.radius_mm, 2)} mm"
         if found.amount >= WORTH_IT
-        else "none, from there the ink takes nothing away",
+        else "none: no sharpening needed at this distance",
         steps=steps,
         spread=found.spread,
         spread_assumed=found.assumed,

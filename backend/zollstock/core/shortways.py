@@ -13,7 +13,7 @@ from .offers import Offer
 from .plan import PlanError, changed_plan
 from .rational import Fraction
 from .show import LengthStyle
-from .viewing import reach_text
+from .viewing import grade_word, reach_text
 from .work import Work, work_out
 
 #: Grades of which nobody has to do anything.
@@ -112,7 +112,7 @@ def _sides(work: Work, fix: dict[str, object]) -> tuple[Fraction, Fraction]:
 def _told(outcome: Work, style: LengthStyle, pace: Pace) -> str:
     """`60 × 40 cm, 150 ppi, soft; 3543 × 2362 px, 25.1 MB; about 2 s, 100 MB of memory`."""
     trim = outcome.boxes.trim
-    print_ = f"{style.size(trim.w, trim.h)}, {show.ppi(outcome.effective)}, {outcome.grade or 'no verdict'}"
+    print_ = f"{style.size(trim.w, trim.h)}, {show.ppi(outcome.effective)}, {grade_word(outcome.grade or 'no verdict')}"
     file = f"{show.whole(outcome.output_w)} × {show.whole(outcome.output_h)} px, {show.size_of_file(outcome.output_bytes)}"
     return f"{print_}; {file}; {cost_text(outcome, pace)}"
 

@@ -15,7 +15,7 @@ SOURCES: dict[str, str] = {
     **{kind: edge.source for kind, edge in EDGES.items()},
     "fill": "Fill takes the largest crop of the box's ratio; zoom shrinks it, the anchor places it. "
     "Nothing is stretched unequally.",
-    "contain": "Contain puts the whole picture inside the box; what remains is padding, placed by "
+    "contain": "Contain puts the whole picture inside the box; what remains is background, placed by "
     "the anchor.",
     "anchor": "The anchor is the share of the spare room left and above: 0 is left or top, 1 right "
     "or bottom. Automatic placement gives the keep zones the most room: the least of the four gaps is as large "
@@ -35,7 +35,7 @@ SOURCES: dict[str, str] = {
     "pixel-target": "A target in pixels shows one picture pixel for each of its own: the need is its "
     "own grid, whatever the tag says and from wherever it is seen.",
     "grades": f"Quality ratio = effective ÷ needed: {grades_in_words('from', '{} below')}.",
-    "output": "keep: the effective ppi; need: the chosen school's; device: the effective ppi to "
+    "output": "As it is: the effective ppi; as needed: the chosen criterion's; for the device: the effective ppi to "
     f"the nearest step of {DEVICE_STEP} within {DEVICE_LEAST} and {DEVICE_MOST}, or the printer's native ppi; fixed: as set.",
     "tiles": "Sheets in one direction: 1 where the side fits the usable area (the sheet without its margins), else "
     "ceil((side − overlap) ÷ (usable − overlap)). Both turns are tried, the fewer sheets count, standing where they are equal.",
@@ -49,7 +49,7 @@ SOURCES: dict[str, str] = {
     "hanging": "The middle of all pieces together hangs at the height that is set, 1500 mm where nothing is; a nail is "
     "under the upper edge of its piece, at its middle, or two of them at a quarter of its width from each side.",
     "gang": "Pieces lie with their gap between them on the usable width (roll − 2 × margin). Several ways of laying, each in "
-    "several orders, are tried; the fewest sheets and the shortest length count, never more than shelves of falling height. "
+    "several orders, are tried; the fewest sheets and the shortest length count, never more than simple rows of falling height. "
     "Length = prints and gaps + lead + tail; a price is by the metre of it, of the least length at least.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }

@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from .csvtable import Cell, TableError, records, write_table
+from .csvtable import Cell, TableError, headed, records, write_table
 from .faults import told
 from .stock import (
     MOST_MEDIA,
@@ -23,12 +23,21 @@ from .stock import (
 
 COLUMNS = ("medium", "surface", "factor", "spread", "note", "kind", "name", "width", "height", "left",
            "margin", "price", "minimum", "key")  # fmt: skip
+#: What people read over a column; its own name, which older tables have, is read as well.
+HEADS = {
+    "factor": "detail factor",
+    "spread": "ink spread (mm)",
+    "left": "remaining",
+    "margin": "unprintable margins",
+    "price": "price per metre or sheet",
+    "minimum": "minimum length charged",
+}
 _MOST_LINES = MOST_MEDIA * MOST_PAPERS // 10
 
 
 def write_stock(stock: Stock) -> str:
     """The stock as CSV; `stock_from` reads it back."""
-    return write_table(COLUMNS, _rows(stock))
+    return write_table(headed(COLUMNS, HEADS), _rows(stock))
 
 
 def _rows(stock: Stock) -> Iterator[list[Any]]:
@@ -65,7 +74,7 @@ def stock_from(text: str, currency: str = "") -> Stock:
     need not follow each other; the first says what it is.
     """
     media: dict[str, dict[str, Any]] = {}
-    for count, (cell, line) in enumerate(records(text, "media", COLUMNS, (("medium",),)), 1):
+    for count, (cell, line) in enumerate(records(text, "media", COLUMNS, (("medium",),), HEADS), 1):
         if count > _MOST_LINES:
             raise TableError(f"line {line}: more than {_MOST_LINES} lines")
         name = cell("medium")
@@ -99,7 +108,7 @@ def _medium(cell: Cell, line: int) -> dict[str, Any]:
     }
     for name in ("factor", "spread"):
         if cell(name):
-            found[name] = _float(cell(name), name, line)
+            found[name] = _float(cell(name), HEADS[name], line)
     return found
 
 
@@ -113,10 +122,10 @@ def _paper(cell: Cell, line: int, kind: str) -> dict[str, Any]:
     if kind == "sheet":
         found["name"] = cell("name")
         if cell("left"):
-            left = _float(cell("left"), "left", line)
+            left = _float(cell("left"), "remaining", line)
             if left != int(left):
                 raise TableError(
-                    f"line {line}: left is a number of sheets, not “{cell('left')[:40]}”"
+                    f"line {line}: remaining is a number of sheets, not “{cell('left')[:40]}”"
                 )
             found["left"] = int(left)
     return found

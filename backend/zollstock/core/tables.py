@@ -13,6 +13,7 @@ from .lengths import LengthError
 from .library import FRAMES, Frames, Size
 from .sizes import parse_size
 from .survey import SizeVerdict
+from .viewing import grade_word
 
 SIZE_COLUMNS = ("name", "width", "height", "unit", "group", "frames", "note")
 SURVEY_COLUMNS = (
@@ -99,7 +100,7 @@ def survey_text(verdicts: Sequence[SizeVerdict]) -> str:
         if item.problem:
             lines.append((item.size_text, item.name, "–", "–", "–", "–", item.problem, item.bought))
             continue
-        lines.append((item.size_text, item.name, item.loss_text, item.ppi_text, item.grade,
+        lines.append((item.size_text, item.name, item.loss_text, item.ppi_text, grade_word(item.grade),
                       item.from_text or "–", item.zones_text or "–", item.bought))  # fmt: skip
     widths = [max(len(row[index]) for row in lines) for index in range(len(lines[0]))]
     return "\n".join(

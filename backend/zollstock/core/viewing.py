@@ -27,6 +27,18 @@ GRADES: tuple[tuple[str, Fraction], ...] = (
     ("coarse", Fraction(0)),
 )
 
+#: Grades whose id says little to a stranger, as people read them.
+_WORDS = {"surplus": "ample", "near": "nearly clean"}
+
+
+def grade_word(name: str) -> str:
+    """A grade as people read it; its id stays in documents.
+
+    >>> grade_word("surplus"), grade_word("near"), grade_word("soft")
+    ('ample', 'nearly clean', 'soft')
+    """
+    return _WORDS.get(name, name)
+
 
 @dataclass(frozen=True, slots=True)
 class Band:
@@ -38,8 +50,8 @@ class Band:
 
 
 def grades_in_words(sign: str, last: str) -> str:
-    """The grades with the ratio that each begins at: surplus ≥ 2, clean ≥ 1, …, else coarse."""
-    bounds = [f"{name} {sign} {decimal(least, 1)}" for name, least in GRADES if least]
+    """The grades with the ratio that each begins at: ample ≥ 2, clean ≥ 1, …, else coarse."""
+    bounds = [f"{grade_word(name)} {sign} {decimal(least, 1)}" for name, least in GRADES if least]
     return f"{', '.join(bounds)}, {last.format(GRADES[-1][0])}"
 
 

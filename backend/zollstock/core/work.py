@@ -54,7 +54,7 @@ class Work:
 
     @property
     def school(self) -> str:
-        """Whose need decides: the chosen school's, or the grid of a target in pixels."""
+        """Whose need decides: the chosen criterion's, or the grid of a target in pixels."""
         return "pixels" if self.plan.target.in_pixels else self.plan.viewing.school
 
     def distance_text(self, style: LengthStyle) -> str:

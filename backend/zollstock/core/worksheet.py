@@ -25,6 +25,7 @@ from .seen import SeenSheet, seen
 from .sharpening import SharpenSheet, sharpen_sheet
 from .show import LengthStyle, style_for
 from .studio import NOBODYS, Studio
+from .viewing import grade_word
 from .work import Work, work_out
 from .zones import ZoneState, near_limit, rooms, seen_box, turned
 
@@ -213,7 +214,7 @@ def blades(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Blade]:
         key, state = _BLADES[step](work, style)
         levels = {finding.level for finding in reckoning.findings if finding.step == step}
         level = "stop" if "stop" in levels else "warn" if "warn" in levels else "calm"
-        state = {"stop": "stop", "warn": "look"}.get(level, state)
+        state = {"stop": "stop", "warn": "check"}.get(level, state)
         pad = [name for name in PADS[step] if name in known]
         found.append(
             Blade(step=step, title=TITLES[step], key=key, state=state, level=level, figures=pad)
@@ -257,8 +258,8 @@ def _pixels(work: Work, style: LengthStyle) -> tuple[str, str]:
 
 def _distance(work: Work, style: LengthStyle) -> tuple[str, str]:
     if work.plan.target.in_pixels:
-        return "On a screen", work.grade or ""
-    return f"from {work.distance_text(style)}", work.grade or "no trials"
+        return "On a screen", grade_word(work.grade or "")
+    return f"from {work.distance_text(style)}", grade_word(work.grade or "no trials")
 
 
 def _handover(work: Work, style: LengthStyle) -> tuple[str, str]:
@@ -288,7 +289,7 @@ def text_worksheet(plan: Plan, unit: str | None = None) -> str:
             lines.append(f"     {figures[name].label:<24} {figures[name].working}")
         if blade.step == "distance":
             for row in sheet.schools:
-                verdict = f": {row.ratio} = {row.grade}, clean from {row.clean_from}"
+                verdict = f": {row.ratio} = {grade_word(row.grade)}, clean from {row.clean_from}"
                 lines.append(f"     {row.id:<24} {row.need}{verdict if row.answers else ''}")
         lines.append("")
     for finding in sheet.reckoning.findings:

@@ -121,20 +121,20 @@ def _mat(work: Work, style: LengthStyle) -> _Told:
     side, above = (card.w - opening.w) / 2, (card.h - opening.h) / 2
     cuts = [
         Cut("Sheet, cut to", style.size(trim.w, trim.h)),
-        Cut("Card, outside", style.size(card.w, card.h)),
+        Cut("Mat board, outside", style.size(card.w, card.h)),
         Cut("Opening", style.size(opening.w, opening.h),
-            f"{style.length(side)} of card at the sides, {style.length(above)} above and below"),
+            f"{style.length(side)} of board at the sides, {style.length(above)} above and below"),
     ]  # fmt: skip
     if edge.inner is not None:
         step = edge.inner.step.mm
         outer = (opening.w + 2 * step, opening.h + 2 * step)
         cuts += [
             Cut(
-                "Upper card, opening",
+                "Upper board, opening",
                 style.size(*outer),
-                f"{style.length(step)} of the inner card shows",
+                f"{style.length(step)} of the lower board shows",
             ),
-            Cut("Inner card, opening", style.size(opening.w, opening.h)),
+            Cut("Lower board, opening", style.size(opening.w, opening.h)),
         ]
     floats = edge.reveal is not None
     steps = [

@@ -1,4 +1,4 @@
-"""Leaves for the workshop over the wire: of a print, of all prints of a job, of the cards of a mat."""
+"""Job sheets over the wire: of a print, of all prints of a job; and the boards of a mat."""
 
 from __future__ import annotations
 
@@ -6,14 +6,17 @@ from collections.abc import Sequence
 from contextlib import ExitStack
 from typing import Annotated
 
+from django.db.models import Prefetch, QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from ninja import Query, Router
 from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.cutting import Card, cards
-from zollstock.core.plan import lengths_of, parse_plan
+from zollstock.core.jobsheet import FileMade, caption_line, file_line, job_line
+from zollstock.core.plan import Plan, lengths_of, parse_plan
 from zollstock.core.printdrawing import whole_drawing
 from zollstock.core.show import style_for
 from zollstock.core.work import work_out
@@ -35,18 +38,22 @@ CardNumber = Annotated[int, Query(ge=1, le=2)]
 
 @router.get("/prints/{int:print_id}/workshop.pdf", include_in_schema=False)
 def of_print(request: SignedRequest, print_id: int, unit: Unit = "cm") -> HttpResponse:
-    held = get_object_or_404(own_prints(request), id=print_id)
+    held = get_object_or_404(_with_files(own_prints(request)), id=print_id)
     return _leaf([held], unit, held.title or held.picture.name)
 
 
 @router.get("/jobs/{int:job_id}/workshop.pdf", include_in_schema=False)
 def of_job(request: SignedRequest, job_id: int, unit: Unit = "cm") -> HttpResponse:
     job = get_object_or_404(own_jobs(request), id=job_id)
-    prints = list(own_prints(request).filter(job=job).order_by("position", "id")[: MOST_PRINTS + 1])
+    prints = list(
+        _with_files(own_prints(request))
+        .filter(job=job)
+        .order_by("position", "id")[: MOST_PRINTS + 1]
+    )
     if not prints:
         raise HttpError(409, "There are no prints in this job yet.")
     if len(prints) > MOST_PRINTS:
-        raise HttpError(422, f"A leaf holds {MOST_PRINTS} prints; this job has more.")
+        raise HttpError(422, f"A job sheet holds {MOST_PRINTS} prints; this job has more.")
     return _leaf(prints, unit, job.title, job.title)
 
 
@@ -56,7 +63,7 @@ def cutting(request: SignedRequest, print_id: int, unit: Unit = "cm") -> HttpRes
     held = get_object_or_404(own_prints(request), id=print_id)
     made = cutting_pdf(held.title or "Mat", _cards(held, unit))
     response = HttpResponse(made, content_type="application/pdf")
-    to_keep(response, held.title, " cutting.pdf")
+    to_keep(response, held.title, " mat cutting.pdf")
     return response
 
 
@@ -83,6 +90,34 @@ def _cards(held: Design, unit: str) -> list[Card]:
     return found
 
 
+def _with_files(prints: QuerySet[Design]) -> QuerySet[Design]:
+    """Prints with their job and with what was ordered of them, without the documents of the orders."""
+    orders = Design._meta.get_field("orders").related_model._default_manager.defer("document")
+    return prints.select_related("job").prefetch_related(
+        Prefetch("orders", orders), "orders__files"
+    )
+
+
+def _about(held: Design, plan: Plan) -> list[str]:
+    job = held.job
+    lines = [
+        job_line(job.title, job.client, job.due, timezone.localdate()),
+        caption_line(plan),
+        file_line(_made(held), held.version),
+    ]
+    return [line for line in lines if line]
+
+
+def _made(held: Design) -> list[FileMade]:
+    """The files of a print's newest order."""
+    newest = max(held.orders.all(), key=lambda order: order.created, default=None)
+    if newest is None:
+        return []
+    return [
+        FileMade(file.name, file.bytes, newest.version, newest.state) for file in newest.files.all()
+    ]
+
+
 def _leaf(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> HttpResponse:
     with ExitStack() as open_proofs:
         sheets = []
@@ -100,9 +135,10 @@ def _leaf(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> Ht
                     style.length(document.w),
                     style.length(document.h),
                     open_proofs.enter_context(local_path(name_of(held.picture.small))),
+                    _about(held, plan),
                 )
             )
         made = workshop_leaf(sheets, job)
     response = HttpResponse(made, content_type="application/pdf")
-    to_keep(response, title, " workshop.pdf")
+    to_keep(response, title, " job sheet.pdf")
     return response

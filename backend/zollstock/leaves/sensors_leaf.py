@@ -14,7 +14,7 @@ _NAMES = 62 * mm
 
 def sensors_leaf(found: SensorsFound) -> bytes:
     """A PDF, A4 landscape: a line for each sensor, a column for each need, with the sizes of enlarging below."""
-    leaf = Leaf("Sensors: how large they print", landscape=True)
+    leaf = Leaf("Cameras: how large they print", landscape=True)
     per_page = int((leaf.height - 2 * MARGIN - 26 * mm) // _ROW)
     pages = max(1, -(-len(found.lines) // per_page))
     column = (leaf.width - 2 * MARGIN - _NAMES) / len(found.headings)

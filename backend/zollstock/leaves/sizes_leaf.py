@@ -9,6 +9,7 @@ from reportlab.lib.units import mm
 
 from zollstock.core.drawing import Drawing
 from zollstock.core.survey import SizeVerdict
+from zollstock.core.viewing import grade_word
 
 from .paper import BOLD, FIGURE, LINE, MARGIN, RUST, SOFT, Leaf, image
 
@@ -88,7 +89,7 @@ def _row(leaf: Leaf, y: float, item: SizeVerdict, scale: float, small: object) -
         ink = RUST if item.zones == "cut" else SOFT
         leaf.text(left, y + 19.5 * mm, item.zones_text, 9, ink=ink, room=room + 40 * mm)
     right = leaf.width - MARGIN
-    leaf.text(right, y + 5 * mm, item.grade, 13, BOLD, right=True)
+    leaf.text(right, y + 5 * mm, grade_word(item.grade), 13, BOLD, right=True)
     where = f"{item.ppi_text}, from {item.from_text}" if item.from_text else item.ppi_text
     leaf.text(right, y + 10 * mm, where, 9.5, right=True)
     leaf.line(MARGIN, y + _ROW - 2.6 * mm, right, y + _ROW - 2.6 * mm, LINE, 0.5)

@@ -1,4 +1,4 @@
-"""The workshop leaf: a page for each print, and for a job one before them that sums them up."""
+"""The job sheet: a page for each print, and for a job one before them that sums them up."""
 
 from __future__ import annotations
 
@@ -21,13 +21,15 @@ _ROWS = 20
 
 
 class Sheet(NamedTuple):
-    """A print on the leaf: its paper, its whole drawing, the sizes at its sides, and its small JPEG."""
+    """A print on the job sheet: its paper, its whole drawing, the sizes at its sides, and its small JPEG."""
 
     paper: Workshop
     drawing: Drawing
     width_text: str
     height_text: str
     proof: Path
+    #: Whose print it is, what it says, which file it is: a line each (`core.jobsheet`).
+    about: Sequence[str] = ()
 
 
 def workshop_leaf(sheets: Sequence[Sheet], job: str = "") -> bytes:
@@ -48,7 +50,7 @@ def _sum(leaf: Leaf, job: str, sheets: Sequence[Sheet]) -> None:
         if start:
             leaf.canvas.showPage()
         leaf.text(MARGIN, MARGIN + 6 * mm, job, 17, BOLD, room=room)
-        leaf.text(MARGIN, MARGIN + 13 * mm, f"{len(sheets)} prints for the workshop", 10, ink=SOFT)
+        leaf.text(MARGIN, MARGIN + 13 * mm, f"{len(sheets)} prints, job sheet", 10, ink=SOFT)
         for row, sheet in enumerate(sheets[start : start + _ROWS]):
             y = MARGIN + 24 * mm + row * 11.5 * mm
             leaf.line(MARGIN, y - 5 * mm, leaf.width - MARGIN, y - 5 * mm, LINE, 0.5)
@@ -64,7 +66,9 @@ def _page(leaf: Leaf, sheet: Sheet) -> None:
     paper, room = sheet.paper, leaf.width - 2 * MARGIN
     leaf.text(MARGIN, MARGIN + 6 * mm, paper.title, 17, BOLD, room=room)
     leaf.text(MARGIN, MARGIN + 13 * mm, paper.edge, 10, ink=SOFT, room=room)
-    y = _drawing(leaf, sheet, MARGIN + 26 * mm) + 13 * mm
+    for row, line in enumerate(sheet.about):
+        leaf.text(MARGIN, MARGIN + 18.4 * mm + row * _LINE, line, 9.5, room=room)
+    y = _drawing(leaf, sheet, MARGIN + 26 * mm + len(sheet.about) * _LINE) + 13 * mm
     y = _heading(leaf, y, "Pieces")
     for cut in paper.cuts:
         leaf.text(MARGIN, y, cut.what, 10, room=38 * mm)

@@ -139,7 +139,7 @@ class Queue(Generic[Row]):
         except FileNotFoundError:
             log.exception("%s %s misses its picture", self.model.__name__, row.pk)
             self.fail(
-                row, "The picture's own file is missing from the storage. Bring the picture again."
+                row, "The picture's own file is missing from the storage. Add the picture again."
             )
         except OSError:
             log.exception("%s %s failed", self.model.__name__, row.pk)

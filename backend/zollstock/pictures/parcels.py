@@ -65,7 +65,7 @@ def add(account: User, parcel_id: UUID, at: int, piece: bytes) -> Parcel:
         if at != parcel.received:
             raise WrongPlace(parcel.received)
         if parcel.received + len(piece) > parcel.size:
-            raise PictureError("More bytes came than were announced. Bring the file again.")
+            raise PictureError("More bytes came than were announced. Add the file again.")
         if piece:
             name = f"parcels/{parcel.id.hex[:2]}/{parcel.id}/{at:013d}"
             # A worker that was ended before it could write the row may have left this very piece.

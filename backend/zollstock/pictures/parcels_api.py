@@ -18,7 +18,7 @@ from .models import Parcel
 from .receiving import announced_length, body
 
 router = Router(tags=["pictures"])
-_GONE = "This file was given up meanwhile. Nothing was stored; bring it again."
+_GONE = "This file was given up meanwhile. Nothing was stored; add it again."
 
 
 class Announced(Schema):

@@ -57,6 +57,6 @@ def _broken(received: int, announced: int) -> HttpError:
     of = f" of {spaced(announced)}" if announced else ""
     return HttpError(
         400,
-        f"The upload broke off: {spaced(received)}{of} bytes arrived. Nothing was stored; bring the "
+        f"The upload broke off: {spaced(received)}{of} bytes arrived. Nothing was stored; add the "
         "file again.",
     )

@@ -40,7 +40,7 @@ READING = Queue(
     failed={"state": Picture.State.REFUSED},
     what="this picture was read",
     interrupted="This picture could not be read: three times its reader ran out of memory or time. Save it "
-    "again without interlacing, or smaller, and bring it again.",
+    "again without interlacing, or smaller, and add it again.",
     ended=_refused,
 )
 

@@ -100,7 +100,7 @@ def to_srgb(colours: pyvips.Image, bits: int) -> pyvips.Image:
         except pyvips.Error:
             raise RenderError(
                 "The picture's colour profile cannot be used for a conversion. Save the picture "
-                "with sRGB and bring it again."
+                "with sRGB and add it again."
             ) from None
     elif colours.bands == 1:
         colours = colours.bandjoin([colours, colours])

@@ -1,4 +1,4 @@
-"""Noise taken out before enlarging, which would enlarge it: total variation on luma and colour apart.
+"""Noise reduction before enlarging, which would enlarge it: total variation on luma and colour apart.
 
 Rudin, Osher, Fatemi 1992, by Chambolle's projections (2004): the picture nearest to the noisy one whose
 differences add up to less.

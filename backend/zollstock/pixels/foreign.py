@@ -26,7 +26,7 @@ def foreign(path: Path) -> str:
         return ""
     return (
         f"This TIFF is {kind}, which is not read here; the file itself may be sound. Save it as an "
-        "ordinary TIFF with 8 or 16 bits and bring it again."
+        "ordinary TIFF with 8 or 16 bits and add it again."
     )
 
 

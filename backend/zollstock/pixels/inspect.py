@@ -108,9 +108,7 @@ def inspect(path: Path, most_pixels: int = MOST_PIXELS) -> Facts:
     )
 
 
-_RAW = (
-    "This is a camera's raw file. Develop it first and bring the TIFF or JPEG. Nothing was stored."
-)
+_RAW = "This is a camera's raw file. Develop it first and add the TIFF or JPEG. Nothing was stored."
 
 
 def open_picture(path: Path, kind: str | None = None, access: str = "random") -> pyvips.Image:
@@ -129,7 +127,7 @@ def open_picture(path: Path, kind: str | None = None, access: str = "random") ->
         raise PictureError(
             foreign(path)
             or f"This {kind} is damaged: its beginning cannot be read. Nothing was "
-            "stored; save or copy it again and bring the whole file."
+            "stored; save or copy it again and add the whole file."
         ) from None
 
 
@@ -138,14 +136,14 @@ def unsupported(image: pyvips.Image) -> str:
     if image.format not in ("uchar", "ushort"):
         return (
             "This picture has neither 8 nor 16 bits a channel (32 bits, floating point or signed "
-            "values). Save it with 8 or 16 bits and bring it again."
+            "values). Save it with 8 or 16 bits and add it again."
         )
     channels = channels_of(image)
     expected = 4 if image.interpretation == "cmyk" else channels if channels in (1, 3) else 0
     if channels != expected:
         return (
             f"This picture has {image.bands} channels that are neither grey, RGB nor CMYK. Save it as "
-            "one of these, without spot colours, and bring it again."
+            "one of these, without spot colours, and add it again."
         )
     return ""
 

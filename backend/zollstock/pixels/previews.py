@@ -18,7 +18,7 @@ LIST_PX = 480
 _WHITE = [255.0, 255.0, 255.0]
 _DAMAGED = (
     "This file ends too soon or is damaged inside: not all of the picture can be read. "
-    "Copy it again from where it came and bring the whole file."
+    "Copy it again from where it came and add the whole file."
 )
 
 
@@ -74,7 +74,7 @@ def as_seen(proof: pyvips.Image) -> pyvips.Image:
         if colours.bands == 4:
             raise PictureError(
                 "This picture is CMYK and its profile cannot be used. Save it with a sound "
-                "profile, or in RGB, and bring it again."
+                "profile, or in RGB, and add it again."
             ) from None
         colours = colour.to_srgb(profiles.untagged(colours), 8)
     if alpha is not None:

@@ -22,5 +22,5 @@ def save_sensors(account: User, table: SensorTable, version: int) -> int:
 
 
 def forget_sensors(account: User, version: int) -> None:
-    """Back to the table that ships. Raises `SensorsChanged` likewise."""
+    """Reset to examples. Raises `SensorsChanged` likewise."""
     forget(SensorRows, account, version, SensorsChanged())

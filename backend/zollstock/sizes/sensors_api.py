@@ -97,7 +97,7 @@ def back(
     asked: Query[SensorsAsked],
     version: Annotated[int, Query(ge=0, le=2**31 - 2)],
 ) -> SensorsKept:
-    """Back to the table that ships."""
+    """Reset to examples."""
     forget_sensors(request.user, version)
     return _kept(request, asked)
 
@@ -108,12 +108,12 @@ def as_csv(request: SignedRequest, asked: Query[SensorsAsked]) -> HttpResponse:
     made = HttpResponse(
         write_sensors(kept.table, kept.found), content_type="text/csv; charset=utf-8"
     )
-    made["Content-Disposition"] = 'attachment; filename="sensors.csv"'
+    made["Content-Disposition"] = 'attachment; filename="cameras.csv"'
     return made
 
 
 @router.get("/sensors.pdf", include_in_schema=False)
 def leaf(request: SignedRequest, asked: Query[SensorsAsked]) -> HttpResponse:
     made = HttpResponse(sensors_leaf(_kept(request, asked).found), content_type="application/pdf")
-    made["Content-Disposition"] = 'attachment; filename="sensors.pdf"'
+    made["Content-Disposition"] = 'attachment; filename="cameras.pdf"'
     return made

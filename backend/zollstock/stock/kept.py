@@ -61,7 +61,7 @@ def save_stock(account: User, stock: Stock, version: int) -> int:
 
 
 def forget_stock(account: User, version: int) -> None:
-    """Back to what ships. Raises `StockChanged` likewise."""
+    """Reset to examples. Raises `StockChanged` likewise."""
     forget(StockRows, account, version, StockChanged())
     _kept.pop(account.pk, None)
 

@@ -8,7 +8,7 @@ interface Wire<Kept, Table> {
   key: readonly unknown[];
   load: () => Promise<Kept>;
   save: (version: number, table: Table) => Promise<Kept>;
-  /** Back to what ships. */
+  /** Reset to examples. */
   forget: (version: number) => Promise<Kept>;
   tableOf: (kept: Kept) => Table;
   withTable: (kept: Kept, table: Table) => Kept;

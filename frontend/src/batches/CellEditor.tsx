@@ -91,7 +91,7 @@ export function CellEditor(props: {
           {cell.mode === "contain" && (
             <div className="flex items-center gap-3">
               <label className="flex items-center gap-3">
-                <span className="w-20">Padding</span>
+                <span className="w-20">Background</span>
                 <input
                   type="color"
                   className="h-7 w-10 cursor-pointer"
@@ -142,7 +142,7 @@ export function CellEditor(props: {
         </Link>
       </div>
       <p className="soft text-[13px]">
-        Drag, or use the arrow keys on it; wheel, plus and minus bring it closer. Kept at once.
+        Drag, or use the arrow keys on it; wheel, plus and minus zoom. Saved at once.
       </p>
     </aside>
   );

@@ -53,7 +53,7 @@ function Change({ batch, onClose }: { batch: BatchState; onClose: () => void }) 
           value={set}
           onSet={setSet}
           label="Other sizes"
-          kept={`as laid out, ${batch.sizes.length}`}
+          kept={`as it is, ${batch.sizes.length}`}
         />
         <SharedFields
           value={shared}
@@ -63,7 +63,7 @@ function Change({ batch, onClose }: { batch: BatchState; onClose: () => void }) 
         <p className="soft">Crops by hand stay with their sizes. Files made already stay as they are.</p>
         {change.error && <Problem message={change.error.message} />}
         <button type="submit" className="strong-button" disabled={change.isPending}>
-          Lay out again
+          Work out again
         </button>
       </form>
     </Dialog>

@@ -69,7 +69,7 @@ export function NewBatchPage() {
             make.mutate();
           }}
         >
-          <h1 className="text-xl font-semibold">Many sizes</h1>
+          <h1 className="text-xl font-semibold">New batch</h1>
           <label className="block">
             Title
             <input
@@ -90,13 +90,13 @@ export function NewBatchPage() {
             disabled={!chosen.length || make.isPending}
           >
             {make.isPending
-              ? "Laying out…"
+              ? "Making the batch…"
               : chosen.length === 0
-                ? "Lay out"
-                : `Lay out ${chosen.length === 1 ? "1 picture" : `${chosen.length} pictures`}`}
+                ? "Make the batch"
+                : `Make the batch of ${chosen.length === 1 ? "1 picture" : `${chosen.length} pictures`}`}
           </button>
           {!chosen.length && (
-            <p className="soft">Choose at least one picture; then it is laid out in every size.</p>
+            <p className="soft">Choose at least one picture; then it is worked out in every size.</p>
           )}
         </form>
         <section aria-label="Pictures" className="min-w-0">
@@ -120,7 +120,7 @@ export function NewBatchPage() {
             <Problem message={(job.error ?? pictures.error)?.message ?? ""} />
           )}
           {pictures.data && (job.data || !jobId) && offered.length === 0 && (
-            <p className="soft">There are no pictures here yet. Bring some into a job first.</p>
+            <p className="soft">There are no pictures here yet. Add some to a job first.</p>
           )}
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(118px,1fr))] gap-2">
             {offered.map((picture) => (

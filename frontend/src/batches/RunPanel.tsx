@@ -72,7 +72,7 @@ function doing(run: RunState): string {
   switch (run.state) {
     case "waiting":
     case "laying":
-      return typeset(`being laid out, ${run.laid_percent} %`);
+      return typeset(`being worked out, ${run.laid_percent} %`);
     case "paused":
       return "paused";
     default:
@@ -86,7 +86,7 @@ function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest:
   const run = asked.data ?? begin;
   const made = run.done + run.failed + run.cancelled;
   const on = (what: "pause" | "resume" | "cancel" | "again") => change.mutate({ run: run.id, what });
-  const word = run.over ? (run.state === "cancelled" ? "called off" : "done") : doing(run);
+  const word = run.over ? (run.state === "cancelled" ? "cancelled" : "done") : doing(run);
   return (
     <div
       className="flex flex-wrap items-center gap-x-3 gap-y-1"
@@ -114,7 +114,7 @@ function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest:
       )}
       {!run.over && (
         <button type="button" className="plain-button" onClick={() => on("cancel")}>
-          Call off
+          Cancel
         </button>
       )}
       {run.over && (run.failed > 0 || run.cancelled > 0) && (

@@ -120,12 +120,12 @@ export function SharedFields(props: {
       {edge.kind === "bleed" && length("Bleed all round", edge.bleed, (bleed) => ({ ...edge, bleed }))}
       {edge.kind === "wrap" && (
         <>
-          {length("Depth of the bar", edge.depth, (depth) => ({ ...edge, depth }))}
-          {length("Round to the back", edge.turn, (turn) => ({ ...edge, turn }))}
+          {length("Stretcher depth", edge.depth, (depth) => ({ ...edge, depth }))}
+          {length("Staple allowance", edge.turn, (turn) => ({ ...edge, turn }))}
         </>
       )}
       <label className="flex items-center justify-between gap-2">
-        Padding of whole pictures
+        Background around uncropped pictures
         <input
           type="color"
           className="h-7 w-10 cursor-pointer"
@@ -168,7 +168,7 @@ export function SharedFields(props: {
       </div>
       <NumberField
         narrow
-        label="Noise taken out, %"
+        label="Noise reduction, %"
         unit="%"
         min={0}
         max={100}

@@ -2,11 +2,11 @@ import type { Cell } from "../api/types";
 
 export const FILTERS = [
   { value: "all", label: "All" },
-  { value: "troubled", label: "Troubled" },
+  { value: "troubled", label: "To check" },
   { value: "zones", label: "Zones cut" },
   { value: "loss", label: "Much lost" },
   { value: "pixels", label: "Too few pixels" },
-  { value: "edited", label: "By hand" },
+  { value: "edited", label: "Adjusted by hand" },
 ] as const;
 export type Filter = (typeof FILTERS)[number]["value"];
 

@@ -117,11 +117,11 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
         <Shelf
           word={
             <>
-              <span className="max-xl:hidden">Take it further</span>
-              <span className="xl:hidden">Further</span>
+              <span className="max-xl:hidden">More from this print</span>
+              <span className="xl:hidden">More</span>
             </>
           }
-          label="Take it further"
+          label="More from this print"
           className="plain-button max-md:!px-2"
           places={further(print)}
           asked={asked}
@@ -160,10 +160,10 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
 
 /** What starts from a print, each with the way back. */
 const further = ({ id, job, picture }: PrintState): ShelfPlace[] => [
-  { to: `/prints/${id}/look`, name: "Look at it", says: "Every pixel, the parts that matter, the size of the print", keyName: "L" },
-  { to: `/prints/${id}/look?as=there`, name: "See it from there", says: "As an eye sees the print from its distance, beside another print" },
+  { to: `/prints/${id}/look`, name: "Look at it", says: "At 100 %, the parts that matter, the size of the print", keyName: "L" },
+  { to: `/prints/${id}/look?as=there`, name: "At viewing distance", says: "As an eye sees the print from its distance, beside another print" },
   { to: `/prints/${id}/proof`, name: "Proof", says: "A part of the file at its true size, all ways of enlarging side by side", keyName: "P" },
-  { to: `/prints/${id}/sizes`, name: "Many sizes", says: "This picture against many sizes, and what each costs" },
-  { to: `/layouts/new?job=${job}&print=${id}`, name: "Lay it out", says: "As tiles, panels, ID photos or in life size; hung on a wall, or with others on a roll" },
+  { to: `/prints/${id}/sizes`, name: "Compare sizes", says: "This picture against many sizes, and what each costs" },
+  { to: `/layouts/new?job=${job}&print=${id}`, name: "New layout", says: "As tiles, panels, ID photos or in life size; hung on a wall, or with others on a roll" },
   { to: `/how-big?picture=${picture.id}`, name: "How big", says: "The largest print of this picture, for each grade" },
 ]; // oxfmt-ignore

@@ -27,7 +27,7 @@ export function DistanceRail(props: {
   /** Whether a distance was set; else the whole print says it. */
   set: boolean;
   unit: Unit;
-  /** Whether the lines of all schools are shown. */
+  /** Whether the lines of all criteria are shown. */
   lines: boolean;
   onLines: () => void;
 }) {
@@ -156,8 +156,8 @@ export function DistanceRail(props: {
           type="button"
           className="rail-lines"
           aria-pressed={lines}
-          aria-label="Lines of all schools"
-          title="Lines of all schools, R"
+          aria-label="Lines of all criteria"
+          title="Lines of all criteria, R"
           onClick={props.onLines}
         >
           <Rows3 size={16} aria-hidden />

@@ -166,7 +166,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
             tabIndex: 0,
             role: "application",
             "aria-label":
-              "The picture in its window. Arrow keys move the crop, with Shift further; plus and minus bring it closer.",
+              "The picture in its window. Arrow keys move the crop, with Shift further; plus and minus zoom.",
           })}
           {...drag.handlers}
           onFocus={() => choose(null)}

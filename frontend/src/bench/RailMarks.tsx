@@ -48,7 +48,7 @@ export function SchoolLines({
   shareOf: (mm: number) => number;
 }) {
   return (
-    <ul className="rail-schools" aria-label="From where each school is content">
+    <ul className="rail-schools" aria-label="From where each criterion is met">
       {schools.map(({ id, label, at_mm, text }) => {
         const share = at_mm ? shareOf(at_mm) : at_mm === 0 ? 0 : 1;
         return (

@@ -152,7 +152,7 @@ describe("the distance rail", () => {
     viewer: { at_mm: 1000, text: "whole print, 1 m" },
     verdict: "2.5 × what the eye can use there (needs 98 ppi)",
     clean: { at_mm: 350, text: "clean from 35 cm" },
-    nose: { at_mm: 150, text: "nose on it, 15 cm" },
+    nose: { at_mm: 150, text: "closest look, 15 cm" },
     hand: { start_mm: 300, end_mm: 400, text: "in the hand" },
     room: null,
     whole: { start_mm: 1000, end_mm: 1333, text: "whole print, 1 m to 1.33 m" },
@@ -182,12 +182,12 @@ describe("the distance rail", () => {
     expect(change.mock.lastCall?.[0]).toEqual({ "viewing.distance": "1.05 m" });
   });
 
-  it("has the lines of all schools on demand, also of one that is never content", async () => {
+  it("has the lines of all criteria on demand, also of one that is never content", async () => {
     const { rerender } = render(
       <DistanceRail rail={rail} set={false} unit="cm" lines={false} onLines={onLines} />,
     );
     expect(screen.queryByRole("list", { name: /each school/ })).toBeNull();
-    await userEvent.click(screen.getByRole("button", { name: "Lines of all schools" }));
+    await userEvent.click(screen.getByRole("button", { name: "Lines of all criteria" }));
     expect(onLines).toHaveBeenCalled();
     rerender(<DistanceRail rail={rail} set={false} unit="cm" lines onLines={onLines} />);
     const said = screen.getAllByRole("listitem").map((line) => line.textContent);

@@ -53,7 +53,7 @@ export function useBenchKeys(place: KeyPlace, actions: Actions) {
     { keys: "← →", what: "Move the viewer, when he has the focus; with Shift further", when: rail },
     {
       keys: "+ and −",
-      what: "Bring the crop closer or take it back, when it has the focus",
+      what: "Zoom the crop in or out, when it has the focus",
       when: works && crops,
     },
     {
@@ -83,7 +83,7 @@ export function useBenchKeys(place: KeyPlace, actions: Actions) {
     { keys: "G", what: "The next guides to compose by", hears: ["g"], does: actions.onGuide },
     {
       keys: "R",
-      what: "The lines of all schools on the rail",
+      what: "The lines of all criteria on the rail",
       when: rail,
       hears: ["r"],
       does: actions.onLines,
@@ -95,7 +95,7 @@ export function useBenchKeys(place: KeyPlace, actions: Actions) {
     },
     ...handKeys(actions),
     ...siblingKeys(actions.onSibling, siblings),
-    { keys: "Escape", what: "Give back what was there before typing, or call off a drag" },
+    { keys: "Escape", what: "Give back what was there before typing, or cancel a drag" },
     { keys: "L", what: "Look at the picture, pixel by pixel", hears: ["l"], does: actions.onLook },
     {
       keys: "P",
@@ -105,7 +105,7 @@ export function useBenchKeys(place: KeyPlace, actions: Actions) {
     },
     {
       keys: "F",
-      what: "Take it further: what else starts from this print",
+      what: "More from this print: what else starts from this print",
       hears: ["f"],
       does: actions.onFurther,
     },

@@ -20,7 +20,7 @@ export function DeskWords(props: {
       {problem && !isAway(problem) && (
         <div className="bench-words-late">
           <Problem
-            message={`${sentence(problem.message)} The drawing shows the last ${props.word} that could be reckoned.`}
+            message={`${sentence(problem.message)} The drawing shows the last ${props.word} that could be worked out.`}
           />
         </div>
       )}

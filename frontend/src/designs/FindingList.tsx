@@ -3,7 +3,7 @@ import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { typeset } from "../shell/typeset";
 import type { Fix } from "./fix";
 
-const WORD = { note: "Note", warn: "Look", stop: "Stop" } as const;
+const WORD = { note: "Note", warn: "Check", stop: "Stop" } as const;
 const ROOM = [92, 62] as const;
 
 /** What a careful colleague would point out, each with the one click that cures it, or several. */
@@ -27,12 +27,12 @@ export function FindingList(props: { findings: Finding[]; proof?: string; onFix:
                 className="font-semibold underline"
                 onClick={() => onFix(finding.fix as Fix)}
               >
-                {finding.fix_label ?? "Put it right"}
+                {finding.fix_label ?? "Fix it"}
               </button>
             )}
           </p>
           {finding.ways && (
-            <ul className="mt-1 space-y-1" aria-label="Ways out of it">
+            <ul className="mt-1 space-y-1" aria-label="What can be done">
               {finding.ways.map((way) => (
                 <li key={way.label}>
                   <button

@@ -51,7 +51,7 @@ export function OrderList({ of, version, ordering }: { of: Maker; version: numbe
               )}
               {isGoing(order) && (
                 <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(order.id)}>
-                  Call it off
+                  Cancel
                 </button>
               )}
             </div>
@@ -79,7 +79,7 @@ function words(order: OrderState): string {
     case "running":
       return `${order.percent}${"\u00a0"}%`;
     case "cancelled":
-      return "called off, nothing left behind";
+      return "cancelled, nothing left behind";
     default:
       return order.problem || "failed";
   }

@@ -35,7 +35,7 @@ function Bed({ read = centimetres }: { read?: typeof centimetres }) {
   const [before, setBefore] = useState("2 m");
   return (
     <TypedField
-      label="Looked at from"
+      label="Viewing distance"
       value={value}
       read={read}
       onStart={() => setBefore(value)}
@@ -52,7 +52,7 @@ function Bed({ read = centimetres }: { read?: typeof centimetres }) {
 function setUp(read?: typeof centimetres) {
   told.length = 0;
   render(<Bed {...(read ? { read } : {})} />);
-  const field = screen.getByLabelText("Looked at from");
+  const field = screen.getByLabelText("Viewing distance");
   const type = async (text: string) => {
     for (let end = 1; end <= text.length; end++) {
       fireEvent.change(field, { target: { value: text.slice(0, end) } });

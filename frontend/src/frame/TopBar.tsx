@@ -7,7 +7,7 @@ import { Shelf, type ShelfPlace } from "../shell/Shelf";
 /** What opens from a word of the line; a word comes with its first place. */
 const SHELVES: readonly (readonly [word: string, places: readonly ShelfPlace[]])[] = [
   [
-    "Before",
+    "Planning",
     [
       {
         to: "/leave-room",
@@ -23,7 +23,7 @@ const SHELVES: readonly (readonly [word: string, places: readonly ShelfPlace[]])
     ],
   ],
   [
-    "Workroom",
+    "Studio",
     [
       { to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" },
       {

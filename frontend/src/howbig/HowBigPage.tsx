@@ -82,7 +82,7 @@ export function HowBigPage() {
                 </p>
               </div>
               <Prints found={found.data} picture={picture ? `/api/pictures/${picture}/bench.jpg` : null} />
-              <ul className="figure px-5 pb-3 text-[15.5px]" aria-label="How it was reckoned">
+              <ul className="figure px-5 pb-3 text-[15.5px]" aria-label="How it was worked out">
                 {found.data.workings.map((line) => (
                   <li key={line}>{typeset(line)}</li>
                 ))}
@@ -141,7 +141,7 @@ export function HowBigPage() {
           <MediumPick value={asked.medium} onPick={(medium) => tell({ medium })} />
           <LengthField
             narrow
-            label="Looked at from"
+            label="Viewing distance"
             inputClass="figure !w-40"
             unit={account.unit}
             purpose="distance"
@@ -154,7 +154,7 @@ export function HowBigPage() {
           />
           {found.error && <Problem message={found.error.message} />}
           {found.data && <Grades found={found.data} />}
-          <h3 className="part-title">The other way round</h3>
+          <h3 className="part-title">The other way: from a size to pixels</h3>
           <SizeField
             narrow
             label="A print of"
@@ -218,8 +218,8 @@ function Grades({ found }: { found: HowBig }) {
       <thead>
         <tr>
           <th scope="col">grade</th>
-          <th scope="col">from there</th>
-          <th scope="col">seen whole</th>
+          <th scope="col">at this distance</th>
+          <th scope="col">seen as a whole print</th>
         </tr>
       </thead>
       <tbody>

@@ -50,7 +50,7 @@ export function SensorsPage() {
             href={`/api/sensors.${kind}?${words}`}
             download
           >
-            {kind === "pdf" ? "Leaf, PDF" : "CSV"}
+            {kind === "pdf" ? "Sheet, PDF" : "CSV"}
           </a>
         ))}
       </TopBar>
@@ -164,7 +164,7 @@ export function SensorsPage() {
           <h2 className="text-[17px] font-semibold">From where, on what</h2>
           <LengthField
             narrow
-            label="Looked at from"
+            label="Viewing distance"
             inputClass="figure !w-40"
             unit={account.unit}
             purpose="distance"
@@ -194,7 +194,7 @@ export function SensorsPage() {
             </button>
           )}
           <label className="plain-button inline-flex cursor-pointer items-center justify-center focus-within:outline-2">
-            Bring a table, CSV
+            Import CSV
             <input
               type="file"
               className="sr-only"
@@ -209,7 +209,7 @@ export function SensorsPage() {
           <p className="soft">Columns name, width_px, height_px. Its cameras take the place of these.</p>
           {(version ?? 0) > 0 && (
             <button type="button" className="plain-button" onClick={() => change.mutate({ shipped: true })}>
-              Back to the table that ships
+              Reset to examples
             </button>
           )}
           <Link className="underline" to="/how-big">

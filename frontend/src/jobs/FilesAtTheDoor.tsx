@@ -77,7 +77,7 @@ function WhichJob({ files, onDone }: { files: File[]; onDone: () => void }) {
   return (
     <Dialog title="Into which job?" onClose={onDone}>
       <p className="mb-3 truncate">{what}</p>
-      {jobs.data?.length === 0 && <p>There is no job yet. Make one first, then bring the pictures.</p>}
+      {jobs.data?.length === 0 && <p>There is no job yet. Make one first, then add the pictures.</p>}
       <ul className="max-h-80 space-y-2 overflow-y-auto">
         {jobs.data?.map((job) => (
           <li key={job.id}>

@@ -64,34 +64,34 @@ function Inside({ job }: { job: JobSlip }) {
             href={`/api/jobs/${job.id}/workshop.pdf?unit=${account.unit}`}
             download
           >
-            Leaf for the workshop
+            Job sheet
           </a>
         )}
         <a className="plain-button inline-flex items-center" href={`/api/jobs/${job.id}/archive`} download>
-          Take along
+          Export
         </a>
         {job.prints.length > 0 && (
           <Link className="plain-button inline-flex items-center" to={`/batches/new?job=${job.id}`}>
-            Many sizes
+            New batch
           </Link>
         )}
         {job.prints.length > 0 && (
           <Link className="plain-button inline-flex items-center" to={`/layouts/new?job=${job.id}`}>
-            Lay out
+            New layout
           </Link>
         )}
         <button type="button" className="plain-button" onClick={() => setAsking("remove")}>
           Remove the job
         </button>
         <button type="button" className="strong-button" onClick={() => chooser.current?.click()}>
-          Bring pictures
+          Add pictures
         </button>
         <input
           ref={chooser}
           type="file"
           multiple
           hidden
-          aria-label="Pictures to bring"
+          aria-label="Pictures to add"
           accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
           onChange={(event) => {
             void bring(job.id, [...(event.target.files ?? [])]);
@@ -156,15 +156,15 @@ const KINDS: Record<string, string> = {
   life: "Life size",
   panels: "Panels",
   hang: "Hanging",
-  gang: "Gang",
+  gang: "Roll or sheets",
 };
 
-/** What of this job was laid out. */
+/** The layouts of this job. */
 function Layouts({ layouts }: { layouts: LayoutSlip[] }) {
   if (!layouts.length) return null;
   return (
-    <section className="mt-7" aria-label="Laid out">
-      <h2 className="text-lg font-semibold">Laid out</h2>
+    <section className="mt-7" aria-label="Layouts">
+      <h2 className="text-lg font-semibold">Layouts</h2>
       <ul className="mt-2 flex flex-wrap items-end gap-x-8 gap-y-5">
         {layouts.map((layout) => (
           <li key={layout.id} className="group">
@@ -192,7 +192,7 @@ function Batches({ job }: { job: number }) {
   if (!own.length) return null;
   return (
     <p className="mt-3 flex flex-wrap gap-x-4 gap-y-1">
-      <span className="soft">Many sizes:</span>
+      <span className="soft">Batches:</span>
       {own.map((batch) => (
         <Link
           key={batch.id}
@@ -230,11 +230,11 @@ function useHover(): boolean {
 
 const WORDS: Record<Arriving["state"], string> = {
   waiting: "waits",
-  sending: "is sent",
+  sending: "uploading",
   away: "waits",
-  reading: "is read",
-  ready: "is here",
-  refused: "was refused",
+  reading: "checking",
+  ready: "added",
+  refused: "refused",
 };
 
 function Arrivals({ rows, onClear }: { rows: Arriving[]; onClear: () => void }) {
@@ -289,7 +289,7 @@ function Removed({ removed }: { removed: JobSlip["removed"] }) {
               disabled={back.isPending}
               onClick={() => back.mutate(one)}
             >
-              Bring it back
+              Restore
             </button>
           </li>
         ))}
@@ -342,7 +342,7 @@ function RemoveDesign(props: {
         Remove it
       </button>
       <button ref={keeps} type="button" className="min-h-6 underline" onClick={() => setSure(false)}>
-        Keep it
+        Cancel
       </button>
     </span>
   );
@@ -353,7 +353,7 @@ function Details({ job, onClose }: { job: JobSlip; onClose: () => void }) {
   return (
     <Dialog title="The job" onClose={onClose}>
       <JobForm
-        label="Keep"
+        label="Save"
         start={{ title: job.title, client: job.client, due: job.due ?? null }}
         busy={change.isPending}
         problem={change.error?.message}
@@ -370,7 +370,7 @@ function Remove({ job, onClose }: { job: JobSlip; onClose: () => void }) {
     <Dialog title={`Remove ${job.title}?`} onClose={onClose}>
       <p className="mb-4">
         Its {job.prints.length} prints and {job.layouts.length} layouts, their plans and made files go with
-        it, and that cannot be undone. The pictures themselves stay. To keep a copy, take the job along first.
+        it, and that cannot be undone. The pictures themselves stay. To keep a copy, export the job first.
       </p>
       {remove.error && <Problem message={remove.error.message} />}
       <button

@@ -34,10 +34,10 @@ export function JobsPage() {
     <>
       <TopBar>
         <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
-          Bring back a job
+          Import a job
         </button>
         <Link className="plain-button inline-flex items-center" to="/batches/new">
-          Many sizes
+          New batch
         </Link>
         <button type="button" className="strong-button" onClick={() => setAsking(true)}>
           New job
@@ -96,7 +96,7 @@ function Batches() {
   return (
     <section className="panel p-4" aria-labelledby="batches">
       <h2 id="batches" className="text-lg font-semibold">
-        Many sizes
+        Batches
       </h2>
       <ul className="mt-1 flex flex-wrap gap-x-6 gap-y-1">
         {batches.data.map((batch) => (
@@ -135,14 +135,14 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
           </span>
         )}
         <span className="soft">{count === 1 ? "1 print" : `${count} prints`}</span>
-        {job.layouts.length > 0 && <span className="soft">{job.layouts.length} laid out</span>}
+        {job.layouts.length > 0 && <span className="soft">{job.layouts.length} {job.layouts.length === 1 ? "layout" : "layouts"}</span>}
         {job.due && <span className="soft">due {day(job.due)}</span>}
       </div>
       {count === 0 ? (
         <p className="soft mt-2">
           No prints yet.{" "}
           <Link className="underline" to={`/jobs/${job.id}`}>
-            Bring pictures
+            Add pictures
           </Link>
         </p>
       ) : (

@@ -30,7 +30,7 @@ export function Making(props: {
         href={`/api/layouts/${layout.id}/layout.json`}
         download
       >
-        Take the layout along
+        Export the layout
       </a>
     </>
   );

@@ -42,14 +42,14 @@ const OF_SEVERAL = [
   {
     kind: "hang",
     name: "Hang them",
-    begins: "Begin a hanging",
-    says: "In a row on a wall, on one middle line or one edge: where each begins, where its nail goes, as a plan to take along.",
+    begins: "Plan the hanging",
+    says: "In a row on a wall, on one middle line or one edge: where each begins, where its nail goes, as a plan to print.",
   },
   {
     kind: "gang",
     name: "Print them together",
-    begins: "Begin a gang",
-    says: "On a roll or on sheets of your stock, with as little left over as can be: which roll, how long, what it costs.",
+    begins: "Roll and sheet layout",
+    says: "On a roll or on sheets of your stock, with as little waste as can be: which roll, how long, what it costs.",
   },
 ] as const;
 
@@ -102,14 +102,14 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
       <p>
         Layouts begin with prints of this job, and it has none yet.{" "}
         <Link to={`/jobs/${job.id}`} className="underline">
-          Bring a picture first
+          Add a picture first
         </Link>
         .
       </p>
     );
   return (
     <div className="max-w-5xl space-y-5">
-      <h1 className="text-2xl font-semibold">Lay it out</h1>
+      <h1 className="text-2xl font-semibold">New layout</h1>
       {begin.error && <Problem message={begin.error.message} />}
       <section className="space-y-2" aria-labelledby="of-one">
         <h2 id="of-one" className="text-[17px] font-semibold">

@@ -31,7 +31,7 @@ export function RulesPage() {
           </div>
           {version > 0 && (
             <button type="button" className="plain-button" onClick={forget}>
-              Back to those that ship
+              Reset to examples
             </button>
           )}
           <button type="button" className="strong-button" onClick={() => change((now) => [...now, FRESH])}>

@@ -28,7 +28,7 @@ export function useLayoutKeys(actions: {
     ...handKeys(actions),
     {
       keys: "Escape",
-      what: "Give back what was there before typing, call off a drag, or close the sheet that is looked at",
+      what: "Give back what was there before typing, cancel a drag, or close the sheet that is looked at",
       hears: ["escape"],
       does: actions.onEscape,
     },

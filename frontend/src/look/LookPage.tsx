@@ -33,12 +33,12 @@ import { useLookKeys } from "./useLookKeys";
 import { VerdictFields } from "./VerdictFields";
 
 const SCALES = [
-  { value: "pixels", label: "Every pixel" },
+  { value: "pixels", label: "100 %" },
   { value: "print", label: "Print size" },
-  { value: "there", label: "From there" },
+  { value: "there", label: "At viewing distance" },
 ] as const;
 type Scale = (typeof SCALES)[number]["value"];
-const LABELS = { pixels: "every pixel", print: "at print size", there: "as from there" };
+const LABELS = { pixels: "at 100 %, pixel for pixel", print: "at print size", there: "at viewing distance" };
 const IN_SMALL = { width: 104, height: 74 };
 
 /** A print's picture pixel by pixel, and at the size that it is printed. */
@@ -226,7 +226,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
                 )}
               {wanted === "there" &&
                 there &&
-                typeset(`As it looks from there: ${there.working}. ${there.note}`)}
+                typeset(`As it looks at viewing distance: ${there.working}. ${there.note}`)}
             </p>
             {wanted === "there" && pxPerMm && <EyesField unit={account.unit} />}
             {wanted === "there" && pxPerMm && (

@@ -25,10 +25,10 @@ export function useLookKeys(actions: Actions) {
       hears: ["1", "2", "3", "4", "5", "6", "7", "8", "9"],
       does: ({ key }) => actions.onPlace(Number(key) - 1),
     },
-    { keys: "S", what: "Every pixel, print size, as from there", hears: ["s"], does: actions.onScale },
+    { keys: "S", what: "100 %, print size, at viewing distance", hears: ["s"], does: actions.onScale },
     {
       keys: "F",
-      what: "From there, beside another print: flip between the two",
+      what: "At viewing distance, beside another print: flip between the two",
       hears: ["f"],
       does: actions.onFlip,
     },

@@ -45,7 +45,7 @@ export function PictureFactsList({ picture }: { picture: PictureFacts }) {
 /** What its owner found when looking at it, where anything was. */
 function found({ verdict, note }: PictureFacts): [string, string][] {
   const word = verdict in VERDICTS ? VERDICTS[verdict as keyof typeof VERDICTS] : "";
-  return word || note ? [["Looked at", [word, note].filter(Boolean).join(": ")]] : [];
+  return word || note ? [["Your judgement", [word, note].filter(Boolean).join(": ")]] : [];
 }
 
 function noProfile({ channels }: PictureFacts): string {

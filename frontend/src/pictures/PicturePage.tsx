@@ -53,11 +53,11 @@ function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
       <h1 className="sr-only">{picture.name}</h1>
       <PictureZones picture={picture} />
       <div className="space-y-6">
-        <section aria-label="What is known of it" className="panel space-y-3 px-4 py-3">
+        <section aria-label="About this picture" className="panel space-y-3 px-4 py-3">
           <PictureFactsList picture={picture} />
           {first && (
             <Link className="plain-button inline-flex items-center" to={`/prints/${first.print.id}/sizes`}>
-              This picture in many sizes
+              Compare sizes
             </Link>
           )}
           <KeepingFields picture={picture.id} name={picture.name} onGone={() => void go("/")} />
@@ -67,7 +67,7 @@ function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
             {prints.length === 1 ? "1 print" : `${prints.length} prints`} of this picture, one file for all
           </h2>
           {prints.length === 0 && (
-            <p className="soft">No prints yet. Bring the picture into a job to make one.</p>
+            <p className="soft">No prints yet. Add the picture to a job to make one.</p>
           )}
           {[...jobs].map(([title, items]) => (
             <div key={title}>

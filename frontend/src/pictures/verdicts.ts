@@ -1,2 +1,2 @@
 /** What somebody may find of a picture after looking at it. */
-export const VERDICTS = { good: "Good", bearable: "Bearable", no: "No" } as const;
+export const VERDICTS = { good: "Good", bearable: "Acceptable", no: "No" } as const;

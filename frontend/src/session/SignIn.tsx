@@ -107,7 +107,7 @@ function Form({ demo }: { demo: Login | null }) {
             className="min-h-6 font-semibold underline"
             onClick={() => signIn.mutate(demo)}
           >
-            Come in with it
+            Sign in with it
           </button>
         </div>
       )}

@@ -100,7 +100,7 @@ export function LeaveRoomPage() {
             href={`/api/leave-room.pdf?${words}`}
             download
           >
-            Leaf for the bag, PDF
+            Sheet for the bag, PDF
           </a>
           <label className="block">
             The camera&apos;s pixels

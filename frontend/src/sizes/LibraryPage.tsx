@@ -52,13 +52,13 @@ export function LibraryPage() {
             </span>
             <span className="flex-1" />
             <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=all" download>
-              All as CSV
+              Export all, CSV
             </a>
             <a className="plain-button inline-flex items-center" href="/api/sizes.csv?which=own" download>
-              Own as CSV
+              Export own, CSV
             </a>
             <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
-              Bring back a CSV
+              Import CSV
             </button>
             <button type="button" className="strong-button" onClick={() => setForm("new")}>
               Add a size
@@ -238,7 +238,7 @@ function Sets(props: { chosen: string[]; onClear: () => void; onTake: (keys: str
           }}
         >
           <label className="block">
-            {count === 1 ? "1 size ticked" : `${count} sizes ticked`}, keep as
+            {count === 1 ? "1 size ticked" : `${count} sizes ticked`}, save as
             <input
               className="field mt-0.5"
               maxLength={80}
@@ -249,7 +249,7 @@ function Sets(props: { chosen: string[]; onClear: () => void; onTake: (keys: str
           </label>
           <div className="flex gap-2">
             <button type="submit" className="strong-button" disabled={!name.trim() || keep.isPending}>
-              Keep the set
+              Save the set
             </button>
             <button type="button" className="plain-button" onClick={props.onClear}>
               Untick all

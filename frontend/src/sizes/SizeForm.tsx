@@ -69,7 +69,7 @@ export function SizeForm({ size, onDone }: { size: SizeEntry | null; onDone: () 
       {field("note", "Note")}
       {keep.error && <Problem message={keep.error.message} />}
       <button type="submit" className="strong-button" disabled={keep.isPending}>
-        Keep the size
+        Save the size
       </button>
     </form>
   );

@@ -18,7 +18,7 @@ import "./sizes.css";
 import { describeSize, useLibraryChange } from "./useSizes";
 
 const ORDERS = [
-  { value: "loss", label: "Least loss" },
+  { value: "loss", label: "Least crop" },
   { value: "area", label: "Largest" },
   { value: "quality", label: "Sharpest" },
 ] as const;
@@ -63,15 +63,15 @@ export function SizesPage() {
     `/api/prints/${id}/sizes.${ending}?${new URLSearchParams(query).toString()}`;
   return (
     <>
-      <TopBar where={print.data && <Where back={backFrom(print.data)} here="Many sizes" />} />
+      <TopBar where={print.data && <Where back={backFrom(print.data)} here="Compare sizes" />} />
       <main className="px-5 py-2">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-2 pb-3">
-          <h1 className="text-2xl font-semibold">Many sizes</h1>
+          <h1 className="text-2xl font-semibold">Compare sizes</h1>
           <SetPicker value={set} onSet={(next) => tell({ set: next })} />
           <Pick label="Order" options={ORDERS} value={order} onPick={(next) => tell({ order: next })} />
           <span className="flex-1" />
           <a className="plain-button inline-flex items-center" href={file("pdf")} download>
-            Leaf for the client
+            Size sheet for the client
           </a>
           <a className="plain-button inline-flex items-center" href={file("csv")} download>
             CSV
@@ -196,12 +196,12 @@ function SizeCard(props: {
         {typeset(lost)}
       </p>
       <p className="min-h-[18px] truncate text-[13px]" data-zones={item.zones} title={item.zones_text}>
-        {item.zones === "cut" && <b>Look. </b>}
+        {item.zones === "cut" && <b>Check. </b>}
         {typeset(item.zones_text)}
       </p>
       {(item.edge_trouble || item.edge_text) && (
         <p className="min-h-[18px] truncate text-[13px]" title={item.edge_trouble || item.edge_text}>
-          {item.edge_trouble ? <b>Look. {typeset(item.edge_trouble)}</b> : typeset(item.edge_text)}
+          {item.edge_trouble ? <b>Check. {typeset(item.edge_trouble)}</b> : typeset(item.edge_text)}
         </p>
       )}
       <div className="flex items-center justify-between gap-2 text-[13px]">

@@ -27,7 +27,7 @@ export function MediumCard(props: {
         <KeptText label="Medium" value={medium.name} most={120} needed onPut={(name) => put({ name })} />
         <KeptText label="Surface" value={medium.surface} most={120} onPut={(surface) => put({ surface })} />
         <KeptNumber
-          label="Holds detail"
+          label="Detail factor"
           min={0.05}
           max={2}
           step={0.05}
@@ -36,7 +36,7 @@ export function MediumCard(props: {
           onPut={(factor) => factor !== null && put({ factor })}
         />
         <KeptNumber
-          label="Ink spreads"
+          label="Ink spread (dot gain)"
           min={0}
           max={2}
           step={0.01}
@@ -63,19 +63,19 @@ export function MediumCard(props: {
                 />
                 <KeptLengthOrNone
                   unit={unit}
-                  label="Left of it"
+                  label="Remaining"
                   value={roll.left}
                   none="not counted"
                   onPut={(left) => change({ left })}
                 />
                 <KeptLength
                   unit={unit}
-                  label="White sides"
+                  label="Unprintable margins"
                   value={roll.margin}
                   onPut={(margin) => change({ margin })}
                 />
                 <KeptNumber
-                  label={`A metre${price}`}
+                  label={`Price per metre${price}`}
                   min={0}
                   max={1_000_000}
                   step={1}
@@ -85,7 +85,7 @@ export function MediumCard(props: {
                 />
                 <KeptLengthOrNone
                   unit={unit}
-                  label="Charged from"
+                  label="Minimum length charged"
                   value={roll.minimum}
                   none="any length"
                   onPut={(minimum) => change({ minimum })}
@@ -122,7 +122,7 @@ export function MediumCard(props: {
                   onPut={(height) => change({ height })}
                 />
                 <KeptNumber
-                  label="Left"
+                  label="Remaining"
                   min={0}
                   max={10_000_000}
                   step={1}
@@ -131,7 +131,7 @@ export function MediumCard(props: {
                   onPut={(left) => change({ left: left === null ? null : Math.round(left) })}
                 />
                 <KeptNumber
-                  label={`A sheet${price}`}
+                  label={`Price per sheet${price}`}
                   min={0}
                   max={1_000_000}
                   step={1}

@@ -44,14 +44,14 @@ export function StockPage() {
           )}
           {kept.data && kept.data.version > 0 && (
             <button type="button" className="plain-button" onClick={forget}>
-              Back to what ships
+              Reset to examples
             </button>
           )}
           <a className="plain-button inline-flex items-center" href="/api/stock.csv" download>
-            As CSV
+            Export CSV
           </a>
           <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
-            From CSV
+            Import CSV
           </button>
           <input
             ref={chooser}

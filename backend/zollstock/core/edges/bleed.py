@@ -49,7 +49,7 @@ class Bleed(EdgeKind):
     fills: ClassVar[tuple[Fill, ...]] = (
         Fill("picture", "More picture", "the crop reaches into the bleed"),
         Fill("mirror", "Mirrored", "the rim is mirrored outwards"),
-        Fill("stretch", "Drawn out", "the outermost pixels are drawn out"),
+        Fill("stretch", "Stretched edge", "the outermost pixels are drawn out"),
         Fill("colour", "A colour", "one colour all round"),
     )
 

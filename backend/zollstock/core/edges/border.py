@@ -143,7 +143,7 @@ class Border(EdgeKind):
                 id="border-under-least",
                 level="warn",
                 step="edge",
-                text=f"The printer leaves {style.length(least.mm)} white: the border at the "
+                text=f"The unprintable margin is {style.length(least.mm)}: the border at the "
                 f"{' and the '.join(short)} is narrower, and the picture would be cut off there.",
                 fix={f"edge.{name}": least.typed for name in short},
                 fix_label=f"Make it {style.length(least.mm)} there",

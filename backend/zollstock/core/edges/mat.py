@@ -81,7 +81,7 @@ class Mat(EdgeKind):
             if self.reveal is not None and opening <= 2 * self.reveal.mm:
                 return [("edge.reveal", f"the reveal leaves no picture in the opening's {axis}")]
         if (self.card_width is None) != (self.card_height is None):
-            return [("edge.card_width", "a card has a width and a height")]
+            return [("edge.card_width", "a mat board has a width and a height")]
         return []
 
     def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
@@ -102,7 +102,7 @@ class Mat(EdgeKind):
                     id="card-too-small",
                     level="warn",
                     step="edge",
-                    text=f"A card of {style.size(*card)} has no room for an opening of "
+                    text=f"A mat board of {style.size(*card)} has no room for an opening of "
                     f"{style.size(*opening)}.",
                 )
 

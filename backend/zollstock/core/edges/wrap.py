@@ -42,9 +42,9 @@ class Wrap(EdgeKind):
 
     target_word: ClassVar[str] = "face"
     source: ClassVar[str] = (
-        "A canvas is printed larger than its face: file = face + 2 × (depth + turn). With every "
-        "fill but picture the image box is the face. What the canvas gives in stretching is taken off "
-        "before: printed = stretched ÷ (1 + give)."
+        "A canvas is printed larger than its face: file = face + 2 × (stretcher depth + staple allowance). With every "
+        "fill but picture the image box is the face. The stretch allowance is taken off "
+        "before: printed = stretched ÷ (1 + stretch)."
     )
     cut_words: ClassVar[str] = "goes round"
     rim_words: ClassVar[str] = "its rim goes round the side"
@@ -56,7 +56,7 @@ class Wrap(EdgeKind):
         Fill("picture", "Picture", "the picture goes on round the side"),
         Fill("mirror", "Mirror", "the rim is mirrored round the side"),
         Fill("soft-mirror", "Soft mirror", "mirrored, softer towards the back"),
-        Fill("stretch", "Drawn out", "the outermost pixels are drawn out"),
+        Fill("stretch", "Stretched edge", "the outermost pixels are drawn out"),
         Fill("colour", "A colour", "one colour all round"),
     )
 
@@ -75,15 +75,18 @@ class Wrap(EdgeKind):
         give = self.give.along(axis)
         if give == 1:
             return None
-        return Side(f"face {axis} ÷ (1 + give)", "{} ÷ {}", (full, give), _ratio, plain=(1,))
+        return Side(f"face {axis} ÷ (1 + stretch)", "{} ÷ {}", (full, give), _ratio, plain=(1,))
 
     def document_side(self, axis: Axis, full: Fraction) -> Side | None:
-        give, formula = self.give.along(axis), f"face {axis} + 2 × (depth + turn)"
+        give, formula = (
+            self.give.along(axis),
+            f"face {axis} + 2 × (stretcher depth + staple allowance)",
+        )
         put_in = (full, self.depth.mm, self.turn.mm)
         if give == 1:
             return Side(formula, "{} + 2 × ({} + {})", put_in, lambda a, b, c: a + 2 * (b + c))
         return Side(
-            f"({formula}) ÷ (1 + give)",
+            f"({formula}) ÷ (1 + stretch)",
             "({} + 2 × ({} + {})) ÷ {}",
             (*put_in, give),
             lambda a, b, c, d: (a + 2 * (b + c)) / d,

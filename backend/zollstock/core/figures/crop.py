@@ -205,7 +205,7 @@ def padding(work: Work, style: LengthStyle) -> Iterator[Figure]:
         ("right", image.right - printed.right, spare_x, 1 - anchor_x),
         ("bottom", image.bottom - printed.bottom, spare_y, 1 - anchor_y),
     ):
-        yield figure(f"pad_{side}", f"Padding {side}", value, "mm", style.length(value),
+        yield figure(f"pad_{side}", f"Background at the {side}", value, "mm", style.length(value),
                       "(image box − printed picture) × share",
                       written(f"{{}} {style.unit} × {{}}", (length(spare, style), number(share, 4)),
                               lambda room, part: room * part,

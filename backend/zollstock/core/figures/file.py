@@ -63,7 +63,7 @@ def _output_working(work: Work) -> tuple[str, str]:
     if pixels.mode == "keep" or (pixels.mode == "need" and work.need is None):
         return "effective ppi: no pixel is added or dropped", "kept"
     if pixels.mode == "need":
-        return "what the chosen school needs", work.plan.viewing.school
+        return "what the chosen criterion needs", work.plan.viewing.school
     if pixels.mode == "fixed":
         return "as set", "set"
     if pixels.native_ppi is not None:

@@ -11,7 +11,7 @@ from ..rational import Fraction, exact
 from ..reckoning import Figure
 from ..schools import ACUITY, SCHOOLS, Conditions
 from ..show import LengthStyle, decimal
-from ..viewing import grades_in_words, reach_text, whole_print_distance
+from ..viewing import grade_word, grades_in_words, reach_text, whole_print_distance
 from ..work import Work
 from ..workings import length, number, pixels, written
 from .figure import figure
@@ -116,7 +116,7 @@ def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figu
                       written("{} ÷ {}", (number(work.judged, 1), number(work.need, 1)),
                               lambda has, needs: has / needs, lambda q: decimal(q, 2),
                               decimal(work.quality, 2)), "grades")  # fmt: skip
-        yield figure("grade", "Verdict", work.grade, "word", work.grade,
+        yield figure("grade", "Verdict", work.grade, "word", grade_word(work.grade),
                       _GRADES,
                       decimal(work.quality, 2), "grades")  # fmt: skip
 

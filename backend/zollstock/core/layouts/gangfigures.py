@@ -145,7 +145,7 @@ def _waste(gang: Gang, style: LengthStyle) -> Figure:
         show.percent,
         show.percent(share),
     )
-    return figure("waste", "Left over", share, "–", show.percent(share), "1 − area of the prints ÷ (width × length)",
+    return figure("waste", "Waste", share, "–", show.percent(share), "1 − area of the prints ÷ (width × length)",
                   put, "gang")  # fmt: skip
 
 
@@ -153,15 +153,15 @@ def _saved(gang: Gang, shelves: tuple[int, Fraction], style: LengthStyle) -> Fig
     count, mm = shelves
     if gang.wish.roll is None:
         off = count - len(gang.lengths)
-        return figure("saved", "Saved over plain shelves", off, "–", f"{off} sheets",
-                      "sheets by shelves − sheets", f"{count} − {len(gang.lengths)}", "gang")  # fmt: skip
+        return figure("saved", "Saved against simple rows", off, "–", f"{off} sheets",
+                      "sheets in simple rows − sheets", f"{count} − {len(gang.lengths)}", "gang")  # fmt: skip
     off_mm = mm - gang.length
     shown, said = length_shown(off_mm, style)
     put = written(
         "{} − {}", (length(mm, style), length(gang.length, style)), lambda a, b: a - b, shown, said
     )
-    return figure("saved", "Saved over plain shelves", off_mm, "mm", style.length(off_mm),
-                  "length by shelves of falling height − length", put, "gang")  # fmt: skip
+    return figure("saved", "Saved against simple rows", off_mm, "mm", style.length(off_mm),
+                  "length in simple rows − length", put, "gang")  # fmt: skip
 
 
 def gang_findings(gang: Gang, style: LengthStyle) -> Iterator[Finding]:

@@ -12,7 +12,7 @@ from ..rational import Fraction, exact
 from ..reckoning import Figure
 from ..schools import acuity_need
 from ..show import LengthStyle
-from ..viewing import grade
+from ..viewing import grade, grade_word
 from ..work import Work
 from ..workings import length, length_shown, number, pixels, written
 from .lifewish import LifeWish
@@ -56,5 +56,12 @@ def life_figures(wish: LifeWish, work: Work, style: LengthStyle) -> Iterator[Fig
     word = grade(ppi / need)
     put_in = f"{show.ppi(ppi)} where {show.ppi(need)} are needed from {style.far(ARMS_LENGTH)}"
     yield figure(
-        "grade", "At arm's length", word, "word", word, "effective ÷ needed", put_in, "life"
+        "grade",
+        "At arm's length",
+        word,
+        "word",
+        grade_word(word),
+        "effective ÷ needed",
+        put_in,
+        "life",
     )

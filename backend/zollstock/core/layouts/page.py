@@ -20,7 +20,7 @@ from .kind import Laid
 from .wallscene import Scene
 from .wish import Paper
 
-_WORDS = {"stop": "stop", "warn": "look"}
+_WORDS = {"stop": "stop", "warn": "check"}
 Pair = tuple[float, float]
 
 

@@ -10,6 +10,7 @@ from ..box import ZERO
 from ..edges.wrap import Wrap
 from ..rational import Fraction
 from ..show import LengthStyle, typed_length
+from ..viewing import grade_word
 from ..work import Work
 from .arrangements import ARRANGEMENTS, LEAST, MOST, arrangement_of
 from .faces import bounds
@@ -79,7 +80,7 @@ def _blades(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) -> lis
         blade("frames", "Frames", f"{count}, measured" if measured else f"{count} frames",
               ARRANGEMENTS[own].label.lower() if own else "own places", ["spread_width", "spread_height"], by_id["frames"]),
         blade("edge", "Edge", *edge, [], by_id["edge"]),
-        blade("pixels", "Pixels", show.ppi(work.effective), work.grade or "no trials", ["effective_ppi", "loss", "grade"], rest),
+        blade("pixels", "Pixels", show.ppi(work.effective), grade_word(work.grade or "no trials"), ["effective_ppi", "loss", "grade"], rest),
         blade("hanging", "Hanging", f"middle {style.length(wish.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
               of_hanging, by_id["hanging"]),
         seen_blade(wish.view, style),

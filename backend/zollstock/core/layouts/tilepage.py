@@ -5,6 +5,7 @@ from __future__ import annotations
 from .. import show
 from ..show import LengthStyle
 from ..studio import Studio
+from ..viewing import grade_word
 from ..work import Work
 from .kind import Laid
 from .onpaper import OnPaperWish
@@ -45,7 +46,7 @@ def what_blade(laid: Laid, work: Work, style: LengthStyle) -> LayoutBlade:
         "what",
         "What",
         style.size(trim.w, trim.h),
-        work.grade or "no trials",
+        grade_word(work.grade or "no trials"),
         ["sheets_count"],
         rest,
     )

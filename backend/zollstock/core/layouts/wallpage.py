@@ -118,4 +118,4 @@ def nails_along(pieces: Sequence[Hung], hang: Hang) -> list[Fraction]:
 def seen_blade(view: WallView, style: LengthStyle) -> LayoutBlade:
     """From where it is seen, and on what."""
     where = "own photograph" if view.photo is not None else "drawn wall"
-    return blade("view", "Seen", f"from {style.far(view.distance.mm)}", where, [], [])
+    return blade("view", "On the wall", f"from {style.far(view.distance.mm)}", where, [], [])

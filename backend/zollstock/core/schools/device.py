@@ -18,7 +18,7 @@ class Device(School):
     by: ClassVar[str] = "by the device"
     base: ClassVar[str] = f"{LEAST} ppi"
     source: ClassVar[str] = (
-        f"The device school never goes below {LEAST} ppi. Times the medium factor."
+        f"The device criterion never goes below {LEAST} ppi. Times the medium factor."
     )
 
     def need(self, distance_mm: float, under: Conditions) -> Fraction:

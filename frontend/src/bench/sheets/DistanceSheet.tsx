@@ -24,7 +24,7 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
   return (
     <div className="space-y-3">
       <LengthField
-        label="Looked at from"
+        label="Viewing distance"
         narrow
         unit={unit}
         purpose="distance"
@@ -72,10 +72,10 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
         </div>
       )}
       <table className="schools">
-        <caption className="soft pb-1 text-left text-[13px]">One school is chosen for the verdict</caption>
+        <caption className="sr-only">Criteria: what each needs and has, and from where it is clean</caption>
         <thead>
           <tr>
-            <th scope="col">School</th>
+            <th scope="col">Judge by</th>
             <th scope="col">needs</th>
             <th scope="col">has</th>
             <th scope="col">clean from</th>

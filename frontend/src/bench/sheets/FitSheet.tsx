@@ -65,7 +65,7 @@ function CropByHand({ zoom, figures }: { zoom: number; figures: Figure[] }) {
         </button>
       </div>
       <label className="flex items-center gap-3">
-        <span className="w-20 whitespace-nowrap">Closer</span>
+        <span className="w-20 whitespace-nowrap">Zoom</span>
         <Slider
           min={1}
           max={8}

@@ -124,7 +124,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
         href={`/api/prints/${print.id}/workshop.pdf?unit=${props.unit}`}
         download
       >
-        Leaf for the workshop
+        Job sheet
       </a>
       <PlanPapers print={print.id} />
     </div>
@@ -169,10 +169,10 @@ function PlanPapers({ print }: { print: number }) {
     <div className="pad space-y-2">
       <div className="flex flex-wrap gap-2 pt-1">
         <a className="plain-button inline-flex items-center" href={`/api/prints/${print}/plan.json`} download>
-          Take the plan along
+          Export the plan
         </a>
         <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
-          Bring a plan back
+          Import a plan
         </button>
         <input
           ref={chooser}

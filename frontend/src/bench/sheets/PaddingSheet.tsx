@@ -37,10 +37,10 @@ export function PaddingSheet(props: { plan: Plan; worksheet: Worksheet; whenReck
       change({ "fit.anchor": isSideways(now) ? [Number(share), y] : [x, Number(share)] }),
     );
   return (
-    <section aria-label="Padding" className="space-y-2">
+    <section aria-label="Background" className="space-y-2">
       <div className="flex flex-wrap items-center gap-2">
         <Pick
-          label="Colour of the padding"
+          label="Colour of the background"
           options={COLOURS}
           value={COLOURS.find((item) => item.value === colour)?.value ?? null}
           onPick={(value) => change({ "fit.colour": value })}

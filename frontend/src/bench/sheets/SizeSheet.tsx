@@ -81,7 +81,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
         onTake={(width, height) => change(taken(width, height))}
       />
       <Link to={`/prints/${print.id}/sizes`} className="plain-button flex items-center justify-center">
-        This picture in many sizes
+        Compare sizes
       </Link>
       {worksheet.choices.length > 0 && (
         <section className="space-y-1.5">
@@ -114,7 +114,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
         narrow
         label={
           <>
-            Detail it holds <span className="soft">1 is all of it</span>
+            Detail factor <span className="soft">1 is all of it</span>
           </>
         }
         min={0.1}

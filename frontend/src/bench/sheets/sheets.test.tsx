@@ -147,10 +147,10 @@ describe("the Edge sheet", () => {
 
   it("shows each fill of a wrap and what the one in force costs", async () => {
     shown(EdgeSheet, "wrap", "edge");
-    const fills = within(screen.getByRole("group", { name: "What goes round" }));
+    const fills = within(screen.getByRole("group", { name: "Canvas edge" }));
     expect(fills.getAllByRole("button")).toHaveLength(5);
     expect(fills.getByText(/^Mirror: /)).toBeInTheDocument();
-    await userEvent.click(fills.getByRole("button", { name: "Drawn out" }));
+    await userEvent.click(fills.getByRole("button", { name: "Stretched edge" }));
     expect(lastFix()).toEqual({ "edge.fill": "stretch" });
   });
 

@@ -18,8 +18,8 @@ export function LayingSheet({ wish, page, unit, picked }: OfGang) {
     <div className="space-y-3">
       <dl className="figures-list">
         <Told name="Length" text={text("length_used")} />
-        <Told name="Left over" text={text("waste")} />
-        <Told name="Saved over plain shelves" text={text("saved")} />
+        <Told name="Waste" text={text("waste")} />
+        <Told name="Saved against simple rows" text={text("saved")} />
       </dl>
       {piece ? (
         <section className="part space-y-2">
@@ -58,7 +58,7 @@ export function LayingSheet({ wish, page, unit, picked }: OfGang) {
               title={piece.may_turn ? undefined : "This print is not to be turned"}
               onClick={() => take({ fixed: turnedPin(fixed(), piece, unit) })}
             >
-              Turn it <kbd className="soft">T</kbd>
+              Turn <kbd className="soft">T</kbd>
             </button>
             <button
               type="button"
@@ -72,7 +72,7 @@ export function LayingSheet({ wish, page, unit, picked }: OfGang) {
                 })
               }
             >
-              {piece.pinned ? "Let it go" : "Pin it here"} <kbd className="soft">P</kbd>
+              {piece.pinned ? "Unpin" : "Pin here"} <kbd className="soft">P</kbd>
             </button>
           </div>
         </section>

@@ -20,10 +20,10 @@ const ROLL = {
 
 const LENGTHS = [
   ["width", "Width of the roll"],
-  ["margin", "White at both sides"],
+  ["margin", "Unprintable margin at both sides"],
   ["gap", "Between the pieces"],
-  ["lead", "Fed before"],
-  ["tail", "Fed after"],
+  ["lead", "Lead, fed before"],
+  ["tail", "Tail, fed after"],
 ] as const;
 
 /** Every paper of the stock with what it would take, side by side; or any other paper, typed. */
@@ -72,7 +72,7 @@ export function PaperOfGang({ wish, page, unit }: OfGang) {
               ))}
               <LengthField
                 narrow
-                label="At once no longer than"
+                label="Longest print"
                 value={roll.most_length ?? "any length"}
                 unit={unit}
                 purpose="side"
@@ -89,7 +89,7 @@ export function PaperOfGang({ wish, page, unit }: OfGang) {
                 </button>
               )}
               <Price
-                label="Price of a metre"
+                label="Price per metre"
                 value={roll.price_per_m}
                 onPut={(price) => change({ "roll.price_per_m": price })}
               />
@@ -106,7 +106,7 @@ export function PaperOfGang({ wish, page, unit }: OfGang) {
                 {...typing}
                 onRead={(gap) => change({ gap })}
               />
-              <Price label="Price of a sheet" value={wish.price} onPut={(price) => change({ price })} />
+              <Price label="Price per sheet" value={wish.price} onPut={(price) => change({ price })} />
             </>
           )}
         </div>

@@ -2,7 +2,7 @@ import type { PhotoCheck } from "../../api/types";
 import { typeset } from "../../shell/typeset";
 import type { OfId } from "./types";
 
-const WORDS = { pass: "Pass", look: "Look", yourself: "Yourself" } as const;
+const WORDS = { pass: "Pass", look: "Check", yourself: "By eye" } as const;
 
 /** What was checked, what is doubtful, and what only an eye can see. */
 export function ChecksSheet({ page }: OfId) {
@@ -12,8 +12,8 @@ export function ChecksSheet({ page }: OfId) {
     <div className="space-y-3">
       <List label="Measured" checks={measured} />
       <section className="space-y-1">
-        <h3 className="font-semibold">Look yourself</h3>
-        <List label="Look yourself" checks={yourself} />
+        <h3 className="font-semibold">Check by eye</h3>
+        <List label="Check by eye" checks={yourself} />
       </section>
       <p className="soft">{page.hint}</p>
     </div>

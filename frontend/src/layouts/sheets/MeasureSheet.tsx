@@ -29,7 +29,7 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
       <TitleField title={wish.title} />
       <LengthField
         narrow
-        label="In truth the two points are apart by"
+        label="Real distance between the points"
         value={measure.length ?? ""}
         unit={unit}
         purpose="edge"

@@ -26,7 +26,7 @@ export function OverlapSheet({ wish, unit }: LayoutSheetProps) {
     <div className="space-y-3">
       <LengthField
         narrow
-        label="Glued over the next one"
+        label="Glue overlap"
         value={way.overlap}
         unit={unit}
         purpose="edge"

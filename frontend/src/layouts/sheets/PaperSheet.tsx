@@ -30,7 +30,7 @@ export function PaperFields({ wish, unit }: Pick<LayoutSheetProps, "wish" | "uni
         narrow
         label={
           <>
-            White it leaves <span className="soft">all round</span>
+            Unprintable margins <span className="soft">all round</span>
           </>
         }
         value={alike ? margins.left : "each its own"}

@@ -27,7 +27,7 @@ export function EdgeOfPanels({ wish, page, unit }: OfPanels) {
               <LengthField
                 key={name}
                 narrow
-                label={name === "depth" ? "Depth" : "Turn"}
+                label={name === "depth" ? "Stretcher depth" : "Staple allowance"}
                 value={wrap[name]}
                 unit={unit}
                 purpose="edge"
@@ -37,7 +37,7 @@ export function EdgeOfPanels({ wish, page, unit }: OfPanels) {
               />
             ))}
           </div>
-          <Ways label="What the sides show" ways={page.ways.filter((way) => way.id.startsWith("fill-"))} />
+          <Ways label="Canvas edge" ways={page.ways.filter((way) => way.id.startsWith("fill-"))} />
           {wrap.fill === "colour" && (
             <label className="flex items-center justify-between gap-3">
               Colour of the sides

@@ -26,7 +26,7 @@ export function HangingSheet(props: LayoutSheetProps<PanelsWish | HangWish>) {
       {centred ? (
         <p className="soft">All hang in the middle of the wall.</p>
       ) : (
-        length("Begins from the wall's left end", "from_left")
+        length("Distance from the left end of the wall", "from_left")
       )}
       <section className="pad space-y-2 pt-2">
         <h3 className="font-semibold">Hanging plan</h3>
@@ -51,7 +51,7 @@ export function HangingSheet(props: LayoutSheetProps<PanelsWish | HangWish>) {
           href={`/api/layouts/${layout.id}/layout.json`}
           download
         >
-          Take the layout along
+          Export the layout
         </a>
       )}
     </div>

@@ -16,7 +16,7 @@ export function SpreadSheet({ wish, layout, page }: OfPanels) {
       {page.panels && <Schools {...{ wish, layout, page }} panels={page.panels} />}
       {fit?.mode === "fill" && (
         <label className="flex items-center gap-3">
-          Nearer
+          Zoom
           <Slider
             min={1}
             max={MOST_ZOOM}

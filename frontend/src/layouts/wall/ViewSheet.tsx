@@ -191,7 +191,7 @@ function OfPhoto({ photo, unit }: { photo: NonNullable<HangWish["view"]["photo"]
       </Row>
       {photo.scale && (
         <>
-          {length("They are apart by", photo.scale.length, "view.photo.scale.length")}
+          {length("Real distance between the points", photo.scale.length, "view.photo.scale.length")}
           <p className="soft">
             For a wall photographed straight on: put the two rings on what you measured, and the third where
             the middle is to hang.
@@ -240,12 +240,12 @@ function ChoosePhoto({ layout, chosen }: { layout: LayoutState; chosen: boolean 
       <div className="flex flex-wrap items-center gap-2">
         <select
           className="field min-w-0 flex-[1_1_9rem]"
-          aria-label="A picture that is here"
+          aria-label="A picture that was added"
           value=""
           disabled={hang.isPending}
           onChange={(event) => hang.mutate(event.target.value)}
         >
-          <option value="">One that is here …</option>
+          <option value="">One that was added …</option>
           {pictures.data
             ?.filter((picture) => picture.state === "ready")
             .map((picture) => (
@@ -260,13 +260,13 @@ function ChoosePhoto({ layout, chosen }: { layout: LayoutState; chosen: boolean 
           disabled={hang.isPending}
           onClick={() => chooser.current?.click()}
         >
-          {hang.isPending ? "Bringing it …" : "Bring one"}
+          {hang.isPending ? "Adding it …" : "Add one"}
         </button>
         <input
           ref={chooser}
           type="file"
           hidden
-          aria-label="A photograph to bring"
+          aria-label="A photograph to add"
           accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
           onChange={(event) => {
             const file = event.target.files?.[0];

@@ -90,7 +90,7 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
           <EdgeColour label="Its colour" value={edge.keyline.colour} path="edge.keyline.colour" />
         </div>
       )}
-      <EdgeLength {...props} label="The printer leaves white" value={edge.least} path="edge.least" />
+      <EdgeLength {...props} label="Unprintable margins" value={edge.least} path="edge.least" />
     </>
   );
 }

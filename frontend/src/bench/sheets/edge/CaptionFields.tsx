@@ -48,7 +48,7 @@ export function CaptionFields(props: EdgeProps & { caption: Caption }) {
         <div className="part">
           <input
             className="text-input w-full"
-            aria-label="Words of the caption"
+            aria-label="Caption text"
             maxLength={300}
             value={caption.text}
             onFocus={onStart}
@@ -64,7 +64,7 @@ export function CaptionFields(props: EdgeProps & { caption: Caption }) {
           />
           <EdgeLength
             {...props}
-            label="Height of its capitals"
+            label="Cap height"
             value={caption.height}
             path="edge.caption.height"
           />

@@ -6,7 +6,7 @@ import { EdgeLength, type EdgeProps } from "./parts";
 import { Check } from "../../../fields/Check";
 import { USUAL } from "./usual";
 
-const MARKS = { crop: "Crop", fold: "Fold", centre: "Centre", staple: "Staples" } as const;
+const MARKS = { crop: "Crop marks", fold: "Fold marks", centre: "Centre marks", staple: "Staple marks" } as const;
 type Mark = keyof typeof MARKS;
 
 /** Marks in a margin outside the image, and the one figure that a printer's dialog wants. */
@@ -38,7 +38,7 @@ export function MarksFields(props: EdgeProps & { plan: Plan; worksheet: Workshee
         <EdgeLength {...props} label="Margin for marks" value={plan.marks.margin} path="marks.margin" />
       )}
       <p className="read-off">
-        <span className="soft">Type into the printer’s dialog</span>
+        <span className="soft">Print size to enter, marks included</span>
         <b className="figure">{typeset(worksheet.file_size)}</b>
       </p>
     </>

@@ -9,8 +9,8 @@ import { USUAL } from "./usual";
 
 type Mat = Extract<Plan["edge"], { kind: "mat" }>;
 const WAYS = [
-  { value: "covers", label: "Covers the rim" },
-  { value: "floats", label: "The print floats" },
+  { value: "covers", label: "Mat overlaps the picture" },
+  { value: "floats", label: "Float mount" },
 ] as const;
 
 export function MatFields(
@@ -26,14 +26,14 @@ export function MatFields(
       <div className="grid grid-cols-2 gap-2">
         <EdgeLength
           {...props}
-          label="Opening, width"
+          label="Opening width"
           value={edge.opening_width}
           path="edge.opening_width"
           narrow={false}
         />
         <EdgeLength
           {...props}
-          label="Opening, height"
+          label="Opening height"
           value={edge.opening_height}
           path="edge.opening_height"
           narrow={false}
@@ -52,15 +52,15 @@ export function MatFields(
         }
       />
       {edge.reveal !== null ? (
-        <EdgeLength {...props} label="Paper that shows around it" value={edge.reveal} path="edge.reveal" />
+        <EdgeLength {...props} label="Reveal, paper around the print" value={edge.reveal} path="edge.reveal" />
       ) : (
-        <EdgeLength {...props} label="Covered on every side" value={edge.overlap} path="edge.overlap" />
+        <EdgeLength {...props} label="Overlap on every side" value={edge.overlap} path="edge.overlap" />
       )}
-      <Row name="Card">
+      <Row name="Mat board">
         <EdgeColour label="Colour" value={edge.card_colour} path="edge.card_colour" />
       </Row>
       <Check
-        label="A second card, of which a step shows"
+        label="Double mat: a second board"
         checked={edge.inner !== null}
         onChange={(checked) =>
           change({ "edge.inner": checked ? { step: USUAL.step[props.unit], colour: "#22302f" } : null })
@@ -68,12 +68,12 @@ export function MatFields(
       />
       {edge.inner && (
         <div className="part">
-          <EdgeLength {...props} label="Its step" value={edge.inner.step} path="edge.inner.step" />
+          <EdgeLength {...props} label="Reveal of the lower board" value={edge.inner.step} path="edge.inner.step" />
           <EdgeColour label="Its colour" value={edge.inner.colour} path="edge.inner.colour" />
         </div>
       )}
       <Check
-        label="The card is larger or smaller than the sheet"
+        label="The board is larger or smaller than the sheet"
         checked={card}
         onChange={(checked) =>
           change({
@@ -86,14 +86,14 @@ export function MatFields(
         <div className="part grid grid-cols-2 gap-2">
           <EdgeLength
             {...props}
-            label="Card, width"
+            label="Board width"
             value={edge.card_width}
             path="edge.card_width"
             narrow={false}
           />
           <EdgeLength
             {...props}
-            label="Card, height"
+            label="Board height"
             value={edge.card_height}
             path="edge.card_height"
             narrow={false}
@@ -103,10 +103,10 @@ export function MatFields(
       <Usual title="Usual mats over this sheet" choices={props.mats} proof={props.proof} />
       <Usual title="Usual frames that hold it" choices={props.frames} proof={props.proof} />
       <div className="flex flex-wrap gap-2">
-        <CutLink href={`/api/prints/${props.print}/cutting.pdf?unit=${props.unit}`}>Cutting leaf</CutLink>
+        <CutLink href={`/api/prints/${props.print}/cutting.pdf?unit=${props.unit}`}>Mat cutting sheet</CutLink>
         {(edge.inner ? [1, 2] : [1]).map((card) => (
           <CutLink key={card} href={`/api/prints/${props.print}/cutting.svg?card=${card}&unit=${props.unit}`}>
-            {edge.inner ? (card === 1 ? "SVG, upper card" : "SVG, inner card") : "SVG, 1 : 1"}
+            {edge.inner ? (card === 1 ? "SVG, upper board" : "SVG, lower board") : "SVG, 1 : 1"}
           </CutLink>
         ))}
       </div>

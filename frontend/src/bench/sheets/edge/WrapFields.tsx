@@ -33,11 +33,11 @@ export function WrapFields(
   return (
     <>
       <div className="grid grid-cols-2 gap-2">
-        <EdgeLength {...props} label="Depth of the bar" value={edge.depth} path="edge.depth" narrow={false} />
-        <EdgeLength {...props} label="Round to the back" value={edge.turn} path="edge.turn" narrow={false} />
+        <EdgeLength {...props} label="Stretcher depth" value={edge.depth} path="edge.depth" narrow={false} />
+        <EdgeLength {...props} label="Staple allowance" value={edge.turn} path="edge.turn" narrow={false} />
       </div>
-      <h3 className="part-title">What goes round</h3>
-      <EdgeCards label="What goes round" choices={props.fills} proof={props.proof} told />
+      <h3 className="part-title">Canvas edge</h3>
+      <EdgeCards label="Canvas edge" choices={props.fills} proof={props.proof} told />
       {props.advice && <AdviceCard title="For this picture" advice={props.advice} />}
       {inSheet && (
         <div className="turning-in-sheet">
@@ -46,7 +46,7 @@ export function WrapFields(
       )}
       {edge.fill === "soft-mirror" && (
         <label className="flex items-center justify-between gap-3">
-          How soft
+          Softness
           <Slider
             min={0}
             max={1}
@@ -66,10 +66,10 @@ export function WrapFields(
         </div>
       )}
       <details>
-        <summary className="cursor-pointer">The canvas gives {said(edge)}</summary>
+        <summary className="cursor-pointer">{said(edge)}</summary>
         <p className="soft">
-          So much longer it gets when it is stretched; the file is made so much smaller, and the face comes
-          out true.
+          How much longer the canvas gets when it is stretched. The file is made that much smaller, so that the
+          face comes out true.
         </p>
         <div className="grid grid-cols-2 gap-2 pt-1">
           {(["x", "y"] as const).map((axis) => (
@@ -92,8 +92,8 @@ export function WrapFields(
 }
 
 function said({ give }: Wrap): string {
-  if (!give.x && !give.y) return "nothing";
-  return `${percent(give.x)} % across, ${percent(give.y)} % down`;
+  if (!give.x && !give.y) return "No stretch allowance";
+  return `Stretch allowance ${percent(give.x)} % across, ${percent(give.y)} % down`;
 }
 
 /** Takes the mean colour of the picture's own rim. */
@@ -112,7 +112,7 @@ function FromTheRim({ proof }: { proof: string }) {
           .finally(() => setBusy(false));
       }}
     >
-      <Pipette size={15} aria-hidden /> From the picture’s rim
+      <Pipette size={15} aria-hidden /> From the picture’s edge
     </button>
   );
 }

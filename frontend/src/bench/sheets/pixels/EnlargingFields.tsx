@@ -6,9 +6,9 @@ import { usePlanStore } from "../../planStore";
 import { usePlanTyping } from "../../usePlanTyping";
 
 const SOURCES = [
-  { value: "plain", label: "As it came" },
+  { value: "plain", label: "Not sharpened yet" },
   { value: "soft", label: "Soft" },
-  { value: "sharpened", label: "Sharpened before" },
+  { value: "sharpened", label: "Already sharpened" },
 ] as const;
 
 /** How pixels are made where there are too few: the method, what the picture is like, its noise. */
@@ -36,7 +36,7 @@ export function EnlargingFields({ pixels, methods }: { pixels: Plan["pixels"]; m
         </div>
       )}
       <label className="flex items-center justify-between gap-3">
-        Noise taken out
+        Noise reduction
         <span className="flex items-center gap-2">
           <Slider
             min={0}

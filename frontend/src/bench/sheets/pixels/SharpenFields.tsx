@@ -68,7 +68,7 @@ export function SharpenFields({ plan, proposal }: { plan: Plan; proposal: Propos
             narrow
             label={
               <>
-                Ink spreads{" "}
+                Ink spread (dot gain){" "}
                 <span className="soft">{proposal.spread_assumed ? "an assumption" : "set by you"}</span>
               </>
             }
