@@ -78,8 +78,10 @@ def main() -> None:
         picture = Path(folder) / "photo.jpg"
         photo_of(picture, 4500, 3000)
         compared(picture, 0)
-        stop = multiprocessing.Event()
-        neighbour = multiprocessing.Process(target=busy, args=(picture, stop))
+        # Of its own from the start: a fork of a process in which libvips has worked stands still at its first picture.
+        fresh = multiprocessing.get_context("spawn")
+        stop = fresh.Event()
+        neighbour = fresh.Process(target=busy, args=(picture, stop))
         neighbour.start()
         try:
             compared(picture, 1)

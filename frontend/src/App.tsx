@@ -1,10 +1,11 @@
-import { useEffect } from "react";
-import { Link, Route, Routes } from "react-router";
+import { lazy, Suspense, useEffect } from "react";
+import { Link, Route, Routes, useLocation } from "react-router";
 import { BatchPage } from "./batches/BatchPage";
 import { NewBatchPage } from "./batches/NewBatchPage";
 import { BenchPage } from "./bench/BenchPage";
 import { usePlanStore } from "./bench/planStore";
 import { UnsavedLine } from "./designs/UnsavedLine";
+import { Help } from "./help/Help";
 import { HowBigPage } from "./howbig/HowBigPage";
 import { SensorsPage } from "./howbig/SensorsPage";
 import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
@@ -28,6 +29,12 @@ import { TopBar } from "./frame/TopBar";
 import { StockPage } from "./stock/StockPage";
 import { SizesPage } from "./sizes/SizesPage";
 
+// Read seldom, and long: fetched when somebody asks for them.
+const HowItWorksPage = lazy(async () => ({
+  default: (await import("./help/HowItWorksPage")).HowItWorksPage,
+}));
+const HandbookPage = lazy(async () => ({ default: (await import("./help/HandbookPage")).HandbookPage }));
+
 export function App() {
   const session = useSession();
   const { account } = usePreferences();
@@ -46,16 +53,44 @@ export function App() {
         </Problem>
       </main>
     );
-  if (!session.data) return <SignIn />;
+  if (!session.data) return <Door />;
   return (
     <>
       <Places />
+      <Help />
       <Unsaved />
       <FilesAtTheDoor />
       <SignInAgain onBack={() => inHand().forEach((store) => store.again())} />
     </>
   );
 }
+
+/** Before the door: what can be read without an account, and the door itself. */
+function Door() {
+  const { pathname } = useLocation();
+  return /^\/(how-it-works|handbook)/.test(pathname) ? <Routes>{READING}</Routes> : <SignIn />;
+}
+
+const READING = (
+  <>
+    <Route
+      path="/how-it-works"
+      element={
+        <Suspense fallback={null}>
+          <HowItWorksPage />
+        </Suspense>
+      }
+    />
+    <Route
+      path="/handbook/:page?"
+      element={
+        <Suspense fallback={null}>
+          <HandbookPage />
+        </Suspense>
+      }
+    />
+  </>
+);
 
 const inHand = () => [usePlanStore.getState(), useLayoutStore.getState()];
 const leaving = () => [...inHand(), arrivals];
@@ -89,6 +124,7 @@ function Places() {
       <Route path="/prints/:print/proof" element={<ProofPage />} />
       <Route path="/prints/:print" element={<BenchPage />} />
       <Route path="/prints/:print/:step" element={<BenchPage />} />
+      {READING}
       <Route path="*" element={<Nothing />} />
     </Routes>
   );

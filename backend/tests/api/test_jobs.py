@@ -292,3 +292,16 @@ def test_the_cards_of_a_mat_can_be_taken_to_the_framer(caller, other, photo) -> 
     other("GET", f"prints/{held['id']}/cutting.pdf", expect=404)
     plain = ready_print(caller, photo("plain.jpg", 500, 400))
     assert "no mat" in caller("GET", f"prints/{plain['id']}/cutting.pdf", expect=409)["message"]
+
+
+def test_a_sample_job_is_two_pictures_and_their_plans(caller, other) -> None:
+    made = caller("POST", "jobs/sample")
+    assert len(made["prints"]) == 2
+    for one in made["prints"]:
+        assert caller("GET", f"pictures/{one['picture']}")["state"] in ("reading", "ready")
+        held = caller("POST", f"jobs/{made['job']}/prints", one)
+        assert held["plan"]["title"] == one["plan"]["title"]
+    other("GET", f"jobs/{made['job']}", expect=404)
+    again = caller("POST", "jobs/sample")
+    assert again["job"] != made["job"]
+    assert [one["picture"] for one in again["prints"]] == [one["picture"] for one in made["prints"]]

@@ -222,7 +222,7 @@ def test_a_usual_mat_and_a_usual_frame_are_taken_by_one_click(bench) -> None:
     expect(frames.get_by_role("button").last).to_have_attribute("aria-pressed", "true")
     card = page.get_by_role("checkbox", name="The card is larger or smaller than the sheet")
     expect(card).to_be_checked()
-    expect(page.get_by_label("Card, width", exact=True)).to_be_visible()
+    expect(page.get_by_label("Board width", exact=True)).to_be_visible()
     axe(page, "a mat with usual ones")
 
 

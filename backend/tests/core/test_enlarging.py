@@ -16,6 +16,7 @@ from zollstock.core.measures import Measures
 from zollstock.core.plan import PlanError, changed_plan, parse_plan, plan_document
 from zollstock.core.reckon import reckon
 from zollstock.core.sharpening import proposal, sharpen_sheet
+from zollstock.core.viewing import grade_word
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import Worksheet, worksheet
 
@@ -85,7 +86,7 @@ def test_every_way_leads_to_a_sound_plan_that_is_what_it_says(
     )
     for choice in ways(pixels_step(wanted)).values():
         outcome = work_out(changed_plan(wanted, choice.fix))
-        assert outcome.grade is not None and f", {outcome.grade};" in choice.text
+        assert outcome.grade is not None and f", {grade_word(outcome.grade)};" in choice.text
         if choice.id == "short-smaller":
             assert outcome.grade in ("clean", "surplus")
 

@@ -182,7 +182,7 @@ def test_the_rail_tells_where_the_viewer_stands() -> None:
         ({"edge": wrap("soft-mirror")}, "edge", "Wrap 1½ in", "soft mirror"),
         ({"edge": {"kind": "bleed", "bleed": "1/8 in"}}, "edge", "Bleed ⅛ in", "trimmed"),
         ({"pixels": {"mode": "fixed", "ppi": 300}}, "pixels", "300 ppi", "1.44 ×"),
-        ({"viewing": {"distance": "2 m"}}, "distance", "from 78.74 in", "surplus"),
+        ({"viewing": {"distance": "2 m"}}, "distance", "from 78.74 in", "ample"),
         ({"viewing": {"school": "trials"}}, "distance", "from 43 in", "stop"),
         ({"output": {"format": "jpeg"}}, "handover", "JPEG 5000 × 3333", "to do"),
     ],

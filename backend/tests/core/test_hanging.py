@@ -96,7 +96,7 @@ def test_the_rule_of_a_hanging_says_what_a_colleague_would() -> None:
         ("Row", "233 cm", "3 pieces"),
         ("Wall", "640 cm", "centred"),
         ("Hanging", "middle 150 cm", "4 nails"),
-        ("Seen", "from 2.5 m", "drawn wall"),
+        ("On the wall", "from 2.5 m", "drawn wall"),
     ]
     wall = page.wall
     assert wall is not None and wall.length == 6400

@@ -34,7 +34,7 @@ def sheets(page: LayoutPage) -> int:
 def test_the_rule_of_tiles_says_what_a_colleague_would() -> None:
     page = layout_page(tiles())
     assert [(blade.title, blade.key, blade.state) for blade in page.blades] == [
-        ("What", "57 × 85.5 cm", "surplus"),
+        ("What", "57 × 85.5 cm", "ample"),
         ("Sheets", "A4, 12", "standing"),
         ("Overlap", "1 cm", "glued"),
         ("Marks", "cut, glue, numbers", "100 mm bar"),

@@ -48,7 +48,7 @@ def test_a_floating_print_has_the_whole_size_as_its_opening() -> None:
 def test_usual_frames_say_how_wide_the_card_becomes() -> None:
     frames = offered("frame", matted(mat("28 cm", "18 cm", overlap="5 mm"), ("30 cm", "20 cm")))
     text = frames["Frame 40 × 30 cm"].text
-    assert text.startswith("card 6 cm all round, shows ") and text.endswith("frames common")
+    assert text.startswith("board 6 cm all round, shows ") and text.endswith("frames common")
 
 
 def test_the_frame_in_use_is_marked_whichever_unit_its_card_was_typed_in() -> None:

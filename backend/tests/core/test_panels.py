@@ -337,7 +337,7 @@ def test_the_rule_of_panels_says_what_a_colleague_would() -> None:
         ("Edge", "Wrap 3.8 cm", "mirror"),
         ("Pixels", "121 ppi", page.blades[3].state),
         ("Hanging", "middle 150 cm", "4 nails"),
-        ("Seen", "from 2.5 m", "drawn wall"),
+        ("On the wall", "from 2.5 m", "drawn wall"),
     ]
     modes = [(way.title, way.text, way.taken) for way in page.ways if way.id.startswith("mode")]
     assert modes[0] == (

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from zollstock.core.finder import find
 from zollstock.core.lengths import Length, LengthError, parse_length
 from zollstock.core.library import Size, library
-from zollstock.core.readings import EXAMPLES, read_length, read_size
+from zollstock.core.readings import EXAMPLES, SizeNotRead, read_length, read_size
 from zollstock.core.reckon import reckon
 from zollstock.core.sizes import parse_size
 from zollstock.core.spelling import plain_spelling
@@ -64,6 +64,30 @@ def sides(text: str, unit: str = "cm", **given: object) -> str:
         ("12 000 x 9 000 mm", "12000 mm x 9000 mm"),
         ("1.000,5 x 700 mm", "1000.5 mm x 700 mm"),
         ("1920 × 1080 px", "1920 px x 1080 px"),
+        ("50 auf 70", "50 cm x 70 cm"),
+        ("50 mal 70 cm", "50 cm x 70 cm"),
+        ("DIN A4", "210 mm x 297 mm"),
+        ("DIN-A3", "297 mm x 420 mm"),
+        ("A4 hochkant", "210 mm x 297 mm"),
+        ("quer A4", "297 mm x 210 mm"),
+        ("A3 plus", "329 mm x 483 mm"),
+        ("A3R", "420 mm x 297 mm"),
+        ("half A3", "210 mm x 297 mm"),
+        ("double A4", "297 mm x 420 mm"),
+        ("2:3", "20 cm x 30 cm"),
+        ("16:9 60 cm", "60 cm x 33.75 cm"),
+        ("60 cm 16:9", "60 cm x 33.75 cm"),
+        ("3:2 1920 px", "1920 px x 1280 px"),
+        ("square", "30 cm x 30 cm"),
+        ("quadratisch 30 cm", "30 cm x 30 cm"),
+        ("panorama 30x90", "30 cm x 90 cm"),
+        ("panorama 90 cm", "90 cm x 30 cm"),
+        ("poster 50 x 70 cm", "50 cm x 70 cm"),
+        ("postcard", "105 mm x 148 mm"),
+        ("24-16 in", "24 in x 16 in"),
+        ("24, 16 in", "24 in x 16 in"),
+        ("1m50 x 1 m", "1.50 m x 1 m"),
+        ("1 yd x 2 dm", "36 in x 20 cm"),
     ],
 )
 def test_sizes_are_read_as_people_say_them(typed: str, read: str) -> None:
@@ -330,3 +354,51 @@ def test_a_size_that_is_hard_to_believe_is_doubted_with_the_cure() -> None:
 
 def test_lengths_made_of_readings_are_lengths() -> None:
     assert isinstance(read_length("2 in", "cm").length, Length)
+
+
+@pytest.mark.parametrize(
+    ("typed", "wide", "high"),
+    [
+        ("60cm breit", 600, 400), ("60 cm hoch", 900, 600), ("lange Kante 60 cm", 600, 400),
+        ("longest side 60 cm", 600, 400), ("60 cm short side", 900, 600), ("60 x auto", 600, 400),
+        ("auto x 60 cm", 900, 600), ("60 cm wide", 600, 400),
+    ],
+)  # fmt: skip
+def test_one_side_is_said_in_many_ways(typed: str, wide: int, high: int) -> None:
+    sides = read_size(typed, "cm", (6000, 4000)).sides
+    assert (sides.width.mm, sides.height.mm) == (wide, high)
+
+
+def test_the_long_side_is_the_pictures_long_side() -> None:
+    upright = read_size("long side 60 cm", "cm", (4000, 6000)).sides
+    assert (upright.width.mm, upright.height.mm) == (400, 600)
+
+
+def test_a_ratio_lies_as_the_picture_does_and_a_size_with_it_is_asked_for() -> None:
+    read = read_size("2:3", "cm", (6000, 4000))
+    assert (read.sides.width.mm, read.sides.height.mm) == (300, 200)
+    assert "type a side" in read_size("2:3", "cm").said
+
+
+@pytest.mark.parametrize(
+    ("typed", "mm"),
+    [("1 cm 5 mm", 15), ("1m50", 1500), ("1 m 50 cm", 1500), ("1 m 5 cm", 1050), ("1 yd", 914.4), ("2 dm", 200)],
+)  # fmt: skip
+def test_lengths_in_two_steps_and_in_units_that_are_seldom_used(typed: str, mm: float) -> None:
+    assert float(read_length(typed, "cm").length.mm) == mm
+
+
+@pytest.mark.parametrize(
+    ("typed", "nearest"), [("50 bei 70", "50 × 70 cm?"), ("lettr", "8.5 × 11 in?"), ("A33", "297 × 420 mm?")]
+)  # fmt: skip
+def test_what_is_no_size_names_the_size_and_offers_the_nearest(typed: str, nearest: str) -> None:
+    with pytest.raises(SizeNotRead, match=f"“{typed}” was not understood as a size") as refused:
+        read_size(typed, "cm")
+    assert refused.value.nearest is not None and refused.value.nearest.label == nearest
+    assert read_size(refused.value.nearest.text, "cm")
+
+
+def test_what_is_nothing_like_a_size_offers_nothing() -> None:
+    with pytest.raises(SizeNotRead, match="type two sides like") as refused:
+        read_size("as you like it", "cm")
+    assert refused.value.nearest is None

@@ -58,7 +58,7 @@ def test_prose_says_what_the_constants_say() -> None:
     assert f"beyond {table.BEYOND} ppi" in SOURCES["table"]
     assert (
         grades_in_words("≥", "else {}")
-        == "surplus ≥ 2, clean ≥ 1, near ≥ 0.8, soft ≥ 0.5, else coarse"
+        == "ample ≥ 2, clean ≥ 1, nearly clean ≥ 0.8, soft ≥ 0.5, else coarse"
     )
     for name, _ in GRADES:
         assert name in SOURCES["grades"]

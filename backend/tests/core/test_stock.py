@@ -140,7 +140,7 @@ def test_what_is_no_number_is_refused_in_words(value: str, column: str, kind: st
     ("medium,width\n,1 m\n", "line 2: a medium has a name"),
     ("medium,width\nSatin,wide\n", "line 2: width: "),
     ("medium,width,price\nSatin,1 m,cheap\n", "line 2: price is a number, not “cheap”"),
-    ("medium,kind,width,height,left\nSatin,sheet,1 m,2 m,2.5\n", "line 2: left is a number of sheets"),
+    ("medium,kind,width,height,left\nSatin,sheet,1 m,2 m,2.5\n", "line 2: remaining is a number of sheets"),
     ("medium,kind,width\nSatin,pile,1 m\n", "line 2: kind is roll or sheet, not “pile”"),
     ("medium,factor\nSatin,5\n", "line 2: factor: "),
     ("medium,width,key\nSatin,1 m,a\nSatin,2 m,a\n", "this key is there already"),

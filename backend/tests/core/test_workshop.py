@@ -50,12 +50,12 @@ def test_a_mats_borders_and_openings_add_up_to_its_card() -> None:
         edge={"kind": "mat", "opening_width": "30 cm", "opening_height": "20 cm", "reveal": "5 mm",
               "card_width": "50 cm", "card_height": "40 cm", "inner": {"step": "6 mm"}}
     )  # fmt: skip
-    assert cuts(told)["Card, outside"][0] == "50 × 40 cm"
+    assert cuts(told)["Mat board, outside"][0] == "50 × 40 cm"
     assert cuts(told)["Opening"] == (
         "30 × 20 cm",
         "10 cm of card at the sides, 10 cm above and below",
     )
-    assert cuts(told)["Upper card, opening"][0] == "31.2 × 21.2 cm"
+    assert cuts(told)["Upper board, opening"][0] == "31.2 × 21.2 cm"
     assert any("45°" in step for step in told.steps) and any("Float" in step for step in told.steps)
 
 

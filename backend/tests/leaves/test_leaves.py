@@ -161,7 +161,7 @@ def test_the_cutting_leaf_is_true_to_the_scale_it_names(tmp_path: Path) -> None:
     assert info(out)["Pages"].strip() == "2"
     upper, inner, _ = run("pdftotext", "-layout", str(out), "-").split("\f")
     assert (
-        "scale 1 : 4" in upper and "Bevel of 45°" in upper and "0.6 cm of the inner card" in upper
+        "scale 1 : 4" in upper and "Bevel of 45°" in upper and "0.6 cm of the lower board" in upper
     )
     for measure in ("50 cm", "40 cm", "31.2 cm", "21.2 cm", "9.4 cm"):
         assert measure in upper

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import csv
 import io
-import re
 from typing import Annotated
 from uuid import UUID
 
@@ -19,6 +18,7 @@ from zollstock.core.howbig import HowBig, Wish, how_big
 from zollstock.core.leaveroom import read_ratio
 from zollstock.core.lengths import LengthError
 from zollstock.core.measures import NOT_MEASURED
+from zollstock.core.megapixels import read_pixels
 from zollstock.core.parts.surface import LEAST_FACTOR
 from zollstock.core.readings import read_length, read_size
 from zollstock.core.show import LengthStyle
@@ -30,7 +30,6 @@ from zollstock.sizes.cameras import sensors_of
 from .api import ShownUnit
 
 router = Router(tags=["bench"])
-_PIXELS = re.compile(r"\s*(\d{1,7})\s*[x×*]\s*(\d{1,7})\s*(?:px)?\s*", re.I)
 
 
 class Question(Schema):
@@ -112,7 +111,4 @@ def _answer(request: SignedRequest, asked: Question) -> HowBig:
 def _sides(request: SignedRequest, asked: Question) -> tuple[int, int]:
     if asked.picture is not None:
         return get_object_or_404(own_pictures(request), id=asked.picture).upright
-    match = _PIXELS.fullmatch(asked.pixels)
-    if match is None or not int(match[1]) or not int(match[2]):
-        raise LengthError(f"“{asked.pixels.strip()}” is no pixel count; type one like 6000 × 4000")
-    return int(match[1]), int(match[2])
+    return read_pixels(asked.pixels)

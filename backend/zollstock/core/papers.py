@@ -30,9 +30,28 @@ _SCREENS = {
     "wqhd": "2560 x 1440", "1440p": "2560 x 1440",
 }  # fmt: skip
 
-_LYING = ("landscape", "quer", "querformat", "lying", "horizontal")
-_STANDING = ("portrait", "hoch", "hochformat", "standing", "upright", "vertical")
-_DIRECTION = re.compile(rf"(.*\S)[\s,]+({'|'.join(_LYING + _STANDING)})", re.I | re.S)
+#: Every name, as it is typed.
+NAMES = (
+    *_PAPERS,
+    *_R,
+    *_SCREENS,
+    *(f"{series}{number}" for series in "abc" for number in range(11)),
+)
+
+_LYING = ("landscape", "quer", "querformat", "lying", "liegend", "horizontal", "breitformat")
+_STANDING = (
+    "portrait",
+    "hoch",
+    "hochformat",
+    "hochkant",
+    "standing",
+    "stehend",
+    "upright",
+    "vertical",
+)
+_WAYS = "|".join(_LYING + _STANDING)
+_DIRECTION = re.compile(rf"(.*\S)[\s,]+({_WAYS})", re.I | re.S)
+_BEFORE = re.compile(rf"({_WAYS})[\s,]+(\S.*)", re.I | re.S)
 
 
 def paper(name: str) -> str | None:
@@ -48,8 +67,11 @@ def paper(name: str) -> str | None:
 
 
 def direction(text: str) -> tuple[str, bool | None]:
-    """The text without a direction behind it, and whether that lies (True) or stands (False)."""
+    """The text without a direction behind or before it, and whether that lies (True) or stands (False)."""
     match = _DIRECTION.fullmatch(text.strip())
-    if match is None:
-        return text.strip(), None
-    return match[1], match[2].lower() in _LYING
+    if match is not None:
+        return match[1], match[2].lower() in _LYING
+    match = _BEFORE.fullmatch(text.strip())
+    if match is not None:
+        return match[2], match[1].lower() in _LYING
+    return text.strip(), None

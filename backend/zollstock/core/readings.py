@@ -10,16 +10,19 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from difflib import get_close_matches
 from functools import lru_cache
 from typing import Literal
 
 from .lengths import MM_PER_INCH, Length, LengthError, parse_length
 from .library import Size, library, plain
-from .papers import direction, paper
+from .oneline import one_line
+from .papers import NAMES, direction, paper
 from .rational import Fraction
 from .show import LengthStyle
 from .sizes import BETWEEN, ISO_A, ISO_B, ISO_C, Sides, implausible, parse_size
 from .spelling import plain_spelling, with_thousands
+from .spoken import nearest_pair, written
 
 #: What a length is for, with the least and the most that is believed without a question, mm.
 Purpose = Literal["edge", "distance", "side"]
@@ -38,8 +41,31 @@ _SPOKEN = {"in": "inches?", "ft": "feet?", "cm": "cm?", "mm": "mm?", "m": "metre
 #: A stroke between two numbers is a fraction only with the divisions of a ruler below it.
 _RULER = (2, 3, 4, 8, 16, 32, 64)
 _PAIR = re.compile(r"(\d{1,4})\s*/\s*(\d{1,4})\s*([A-Za-z\"]*)")
-_SQUARE = re.compile(r"(?:square\s+(.+)|(.+?)[\s,]+(?:square|sq\.?))", re.I)
-_ONE_SIDE = re.compile(r"(.+?)(?:\s+(wide|high|tall))?", re.I)
+_SQUARE = re.compile(
+    r"(?:(?:square|quadratisch|quadrat)\s+(.+)|(.+?)[\s,]+(?:square|sq\.?|quadratisch|quadrat))",
+    re.I,
+)
+#: `16:9 60 cm`, `60 cm 2:3`, `2:3`, `panorama 90 cm`: a ratio, and the long side of it.
+_RATIO = re.compile(
+    r"(?:(\d{1,3})\s*:\s*(\d{1,3})|(square|quadratisch|quadrat|panorama|pano))", re.I
+)
+_WITH_RATIO = re.compile(rf"{_RATIO.pattern}(?:[\s,]+(.+))?|(.+?)[\s,]+{_RATIO.pattern}", re.I)
+#: The long side where a ratio is all that is said, by the unit; of a panorama, which is hung large.
+_LONG_SIDE = {
+    "in": ("12 in", "36 in"),
+    "cm": ("30 cm", "90 cm"),
+    "mm": ("300 mm", "900 mm"),
+    "px": ("1920 px", "3840 px"),
+}
+_PANORAMA = (3, 1)
+#: What a postcard is, where inches rule and elsewhere, and the other one.
+_POSTCARD = {"in": ("4 x 6 in", "105 x 148 mm")}
+_POSTCARD_ELSEWHERE = ("105 x 148 mm", "10 x 15 cm")
+_POSTCARDS = ("postcard", "post card", "postkarte")
+_ONE_SIDE = re.compile(r"(.+?)(?:\s*(wide|broad|breit|high|tall|hoch|long|lang|short|kurz))?", re.I)
+_ALONE = re.compile(
+    r"\d[\d.,/½⅓⅔¼¾⅛⅜⅝⅞ ]*\s*(?:mm|cm|m|in|ft|px|zoll|\")?\s*(?:breit|hoch|lang|kurz)", re.I
+)
 _PX = re.compile(r"\s*px\s*$", re.I)
 _BARE = re.compile(r"[\d\s.,/½⅓⅔¼¾⅛⅜⅝⅞]+")
 
@@ -73,6 +99,14 @@ class ReadSize:
     said: str = ""
     others: tuple[Other, ...] = ()
     open: bool = False
+
+
+class SizeNotRead(LengthError):
+    """A size that was not understood; `nearest` is what was probably meant."""
+
+    def __init__(self, message: str, nearest: Other | None = None) -> None:
+        super().__init__(message)
+        self.nearest = nearest
 
 
 def read_length(text: str, unit: str, purpose: Purpose = "edge") -> ReadLength:
@@ -143,12 +177,22 @@ def read_size(
 ) -> ReadSize:
     """Read a size as people type it: `8x10`, `13/18`, `4R`, `A2 quer`, `30 cm square`, `4K`, `60 cm`.
 
-    Bare numbers take `unit` (mm, cm, in, px). A single side takes the ratio of `picture` (width and
+    So are `50 auf 70`, `DIN A4`, `A3 plus`, `half A3`, `longest side 60 cm`, `16:9 60 cm`, `postcard`. Bare numbers take `unit` (mm, cm, in, px). A single side takes the ratio of `picture` (width and
     height in px, as turned); `own` are sizes whose names count too. Raises `LengthError`.
     """
-    words, lies = direction(text)
-    named = _named(words, own)
-    read = named or _square(words, unit)
+    try:
+        return _read_size(written(text), unit, picture, own)
+    except LengthError as error:
+        raise _with_nearest(text, unit, own, error) from None
+
+
+def _read_size(
+    text: str, unit: str, picture: tuple[int, int] | None, own: Iterable[Size]
+) -> ReadSize:
+    # `60 cm hoch` is a side of 60 cm; `A3 hoch` stands.
+    words, lies = (text, None) if _ALONE.fullmatch(text) else direction(text)
+    named = _named(words, unit, own)
+    read = named or _by_ratio(words, unit, picture) or _square(words, unit)
     if read is None:
         # Thousands before a pair: `12 000 x 9 000 mm`.
         spelled = plain_spelling(words)
@@ -196,11 +240,15 @@ def _turned(sides: Sides, lies: bool) -> Sides:
     return sides if lies == (sides.width.mm > sides.height.mm) else Sides(sides.height, sides.width)
 
 
-def _named(words: str, own: Iterable[Size]) -> ReadSize | None:
+def _named(words: str, unit: str, own: Iterable[Size]) -> ReadSize | None:
     sought = plain(words)
     for size in own:
         if sought and plain(size.name) == sought:
             return ReadSize(Sides(size.width, size.height), f"read as {size.label}")
+    if words.lower() in _POSTCARDS:
+        first, second = _POSTCARD.get(unit, _POSTCARD_ELSEWHERE)
+        sides = parse_size(first)
+        return ReadSize(sides, f"read as {size_shown(sides)}", (_size_other(parse_size(second)),))
     named = paper(words)
     if named:
         sides = parse_size(named)
@@ -220,32 +268,99 @@ def _square(words: str, unit: str) -> ReadSize | None:
     return ReadSize(parse_size(f"{side.typed} x {side.typed}"))
 
 
+def _by_ratio(words: str, unit: str, picture: tuple[int, int] | None) -> ReadSize | None:
+    """A ratio with its long side, or alone: then of the long side that a new print begins with."""
+    match = _WITH_RATIO.fullmatch(words)
+    if match is None:
+        return None
+    first, second, word, side, side_before, *behind = match.groups()
+    if side_before is not None:
+        side, (first, second, word) = side_before, behind
+    panorama = word is not None and word.lower().startswith("pano")
+    wide, high = (int(first), int(second)) if first else _PANORAMA if panorama else (1, 1)
+    if not wide or not high:
+        raise LengthError(f"“{words}” has no ratio: a side of it is 0")
+    alone = side is None
+    said = (
+        _LONG_SIDE.get(unit, _LONG_SIDE["cm"])[panorama] if side is None else plain_spelling(side)
+    )
+    if unit == "px" or _PX.search(said):
+        count = _PX.sub("", said)
+        if not count.isdecimal() or not int(count):
+            return None
+        long, short = (
+            int(count),
+            max(1, round(Fraction(int(count) * min(wide, high), max(wide, high)))),
+        )
+        pair = (long, short) if wide >= high else (short, long)
+        return ReadSize(parse_size(f"{pair[0]} x {pair[1]} px"))
+    long_side = read_length(said, unit, "side").length
+    if long_side.mm <= 0:
+        raise LengthError(f"“{words}” is 0")
+    other = long_side.mm * min(wide, high) / max(wide, high)
+    short_side = parse_length(LengthStyle(long_side.unit).typed(other))
+    sides = Sides(long_side, short_side) if wide >= high else Sides(short_side, long_side)
+    hint = "; type a side with it for another size" if alone else ""
+    # Which way it lies was said by the order of the ratio, but nobody says 3:2 and means the picture cropped upright.
+    told = ReadSize(sides, f"read as {size_shown(sides)}{hint}", open=alone)
+    return _as_the_picture_lies(told, picture) if picture else told
+
+
 def _one_side(spelled: str, unit: str, picture: tuple[int, int]) -> ReadSize:
     """One side as typed, the other by the picture's ratio."""
     match = _ONE_SIDE.fullmatch(spelled)
     text, way = (match[1], (match[2] or "").lower()) if match else (spelled, "")
     ratio = Fraction(picture[0], picture[1])
+    high = _is_the_height(way, ratio)
     if unit == "px" or _PX.search(text):
         count = _PX.sub("", text)
         if not count.isdecimal() or not int(count):
             raise LengthError(f"“{spelled}” is not a side in pixels; type one like 1920 px")
         side = Fraction(int(count))
-        other = max(1, round(side * ratio if way in ("high", "tall") else side / ratio))
-        pair = (other, int(count)) if way in ("high", "tall") else (int(count), other)
+        other = max(1, round(side * ratio if high else side / ratio))
+        pair = (other, int(count)) if high else (int(count), other)
         sides = parse_size(f"{pair[0]} x {pair[1]} px")
     else:
         read = read_length(text, unit, "side").length
         if read.mm <= 0:
             raise LengthError(f"“{spelled}” is 0")
         style = LengthStyle(read.unit)
-        if way in ("high", "tall"):
+        if high:
             sides = Sides(parse_length(style.typed(read.mm * ratio)), read)
         else:
             sides = Sides(read, parse_length(style.typed(read.mm / ratio)))
-    typed = sides.height.typed if way in ("high", "tall") else sides.width.typed
-    wanted = "wide" if way in ("high", "tall") else "high"
+    typed = sides.height.typed if high else sides.width.typed
+    wanted = "wide" if high else "high"
     said = f"read as {size_shown(sides)}, the picture's own ratio"
     return ReadSize(sides, said, (Other(f"{typed} {wanted}?", f"{typed} {wanted}"),), open=not way)
+
+
+def _is_the_height(way: str, ratio: Fraction) -> bool:
+    """Whether the one side that was said is the height, for a picture of `ratio`."""
+    if way in ("long", "lang"):
+        return ratio < 1
+    if way in ("short", "kurz"):
+        return ratio > 1
+    return way in ("high", "tall", "hoch")
+
+
+def _with_nearest(text: str, unit: str, own: Iterable[Size], error: LengthError) -> SizeNotRead:
+    """The error in words about the size, with the nearest reading that there is."""
+    said = str(error)
+    if "negative" not in said and " is 0" not in said and "half a fraction" not in said:
+        said = f"“{one_line(text.strip())}” was not understood as a size"
+    if "half a fraction" in said:
+        return SizeNotRead(said)
+    near = nearest_pair(text)
+    names = [*NAMES, *(size.name for size in own)]
+    close = get_close_matches(text.strip().lower(), [name.lower() for name in names], 1, 0.75)
+    for candidate in (*([near] if near else []), *close):
+        try:
+            read = _read_size(candidate, unit, None, own)
+        except LengthError:
+            continue
+        return SizeNotRead(said, Other(f"{size_shown(read.sides)}?", candidate))
+    return SizeNotRead(f"{said}; type two sides like 20 × 30 cm, or a name like A3")
 
 
 def _two_sides(spelled: str, unit: str) -> ReadSize:

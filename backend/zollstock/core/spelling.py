@@ -9,6 +9,9 @@ from __future__ import annotations
 
 import re
 
+from .rational import fraction_of
+from .show import decimal
+
 _WORDS = {
     "ins": "in", "inchs": "in", "zoll": "in",
     "fts": "ft", "fuß": "ft", "fuss": "ft",
@@ -21,6 +24,13 @@ _DOTTED = ("in", "inch", "inches", "ft", "mm", "cm", "m", "pt")
 _WORD = re.compile(r"([A-Za-zß]+)(\.(?![A-Za-z\d]))?")
 _SPACES = str.maketrans(dict.fromkeys("\u00a0\u2009\u202f", " "))
 _HYPHEN = re.compile(r"(?<=\d)\s*[-\u2010-\u2013]\s*(?=\d+\s*/\s*\d|[½⅓⅔¼¾⅛⅜⅝⅞])")
+#: `1m50`, `1 m 50 cm` and `1 cm 5 mm`: a length in two steps of one measure.
+_SUMS = re.compile(
+    r"(?<![\d.,])(\d+)\s*(?:m\s*(\d{2})(?:\s*cm)?|m\s*(\d)\s*cm|cm\s*(\d)\s*mm)(?![\d.,/]|\s*m\b)",
+    re.I,
+)
+#: Units that a document does not hold, as those it does: so many inches a yard, centimetres a decimetre.
+_SELDOM = re.compile(r"(\d+(?:[.,]\d+)?)\s*(yards?|yds?|dm)\b", re.I)
 #: `12 000`: a group of three behind a space can be nothing else.
 _SPACED = re.compile(r"(?<![\d.,/])([1-9]\d{0,2})((?: \d{3})+)(?![\d/])")
 #: `1,000.5` and `1.000,5`: with both signs in it, one of them parts thousands.
@@ -35,6 +45,8 @@ def plain_spelling(text: str) -> str:
     """The text with units, hyphens and thousands as a document spells them; the rest untouched."""
     text = text.strip().translate(_SPACES)
     text = _WORD.sub(_unit_word, text)
+    text = _SUMS.sub(_as_one, text)
+    text = _SELDOM.sub(_usual_unit, text)
     text = _HYPHEN.sub(" ", text)
     text = _SPACED.sub(lambda match: match[1] + match[2].replace(" ", ""), text)
     text = _BOTH.sub(_without_thousands, text)
@@ -59,3 +71,17 @@ def _without_thousands(match: re.Match[str]) -> str:
     if match[1]:
         return f"{match[1].replace(',', '')}.{match[2]}"
     return f"{match[3].replace('.', '')}.{match[4]}"
+
+
+def _as_one(match: re.Match[str]) -> str:
+    whole, metres, single, millimetres = match[1], match[2], match[3], match[4]
+    if millimetres:
+        return f"{whole}.{millimetres} cm"
+    return f"{whole}.{metres or f'0{single}'} m"
+
+
+def _usual_unit(match: re.Match[str]) -> str:
+    number = fraction_of(match[1].replace(",", "."))
+    if match[2].lower() == "dm":
+        return f"{decimal(number * 10, 6)} cm"
+    return f"{decimal(number * 36, 6)} in"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import errno
 import logging
+from dataclasses import asdict
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
@@ -18,7 +19,10 @@ from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
 from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.bench.layouts_api import router as layouts_asked
+from zollstock.bench.legend_api import router as legend
+from zollstock.core.readings import SizeNotRead
 from zollstock.core.refusal import ChangedElsewhere, Refusal
+from zollstock.demo.api import router as sample
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.besides import router as besides
 from zollstock.jobs.gangs_api import router as gangs
@@ -56,6 +60,7 @@ for router in (
     bench,
     sizes_asked,
     layouts_asked,
+    legend,
     besides,
     sizes,
     stock,
@@ -65,6 +70,7 @@ for router in (
     pictures,
     looking,
     parcels,
+    sample,
     jobs,
     layouts,
     hangings,
@@ -114,7 +120,11 @@ def _refused(request: HttpRequest, refusal: Refusal) -> HttpResponse:
     """Everything that is refused in words, with them."""
     status = next((_STATUS[kind] for kind in type(refusal).mro() if kind in _STATUS), 422)
     message = refusal.problems[0][1] if refusal.problems else str(refusal)
-    more = {"version": refusal.current} if isinstance(refusal, StaleVersion) else {}
+    more: dict[str, Any] = {}
+    if isinstance(refusal, StaleVersion):
+        more = {"version": refusal.current}
+    elif isinstance(refusal, SizeNotRead) and refusal.nearest:
+        more = {"others": [asdict(refusal.nearest)]}
     return _answer(request, status, message, problems=_listed(refusal.problems), **more)
 
 

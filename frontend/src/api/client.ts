@@ -15,6 +15,8 @@ export class ApiProblem extends Error {
     readonly status: number,
     message: string,
     readonly problems: Problem[] = [],
+    /** What was probably meant, to be taken by one click. */
+    readonly others: { label: string; text: string }[] = [],
   ) {
     super(message);
   }
@@ -78,6 +80,6 @@ export async function must<T>(
 }
 
 export function problemOf(status: number, body: unknown): ApiProblem {
-  const said = (body ?? {}) as { message?: string; problems?: Problem[] };
-  return new ApiProblem(status, said.message ?? NO_ANSWER, said.problems ?? []);
+  const said = (body ?? {}) as { message?: string; problems?: Problem[]; others?: ApiProblem["others"] };
+  return new ApiProblem(status, said.message ?? NO_ANSWER, said.problems ?? [], said.others ?? []);
 }

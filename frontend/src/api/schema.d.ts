@@ -331,6 +331,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/legend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whole
+         * @description The whole legend; it changes with the version of the application alone.
+         */
+        get: operations["zollstock_bench_legend_api_whole"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/beside/{other_id}": {
         parameters: {
             query?: never;
@@ -538,7 +558,7 @@ export interface paths {
         post?: never;
         /**
          * Back
-         * @description Back to the table that ships.
+         * @description Reset to examples.
          */
         delete: operations["zollstock_sizes_sensors_api_back"];
         options?: never;
@@ -768,6 +788,26 @@ export interface paths {
          * @description All pieces are sent: take the file in as a picture; asked again, the same answer.
          */
         post: operations["zollstock_pictures_parcels_api_finish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sample
+         * @description An empty job and its pictures, taken in as if they were uploaded; the same pictures are kept once.
+         */
+        post: operations["zollstock_demo_api_sample"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4168,6 +4208,54 @@ export interface components {
             picture?: string | null;
         };
         /**
+         * Legend
+         * @description Entries by id. Ids of several sides or pieces share one: by how they begin and end (`families`).
+         */
+        Legend: {
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["LegendEntry"];
+            };
+            /** Findings */
+            findings: {
+                [key: string]: components["schemas"]["LegendEntry"];
+            };
+            /** Choices */
+            choices: {
+                [key: string]: components["schemas"]["LegendEntry"];
+            };
+            /** Words */
+            words: {
+                [key: string]: components["schemas"]["LegendEntry"];
+            };
+            /** Figure Families */
+            figure_families: [
+                string,
+                string,
+                string
+            ][];
+            /** Finding Families */
+            finding_families: [
+                string,
+                string,
+                string
+            ][];
+        };
+        /**
+         * LegendEntry
+         * @description The word, a sentence, the rule in words (empty where there is none), a page of the handbook with a heading.
+         */
+        LegendEntry: {
+            /** Word */
+            word: string;
+            /** Says */
+            says: string;
+            /** Rule */
+            rule: string;
+            /** Read */
+            read: string;
+        };
+        /**
          * Chair
          * @description A screen of `px_per_mm` px of its own, seen from `eyes` mm.
          */
@@ -4886,6 +4974,28 @@ export interface components {
             name: string;
             /** Size */
             size: number;
+        };
+        /** SampleJob */
+        SampleJob: {
+            /** Job */
+            job: number;
+            /** Prints */
+            prints: components["schemas"]["SamplePrint"][];
+        };
+        /**
+         * SamplePrint
+         * @description A print to make as soon as its picture has been read: `POST /jobs/{job}/prints` takes both.
+         */
+        SamplePrint: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
         };
         /**
          * JobSlip
@@ -7922,6 +8032,53 @@ export interface operations {
             };
         };
     };
+    zollstock_bench_legend_api_whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Legend"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_jobs_besides_beside: {
         parameters: {
             query: {
@@ -9695,6 +9852,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_demo_api_sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SampleJob"];
                 };
             };
             /** @description A part of the application is away for a moment. */

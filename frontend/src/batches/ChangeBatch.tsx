@@ -49,12 +49,7 @@ function Change({ batch, onClose }: { batch: BatchState; onClose: () => void }) 
           change.mutate();
         }}
       >
-        <SetPicker
-          value={set}
-          onSet={setSet}
-          label="Other sizes"
-          kept={`as it is, ${batch.sizes.length}`}
-        />
+        <SetPicker value={set} onSet={setSet} label="Other sizes" kept={`as it is, ${batch.sizes.length}`} />
         <SharedFields
           value={shared}
           untagged={batch.pictures.some((picture) => picture.untagged_cmyk)}

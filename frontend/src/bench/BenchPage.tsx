@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { STEPS, type Plan, type PrintState, type Step } from "../api/types";
 import { usePreferences } from "../session/useSession";
-import { KeysDialog } from "../shell/KeysDialog";
+import { useHelp } from "../shell/help";
 import { Problem } from "../shell/Problem";
 import { Shelf, type ShelfPlace } from "../shell/Shelf";
 import "./bench.css";
@@ -38,7 +38,6 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const step = given && STEPS.includes(given) ? given : "size";
   const { worksheet, reckoned, problem } = useWorksheet(plan, account.unit, step, print.plan, print);
   const whenReckoned = useWhenReckoned(worksheet, reckoned, problem);
-  const [help, setHelp] = useState(false);
   const [asked, setAsked] = useState(0);
   const [lines, setLines] = useState(false);
   const showLines = () => setLines((shown) => !shown);
@@ -75,7 +74,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     rail: (worksheet?.schools.length ?? 0) > 0,
     siblings: print.siblings.length > 1,
   };
-  const keys = useBenchKeys(place, {
+  useBenchKeys(place, {
     onTurn: (way) => whenReckoned(({ turns }) => change(turns[way] as Fix)),
     onSwap: () => change({ "target.width": plan.target.height, "target.height": plan.target.width }),
     onFurther: () => setAsked((times) => times + 1),
@@ -93,7 +92,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     onLook: () => void go(`/prints/${print.id}/look`),
     onProof: () => void go(`/prints/${print.id}/proof`),
     onSibling: toSibling,
-    onHelp: () => setHelp(true),
+    onHelp: useHelp.getState().ask,
   });
   useEffect(() => {
     document.title = `${plan.title || "Print"} · Zollstock`;
@@ -113,7 +112,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
   const made = madeOf(orders.data, print.version);
   return (
     <div className="bench">
-      <PrintTop print={print} title={plan.title} onSibling={toSibling} onHelp={() => setHelp(true)}>
+      <PrintTop print={print} title={plan.title} onSibling={toSibling}>
         <Shelf
           word={
             <>
@@ -153,7 +152,6 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
       ) : (
         <main className="p-6">{problem && <Problem message={problem.message} />}</main>
       )}
-      {help && <KeysDialog keys={keys} onClose={() => setHelp(false)} />}
     </div>
   );
 }

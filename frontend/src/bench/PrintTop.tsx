@@ -15,7 +15,6 @@ export function PrintTop(props: {
   /** As it is in the hand. */
   title: string;
   onSibling: (by: 1 | -1) => void;
-  onHelp: () => void;
   children: ReactNode;
 }) {
   const { print, title } = props;
@@ -27,7 +26,7 @@ export function PrintTop(props: {
   );
   return (
     <TopBar places={false} where={where}>
-      <HandTools of={store} canUndo={print.can_undo} canRedo={print.can_redo} onHelp={props.onHelp} />
+      <HandTools of={store} canUndo={print.can_undo} canRedo={print.can_redo} />
       {props.children}
     </TopBar>
   );

@@ -1,3 +1,4 @@
+import { What } from "../legend/What";
 import type { Finding } from "../api/types";
 import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { typeset } from "../shell/typeset";
@@ -20,7 +21,10 @@ export function FindingList(props: { findings: Finding[]; proof?: string; onFix:
         >
           {finding.drawing && proof && <Drawn drawing={finding.drawing} proof={proof} />}
           <p>
-            <b>{WORD[finding.level]}.</b> {typeset(finding.text)}{" "}
+            <What about={`finding:${finding.id}`} className="font-bold">
+              {WORD[finding.level]}.
+            </What>{" "}
+            {typeset(finding.text)}{" "}
             {finding.fix && (
               <button
                 type="button"

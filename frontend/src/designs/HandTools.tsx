@@ -1,8 +1,8 @@
 import { Redo2, Undo2 } from "lucide-react";
 import type { InHand } from "./inHand";
 
-/** Whether the document in hand is saved; undo, redo, and the sheet of keys. */
-export function HandTools(props: { of: InHand; canUndo: boolean; canRedo: boolean; onHelp: () => void }) {
+/** Whether the document in hand is saved; undo and redo. */
+export function HandTools(props: { of: InHand; canUndo: boolean; canRedo: boolean }) {
   const { undo, redo } = props.of;
   return (
     <>
@@ -27,14 +27,6 @@ export function HandTools(props: { of: InHand; canUndo: boolean; canRedo: boolea
           onClick={() => void redo()}
         >
           <Redo2 size={17} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="plain-button !px-2.5 max-md:hidden"
-          aria-label="Sheet of keys"
-          onClick={props.onHelp}
-        >
-          ?
         </button>
       </div>
     </>

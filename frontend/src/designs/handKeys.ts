@@ -24,5 +24,5 @@ export const siblingKeys = (onSibling: (by: 1 | -1) => void, when = true): Key[]
 ];
 
 export const helpKey = (onHelp: () => void): Key[] => [
-  { keys: "?", what: "This sheet", hears: ["?"], does: onHelp },
+  { keys: "?", what: "Where you are, and this sheet of keys", hears: ["?"], does: onHelp },
 ];

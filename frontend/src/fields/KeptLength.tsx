@@ -1,3 +1,4 @@
+import type { About } from "../legend/useLegend";
 import type { ReactNode } from "react";
 import type { Unit } from "../api/types";
 import { readLength } from "./LengthField";
@@ -6,6 +7,7 @@ import { useKept } from "./useKept";
 
 interface Looks {
   label: ReactNode;
+  about?: About;
   ariaLabel?: string;
   unit: Unit;
 }

@@ -1,9 +1,11 @@
+import type { About } from "../legend/useLegend";
 import { NumberField } from "./NumberField";
 import { useKept } from "./useKept";
 
 /** A number that is kept when the field is left. */
 export function KeptNumber(props: {
   label: React.ReactNode;
+  about?: About;
   min: number;
   max: number;
   step: number;

@@ -1,3 +1,5 @@
+import { What } from "../legend/What";
+import type { About } from "../legend/useLegend";
 import { useId, type KeyboardEvent, type ReactNode } from "react";
 import { FieldNote } from "./FieldNote";
 import { reachedByTab } from "./reachedByTab";
@@ -12,6 +14,8 @@ export interface Looks {
   problem?: string | undefined;
   /** Stands below the field, in the place where the note comes. */
   hint?: ReactNode;
+  /** What the legend says of it. */
+  about?: About;
   ariaLabel?: string;
   inputClass?: string;
   numeric?: { min: number; max: number; now: number | null; step: (by: number) => void } | undefined;
@@ -51,9 +55,10 @@ export function TypedField<Value>(props: Typing<Value> & Looks) {
     <div
       className={`relative ${props.narrow ? "flex items-center justify-between gap-3" : "w-full min-w-0"}`}
     >
-      <label htmlFor={id} className={props.narrow ? "min-w-0" : "mb-0.5 block"}>
-        {props.label}
-      </label>
+      <span className={props.narrow ? "min-w-0" : "mb-0.5 block"}>
+        <label htmlFor={id}>{props.label}</label>
+        {props.about && <What about={props.about} />}
+      </span>
       <input
         id={id}
         className={`field figure text-[16px] ${props.inputClass ?? (props.narrow ? "!w-28" : "")}`}

@@ -3,6 +3,7 @@
 // or on leaving. Escape gives back what was there before typing.
 import { useEffect, useRef, useState } from "react";
 import { isAway } from "../api/away";
+import { ApiProblem } from "../api/client";
 import { LatestWins } from "../api/latestWins";
 import { NOT_SAVED_YET, dropUnread, keepUnread, unreadOf } from "./unread";
 
@@ -72,6 +73,7 @@ export function useTyped<Value>(typing: Typing<Value>) {
     maybeKey: false,
     pending: null as Heard<Value> | null,
     wrong: "",
+    meant: [] as Other[],
     before: "",
     timer: 0,
     lingering: 0,
@@ -112,7 +114,7 @@ export function useTyped<Value>(typing: Typing<Value>) {
     setNote({
       kind: "wrong",
       text: `${hand.current.wrong}. The ${now.current.keeps ?? "print"} keeps ${hand.current.before}.`,
-      others: [],
+      others: hand.current.meant,
     });
   const finished = () => {
     apply();
@@ -154,6 +156,7 @@ export function useTyped<Value>(typing: Typing<Value>) {
         if (keepAs) dropUnread(keepAs);
         hand.current.waiting = false;
         hand.current.wrong = error.message.replace(/\.$/, "");
+        hand.current.meant = error instanceof ApiProblem ? error.others : [];
         if (hand.current.done) finished();
         else later(WRONG_MS, complain);
       },

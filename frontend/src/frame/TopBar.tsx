@@ -2,43 +2,9 @@ import type { ReactNode } from "react";
 import { Link, NavLink, useLocation } from "react-router";
 import { AccountMenu } from "../session/AccountMenu";
 import { LightPick, UnitPick } from "../session/preferencePicks";
-import { Shelf, type ShelfPlace } from "../shell/Shelf";
-
-/** What opens from a word of the line; a word comes with its first place. */
-const SHELVES: readonly (readonly [word: string, places: readonly ShelfPlace[]])[] = [
-  [
-    "Planning",
-    [
-      {
-        to: "/leave-room",
-        name: "Leave room",
-        says: "What of the picture survives all the sizes wanted later",
-      },
-      {
-        to: "/how-big",
-        name: "How big",
-        says: "The largest print of a picture, for each grade, and from where",
-      },
-      { to: "/sensors", name: "Cameras", says: "How large cameras print, before buying or shooting" },
-    ],
-  ],
-  [
-    "Studio",
-    [
-      { to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" },
-      {
-        to: "/stock",
-        name: "Stock",
-        says: "Media, rolls and sheets: what is left of each, and what it costs",
-      },
-      {
-        to: "/photo-rules",
-        name: "ID photo rules",
-        says: "What authorities ask of a photo, and when that was read",
-      },
-    ],
-  ],
-];
+import { useHelp } from "../shell/help";
+import { Shelf } from "../shell/Shelf";
+import { SHELVES } from "./places";
 
 /** The line above every place: where you are, units, light, and what the place adds. */
 export function TopBar({
@@ -51,6 +17,7 @@ export function TopBar({
   children?: ReactNode;
 }) {
   const { pathname } = useLocation();
+  const ask = useHelp((help) => help.ask);
   const here = SHELVES.flatMap(([, shelved]) => shelved).find(({ to }) => to === pathname);
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1 max-md:gap-x-2 max-md:px-3.5">
@@ -86,6 +53,15 @@ export function TopBar({
           <LightPick />
         </div>
       </div>
+      <button
+        type="button"
+        className="plain-button !px-2.5"
+        aria-label="Help, and the keys of this page"
+        title="Help, and the keys of this page: ?"
+        onClick={ask}
+      >
+        ?
+      </button>
       <AccountMenu />
     </header>
   );

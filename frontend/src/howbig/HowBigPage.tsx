@@ -1,3 +1,4 @@
+import { pixelCount } from "../fields/pixelCount";
 import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
@@ -52,9 +53,7 @@ export function HowBigPage() {
   });
   const csv = `/api/how-big.csv?${new URLSearchParams({ ...query, factor: String(factor) }).toString()}`;
   const facts = pictures.data?.find((one) => one.id === picture);
-  const sides: [number, number] = facts
-    ? [facts.width_px, facts.height_px]
-    : ((/(\d+)\D+(\d+)/.exec(pixels)?.slice(1).map(Number) as [number, number] | undefined) ?? [3, 2]);
+  const sides: [number, number] = facts ? [facts.width_px, facts.height_px] : (pixelCount(pixels) ?? [3, 2]);
   const readPixels = async (text: string) => {
     await must<HowBig>(client.GET("/api/how-big", { params: { query: { ...query, pixels: text } } }));
     return { value: text, open: true };

@@ -1,4 +1,5 @@
 import { X } from "lucide-react";
+import { pixelCount } from "../fields/pixelCount";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Sensor, SensorSize, SensorTable } from "../api/types";
@@ -14,7 +15,6 @@ import { MediumPick, useFactor } from "./MediumPick";
 import { useSensors } from "./useSensors";
 
 const nothing = () => undefined;
-const PX = /^\s*(\d{1,6})\s*[x×*]\s*(\d{1,6})\s*(?:px)?\s*$/i;
 const MOST_COLUMNS = 6;
 type Stretch = keyof SensorSize;
 
@@ -135,7 +135,7 @@ export function SensorsPage() {
                         <Cell
                           label={`px of ${sensor.name}`}
                           value={`${sensor.width_px} × ${sensor.height_px}`}
-                          wrong={(text) => (PX.test(text) ? "" : "Type px like 6000 × 4000.")}
+                          wrong={(text) => (pixelCount(text) ? "" : "Type px like 6000 × 4000, or 24 MP.")}
                           onMeant={(text) => put({ ...sensor, ...pixelsOf(text) })}
                         />
                       </td>
@@ -222,8 +222,8 @@ export function SensorsPage() {
 }
 
 function pixelsOf(text: string): Pick<Sensor, "width_px" | "height_px"> {
-  const [, width, height] = PX.exec(text) ?? [];
-  return { width_px: Number(width), height_px: Number(height) };
+  const [width, height] = pixelCount(text) ?? [0, 0];
+  return { width_px: width, height_px: height };
 }
 
 /** A cell that is typed in: Enter or leaving means it, Escape gives it back. */
@@ -282,7 +282,7 @@ function Remove({ label, onClick }: { label: string; onClick: () => void }) {
 function AddSensor({ onAdd }: { onAdd: (sensor: Sensor) => void }) {
   const [name, setName] = useState("");
   const [pixels, setPixels] = useState("");
-  const missing = !name.trim() ? "a name" : !PX.test(pixels) ? "px like 6000 × 4000" : "";
+  const missing = !name.trim() ? "a name" : !pixelCount(pixels) ? "px like 6000 × 4000, or 24 MP" : "";
   return (
     <form
       className="flex flex-wrap items-center gap-2 pt-3"

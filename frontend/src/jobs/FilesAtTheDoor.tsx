@@ -1,11 +1,14 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { askAnew } from "../api/askAnew";
 import { usePlanStore } from "../bench/planStore";
 import { Dialog } from "../shell/Dialog";
 import { isOver, onArrived, useArrivalStore } from "./arrivalStore";
-import { useJobs } from "./useJobs";
+import { useShallow } from "zustand/react/shallow";
+import { Problem } from "../shell/Problem";
+import { jobOfToday } from "./firstJob";
+import { useJobChange, useJobs } from "./useJobs";
 
 /** The job that files dropped or pasted at this address are meant for; null where it has to be asked. */
 export function jobAt(pathname: string, jobOnBench: number | undefined): number | null {
@@ -20,7 +23,7 @@ export function FilesAtTheDoor() {
   const { pathname } = useLocation();
   const jobOnBench = usePlanStore((store) => store.held?.job);
   const bring = useArrivalStore((store) => store.bring);
-  const [homeless, setHomeless] = useState<File[]>([]);
+  const { homeless, give } = useArrivalStore(useShallow(({ homeless, give }) => ({ homeless, give })));
 
   useEffect(
     () =>
@@ -36,7 +39,7 @@ export function FilesAtTheDoor() {
       const files = [...(data?.files ?? [])];
       if (!files.length) return;
       const job = jobAt(pathname, jobOnBench);
-      if (job === null) setHomeless(files);
+      if (job === null) give(files);
       else void bring(job, files);
     };
     // Without this a file that misses its place would take the place of the whole application.
@@ -59,36 +62,53 @@ export function FilesAtTheDoor() {
       window.removeEventListener("paste", paste);
       window.removeEventListener("beforeunload", leave);
     };
-  }, [pathname, jobOnBench, bring]);
+  }, [pathname, jobOnBench, bring, give]);
 
   return (
     <>
       <OnTheirWay pathname={pathname} />
-      {homeless.length > 0 && <WhichJob files={homeless} onDone={() => setHomeless([])} />}
+      {homeless.length > 0 && <WhichJob files={homeless} onDone={() => give([])} />}
     </>
   );
 }
 
+/** Asks which job is meant; where there is none yet, one of today is made. */
 function WhichJob({ files, onDone }: { files: File[]; onDone: () => void }) {
   const jobs = useJobs();
   const go = useNavigate();
   const bring = useArrivalStore((store) => store.bring);
+  const fresh = useJobChange(jobOfToday);
+  const into = (job: number) => {
+    void bring(job, files);
+    onDone();
+    void go(`/jobs/${job}`);
+  };
+  const make = () => fresh.mutate(undefined, { onSuccess: ({ id }) => into(id) });
+  const first = jobs.data?.length === 0;
+  const begun = useRef(false);
+  useEffect(() => {
+    if (!first || begun.current) return;
+    begun.current = true;
+    make();
+  });
+  if (!jobs.data || (first && !fresh.error)) return null;
   const what = files.length === 1 ? files[0]?.name : `${files.length} files`;
   return (
     <Dialog title="Into which job?" onClose={onDone}>
       <p className="mb-3 truncate">{what}</p>
-      {jobs.data?.length === 0 && <p>There is no job yet. Make one first, then add the pictures.</p>}
+      {fresh.error && <Problem message={fresh.error.message} />}
       <ul className="max-h-80 space-y-2 overflow-y-auto">
-        {jobs.data?.map((job) => (
+        <li>
+          <button type="button" className="strong-button w-full" disabled={fresh.isPending} onClick={make}>
+            A new job
+          </button>
+        </li>
+        {jobs.data.map((job) => (
           <li key={job.id}>
             <button
               type="button"
               className="plain-button w-full !justify-start truncate text-left"
-              onClick={() => {
-                void bring(job.id, files);
-                onDone();
-                void go(`/jobs/${job.id}`);
-              }}
+              onClick={() => into(job.id)}
             >
               {job.title}
             </button>

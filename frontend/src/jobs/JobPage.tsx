@@ -136,7 +136,11 @@ function Inside({ job }: { job: JobSlip }) {
         className={`moves mt-6 rounded-xl border-2 border-dashed p-6 text-center ${over ? "border-current" : "soft"}`}
         style={over ? undefined : { borderColor: "var(--color-base-300)" }}
       >
-        {job.prints.length === 0 && <p className="text-lg font-semibold">No prints yet</p>}
+        {job.prints.length === 0 ? (
+          <p className="text-lg font-semibold">No prints yet</p>
+        ) : (
+          <p>Next: open a print. Its seven steps lead from the picture to the file.</p>
+        )}
         Drop pictures here, paste one, or{" "}
         <button type="button" className="underline" onClick={() => chooser.current?.click()}>
           choose files

@@ -1,3 +1,5 @@
+import { useArrivalStore } from "./arrivalStore";
+import { makeSample } from "./firstJob";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { sendArchive } from "../api/upload";
@@ -23,6 +25,8 @@ export function JobsPage() {
   const make = useJobChange(makeJob);
   const archive = useJobChange((file: File) => sendArchive(file, () => undefined));
   const chooser = useRef<HTMLInputElement>(null);
+  const pictures = useRef<HTMLInputElement>(null);
+  const give = useArrivalStore((store) => store.give);
   const open = (job: JobSlip) => void go(`/jobs/${job.id}`);
   const all = jobs.data ?? [];
   const scale = commonScale(
@@ -39,9 +43,26 @@ export function JobsPage() {
         <Link className="plain-button inline-flex items-center" to="/batches/new">
           New batch
         </Link>
-        <button type="button" className="strong-button" onClick={() => setAsking(true)}>
+        <button type="button" className="plain-button" onClick={() => setAsking(true)}>
           New job
         </button>
+        {all.length > 0 && (
+          <button type="button" className="strong-button" onClick={() => pictures.current?.click()}>
+            Add pictures
+          </button>
+        )}
+        <input
+          ref={pictures}
+          type="file"
+          multiple
+          hidden
+          aria-label="Pictures to add"
+          accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
+          onChange={(event) => {
+            give([...(event.target.files ?? [])]);
+            event.target.value = "";
+          }}
+        />
         <input
           ref={chooser}
           type="file"
@@ -61,13 +82,7 @@ export function JobsPage() {
         {archive.error && <Problem message={archive.error.message} />}
         <Coming query={jobs} what="What is in work" />
         {jobs.data?.length === 0 && (
-          <div className="panel mx-auto mt-16 max-w-md space-y-3 p-8 text-center">
-            <h2 className="text-lg font-semibold">No jobs yet</h2>
-            <p className="soft">A job holds the prints for one hall, one client, one evening.</p>
-            <button type="button" className="strong-button" onClick={() => setAsking(true)}>
-              Make the first job
-            </button>
-          </div>
+          <FirstJob onPictures={() => pictures.current?.click()} onOpen={(job) => void go(`/jobs/${job}`)} />
         )}
         {all.map((job) => (
           <Slip key={job.id} job={job} scale={scale} />
@@ -89,7 +104,42 @@ export function JobsPage() {
   );
 }
 
-/** What was laid out in many sizes at once. */
+/** A place without jobs: what belongs here, the first step, and what comes next. */
+function FirstJob(props: { onPictures: () => void; onOpen: (job: number) => void }) {
+  const sample = useJobChange(makeSample);
+  return (
+    <div className="panel mx-auto mt-12 max-w-xl space-y-4 p-8">
+      <h2 className="text-lg font-semibold">No jobs yet</h2>
+      <p>
+        A job holds the prints for one hall, one client, one evening. Add pictures, and one is made by itself;
+        you can name it later. Then open a print: seven steps lead from the picture to the file.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="strong-button" onClick={props.onPictures}>
+          Add pictures
+        </button>
+        <button
+          type="button"
+          className="plain-button"
+          disabled={sample.isPending}
+          onClick={() => sample.mutate(undefined, { onSuccess: props.onOpen })}
+        >
+          {sample.isPending ? "Making the sample job…" : "Try a sample job"}
+        </button>
+        <Link className="plain-button inline-flex items-center" to="/how-it-works">
+          How it works
+        </Link>
+      </div>
+      {sample.error && <Problem message={sample.error.message} />}
+      <p className="soft">
+        You can also drop pictures anywhere on this window, or paste one. JPEG, TIFF, PNG or WebP; the files
+        themselves are never changed.
+      </p>
+    </div>
+  );
+}
+
+/** What was worked out in many sizes at once. */
 function Batches() {
   const batches = useBatches();
   if (!batches.data?.length) return null;
@@ -135,7 +185,11 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
           </span>
         )}
         <span className="soft">{count === 1 ? "1 print" : `${count} prints`}</span>
-        {job.layouts.length > 0 && <span className="soft">{job.layouts.length} {job.layouts.length === 1 ? "layout" : "layouts"}</span>}
+        {job.layouts.length > 0 && (
+          <span className="soft">
+            {job.layouts.length} {job.layouts.length === 1 ? "layout" : "layouts"}
+          </span>
+        )}
         {job.due && <span className="soft">due {day(job.due)}</span>}
       </div>
       {count === 0 ? (

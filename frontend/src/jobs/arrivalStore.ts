@@ -18,6 +18,9 @@ export interface Arriving {
 
 interface ArrivalStore {
   rows: Arriving[];
+  /** Files that have no job yet: one is asked for, or made where there is none. */
+  homeless: File[];
+  give: (files: File[]) => void;
   /** Bring files into a job, one after the other, each becoming a print of it. */
   bring: (job: number, files: File[]) => Promise<void>;
   /** Send again what was refused. */
@@ -122,6 +125,8 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
 
   return {
     rows: [],
+    homeless: [],
+    give: (homeless) => set({ homeless }),
     bring: (job, given) => {
       const fresh = given.map((file): Arriving => {
         const key = ++counter;

@@ -14,7 +14,7 @@ import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
 import { TopBar } from "../frame/TopBar";
 import { Where } from "../frame/Where";
 import { usePreferences } from "../session/useSession";
-import { KeysDialog } from "../shell/KeysDialog";
+import { useHelp } from "../shell/help";
 import { Problem } from "../shell/Problem";
 import "../shell/rule.css";
 import { Desk } from "./Desk";
@@ -44,7 +44,6 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   const [looked, setLooked] = useState<number | null>(null);
   const [truly, setTruly] = useState(false);
   const [picked, setPicked] = useState<number | null>(null);
-  const [help, setHelp] = useState(false);
   const picture = layout.pictures[0];
   const { page, problem } = useLayoutPage({
     wish,
@@ -70,7 +69,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   };
   useEffect(() => () => useLayoutStore.getState().settle(), []);
   useFirstField(page !== null);
-  const keys = useLayoutKeys({
+  useLayoutKeys({
     onStep: (number) => {
       const next = page?.blades[number];
       if (next) toStep(next.step);
@@ -79,7 +78,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
     onUndo: () => void store.undo(),
     onRedo: () => void store.redo(),
     onMake: () => void makeFiles(),
-    onHelp: () => setHelp(true),
+    onHelp: useHelp.getState().ask,
     onEscape: () => setLooked(null),
   });
   useEffect(() => {
@@ -118,12 +117,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
           </Where>
         }
       >
-        <HandTools
-          of={store}
-          canUndo={layout.can_undo}
-          canRedo={layout.can_redo}
-          onHelp={() => setHelp(true)}
-        />
+        <HandTools of={store} canUndo={layout.can_undo} canRedo={layout.can_redo} />
         {leaf ? (
           <a className="strong-button inline-flex items-center max-md:!px-2.5" href={leaf} download>
             {kindOf(wish).makes(page)}
@@ -157,7 +151,6 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
       ) : (
         <main className="p-6">{problem && <Problem message={problem.message} />}</main>
       )}
-      {help && <KeysDialog keys={keys} onClose={() => setHelp(false)} />}
     </div>
   );
 }

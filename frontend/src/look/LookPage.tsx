@@ -16,7 +16,7 @@ import "../proof/proof.css";
 import { useOnGrid } from "../proof/useOnGrid";
 import { usePreferences } from "../session/useSession";
 import { Coming } from "../shell/Coming";
-import { KeysDialog } from "../shell/KeysDialog";
+import { useHelp } from "../shell/help";
 import { Pick } from "../shell/Pick";
 import { typeset } from "../shell/typeset";
 import { BesideFields } from "./BesideFields";
@@ -60,7 +60,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
   const [search] = useSearchParams();
   const asked = SCALES.find(({ value }) => value === search.get("as"))?.value ?? "pixels";
   const [wanted, setWanted] = useState<Scale>(asked);
-  const [dialog, setDialog] = useState<"keys" | "calibrate" | null>(
+  const [dialog, setDialog] = useState<"calibrate" | null>(
     asked !== "pixels" && !pxPerMm ? "calibrate" : null,
   );
   const [other, setOther] = useState<number | null>(null);
@@ -97,7 +97,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
     if (next !== "pixels" && !pxPerMm) setDialog("calibrate");
     setWanted(next);
   };
-  const keys = useLookKeys({
+  useLookKeys({
     onMove: (right, down) => put(pushed(place, -right * pane.width, -down * pane.height, whole, dense)),
     onPlace: (number) => {
       const next = places[number];
@@ -112,7 +112,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
     onRedo: () => void redo(),
     onSibling: toSibling,
     onBench: toBench,
-    onHelp: () => setDialog("keys"),
+    onHelp: useHelp.getState().ask,
   });
   const drag = useDrag<{ place: Place; x: number; y: number }>({
     begin: ({ clientX, clientY }) => ({ place, x: clientX, y: clientY }),
@@ -130,7 +130,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
 
   return (
     <div className="bench">
-      <PrintTop print={print} title={plan.title} onSibling={toSibling} onHelp={() => setDialog("keys")}>
+      <PrintTop print={print} title={plan.title} onSibling={toSibling}>
         <button type="button" className="strong-button" onClick={toBench}>
           Back to the bench
         </button>
@@ -252,7 +252,6 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
         </section>
       </main>
       {dialog === "calibrate" && <CalibrateDialog onClose={() => setDialog(null)} />}
-      {dialog === "keys" && <KeysDialog keys={keys} onClose={() => setDialog(null)} />}
     </div>
   );
 }

@@ -13,7 +13,7 @@ import "../bench/worksheet.css";
 import { useDrag } from "../drawing/useDrag";
 import { useSize } from "../drawing/useSize";
 import { usePreferences } from "../session/useSession";
-import { KeysDialog } from "../shell/KeysDialog";
+import { useHelp } from "../shell/help";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
@@ -55,7 +55,6 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
   const [pair, setPair] = useState<readonly string[]>([]);
   const [blind, setBlind] = useState<Blind | null>(null);
   const [second, setSecond] = useState(false);
-  const [help, setHelp] = useState(false);
   const { element, width, height } = useSize<HTMLDivElement>();
   const dense = window.devicePixelRatio || 1;
   const off = useOnGrid(element, dense);
@@ -97,7 +96,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
     const next = print.siblings[print.position - 1 + by];
     if (next !== undefined) void go(`/prints/${next}/proof`);
   };
-  const keys = useProofKeys({
+  useProofKeys({
     onFlip: flip,
     onWay: (number) => {
       const take = takes[number];
@@ -120,7 +119,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
     onRedo: () => void redo(),
     onSibling: toSibling,
     onBench: toBench,
-    onHelp: () => setHelp(true),
+    onHelp: useHelp.getState().ask,
   });
   const drag = useDrag<{ place: Place; x: number; y: number; found: Shown["found"] }>({
     begin: ({ target, clientX, clientY }) =>
@@ -148,7 +147,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
 
   return (
     <div className="bench">
-      <PrintTop print={print} title={plan.title} onSibling={toSibling} onHelp={() => setHelp(true)}>
+      <PrintTop print={print} title={plan.title} onSibling={toSibling}>
         <button type="button" className="strong-button" onClick={toBench}>
           Back to the bench
         </button>
@@ -250,7 +249,6 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
           )}
         </section>
       </main>
-      {help && <KeysDialog keys={keys} onClose={() => setHelp(false)} />}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, must } from "../api/client";
@@ -51,7 +52,10 @@ export function SignIn() {
         <div className="panel self-start px-5 py-5">
           <h1 className="text-[19px] font-semibold">Sign in</h1>
           <p className="soft mb-4 mt-1">
-            Crop, edge, pixels, viewing distance: reckoned, drawn to scale, and made into the file.
+            Crop, edge, pixels, viewing distance: worked out, drawn to scale, and made into the file.{" "}
+            <Link className="underline" to="/how-it-works">
+              How it works
+            </Link>
           </p>
           <Form demo={demo ?? null} />
         </div>

@@ -1,3 +1,4 @@
+import { giveKeys } from "./help";
 import { useEffect, useLayoutEffect, useRef } from "react";
 
 /** A key of a page: how its sheet of keys names it, what it does, and the doing of it. */
@@ -50,7 +51,9 @@ export function useKeys(all: readonly Key[]): readonly Key[] {
       key.does(event);
     };
     window.addEventListener("keydown", pressed);
+    const takeKeys = giveKeys(() => latest.current);
     return () => {
+      takeKeys();
       clearTimeout(alone);
       window.removeEventListener("keydown", pressed);
     };

@@ -1,3 +1,4 @@
+import { pixelCount } from "../fields/pixelCount";
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useRef, useState } from "react";
 import { client, must } from "../api/client";
@@ -112,7 +113,7 @@ export function LeaveRoomPage() {
           </label>
           <a
             className="plain-button flex items-center justify-center"
-            href={`/api/leave-room.png?${words}&pixels=${encodeURIComponent(pixels)}`}
+            href={`/api/leave-room.png?${words}&pixels=${encodeURIComponent(pixelCount(pixels)?.join(" × ") ?? pixels)}`}
             download
           >
             Overlay with transparency, PNG

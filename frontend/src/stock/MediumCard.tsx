@@ -28,6 +28,7 @@ export function MediumCard(props: {
         <KeptText label="Surface" value={medium.surface} most={120} onPut={(surface) => put({ surface })} />
         <KeptNumber
           label="Detail factor"
+          about="word:detail-factor"
           min={0.05}
           max={2}
           step={0.05}
@@ -37,6 +38,7 @@ export function MediumCard(props: {
         />
         <KeptNumber
           label="Ink spread (dot gain)"
+          about="word:ink-spread"
           min={0}
           max={2}
           step={0.01}

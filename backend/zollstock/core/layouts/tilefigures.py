@@ -113,5 +113,5 @@ def _waste(
         show.percent,
         show.percent(share),
     )
-    return figure("waste", "Paper left over", share, "–", show.percent(share), "1 − document ÷ (sheets × sheet)",
+    return figure("waste", "Waste", share, "–", show.percent(share), "1 − document ÷ (sheets × sheet)",
                   put_in, "tiles")  # fmt: skip

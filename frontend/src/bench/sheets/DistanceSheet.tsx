@@ -1,3 +1,4 @@
+import { What } from "../../legend/What";
 import type { Plan, SchoolRow, Unit } from "../../api/types";
 import { LengthField, readLength } from "../../fields/LengthField";
 import { TypedField } from "../../fields/TypedField";
@@ -75,7 +76,9 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
         <caption className="sr-only">Criteria: what each needs and has, and from where it is clean</caption>
         <thead>
           <tr>
-            <th scope="col">Judge by</th>
+            <th scope="col">
+              <What about="word:judge-by">Judge by</What>
+            </th>
             <th scope="col">needs</th>
             <th scope="col">has</th>
             <th scope="col">clean from</th>

@@ -1,3 +1,4 @@
+import { PartTitle } from "../../legend/PartTitle";
 import type { ApiProblem } from "../../api/client";
 import type { Choice } from "../../api/types";
 import { Choices } from "../ChoiceCard";
@@ -22,6 +23,7 @@ export function EdgeSheet(props: SheetProps & { problem: ApiProblem | null }) {
   return (
     <div className="space-y-3">
       <div className="edge-place">
+        <PartTitle about="choice:edge">Kind of edge</PartTitle>
         <EdgeCards
           label="Kind of edge"
           choices={of("edge")}

@@ -1,3 +1,4 @@
+import { PartTitle } from "../../legend/PartTitle";
 import { RotateCcw, RotateCw } from "lucide-react";
 import { client, must } from "../../api/client";
 import type { Choice, Figure, Plan } from "../../api/types";
@@ -23,7 +24,13 @@ export function FitSheet(props: FitProps) {
   return (
     <div className="space-y-3">
       <div className="space-y-1.5">
-        <Choices choices={worksheet.choices.filter((choice) => !isSize(choice))} proof={smallProof(print)} />
+        <PartTitle about="choice:way">Ways to fit</PartTitle>
+        <Choices
+          label="Ways to fit"
+          choices={worksheet.choices.filter((choice) => !isSize(choice))}
+          proof={smallProof(print)}
+        />
+        <PartTitle about="choice:size">Nearest sizes</PartTitle>
         <Choices
           slim
           label="Nearest sizes"

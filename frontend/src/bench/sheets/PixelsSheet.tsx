@@ -1,3 +1,4 @@
+import { PartTitle } from "../../legend/PartTitle";
 import { useEffect } from "react";
 import { Link } from "react-router";
 import { client } from "../../api/client";
@@ -23,16 +24,17 @@ export function PixelsSheet({ plan, worksheet, print, alone = true }: SheetProps
     <div className="space-y-3">
       {short.length > 0 && (
         <>
-          <h3 className="part-title">Pixels are short: four ways</h3>
+          <PartTitle about="choice:short">Pixels are short: four ways</PartTitle>
           <Choices label="Pixels are short: four ways" choices={short} slim />
-          <h3 className="part-title">How many pixels</h3>
         </>
       )}
-      <Choices choices={of("way")} />
+      <PartTitle about="choice:pixels">How many pixels</PartTitle>
+      <Choices label="How many pixels" choices={of("way")} />
       {pixels.mode === "fixed" && (
         <NumberField
           narrow
           label="Pixels per inch"
+          about="word:ppi"
           unit="ppi"
           min={1}
           max={10000}

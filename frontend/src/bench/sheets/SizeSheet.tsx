@@ -1,3 +1,4 @@
+import { PartTitle } from "../../legend/PartTitle";
 import { useQuery } from "@tanstack/react-query";
 import { ArrowLeftRight } from "lucide-react";
 import { useDeferredValue, useState } from "react";
@@ -41,6 +42,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
       <div className="flex items-start gap-2">
         <SizeField
           label="Finished size"
+          about="figure:target_width"
           value={sizeAsTyped(target)}
           unit={unit}
           picture={pictureSides(worksheet)}
@@ -85,7 +87,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
       </Link>
       {worksheet.choices.length > 0 && (
         <section className="space-y-1.5">
-          <h3 className="font-semibold">The sheet follows the picture</h3>
+          <PartTitle about="choice:follow">The sheet follows the picture</PartTitle>
           <Choices
             choices={worksheet.choices}
             proof={smallProof(print)}
@@ -112,6 +114,7 @@ export function SizeSheet({ plan, unit, worksheet, print }: SheetProps) {
       </label>
       <NumberField
         narrow
+        about="word:detail-factor"
         label={
           <>
             Detail factor <span className="soft">1 is all of it</span>

@@ -1,3 +1,4 @@
+import { What } from "../../legend/What";
 import { Trash2 } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Plan, ZoneRow } from "../../api/types";
@@ -35,7 +36,10 @@ export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
   return (
     <section ref={list} aria-label="Keep zones" className="space-y-1.5">
       <div className="flex items-center justify-between gap-2">
-        <h3 className="font-semibold">What must be kept</h3>
+        <span className="flex items-baseline">
+          <h3 className="font-semibold">What must be kept</h3>
+          <What about="word:keep-zones" />
+        </span>
         <button type="button" className="plain-button" aria-pressed={drawing} onClick={() => draw(!drawing)}>
           {drawing ? "Drag over it…" : "Draw a keep zone"}
         </button>

@@ -17,7 +17,7 @@ class Command(BaseCommand):
         parser.add_argument("name")
 
     def handle(self, *args: Any, name: str, **options: Any) -> None:
-        password = os.environ.get("ZOLLSTOCK_PASSWORD") or getpass.getpass("Password: ")
+        password = os.environ.get("ZOLLSTOCK_PASSWORD") or _asked_twice()
         user = User.objects.filter(username=name).first() or User(username=name)
         try:
             validate_password(password, user)
@@ -26,3 +26,10 @@ class Command(BaseCommand):
         user.set_password(password)
         user.save()
         self.stdout.write(f"The account {name} is ready.")
+
+
+def _asked_twice() -> str:
+    password = getpass.getpass("Password, ten signs or more: ")
+    if getpass.getpass("The same again: ") != password:
+        raise CommandError("The two are not the same. Nothing was changed.")
+    return password

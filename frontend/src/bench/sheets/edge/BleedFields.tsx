@@ -1,3 +1,4 @@
+import { PartTitle } from "../../../legend/PartTitle";
 import { useState } from "react";
 import type { Choice, Plan } from "../../../api/types";
 import { SIDES } from "../../edgeGrips";
@@ -28,7 +29,13 @@ export function BleedFields(props: EdgeProps & { edge: Bleed; fills: Choice[]; p
           ))}
         </div>
       ) : (
-        <EdgeLength {...props} label="Bleed all round" value={edge.bleed} path="edge.bleed" />
+        <EdgeLength
+          {...props}
+          label="Bleed all round"
+          about="word:bleed"
+          value={edge.bleed}
+          path="edge.bleed"
+        />
       )}
       <Check
         label="Each side by itself"
@@ -38,8 +45,14 @@ export function BleedFields(props: EdgeProps & { edge: Bleed; fills: Choice[]; p
           if (!checked) change(Object.fromEntries(SIDES.map((name) => [`edge.${name}`, null])));
         }}
       />
-      <EdgeLength {...props} label="Safe area, inside the trim" value={edge.safe} path="edge.safe" />
-      <h3 className="part-title">Where the bleed comes from</h3>
+      <EdgeLength
+        {...props}
+        label="Safe area, inside the trim"
+        about="word:safe-area"
+        value={edge.safe}
+        path="edge.safe"
+      />
+      <PartTitle about="choice:fill">Where the bleed comes from</PartTitle>
       <EdgeCards label="Where the bleed comes from" choices={props.fills} proof={props.proof} told />
       {edge.fill === "colour" && <EdgeColour label="Its colour" value={edge.colour} path="edge.colour" />}
     </>

@@ -76,6 +76,7 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
       <CaptionFields {...props} caption={edge.caption} />
       <Check
         label="Keyline around the picture"
+        about="word:keyline"
         checked={edge.keyline !== null}
         onChange={(checked) =>
           change({
@@ -90,7 +91,13 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
           <EdgeColour label="Its colour" value={edge.keyline.colour} path="edge.keyline.colour" />
         </div>
       )}
-      <EdgeLength {...props} label="Unprintable margins" value={edge.least} path="edge.least" />
+      <EdgeLength
+        {...props}
+        label="Unprintable margins"
+        about="word:unprintable-margins"
+        value={edge.least}
+        path="edge.least"
+      />
     </>
   );
 }

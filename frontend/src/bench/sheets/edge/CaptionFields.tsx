@@ -65,6 +65,7 @@ export function CaptionFields(props: EdgeProps & { caption: Caption }) {
           <EdgeLength
             {...props}
             label="Cap height"
+            about="word:cap-height"
             value={caption.height}
             path="edge.caption.height"
           />

@@ -1,3 +1,4 @@
+import { PartTitle } from "../../../legend/PartTitle";
 import type { Plan, Worksheet } from "../../../api/types";
 import { mmOf } from "../../../drawing/typedLength";
 import { typeset } from "../../../shell/typeset";
@@ -6,7 +7,12 @@ import { EdgeLength, type EdgeProps } from "./parts";
 import { Check } from "../../../fields/Check";
 import { USUAL } from "./usual";
 
-const MARKS = { crop: "Crop marks", fold: "Fold marks", centre: "Centre marks", staple: "Staple marks" } as const;
+const MARKS = {
+  crop: "Crop marks",
+  fold: "Fold marks",
+  centre: "Centre marks",
+  staple: "Staple marks",
+} as const;
 type Mark = keyof typeof MARKS;
 
 /** Marks in a margin outside the image, and the one figure that a printer's dialog wants. */
@@ -24,6 +30,7 @@ export function MarksFields(props: EdgeProps & { plan: Plan; worksheet: Workshee
   };
   return (
     <>
+      <PartTitle about="word:marks">Marks</PartTitle>
       <div role="group" aria-label="Marks" className="flex flex-wrap gap-x-3.5 gap-y-1">
         {names.map((name) => (
           <Check

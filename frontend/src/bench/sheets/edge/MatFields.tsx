@@ -1,3 +1,5 @@
+import type { About } from "../../../legend/useLegend";
+import { PartTitle } from "../../../legend/PartTitle";
 import type { ReactNode } from "react";
 import type { Choice, Plan } from "../../../api/types";
 import { Pick } from "../../../shell/Pick";
@@ -52,15 +54,28 @@ export function MatFields(
         }
       />
       {edge.reveal !== null ? (
-        <EdgeLength {...props} label="Reveal, paper around the print" value={edge.reveal} path="edge.reveal" />
+        <EdgeLength
+          {...props}
+          label="Reveal, paper around the print"
+          about="word:reveal"
+          value={edge.reveal}
+          path="edge.reveal"
+        />
       ) : (
-        <EdgeLength {...props} label="Overlap on every side" value={edge.overlap} path="edge.overlap" />
+        <EdgeLength
+          {...props}
+          label="Overlap on every side"
+          about="word:overlap"
+          value={edge.overlap}
+          path="edge.overlap"
+        />
       )}
       <Row name="Mat board">
         <EdgeColour label="Colour" value={edge.card_colour} path="edge.card_colour" />
       </Row>
       <Check
         label="Double mat: a second board"
+        about="word:reveal"
         checked={edge.inner !== null}
         onChange={(checked) =>
           change({ "edge.inner": checked ? { step: USUAL.step[props.unit], colour: "#22302f" } : null })
@@ -68,7 +83,12 @@ export function MatFields(
       />
       {edge.inner && (
         <div className="part">
-          <EdgeLength {...props} label="Reveal of the lower board" value={edge.inner.step} path="edge.inner.step" />
+          <EdgeLength
+            {...props}
+            label="Reveal of the lower board"
+            value={edge.inner.step}
+            path="edge.inner.step"
+          />
           <EdgeColour label="Its colour" value={edge.inner.colour} path="edge.inner.colour" />
         </div>
       )}
@@ -100,10 +120,17 @@ export function MatFields(
           />
         </div>
       )}
-      <Usual title="Usual mats over this sheet" choices={props.mats} proof={props.proof} />
-      <Usual title="Usual frames that hold it" choices={props.frames} proof={props.proof} />
+      <Usual about="choice:mat" title="Usual mats over this sheet" choices={props.mats} proof={props.proof} />
+      <Usual
+        about="choice:frame"
+        title="Usual frames that hold it"
+        choices={props.frames}
+        proof={props.proof}
+      />
       <div className="flex flex-wrap gap-2">
-        <CutLink href={`/api/prints/${props.print}/cutting.pdf?unit=${props.unit}`}>Mat cutting sheet</CutLink>
+        <CutLink href={`/api/prints/${props.print}/cutting.pdf?unit=${props.unit}`}>
+          Mat cutting sheet
+        </CutLink>
         {(edge.inner ? [1, 2] : [1]).map((card) => (
           <CutLink key={card} href={`/api/prints/${props.print}/cutting.svg?card=${card}&unit=${props.unit}`}>
             {edge.inner ? (card === 1 ? "SVG, upper board" : "SVG, lower board") : "SVG, 1 : 1"}
@@ -115,11 +142,21 @@ export function MatFields(
 }
 
 /** Sizes of the library that suit, each as this print would look in it; nothing where none does. */
-function Usual({ title, choices, proof }: { title: string; choices: Choice[]; proof: string }) {
+function Usual({
+  about,
+  title,
+  choices,
+  proof,
+}: {
+  about: About;
+  title: string;
+  choices: Choice[];
+  proof: string;
+}) {
   if (!choices.length) return null;
   return (
     <>
-      <h3 className="part-title">{title}</h3>
+      <PartTitle about={about}>{title}</PartTitle>
       <Choices label={title} choices={choices} proof={proof} slim />
     </>
   );

@@ -1,3 +1,4 @@
+import { PartTitle } from "../../../legend/PartTitle";
 import { Pipette } from "lucide-react";
 import { useState } from "react";
 import type { Advice, Choice, Drawing, Plan, PrintState } from "../../../api/types";
@@ -33,10 +34,24 @@ export function WrapFields(
   return (
     <>
       <div className="grid grid-cols-2 gap-2">
-        <EdgeLength {...props} label="Stretcher depth" value={edge.depth} path="edge.depth" narrow={false} />
-        <EdgeLength {...props} label="Staple allowance" value={edge.turn} path="edge.turn" narrow={false} />
+        <EdgeLength
+          {...props}
+          label="Stretcher depth"
+          about="word:stretcher-depth"
+          value={edge.depth}
+          path="edge.depth"
+          narrow={false}
+        />
+        <EdgeLength
+          {...props}
+          label="Staple allowance"
+          about="word:staple-allowance"
+          value={edge.turn}
+          path="edge.turn"
+          narrow={false}
+        />
       </div>
-      <h3 className="part-title">Canvas edge</h3>
+      <PartTitle about="choice:fill">Canvas edge</PartTitle>
       <EdgeCards label="Canvas edge" choices={props.fills} proof={props.proof} told />
       {props.advice && <AdviceCard title="For this picture" advice={props.advice} />}
       {inSheet && (
@@ -68,8 +83,8 @@ export function WrapFields(
       <details>
         <summary className="cursor-pointer">{said(edge)}</summary>
         <p className="soft">
-          How much longer the canvas gets when it is stretched. The file is made that much smaller, so that the
-          face comes out true.
+          How much longer the canvas gets when it is stretched. The file is made that much smaller, so that
+          the face comes out true.
         </p>
         <div className="grid grid-cols-2 gap-2 pt-1">
           {(["x", "y"] as const).map((axis) => (

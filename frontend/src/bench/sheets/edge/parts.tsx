@@ -1,3 +1,5 @@
+import { What } from "../../../legend/What";
+import type { About } from "../../../legend/useLegend";
 import type { ReactNode } from "react";
 import type { ApiProblem } from "../../../api/client";
 import type { Unit } from "../../../api/types";
@@ -14,7 +16,13 @@ export interface EdgeProps {
 
 /** A length of the edge; `path` is where it stands in the plan, or all the places that follow it. */
 export function EdgeLength(
-  props: EdgeProps & { label: string; value: string; path: string | readonly string[]; narrow?: boolean },
+  props: EdgeProps & {
+    label: string;
+    about?: About;
+    value: string;
+    path: string | readonly string[];
+    narrow?: boolean;
+  },
 ) {
   const { change, ...typing } = usePlanTyping();
   const paths = typeof props.path === "string" ? [props.path] : props.path;
@@ -22,6 +30,7 @@ export function EdgeLength(
   return (
     <LengthField
       label={props.label}
+      {...(props.about && { about: props.about })}
       narrow={props.narrow ?? true}
       value={props.value}
       unit={props.unit}
@@ -51,10 +60,13 @@ export function EdgeColour({ label, value, path }: { label: string; value: strin
 }
 
 /** A name and what is set under it, side by side. */
-export function Row({ name, children }: { name: string; children: ReactNode }) {
+export function Row({ name, about, children }: { name: string; about?: About; children: ReactNode }) {
   return (
     <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1">
-      <span>{name}</span>
+      <span>
+        {name}
+        {about && <What about={about} />}
+      </span>
       {children}
     </div>
   );

@@ -1,3 +1,4 @@
+import { PartTitle } from "../../../legend/PartTitle";
 import type { Choice, Plan } from "../../../api/types";
 import { Slider } from "../../../fields/Slider";
 import { Pick } from "../../../shell/Pick";
@@ -20,7 +21,7 @@ export function EnlargingFields({ pixels, methods }: { pixels: Plan["pixels"]; m
     <>
       {methods.length > 0 && (
         <>
-          <h3 className="part-title">How it is enlarged</h3>
+          <PartTitle about="choice:method">How it is enlarged</PartTitle>
           <Choices label="How it is enlarged" choices={methods} slim />
         </>
       )}

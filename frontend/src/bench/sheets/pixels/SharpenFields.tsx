@@ -1,3 +1,4 @@
+import { PartTitle } from "../../../legend/PartTitle";
 import type { Plan, Worksheet } from "../../../api/types";
 import { NumberField } from "../../../fields/NumberField";
 import { Slider } from "../../../fields/Slider";
@@ -15,7 +16,7 @@ export function SharpenFields({ plan, proposal }: { plan: Plan; proposal: Propos
   const { sharpen } = plan.pixels;
   return (
     <>
-      <h3 className="part-title">Output sharpening</h3>
+      <PartTitle about="word:sharpening">Output sharpening</PartTitle>
       <Check
         label={`Sharpen last, at final size`}
         checked={sharpen !== null}
@@ -72,6 +73,7 @@ export function SharpenFields({ plan, proposal }: { plan: Plan; proposal: Propos
                 <span className="soft">{proposal.spread_assumed ? "an assumption" : "set by you"}</span>
               </>
             }
+            about="word:ink-spread"
             unit="mm"
             min={0}
             max={2}

@@ -1,0 +1,108 @@
+"""What is this? Every figure, every finding and every group of choices has its sentence, its rule and a page to read on."""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections.abc import Iterator
+from functools import cache
+from pathlib import Path
+
+import pytest
+
+from tests.layouts import gang, hanging, life, panels, passes, tiles
+from tests.plans import border, plan
+from zollstock.core.layouts import layout_page
+from zollstock.core.legend import CHOICES, FIGURES, FINDINGS, WORDS, Entry, of_figure, of_finding
+from zollstock.core.reckon import reckon
+from zollstock.core.sources import SOURCES
+
+ROOT = Path(__file__).resolve().parents[3]
+CORE = ROOT / "backend" / "zollstock" / "core"
+HANDBOOK = ROOT / "docs" / "handbook"
+ENTRIES = [
+    (f"{kind}:{name}", entry)
+    for kind, entries in (
+        ("figure", FIGURES),
+        ("finding", FINDINGS),
+        ("choice", CHOICES),
+        ("word", WORDS),
+    )
+    for name, entry in entries.items()
+]
+
+
+def names_in(call: str, argument: str | int) -> Iterator[tuple[str, str]]:
+    """(file, id) of every id that the core writes in calls of `call`; what is filled in stands as x."""
+    for file in sorted(CORE.rglob("*.py")):
+        for node in ast.walk(ast.parse(file.read_text())):
+            if not isinstance(node, ast.Call) or getattr(node.func, "id", "") != call:
+                continue
+            given = (
+                next((one.value for one in node.keywords if one.arg == argument), None)
+                if isinstance(argument, str)
+                else (node.args[argument] if len(node.args) > argument else None)
+            )
+            if isinstance(given, ast.Constant):
+                yield file.name, str(given.value)
+            elif isinstance(given, ast.JoinedStr):
+                parts = (
+                    str(one.value) if isinstance(one, ast.Constant) else "x" for one in given.values
+                )
+                yield file.name, "".join(parts)
+
+
+def test_every_finding_says_why_it_is_told() -> None:
+    found = list(names_in("Finding", "id"))
+    assert len(found) > 60
+    assert [name for name in found if of_finding(name[1]) is None] == []
+
+
+def test_every_figure_that_is_written_says_what_it_is() -> None:
+    found = [name for name in names_in("figure", 0) if name[1] != "x"]
+    assert len(found) > 40
+    assert [name for name in found if of_figure(name[1]) is None] == []
+
+
+@cache
+def shown() -> list[str]:
+    """The ids of all figures of prints and layouts of many kinds."""
+    sheet = {"kind": "mat", "opening_width": "30 cm", "opening_height": "20 cm", "overlap": "3 mm"}
+    wrap = {
+        "kind": "wrap",
+        "depth": "3.8 cm",
+        "turn": "1.2 cm",
+        "fill": "mirror",
+        "give": {"x": 0.01, "y": 0},
+    }
+    edges = [{"kind": "none"}, border("2 in"), {"kind": "bleed", "bleed": "3 mm"}, sheet, wrap]
+    found = [
+        figure.id
+        for edge in edges
+        for mode in ("fill", "contain")
+        for figure in reckon(plan(edge=edge, fit={"mode": mode, "angle": 2})).figures
+    ]
+    for wish in (tiles(), passes(), life(), panels(), hanging(), gang()):
+        found += [figure.id for figure in layout_page(wish).figures]
+    return found
+
+
+def test_every_figure_of_prints_and_layouts_says_what_it_is() -> None:
+    assert len(set(shown())) > 60
+    assert [name for name in shown() if of_figure(name) is None] == []
+
+
+@pytest.mark.parametrize(("name", "entry"), ENTRIES, ids=[name for name, _ in ENTRIES])
+def test_an_entry_is_one_sentence_with_a_rule_and_a_page_that_exist(
+    name: str, entry: Entry
+) -> None:
+    assert entry.word and entry.says.endswith(".") and ". " not in entry.says, name
+    assert not entry.rule or entry.rule in SOURCES
+    page, _, heading = entry.read.partition("#")
+    text = (HANDBOOK / f"{page}.md").read_text()
+    headings = [
+        re.sub(r"[^a-z0-9]+", "-", line.lstrip("# ").lower()).strip("-")
+        for line in text.splitlines()
+        if line.startswith("#")
+    ]
+    assert not heading or heading in headings, f"{page} has no heading {heading}"

@@ -1,0 +1,52 @@
+import type { ShelfPlace } from "../shell/Shelf";
+
+/** What opens from a word of the top line; a word comes with its first place. */
+export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPlace[]])[] = [
+  [
+    "Planning",
+    [
+      { to: "/leave-room", name: "Leave room", says: "What of the picture survives all the sizes wanted later" },
+      { to: "/how-big", name: "How big", says: "The largest print of a picture, for each grade, and from where" },
+      { to: "/sensors", name: "Cameras", says: "How large cameras print, before buying or shooting" },
+    ],
+  ],
+  [
+    "Studio",
+    [
+      { to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" },
+      { to: "/stock", name: "Stock", says: "Media, rolls and sheets: what is left of each, and what it costs" },
+      { to: "/photo-rules", name: "ID photo rules", says: "What authorities ask of a photo, and when that was read" },
+    ],
+  ],
+]; // oxfmt-ignore
+
+export interface Here {
+  name: string;
+  /** What one does here, in a sentence. */
+  says: string;
+  /** Its page of the handbook. */
+  read: string;
+}
+
+/** Every page by how its address begins; the first that fits counts. */
+const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
+  [/^\/$/, { name: "Jobs", says: "Every job with its prints, drawn to one scale. Add pictures to begin one.", read: "one-print" }],
+  [/^\/jobs\//, { name: "A job", says: "The prints and layouts of one hall, one client, one evening.", read: "one-print" }],
+  [/^\/pictures\//, { name: "A picture", says: "What is known of one picture, what must be kept of it, and all its prints.", read: "one-print#picture" }],
+  [/^\/prints\/\d+\/sizes/, { name: "Compare sizes", says: "One picture in many sizes, and what each costs it.", read: "compare-sizes" }],
+  [/^\/prints\/\d+\/look/, { name: "Looking at the picture", says: "The picture at 100 %, at print size, or as it looks from its viewing distance.", read: "one-print#picture" }],
+  [/^\/prints\/\d+\/proof/, { name: "Proof", says: "A part of the real file, made in every way, at its true size.", read: "one-print#pixels" }],
+  [/^\/prints\//, { name: "The bench", says: "One print in seven steps along the folding rule, from the picture to the file.", read: "one-print" }],
+  [/^\/layouts\/new/, { name: "New layout", says: "Tiles, ID photos, life size, panels, a hanging, or prints together on a roll.", read: "tiles" }],
+  [/^\/layouts\//, { name: "A layout", says: "Prints laid out on sheets, frames, a wall or a roll; the rule shows its steps.", read: "tiles" }],
+  [/^\/batches\//, { name: "A batch", says: "Many pictures in many sizes: what needs a look, and all files at once.", read: "batch" }],
+  [/^\/sizes/, { name: "Sizes", says: "The sizes that this studio works with, and sets of them.", read: "compare-sizes#the-size-library" }],
+  [/^\/stock/, { name: "Stock", says: "What is printed on: media, rolls and sheets.", read: "stock" }],
+  [/^\/photo-rules/, { name: "ID photo rules", says: "What authorities ask of a photo.", read: "id-photos#rules" }],
+  [/^\/(how-big|sensors|leave-room)/, { name: "Planning", says: "Before a print: how large, with which camera, and how much room to leave.", read: "compare-sizes#before-the-shot" }],
+  [/^\/(how-it-works|handbook)/, { name: "Help", says: "How the work goes, step by step, and where to read on.", read: "one-print" }],
+]; // oxfmt-ignore
+
+/** What the page at an address is for. */
+export const hereAt = (pathname: string): Here | undefined =>
+  PAGES.find(([begins]) => begins.test(pathname))?.[1];

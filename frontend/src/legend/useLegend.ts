@@ -1,0 +1,33 @@
+import { useQuery } from "@tanstack/react-query";
+import { client, must } from "../api/client";
+import type { Legend, LegendEntry } from "../api/types";
+
+/** What a legend is asked for: a figure, a finding, a group of choices or a word, by its id. */
+export type About = `${"figure" | "finding" | "choice" | "word"}:${string}`;
+
+/** The entry of a thing; undefined until the legend has come, and where there is none. */
+export function useEntry(about: About): LegendEntry | undefined {
+  const { data } = useQuery({
+    queryKey: ["legend"],
+    staleTime: Infinity,
+    queryFn: () => must<Legend>(client.GET("/api/legend")),
+  });
+  return data && entryOf(data, about);
+}
+
+/** Ids of several sides or pieces (`nail_x_3`) share an entry: that of the first family they belong to. */
+export function entryOf(legend: Legend, about: About): LegendEntry | undefined {
+  const [kind, name] = [about.slice(0, about.indexOf(":")), about.slice(about.indexOf(":") + 1)];
+  if (kind === "figure") return inFamilies(legend.figures, legend.figure_families, name);
+  if (kind === "finding") return inFamilies(legend.findings, legend.finding_families, name);
+  return (kind === "choice" ? legend.choices : legend.words)[name];
+}
+
+function inFamilies(
+  entries: Legend["figures"],
+  families: Legend["figure_families"],
+  name: string,
+): LegendEntry | undefined {
+  const family = families.find(([begin, end]) => name.startsWith(begin) && name.endsWith(end));
+  return entries[name] ?? (family && entries[family[2]]);
+}
