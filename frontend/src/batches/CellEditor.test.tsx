@@ -128,7 +128,7 @@ describe("the cell editor", () => {
 
   it("gives a whole picture padding of its own, and takes it back", async () => {
     edit({ mode: "contain", padding: "#112233", own_padding: true });
-    fireEvent.change(screen.getByLabelText("Padding"), { target: { value: "#445566" } });
+    fireEvent.change(screen.getByLabelText("Background"), { target: { value: "#445566" } });
     expect(onPlace).toHaveBeenLastCalledWith(expect.objectContaining({ colour: "#445566" }));
     await userEvent.click(screen.getByRole("button", { name: "As the batch" }));
     expect(onPlace).toHaveBeenLastCalledWith(expect.objectContaining({ colour: null }));

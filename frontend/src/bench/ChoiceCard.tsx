@@ -49,7 +49,7 @@ export function Choices({
   slim?: boolean;
 }) {
   return (
-    <div className="space-y-1.5" role="group" aria-label={label ?? "Ways out"}>
+    <div className="space-y-1.5" role="group" aria-label={label}>
       {choices.map((choice) => (
         <ChoiceCard
           key={choice.id}

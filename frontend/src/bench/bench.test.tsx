@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import { Around, NO_LEGEND } from "../legend/legend.testing";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
@@ -84,8 +85,10 @@ describe("findings and choices", () => {
   }; // oxfmt-ignore
 
   it("say their gravity by word and offer the cure", async () => {
-    render(<Findings findings={[finding, { id: "n", level: "note", step: "fit", text: "Only a note." }]} />);
-    expect(screen.getByText("Look.")).toBeInTheDocument();
+    render(<Findings findings={[finding, { id: "n", level: "note", step: "fit", text: "Only a note." }]} />, {
+      wrapper: Around,
+    });
+    expect(screen.getByText("Check.")).toBeInTheDocument();
     expect(screen.getByText("Note.")).toBeInTheDocument();
     await userEvent.click(screen.getByRole("button", { name: "Move the crop up" }));
     expect(change).toHaveBeenCalledWith({ "fit.auto": true });
@@ -121,7 +124,8 @@ describe("findings and choices", () => {
 
 describe("the pad", () => {
   it("opens a figure to its formula and its rule", async () => {
-    const queries = new QueryClient();
+    const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
+    queries.setQueryData(["legend"], NO_LEGEND);
     queries.setQueryData(["reference"], {
       sizes: [],
       media: [],

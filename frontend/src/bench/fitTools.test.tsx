@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import { Around } from "../legend/legend.testing";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, describe, expect, it, vi } from "vitest";
@@ -110,7 +111,7 @@ describe("keep zones on the drawing", () => {
 
 describe("the list of zones", () => {
   it("renames, deletes and places", async () => {
-    render(<ZoneList plan={plan({ auto: false })} rows={[row]} />);
+    render(<ZoneList plan={plan({ auto: false })} rows={[row]} />, { wrapper: Around });
     const name = screen.getByLabelText("Name of the keep zone");
     await userEvent.clear(name);
     await userEvent.type(name, "  left hand {Enter}");
@@ -122,7 +123,7 @@ describe("the list of zones", () => {
   });
 
   it("starts and leaves drawing", async () => {
-    render(<ZoneList plan={plan({ keep: [] })} rows={[]} />);
+    render(<ZoneList plan={plan({ keep: [] })} rows={[]} />, { wrapper: Around });
     await userEvent.click(screen.getByRole("button", { name: "Draw a keep zone" }));
     expect(useFitTools.getState().drawing).toBe(true);
     await userEvent.click(screen.getByRole("button", { name: /Drag over it/ }));

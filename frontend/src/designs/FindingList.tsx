@@ -22,7 +22,7 @@ export function FindingList(props: { findings: Finding[]; proof?: string; onFix:
           {finding.drawing && proof && <Drawn drawing={finding.drawing} proof={proof} />}
           <p>
             <What about={`finding:${finding.id}`} className="font-bold">
-              {WORD[finding.level]}.
+              {`${WORD[finding.level]}.`}
             </What>{" "}
             {typeset(finding.text)}{" "}
             {finding.fix && (

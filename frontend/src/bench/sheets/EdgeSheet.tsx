@@ -55,7 +55,7 @@ export function EdgeSheet(props: SheetProps & { problem: ApiProblem | null }) {
         />
       )}
       <MarksFields plan={plan} worksheet={worksheet} {...given} />
-      <Choices choices={of("way")} proof={proof} />
+      <Choices label="Ways to fit" choices={of("way")} proof={proof} />
     </div>
   );
 }

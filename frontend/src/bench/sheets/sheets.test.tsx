@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import { NO_LEGEND } from "../../legend/legend.testing";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
@@ -33,6 +34,7 @@ function shown(
     sources: {},
     size_examples: ["8x10"],
   });
+  queries.setQueryData(["legend"], NO_LEGEND);
   queries.setQueryData(["sizes", ""], [
     { key: "iso-a3", name: "A3", group: "ISO A", width: "297 mm", height: "420 mm", shown: "29.7 × 42 cm" },
   ]); // oxfmt-ignore
@@ -113,7 +115,7 @@ describe("the Edge sheet", () => {
 
   it("offers the three answers to the new ratio, each drawn", async () => {
     shown(EdgeSheet, "border", "edge");
-    const ways = within(screen.getByRole("group", { name: "Ways out" })).getAllByRole("button");
+    const ways = within(screen.getByRole("group", { name: "Ways to fit" })).getAllByRole("button");
     expect(ways).toHaveLength(4);
     expect(ways.every((way) => way.querySelector("svg image"))).toBe(true);
     await userEvent.click(ways[1] as HTMLElement);
@@ -157,7 +159,7 @@ describe("the Edge sheet", () => {
   it("gives marks a margin when the first is wanted, and reads off the size of the file", async () => {
     shown(EdgeSheet, "border", "edge");
     expect(screen.getByText("24 × 16 in")).toBeInTheDocument();
-    await userEvent.click(screen.getByRole("checkbox", { name: "Crop" }));
+    await userEvent.click(screen.getByRole("checkbox", { name: "Crop marks" }));
     expect(lastFix()).toEqual({ "marks.crop": true, "marks.margin": "1 cm" });
   });
 
@@ -172,7 +174,7 @@ describe("the Edge sheet", () => {
 describe("the Pixels sheet", () => {
   it("offers four ways with what each costs, and takes one as a whole part", async () => {
     const plan = shown(PixelsSheet, "border", "pixels");
-    const ways = within(screen.getByRole("group", { name: "Ways out" })).getAllByRole("button");
+    const ways = within(screen.getByRole("group", { name: "How many pixels" })).getAllByRole("button");
     expect(ways).toHaveLength(4);
     expect(ways[0]).toHaveAttribute("aria-pressed", "true");
     expect(ways[0]).toHaveTextContent("nothing resampled");
