@@ -8,6 +8,8 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 FOLDER = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
+#: What *How it works* shows; part of the interface.
+STEPS = FOLDER.parents[1] / "frontend" / "src" / "help" / "pictures"
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
          "--disable-background-networking", "--disable-component-update", "--disable-sync"]  # fmt: skip
 FOG, GEARS, STARS, SEAWEED, KEEPER, WALL, POSTCARD, SLUICE = range(8)
@@ -46,6 +48,7 @@ def main(address: str, name: str, password: str) -> None:
             page.get_by_test_id("drawing").wait_for()
             settle(page, unit, light)
             keep(page, file)
+        steps(page, prints[SLUICE])
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
         seen(page, f"{prints[SLUICE]}")
@@ -57,6 +60,21 @@ def main(address: str, name: str, password: str) -> None:
         page.get_by_test_id("drawing").wait_for()
         keep(page, "phone")
         browser.close()
+
+
+def steps(page: Page, print_: str) -> None:
+    """A picture for each of the seven steps of *How it works*: drawing and worksheet, at their own size."""
+    STEPS.mkdir(parents=True, exist_ok=True)
+    for step in ("picture", "size", "fit", "edge", "pixels", "distance", "handover"):
+        page.goto(f"{print_}/{step}")
+        page.get_by_test_id("drawing").wait_for()
+        settle(page, "cm", "Paper")
+        # The rail is below; the other steps are seen with the rule above them.
+        top = 361 if step == "distance" else 40
+        page.screenshot(
+            path=str(STEPS / f"{step}.jpg"), type="jpeg", quality=82,
+            clip={"x": 500, "y": top, "width": 780, "height": 439},
+        )  # fmt: skip
 
 
 def places(page: Page, prints: list[str | None]) -> None:

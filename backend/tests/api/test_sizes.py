@@ -253,3 +253,15 @@ def test_a_print_without_zones_takes_none_from_the_picture(caller: Caller, held:
     bare = held["plan"] | {"fit": {"keep": []}}
     caller("PUT", f"prints/{held['id']}/plan", {"plan": bare, "version": held["version"]})
     assert caller("GET", where)["keep"] == []
+
+
+def test_sizes_are_typed_where_a_set_is_wanted(caller, photo) -> None:
+    held = ready_print(caller, photo())
+    found = caller("GET", f"prints/{held['id']}/sizes?set=typed:30 x 40; 13 x 17 cm; A3")["sizes"]
+    assert [one["name"] for one in found] == ["30 × 40 cm", "13 × 17 cm", "A3"]
+    keys = ",".join(one["key"] for one in found)
+    made = caller("POST", f"prints/{held['id']}/variants", {"set": f"keys:{keys}", "along": "left"})
+    assert len(made["prints"]) == 3
+    for wrong, words in (("typed:", "No size is typed yet"), ("typed:30 x 40; 11 1/ in", "half a fraction")):
+        refused = caller("GET", f"prints/{held['id']}/sizes?set={wrong}", expect=404 if wrong == "typed:" else 422)
+        assert words in refused["message"]

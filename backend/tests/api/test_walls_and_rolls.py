@@ -371,3 +371,16 @@ def test_one_account_never_sees_anothers(caller, other, prints) -> None:
         {"kind": "gang", "prints": [prints[0]["id"]]},
         expect=404,
     )
+
+
+def test_a_layout_begins_with_the_walls_width(caller, photo) -> None:
+    held = ready_print(caller, photo())
+    place = f"jobs/{held['job']}/layouts"
+    panels = caller("POST", place, {"kind": "panels", "print": held["id"], "wall": "3 m"})
+    frames = panels["document"]["frames"]
+    right = max(float(one["x"].split()[0]) + float(one["width"].split()[0]) for one in frames)
+    assert 190 < right <= 200  # cm: two thirds of the wall, in whole cm a frame
+    row = caller("POST", place, {"kind": "hang", "prints": [held["id"]], "wall": "3 m"})
+    assert row["document"]["wall"] == "3 m"
+    wrong = caller("POST", place, {"kind": "hang", "prints": [held["id"]], "wall": "11 1/ in"}, expect=422)
+    assert "half a fraction" in wrong["message"]

@@ -84,3 +84,14 @@ def test_what_ships_is_of_three_to_two_and_grows() -> None:
     assert counts == sorted(counts) and len(counts) == 7
     for sensor in SHIPPED.sensors:
         assert sensor.width_px / sensor.height_px == pytest.approx(1.5, abs=0.001)
+
+
+def test_examples_are_left_out_of_the_table_without_being_deleted() -> None:
+    own = Sensor(name="Mine", width_px=6000, height_px=4000)
+    table = SHIPPED.model_copy(update={"sensors": [*SHIPPED.sensors, own], "examples": False})
+    found = sensors_found(table, 600, 1.0, LengthStyle("cm"))
+    assert [line.name for line in shown(table, found)] == ["Mine"]
+    assert len(found.lines) == len(SHIPPED.sensors) + 1
+    assert "Plover" not in write_sensors(table, found) and "Mine" in write_sensors(table, found)
+    alone = SHIPPED.model_copy(update={"examples": False})
+    assert listed(alone) == SHIPPED.sensors

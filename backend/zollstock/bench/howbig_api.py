@@ -21,6 +21,7 @@ from zollstock.core.measures import NOT_MEASURED
 from zollstock.core.megapixels import read_pixels
 from zollstock.core.parts.surface import LEAST_FACTOR
 from zollstock.core.readings import read_length, read_size
+from zollstock.core.sensors import listed
 from zollstock.core.show import LengthStyle
 from zollstock.core.viewing import grade_word
 from zollstock.pictures.api import own_pictures
@@ -105,7 +106,7 @@ def _answer(request: SignedRequest, asked: Question) -> HowBig:
     )
     measures = measures_of(request.user, asked.picture) if asked.picture else None
     table, _ = sensors_of(request.user)
-    return how_big(wish, style, measures or NOT_MEASURED, table.sensors)
+    return how_big(wish, style, measures or NOT_MEASURED, listed(table))
 
 
 def _sides(request: SignedRequest, asked: Question) -> tuple[int, int]:

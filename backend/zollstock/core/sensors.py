@@ -47,6 +47,8 @@ class SensorTable(BaseModel):
 
     columns: Annotated[list[str], Field(min_length=1, max_length=MOST_COLUMNS)]
     sensors: Annotated[list[Sensor], Field(max_length=MOST_SENSORS)]
+    #: Whether those that ship are compared along with one's own.
+    examples: bool = True
 
     @field_validator("columns")
     @classmethod
@@ -71,6 +73,8 @@ class SensorLine(Record):
     height_px: int
     count_text: str
     sizes: list[SensorSize]
+    #: One of those that ship: left out where the table does not show them.
+    example: bool
 
 
 class SensorsFound(Record):
@@ -117,6 +121,28 @@ SHIPPED = SensorTable(
 )  # fmt: skip
 
 
+def is_example(sensor: Sensor) -> bool:
+    """Whether it is one of those that ship, untouched."""
+    return sensor in SHIPPED.sensors
+
+
+def listed(table: SensorTable) -> list[Sensor]:
+    """Those that are compared: without the examples where these are not shown, as long as there are others.
+
+    >>> own = Sensor(name="Mine", width_px=6000, height_px=4000)
+    >>> [one.name for one in listed(SensorTable(columns=["clean"], sensors=[*SHIPPED.sensors, own], examples=False))]
+    ['Mine']
+    """
+    own = [sensor for sensor in table.sensors if not is_example(sensor)]
+    return own if own and not table.examples else list(table.sensors)
+
+
+def shown(table: SensorTable, found: SensorsFound) -> list[SensorLine]:
+    """The lines of those that are compared."""
+    kept = listed(table)
+    return [line for sensor, line in zip(table.sensors, found.lines, strict=True) if sensor in kept]
+
+
 def column_ppi(column: str, distance: float, factor: float, arcmin: float = 1.0) -> float:
     """The ppi that a column wants: as typed, or a grade's, by acuity from `distance` mm on a medium of `factor`.
 
@@ -136,7 +162,7 @@ def sensors_found(
     wanted = [column_ppi(column, distance, factor) for column in table.columns]
     return SensorsFound(
         headings=[
-            f"{column} from {style.far(distance)}" if column in _GRADES else column
+            f"{grade_word(column)} from {style.far(distance)}" if column in _GRADES else column
             for column in table.columns
         ],
         lines=[
@@ -146,6 +172,7 @@ def sensors_found(
                 height_px=sensor.height_px,
                 count_text=_count(sensor),
                 sizes=[_size(sensor, ppi, style) for ppi in wanted],
+                example=is_example(sensor),
             )
             for sensor in table.sensors
         ],
@@ -176,13 +203,13 @@ def write_sensors(table: SensorTable, found: SensorsFound) -> str:
         for heading in found.headings
         for name in (heading, *(f"{heading}, {limit}" for limit in found.limits))
     ]
-    return write_table((*CSV_COLUMNS, *columns), _rows(table.sensors, found.lines))
+    return write_table((*CSV_COLUMNS, *columns), _rows(shown(table, found)))
 
 
-def _rows(sensors: Iterable[Sensor], lines: Iterable[SensorLine]) -> Iterator[list[str | int]]:
-    for sensor, line in zip(sensors, lines, strict=True):
+def _rows(lines: Iterable[SensorLine]) -> Iterator[list[str | int]]:
+    for line in lines:
         sizes = [text for size in line.sizes for text in (size.plain, size.comfortable, size.most)]
-        yield [sensor.name, sensor.width_px, sensor.height_px, *sizes]
+        yield [line.name, line.width_px, line.height_px, *sizes]
 
 
 def read_sensors(text: str) -> list[Sensor]:

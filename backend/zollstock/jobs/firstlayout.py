@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from zollstock.core.layouts import LAYOUT_FORMAT
+from zollstock.core.lengths import Length
 from zollstock.core.photorules import RuleBook
 from zollstock.pictures.models import Picture
 
@@ -31,7 +32,12 @@ _NOT_HERE = ("target", "edge", "marks", "pixels")
 
 
 def first_layout(
-    kind: LayoutKind, picture: Picture, plan: Document | None, unit: str, rules: RuleBook
+    kind: LayoutKind,
+    picture: Picture,
+    plan: Document | None,
+    unit: str,
+    rules: RuleBook,
+    wall: Length | None = None,
 ) -> Document:
     """A wish of that kind for a picture, with the plan of a print where it begins with one.
 
@@ -41,7 +47,7 @@ def first_layout(
     if kind == "tiles":
         more = _tiles(unit)
     elif kind == "panels":
-        more = first_panels(begun, unit)
+        more = first_panels(begun, unit, wall)
         begun = {name: part for name, part in begun.items() if name not in _NOT_HERE}
     else:
         begun = {name: part for name, part in begun.items() if name not in _NOT_HERE}

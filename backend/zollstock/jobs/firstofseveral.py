@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from zollstock.core.layouts import LAYOUT_FORMAT
+from zollstock.core.lengths import Length
 from zollstock.core.stock import Stock, StockRoll
 
 from .firstpanels import hang_in
@@ -21,14 +22,20 @@ _ROLL = {
 
 
 def first_of_several(
-    kind: str, plans: list[Document], title: str, unit: str, stock: Stock
+    kind: str,
+    plans: list[Document],
+    title: str,
+    unit: str,
+    stock: Stock,
+    wall: Length | None = None,
 ) -> Document:
-    """A wish of that kind for prints as they are planned now."""
+    """A wish of that kind for prints as they are planned now; a row hangs in the middle of a `wall`."""
     begun = {"format": LAYOUT_FORMAT, "kind": kind, "plans": plans}
     more: Document
     if kind == "hang":
         more = {"gap": _GAP[unit], "hang": hang_in(unit), "pieces": [{} for _ in plans]}
-        return begun | more | {"title": f"{title[:190]}, hung"}
+        on_wall: Document = {} if wall is None else {"wall": wall.typed}
+        return begun | more | on_wall | {"title": f"{title[:190]}, hung"}
     more = {"copies": [1] * len(plans), "may_turn": [True] * len(plans), "roll": _roll(unit, stock)}
     return begun | more | {"title": f"{title[:190]}, ganged"}
 

@@ -6,7 +6,7 @@ from typing import Any
 
 from zollstock.core.box import ZERO, Box
 from zollstock.core.layouts.arrangements import ARRANGEMENTS
-from zollstock.core.lengths import UNITS, parse_length
+from zollstock.core.lengths import UNITS, Length, parse_length
 from zollstock.core.rational import Fraction
 from zollstock.core.show import typed_length
 
@@ -24,14 +24,21 @@ _HANG = {
     "cm": {"centre_height": "150 cm", "nail_drop": "3 cm"},
     "mm": {"centre_height": "1500 mm", "nail_drop": "30 mm"},
 }
+#: A group looks right on a wall that it takes two thirds of: with less it is lost, with more it is cramped.
+OF_A_WALL = Fraction(2, 3)
 #: What a wrap of one print and that of panels have in common.
 _OF_WRAP = ("depth", "turn", "fill", "colour", "softness")
 
 
-def first_panels(plan: Document, unit: str) -> Document:
-    """Frames over the size of a print, with its wrap where it has one; in whole cm or half inches."""
+def first_panels(plan: Document, unit: str, wall: Length | None = None) -> Document:
+    """Frames over the size of a print, with its wrap where it has one; in whole cm or half inches.
+
+    With a `wall` the group is as broad as looks right on it, and as high as the print is to its width.
+    """
     gap = parse_length(_GAP[unit]).mm
     width, height = (parse_length(plan["target"][side]).mm for side in ("width", "height"))
+    if wall is not None and wall.mm > 0:
+        width, height = wall.mm * OF_A_WALL, wall.mm * OF_A_WALL * height / width
     step = UNITS["in"] / 2 if unit == "in" else UNITS["cm"]
     wide, high = (_down(side, step) for side in ((width - (COUNT - 1) * gap) / COUNT, height))
     faces = ARRANGEMENTS["row"].place([(wide, high)] * COUNT, gap)

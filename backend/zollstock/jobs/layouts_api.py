@@ -22,6 +22,7 @@ from zollstock.core.layouts.panelwish import PanelsWish
 from zollstock.core.layouts.photo import IdWish
 from zollstock.core.layouts.tiles import TilesWish
 from zollstock.core.layouts.wish import MOST_PLANS
+from zollstock.core.readings import read_length
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep
@@ -51,6 +52,8 @@ class NewLayout(Schema):
     picture: UUID | None = None
     print: int | None = None
     prints: Annotated[list[int], Field(max_length=MOST_PLANS)] = []
+    #: How broad the wall is, where somebody begins with that: panels take their size from it, a row its middle.
+    wall: Annotated[str, Field(max_length=200)] = ""
 
 
 class LayoutState(Schema):
@@ -100,11 +103,12 @@ def make_layout(request: SignedRequest, job_id: int, wanted: NewLayout) -> Layou
     """Begin a layout; of a print it takes the plan along, as it is now."""
     holder = get_object_or_404(own_jobs(request), id=job_id)
     unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
+    wall = read_length(wanted.wall, unit, "side").length if wanted.wall.strip() else None
     if wanted.kind in SEVERAL:
         sources = prints_of(request, wanted.prints or ([wanted.print] if wanted.print else []))
         stock, _ = stock_of(request.user)
         document = first_of_several(
-            wanted.kind, [one.document for one in sources], holder.title, unit, stock
+            wanted.kind, [one.document for one in sources], holder.title, unit, stock, wall
         )
         pictures = {plan_key(number): one.picture for number, one in enumerate(sources)}
     else:
@@ -112,7 +116,7 @@ def make_layout(request: SignedRequest, job_id: int, wanted: NewLayout) -> Layou
         if picture.state == Picture.State.REFUSED:
             raise HttpError(422, picture.problem)
         rules, _ = rules_of(request.user)
-        document = first_layout(wanted.kind, picture, plan, unit, rules)
+        document = first_layout(wanted.kind, picture, plan, unit, rules, wall)
         pictures = {plan_key(0): picture}
     last = holder.designs.aggregate(last=Max("position"))["last"]
     return layout_state(begin(holder, LAYOUT, document, pictures, (last or 0) + 1))

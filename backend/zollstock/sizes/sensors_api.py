@@ -17,6 +17,7 @@ from zollstock.core.sensors import (
     SensorTable,
     read_sensors,
     sensors_found,
+    shown,
     write_sensors,
 )
 from zollstock.core.show import LengthStyle
@@ -114,6 +115,8 @@ def as_csv(request: SignedRequest, asked: Query[SensorsAsked]) -> HttpResponse:
 
 @router.get("/sensors.pdf", include_in_schema=False)
 def leaf(request: SignedRequest, asked: Query[SensorsAsked]) -> HttpResponse:
-    made = HttpResponse(sensors_leaf(_kept(request, asked).found), content_type="application/pdf")
+    kept = _kept(request, asked)
+    found = kept.found.model_copy(update={"lines": shown(kept.table, kept.found)})
+    made = HttpResponse(sensors_leaf(found), content_type="application/pdf")
     made["Content-Disposition"] = 'attachment; filename="cameras.pdf"'
     return made

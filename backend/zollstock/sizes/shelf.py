@@ -15,6 +15,7 @@ from zollstock.core.near import Shelf
 from zollstock.core.refusal import Refusal
 from zollstock.core.sizes import parse_size
 from zollstock.core.studio import Studio
+from zollstock.core.typedsizes import TYPED, typed_sizes
 from zollstock.stock.kept import stock_for_reckoning
 
 from .models import OwnSize, SizeSet
@@ -97,7 +98,10 @@ def _frames(row: OwnSize) -> Frames:
 
 
 def chosen(account: User, which: str) -> list[Size]:
-    """The sizes of a set: `all`, `group:NAME`, `set:NUMBER` or `keys:a,b,c`. Raises `NoSuchSizes`."""
+    """The sizes of a set: `all`, `group:NAME`, `set:NUMBER`, `keys:a,b,c`, or `typed:30 x 40 cm; A3` as people type them.
+
+    Raises `NoSuchSizes`, and `LengthError` for what is no size.
+    """
     everything = sizes_of(account)
     kind, _, name = which.partition(":")
     if kind == "all":
@@ -109,13 +113,33 @@ def chosen(account: User, which: str) -> list[Size]:
             account=account, id=int(name) if is_number(name) else 0
         ).first()
         found = by_keys(everything, held.keys if held else [])
+    elif kind == "typed":
+        found = typed_sizes(name, everything, _unit_of(account))
     elif kind == "keys":
-        found = by_keys(everything, name.split(","))
+        found = _of_keys(everything, name.split(","), _unit_of(account))
     else:
         found = []
+    if not found and kind == "typed":
+        raise NoSuchSizes("No size is typed yet. Type some one after the other, like 30 x 40; A3; 2:3.")
     if not found:
         raise NoSuchSizes("There are no sizes under this name. Choose another set.")
     return found
+
+
+def _of_keys(sizes: list[Size], keys: list[str], unit: str) -> list[Size]:
+    """The sizes of the keys in their order, also of those that were only typed."""
+    known = {size.key: size for size in sizes}
+    found = []
+    for key in dict.fromkeys(keys):
+        if key in known:
+            found.append(known[key])
+        elif key.startswith(TYPED):
+            found += typed_sizes(key.removeprefix(TYPED), sizes, unit)
+    return found
+
+
+def _unit_of(account: User) -> str:
+    return getattr(getattr(account, "preferences", None), "unit", "cm")
 
 
 def by_keys(sizes: list[Size], keys: list[str]) -> list[Size]:

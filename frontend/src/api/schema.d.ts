@@ -4703,6 +4703,8 @@ export interface components {
             count_text: string;
             /** Sizes */
             sizes: components["schemas"]["SensorSize"][];
+            /** Example */
+            example: boolean;
         };
         /**
          * SensorSize
@@ -4725,6 +4727,11 @@ export interface components {
             columns: string[];
             /** Sensors */
             sensors: components["schemas"]["Sensor"][];
+            /**
+             * Examples
+             * @default true
+             */
+            examples: boolean;
         };
         /**
          * SensorsFound
@@ -6213,6 +6220,11 @@ export interface components {
              * @default []
              */
             prints: number[];
+            /**
+             * Wall
+             * @default
+             */
+            wall: string;
         };
         /** LayoutChange */
         LayoutChange: {

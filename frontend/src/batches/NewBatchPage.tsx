@@ -81,7 +81,7 @@ export function NewBatchPage() {
               onChange={(event) => setTitle(event.target.value)}
             />
           </label>
-          <SetPicker value={set} onSet={setSet} />
+          <SetPicker typed value={set} onSet={setSet} />
           <SharedFields value={shared} onChange={setShared} />
           {make.error && <Problem message={make.error.message} />}
           <button

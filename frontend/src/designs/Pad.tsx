@@ -23,22 +23,25 @@ function Line({ figure }: { figure: Figure }) {
   const leaf = useLeaf();
   const { setReference, reference } = leaf;
   return (
-    <details data-figure={figure.id}>
-      <summary ref={setReference} {...reference()}>
-        <span className="soft">{figure.label.toLowerCase()}</span>{" "}
-        <span className="figure">{typeset(figure.working)}</span>
-      </summary>
-      <p className="pad-rule">
-        {entry && (
-          <>
-            {typeset(entry.says)}
-            <br />
-          </>
-        )}
-        <b>{figure.label}</b> = {figure.formula}.<br />
-        {data?.sources[figure.source]}
-      </p>
+    <div>
+      <details data-figure={figure.id}>
+        <summary ref={setReference} {...reference()}>
+          <span className="soft">{figure.label.toLowerCase()}</span>{" "}
+          <span className="figure">{typeset(figure.working)}</span>
+        </summary>
+        <p className="pad-rule">
+          {entry && (
+            <>
+              {typeset(entry.says)}
+              <br />
+            </>
+          )}
+          <b>{figure.label}</b> = {figure.formula}.<br />
+          {data?.sources[figure.source]}
+        </p>
+      </details>
+      {/* Beside it: what is in a closed one is not shown. */}
       {entry && <LegendLeaf leaf={leaf} entry={entry} />}
-    </details>
+    </div>
   );
 }

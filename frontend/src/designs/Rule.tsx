@@ -75,7 +75,11 @@ export function Rule<Step extends string>(props: {
                 <span className="blade-title">
                   {index + 1} {blade.title}
                 </span>
-                <span className="blade-state" title={gradeWord(state)}>
+                <span
+                  className="blade-state"
+                  title={gradeWord(state)}
+                  data-long={gradeWord(state).length > 9 || undefined}
+                >
                   {typeset(gradeWord(state))}
                 </span>
               </span>

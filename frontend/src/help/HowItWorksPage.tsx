@@ -35,8 +35,8 @@ export function HowItWorksPage() {
             <img
               src={PICTURES[`./pictures/${step}.jpg`]}
               alt={`The step ${title} on the bench`}
-              width={720}
-              height={405}
+              width={780}
+              height={439}
               loading="lazy"
             />
           </li>

@@ -1,3 +1,5 @@
+import { gradeWord } from "../shell/Grade";
+import { Check } from "../fields/Check";
 import { X } from "lucide-react";
 import { pixelCount } from "../fields/pixelCount";
 import { useEffect, useState } from "react";
@@ -40,6 +42,7 @@ export function SensorsPage() {
     };
   }, []);
   const { table, found, version } = kept.data ?? {};
+  const own = found?.lines.some(({ example }) => !example);
   return (
     <div className="bench">
       <TopBar>
@@ -75,7 +78,7 @@ export function SensorsPage() {
                       <span className="flex items-center gap-1">
                         <Cell
                           label={`Column ${at + 1}: a ppi or a grade`}
-                          value={column}
+                          value={gradeWord(column)}
                           onMeant={(text) =>
                             keep((now) => ({
                               ...now,
@@ -115,6 +118,7 @@ export function SensorsPage() {
               </thead>
               <tbody>
                 {table.sensors.map((sensor, at) => {
+                  if (!table.examples && own && found.lines[at]?.example) return null;
                   const put = (next: Sensor | null) =>
                     keep((now) => ({
                       ...now,
@@ -177,6 +181,13 @@ export function SensorsPage() {
           />
           <MediumPick value={asked.medium} onPick={(medium) => tell({ medium })} />
           <p className="soft">Both count for grades; a ppi is a ppi.</p>
+          {table && own && found?.lines.some(({ example }) => example) && (
+            <Check
+              label="Show the examples too"
+              checked={table.examples}
+              onChange={(examples) => keep((now) => ({ ...now, examples }))}
+            />
+          )}
           <PickOne<Stretch>
             label="Enlarged"
             options={[

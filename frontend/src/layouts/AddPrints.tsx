@@ -1,3 +1,4 @@
+import { PrintTicks } from "./PrintTicks";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, must } from "../api/client";
@@ -5,7 +6,6 @@ import type { JobSlip, LayoutState } from "../api/types";
 import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
-import { typeset } from "../shell/typeset";
 import { useLayoutStore } from "./layoutStore";
 
 /** Prints of any job, to be added behind those that are there, as they are planned now. */
@@ -46,20 +46,7 @@ export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: (
                 <legend className="font-semibold" dir="auto">
                   {job.title}
                 </legend>
-                {job.prints.map((print) => (
-                  <label key={print.id} className="flex min-h-7 items-center gap-2">
-                    <input
-                      type="checkbox"
-                      className="checkbox checkbox-sm"
-                      checked={chosen.has(print.id)}
-                      onChange={() => toggle(print.id)}
-                    />
-                    <span className="min-w-0 flex-1 truncate" dir="auto">
-                      {print.title || "untitled"}
-                    </span>
-                    <span className="figure soft">{typeset(print.size_text)}</span>
-                  </label>
-                ))}
+                <PrintTicks label={job.title} prints={job.prints} chosen={chosen} onToggle={toggle} />
               </fieldset>
             ))}
         </div>

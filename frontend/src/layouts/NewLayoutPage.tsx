@@ -6,7 +6,9 @@ import type { JobSlip, LayoutState } from "../api/types";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { TopBar } from "../frame/TopBar";
 import { Where } from "../frame/Where";
-import { Check } from "../fields/Check";
+import { PrintTicks } from "./PrintTicks";
+import { LengthField } from "../fields/LengthField";
+import { usePreferences } from "../session/useSession";
 import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
@@ -80,6 +82,8 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
   const queries = useQueryClient();
   const [print, setPrint] = useState(job.prints.find(({ id }) => id === first)?.id ?? job.prints[0]?.id);
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set(job.prints.map(({ id }) => id)));
+  const { account } = usePreferences();
+  const [wall, setWall] = useState("");
   const begin = useMutation({
     mutationFn: (kind: OneKind | ManyKind) =>
       must<LayoutState>(
@@ -87,8 +91,8 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
           params: { path: { job_id: job.id } },
           body:
             kind === "hang" || kind === "gang"
-              ? { kind, prints: job.prints.map(({ id }) => id).filter((id) => chosen.has(id)) }
-              : { kind, print: print ?? null, prints: [] },
+              ? { kind, prints: job.prints.map(({ id }) => id).filter((id) => chosen.has(id)), wall }
+              : { kind, print: print ?? null, prints: [], wall },
         }),
       ),
     onSuccess: (layout) => {
@@ -111,6 +115,21 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
     <div className="max-w-5xl space-y-5">
       <h1 className="text-2xl font-semibold">New layout</h1>
       {begin.error && <Problem message={begin.error.message} />}
+      <div className="panel max-w-xl space-y-1 p-4">
+        <LengthField
+          narrow
+          label="How wide is the wall, if it is for one?"
+          placeholder="not known"
+          unit={account.unit}
+          purpose="side"
+          value={wall}
+          keeps="layout"
+          onRead={setWall}
+          onBack={() => undefined}
+          onDone={() => undefined}
+        />
+        <p className="soft">Panels then take two thirds of it, and a row of prints hangs in its middle.</p>
+      </div>
       <section className="space-y-2" aria-labelledby="of-one">
         <h2 id="of-one" className="text-[17px] font-semibold">
           One print
@@ -138,21 +157,16 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
         <h2 id="of-several" className="text-[17px] font-semibold">
           Several prints
         </h2>
-        <div className="flex flex-wrap gap-x-5 gap-y-1" role="group" aria-label="Which prints">
-          {job.prints.map((one) => (
-            <Check
-              key={one.id}
-              label={one.title || "untitled"}
-              checked={chosen.has(one.id)}
-              onChange={(on) => {
-                const next = new Set(chosen);
-                if (on) next.add(one.id);
-                else next.delete(one.id);
-                setChosen(next);
-              }}
-            />
-          ))}
-        </div>
+        <PrintTicks
+          label="Which prints"
+          prints={job.prints}
+          chosen={chosen}
+          onToggle={(id) => {
+            const next = new Set(chosen);
+            if (!next.delete(id)) next.add(id);
+            setChosen(next);
+          }}
+        />
         <p className="soft">Prints of other jobs are added there.</p>
         <Kinds
           kinds={OF_SEVERAL}

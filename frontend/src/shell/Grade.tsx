@@ -1,5 +1,5 @@
 /** Grades whose word says little to a stranger. */
-const PLAIN: Record<string, string> = { surplus: "plenty" };
+const PLAIN: Record<string, string> = { surplus: "ample", near: "nearly clean" };
 
 export const gradeWord = (grade: string) => PLAIN[grade] ?? grade;
 

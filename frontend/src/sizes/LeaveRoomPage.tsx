@@ -9,7 +9,8 @@ import { Problem } from "../shell/Problem";
 import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { useSize } from "../drawing/useSize";
-import { SetPicker } from "./SetPicker";
+import { Check } from "../fields/Check";
+import { SetPicker, TYPED } from "./SetPicker";
 import "./sizes.css";
 
 const RATIOS = ["3:2", "4:3", "16:9", "1:1"] as const;
@@ -20,17 +21,29 @@ const PIXELS: Record<string, string> = {
   "1:1": "4000 × 4000",
 };
 
+/** Ratios that are wanted again and again; ticked, they take the place of a set of sizes. */
+const WANTED = ["1:1", "5:4", "4:3", "7:5", "3:2", "16:9", "3:1"] as const;
+const FIRST_SET = "group:Photo sizes, centimetres";
+
+const tickedIn = (set: string): string[] =>
+  set.startsWith(TYPED) ? WANTED.filter((one) => set.slice(TYPED.length).split("; ").includes(one)) : [];
+const tickedSet = (ticked: readonly string[]): string =>
+  ticked.length ? TYPED + ticked.join("; ") : FIRST_SET;
+
 /** Before the shot: the part of the frame that survives every wanted size. */
 export function LeaveRoomPage() {
   const [ratio, setRatio] = useState("3:2");
   const before = useRef(ratio);
-  const [set, setSet] = useState("group:Photo sizes, centimetres");
+  const [set, setSet] = useState(FIRST_SET);
   const [both, setBoth] = useState(false);
   const [pixels, setPixels] = useState(PIXELS["3:2"] ?? "");
   const asked = useDeferredValue(ratio);
+  const ticked = tickedIn(set);
   const query = { ratio: asked, set, both };
   const room = useQuery({
     queryKey: ["leave-room", query],
+    // Nothing is typed yet.
+    enabled: set !== TYPED,
     placeholderData: (old: LeaveRoom | undefined) => old,
     retry: false,
     queryFn: () => must<LeaveRoom>(client.GET("/api/leave-room", { params: { query } })),
@@ -75,7 +88,19 @@ export function LeaveRoomPage() {
             onBack={() => setRatio(before.current)}
             onDone={() => undefined}
           />
-          <SetPicker value={set} onSet={setSet} label="Wanted later" />
+          <SetPicker typed value={set} onSet={setSet} label="Wanted later" />
+          <div role="group" aria-label="Ratios wanted later" className="flex flex-wrap gap-x-4">
+            {WANTED.map((one) => (
+              <Check
+                key={one}
+                label={one}
+                checked={ticked.includes(one)}
+                onChange={(on) =>
+                  setSet(tickedSet(on ? [...ticked, one] : ticked.filter((held) => held !== one)))
+                }
+              />
+            ))}
+          </div>
           <label className="flex min-h-6 items-center gap-2">
             <input
               type="checkbox"
@@ -95,7 +120,7 @@ export function LeaveRoomPage() {
               below.
             </p>
           )}
-          <h2 className="font-semibold">To take along</h2>
+          <h2 className="font-semibold">For the camera bag</h2>
           <a
             className="plain-button flex items-center justify-center"
             href={`/api/leave-room.pdf?${words}`}

@@ -13,7 +13,7 @@ import { typeset } from "../shell/typeset";
 import { usePreferences } from "../session/useSession";
 import { useChosen } from "../shell/useChosen";
 import { FramesPick } from "./FramesPick";
-import { SetPicker } from "./SetPicker";
+import { SetPicker, TYPED } from "./SetPicker";
 import "./sizes.css";
 import { describeSize, useLibraryChange } from "./useSizes";
 
@@ -51,12 +51,16 @@ export function SizesPage() {
   const query = { set, order, along, unit: account.unit };
   const sizes = useQuery({
     queryKey: ["sizes", "against", id, query],
+    // Nothing is typed yet.
+    enabled: set !== TYPED,
     placeholderData: (old: Survey | undefined) => old,
     queryFn: () =>
       must<Survey>(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
   });
-  const { chosen, toggle } = useChosen();
+  const { chosen, toggle, take } = useChosen();
   const found = sizes.data?.sizes ?? [];
+  const possible = found.filter((item) => !item.problem).map((item) => item.key);
+  const all = possible.length > 0 && possible.every((key) => chosen.has(key));
   const drawn = found.flatMap((item) => item.drawing ?? []);
   const scale = scaleFor(drawn, ROOM);
   const file = (ending: string) =>
@@ -67,8 +71,16 @@ export function SizesPage() {
       <main className="px-5 py-2">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-2 pb-3">
           <h1 className="text-2xl font-semibold">Compare sizes</h1>
-          <SetPicker value={set} onSet={(next) => tell({ set: next })} />
+          <SetPicker typed value={set} onSet={(next) => tell({ set: next })} />
           <Pick label="Order" options={ORDERS} value={order} onPick={(next) => tell({ order: next })} />
+          <button
+            type="button"
+            className="plain-button"
+            disabled={!possible.length}
+            onClick={() => take(all ? [] : possible)}
+          >
+            {all ? "Untick all" : `Tick all ${possible.length}`}
+          </button>
           <span className="flex-1" />
           <a className="plain-button inline-flex items-center" href={file("pdf")} download>
             Size sheet for the client

@@ -20,7 +20,9 @@ const WEIGHTS = [
 export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Worksheet }) {
   const { edge } = props;
   const change = usePlanStore((store) => store.change);
-  const alike = SIDES.every((name) => edge[name] === edge.left);
+  const three = SIDES.filter((name) => name !== "bottom");
+  const alike = three.every((name) => edge[name] === edge.left);
+  const even = alike && edge.bottom === edge.left;
   const [single, setSingle] = useState(!alike);
   const { trim, image } = props.worksheet.reckoning.boxes;
   // What stands in the plan counts: the boxes may still be those of the edge before.
@@ -28,7 +30,6 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
   const bottomMm = mmOf(edge.bottom) ?? trim[1] + trim[3] - image[1] - image[3];
   const weigh = (by: number) => {
     change({ "edge.bottom": by === 1 ? edge.top : draggedBorder(topMm * by, props.unit) });
-    if (by !== 1) setSingle(true);
   };
   return (
     <>
@@ -46,12 +47,16 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
           ))}
         </div>
       ) : (
-        <EdgeLength
-          {...props}
-          label="Every side"
-          value={edge.left}
-          path={SIDES.map((name) => `edge.${name}`)}
-        />
+        <div className="grid grid-cols-2 gap-2">
+          <EdgeLength
+            {...props}
+            label={even ? "Every side" : "Left, top, right"}
+            value={edge.left}
+            path={(even ? SIDES : three).map((name) => `edge.${name}`)}
+            narrow={false}
+          />
+          <EdgeLength {...props} label="Bottom" value={edge.bottom} path="edge.bottom" narrow={false} />
+        </div>
       )}
       <div className="flex flex-wrap items-center justify-between gap-2">
         <Check
@@ -65,7 +70,7 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
         />
         <EdgeColour label="Colour" value={edge.colour} path="edge.colour" />
       </div>
-      <Row name="Bottom">
+      <Row name="Bottom as wide">
         <Pick
           label="How wide the bottom is"
           options={WEIGHTS}
