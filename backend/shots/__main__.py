@@ -63,18 +63,16 @@ def main(address: str, name: str, password: str) -> None:
 
 
 def steps(page: Page, print_: str) -> None:
-    """A picture for each of the seven steps of *How it works*: drawing and worksheet, at their own size."""
+    """A picture for each of the seven steps of *How it works*, in the smallest window that shows all of the bench."""
     STEPS.mkdir(parents=True, exist_ok=True)
+    settle(page, "cm", "Paper")
+    page.set_viewport_size({"width": 1024, "height": 640})
     for step in ("picture", "size", "fit", "edge", "pixels", "distance", "handover"):
         page.goto(f"{print_}/{step}")
         page.get_by_test_id("drawing").wait_for()
-        settle(page, "cm", "Paper")
-        # The rail is below; the other steps are seen with the rule above them.
-        top = 361 if step == "distance" else 40
-        page.screenshot(
-            path=str(STEPS / f"{step}.jpg"), type="jpeg", quality=82,
-            clip={"x": 500, "y": top, "width": 780, "height": 439},
-        )  # fmt: skip
+        page.wait_for_timeout(1500)
+        page.screenshot(path=str(STEPS / f"{step}.jpg"), type="jpeg", quality=80)
+    page.set_viewport_size({"width": 1280, "height": 800})
 
 
 def places(page: Page, prints: list[str | None]) -> None:

@@ -93,8 +93,11 @@ def test_typed_lengths_and_sizes_are_read(caller) -> None:
     assert size["others"] == [{"label": "60 cm high?", "text": "60 cm high"}]
     caller("POST", "sizes", {"name": "Hall panel", "width": "33", "height": "88", "unit": "cm"})
     assert caller("POST", "sizes/read", {"text": "hall panel"})["height"] == "88 cm"
-    refused = caller("POST", "lengths/read", {"text": "11 1/ in", "unit": "in"}, expect=422)
-    assert "half a fraction" in refused["message"]
+    refused = caller("POST", "lengths/read", {"text": "11 1/ in", "unit": "in"})
+    assert "half a fraction" in refused["unread"]
+    near = caller("POST", "sizes/read", {"text": "50 bei 70", "unit": "cm"})
+    assert "was not understood as a size" in near["unread"]
+    assert near["others"] == [{"label": "50 × 70 cm?", "text": "50 x 70"}]
 
 
 def test_bodies_that_are_no_json_or_far_too_long_are_refused(caller) -> None:

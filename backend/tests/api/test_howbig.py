@@ -65,5 +65,5 @@ def test_from_there_and_what_no_screen_has(caller: Caller) -> None:
 def test_as_a_table(caller: Caller) -> None:
     text = caller("GET", f"how-big.csv?{urlencode({'pixels': '7952 x 5304'})}").decode()
     lines = text.splitlines()
-    assert lines[0] == "what,at the distance,seen whole"
+    assert lines[0] == "what,at this distance,as a whole print"
     assert lines[2] == "clean,138 × 92 cm,any size" and len(lines) == 12

@@ -279,7 +279,7 @@ def test_the_job_sheet_says_whose_print_it_is_and_which_file(caller, photo, tmp_
     first = text()
     assert "Job: Hall · Client: Tide Mill Museum · Due 12 December 2026" in first
     assert "Caption: Fog over the pans, 1884" in first and "File: none made yet" in first
-    caller("POST", f"prints/{held['id']}/orders")
+    caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     assert "waits to be made" in text() or "as planned now" in text()
 
 

@@ -382,5 +382,7 @@ def test_a_layout_begins_with_the_walls_width(caller, photo) -> None:
     assert 190 < right <= 200  # cm: two thirds of the wall, in whole cm a frame
     row = caller("POST", place, {"kind": "hang", "prints": [held["id"]], "wall": "3 m"})
     assert row["document"]["wall"] == "3 m"
-    wrong = caller("POST", place, {"kind": "hang", "prints": [held["id"]], "wall": "11 1/ in"}, expect=422)
+    wrong = caller(
+        "POST", place, {"kind": "hang", "prints": [held["id"]], "wall": "11 1/ in"}, expect=422
+    )
     assert "half a fraction" in wrong["message"]

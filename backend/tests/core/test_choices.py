@@ -1,7 +1,6 @@
 """The ways out, side by side."""
 
 from fractions import Fraction
-from pathlib import Path
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -10,7 +9,6 @@ from tests.plans import border, plan
 from zollstock.core.choices import Choice
 from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
-from zollstock.core.sources import SOURCES
 from zollstock.core.worksheet import Worksheet, worksheet
 
 
@@ -107,16 +105,6 @@ def test_decimals_stay_decimals_for_who_types_them() -> None:
     fractions = plan(target={"width": "24 1/2 in", "height": "16 in"})
     assert reckon(fractions).figure("image_width").text == "24½ in"
     assert fractions.target.width.mm == Fraction(49, 2) * Fraction(127, 5)
-
-
-def test_every_source_is_explained_in_the_docs() -> None:
-    docs = (Path(__file__).resolve().parents[3] / "docs" / "rules.md").read_text()
-    edges = [{"kind": "none"}, border("1 in"), {"kind": "bleed", "bleed": "3 mm"}]
-    for made in [
-        plan(edge=edge, fit={"mode": mode}) for edge in edges for mode in ("fill", "contain")
-    ]:
-        for figure in reckon(made).figures:
-            assert f"**{figure.source}**: {SOURCES[figure.source]}" in docs
 
 
 def test_where_nothing_has_to_go_one_card_says_so() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import os
 import re
 from collections.abc import Iterator
 from functools import cache
@@ -106,3 +107,34 @@ def test_an_entry_is_one_sentence_with_a_rule_and_a_page_that_exist(
         if line.startswith("#")
     ]
     assert not heading or heading in headings, f"{page} has no heading {heading}"
+
+
+def the_document() -> str:
+    """docs/rules.md, as the core has it."""
+    lines = [
+        "# Where the rules come from, and what the words mean",
+        "",
+        "Written by the tests from `core/sources.py` and `core/legend/` (`ZOLLSTOCK_WRITE_VECTORS=1`); the interface shows",
+        "the same at every figure, finding, choice and word. The `source` of a figure names one of these rules.",
+        "",
+        *(f"- **{name}**: {text}" for name, text in SOURCES.items()),
+    ]
+    for title, entries in (
+        ("Words", WORDS),
+        ("Figures", FIGURES),
+        ("Findings", FINDINGS),
+        ("Choices", CHOICES),
+    ):
+        lines += ["", f"## {title}", ""]
+        lines += [
+            f"- **{one.word}** (`{name}`): {one.says}{f' Rule: {one.rule}.' if one.rule else ''}"
+            for name, one in entries.items()
+        ]
+    return "\n".join([*lines, ""])
+
+
+def test_the_docs_say_what_the_core_says() -> None:
+    document = ROOT / "docs" / "rules.md"
+    if os.environ.get("ZOLLSTOCK_WRITE_VECTORS"):
+        document.write_text(the_document())
+    assert document.read_text() == the_document()

@@ -12,9 +12,11 @@ from zollstock.core.sensors import (
     SHIPPED,
     Sensor,
     SensorTable,
+    listed,
     read_column,
     read_sensors,
     sensors_found,
+    shown,
     write_sensors,
 )
 from zollstock.core.show import LengthStyle

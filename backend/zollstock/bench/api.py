@@ -13,9 +13,10 @@ from pydantic import Field
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core import readings as core
+from zollstock.core.lengths import LengthError
 from zollstock.core.offsets import typed_offset
 from zollstock.core.plan import Plan, parse_plan
-from zollstock.core.readings import EXAMPLES, Purpose, read_length, read_size
+from zollstock.core.readings import EXAMPLES, Purpose, SizeNotRead, read_length, read_size
 from zollstock.core.reckoning import Step
 from zollstock.core.schema import (
     layout_schema,
@@ -76,6 +77,13 @@ class OtherReading(Schema):
 
     label: str
     text: str
+
+
+class NotRead(Schema):
+    """What was typed is not understood, or not yet: half a length is no fault of a program, so it is no error of HTTP."""
+
+    unread: str
+    others: list[OtherReading] = []
 
 
 class Reading(Schema):
@@ -146,17 +154,23 @@ class ReadOffset(Schema):
     open: bool
 
 
-@router.post("/fit/offset", response=ReadOffset)
-def offset(request: SignedRequest, typed: TypedOffset) -> ReadOffset:
+@router.post("/fit/offset", response=ReadOffset | NotRead)
+def offset(request: SignedRequest, typed: TypedOffset) -> ReadOffset | NotRead:
     """The anchor that puts the crop so far from the picture's side."""
-    anchor = typed_offset(parse_plan(typed.plan), typed.side, typed.text)
+    try:
+        anchor = typed_offset(parse_plan(typed.plan), typed.side, typed.text)
+    except LengthError as error:
+        return _not_read(error)
     return ReadOffset(anchor=anchor, open=typed.text.strip()[-1:].isdigit())
 
 
-@router.post("/lengths/read", response=ReadLength)
-def length_read(request: SignedRequest, typed: TypedPurpose) -> ReadLength:
+@router.post("/lengths/read", response=ReadLength | NotRead)
+def length_read(request: SignedRequest, typed: TypedPurpose) -> ReadLength | NotRead:
     """Read a length as people type it: 11 1/2", 29,7 cm, 12in."""
-    read = read_length(typed.text, typed.unit, typed.purpose)
+    try:
+        read = read_length(typed.text, typed.unit, typed.purpose)
+    except LengthError as error:
+        return _not_read(error)
     return ReadLength(
         typed=read.length.typed,
         shown=LengthStyle(typed.unit).length(read.length.mm),
@@ -165,14 +179,24 @@ def length_read(request: SignedRequest, typed: TypedPurpose) -> ReadLength:
     )
 
 
-@router.post("/sizes/read", response=ReadSize)
-def size_read(request: SignedRequest, typed: TypedSize) -> ReadSize:
+@router.post("/sizes/read", response=ReadSize | NotRead)
+def size_read(request: SignedRequest, typed: TypedSize) -> ReadSize | NotRead:
     """Read a size as people type it: 8x10, A3 landscape, 4R, 30 cm square, a name, one side."""
     own = [size for size in shelf_of(request.user).sizes if size.key.startswith(OWN)]
-    read = read_size(typed.text, typed.unit, typed.picture, own)
+    try:
+        read = read_size(typed.text, typed.unit, typed.picture, own)
+    except LengthError as error:
+        return _not_read(error)
     width, height = read.sides.width, read.sides.height
     shown = LengthStyle(typed.unit).size(width.mm, height.mm)
     return ReadSize(width=width.typed, height=height.typed, shown=shown, **_how(read))
+
+
+def _not_read(error: LengthError) -> NotRead:
+    near = error.nearest if isinstance(error, SizeNotRead) else None
+    return NotRead(
+        unread=str(error), others=[OtherReading(label=near.label, text=near.text)] if near else []
+    )
 
 
 def _how(read: core.ReadLength | core.ReadSize) -> dict[str, Any]:

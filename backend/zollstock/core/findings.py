@@ -290,7 +290,7 @@ def _file(work: Work, style: LengthStyle) -> Iterator[Finding]:
             text=f"The picture has {has} bits a channel; the file keeps {output.bits} of them"
             + ("." if fits else f", as every {kind.label} does."),
             fix={"output.bits": has} | ({} if fits else {"output.format": "tiff"}),
-            fix_label=f"Keep {has} bits" + ("" if fits else ", as a TIFF"),
+            fix_label=f"Save with {has} bits" + ("" if fits else ", as a TIFF"),
         )
     if work.plan.picture.channels == 4 and not work.plan.picture.tagged:
         yield _untagged_cmyk(output.cmyk)

@@ -144,7 +144,7 @@ def worksheet(
         reckoning=reckoning,
         drawing=whole_drawing(work),
         blades=blades(work, reckoning, style),
-        schools=school_rows(reckoning, style),
+        schools=school_rows(work, reckoning, style),
         choices=choices(work, style, step, studio, left) if step else [],
         rail=rail(work, style),
         zones=zone_rows(work, style),
@@ -184,7 +184,7 @@ def quarter_turn(plan: Plan, by: int) -> dict[str, Any]:
     }
 
 
-def school_rows(reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
+def school_rows(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
     """All schools side by side, also the one that has no answer yet; none for a screen."""
     if not reckoning.schools:
         return []
@@ -199,7 +199,8 @@ def school_rows(reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
         reach = said.clean_from_mm
         clean = "never" if reach is None else style.far(reach) if reach else "anywhere"
         rows.append(
-            SchoolRow(id=name, label=school.label, note=school.note, answers=True,
+            SchoolRow(id=name, label=school.label,
+                      note=school.note_at(work.distance, work.under, style), answers=True,
                       need=show.ppi(said.need_ppi), ratio=show.decimal(said.quality_ratio, 2),
                       grade=said.grade, clean_from=clean)
         )  # fmt: skip

@@ -124,7 +124,7 @@ class Queue(Generic[Row]):
         try:
             yield
         except Cancelled:
-            log.info("%s %s was called off", self.model.__name__, row.pk)
+            log.info("%s %s was cancelled", self.model.__name__, row.pk)
         except Refusal as refusal:
             self.fail(row, str(refusal))
         except AWAY:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import errno
 import logging
-from dataclasses import asdict
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
@@ -20,7 +19,6 @@ from zollstock.bench.api import router as bench
 from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.bench.layouts_api import router as layouts_asked
 from zollstock.bench.legend_api import router as legend
-from zollstock.core.readings import SizeNotRead
 from zollstock.core.refusal import ChangedElsewhere, Refusal
 from zollstock.demo.api import router as sample
 from zollstock.jobs.api import router as jobs
@@ -120,11 +118,7 @@ def _refused(request: HttpRequest, refusal: Refusal) -> HttpResponse:
     """Everything that is refused in words, with them."""
     status = next((_STATUS[kind] for kind in type(refusal).mro() if kind in _STATUS), 422)
     message = refusal.problems[0][1] if refusal.problems else str(refusal)
-    more: dict[str, Any] = {}
-    if isinstance(refusal, StaleVersion):
-        more = {"version": refusal.current}
-    elif isinstance(refusal, SizeNotRead) and refusal.nearest:
-        more = {"others": [asdict(refusal.nearest)]}
+    more = {"version": refusal.current} if isinstance(refusal, StaleVersion) else {}
     return _answer(request, status, message, problems=_listed(refusal.problems), **more)
 
 

@@ -120,7 +120,9 @@ def chosen(account: User, which: str) -> list[Size]:
     else:
         found = []
     if not found and kind == "typed":
-        raise NoSuchSizes("No size is typed yet. Type some one after the other, like 30 x 40; A3; 2:3.")
+        raise NoSuchSizes(
+            "No size is typed yet. Type some one after the other, like 30 x 40; A3; 2:3."
+        )
     if not found:
         raise NoSuchSizes("There are no sizes under this name. Choose another set.")
     return found

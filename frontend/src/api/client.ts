@@ -2,7 +2,9 @@
 import createClient from "openapi-fetch";
 import { answeredOnce, askedOnce } from "./once";
 import { patiently } from "./patiently";
-import type { paths } from "./schema";
+import type { components, paths } from "./schema";
+
+type NotRead = components["schemas"]["NotRead"];
 
 export interface Problem {
   path: string;
@@ -79,7 +81,17 @@ export async function must<T>(
   throw problemOf(result.response.status, result.error);
 }
 
+/** What was typed, as the server read it; what it did not understand is thrown, with what was probably meant. */
+export async function heard<T>(
+  answer: Promise<{ data?: unknown; error?: unknown; response: Response }>,
+): Promise<T> {
+  const said = await must<T | NotRead>(answer);
+  if (typeof said === "object" && said !== null && "unread" in said)
+    throw new ApiProblem(422, said.unread, [], said.others);
+  return said;
+}
+
 export function problemOf(status: number, body: unknown): ApiProblem {
-  const said = (body ?? {}) as { message?: string; problems?: Problem[]; others?: ApiProblem["others"] };
-  return new ApiProblem(status, said.message ?? NO_ANSWER, said.problems ?? [], said.others ?? []);
+  const said = (body ?? {}) as { message?: string; problems?: Problem[] };
+  return new ApiProblem(status, said.message ?? NO_ANSWER, said.problems ?? []);
 }

@@ -3192,6 +3192,29 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        /**
+         * NotRead
+         * @description What was typed is not understood, or not yet: half a length is no fault of a program, so it is no error of HTTP.
+         */
+        NotRead: {
+            /** Unread */
+            unread: string;
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["OtherReading"][];
+        };
+        /**
+         * OtherReading
+         * @description How else it could be meant: `text` is read that way, `label` asks for it.
+         */
+        OtherReading: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
         /** ReadOffset */
         ReadOffset: {
             /** Anchor */
@@ -3216,16 +3239,6 @@ export interface components {
              * @enum {string}
              */
             side: "left" | "top";
-            /** Text */
-            text: string;
-        };
-        /**
-         * OtherReading
-         * @description How else it could be meant: `text` is read that way, `label` asks for it.
-         */
-        OtherReading: {
-            /** Label */
-            label: string;
             /** Text */
             text: string;
         };
@@ -7507,7 +7520,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadOffset"];
+                    "application/json": components["schemas"]["ReadOffset"] | components["schemas"]["NotRead"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -7558,7 +7571,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadLength"];
+                    "application/json": components["schemas"]["ReadLength"] | components["schemas"]["NotRead"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -7609,7 +7622,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadSize"];
+                    "application/json": components["schemas"]["ReadSize"] | components["schemas"]["NotRead"];
                 };
             };
             /** @description A part of the application is away for a moment. */

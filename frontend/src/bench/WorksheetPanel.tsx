@@ -1,3 +1,4 @@
+import { What } from "../legend/What";
 import type { ApiProblem } from "../api/client";
 import type { Figure, Finding, Plan, PrintState, Step, Unit, Worksheet } from "../api/types";
 import { Findings } from "./Findings";
@@ -64,7 +65,11 @@ export function WorksheetPanel(props: {
       className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3"
       tabIndex={-1}
     >
-      <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
+      <div className="flex items-baseline">
+        <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
+        {step === "picture" && <What about="word:folding-rule" />}
+        {step === "distance" && <What about="word:distance-rail" />}
+      </div>
       {step === "fit" && (
         <Kept
           // Nothing can be cut of a picture that is kept whole.

@@ -35,8 +35,8 @@ export function HowItWorksPage() {
             <img
               src={PICTURES[`./pictures/${step}.jpg`]}
               alt={`The step ${title} on the bench`}
-              width={780}
-              height={439}
+              width={1024}
+              height={640}
               loading="lazy"
             />
           </li>

@@ -46,7 +46,7 @@ export function JobsPage() {
         <button type="button" className="plain-button" onClick={() => setAsking(true)}>
           New job
         </button>
-        {all.length > 0 && (
+        {jobs.data?.length !== 0 && (
           <button type="button" className="strong-button" onClick={() => pictures.current?.click()}>
             Add pictures
           </button>
@@ -87,7 +87,7 @@ export function JobsPage() {
         {all.map((job) => (
           <Slip key={job.id} job={job} scale={scale} />
         ))}
-        <Batches />
+        {jobs.data && <Batches />}
       </main>
       {asking && (
         <Dialog title="New job" onClose={() => setAsking(false)}>

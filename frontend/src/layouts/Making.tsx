@@ -20,7 +20,7 @@ export function Making(props: {
         disabled={props.stopped || props.busy}
         onClick={props.onMake}
       >
-        {props.word}
+        {`${props.word} now`}
       </button>
       {props.stopped && <p className="soft">Nothing can be made before what stops it is put right.</p>}
       {props.problem && <Problem message={props.problem} />}

@@ -54,7 +54,6 @@ export function SheetsStrip(props: {
               type="button"
               className="sheet-small"
               aria-pressed={props.looked === number}
-              aria-label={`Sheet ${sheet.name}${sheet.note ? `, ${spoken(sheet.note)}` : ""}`}
               // The overview stands in a row of its own, before the tiles.
               style={number === 0 && map > 0 ? { gridColumn: "1 / -1", justifySelf: "start" } : undefined}
               onClick={() => props.onLook(props.looked === number ? null : number)}
@@ -66,8 +65,13 @@ export function SheetsStrip(props: {
                 plain={grey}
               />
               <span className="flex justify-between gap-2 leading-6">
-                <b className="figure truncate text-[15px] font-semibold">{typeset(sheet.name)}</b>
-                <span className="text-[13px] whitespace-nowrap">{sheet.note}</span>
+                <b className="figure truncate text-[15px] font-semibold">
+                  <span className="sr-only">Sheet </span>
+                  {typeset(sheet.name)}
+                </b>
+                <span className="text-[13px] whitespace-nowrap">
+                  <Spoken note={sheet.note} />
+                </span>
               </span>
             </button>
           ))}
@@ -77,7 +81,21 @@ export function SheetsStrip(props: {
   );
 }
 
-const spoken = (note: string) => note.replace("→", "at the right").replace("↓", "below");
+const ARROWS: Record<string, string> = { "→": "at the right", "↓": "below" };
+
+/** A note whose arrows are read out as words. */
+function Spoken({ note }: { note: string }) {
+  return note.split(/([→↓])/).map((part, index) =>
+    ARROWS[part] ? (
+      <span key={index}>
+        <span aria-hidden>{part}</span>
+        <span className="sr-only">{ARROWS[part]}</span>
+      </span>
+    ) : (
+      part
+    ),
+  );
+}
 
 /** A sheet with its pieces, white where nothing is printed. */
 function SheetInGrid(props: {

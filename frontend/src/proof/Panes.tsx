@@ -45,7 +45,11 @@ export function Panes(props: {
         <figure key={key} className="proof-pane" style={{ width: pane.width, height: pane.height }}>
           <div
             className="proof-tile"
-            style={{ left: corner.x, top: corner.y, width: tile.width, height: tile.height }}
+            style={{
+              width: tile.width,
+              height: tile.height,
+              transform: `translate(${corner.x}px, ${corner.y}px)`,
+            }}
           >
             <img
               src={shown.image}

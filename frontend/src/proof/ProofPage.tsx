@@ -233,7 +233,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
             />
           )}
           {worksheet?.sharpening && !blind && <SharpenFields plan={plan} proposal={worksheet.sharpening} />}
-          {worksheet && !blind && (
+          {worksheet && !blind && worksheet.choices.length > 0 && (
             <details className="pad">
               <summary className="font-semibold">How its pixels are made</summary>
               <div className="space-y-3 pt-2">

@@ -1,3 +1,4 @@
+import { What } from "../legend/What";
 import { Pick } from "../shell/Pick";
 import { usePreferences } from "./useSession";
 
@@ -18,5 +19,10 @@ export function UnitPick() {
 
 export function LightPick() {
   const { account, prefer } = usePreferences();
-  return <Pick label="Light" options={LIGHTS} value={account.light} onPick={(light) => prefer({ light })} />;
+  return (
+    <span className="inline-flex items-center">
+      <Pick label="Light" options={LIGHTS} value={account.light} onPick={(light) => prefer({ light })} />
+      <What about="word:paper-and-booth" />
+    </span>
+  );
 }

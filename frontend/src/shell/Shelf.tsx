@@ -1,3 +1,4 @@
+import { giveFocusTo } from "./Dialog";
 import { useEffect, useRef, useState, type ReactNode } from "react";
 import { Link } from "react-router";
 
@@ -26,6 +27,8 @@ export function Shelf(props: {
   const [open, setOpen] = useState(false);
   const [answered, setAnswered] = useState(props.asked ?? 0);
   const shelf = useRef<HTMLDivElement>(null);
+  // Who opens it by a key, wherever the focus is, goes on from there.
+  const before = useRef<Element | null>(null);
   if ((props.asked ?? 0) !== answered) {
     setAnswered(props.asked ?? 0);
     setOpen(true);
@@ -39,7 +42,9 @@ export function Shelf(props: {
     return () => document.removeEventListener("pointerdown", leave);
   }, [open]);
   useEffect(() => {
-    if (open) shelf.current?.querySelector("a")?.focus();
+    if (!open) return;
+    before.current = document.activeElement;
+    shelf.current?.querySelector("a")?.focus();
   }, [open]);
   return (
     <div
@@ -52,7 +57,7 @@ export function Shelf(props: {
         const way = { ArrowDown: 1, ArrowUp: -1 }[event.key];
         if (event.key === "Escape") {
           setOpen(false);
-          shelf.current?.querySelector("button")?.focus();
+          giveFocusTo(before.current);
         } else if (way) links[(at + way + links.length) % links.length]?.focus();
         else return;
         event.preventDefault();

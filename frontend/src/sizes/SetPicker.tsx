@@ -70,6 +70,11 @@ export function SetPicker({
 /** Sizes one after the other, read by the server when the field is left. */
 function TypedSizes({ value, onTyped }: { value: string; onTyped: (text: string) => void }) {
   const [text, setText] = useState(value);
+  const [held, setHeld] = useState(value);
+  if (held !== value) {
+    setHeld(value);
+    setText(value);
+  }
   return (
     <label className="block">
       Sizes, one after the other

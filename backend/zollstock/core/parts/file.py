@@ -30,7 +30,7 @@ class Pixels(Part):
     method: MethodName = Field(default="careful", description="Of enlarging; all reduce alike.")
     source: SourceName = Field(
         default="plain",
-        description="What the owner says of the picture: as it came, soft, or sharpened before.",
+        description="What the owner says of the picture: not sharpened yet, soft, or already sharpened.",
     )
     denoise: Share = Field(
         default=0.0, description="Share of the measured noise taken out beforehand."

@@ -17,6 +17,7 @@ _PLACES = 6
 class Model(School):
     id: ClassVar[str] = "model"
     label: ClassVar[str] = "Model"
+    counts_factor: ClassVar[bool] = False
     note: ClassVar[str] = "no difference is seen"
     by: ClassVar[str] = "by the model of what is seen"
     measure: ClassVar[str] = "what a difference is seen to"

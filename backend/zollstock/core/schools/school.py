@@ -29,6 +29,15 @@ class Conditions:
     arcmin: float = 1.0
 
 
+def times_factor(under: Conditions) -> str:
+    """How the medium changes a need that is the same on every surface; nothing where it does not.
+
+    >>> times_factor(Conditions(factor=0.6)), times_factor(Conditions())
+    (', × 0.6 on this medium', '')
+    """
+    return "" if under.factor == 1 else f", × {show.decimal(under.factor, 2)} on this medium"
+
+
 class School(ABC):
     """One answer to "how fine must it be, seen from there?"."""
 
@@ -44,10 +53,16 @@ class School(ABC):
     source: ClassVar[str]
     #: The need before the medium factor, as a formula names it.
     base: ClassVar[str]
+    #: Whether the medium factor is in its need.
+    counts_factor: ClassVar[bool] = True
 
     @abstractmethod
     def need(self, distance_mm: float, under: Conditions) -> Fraction | None:
         """ppi needed at a distance, the medium included; None where it has no answer."""
+
+    def note_at(self, distance_mm: float, under: Conditions, style: LengthStyle) -> str:
+        """What stands beside its need there: its note, and what else that need hangs on."""
+        return f"{self.note}{times_factor(under)}" if self.counts_factor else self.note
 
     @abstractmethod
     def reach(self, usable_ppi: float, under: Conditions) -> float | None:

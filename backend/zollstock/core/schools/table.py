@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import ClassVar
 
 from ..rational import Fraction, exact
-from ..show import decimal
-from .school import Conditions, School
+from ..show import LengthStyle, decimal
+from .school import Conditions, School, times_factor
 
 #: Up to this distance (mm), this many ppi; beyond the last line, `BEYOND`.
 TABLE: tuple[tuple[int, int], ...] = (
@@ -50,6 +50,14 @@ class Table(School):
     def need(self, distance_mm: float, under: Conditions) -> Fraction:
         """Exact: 204 ppi on a medium of 0.85 are just 0.8 of the 300 asked for."""
         return table_need(distance_mm) * exact(under.factor)
+
+    def note_at(self, distance_mm: float, under: Conditions, style: LengthStyle) -> str:
+        """Its need goes in steps, and so does the grade: the next one is told."""
+        here = next((limit for limit, _ in TABLE if distance_mm <= limit), None)
+        if here is None:
+            return f"a table: {BEYOND} ppi from here on{times_factor(under)}"
+        then = table_need(here + 1)
+        return f"a table in steps: {then} ppi beyond {style.far(here)}{times_factor(under)}"
 
     def reach(self, usable_ppi: float, under: Conditions) -> float | None:
         start = 0.0

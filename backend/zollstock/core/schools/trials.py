@@ -11,6 +11,7 @@ from .school import Conditions, School
 class Trials(School):
     id: ClassVar[str] = "trials"
     label: ClassVar[str] = "Own trials"
+    counts_factor: ClassVar[bool] = False
     note: ClassVar[str] = "what this studio saw"
     by: ClassVar[str] = "by own trials"
     base: ClassVar[str] = "what the trials showed"

@@ -80,7 +80,9 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
               <What about="word:judge-by">Judge by</What>
             </th>
             <th scope="col">needs</th>
-            <th scope="col">has</th>
+            <th scope="col">
+              <What about="word:grades">has</What>
+            </th>
             <th scope="col">clean from</th>
           </tr>
         </thead>
@@ -88,21 +90,24 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
           {worksheet.schools.map((row) => (
             <tr key={row.id}>
               <th scope="row" className="font-medium">
-                <label className="flex min-h-6 items-start gap-2">
-                  <input
-                    type="radio"
-                    name="school"
-                    className="radio radio-xs mt-1"
-                    checked={chosen === row.id}
-                    disabled={!row.answers && chosen !== row.id}
-                    onChange={() => change({ "viewing.school": row.id })}
-                  />
-                  <span>
-                    {row.label}
-                    <br />
-                    <span className="school-note soft">{row.note}</span>
-                  </span>
-                </label>
+                <span className="flex items-start">
+                  <label className="flex min-h-6 items-start gap-2">
+                    <input
+                      type="radio"
+                      name="school"
+                      className="radio radio-xs mt-1"
+                      checked={chosen === row.id}
+                      disabled={!row.answers && chosen !== row.id}
+                      onChange={() => change({ "viewing.school": row.id })}
+                    />
+                    <span>
+                      {row.label}
+                      <br />
+                      <span className="school-note soft">{row.note}</span>
+                    </span>
+                  </label>
+                  <What about={`word:judge-${row.id}`} />
+                </span>
               </th>
               <SchoolCells row={row} />
             </tr>

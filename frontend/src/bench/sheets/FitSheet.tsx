@@ -1,6 +1,6 @@
 import { PartTitle } from "../../legend/PartTitle";
 import { RotateCcw, RotateCw } from "lucide-react";
-import { client, must } from "../../api/client";
+import { client, heard } from "../../api/client";
 import type { Choice, Figure, Plan } from "../../api/types";
 import { NumberField } from "../../fields/NumberField";
 import { Slider } from "../../fields/Slider";
@@ -99,7 +99,7 @@ function Offset({ side, text }: { side: "left" | "top"; text: string }) {
   const read = async (asTyped: string) => {
     // Of the plan in the hand at that moment.
     const plan = usePlanStore.getState().document as Record<string, unknown>;
-    const { anchor, open } = await must<{ anchor: Anchor; open: boolean }>(
+    const { anchor, open } = await heard<{ anchor: Anchor; open: boolean }>(
       client.POST("/api/fit/offset", { body: { plan, side, text: asTyped } }),
     );
     return { value: anchor, open };

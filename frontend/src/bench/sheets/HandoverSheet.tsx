@@ -114,7 +114,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
         disabled={stopped || props.making}
         onClick={props.onMake}
       >
-        Make the file
+        {`Make the ${FORMATS.find(({ value }) => value === output.format)?.label ?? "file"}`}
       </button>
       {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
       {props.problem && <Problem message={props.problem} />}

@@ -14,7 +14,8 @@ export function RuleSheet({ wish }: OfId) {
   const rules = kept.data?.book.rules ?? [];
   const same = (one: object) => JSON.stringify(one) === JSON.stringify(rule);
   return (
-    <div className="space-y-3">
+    // As high before its rules have come as with the three that ship: nothing below jumps.
+    <div className={`space-y-3 ${kept.data ? "" : "min-h-[326px]"}`}>
       <TitleField title={wish.title} />
       <div className="space-y-1.5" role="group" aria-label="Rules">
         {rules.map((one, index) => (
