@@ -25,6 +25,7 @@ import { usePreferences, useSession } from "./session/useSession";
 import { Problem } from "./shell/Problem";
 import { LeaveRoomPage } from "./sizes/LeaveRoomPage";
 import { LibraryPage } from "./sizes/LibraryPage";
+import { ToTheEnd } from "./frame/ToTheEnd";
 import { TopBar } from "./frame/TopBar";
 import { StockPage } from "./stock/StockPage";
 import { SizesPage } from "./sizes/SizesPage";
@@ -58,6 +59,7 @@ export function App() {
     <>
       <Places />
       <Help />
+      <ToTheEnd />
       <Unsaved />
       <FilesAtTheDoor />
       <SignInAgain onBack={() => inHand().forEach((store) => store.again())} />

@@ -41,7 +41,7 @@ def test_the_model_says_what_is_seen_and_can_be_chosen(blade: Page) -> None:
     far.press("Enter")
     expect(page.get_by_text("no difference to be seen.")).to_be_visible()
     page.get_by_role("radio", name="Model").check()
-    expect(page.get_by_role("tab", name="Distance")).to_contain_text("plenty")
+    expect(page.get_by_role("tab", name="Distance")).to_contain_text("ample")
     page.get_by_text("A model: nobody was measured for it").click()
     expect(page.get_by_text("cycles a pixel of the file")).to_be_visible()
     axe_in_both(page, "distance with the model")

@@ -63,17 +63,17 @@ def test_a_wrap_says_what_to_type_into_the_printers_dialog(bench) -> None:
     typed(page, "Staple allowance", "1.2")
     read_off = page.locator(".read-off")
     expect(read_off).to_contain_text(f"40{THIN}×{THIN}30{THIN}cm")
-    page.get_by_role("checkbox", name="Fold").check()
+    page.get_by_role("checkbox", name="Fold marks").check()
     expect(read_off).to_contain_text(f"42{THIN}×{THIN}32{THIN}cm")
     expect(page.locator("line[data-stroke=fold]")).to_have_count(16)
     expect(page.get_by_test_id("folded-corners").locator("rect")).to_have_count(4)
-    slider = page.get_by_role("slider", name="How soft")
+    slider = page.get_by_role("slider", name="Softness")
     slider.focus()
     page.keyboard.press("ArrowRight")
     expect(page.locator("[data-saving=saved]")).to_be_visible()
-    page.get_by_text("The canvas gives nothing").click()
+    page.get_by_text("No stretch allowance").click()
     typed(page, "Across", "2")
-    expect(page.get_by_text("The canvas gives 2 % across, 0 % down")).to_be_visible()
+    expect(page.get_by_text("Stretch allowance 2 % across, 0 % down")).to_be_visible()
     axe_in_both(page, "a wrap")
 
 
@@ -129,7 +129,7 @@ def test_a_captioned_border_becomes_a_pdf_that_other_programs_measure(
 
     page.locator("[data-step=handover]").click()
     page.get_by_role("button", name="PDF", exact=True).click()
-    page.locator("#worksheet").get_by_role("button", name="Make the file").click()
+    page.locator("#worksheet").get_by_role("button", name=re.compile("^Make the [A-Z]+$")).click()
     with page.expect_download(timeout=30_000) as download:
         page.get_by_role("link", name="Download", exact=True).click()
     made = tmp_path / download.value.suggested_filename
@@ -149,7 +149,7 @@ def test_a_captioned_border_becomes_a_pdf_that_other_programs_measure(
 def test_a_mat_lets_the_print_float_under_two_cards(bench) -> None:
     page = at_the_edge(bench())
     take(page, "Mat")
-    page.get_by_role("button", name="The print floats").click()
+    page.get_by_role("button", name="Float mount").click()
     expect(page.locator("[data-step=edge] .blade-state")).to_have_text("floats")
     page.get_by_role("checkbox", name="Double mat: a second board").check()
     expect(page.get_by_test_id("card").locator("path")).to_have_count(2)

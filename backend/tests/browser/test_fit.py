@@ -177,7 +177,7 @@ def test_a_zone_by_keyboard_alone(bench) -> None:
 def test_what_a_crop_cuts_cannot_be_overlooked_and_is_cured_by_a_click(bench) -> None:
     page = square(bench)
     draw_zone(page, (-0.24, 0.3, 0.3, 0.3))  # half of it lies beyond the left edge
-    expect(page.locator("[data-step=fit] .blade-state")).to_have_text("look")
+    expect(page.locator("[data-step=fit] .blade-state")).to_have_text("check")
     cut = page.locator("[data-finding=keep-zone-cut]")
     expect(cut).to_contain_text("beyond the left edge")
     expect(page.locator("[data-finding=centre-crop]")).to_contain_text(
@@ -193,7 +193,7 @@ def test_what_a_crop_cuts_cannot_be_overlooked_and_is_cured_by_a_click(bench) ->
 def test_zones_that_no_crop_can_hold_have_three_ways_out(bench) -> None:
     page = square(bench)
     draw_zone(page, (-0.24, 0.3, 1.48, 0.3))
-    ways = page.get_by_role("list", name="Ways out of it")
+    ways = page.get_by_role("list", name="What can be done")
     expect(ways.get_by_role("button")).to_have_count(3)
     expect(page.locator("[data-finding=keep-zone-cut]")).to_contain_text("too wide")
     axe(page, "ways out")
@@ -207,7 +207,7 @@ def test_zones_that_no_crop_can_hold_have_three_ways_out(bench) -> None:
 
 def test_the_crop_by_wheel_keys_and_typed_offsets(bench) -> None:
     page = square(bench)
-    closer = page.get_by_role("slider", name="Closer")
+    closer = page.get_by_role("slider", name="Zoom")
     at = standing(window(page))
     page.mouse.move(at["x"] + at["width"] / 2, at["y"] + at["height"] / 2)
     page.mouse.wheel(0, -400)
@@ -254,7 +254,7 @@ def test_pinching_brings_the_picture_closer(bench) -> None:
     for apart in (50, 60, 70, 80):
         touch("touchMove", apart)
     touch("touchEnd", 0)
-    expect(page.get_by_role("slider", name="Closer")).to_have_value("2")
+    expect(page.get_by_role("slider", name="Zoom")).to_have_value("2")
 
 
 def test_turn_swap_straighten_and_guides_by_key(bench) -> None:

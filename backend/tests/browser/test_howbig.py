@@ -11,7 +11,7 @@ from tests.browser.conftest import Asking
 def test_how_big_without_a_picture_then_of_one(bench) -> None:
     page: Page = bench()
     page.goto("/")
-    page.get_by_role("button", name="Before").click()
+    page.get_by_role("button", name="Planning").click()
     page.get_by_role("link", name="How big").click()
     headline = page.get_by_test_id("headline")
     expect(headline).to_contain_text("Clean to 104\u00a0×\u00a069\u00a0cm from 60\u00a0cm")

@@ -32,7 +32,7 @@ def test_every_view_in_both_lights(bench) -> None:
         page.locator(f"[data-step={step}]").click()
         expect(page.locator(f"[data-step={step}]")).to_have_attribute("aria-selected", "true")
         axe_in_both(page, step)
-    page.get_by_role("button", name="Sheet of keys").click()
+    page.get_by_role("button", name="Help, and the keys of this page").click()
     axe(page, "keys")
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Hall").click()
@@ -101,7 +101,7 @@ def test_the_bench_by_keyboard_alone(bench) -> None:
     expect(viewer).to_have_attribute("aria-valuenow", str(round(before)))
 
     page.keyboard.press("?")
-    expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+    expect(page.get_by_role("dialog", name="The bench")).to_be_visible()
     page.keyboard.press("Escape")
     page.get_by_role("application").focus()
     page.keyboard.press("m")

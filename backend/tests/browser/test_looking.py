@@ -80,9 +80,9 @@ def test_moved_by_hand_and_by_keys_and_to_print_size(look: Page) -> None:
 
 def test_a_judgement_stands_on_the_picture_blade(bench, tmp_path: Path) -> None:
     page = looking(bench(save(noise(900, 600, seed=88), tmp_path / "grain.png"), step="picture"))
-    page.get_by_role("button", name="Bearable", exact=True).click()
+    page.get_by_role("button", name="Acceptable", exact=True).click()
     page.get_by_label("Note").fill("soft in the corners")
     page.keyboard.press("Enter")
     expect(page.get_by_text("Kept with the picture.")).to_be_visible()
     page.get_by_role("button", name="Back to the bench").click()
-    expect(page.get_by_text("Bearable: soft in the corners")).to_be_visible()
+    expect(page.get_by_text("Acceptable: soft in the corners")).to_be_visible()

@@ -114,7 +114,7 @@ def test_dialogs_begin_in_their_first_field_and_give_the_focus_back(long_titles:
 
     remove = page.get_by_role("button", name="Remove the print")
     remove.click()
-    expect(page.get_by_role("button", name="Keep it")).to_be_focused()
+    expect(page.get_by_role("button", name="Cancel")).to_be_focused()
     page.keyboard.press("Enter")
     expect(remove).to_be_focused()
     remove.click()
@@ -144,14 +144,14 @@ def test_the_sheet_of_keys_promises_only_what_works_there(bench) -> None:
     page = bench()
     page.locator("[data-step=size]").click()
     page.locator("[data-step=size]").press("?")
-    keys = page.get_by_role("dialog", name="Keys")
+    keys = page.get_by_role("dialog", name="The bench")
     expect(keys).to_contain_text("Ctrl Y")
-    expect(keys).not_to_contain_text("Bring the crop closer")
+    expect(keys).not_to_contain_text("Zoom the crop in")
     expect(keys).not_to_contain_text("next print of the job")
     page.keyboard.press("Escape")
     page.locator("[data-step=fit]").click()
     page.locator("[data-step=fit]").press("?")
-    expect(keys).to_contain_text("Bring the crop closer")
+    expect(keys).to_contain_text("Zoom the crop in")
 
 
 def test_the_words_of_the_rail_never_run_into_each_other(bench) -> None:
@@ -182,8 +182,8 @@ def test_the_words_of_the_rail_never_run_into_each_other(bench) -> None:
 def test_whose_row_it_is_stays_in_sight(bench) -> None:
     page = bench(title="Sticky plates")
     page.get_by_role("link", name="Sticky plates").click()
-    page.get_by_role("link", name="Many sizes").click()
-    page.get_by_role("button", name="Lay out 1 picture").click()
+    page.get_by_role("link", name="New batch").click()
+    page.get_by_role("button", name="Make the batch of 1 picture").click()
     name = page.locator(".matrix-row .matrix-name").first
     expect(name).to_be_visible()
     before = name.bounding_box()

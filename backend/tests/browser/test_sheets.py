@@ -126,7 +126,7 @@ def test_a_seam_leaves_a_face_alone_by_one_click(begin) -> None:
     document = held["document"] | {"plans": [plan | {"fit": plan["fit"] | {"keep": keep}}]}
     ask("PUT", f"layouts/{number}/document", {"document": document, "version": held["version"]})
     page.reload()
-    expect(blade(page, "overlap")).to_contain_text("look")
+    expect(blade(page, "overlap")).to_contain_text("check")
     expect(page.get_by_text(re.compile("The hub lies on the seam between"))).to_be_visible()
     page.get_by_role("button", name="Move the seams").click()
     expect(page.get_by_text("The hub lies on the seam")).to_have_count(0)

@@ -136,10 +136,10 @@ def matrix(page: Page, tmp_path: Path) -> Page:
     page.get_by_label("Title").fill("Plates")
     page.get_by_role("button", name="Make the job").click()
     page.get_by_label("Pictures to add").set_input_files(files)
-    expect(page.get_by_text("is here")).to_have_count(3, timeout=20_000)
-    page.get_by_role("link", name="Many sizes").click()
+    expect(page.get_by_text("added")).to_have_count(3, timeout=20_000)
+    page.get_by_role("link", name="New batch").click()
     page.get_by_label("Sizes").select_option(label="Squares, inches")
-    page.get_by_role("button", name="Lay out 3 pictures").click()
+    page.get_by_role("button", name="Make the batch of 3 pictures").click()
     expect(page.locator("[data-cell]")).to_have_count(18)
     return page
 
@@ -155,7 +155,7 @@ def test_the_matrix_its_filters_and_a_cell_by_hand(matrix: Page) -> None:
     axe(page, "changing a batch")
     dialog.get_by_role("button", name="None", exact=True).click()
     dialog.get_by_label("Other sizes").select_option(label="Squares, inches")
-    dialog.get_by_role("button", name="Lay out again").click()
+    dialog.get_by_role("button", name="Work out again").click()
     expect(dialog).to_have_count(0)
     expect(page.locator("[data-cell]")).to_have_count(18)
     cells = page.locator("[data-cell]")
@@ -180,7 +180,7 @@ def test_the_matrix_its_filters_and_a_cell_by_hand(matrix: Page) -> None:
         "aria-label", "Crop, 100 per cent from the left, 50 from the top. Arrow keys move it."
     )
     page.reload()
-    page.get_by_role("button", name="By hand 1").click()
+    page.get_by_role("button", name="Adjusted by hand 1").click()
     expect(cells).to_have_count(6)  # the one picture that has it
     cells.nth(1).click()
     expect(crop).to_have_attribute(

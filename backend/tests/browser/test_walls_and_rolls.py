@@ -46,8 +46,8 @@ def job(page: Page, tmp_path: Path) -> Callable[[], Page]:
                                    "pixels": held["plan"]["pixels"] | {"mode": "fixed", "ppi": 40}}  # fmt: skip
             ask("PUT", f"prints/{held['id']}/plan", {"plan": plan, "version": held["version"]})
         page.goto(f"/jobs/{made['id']}")
-        page.get_by_role("link", name="Lay out").click()
-        expect(page.get_by_role("heading", name="Lay it out")).to_be_visible()
+        page.get_by_role("link", name="New layout").click()
+        expect(page.get_by_role("heading", name="New layout")).to_be_visible()
         return page
 
     return open_job
@@ -139,7 +139,7 @@ def test_a_zone_in_a_gap_is_moved_off_it_and_the_files_are_made(job) -> None:
     }
     ask("PUT", f"layouts/{number}/document", {"document": document, "version": held["version"]})
     page.reload()
-    expect(blade(page, "spread")).to_contain_text("look")
+    expect(blade(page, "spread")).to_contain_text("check")
     page.get_by_role("button", name="Move the picture", exact=True).click()
     expect(blade(page, "spread")).to_contain_text("gaps hide")
     # The picture is dragged behind the frames, and by keys.
@@ -208,7 +208,7 @@ def test_a_wall_is_looked_at_and_photographed(job, tmp_path) -> None:
     assert Image.open(io.BytesIO(png)).size[0] == 2400
     # The real wall: a photograph is brought, its scale and the middle are marked.
     with page.expect_file_chooser() as chooser:
-        page.get_by_role("button", name="Bring one").click()
+        page.get_by_role("button", name="Add one").click()
     chooser.value.set_files(save(noise(800, 600, 5), tmp_path / "wall.jpg"))
     hand = page.get_by_role("button", name=re.compile("^First point"))
     expect(hand).to_be_visible(timeout=60_000)
@@ -307,14 +307,14 @@ def test_the_stock_is_kept_and_travels_as_a_table(job, tmp_path) -> None:
     card.get_by_role("button", name="Other sheets").click()
     expect(card.get_by_label("Sheets", exact=True)).to_have_value("A3")
     saved(page)
-    table = downloaded(page, page.get_by_role("link", name="As CSV")).decode()
+    table = downloaded(page, page.get_by_role("link", name="Export CSV")).decode()
     assert "62 cm" in table and "A3" in table
     bad, good = tmp_path / "bad.csv", tmp_path / "good.csv"
     bad.write_text(table.replace("62 cm", "wide"))
     good.write_text(table.replace("62 cm", "63 cm"))
     for file in (bad, good):
         with page.expect_file_chooser() as chooser:
-            page.get_by_role("button", name="From CSV").click()
+            page.get_by_role("button", name="Import CSV").click()
         chooser.value.set_files(file)
         if file is bad:
             expect(page.get_by_text("line 2: width:")).to_be_visible()

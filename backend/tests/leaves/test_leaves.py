@@ -20,6 +20,7 @@ from zollstock.core.plan import lengths_of
 from zollstock.core.printdrawing import whole_drawing
 from zollstock.core.show import style_for
 from zollstock.core.survey import survey
+from zollstock.core.viewing import grade_word
 from zollstock.core.work import work_out
 from zollstock.core.workshop import workshop
 from zollstock.leaves.cutting_leaf import cutting_pdf, cutting_svg
@@ -55,7 +56,8 @@ def test_the_sizes_leaf(tmp_path: Path) -> None:
     said = run("pdftotext", "-layout", str(out), "-")
     assert "Möwe, fog & 1.414" in said and "lamp cut by" in said and "30 × 30 cm" in said
     for item in found:
-        assert item.grade in said
+        assert grade_word(item.grade) in said
+    assert "how the print looks from where it is seen" in said and "coarse below." in said
     assert run("pdffonts", str(out)).count("Barlow") == 3  # embedded; the header lists no other
     many = survey(plan(), library(), "in")
     out.write_bytes(sizes_leaf("All", "", "", many, small))

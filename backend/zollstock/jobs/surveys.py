@@ -38,7 +38,7 @@ from .variants import make_variants
 
 router = Router(tags=["sizes"])
 MOST_VARIANTS = 60
-_SORTED = {"loss": "least loss first", "area": "largest first", "quality": "sharpest first"}
+_SORTED = {"loss": "least crop first", "area": "largest first", "quality": "sharpest first"}
 
 
 class SizesAsked(Schema):

@@ -8,6 +8,8 @@ from pathlib import Path
 from reportlab.lib.units import mm
 
 from zollstock.core.drawing import Drawing
+from zollstock.core.legend import WORDS
+from zollstock.core.sources import SOURCES
 from zollstock.core.survey import SizeVerdict
 from zollstock.core.viewing import grade_word
 
@@ -15,7 +17,9 @@ from .paper import BOLD, FIGURE, LINE, MARGIN, RUST, SOFT, Leaf, image
 
 _ROW = 27 * mm
 _DRAWING = (52 * mm, 21 * mm)
-#: A leaf is for reading: more sizes than this belong into the CSV.
+#: What the words beside the sizes mean, as the screens say it.
+_GRADES = (WORDS["grades"].says, SOURCES["grades"])
+#: A sheet is for reading: more sizes than this belong into the CSV.
 MOST_ROWS = 200
 
 
@@ -35,13 +39,16 @@ def sizes_leaf(
         rows = shown[page * per_page : (page + 1) * per_page]
         _head(leaf, title, picture_text, f"{order_text}; page {page + 1} of {pages}")
         scale = _common_scale(rows)
+        for line, text in enumerate(_GRADES):
+            y = leaf.height - MARGIN + (4.5 + 3.6 * line) * mm
+            leaf.text(MARGIN, y, text, 8, ink=SOFT, room=leaf.width - 2 * MARGIN)
         for number, item in enumerate(rows):
             _row(leaf, MARGIN + 30 * mm + number * _ROW, item, scale, small)
         if page < pages - 1:
             leaf.canvas.showPage()
     missing = [f"{item.size_text} ({item.problem})" for item in verdicts if item.problem]
     if missing:
-        leaf.text(MARGIN, leaf.height - MARGIN, "Not reckoned: " + "; ".join(missing), 8,
+        leaf.text(MARGIN, leaf.height - MARGIN, "Not possible: " + "; ".join(missing), 8,
                   ink=SOFT, room=leaf.width - 2 * MARGIN)  # fmt: skip
     return leaf.done()
 

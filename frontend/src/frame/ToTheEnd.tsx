@@ -1,0 +1,42 @@
+import { ArrowDown, ArrowUp } from "lucide-react";
+import { useEffect, useState } from "react";
+import { useMedia } from "../drawing/useMedia";
+
+/** A page on a phone may be so many screens tall before it gets a way to its end. */
+const SCREENS = 3;
+
+/** On a phone, where a page is long: to its end by one tap, and back to its top from there. */
+export function ToTheEnd() {
+  const narrow = useMedia("(max-width: 860px)");
+  const [long, setLong] = useState(false);
+  const [down, setDown] = useState(false);
+  useEffect(() => {
+    if (!narrow) return;
+    const page = document.documentElement;
+    const measure = () => {
+      setLong(page.scrollHeight > SCREENS * window.innerHeight);
+      setDown(window.scrollY + window.innerHeight > page.scrollHeight - window.innerHeight);
+    };
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(document.body);
+    for (const child of document.querySelectorAll("#root")) observer.observe(child);
+    window.addEventListener("scroll", measure, { passive: true });
+    return () => {
+      observer.disconnect();
+      window.removeEventListener("scroll", measure);
+    };
+  }, [narrow]);
+  if (!narrow || !long) return null;
+  const to = down ? 0 : document.documentElement.scrollHeight;
+  return (
+    <button
+      type="button"
+      className="to-the-end"
+      aria-label={down ? "To the top of the page" : "To the end of the page"}
+      onClick={() => window.scrollTo({ top: to })}
+    >
+      {down ? <ArrowUp size={18} aria-hidden /> : <ArrowDown size={18} aria-hidden />}
+    </button>
+  );
+}
