@@ -134,7 +134,6 @@ def a3(hand: Mouse, number: int, job: int) -> None:
     hand.step(4, page.locator("[data-step=edge]"))
     hand.press(page.get_by_role("button", name="Border", exact=True))
     hand.fill(page.get_by_label("Every side", exact=True), "2")
-    hand.press(page.get_by_role("checkbox", name="Each side by itself"))
     hand.fill(page.get_by_label("Bottom", exact=True), "4")
     hand.press(page.get_by_role("checkbox", name="Caption in the border"))
     hand.fill(page.get_by_label("Caption text"), "Fog over the pans")
@@ -143,14 +142,14 @@ def a3(hand: Mouse, number: int, job: int) -> None:
     hand.step(7, page.locator("[data-step=handover]"))
     page.get_by_role("link", name=re.compile("Download|TIFF|\\.tif")).first.wait_for(timeout=60_000)
     with page.expect_download():
-        hand.press(page.get_by_role("link", name=re.compile("for the workshop")))
+        hand.press(page.get_by_role("link", name="Job sheet"))
 
 
 def six_sizes(hand: Mouse, number: int, job: int) -> None:
     page = hand.page
     opened(page, number)
     hand.shelf()
-    hand.press(page.get_by_role("link", name=re.compile("^This picture in many sizes")))
+    hand.press(page.get_by_role("link", name=re.compile("^Compare sizes")))
     wall = page.get_by_test_id("size-wall").locator("li")
     wall.nth(6).wait_for()
     for place in range(6):
@@ -163,7 +162,7 @@ def passports(hand: Mouse, number: int, job: int) -> None:
     page = hand.page
     opened(page, number)
     hand.shelf()
-    hand.press(page.get_by_role("link", name=re.compile("^Lay it out")))
+    hand.press(page.get_by_role("link", name=re.compile("^New layout")))
     hand.press(page.get_by_role("button", name="Begin with ID photos"))
     hand.press(page.get_by_role("button", name=re.compile("^Saltmarch")))
     hand.step(2, page.locator("[data-step=face]"))
@@ -173,17 +172,17 @@ def passports(hand: Mouse, number: int, job: int) -> None:
         hand.press(right)
     saved(page)
     hand.step(4, page.locator("[data-step=sheet]"))
-    hand.press(page.locator("#worksheet").get_by_role("button", name="Make the photos"))
+    hand.press(page.locator("#worksheet").get_by_role("button", name="Make the photos now"))
     page.get_by_role("link", name=re.compile("^Download")).first.wait_for(timeout=60_000)
 
 
 def sixty(hand: Mouse, number: int, job: int) -> None:
     page = hand.page
     page.goto(f"{ADDRESS}/jobs/{job}")
-    page.get_by_role("link", name="Many sizes").wait_for()
-    hand.press(page.get_by_role("link", name="Many sizes"))
+    page.get_by_role("link", name="New batch").wait_for()
+    hand.press(page.get_by_role("link", name="New batch"))
     hand.choose(page.get_by_label("Sizes").first, TWO)
-    hand.press(page.get_by_role("button", name="Lay out 60 pictures"))
+    hand.press(page.get_by_role("button", name="Make the batch of 60 pictures"))
     page.locator("[data-cell]").first.wait_for(timeout=60_000)
     hand.press(page.get_by_role("button", name=re.compile("^Make the .*files")))
     page.locator("[data-run=over]").wait_for(timeout=300_000)

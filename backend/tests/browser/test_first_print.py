@@ -199,7 +199,7 @@ def test_plan_and_job_go_out_and_come_back(bench, tmp_path: Path) -> None:
 
     page.get_by_role("link", name="There and back").click()
     with page.expect_download() as packed:
-        page.get_by_role("link", name="Take along").click()
+        page.get_by_role("link", name="Export").click()
     bag = tmp_path / "job.zip"
     packed.value.save_as(bag)
     page.goto("/")

@@ -52,7 +52,7 @@ def test_a_newcomer_adds_a_picture_and_has_a_job_and_then_a_sample(
     # With a job there, files are asked into which; a new one of today is the first answer.
     page.goto("/")
     file = save(noise(900, 600, seed=3), tmp_path / "my-first.jpg")
-    page.get_by_label("Pictures to add").set_input_files(file)
+    page.get_by_label("Pictures for a job").set_input_files(file)
     axe(page, "which job")
     page.get_by_role("button", name="A new job").click()
     expect(
@@ -157,3 +157,49 @@ def test_the_first_print_on_a_phone(bench) -> None:
     assert box and box["x"] >= 0 and box["x"] + box["width"] <= 390
     axe(page, "a phone with a legend")
     page.set_viewport_size({"width": 1280, "height": 800})
+
+
+#: What a page's layout shifts by while it comes, as browsers measure it.
+SHIFTS = """
+window.shifted = 0;
+new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) if (!entry.hadRecentInput) window.shifted += entry.value;
+}).observe({ type: "layout-shift", buffered: true });
+"""
+
+
+def test_nothing_jumps_while_a_page_comes(newcomer: Page) -> None:
+    page = newcomer
+    page.get_by_label("Password").fill(PASSWORD)
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="New job").wait_for()
+    # Whoever came before may have left something there: with or without, a job to look at is made.
+    made = page.request.post(
+        "/api/jobs", data={"title": "Looked at"}, headers=_headers(page)
+    ).json()
+    sample = page.request.post("/api/jobs/sample", headers=_headers(page)).json()
+    picture = sample["prints"][0]
+    while page.request.get(f"/api/pictures/{picture['picture']}").json()["state"] == "reading":
+        page.wait_for_timeout(100)
+    held = page.request.post(
+        f"/api/jobs/{made['id']}/prints", data=picture, headers=_headers(page)
+    ).json()
+    page.add_init_script(SHIFTS)
+    jumped = {}
+    for address in (
+        "/", f"/jobs/{made['id']}", f"/prints/{held['id']}/fit", f"/prints/{held['id']}/proof",
+        f"/prints/{held['id']}/look", f"/prints/{held['id']}/sizes", "/sizes", "/stock", "/photo-rules", "/how-big",
+        "/sensors", "/leave-room", f"/layouts/new?job={made['id']}", f"/batches/new?job={made['id']}", "/how-it-works",
+    ):  # fmt: skip
+        page.goto(address)
+        page.wait_for_load_state("networkidle")
+        page.wait_for_timeout(300)
+        shifted = page.evaluate("window.shifted")
+        if shifted >= 0.02:
+            jumped[address] = shifted
+    assert jumped == {}
+
+
+def _headers(page: Page) -> dict[str, str]:
+    token = next(one["value"] for one in page.context.cookies() if one["name"] == "csrftoken")
+    return {"X-CSRFToken": token, "Referer": page.url}

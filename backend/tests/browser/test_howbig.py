@@ -65,7 +65,7 @@ def test_the_cameras_of_a_studio(bench, tmp_path) -> None:
     name.press("Enter")
     pixels = page.get_by_label("px of Our old box")
     pixels.fill("many")
-    expect(page.get_by_text("Type px like 6000 × 4000.")).to_be_visible()
+    expect(page.get_by_text("Type px like 6000 × 4000, or 24 MP.")).to_be_visible()
     pixels.fill("6000 x 4000")
     pixels.press("Enter")
     row = page.get_by_role("row", name="Our old box")

@@ -62,7 +62,7 @@ def test_moved_by_hand_and_by_keys_and_to_print_size(look: Page) -> None:
     expect(page.get_by_text("As large as it is printed")).to_be_visible()
     page.keyboard.press("s")
     words = page.get_by_test_id("look-words")
-    expect(words).to_contain_text("As it looks from there")
+    expect(words).to_contain_text("As it looks at viewing distance")
     scale = float(page.get_by_test_id("look").get_attribute("data-scale") or 0)
     eyes = page.get_by_label("My eyes are off the screen")
     eyes.fill("1.2 m")

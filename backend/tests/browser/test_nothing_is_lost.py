@@ -288,7 +288,7 @@ def test_uploads_go_on_while_somebody_walks_about(two: Page, tmp_path: Path) -> 
     file = save(noise(700, 500, seed=93), tmp_path / "walking.jpg")
     page.get_by_label("Pictures to add").set_input_files(file)
     expect(page.get_by_text("goes on by itself")).to_be_visible()
-    page.get_by_role("button", name="Workroom").click()
+    page.get_by_role("button", name="Studio").click()
     page.get_by_role("link", name="Sizes The sizes").click()
     line = page.locator(".files-line")
     expect(line).to_contain_text("walking.jpg waits for the server")

@@ -34,7 +34,7 @@ def begin(bench) -> Callable[..., Page]:
             },
         )
         page.keyboard.press("f")
-        page.get_by_role("link", name=re.compile("^Lay it out")).click()
+        page.get_by_role("link", name=re.compile("^New layout")).click()
         page.get_by_role("button", name=kind).click()
         # Life size has no sheets before something is measured on the picture.
         expect(page.locator(".sheet-small, [data-testid=life]").first).to_be_visible()

@@ -26,7 +26,7 @@ def downloaded(page: Page, name: str, folder: Path) -> Path:
 
 def test_one_picture_against_many_sizes_and_its_variants(bench, tmp_path: Path) -> None:
     page = bench(save(noise(1500, 1000, seed=23), tmp_path / "fog.jpg"))
-    page.get_by_role("link", name="This picture in many sizes").click()
+    page.get_by_role("link", name="Compare sizes").click()
     wall = page.get_by_test_id("size-wall")
     expect(wall.locator("li")).to_have_count(23)
     expect(page.get_by_test_id("size-words")).to_contain_text("Nothing is lost on")
@@ -105,7 +105,7 @@ def test_leaving_room_before_the_shot(page: Page, tmp_path: Path) -> None:
     page.goto("/leave-room")
     words = page.get_by_test_id("room-words")
     expect(words).to_contain_text("survives in all 23")
-    page.get_by_label("Wanted later").select_option(label="Squares")
+    page.get_by_label("Wanted later", exact=True).select_option(label="Squares")
     expect(words).to_contain_text("66.7\u00a0%")
     page.get_by_role("button", name="4:3").click()
     expect(words).to_contain_text("75\u00a0%")

@@ -268,7 +268,7 @@ def test_a_link_without_a_line_says_so_and_comes_by_itself(page: Page) -> None:
     page.goto("/")
     expect(page.get_by_role("button", name="New job")).to_be_visible()
     page.context.set_offline(True)
-    page.get_by_role("button", name="Workroom").click()
+    page.get_by_role("button", name="Studio").click()
     page.get_by_role("link", name="Sizes The sizes").click()
     expect(page.get_by_role("alert")).to_contain_text("The size library could not be fetched")
     page.context.set_offline(False)

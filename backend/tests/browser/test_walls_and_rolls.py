@@ -161,7 +161,7 @@ def test_a_zone_in_a_gap_is_moved_off_it_and_the_files_are_made(job) -> None:
 
 def test_prints_hang_in_a_row_with_their_plan(job) -> None:
     page = job()
-    page.get_by_role("button", name="Begin a hanging").click()
+    page.get_by_role("button", name="Plan the hanging").click()
     expect(blade(page, "row")).to_contain_text("98 cm")  # 60 + 30 + 8
     for step in ("row", "wall", "hanging", "view"):
         blade(page, step).click()
@@ -195,7 +195,7 @@ def test_prints_hang_in_a_row_with_their_plan(job) -> None:
 
 def test_a_wall_is_looked_at_and_photographed(job, tmp_path) -> None:
     page = job()
-    page.get_by_role("button", name="Begin a hanging").click()
+    page.get_by_role("button", name="Plan the hanging").click()
     blade(page, "view").click()
     scene = page.get_by_test_id("scene")
     expect(scene.locator("ellipse")).to_have_count(1)
@@ -287,7 +287,7 @@ def test_prints_share_a_roll_and_what_they_took_is_booked_off(job) -> None:
 
 def test_the_stock_is_kept_and_travels_as_a_table(job, tmp_path) -> None:
     page = job()
-    page.get_by_role("button", name="Workroom").click()
+    page.get_by_role("button", name="Studio").click()
     page.get_by_role("link", name=re.compile("^Stock")).click()
     card = page.get_by_role("listitem", name="Harbour satin")
     axe_in_both(page, "stock")

@@ -65,3 +65,18 @@ def test_acuity_has_its_own_figure_whatever_is_chosen() -> None:
     }
     assert len({figure.value for figure in by.values()}) == 1
     assert all(figure.label.endswith("by acuity") for figure in by.values())
+
+
+def test_what_stands_beside_a_criterion_agrees_with_its_figure() -> None:
+    """Never below 300 ppi, beside 150 ppi, on a medium that holds half the detail."""
+    half = plan(medium={"name": "textile", "factor": 0.5}, viewing={"distance": "70 cm"})
+    rows = {row.id: row for row in worksheet(half, "cm").schools}
+    assert (rows["device"].need, rows["device"].note) == (
+        "150 ppi",
+        "never below 300 ppi, × 0.5 on this medium",
+    )
+    assert rows["acuity"].note.endswith("× 0.5 on this medium")
+    assert "this medium" not in rows["model"].note
+    assert rows["table"].note == "a table in steps: 200 ppi beyond 80 cm, × 0.5 on this medium"
+    far = {row.id: row for row in worksheet(plan(viewing={"distance": "30 m"}), "cm").schools}
+    assert far["table"].note == "a table: 15 ppi from here on"

@@ -32,6 +32,7 @@ export function BenchPage() {
 }
 
 function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
+  const ask = useHelp((help) => help.ask);
   const go = useNavigate();
   const { account } = usePreferences();
   const given = useParams()["step"] as Step | undefined;
@@ -92,7 +93,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     onLook: () => void go(`/prints/${print.id}/look`),
     onProof: () => void go(`/prints/${print.id}/proof`),
     onSibling: toSibling,
-    onHelp: useHelp.getState().ask,
+    onHelp: ask,
   });
   useEffect(() => {
     document.title = `${plan.title || "Print"} · Zollstock`;

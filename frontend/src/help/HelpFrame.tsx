@@ -12,11 +12,7 @@ export function HelpFrame({ children }: { children: ReactNode }) {
         <TopBar />
       ) : (
         <header className="flex flex-wrap items-baseline gap-x-4 px-5 pt-3 pb-2">
-          <Link
-            to="/"
-            className="figure text-[21px] font-semibold tracking-wider"
-            aria-label="Zollstock, sign in"
-          >
+          <Link to="/" className="figure text-[21px] font-semibold tracking-wider" aria-label="Zollstock">
             ZOLLSTOCK
           </Link>
           <span className="flex-1" />

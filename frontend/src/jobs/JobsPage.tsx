@@ -56,7 +56,7 @@ export function JobsPage() {
           type="file"
           multiple
           hidden
-          aria-label="Pictures to add"
+          aria-label="Pictures for a job"
           accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
           onChange={(event) => {
             give([...(event.target.files ?? [])]);

@@ -38,6 +38,7 @@ export function LayoutPage() {
 }
 
 function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
+  const ask = useHelp((help) => help.ask);
   const go = useNavigate();
   const { account } = usePreferences();
   const [on, setOn] = useState<number | null>(null);
@@ -78,7 +79,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
     onUndo: () => void store.undo(),
     onRedo: () => void store.redo(),
     onMake: () => void makeFiles(),
-    onHelp: useHelp.getState().ask,
+    onHelp: ask,
     onEscape: () => setLooked(null),
   });
   useEffect(() => {

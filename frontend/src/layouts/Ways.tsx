@@ -1,3 +1,5 @@
+import type { About } from "../legend/useLegend";
+import { PartTitle } from "../legend/PartTitle";
 import type { ReactNode } from "react";
 import type { LayoutWay } from "../api/types";
 import type { Fix } from "../designs/fix";
@@ -5,11 +7,18 @@ import { typeset } from "../shell/typeset";
 import { useLayoutStore } from "./layoutStore";
 
 /** Ways to do it, side by side with what each leads to, `drawn` in small where a drawing says it; one click takes one. */
-export function Ways(props: { label: string; ways: LayoutWay[]; drawn?: (way: LayoutWay) => ReactNode }) {
+export function Ways(props: {
+  label: string;
+  /** What the legend says of this choice. */
+  about: About;
+  ways: LayoutWay[];
+  drawn?: (way: LayoutWay) => ReactNode;
+}) {
   const { label, ways, drawn } = props;
   const change = useLayoutStore((store) => store.change);
   return (
     <div className="space-y-1.5" role="group" aria-label={label}>
+      <PartTitle about={props.about}>{label}</PartTitle>
       {ways.map((way) => (
         <button
           key={way.id}

@@ -37,17 +37,28 @@ export function What(props: { about: About; children?: ReactNode; className?: st
         type="button"
         ref={setReference}
         className={props.children ? `what-word ${props.className ?? ""}` : "what"}
-        aria-label={props.children ? undefined : `What is ${entry.word}?`}
         aria-expanded={open}
         {...reference({
           // A label around it must not take the press for its field, nor Escape close what lies around.
           onClick: (event) => event.preventDefault(),
         })}
       >
-        {props.children ?? "?"}
+        {props.children ?? <Mark word={entry.word} />}
       </button>
       <LegendLeaf leaf={leaf} entry={entry} />
     </span>
+  );
+}
+
+/** A ring with a question mark, read out as a question. */
+function Mark({ word }: { word: string }) {
+  return (
+    <>
+      <span aria-hidden className="what-ring">
+        ?
+      </span>
+      <span className="sr-only">What is {word}?</span>
+    </>
   );
 }
 

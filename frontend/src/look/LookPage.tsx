@@ -48,6 +48,7 @@ export function LookPage() {
 }
 
 function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
+  const ask = useHelp((help) => help.ask);
   const go = useNavigate();
   const { account } = usePreferences();
   const { worksheet } = useWorksheet(plan, account.unit, "picture", print.plan, print);
@@ -112,7 +113,7 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
     onRedo: () => void redo(),
     onSibling: toSibling,
     onBench: toBench,
-    onHelp: useHelp.getState().ask,
+    onHelp: ask,
   });
   const drag = useDrag<{ place: Place; x: number; y: number }>({
     begin: ({ clientX, clientY }) => ({ place, x: clientX, y: clientY }),

@@ -43,6 +43,7 @@ export function ProofPage() {
 }
 
 function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
+  const askHelp = useHelp((help) => help.ask);
   const go = useNavigate();
   const { account } = usePreferences();
   const { worksheet } = useWorksheet(plan, account.unit, "pixels", print.plan, print);
@@ -119,7 +120,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
     onRedo: () => void redo(),
     onSibling: toSibling,
     onBench: toBench,
-    onHelp: useHelp.getState().ask,
+    onHelp: askHelp,
   });
   const drag = useDrag<{ place: Place; x: number; y: number; found: Shown["found"] }>({
     begin: ({ target, clientX, clientY }) =>

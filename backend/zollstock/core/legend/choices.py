@@ -17,5 +17,10 @@ CHOICES: dict[str, Entry] = {
     "short": Entry("Four ways when pixels are short", "A smaller print, the print as it is from farther away, enlarging it here, or leaving that to the driver or lab.", f"{_PRINT}pixels"),
     "pixels": Entry("How many pixels", "As many as the picture has, as many as are needed, as the printer works with, or a fixed number an inch.", f"{_PRINT}pixels", "output"),
     "method": Entry("Ways of enlarging", "Careful looks at the surroundings of every pixel, Lanczos is crisper than smooth, smooth is the plain cubic.", f"{_PRINT}pixels"),
+    "cutting": Entry("How it is cut", "Piece by piece with knife and ruler, or only by cuts right through, as a guillotine makes them.", "roll#cutting", "gang"),
+    "paper": Entry("Paper in stock", "Every roll and sheet of the stock, with the length it takes, the waste and the cost.", "roll#laying", "gang"),
+    "lie": Entry("How the photos lie", "Upright or across the sheet; the way that holds more is taken by itself.", "id-photos#sheet", "id"),
+    "gaps": Entry("What the gaps do", "They hide picture, so that lines run on behind them, or nothing is hidden, and lines jump.", "panels#gaps", "panels"),
+    "line": Entry("What they share", "All pieces of a row have their middles, upper edges or lower edges at one height.", "panels#hanging", "hanging"),
     "layout": Entry("Ways to lay it out", "Each way with what it costs: the fewest sheets, no waste, or a small cut that saves a row.", "tiles#sheets", "tiles"),
 }  # fmt: skip

@@ -29,7 +29,8 @@ export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
     requestAnimationFrame(() => {
       const buttons = list.current?.querySelectorAll<HTMLElement>("[data-deletes]") ?? [];
       (
-        buttons[Math.min(index, buttons.length - 1)] ?? list.current?.querySelector<HTMLElement>("button")
+        buttons[Math.min(index, buttons.length - 1)] ??
+        list.current?.querySelector<HTMLElement>("[data-draws]")
       )?.focus();
     });
   };
@@ -40,7 +41,13 @@ export function ZoneList({ plan, rows }: { plan: Plan; rows: ZoneRow[] }) {
           <h3 className="font-semibold">What must be kept</h3>
           <What about="word:keep-zones" />
         </span>
-        <button type="button" className="plain-button" aria-pressed={drawing} onClick={() => draw(!drawing)}>
+        <button
+          type="button"
+          data-draws
+          className="plain-button"
+          aria-pressed={drawing}
+          onClick={() => draw(!drawing)}
+        >
           {drawing ? "Drag over it…" : "Draw a keep zone"}
         </button>
       </div>

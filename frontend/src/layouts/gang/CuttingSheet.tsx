@@ -13,7 +13,11 @@ export function CuttingSheet(props: OfGang) {
   const { gang } = page;
   return (
     <div className="space-y-3">
-      <Ways label="How it is cut" ways={page.ways.filter((way) => way.id.startsWith("cut-"))} />
+      <Ways
+        about="choice:cutting"
+        label="How it is cut"
+        ways={page.ways.filter((way) => way.id.startsWith("cut-"))}
+      />
       <Check
         label="Ticks at the corners, number and title under each piece"
         checked={wish.marks}

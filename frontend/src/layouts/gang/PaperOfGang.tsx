@@ -35,7 +35,7 @@ export function PaperOfGang({ wish, page, unit }: OfGang) {
   return (
     <div className="space-y-3">
       {papers.length ? (
-        <Ways label="Paper in stock" ways={papers} />
+        <Ways about="choice:paper" label="Paper in stock" ways={papers} />
       ) : (
         <p className="soft">
           No roll and no sheets are in stock.{" "}

@@ -78,8 +78,11 @@ export function PaperSheet(props: LayoutSheetProps & { on: number | null; onOn: 
       <PaperFields {...props} />
       {page.tiles && (
         <>
-          <h3 className="font-semibold">Pick a way</h3>
-          <Ways label="Ways to lay it out" ways={page.ways.filter((way) => !way.id.startsWith("scale"))} />
+          <Ways
+            about="choice:layout"
+            label="Ways to lay it out"
+            ways={page.ways.filter((way) => !way.id.startsWith("scale"))}
+          />
           {wish.kind === "tiles" && (
             <NumberField
               narrow

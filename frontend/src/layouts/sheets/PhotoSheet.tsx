@@ -23,7 +23,11 @@ export function PhotoSheet(props: OfId & { making: ReactNode }) {
   return (
     <div className="space-y-3">
       <PaperFields wish={wish} unit={unit} />
-      <Ways label="How the photos lie" ways={page.ways.filter((way) => way.id.startsWith("turn"))} />
+      <Ways
+        about="choice:lie"
+        label="How the photos lie"
+        ways={page.ways.filter((way) => way.id.startsWith("turn"))}
+      />
       <LengthField
         narrow
         label="Gap between them"

@@ -37,7 +37,11 @@ export function EdgeOfPanels({ wish, page, unit }: OfPanels) {
               />
             ))}
           </div>
-          <Ways label="Canvas edge" ways={page.ways.filter((way) => way.id.startsWith("fill-"))} />
+          <Ways
+            about="choice:fill"
+            label="Canvas edge"
+            ways={page.ways.filter((way) => way.id.startsWith("fill-"))}
+          />
           {wrap.fill === "colour" && (
             <label className="flex items-center justify-between gap-3">
               Colour of the sides

@@ -30,7 +30,11 @@ export function RowSheet({ wish, layout, page, unit, picked, onPick }: OfHang) {
         {...typing}
         onRead={(gap) => change({ gap })}
       />
-      <Ways label="What they share" ways={page.ways.filter((way) => way.id.startsWith("line-"))} />
+      <Ways
+        about="choice:line"
+        label="What they share"
+        ways={page.ways.filter((way) => way.id.startsWith("line-"))}
+      />
       <ol className="space-y-1" aria-label="The pieces, from left to right">
         {order.map((plan, place) => (
           <Piece

@@ -12,6 +12,7 @@ export function Schools(props: {
 }) {
   return (
     <Ways
+      about="choice:gaps"
       label="What the gaps do"
       ways={props.page.ways.filter((way) => way.id.startsWith("mode-"))}
       drawn={(way) => <InSmall {...props} mode={way.id.replace("mode-", "")} />}
