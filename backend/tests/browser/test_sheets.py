@@ -165,7 +165,7 @@ def test_a_measured_bar_is_made_good_and_the_sheets_are_made(begin) -> None:
 
 def test_a_sheet_is_looked_at_with_its_marks(begin) -> None:
     page = begin("Begin with tiles")
-    page.get_by_role("button", name=re.compile("^Sheet A2, glue")).click()
+    page.get_by_role("button", name=re.compile("^Sheet A2 glue")).click()
     large = page.get_by_test_id("sheet-large")
     expect(large.locator("[data-kind=scale]")).to_have_count(1)
     expect(large.locator("text")).to_have_text(["A2", "100 mm"])
@@ -241,7 +241,7 @@ def test_a_pass_is_marked_checked_and_made(begin, tmp_path) -> None:
     expect(page.get_by_text(re.compile("chin to crown 0.0° off upright"))).to_be_visible()
     blade(page, "checks").click()
     expect(page.locator("[data-check=upright]")).to_have_attribute("data-state", "pass")
-    expect(page.locator("[data-check=glasses]")).to_contain_text("Yourself")
+    expect(page.locator("[data-check=glasses]")).to_contain_text("By eye")
     expect(page.get_by_text("Nothing is retouched").last).to_be_visible()
     blade(page, "sheet").click()
     page.get_by_label("A single file for an upload").check()

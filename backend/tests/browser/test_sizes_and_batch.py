@@ -105,7 +105,7 @@ def test_leaving_room_before_the_shot(page: Page, tmp_path: Path) -> None:
     page.goto("/leave-room")
     words = page.get_by_test_id("room-words")
     expect(words).to_contain_text("survives in all 23")
-    page.get_by_label("Wanted later", exact=True).select_option(label="Squares")
+    page.get_by_label("Wanted later").select_option(label="Squares")
     expect(words).to_contain_text("66.7\u00a0%")
     page.get_by_role("button", name="4:3").click()
     expect(words).to_contain_text("75\u00a0%")
@@ -118,7 +118,7 @@ def test_leaving_room_before_the_shot(page: Page, tmp_path: Path) -> None:
     image = pyvips.Image.new_from_file(str(png))
     assert (image.width, image.height, image.bands) == (2000, 1000, 4)
     assert image(1000, 500)[3] == 0 and image(100, 500)[3] > 0
-    assert downloaded(page, "Leaf for the bag", tmp_path).read_bytes().startswith(b"%PDF")
+    assert downloaded(page, "Sheet for the bag", tmp_path).read_bytes().startswith(b"%PDF")
 
 
 @pytest.fixture

@@ -54,11 +54,11 @@ export function TypedField<Value>(props: Typing<Value> & Looks) {
   return (
     <div
       className={`relative ${props.narrow ? "flex items-center justify-between gap-3" : "w-full min-w-0"}`}
+      data-about={props.about ? true : undefined}
     >
-      <span className={props.narrow ? "min-w-0" : "mb-0.5 block"}>
-        <label htmlFor={id}>{props.label}</label>
-        {props.about && <What about={props.about} />}
-      </span>
+      <label htmlFor={id} className={props.narrow ? "min-w-0" : "mb-0.5 block"}>
+        {props.label}
+      </label>
       <input
         id={id}
         className={`field figure text-[16px] ${props.inputClass ?? (props.narrow ? "!w-28" : "")}`}
@@ -82,6 +82,8 @@ export function TypedField<Value>(props: Typing<Value> & Looks) {
           field.done();
         }}
       />
+      {/* Beside the label; Tab comes to the field first. */}
+      {props.about && <What about={props.about} />}
       {props.hint === undefined ? (
         <FieldNote id={`${id}-note`} note={note} onTake={field.take} over />
       ) : (

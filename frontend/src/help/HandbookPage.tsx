@@ -71,7 +71,10 @@ export function HandbookPage() {
         <article className="handbook-text">
           <Coming query={text} what="This page" />
           {text.data === "" && <h1 className="text-2xl font-semibold">The handbook has no such page</h1>}
-          <Markdown remarkPlugins={[remarkGfm]} components={{ h2: Heading, a: Reference, img: Shot }}>
+          <Markdown
+            remarkPlugins={[remarkGfm]}
+            components={{ h2: Heading, a: Reference, img: Shot, pre: Listing }}
+          >
             {text.data ?? ""}
           </Markdown>
         </article>
@@ -82,6 +85,15 @@ export function HandbookPage() {
 
 function Heading({ children }: { children?: ReactNode }) {
   return <h2 id={slugOf(textOf(children))}>{children}</h2>;
+}
+
+/** Longer than a phone is wide, it is moved by keys too. */
+function Listing({ children }: { children?: ReactNode }) {
+  return (
+    <pre tabIndex={0} role="region" aria-label="Commands">
+      {children}
+    </pre>
+  );
 }
 
 /** A link to another page of the handbook; what lies outside of it is only named. */

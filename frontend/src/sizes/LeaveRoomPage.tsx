@@ -89,7 +89,7 @@ export function LeaveRoomPage() {
             onDone={() => undefined}
           />
           <SetPicker typed value={set} onSet={setSet} label="Wanted later" />
-          <div role="group" aria-label="Ratios wanted later" className="flex flex-wrap gap-x-4">
+          <div role="group" aria-label="Ratios" className="flex flex-wrap gap-x-4">
             {WANTED.map((one) => (
               <Check
                 key={one}
