@@ -19,11 +19,11 @@ from zollstock.core.parts.viewing import SchoolName
 from zollstock.core.plan import PlanError, lengths_of, parse_plan
 from zollstock.core.reckon import reckon
 from zollstock.core.schools import SCHOOLS, table
-from zollstock.core.show import style_for
+from zollstock.core.show import LengthStyle, style_for
 from zollstock.core.sizes import parse_size
 from zollstock.core.sources import SOURCES
 from zollstock.core.studio import Studio
-from zollstock.core.viewing import GRADES, grades_in_words
+from zollstock.core.viewing import GRADES, grade_word, grades_in_words
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
 
@@ -39,9 +39,10 @@ def test_every_edge_that_a_plan_may_have_is_registered_under_its_own_word() -> N
 
 def test_every_school_that_a_plan_may_name_answers() -> None:
     assert tuple(SCHOOLS) == get_args(SchoolName)
-    rows = worksheet(plan(), "cm", None).schools
+    rows, work = worksheet(plan(), "cm", None).schools, work_out(plan())
     assert [(row.id, row.label, row.note) for row in rows] == [
-        (name, school.label, school.note) for name, school in SCHOOLS.items()
+        (name, school.label, school.note_at(work.distance, work.under, LengthStyle("cm")))
+        for name, school in SCHOOLS.items()
     ]
     assert all(SOURCES[name] == school.source for name, school in SCHOOLS.items())
 
@@ -61,7 +62,7 @@ def test_prose_says_what_the_constants_say() -> None:
         == "ample ≥ 2, clean ≥ 1, nearly clean ≥ 0.8, soft ≥ 0.5, else coarse"
     )
     for name, _ in GRADES:
-        assert name in SOURCES["grades"]
+        assert grade_word(name) in SOURCES["grades"]
 
 
 @given(documents())

@@ -53,7 +53,7 @@ def test_a_mats_borders_and_openings_add_up_to_its_card() -> None:
     assert cuts(told)["Mat board, outside"][0] == "50 × 40 cm"
     assert cuts(told)["Opening"] == (
         "30 × 20 cm",
-        "10 cm of card at the sides, 10 cm above and below",
+        "10 cm of board at the sides, 10 cm above and below",
     )
     assert cuts(told)["Upper board, opening"][0] == "31.2 × 21.2 cm"
     assert any("45°" in step for step in told.steps) and any("Float" in step for step in told.steps)

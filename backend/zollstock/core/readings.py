@@ -58,6 +58,8 @@ _LONG_SIDE = {
     "px": ("1920 px", "3840 px"),
 }
 _PANORAMA = (3, 1)
+#: So much of what was typed is said again.
+_MOST_SAID = 40
 #: What a postcard is, where inches rule and elsewhere, and the other one.
 _POSTCARD = {"in": ("4 x 6 in", "105 x 148 mm")}
 _POSTCARD_ELSEWHERE = ("105 x 148 mm", "10 x 15 cm")
@@ -348,7 +350,8 @@ def _with_nearest(text: str, unit: str, own: Iterable[Size], error: LengthError)
     """The error in words about the size, with the nearest reading that there is."""
     said = str(error)
     if "negative" not in said and " is 0" not in said and "half a fraction" not in said:
-        said = f"“{one_line(text.strip())}” was not understood as a size"
+        typed = one_line(text.strip())
+        said = f"“{typed if len(typed) <= _MOST_SAID else f'{typed[:_MOST_SAID]}…'}” was not understood as a size"
     if "half a fraction" in said:
         return SizeNotRead(said)
     near = nearest_pair(text)

@@ -21,8 +21,8 @@ export function FindingList(props: { findings: Finding[]; proof?: string; onFix:
         >
           {finding.drawing && proof && <Drawn drawing={finding.drawing} proof={proof} />}
           <p>
-            <What about={`finding:${finding.id}`} className="font-bold">
-              {`${WORD[finding.level]}.`}
+            <What about={`finding:${finding.id}`}>
+              <b>{`${WORD[finding.level]}.`}</b>
             </What>{" "}
             {typeset(finding.text)}{" "}
             {finding.fix && (

@@ -99,11 +99,18 @@ describe("the Edge sheet", () => {
   });
 
   it("makes unequal sides equal only when that is asked for", async () => {
-    shown(EdgeSheet, "border", "edge", { "edge.bottom": "3 in" });
-    expect(screen.getByRole("textbox", { name: "Bottom" })).toHaveValue("3 in");
+    shown(EdgeSheet, "border", "edge", { "edge.left": "3 in" });
+    expect(screen.getByRole("textbox", { name: "Left" })).toHaveValue("3 in");
     expect(change).not.toHaveBeenCalled();
     await userEvent.click(screen.getByRole("checkbox", { name: "Each side by itself" }));
-    expect(lastFix()).toMatchObject({ "edge.bottom": "2 in", "edge.left": "2 in" });
+    expect(lastFix()).toMatchObject({ "edge.bottom": "3 in", "edge.top": "3 in" });
+  });
+
+  it("keeps the bottom beside the other three, which follow one field", () => {
+    shown(EdgeSheet, "border", "edge", { "edge.bottom": "3 in" });
+    expect(screen.getByRole("textbox", { name: "Bottom" })).toHaveValue("3 in");
+    expect(screen.getByRole("textbox", { name: "Left, top, right" })).toHaveValue("2 in");
+    expect(screen.queryByRole("textbox", { name: "Every side" })).toBeNull();
   });
 
   it("widens the bottom of the border in hand, also while the figures are of the edge before", async () => {
