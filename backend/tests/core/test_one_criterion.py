@@ -77,6 +77,6 @@ def test_what_stands_beside_a_criterion_agrees_with_its_figure() -> None:
     )
     assert rows["acuity"].note.endswith("× 0.5 on this medium")
     assert "this medium" not in rows["model"].note
-    assert rows["table"].note == "a table in steps: 200 ppi beyond 80 cm, × 0.5 on this medium"
+    assert rows["table"].note == "in steps: 200 ppi beyond 80 cm, × 0.5 on this medium"
     far = {row.id: row for row in worksheet(plan(viewing={"distance": "30 m"}), "cm").schools}
-    assert far["table"].note == "a table: 15 ppi from here on"
+    assert far["table"].note == "15 ppi from here on"

@@ -2,7 +2,6 @@ import { RotateCcw, Rows3 } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent } from "react";
 import type { Rail, Unit } from "../api/types";
 import { typeset } from "../shell/typeset";
-import { gradeWord } from "../shell/Grade";
 import { usePlanStore } from "./planStore";
 import { usePlanDrag } from "./usePlanDrag";
 import { useSize } from "../drawing/useSize";
@@ -100,7 +99,8 @@ export function DistanceRail(props: {
               data-grade={band.grade}
               style={{ left: percent(from), width: percent(to - from) }}
             >
-              {to - from > 0.045 && <span>{to - from > 0.2 ? band.label : gradeWord(band.grade)}</span>}
+              {/* Only where the whole word has room. */}
+              {(to - from) * width > 12 + 7 * band.label.length && <span>{band.label}</span>}
             </div>
           );
         })}

@@ -73,6 +73,13 @@ export function SizesPage() {
           <h1 className="text-2xl font-semibold">Compare sizes</h1>
           <SetPicker typed value={set} onSet={(next) => tell({ set: next })} />
           <Pick label="Order" options={ORDERS} value={order} onPick={(next) => tell({ order: next })} />
+          <span className="flex-1" />
+          <a className="plain-button inline-flex items-center" href={file("pdf")} download>
+            Size sheet for the client
+          </a>
+          <a className="plain-button inline-flex items-center" href={file("csv")} download>
+            CSV
+          </a>
           <button
             type="button"
             className="plain-button"
@@ -81,13 +88,6 @@ export function SizesPage() {
           >
             {all ? "Untick all" : `Tick all ${possible.length}`}
           </button>
-          <span className="flex-1" />
-          <a className="plain-button inline-flex items-center" href={file("pdf")} download>
-            Size sheet for the client
-          </a>
-          <a className="plain-button inline-flex items-center" href={file("csv")} download>
-            CSV
-          </a>
           <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} along={along} />
         </div>
         {sizes.data && (

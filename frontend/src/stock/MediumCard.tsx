@@ -23,7 +23,7 @@ export function MediumCard(props: {
   const price = props.currency ? `, ${props.currency}` : "";
   return (
     <li className="panel space-y-2 p-3" aria-label={medium.name}>
-      <div className="grid grid-cols-2 gap-x-3 gap-y-2 md:grid-cols-[1.6fr_1.2fr_6rem_7rem]">
+      <div className="grid grid-cols-2 gap-x-3 gap-y-2 md:grid-cols-[1.5fr_1fr_8rem_10.5rem]">
         <KeptText label="Medium" value={medium.name} most={120} needed onPut={(name) => put({ name })} />
         <KeptText label="Surface" value={medium.surface} most={120} onPut={(surface) => put({ surface })} />
         <KeptNumber

@@ -22,8 +22,8 @@ export function StockPage() {
           <div className="min-w-0 flex-[1_1_20rem]">
             <h1 className="text-2xl font-semibold">Stock</h1>
             <p className="max-w-3xl">
-              What this studio prints on. The bench offers these media; gangs are laid on these rolls and
-              sheets, and book off what they took.
+              What this studio prints on. The bench offers these media; roll and sheet layouts use these
+              papers, and book off what they took.
             </p>
           </div>
           <span

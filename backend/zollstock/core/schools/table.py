@@ -55,9 +55,9 @@ class Table(School):
         """Its need goes in steps, and so does the grade: the next one is told."""
         here = next((limit for limit, _ in TABLE if distance_mm <= limit), None)
         if here is None:
-            return f"a table: {BEYOND} ppi from here on{times_factor(under)}"
+            return f"{BEYOND} ppi from here on{times_factor(under)}"
         then = table_need(here + 1)
-        return f"a table in steps: {then} ppi beyond {style.far(here)}{times_factor(under)}"
+        return f"in steps: {then} ppi beyond {style.far(here)}{times_factor(under)}"
 
     def reach(self, usable_ppi: float, under: Conditions) -> float | None:
         start = 0.0

@@ -100,14 +100,11 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
                       disabled={!row.answers && chosen !== row.id}
                       onChange={() => change({ "viewing.school": row.id })}
                     />
-                    <span>
-                      {row.label}
-                      <br />
-                      <span className="school-note soft">{row.note}</span>
-                    </span>
+                    {row.label}
                   </label>
                   <What about={`word:judge-${row.id}`} />
                 </span>
+                <span className="school-note soft">{typeset(row.note)}</span>
               </th>
               <SchoolCells row={row} />
             </tr>
