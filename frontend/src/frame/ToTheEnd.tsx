@@ -13,18 +13,26 @@ export function ToTheEnd() {
   useEffect(() => {
     if (!narrow) return;
     const page = document.documentElement;
+    let asked = 0;
     const measure = () => {
+      asked = 0;
       setLong(page.scrollHeight > SCREENS * window.innerHeight);
       setDown(window.scrollY + window.innerHeight > page.scrollHeight - window.innerHeight);
     };
     measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(document.body);
-    for (const child of document.querySelectorAll("#root")) observer.observe(child);
-    window.addEventListener("scroll", measure, { passive: true });
+    const soon = () => {
+      asked ||= requestAnimationFrame(measure);
+    };
+    // A page fills the screen whatever is in it: how long it is changes with what comes into it.
+    const observer = new MutationObserver(soon);
+    observer.observe(document.body, { childList: true, subtree: true });
+    window.addEventListener("scroll", soon, { passive: true });
+    window.addEventListener("resize", soon);
     return () => {
+      cancelAnimationFrame(asked);
       observer.disconnect();
-      window.removeEventListener("scroll", measure);
+      window.removeEventListener("scroll", soon);
+      window.removeEventListener("resize", soon);
     };
   }, [narrow]);
   if (!narrow || !long) return null;

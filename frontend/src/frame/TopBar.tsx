@@ -55,7 +55,7 @@ export function TopBar({
       </div>
       <button
         type="button"
-        className="plain-button !px-2.5"
+        className={`plain-button !px-2.5 ${places ? "" : "max-md:hidden"}`}
         aria-label="Help, and the keys of this page"
         title="Help, and the keys of this page: ?"
         onClick={ask}

@@ -1,3 +1,4 @@
+import { useHelp } from "../shell/help";
 import { CircleUserRound } from "lucide-react";
 import { useState } from "react";
 import { Dialog } from "../shell/Dialog";
@@ -10,6 +11,7 @@ export function AccountMenu() {
   const [open, setOpen] = useState(false);
   const { account, refresh } = usePreferences();
   const signOut = useSignOut();
+  const ask = useHelp((help) => help.ask);
   const still = open ? stillUnderWay() : [];
   return (
     <>
@@ -32,6 +34,16 @@ export function AccountMenu() {
             </div>
             <LightPick />
           </div>
+          <button
+            type="button"
+            className="plain-button mb-4 md:hidden"
+            onClick={() => {
+              setOpen(false);
+              ask();
+            }}
+          >
+            Help: where you are
+          </button>
           <p className="mb-1">Pictures and made files take up {account.kept_text}.</p>
           <div className="kept-bar mb-6" aria-hidden>
             <div style={{ width: `${Math.max(1, account.kept_share * 100)}%` }} />

@@ -91,7 +91,7 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
             <tr key={row.id}>
               <th scope="row" className="font-medium">
                 <span className="flex items-start">
-                  <label className="flex min-h-6 items-start gap-2">
+                  <label className="flex min-h-6 items-start gap-2 whitespace-nowrap">
                     <input
                       type="radio"
                       name="school"
