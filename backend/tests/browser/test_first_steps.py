@@ -203,3 +203,43 @@ def test_nothing_jumps_while_a_page_comes(newcomer: Page) -> None:
 def _headers(page: Page) -> dict[str, str]:
     token = next(one["value"] for one in page.context.cookies() if one["name"] == "csrftoken")
     return {"X-CSRFToken": token, "Referer": page.url}
+
+
+#: What is pressed and lower than a finger's tip, by its words; a slider is as long as it is low.
+TOO_LOW = """() => [...document.querySelectorAll("button, a[href], input:not([type=hidden], [type=file], [type=range]), select, summary")]
+    .filter((node) => node.checkVisibility())
+    .map((node) => [node, node.matches("[type=checkbox], [type=radio], [type=color]") ? node.closest("label") ?? node : node])
+    .map(([node, pressed]) => [node.innerText || node.ariaLabel || node.type, pressed.getBoundingClientRect()])
+    .filter(([, box]) => box.width > 0 && box.height < 39.5)
+    .map(([words, box]) => `${words.slice(0, 40)}: ${box.height}`)"""
+
+
+def test_on_a_phone_everything_is_as_large_as_a_fingertip_and_long_pages_have_a_way_to_their_end(
+    stack: Stack, browser: Browser, signed_in: dict, bench
+) -> None:
+    number = re.search(r"/prints/(\d+)", bench(title="On a phone").url)[1]
+    phone = browser.new_context(
+        base_url=stack.address, storage_state=signed_in, viewport={"width": 390, "height": 844},
+        has_touch=True, is_mobile=True, reduced_motion="reduce",
+    )  # fmt: skip
+    page = phone.new_page()
+    low = {}
+    steps = ("picture", "size", "edge", "pixels", "distance", "handover")
+    for address in (
+        "/",
+        *(f"/prints/{number}/{step}" for step in steps),
+        f"/prints/{number}/sizes",
+        "/stock",
+    ):
+        page.goto(address)
+        expect(page.locator("main").first).to_be_visible()
+        page.wait_for_load_state("networkidle")
+        if found := page.evaluate(TOO_LOW):
+            low[address] = found
+    assert low == {}
+    page.goto(f"/prints/{number}/sizes")
+    page.get_by_role("button", name="To the end of the page").tap()
+    page.wait_for_function("scrollY + innerHeight >= document.documentElement.scrollHeight - 2")
+    page.get_by_role("button", name="To the top of the page").tap()
+    page.wait_for_function("scrollY === 0")
+    phone.close()
