@@ -55,10 +55,8 @@ def newcomer(browser: Browser, kind: type[Mouse]) -> Page:
 
 def marks(page: Page) -> set[str]:
     """The words with a legend that a page shows."""
-    named = page.locator("button[aria-label^='What is ']").evaluate_all(
-        "(all) => all.map((one) => one.ariaLabel)"
-    )
-    return {str(name).removeprefix("What is ").removesuffix("?") for name in named}
+    named = page.locator("button.what .sr-only").all_text_contents()
+    return {name.removeprefix("What is ").removesuffix("?") for name in named}
 
 
 def first_print(hand: Mouse, file: Path) -> set[str]:
