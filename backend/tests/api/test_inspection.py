@@ -49,7 +49,7 @@ def test_what_was_measured_goes_into_the_worksheet(caller: Caller, picture: Pict
     inspect(str(picture.inspection.pk))
     advice = caller("POST", "reckon", wrapped(picture))["advice"]
     assert advice["fix"]["edge.fill"] in ("mirror", "soft-mirror", "colour")
-    assert advice["reasons"][0].startswith("The rim is ")
+    assert advice["reasons"][0].startswith("The picture's edge is ")
 
 
 def test_measures_are_none_of_a_strangers(other: Caller, picture: Picture) -> None:

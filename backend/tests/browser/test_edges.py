@@ -205,7 +205,7 @@ def test_a_canvas_is_advised_by_what_was_measured_of_its_rim(bench) -> None:
     expect(page.get_by_role("region", name="Measured in its pixels")).to_contain_text("of 255")
     page.locator("[data-step=edge]").click()
     advice = page.get_by_role("region", name="For this picture")
-    expect(advice).to_contain_text("The rim is ")
+    expect(advice).to_contain_text("The picture's edge is ")
     advice.get_by_role("button", name=re.compile("^Take soft mirror")).click()
     expect(page.locator("[data-step=edge] .blade-state")).to_have_text("soft mirror")
     expect(advice).to_contain_text("as it is")

@@ -120,7 +120,7 @@ def test_the_words_for_a_whole_picture_name_what_the_edge_still_takes(edge: dict
         way.text for f in reckon(made).findings for way in f.ways or [] if "whole" in way.label
     ]
     expected = {
-        "bleed": "trim takes its rim",
+        "bleed": "trim takes its edge",
         "wrap": "goes round the side",
         "border": "nothing cut",
     }

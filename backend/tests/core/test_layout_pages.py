@@ -48,7 +48,7 @@ def test_the_ways_are_the_worked_ones() -> None:
     said = {way.id: (way.title, way.text) for way in layout_page(tiles()).ways}
     assert said["turn-0"] == (
         "Standing, 12 sheets, the fewest",
-        "3 across, 4 down, 34.9 % of the paper over",
+        "3 across, 4 down, 34.9 % waste",
     )
     assert said["turn-90"][0] == "Lying, 15 sheets"
     assert said["save-row"] == ("Save a row: 1.4 cm less height", "57 × 84.1 cm, 9 sheets")

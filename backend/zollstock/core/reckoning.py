@@ -74,6 +74,10 @@ class Way(Record):
     fix: dict[str, Any]
 
 
+#: The levels of a finding in words.
+LEVEL_WORDS = {"note": "Note", "warn": "Check", "stop": "Stop"}
+
+
 class Finding(Record):
     """Something to look at; a `stop` cannot be rendered. `fix` is a change to the plan.
 
@@ -88,6 +92,11 @@ class Finding(Record):
     fix_label: str | None = None
     ways: list[Way] | None = None
     drawing: Drawing | None = None
+
+    @property
+    def word(self) -> str:
+        """What it begins with for people, on the screen and in the shell."""
+        return LEVEL_WORDS[self.level]
 
 
 class Reckoning(Record):

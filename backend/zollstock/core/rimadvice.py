@@ -135,7 +135,7 @@ def _measured(sides: list[Rim], busiest: Rim) -> str:
     word = "busy" if busiest.deviation >= BUSY else "calm" if busiest.deviation < CALM else "lively"
     against = "as light as" if _mean(sides) >= LIGHT else "darker than"
     return (
-        f"The rim is {word}: its lightness varies by {show.decimal(least, 1)} to "
+        f"The picture's edge is {word}: its lightness varies by {show.decimal(least, 1)} to "
         f"{show.decimal(busiest.deviation, 1)}, most {_NAMES[busiest.side]}; at "
         f"{show.decimal(_mean(sides), 0)} of 100 it is {against} a white wall."
     )

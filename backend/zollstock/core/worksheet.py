@@ -291,8 +291,8 @@ def text_worksheet(plan: Plan, unit: str | None = None) -> str:
         if blade.step == "distance":
             for row in sheet.schools:
                 verdict = f": {row.ratio} = {grade_word(row.grade)}, clean from {row.clean_from}"
-                lines.append(f"     {row.id:<24} {row.need}{verdict if row.answers else ''}")
+                lines.append(f"     {row.label:<24} {row.need}{verdict if row.answers else ''}")
         lines.append("")
     for finding in sheet.reckoning.findings:
-        lines.append(f"{finding.level.upper():<5} {finding.text}")
+        lines.append(f"{finding.word:<5} {finding.text}")
     return "\n".join(lines).rstrip()

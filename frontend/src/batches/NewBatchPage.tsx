@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { useNavigate, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams, Link } from "react-router";
 import { client, must } from "../api/client";
 import type { BatchState, PictureFacts } from "../api/types";
 import { useJob } from "../jobs/useJobs";
@@ -120,7 +120,13 @@ export function NewBatchPage() {
             <Problem message={(job.error ?? pictures.error)?.message ?? ""} />
           )}
           {pictures.data && (job.data || !jobId) && offered.length === 0 && (
-            <p className="soft">There are no pictures here yet. Add some to a job first.</p>
+            <p>
+              There are no pictures here yet.{" "}
+              <Link className="underline" to={jobId ? `/jobs/${jobId}` : "/"}>
+                Add some to a job first
+              </Link>
+              .
+            </p>
           )}
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(118px,1fr))] gap-2">
             {offered.map((picture) => (

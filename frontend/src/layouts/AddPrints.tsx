@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { PrintTicks } from "./PrintTicks";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -38,6 +39,15 @@ export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: (
     <Dialog title="Add prints" onClose={onClose}>
       <div className="space-y-3">
         <Coming query={jobs} what="Your prints" />
+        {jobs.data?.every((job) => !job.prints.length) && (
+          <p>
+            Prints of your jobs stand here to be ticked; there are none yet.{" "}
+            <Link className="underline" to="/">
+              Add pictures to a job first
+            </Link>
+            .
+          </p>
+        )}
         <div className="max-h-[50vh] space-y-3 overflow-y-auto">
           {jobs.data
             ?.filter((job) => job.prints.length)

@@ -44,11 +44,11 @@ class Bleed(EdgeKind):
         "more picture, the image box is the file; mirrored, stretched or coloured, it is the trim."
     )
     cut_words: ClassVar[str] = "is trimmed away at"
-    rim_words: ClassVar[str] = "the trim takes its rim"
+    rim_words: ClassVar[str] = "the trim takes its edge"
     fold_cure: ClassVar[tuple[dict[str, Any], str] | None] = None
     fills: ClassVar[tuple[Fill, ...]] = (
         Fill("picture", "More picture", "the crop reaches into the bleed"),
-        Fill("mirror", "Mirrored", "the rim is mirrored outwards"),
+        Fill("mirror", "Mirrored", "the edge is mirrored outwards"),
         Fill("stretch", "Stretched edge", "the outermost pixels are drawn out"),
         Fill("colour", "A colour", "one colour all round"),
     )

@@ -43,7 +43,7 @@ class Mat(EdgeKind):
         "print floats in the opening: image box = opening − 2 × reveal."
     )
     cut_words: ClassVar[str] = "hides under the mat at"
-    rim_words: ClassVar[str] = "the mat covers its rim"
+    rim_words: ClassVar[str] = "the mat covers its edge"
 
     scales: ClassVar[bool] = True
 

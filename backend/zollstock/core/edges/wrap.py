@@ -47,14 +47,14 @@ class Wrap(EdgeKind):
         "before: printed = stretched ÷ (1 + stretch)."
     )
     cut_words: ClassVar[str] = "goes round"
-    rim_words: ClassVar[str] = "its rim goes round the side"
+    rim_words: ClassVar[str] = "its edge goes round the side"
     fold_cure: ClassVar[tuple[dict[str, Any], str] | None] = (
         {"edge.fill": "mirror"},
         "Mirror the picture round the side",
     )
     fills: ClassVar[tuple[Fill, ...]] = (
         Fill("picture", "Picture", "the picture goes on round the side"),
-        Fill("mirror", "Mirror", "the rim is mirrored round the side"),
+        Fill("mirror", "Mirror", "the edge is mirrored round the side"),
         Fill("soft-mirror", "Soft mirror", "mirrored, softer towards the back"),
         Fill("stretch", "Stretched edge", "the outermost pixels are drawn out"),
         Fill("colour", "A colour", "one colour all round"),

@@ -57,7 +57,7 @@ def _blades(gang: Gang, laid: Laid, style: LengthStyle, studio: Studio) -> list[
     return [
         blade("prints", "Prints", f"{count} piece{'s' * (count > 1)}", f"{len(wish.plans)} pictures" if len(wish.plans) > 1 else "1 picture", [], rest),
         blade("paper", "Paper", paper, "no price" if billed is None else priced(billed.cost, studio.stock), ["length_used", "cost", "sheets_count"], of["paper"]),
-        blade("laying", "Laying", length, f"{waste.text} over" if not pinned else f"{pinned} pinned", ["length_used", "waste", "saved", "file_ppi", "file_width_px", "file_height_px", "file_bytes"], of["laying"]),
+        blade("laying", "Laying", length, f"{waste.text} waste" if not pinned else f"{pinned} pinned", ["length_used", "waste", "saved", "file_ppi", "file_width_px", "file_height_px", "file_bytes"], of["laying"]),
         blade("cutting", "Cutting", f"{len(gang.cuts)} cuts" if gang.cuts else f"{count} to cut", "right through" if wish.guillotine else "free", [], of["cutting"]),
     ]  # fmt: skip
 
@@ -122,7 +122,7 @@ def _papers(gang: Gang, stock: Stock, style: LengthStyle) -> Iterator[LayoutWay]
             used = f"{len(tried.lengths)} sheets" if wish.roll is None else style.length(tried.length)  # fmt: skip
             parts.append(about + used)
             printed = sum((piece.box.area for piece in tried.pieces), tried.length * 0)
-            parts.append(f"{show.percent(1 - printed / (wish.area.media * tried.length))} over")
+            parts.append(f"{show.percent(1 - printed / (wish.area.media * tried.length))} waste")
             if billed is not None:
                 parts.append(priced(billed.cost, stock))
             if not paper.holds(tried.length, len(tried.lengths)):

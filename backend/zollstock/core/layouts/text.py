@@ -14,5 +14,5 @@ def text_sheets(wish: Wish, made: Sheets) -> str:
     lines += ["", f"{'Order':<24} {', '.join(sheet.name for sheet in made.sheets)}"]
     if made.findings:
         lines.append("")
-        lines += [f"{finding.level.upper():<5} {finding.text}" for finding in made.findings]
+        lines += [f"{finding.word:<5} {finding.text}" for finding in made.findings]
     return "\n".join(lines)

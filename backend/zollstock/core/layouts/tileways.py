@@ -53,7 +53,7 @@ def _turned(cut: Cut, cuts: list[Cut], here: Cut, holder: str, style: LengthStyl
     return LayoutWay(
         id=f"turn-{cut.turn}",
         title=f"{_LIES[cut.turn]}, {many}{', the fewest' if fewest else ''}",
-        text=f"{cut.across.count} across, {cut.down.count} down, {show.percent(1 - area)} of the paper over",
+        text=f"{cut.across.count} across, {cut.down.count} down, {show.percent(1 - area)} waste",
         fix={f"{holder}turn": cut.turn},
         taken=cut.turn == here.turn,
     )

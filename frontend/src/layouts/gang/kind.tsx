@@ -8,9 +8,9 @@ import { PaperOfGang } from "./PaperOfGang";
 import { PrintsSheet } from "./PrintsSheet";
 
 export const gang: KindOnScreen<GangWish> = {
-  word: "gang",
+  word: "roll or sheets",
   hint: () =>
-    "Drag a piece and it stays where it was put; T turns it, P lets it go or holds it. The others lie round it.",
+    "Drag a piece and it stays where it was put; T turns it, P pins or unpins it. The others lie round it.",
   makes: (page) => {
     const count = page?.sheets.length ?? 0;
     return page?.gang?.on_roll === false ? `Make ${count} sheet${count === 1 ? "" : "s"}` : "Make the roll";

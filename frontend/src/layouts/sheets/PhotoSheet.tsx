@@ -54,7 +54,7 @@ export function PhotoSheet(props: OfId & { making: ReactNode }) {
         onRead={(copies) => typed({ copies: copies === null ? null : Math.round(copies) })}
       />
       <Check
-        label="Cut lines to the sheet's rim"
+        label="Cut lines to the sheet's edge"
         checked={wish.marks}
         onChange={(on) => change({ marks: on })}
       />
