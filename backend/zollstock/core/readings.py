@@ -352,8 +352,11 @@ def _with_nearest(text: str, unit: str, own: Iterable[Size], error: LengthError)
     if "negative" not in said and " is 0" not in said and "half a fraction" not in said:
         typed = one_line(text.strip())
         said = f"“{typed if len(typed) <= _MOST_SAID else f'{typed[:_MOST_SAID]}…'}” was not understood as a size"
-    if "half a fraction" in said:
-        return SizeNotRead(said)
+    half = re.search(r"\d+/(?!\s*\d)", text)
+    if half:
+        return SizeNotRead(
+            f"“{one_line(text.strip())[:_MOST_SAID]}”: “{half[0]}” is half a fraction; the number below the stroke is missing"
+        )
     near = nearest_pair(text)
     names = [*NAMES, *(size.name for size in own)]
     close = get_close_matches(text.strip().lower(), [name.lower() for name in names], 1, 0.75)

@@ -2959,7 +2959,7 @@ export interface components {
             method: "careful" | "lanczos" | "cubic";
             /**
              * Source
-             * @description What the owner says of the picture: as it came, soft, or sharpened before.
+             * @description What the owner says of the picture: not sharpened yet, soft, or already sharpened.
              * @default plain
              * @enum {string}
              */

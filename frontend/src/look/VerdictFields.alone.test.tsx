@@ -24,7 +24,7 @@ it("a note written while the verdict is still on its way is kept with it", async
       <VerdictFields picture={picture} />
     </QueryClientProvider>,
   );
-  fireEvent.click(screen.getByRole("button", { name: "Bearable" }));
+  fireEvent.click(screen.getByRole("button", { name: "Acceptable" }));
   const note = screen.getByLabelText("Note");
   fireEvent.change(note, { target: { value: "soft in the corners" } });
   fireEvent.blur(note);
