@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import type { Plan, PrintState, Taken } from "../api/types";
+import type { Choice, Plan, PrintState, Taken } from "../api/types";
 import "../bench/bench.css";
 import type { Fix } from "../designs/fix";
 import { usePlanStore } from "../bench/planStore";
@@ -234,9 +234,9 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
             />
           )}
           {worksheet?.sharpening && !blind && <SharpenFields plan={plan} proposal={worksheet.sharpening} />}
-          {worksheet && !blind && worksheet.choices.length > 0 && (
-            <details className="pad">
-              <summary className="font-semibold">How its pixels are made</summary>
+          {worksheet && !blind && isMadeAnew(plan, worksheet.choices) && (
+            <details className="border-t pt-2">
+              <summary className="cursor-pointer font-semibold">How its pixels are made</summary>
               <div className="space-y-3 pt-2">
                 <PixelsSheet
                   alone={false}
@@ -253,6 +253,10 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
     </div>
   );
 }
+
+/** Whether there is anything to say of how pixels are made: not where the picture's own are kept. */
+const isMadeAnew = (plan: Plan, choices: readonly Choice[]) =>
+  plan.pixels.mode !== "keep" || choices.some(({ kind }) => kind === "method");
 
 /** The way that is looked at and the one before it; at first the plan's own, and what it is compared with. */
 function lookedAt(

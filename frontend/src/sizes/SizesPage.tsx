@@ -80,15 +80,17 @@ export function SizesPage() {
           <a className="plain-button inline-flex items-center" href={file("csv")} download>
             CSV
           </a>
-          <button
-            type="button"
-            className="plain-button"
-            disabled={!possible.length}
-            onClick={() => take(all ? [] : possible)}
-          >
-            {all ? "Untick all" : `Tick all ${possible.length}`}
-          </button>
-          <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} along={along} />
+          <span className="flex flex-wrap items-center gap-3">
+            <button
+              type="button"
+              className="plain-button"
+              disabled={!possible.length}
+              onClick={() => take(all ? [] : possible)}
+            >
+              {all ? "Untick all" : `Tick all ${possible.length}`}
+            </button>
+            <MakeVariants print={id} job={print.data?.job} keys={[...chosen]} along={along} />
+          </span>
         </div>
         {sizes.data && (
           <WhatGoesAlong kept={sizes.data.kept} along={along} onPick={(next) => tell({ along: next })} />

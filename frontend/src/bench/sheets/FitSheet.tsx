@@ -30,7 +30,7 @@ export function FitSheet(props: FitProps) {
           choices={worksheet.choices.filter((choice) => !isSize(choice))}
           proof={smallProof(print)}
         />
-        <PartTitle about="choice:size">Nearest sizes</PartTitle>
+        {worksheet.choices.some(isSize) && <PartTitle about="choice:size">Nearest sizes</PartTitle>}
         <Choices
           slim
           label="Nearest sizes"
