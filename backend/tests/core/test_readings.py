@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import contextlib
+import time
 from fractions import Fraction
 
 import pytest
@@ -11,7 +13,7 @@ from hypothesis import strategies as st
 from zollstock.core.finder import find
 from zollstock.core.lengths import Length, LengthError, parse_length
 from zollstock.core.library import Size, library
-from zollstock.core.readings import EXAMPLES, SizeNotRead, read_length, read_size
+from zollstock.core.readings import EXAMPLES, LONGEST_SIZE, SizeNotRead, read_length, read_size
 from zollstock.core.reckon import reckon
 from zollstock.core.sizes import parse_size
 from zollstock.core.spelling import plain_spelling
@@ -402,3 +404,14 @@ def test_what_is_nothing_like_a_size_offers_nothing() -> None:
     with pytest.raises(SizeNotRead, match="type two sides like") as refused:
         read_size("as you like it", "cm")
     assert refused.value.nearest is None
+
+
+@pytest.mark.parametrize(
+    "piece", ["1 ", "1,", "long ", "1x", "1 auf ", "1m1 ", "1/", "16:9 ", "x auto ", "panorama "]
+)
+def test_the_longest_text_is_read_or_refused_at_once(piece: str) -> None:
+    for text in (piece * (LONGEST_SIZE // len(piece)), piece * LONGEST_SIZE):
+        begin = time.process_time()
+        with contextlib.suppress(LengthError):
+            read_size(text, "cm", (3, 2))
+        assert time.process_time() - begin < 1

@@ -58,6 +58,8 @@ _LONG_SIDE = {
     "px": ("1920 px", "3840 px"),
 }
 _PANORAMA = (3, 1)
+#: A size as typed; names of one's own are shorter.
+LONGEST_SIZE = 200
 #: So much of what was typed is said again.
 _MOST_SAID = 40
 #: What a postcard is, where inches rule and elsewhere, and the other one.
@@ -182,6 +184,8 @@ def read_size(
     So are `50 auf 70`, `DIN A4`, `A3 plus`, `half A3`, `longest side 60 cm`, `16:9 60 cm`, `postcard`. Bare numbers take `unit` (mm, cm, in, px). A single side takes the ratio of `picture` (width and
     height in px, as turned); `own` are sizes whose names count too. Raises `LengthError`.
     """
+    if len(text) > LONGEST_SIZE:
+        raise LengthError("this is too long to be a size")
     try:
         return _read_size(written(text), unit, picture, own)
     except LengthError as error:

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from .lengths import LengthError
 from .library import Size
-from .readings import read_size, size_shown
+from .readings import LONGEST_SIZE, read_size, size_shown
 
 #: Between two sizes; a comma alone may be a decimal comma, and `24, 16` is one size.
 _PARTS = re.compile(r"[;\n]|,\s+(?=\S[^,;]*[x×:])|\s+(?:and|und|&)\s+", re.I)
@@ -24,6 +24,8 @@ def typed_sizes(text: str, own: Sequence[Size], unit: str) -> list[Size]:
     >>> [size.name for size in typed_sizes("30 x 40; 13x18, 2:3", (), "cm")]
     ['30 × 40 cm', '13 × 18 cm', '20 × 30 cm']
     """
+    if len(text) > MOST_TYPED * LONGEST_SIZE:
+        raise LengthError("this is too long to be a list of sizes")
     parts = [part.strip() for part in _PARTS.split(text) if part.strip()]
     if len(parts) > MOST_TYPED:
         raise LengthError(f"At most {MOST_TYPED} sizes are typed at once; take in a table for more")
