@@ -13,6 +13,7 @@ import { LayoutPage } from "./layouts/LayoutPage";
 import { NewLayoutPage } from "./layouts/NewLayoutPage";
 import { RulesPage } from "./layouts/RulesPage";
 import { useLayoutStore } from "./layouts/layoutStore";
+import { LegendLayer } from "./legend/LegendLayer";
 import { arrivals } from "./jobs/arrivalStore";
 import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
@@ -60,6 +61,7 @@ export function App() {
       <Places />
       <Help />
       <ToTheEnd />
+      <LegendLayer />
       <Unsaved />
       <FilesAtTheDoor />
       <SignInAgain onBack={() => inHand().forEach((store) => store.again())} />

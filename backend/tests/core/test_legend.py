@@ -14,9 +14,20 @@ import pytest
 from tests.layouts import gang, hanging, life, panels, passes, tiles
 from tests.plans import border, plan
 from zollstock.core.layouts import layout_page
-from zollstock.core.legend import CHOICES, FIGURES, FINDINGS, WORDS, Entry, of_figure, of_finding
+from zollstock.core.legend import (
+    CHOICES,
+    FIGURES,
+    FINDINGS,
+    WORDS,
+    Entry,
+    of_choice,
+    of_figure,
+    of_finding,
+)  # fmt: skip
 from zollstock.core.reckon import reckon
 from zollstock.core.sources import SOURCES
+from zollstock.core.viewing import GRADES
+from zollstock.core.worksheet import STEPS, worksheet
 
 ROOT = Path(__file__).resolve().parents[3]
 CORE = ROOT / "backend" / "zollstock" / "core"
@@ -65,32 +76,75 @@ def test_every_figure_that_is_written_says_what_it_is() -> None:
     assert [name for name in found if of_figure(name[1]) is None] == []
 
 
-@cache
-def shown() -> list[str]:
-    """The ids of all figures of prints and layouts of many kinds."""
+LAYOUTS = (tiles, passes, life, panels, hanging, gang)
+
+
+def edges() -> list[dict[str, object]]:
+    """A document of every kind of edge."""
     sheet = {"kind": "mat", "opening_width": "30 cm", "opening_height": "20 cm", "overlap": "3 mm"}
-    wrap = {
+    wrap: dict[str, object] = {
         "kind": "wrap",
         "depth": "3.8 cm",
         "turn": "1.2 cm",
         "fill": "mirror",
         "give": {"x": 0.01, "y": 0},
     }
-    edges = [{"kind": "none"}, border("2 in"), {"kind": "bleed", "bleed": "3 mm"}, sheet, wrap]
+    return [{"kind": "none"}, border("2 in"), {"kind": "bleed", "bleed": "3 mm"}, sheet, wrap]
+
+
+@cache
+def shown() -> list[str]:
+    """The ids of all figures of prints and layouts of many kinds."""
     found = [
         figure.id
-        for edge in edges
+        for edge in edges()
         for mode in ("fill", "contain")
         for figure in reckon(plan(edge=edge, fit={"mode": mode, "angle": 2})).figures
     ]
-    for wish in (tiles(), passes(), life(), panels(), hanging(), gang()):
-        found += [figure.id for figure in layout_page(wish).figures]
+    for wish in LAYOUTS:
+        found += [figure.id for figure in layout_page(wish()).figures]
     return found
 
 
 def test_every_figure_of_prints_and_layouts_says_what_it_is() -> None:
     assert len(set(shown())) > 60
     assert [name for name in shown() if of_figure(name) is None] == []
+
+
+def test_every_way_that_is_offered_says_what_it_is() -> None:
+    """Of prints that are cropped or kept whole, large enough or short of pixels, with every edge; of every layout."""
+    found = {
+        choice.id
+        for edge in edges()
+        for mode in ("fill", "contain")
+        for width in ("60 cm", "300 cm")
+        for step in STEPS
+        for choice in worksheet(
+            plan(edge=edge, fit={"mode": mode}, target={"width": width, "height": "50 cm"}),
+            step=step,
+        ).choices
+    }
+    found |= {way.id for wish in LAYOUTS for way in layout_page(wish()).ways}
+    assert len(found) > 40
+    assert sorted(name for name in found if of_choice(name) is None) == []
+
+
+def test_every_blade_and_every_grade_says_what_it_is() -> None:
+    steps = {*STEPS, *(blade.step for wish in LAYOUTS for blade in layout_page(wish()).blades)}
+    assert [step for step in sorted(steps) if f"step-{step}" not in WORDS] == []
+    assert [grade for grade, _ in GRADES if f"grade-{grade}" not in WORDS] == []
+
+
+def test_the_screens_ask_for_nothing_that_is_not_told() -> None:
+    asked = {
+        (file.name, kind, name)
+        for file in (ROOT / "frontend" / "src").rglob("*.tsx")
+        if ".test" not in file.name
+        for kind, name in re.findall(r'"(figure|finding|choice|word):([\w-]+)"', file.read_text())
+    }
+    tells = {"figure": of_figure, "finding": of_finding, "choice": of_choice, "word": WORDS.get}
+    assert len(asked) > 60
+    assert [one for one in sorted(asked) if tells[one[1]](one[2]) is None] == []
 
 
 @pytest.mark.parametrize(("name", "entry"), ENTRIES, ids=[name for name, _ in ENTRIES])

@@ -34,6 +34,7 @@ class Legend(Schema):
     words: dict[str, LegendEntry]
     figure_families: Families
     finding_families: Families
+    choice_families: Families
 
 
 @router.get("/legend", response=Legend)
@@ -46,6 +47,7 @@ def whole(request: HttpRequest) -> Legend:
         words=_told(legend.WORDS),
         figure_families=list(legend.figures.FAMILIES),
         finding_families=list(legend.findings.FAMILIES),
+        choice_families=list(legend.choices.FAMILIES),
     )
 
 

@@ -4253,6 +4253,12 @@ export interface components {
                 string,
                 string
             ][];
+            /** Choice Families */
+            choice_families: [
+                string,
+                string,
+                string
+            ][];
         };
         /**
          * LegendEntry

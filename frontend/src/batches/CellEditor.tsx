@@ -73,6 +73,7 @@ export function CellEditor(props: {
           />
           <Pick
             label="Way to fit"
+            about="choice:way"
             options={MODES}
             value={cell.mode as CellFit["mode"]}
             onPick={(mode) => props.onPlace(fit({ mode, zoom: 1 }))}
@@ -116,12 +117,18 @@ export function CellEditor(props: {
               <Grade grade={cell.grade} />
             </dd>
             <dt className="soft">Lost</dt>
-            <dd className="figure text-[16px]">{typeset(cell.loss_text)}</dd>
+            <dd className="figure text-[16px]" data-legend="figure:loss">
+              {typeset(cell.loss_text)}
+            </dd>
             <dt className="soft">Resolution</dt>
-            <dd className="figure text-[16px]">{typeset(cell.ppi_text)}</dd>
+            <dd className="figure text-[16px]" data-legend="figure:effective_ppi">
+              {typeset(cell.ppi_text)}
+            </dd>
             {cell.zones_text && (
               <>
-                <dt className="soft">Keep zones</dt>
+                <dt className="soft" data-legend="word:keep-zones">
+                  Keep zones
+                </dt>
                 <dd style={cell.zones === "cut" ? { color: "var(--look)" } : undefined}>
                   {typeset(cell.zones_text)}
                 </dd>

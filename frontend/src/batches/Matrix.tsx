@@ -220,7 +220,7 @@ const MatrixCell = memo(function MatrixCell(props: {
           />
         </label>
         <Grade grade={cell.grade} />
-        <span className="figure truncate text-[14px]">
+        <span className="figure truncate text-[14px]" data-legend="figure:loss">
           {cell.loss < 0.0005 ? "whole" : typeset(`−${cell.loss_text}`)}
         </span>
       </span>

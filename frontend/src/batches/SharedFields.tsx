@@ -104,6 +104,7 @@ export function SharedFields(props: {
         Edge
         <Pick
           label="Edge of every print"
+          about="choice:edge"
           options={EDGES}
           value={EDGES.find((one) => one.value === edge.kind)?.value ?? null}
           onPick={(kind) => set({ edge: firstOf(kind, account.unit) })}
@@ -135,7 +136,13 @@ export function SharedFields(props: {
       </label>
       <div className="flex items-center justify-between gap-2">
         Files
-        <Pick label="Format" options={FORMATS} value={value.format} onPick={(format) => set({ format })} />
+        <Pick
+          label="Format"
+          about="word:format"
+          options={FORMATS}
+          value={value.format}
+          onPick={(format) => set({ format })}
+        />
       </div>
       <NumberField
         narrow
@@ -161,6 +168,7 @@ export function SharedFields(props: {
         <span>Enlarged {value.ppi == null && <span className="soft">where a ppi is set</span>}</span>
         <Pick
           label="How prints with too few pixels are enlarged"
+          about="choice:method"
           options={METHODS}
           value={value.method}
           onPick={(method) => set({ method })}
@@ -184,6 +192,7 @@ export function SharedFields(props: {
           CMYK without a profile
           <Pick
             label="CMYK pictures without a profile"
+            about="word:cmyk"
             options={CMYK}
             value={value.cmyk}
             onPick={(cmyk) => set({ cmyk })}

@@ -16,6 +16,7 @@ export function ChoiceCard({ choice, proof, slim }: { choice: Choice; proof?: st
     <button
       type="button"
       className="choice moves"
+      data-legend={`choice:${choice.id}`}
       data-slim={slim || undefined}
       aria-pressed={choice.taken}
       onClick={() => change(choice.fix as Fix)}

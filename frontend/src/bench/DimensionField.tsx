@@ -1,12 +1,15 @@
 import { useEffect, useRef, useState, type CSSProperties } from "react";
 import { ApiProblem } from "../api/client";
 import type { Unit } from "../api/types";
+import type { About } from "../legend/useLegend";
 import { dimensionWidth } from "../drawing/DimensionLine";
 import { readLength } from "../fields/LengthField";
 
 /** A dimension's figure on the drawing: a click lets it be typed over. */
 export function DimensionField(props: {
   label: string;
+  /** What the legend says of it. */
+  about: About;
   text: string;
   at: readonly [number, number];
   unit: Unit;
@@ -39,6 +42,7 @@ export function DimensionField(props: {
       ref={figure}
       type="button"
       className="dimension figure"
+      data-legend={props.about}
       style={style}
       aria-label={`${props.label} ${props.text}, change it`}
       onClick={() => setTyping(true)}

@@ -96,6 +96,7 @@ export function DistanceRail(props: {
             <div
               key={band.grade}
               className="rail-band"
+              data-legend={`word:grade-${band.grade}`}
               data-grade={band.grade}
               style={{ left: percent(from), width: percent(to - from) }}
             >
@@ -117,12 +118,14 @@ export function DistanceRail(props: {
         <Flag
           share={nose}
           text={rail.nose.text}
+          about="word:closest-look"
           met={narrow || meet(noseWords, taken) || (cleanWords !== null && meet(noseWords, cleanWords))}
         />
         {clean && cleanWords && (
           <Flag
             share={shareOf(clean.at_mm)}
             text={clean.text}
+            about="figure:clean_from_chosen"
             met={narrow || meet(cleanWords, taken)}
             strong
           />
@@ -144,7 +147,7 @@ export function DistanceRail(props: {
             <circle cx="13" cy="7" r="6.5" />
             <path d="M4 46V27a9 11 0 0 1 18 0v19z" />
           </svg>
-          <span className="rail-words">
+          <span className="rail-words" data-legend="figure:view_distance">
             <b>{typeset(rail.viewer.text)}</b>
             <br />
             <span className="soft">{typeset(rail.verdict)}</span>

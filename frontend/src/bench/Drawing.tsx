@@ -207,12 +207,14 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
               from={[inner.box[0], below]}
               to={[inner.box[0] + inner.box[2], below]}
               text={inner.width}
+              about="figure:image_width"
               quiet
             />
             <DimensionLine
               from={[Math.min(room - 34, right), inner.box[1]]}
               to={[Math.min(room - 34, right), inner.box[1] + inner.box[3]]}
               text={inner.height}
+              about="figure:image_height"
               quiet
             />
           </>
@@ -246,6 +248,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
       </button>
       <DimensionField
         label="Width"
+        about="figure:target_width"
         text={text("target_width")}
         at={across}
         unit={props.unit}
@@ -253,6 +256,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
       />
       <DimensionField
         label="Height"
+        about="figure:target_height"
         text={text("target_height")}
         at={upright}
         unit={props.unit}

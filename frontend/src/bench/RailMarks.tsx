@@ -1,16 +1,18 @@
 import type { CSSProperties } from "react";
 import type { Rail } from "../api/types";
+import type { About } from "../legend/useLegend";
 import { typeset } from "../shell/typeset";
 import type { Span } from "./railScale";
 
 const percent = (share: number) => `${share * 100}%`;
 
 /** A mark above the rail; without words where they would meet others. */
-export function Flag(props: { share: number; text: string; met: boolean; strong?: boolean }) {
+export function Flag(props: { share: number; text: string; about: About; met: boolean; strong?: boolean }) {
   const style: CSSProperties = { left: percent(props.share) };
   return (
     <div
       className="rail-flag"
+      data-legend={props.about}
       data-strong={props.strong || undefined}
       data-met={props.met || undefined}
       style={style}
@@ -33,7 +35,7 @@ export function Stretch(props: { span: Span; text: string; met: boolean }) {
 /** Past the room's end nobody stands. */
 export function RoomEnd({ share, text }: { share: number; text: string }) {
   return (
-    <div className="rail-room" style={{ left: percent(share) }} title={text}>
+    <div className="rail-room" data-legend="word:room" style={{ left: percent(share) }} title={text}>
       {share < 0.8 && <span>{typeset(text)}</span>}
     </div>
   );
@@ -58,6 +60,7 @@ export function SchoolLines({
             )}
             <span
               className="rail-school-word"
+              data-legend={`word:judge-${id}`}
               data-side={share > 0.8 ? "left" : "right"}
               style={{ left: percent(share) }}
             >

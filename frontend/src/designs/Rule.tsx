@@ -68,6 +68,7 @@ export function Rule<Step extends string>(props: {
               aria-controls="worksheet"
               tabIndex={open ? 0 : -1}
               className="blade moves"
+              data-legend={`word:step-${blade.step}`}
               onClick={() => props.onStep(blade.step)}
             >
               <span className="blade-rivet" aria-hidden />
@@ -83,7 +84,7 @@ export function Rule<Step extends string>(props: {
                   {typeset(gradeWord(state))}
                 </span>
               </span>
-              <span className="blade-key figure" title={key} data-long={key.length > 15 || undefined}>
+              <span className="blade-key figure" data-long={key.length > 15 || undefined}>
                 {typeset(key)}
               </span>
               <span className="blade-ticks" aria-hidden />

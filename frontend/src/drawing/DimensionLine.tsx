@@ -6,7 +6,14 @@ export function dimensionWidth(text: string): number {
 }
 
 /** A dimension line with its end strokes and its figure, horizontal or vertical, screen px. */
-export function DimensionLine(props: { from: Point; to: Point; text: string; quiet?: boolean }) {
+export function DimensionLine(props: {
+  from: Point;
+  to: Point;
+  text: string;
+  quiet?: boolean;
+  /** What the legend says of it. */
+  about?: string;
+}) {
   const { from, to, text } = props;
   const flat = from[1] === to[1];
   const middle = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2] as const;
@@ -30,6 +37,7 @@ export function DimensionLine(props: { from: Point; to: Point; text: string; qui
       )}
       <text
         className="figure"
+        data-legend={props.about}
         x={middle[0]}
         y={middle[1] + 5}
         textAnchor="middle"

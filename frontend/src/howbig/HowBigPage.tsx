@@ -171,7 +171,9 @@ export function HowBigPage() {
           {found.data?.reverse && (
             <p data-testid="reverse">
               {typeset(found.data.reverse.size_text)} looks clean from{" "}
-              <b className="figure text-[19px]">{typeset(found.data.reverse.clean_text)}</b>
+              <b className="figure text-[19px]" data-legend="word:grade-clean">
+                {typeset(found.data.reverse.clean_text)}
+              </b>
               <span className="soft block">{typeset(found.data.reverse.enlarged_text)}</span>
               {found.data.reverse.loss_text && (
                 <span className="soft block">{typeset(found.data.reverse.loss_text)}</span>
@@ -199,7 +201,9 @@ export function HowBigPage() {
               {found.data.sensors.map((one) => (
                 <div key={one.label}>
                   <dt className="soft">{typeset(one.label)}</dt>
-                  <dd className="figure text-[18px] font-semibold">{typeset(one.text)}</dd>
+                  <dd className="figure text-[18px] font-semibold" data-legend="word:grade-clean">
+                    {typeset(one.text)}
+                  </dd>
                 </div>
               ))}
             </dl>
@@ -224,9 +228,13 @@ function Grades({ found }: { found: HowBig }) {
       <tbody>
         {found.largest.map((one) => (
           <tr key={one.grade}>
-            <th scope="row">{gradeWord(one.grade)}</th>
+            <th scope="row" data-legend={`word:grade-${one.grade}`}>
+              {gradeWord(one.grade)}
+            </th>
             <td className="figure">{typeset(one.text)}</td>
-            <td className="figure">{typeset(one.whole_text)}</td>
+            <td className="figure" data-legend="word:whole-print">
+              {typeset(one.whole_text)}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -63,7 +63,7 @@ export function Prints({ found, picture }: { found: HowBig; picture: string | nu
             // Words have room under small prints, too: they may be wider than what they tell of.
             const under = Math.min(box.y + box.height + 20, floor - 26);
             return (
-              <g key={one.grade} data-grade-print={one.grade}>
+              <g key={one.grade} data-grade-print={one.grade} data-legend={`word:grade-${one.grade}`}>
                 <rect {...box} fill="var(--color-base-100)" stroke="var(--sheet-line)" />
                 {picture && <image href={picture} preserveAspectRatio="xMidYMid slice" {...box} />}
                 <text

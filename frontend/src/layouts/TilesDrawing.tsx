@@ -130,11 +130,13 @@ function Whole(props: {
         from={[whole[0], MARGIN.top - 24 + (across[1] - MARGIN.top)]}
         to={[whole[0] + whole[2], MARGIN.top - 24 + (across[1] - MARGIN.top)]}
         text={typeset(page.sides[0])}
+        about="figure:target_width"
       />
       <DimensionLine
         from={[whole[0] - 18 - dimensionWidth(page.sides[1]) / 2, whole[1]]}
         to={[whole[0] - 18 - dimensionWidth(page.sides[1]) / 2, whole[1] + whole[3]]}
         text={typeset(page.sides[1])}
+        about="figure:target_height"
       />
       {piece && piece.angle === 0 && (
         <g pointerEvents="none">

@@ -24,6 +24,7 @@ export function Ways(props: {
           key={way.id}
           type="button"
           className="choice moves"
+          data-legend={`choice:${way.id}`}
           aria-pressed={way.taken}
           onClick={() => change(way.fix as Fix)}
         >

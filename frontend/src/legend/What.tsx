@@ -11,6 +11,7 @@ import {
   useFocus,
   useHover,
   useInteractions,
+  type UseFloatingOptions,
 } from "@floating-ui/react";
 import { useEffect, useState, type ReactNode } from "react";
 import { Link } from "react-router";
@@ -20,7 +21,25 @@ import { useEntry, type About } from "./useLegend";
 import "./legend.css";
 
 /** Nobody wants a leaf for a pointer in passing, ms. */
-const RESTS = 250;
+export const RESTS = 250;
+
+/** Where a leaf stands: under what it tells of, or wherever else it has room. */
+export const BESIDE: UseFloatingOptions = {
+  placement: "bottom-start",
+  strategy: "fixed",
+  whileElementsMounted: autoUpdate,
+  middleware: [
+    offset(6),
+    flip({ padding: 8 }),
+    shift({ padding: 8 }),
+    size({
+      padding: 8,
+      apply: ({ availableHeight, elements }) => {
+        elements.floating.style.maxHeight = `${Math.max(120, availableHeight)}px`;
+      },
+    }),
+  ],
+};
 
 /**
  * What is this? A small mark, or a word itself, that tells it by hover, focus and tap: a sentence, the rule, and where
@@ -65,24 +84,7 @@ function Mark({ word }: { word: string }) {
 /** The leaf of something that is pressed for another purpose, such as the summary of a figure: by hover and focus. */
 export function useLeaf(pressed = false) {
   const [open, setOpen] = useState(false);
-  const floating = useFloating({
-    open,
-    onOpenChange: setOpen,
-    placement: "bottom-start",
-    strategy: "fixed",
-    whileElementsMounted: autoUpdate,
-    middleware: [
-      offset(6),
-      flip({ padding: 8 }),
-      shift({ padding: 8 }),
-      size({
-        padding: 8,
-        apply: ({ availableHeight, elements }) => {
-          elements.floating.style.maxHeight = `${Math.max(120, availableHeight)}px`;
-        },
-      }),
-    ],
-  });
+  const floating = useFloating({ open, onOpenChange: setOpen, ...BESIDE });
   const { context } = floating;
   const interactions = useInteractions([
     useHover(context, { delay: { open: RESTS, close: 80 }, handleClose: safePolygon(), mouseOnly: true }),

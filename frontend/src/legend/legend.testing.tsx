@@ -11,6 +11,7 @@ export const NO_LEGEND: Legend = {
   words: {},
   figure_families: [],
   finding_families: [],
+  choice_families: [],
 };
 
 /** A page around a single part, with what is asked of a server already there. */

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { client, must } from "../api/client";
 import type { Legend, LegendEntry } from "../api/types";
 
-/** What a legend is asked for: a figure, a finding, a group of choices or a word, by its id. */
+/** What a legend is asked for: a figure, a finding, a choice (or a group of them) or a word, by its id. */
 export type About = `${"figure" | "finding" | "choice" | "word"}:${string}`;
 
 /** The entry of a thing; undefined until the legend has come, and where there is none. */
@@ -20,7 +20,8 @@ export function entryOf(legend: Legend, about: About): LegendEntry | undefined {
   const [kind, name] = [about.slice(0, about.indexOf(":")), about.slice(about.indexOf(":") + 1)];
   if (kind === "figure") return inFamilies(legend.figures, legend.figure_families, name);
   if (kind === "finding") return inFamilies(legend.findings, legend.finding_families, name);
-  return (kind === "choice" ? legend.choices : legend.words)[name];
+  if (kind === "choice") return inFamilies(legend.choices, legend.choice_families, name);
+  return legend.words[name];
 }
 
 function inFamilies(

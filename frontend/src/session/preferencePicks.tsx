@@ -21,7 +21,13 @@ export function LightPick() {
   const { account, prefer } = usePreferences();
   return (
     <span className="inline-flex items-center">
-      <Pick label="Light" options={LIGHTS} value={account.light} onPick={(light) => prefer({ light })} />
+      <Pick
+        label="Light"
+        about="word:paper-and-booth"
+        options={LIGHTS}
+        value={account.light}
+        onPick={(light) => prefer({ light })}
+      />
       <What about="word:paper-and-booth" />
     </span>
   );

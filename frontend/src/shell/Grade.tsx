@@ -7,7 +7,7 @@ export const gradeWord = (grade: string) => PLAIN[grade] ?? grade;
 export function Grade({ grade }: { grade: string }) {
   if (!grade) return null;
   return (
-    <span className="grade" data-grade={grade}>
+    <span className="grade" data-grade={grade} data-legend={`word:grade-${grade}`}>
       <span>{gradeWord(grade)}</span>
     </span>
   );

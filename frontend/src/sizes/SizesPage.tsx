@@ -137,6 +137,7 @@ function WhatGoesAlong(props: { kept: Survey["kept"]; along: Along; onPick: (alo
       </span>
       <Pick
         label="Edge"
+        about="choice:edge"
         options={kept.ways.map((value) => ({ value, label: ALONG[value] }))}
         value={kept.ways.includes(along) ? along : "same"}
         onPick={onPick}
@@ -193,23 +194,32 @@ function SizeCard(props: {
         </p>
       )}
       <div className="flex items-baseline justify-between gap-2">
-        <b className="figure text-[18px] font-semibold">{typeset(item.size_text)}</b>
+        <b className="figure text-[18px] font-semibold" data-legend="figure:target_width">
+          {typeset(item.size_text)}
+        </b>
         <Grade grade={item.grade} />
       </div>
       <div className="flex justify-between gap-2 text-[13px]">
-        <span>
+        <span data-legend="figure:loss">
           {item.loss < 0.0005 ? (
             "nothing lost"
           ) : (
             <b className="font-semibold">{typeset(`${item.loss_text} lost`)}</b>
           )}
         </span>
-        <span className="figure text-[14.5px]">{typeset(item.ppi_text)}</span>
+        <span className="figure text-[14.5px]" data-legend="figure:effective_ppi">
+          {typeset(item.ppi_text)}
+        </span>
       </div>
       <p className="soft min-h-[18px] truncate text-[13px]" title={lost}>
         {typeset(lost)}
       </p>
-      <p className="min-h-[18px] truncate text-[13px]" data-zones={item.zones} title={item.zones_text}>
+      <p
+        className="min-h-[18px] truncate text-[13px]"
+        data-legend="word:keep-zones"
+        data-zones={item.zones}
+        title={item.zones_text}
+      >
         {item.zones === "cut" && <b>Check. </b>}
         {typeset(item.zones_text)}
       </p>
@@ -219,7 +229,7 @@ function SizeCard(props: {
         </p>
       )}
       <div className="flex items-center justify-between gap-2 text-[13px]">
-        <span className="soft truncate" title={item.name}>
+        <span className="soft truncate" title={item.name} data-legend="figure:view_distance">
           {item.from_text ? typeset(`from ${item.from_text}`) : "a screen"}
         </span>
         {!item.in_pixels && (

@@ -5,14 +5,23 @@ Screens, handouts and docs take it from here. `tests/core/test_legend.py` finds 
 
 from __future__ import annotations
 
-from . import figures, findings
+from . import choices, figures, findings
 from .choices import CHOICES
 from .entry import Entry
 from .figures import FIGURES
 from .findings import FINDINGS
 from .words import WORDS
 
-__all__ = ["CHOICES", "FIGURES", "FINDINGS", "WORDS", "Entry", "of_figure", "of_finding"]
+__all__ = [
+    "CHOICES",
+    "FIGURES",
+    "FINDINGS",
+    "WORDS",
+    "Entry",
+    "of_choice",
+    "of_figure",
+    "of_finding",
+]
 
 _Families = tuple[tuple[str, str, str], ...]
 
@@ -33,6 +42,15 @@ def of_finding(name: str) -> Entry | None:
     'Softer than it should be'
     """
     return FINDINGS.get(_known(name, FINDINGS, findings.FAMILIES))
+
+
+def of_choice(name: str) -> Entry | None:
+    """What a way leads to, by its id or that of its group.
+
+    >>> of_choice("size-cm-50x70").word
+    'A usual size'
+    """
+    return CHOICES.get(_known(name, CHOICES, choices.FAMILIES))
 
 
 def _known(name: str, entries: dict[str, Entry], families: _Families) -> str:

@@ -59,6 +59,7 @@ export function DistanceSheet({ plan, worksheet, unit }: SheetProps) {
           <span>The verdict counts</span>
           <Pick
             label="The verdict counts"
+            about="word:counted"
             options={[
               { value: "pixels", label: "pixels" },
               { value: "detail", label: typeset(`detail, ${worksheet.seen.detail_text}`) },

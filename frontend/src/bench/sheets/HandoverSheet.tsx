@@ -53,6 +53,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
       <Row name="File">
         <Pick
           label="Format"
+          about="word:format"
           options={FORMATS}
           value={output.format}
           onPick={(format) => change({ "output.format": format, "output.bits": depthFor(format, plan) })}
@@ -62,6 +63,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
         <Row name="Depth">
           <Pick
             label="Bits a channel"
+            about="word:depth"
             options={BITS}
             value={String(output.bits) as "8" | "16"}
             onPick={(bits) => change({ "output.bits": Number(bits) })}
@@ -72,6 +74,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
         <Row name="Compression">
           <Pick
             label="Compression of the TIFF"
+            about="word:compression"
             options={COMPRESSION}
             value={output.compression}
             onPick={(compression) => change({ "output.compression": compression })}
@@ -82,6 +85,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
         <Row name="Picture in it">
           <Pick
             label="Picture in the PDF"
+            about="word:compression"
             options={PICTURES}
             value={output.picture}
             onPick={(picture) =>
@@ -93,6 +97,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
       <Row name="Profile">
         <Pick
           label="Profile"
+          about="word:profile"
           options={PROFILES}
           value={output.profile}
           onPick={(profile) => change({ "output.profile": profile })}
@@ -102,6 +107,7 @@ export function HandoverSheet(props: SheetProps & { onMake: () => void; making: 
         <Row name="CMYK, no profile">
           <Pick
             label="What a CMYK picture without a profile is taken for"
+            about="word:cmyk"
             options={CMYK}
             value={output.cmyk}
             onPick={(cmyk) => change({ "output.cmyk": cmyk })}

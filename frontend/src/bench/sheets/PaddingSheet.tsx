@@ -41,6 +41,7 @@ export function PaddingSheet(props: { plan: Plan; worksheet: Worksheet; whenReck
       <div className="flex flex-wrap items-center gap-2">
         <Pick
           label="Colour of the background"
+          about="word:padding-colour"
           options={COLOURS}
           value={COLOURS.find((item) => item.value === colour)?.value ?? null}
           onPick={(value) => change({ "fit.colour": value })}
@@ -64,6 +65,7 @@ export function PaddingSheet(props: { plan: Plan; worksheet: Worksheet; whenReck
       </div>
       <Pick
         label="Place of the picture"
+        about="figure:anchor_x"
         options={PLACES}
         value={String(isSideways(worksheet) ? x : y) as "0" | "0.5" | "1"}
         onPick={place}

@@ -1,6 +1,7 @@
 import { asTyped } from "../../drawing/typedLength";
 import type { GangWish } from "../../api/types";
 import { LengthField } from "../../fields/LengthField";
+import type { About } from "../../legend/useLegend";
 import { typeset } from "../../shell/typeset";
 import { useLayoutStore } from "../layoutStore";
 import type { OfGang } from "../sheets/types";
@@ -17,9 +18,9 @@ export function LayingSheet({ wish, page, unit, picked }: OfGang) {
   return (
     <div className="space-y-3">
       <dl className="figures-list">
-        <Told name="Length" text={text("length_used")} />
-        <Told name="Waste" text={text("waste")} />
-        <Told name="Saved against simple rows" text={text("saved")} />
+        <Told about="figure:length_used" name="Length" text={text("length_used")} />
+        <Told about="figure:waste" name="Waste" text={text("waste")} />
+        <Told about="figure:saved" name="Saved against simple rows" text={text("saved")} />
       </dl>
       {piece ? (
         <section className="part space-y-2">
@@ -88,12 +89,14 @@ export function LayingSheet({ wish, page, unit, picked }: OfGang) {
   );
 }
 
-function Told({ name, text }: { name: string; text: string | undefined }) {
+function Told({ about, name, text }: { about: About; name: string; text: string | undefined }) {
   if (!text) return null;
   return (
     <div className="flex justify-between gap-3">
       <dt>{name}</dt>
-      <dd className="figure text-[16px] font-semibold">{typeset(text)}</dd>
+      <dd className="figure text-[16px] font-semibold" data-legend={about}>
+        {typeset(text)}
+      </dd>
     </div>
   );
 }

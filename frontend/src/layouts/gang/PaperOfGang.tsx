@@ -50,6 +50,7 @@ export function PaperOfGang({ wish, page, unit }: OfGang) {
         <div className="space-y-2 pt-1">
           <Pick
             label="Roll or sheets"
+            about="word:roll-or-sheets"
             options={ON}
             value={roll ? "roll" : "sheet"}
             onPick={(on) => take({ roll: on === "roll" ? (roll ?? ROLL) : null, fixed: [], stock: "" })}

@@ -85,7 +85,9 @@ export function MeasureSheet(props: OfLife & { truly: boolean; onTruly: (on: boo
       <p className="read-off">
         {text("grade") ? (
           <>
-            <b className="figure">{typeset(text("effective_ppi"))}</b>
+            <b className="figure" data-legend="figure:effective_ppi">
+              {typeset(text("effective_ppi"))}
+            </b>
             <span>{gradeWord(text("grade"))} at arm's length</span>
           </>
         ) : (

@@ -21,6 +21,7 @@ export function OutputFields({ wish }: { wish: AnyWish }) {
         <span>Files</span>
         <Pick
           label="Files"
+          about="word:format"
           options={FORMATS}
           value={output.format}
           onPick={(format) =>

@@ -36,6 +36,7 @@ export function OverlapSheet({ wish, unit }: LayoutSheetProps) {
       <Row name="Spread">
         <Pick
           label="Spread over the sheets"
+          about="word:tile-spread"
           options={SPREAD}
           value={way.spread}
           onPick={(spread) => change({ [`${path}spread`]: spread })}
@@ -44,6 +45,7 @@ export function OverlapSheet({ wish, unit }: LayoutSheetProps) {
       <Row name="Printed">
         <Pick
           label="Order of printing"
+          about="word:tile-order"
           options={ORDER}
           value={way.order}
           onPick={(order) => change({ [`${path}order`]: order })}

@@ -26,6 +26,7 @@ export function PartsSheet({ wish }: OfLife) {
     <div className="space-y-3">
       <Pick
         label="What is printed"
+        about="word:step-parts"
         options={WHAT}
         value={wish.tiles ? "tiles" : "parts"}
         onPick={(what) =>

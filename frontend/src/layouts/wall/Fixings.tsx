@@ -12,6 +12,7 @@ export function Fixings(props: { count: 1 | 2; onPick: (count: 1 | 2) => void })
     <Row name="Hangs on">
       <Pick
         label="Fixings"
+        about="word:hangs-on"
         options={NAILS}
         value={String(props.count) as "1" | "2"}
         onPick={(count) => props.onPick(count === "1" ? 1 : 2)}

@@ -25,12 +25,15 @@ export function PixelsOfPanels({ wish, page }: OfPanels) {
   return (
     <div className="space-y-3">
       <p className="read-off">
-        <b className="figure">{typeset(text("effective_ppi"))}</b>
+        <b className="figure" data-legend="figure:effective_ppi">
+          {typeset(text("effective_ppi"))}
+        </b>
         <span>{text("grade") ? gradeWord(text("grade")) : "no trials"} over all frames</span>
       </p>
       <Row name="Pixels">
         <Pick
           label="Pixels"
+          about="choice:pixels"
           options={MODES}
           value={mode}
           onPick={(next) =>

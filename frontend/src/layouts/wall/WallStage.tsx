@@ -48,6 +48,7 @@ export function WallStage(props: {
             from={[props.width - 40, middle]}
             to={[props.width - 40, floor]}
             text={typeset(wall.middle_text)}
+            about="word:step-hanging"
           />
           <text x={14} y={floor + 20} className="wall-word">
             floor · everything to one scale
@@ -111,11 +112,27 @@ function Sides({ dims, wall, view }: { dims: Dims; wall: WallDrawn; view: View }
     const text = typeset(dim.text);
     if (dim.kind === "width" && above(dim.number)) {
       if (x2 - x < dimensionWidth(text) - 4) return null;
-      return <DimensionLine key={index} from={[x, y - 18]} to={[x2, y - 18]} text={text} />;
+      return (
+        <DimensionLine
+          key={index}
+          from={[x, y - 18]}
+          to={[x2, y - 18]}
+          text={text}
+          about="figure:target_width"
+        />
+      );
     }
     if (dim.kind === "height" && leftmost(dim.number) && y2 - y > 34 && dim.start[0] === 0) {
       const off = 16 + dimensionWidth(text) / 2;
-      return <DimensionLine key={index} from={[x - off, y]} to={[x - off, y2]} text={text} />;
+      return (
+        <DimensionLine
+          key={index}
+          from={[x - off, y]}
+          to={[x - off, y2]}
+          text={text}
+          about="figure:target_height"
+        />
+      );
     }
     return null;
   });

@@ -73,6 +73,7 @@ export function BorderFields(props: EdgeProps & { edge: Border; worksheet: Works
       <Row name="Bottom as wide">
         <Pick
           label="How wide the bottom is"
+          about="word:bottom-weight"
           options={WEIGHTS}
           value={WEIGHTS.find(({ value }) => Math.abs(bottomMm - topMm * Number(value)) < 0.6)?.value ?? null}
           onPick={(value) => weigh(Number(value))}

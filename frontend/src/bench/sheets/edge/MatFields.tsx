@@ -43,6 +43,7 @@ export function MatFields(
       </div>
       <Pick
         label="How the mat lies"
+        about="word:mat-lies"
         options={WAYS}
         value={floats ? "floats" : "covers"}
         onPick={(way) =>

@@ -30,6 +30,7 @@ export function EnlargingFields({ pixels, methods }: { pixels: Plan["pixels"]; m
           <p className="mb-1">The picture is</p>
           <Pick
             label="The picture is"
+            about="word:source"
             options={SOURCES}
             value={pixels.source}
             onPick={(source) => change({ "pixels.source": source })}
