@@ -5,8 +5,8 @@ import { BESIDE, LegendLeaf, RESTS } from "./What";
 
 /** What has a purpose of its own when it is pressed. */
 const PRESSED = "a, button, input, select, textarea, label, summary, [role=slider]";
-/** Who goes through steps or ways by keys looks at the work first, ms. */
-const FOCUS_RESTS = 900;
+/** Who goes through steps or ways, by mouse or by keys, looks at the work first, ms. */
+const PRESSED_RESTS = 900;
 
 /**
  * What is this? One for the whole page, for whatever carries `data-legend="figure:loss"`: by hover and focus, and by tap
@@ -17,6 +17,7 @@ export function LegendLayer() {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     let waits = 0;
+    let done: Element | null = null;
     const later = (element: Element | null, rest: number) => {
       clearTimeout(waits);
       if (!element) return;
@@ -26,11 +27,20 @@ export function LegendLayer() {
       }, rest);
     };
     const over = (event: PointerEvent) => {
-      if (event.pointerType === "mouse") later(tellerOf(event), RESTS);
+      if (event.pointerType !== "mouse") return;
+      const teller = tellerOf(event);
+      // What was just pressed has done what was wanted of it; once the pointer was elsewhere it may tell again.
+      if (teller === done) return clearTimeout(waits);
+      done = null;
+      later(teller, teller?.matches(PRESSED) ? PRESSED_RESTS : RESTS);
+    };
+    const down = (event: PointerEvent) => {
+      clearTimeout(waits);
+      done = tellerOf(event);
     };
     const focus = (event: FocusEvent) => {
       const element = event.target as HTMLElement;
-      later(element.matches(":focus-visible") ? tellerOf(event) : null, FOCUS_RESTS);
+      later(element.matches(":focus-visible") ? tellerOf(event) : null, PRESSED_RESTS);
       setOpen(false);
     };
     const press = (event: MouseEvent) => {
@@ -38,28 +48,36 @@ export function LegendLayer() {
       const element = tellerOf(event);
       if (element && !(event.target as Element).closest(PRESSED)) later(element, 0);
     };
-    const still = () => clearTimeout(waits);
+    const keyed = () => {
+      clearTimeout(waits);
+      setOpen(false);
+    };
     document.addEventListener("pointerover", over);
     document.addEventListener("focusin", focus);
     document.addEventListener("click", press);
-    document.addEventListener("keydown", still);
+    document.addEventListener("pointerdown", down);
+    document.addEventListener("keydown", keyed);
     return () => {
-      still();
+      clearTimeout(waits);
       document.removeEventListener("pointerover", over);
       document.removeEventListener("focusin", focus);
       document.removeEventListener("click", press);
-      document.removeEventListener("keydown", still);
+      document.removeEventListener("pointerdown", down);
+      document.removeEventListener("keydown", keyed);
     };
   }, []);
-  return at?.isConnected ? <Leaf key={at.dataset["legend"]} at={at} open={open} onOpen={setOpen} /> : null;
+  return at?.isConnected ? (
+    <Leaf key={at.dataset["legend"]} at={at} open={open} onClose={() => setOpen(false)} />
+  ) : null;
 }
 
-function Leaf(props: { at: HTMLElement | SVGElement; open: boolean; onOpen: (open: boolean) => void }) {
+function Leaf(props: { at: HTMLElement | SVGElement; open: boolean; onClose: () => void }) {
   const { at, open } = props;
   const entry = useEntry((at.dataset["legend"] ?? "word:") as About);
   const { context, elements, floatingStyles, refs } = useFloating({
     open,
-    onOpenChange: props.onOpen,
+    // When it opens is said above; here only when it closes.
+    onOpenChange: (now) => !now && props.onClose(),
     elements: { reference: at },
     ...BESIDE,
   });
