@@ -304,4 +304,17 @@ def test_a_sample_job_is_two_pictures_and_their_plans(caller, other) -> None:
     other("GET", f"jobs/{made['job']}", expect=404)
     again = caller("POST", "jobs/sample")
     assert again["job"] != made["job"]
+    assert len(again["prints"]) == 2
     assert [one["picture"] for one in again["prints"]] == [one["picture"] for one in made["prints"]]
+
+
+def test_a_sample_job_whose_line_broke_is_gone_on_with(caller) -> None:
+    made = caller("POST", "jobs/sample")
+    for one in made["prints"]:
+        caller("GET", f"pictures/{one['picture']}")
+    caller("POST", f"jobs/{made['job']}/prints", made["prints"][0])
+    rest = caller("POST", "jobs/sample")
+    assert rest["job"] == made["job"]
+    assert [one["picture"] for one in rest["prints"]] == [made["prints"][1]["picture"]]
+    caller("POST", f"jobs/{made['job']}/prints", rest["prints"][0])
+    assert caller("POST", "jobs/sample")["job"] != made["job"]

@@ -29,6 +29,13 @@ TINY = """() => [...document.querySelectorAll('body *')].filter((node) =>
   !node.closest('.sr-only, svg') && node.getClientRects().length && parseFloat(getComputedStyle(node).fontSize) < 12,
 ).map((node) => `${node.className} ${node.textContent.slice(0, 30)}`)"""
 
+#: Main buttons that are seen and have one name: nobody knows which of them is meant.
+TWINS = """() => {
+  const names = [...document.querySelectorAll('.strong-button')].filter((node) => node.checkVisibility())
+    .map((node) => (node.ariaLabel ?? node.textContent).trim());
+  return names.filter((name, at) => names.indexOf(name) !== at);
+}"""
+
 IN_LANDMARKS = """() => [...document.querySelectorAll('[role=tablist]')].every(
   (node) => node.closest('nav, main, header, footer'))"""
 
@@ -47,6 +54,7 @@ def faults(page: Page, where: str) -> list[str]:
         found += [f"{where} at {width}, tiny: {one}" for one in page.evaluate(TINY)]
     if page.locator("h1").count() != 1:
         found.append(f"{where} has {page.locator('h1').count()} first headings")
+    found += [f"{where} has two main buttons {one!r}" for one in page.evaluate(TWINS)]
     if not page.evaluate(IN_LANDMARKS):
         found.append(f"the rule of {where} is in no landmark")
     return found
@@ -121,6 +129,30 @@ def test_dialogs_begin_in_their_first_field_and_give_the_focus_back(long_titles:
     page.get_by_role("button", name="Remove it").click()
     expect(page.get_by_text("No prints yet")).to_be_visible()
     expect(page.locator("main")).to_be_focused()
+
+
+def test_a_menu_gives_the_focus_back_to_where_it_came_from(bench) -> None:
+    page: Page = bench(step="size")
+    # Opened by its key, from wherever the focus was.
+    more = page.get_by_role("button", name="More from this print")
+    blade = page.get_by_role("tab", name="Size")
+    blade.focus()
+    page.keyboard.press("f")
+    expect(page.get_by_role("link", name="Look at it")).to_be_focused()
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Escape")
+    expect(more).to_have_attribute("aria-expanded", "false")
+    expect(blade).to_be_focused()
+    # Opened by its word.
+    page.goto("/")
+    planning = page.get_by_role("button", name="Planning")
+    planning.focus()
+    page.keyboard.press("Enter")
+    expect(
+        page.get_by_role("navigation", name="Planning").get_by_role("link").first
+    ).to_be_focused()
+    page.keyboard.press("Escape")
+    expect(planning).to_be_focused()
 
 
 def test_enter_and_delete_leave_the_focus_where_it_was(bench) -> None:

@@ -80,6 +80,8 @@ function Leaf(props: { at: HTMLElement | SVGElement; open: boolean; onClose: () 
     onOpenChange: (now) => !now && props.onClose(),
     elements: { reference: at },
     ...BESIDE,
+    // Below a way stands the next one: its leaf lies beside the list.
+    placement: at.matches(".choice") ? "left-start" : "bottom-start",
   });
   const { getReferenceProps, getFloatingProps } = useInteractions([
     useHover(context, { delay: { open: RESTS, close: 80 }, handleClose: safePolygon(), mouseOnly: true }),
