@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Count, QuerySet
+from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
+from ninja.pagination import paginate
 from pydantic import Field
 
+from zollstock.accounts.pages import Pages
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.enlarging import MethodName
 from zollstock.core.library import Size
@@ -21,6 +25,8 @@ from zollstock.core.parts.part import Colour, Share
 from zollstock.core.plaintext import Line
 from zollstock.core.plan import PlanError
 from zollstock.jobs.api import own_jobs
+from zollstock.jobs.kinds import PICTURE
+from zollstock.jobs.models import DesignPicture
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.renders.removing import kept
@@ -107,7 +113,7 @@ class BatchState(Schema):
     created: datetime
 
 
-class BatchSlip(Schema):
+class BatchSummary(Schema):
     """A batch in a list."""
 
     id: int
@@ -214,13 +220,32 @@ def _state(batch: Batch) -> BatchState:
     )  # fmt: skip
 
 
-@router.get("/batches", response=list[BatchSlip])
-def every(request: SignedRequest) -> list[BatchSlip]:
+def _summaries(request: HttpRequest, found: Sequence[Batch]) -> list[BatchSummary]:
+    many = dict(
+        BatchPicture.objects.filter(batch__in=found)
+        .values_list("batch")
+        .annotate(many=Count("id"))
+        .order_by()
+    )
     return [
-        BatchSlip(id=batch.pk, title=batch.title, job=batch.job_id, pictures=batch.rows.count(),
-                  sizes=len(batch.sizes), created=batch.created)
-        for batch in own_batches(request)
-    ]  # fmt: skip
+        BatchSummary(
+            id=batch.pk,
+            title=batch.title,
+            job=batch.job_id,
+            pictures=many.get(batch.pk, 0),
+            sizes=len(batch.sizes),
+            created=batch.created,
+        )
+        for batch in found
+    ]
+
+
+@router.get("/batches", response=list[BatchSummary])
+@paginate(Pages, ordering=("-created", "-id"), shown=_summaries)
+def every(request: SignedRequest, job: int | None = None) -> QuerySet[Batch]:
+    """Batches, the newest first; with `job` those that belong to it."""
+    held = own_batches(request)
+    return held if job is None else held.filter(job=job)
 
 
 @router.post("/batches", response=BatchState)
@@ -248,7 +273,11 @@ def make(request: SignedRequest, given: NewBatch) -> BatchState:
 def _asked_for(request: SignedRequest, given: NewBatch, job: Any) -> list[Picture]:
     """The pictures that can be printed, each once, in their order."""
     if job is not None and not given.pictures:
-        found = [held.picture for held in job.prints]
+        held = DesignPicture.objects.filter(design__in=job.prints, key=PICTURE)
+        found = [
+            one.picture
+            for one in held.select_related("picture").order_by("design__position", "design_id")
+        ]
     else:
         known = {
             picture.id: picture for picture in own_pictures(request).filter(id__in=given.pictures)

@@ -29,6 +29,9 @@ class Batch(models.Model):
 
     class Meta:
         ordering = ["-created", "-id"]
+        indexes = [
+            models.Index(fields=["account", "-created", "-id"], name="batches_of_an_account")
+        ]
 
 
 class BatchPicture(models.Model):

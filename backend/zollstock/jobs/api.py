@@ -3,27 +3,23 @@
 from __future__ import annotations
 
 import json
-from datetime import date, datetime
-from functools import lru_cache
+from datetime import date
 from typing import Annotated, Any
 from uuid import UUID
 
-from django.db.models import Max, QuerySet
+from django.db.models import Max, Q, QuerySet
 from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from ninja.errors import HttpError
+from ninja.pagination import paginate
 from pydantic import Field
 
+from zollstock.accounts.pages import Pages
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.drawing import Drawing
-from zollstock.core.layouts import in_short, lay, parse_layout
 from zollstock.core.plaintext import Line
 from zollstock.core.plan import Plan, parse_plan
-from zollstock.core.printdrawing import trimmed_drawing
-from zollstock.core.show import style_for
-from zollstock.core.work import work_out
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.receiving import announced_length, body
@@ -32,10 +28,21 @@ from zollstock.pictures.storage import work_folder
 
 from .archive import pack, unpack
 from .firstplan import first_plan
-from .kinds import LAYOUT, PRINT, plan_key
+from .kinds import PRINT
+from .lists import (
+    JobHead,
+    JobSummary,
+    LayoutSummary,
+    PrintSummary,
+    found_jobs,
+    heads,
+    job_summaries,
+    layout_summaries,
+    print_summaries,
+)  # fmt: skip
 from .models import Design, Job
 from .removed import bring_back, remove, removed_from, removed_of
-from .revisions import begin_print, save_document, step
+from .revisions import begin_print, earlier_than, later_than, save_document, step
 
 router = Router(tags=["jobs"])
 Title = Annotated[Line, Field(min_length=1, max_length=200)]
@@ -47,28 +54,6 @@ class JobDetails(Schema):
     due: date | None = None
 
 
-class Silhouette(Schema):
-    """A print on a slip, drawn as it will be when it is trimmed."""
-
-    id: int
-    title: str
-    picture_id: UUID
-    drawing: Drawing
-    size_text: str
-    grade: str | None
-
-
-class LayoutSlip(Schema):
-    """A layout on a slip: the first print that it is of, drawn in small, and what it comes to, in words."""
-
-    id: int
-    kind: str
-    title: str
-    picture_id: UUID
-    drawing: Drawing
-    text: str
-
-
 class RemovedDesign(Schema):
     """A print or a layout that was removed and can be brought back."""
 
@@ -77,17 +62,10 @@ class RemovedDesign(Schema):
     title: str
 
 
-class JobSlip(Schema):
-    """`removed` is told on a job's own page alone."""
+class JobState(JobHead):
+    """A job as its page needs it; its prints and layouts come by pages of their own."""
 
-    id: int
-    title: str
-    client: str
-    due: date | None
-    created: datetime
-    prints: list[Silhouette]
-    layouts: list[LayoutSlip]
-    removed: list[RemovedDesign] = []
+    removed: list[RemovedDesign]
 
 
 class NewPrint(Schema):
@@ -103,8 +81,11 @@ class PrintState(Schema):
     id: int
     job: int
     job_title: str
+    #: Which of how many prints of its job it is, and those before and after it.
     position: int
-    siblings: list[int]
+    count: int
+    before: int | None
+    after: int | None
     picture: PictureFacts
     plan: Plan
     version: int
@@ -130,85 +111,53 @@ def own_prints(request: SignedRequest) -> QuerySet[Design]:
     return held.select_related("job").prefetch_related("under_keys__picture")
 
 
-def _with_designs(request: SignedRequest) -> QuerySet[Job]:
-    return own_jobs(request).prefetch_related("designs__under_keys__picture")
-
-
-def _slip(job: Job) -> JobSlip:
-    return JobSlip(
-        id=job.id,
-        title=job.title,
-        client=job.client,
-        due=job.due,
-        created=job.created,
-        prints=[silhouette(held) for held in job.designs.all() if held.kind == PRINT],
-        layouts=[layout_slip(held) for held in job.designs.all() if held.kind == LAYOUT],
-    )
-
-
-def layout_slip(held: Design) -> LayoutSlip:
-    drawing, text = _laid_out(json.dumps(held.document, sort_keys=True))
-    return LayoutSlip(
-        id=held.id,
-        kind=held.document["kind"],
-        title=held.title,
-        picture_id=held.by_key()[plan_key(0)].id,
-        drawing=drawing,
-        text=text,
-    )
-
-
-@lru_cache(maxsize=2048)
-def _laid_out(document: str) -> tuple[Drawing, str]:
-    """A layout's first print in small, and what it comes to: lists of jobs ask for them again and again."""
-    wish = parse_layout(json.loads(document))
-    laid = lay(wish)
-    return trimmed_drawing(laid.works[0]), in_short(wish, laid)
-
-
-def silhouette(held: Design) -> Silhouette:
-    plan = parse_plan(held.document)
-    work = work_out(plan)
-    trim = work.boxes.trim
-    style = style_for([plan.target.width, plan.target.height])
-    return Silhouette(
-        id=held.id,
-        title=plan.title,
-        picture_id=held.picture.id,
-        drawing=trimmed_drawing(work),
-        size_text=style.size(trim.w, trim.h),
-        grade=work.grade,
-    )
+def _state(found: Job) -> JobState:
+    removed = [
+        RemovedDesign(id=held.id, kind=held.kind, title=held.title)
+        for held in removed_from(found)[:20]
+    ]
+    return JobState(**heads([found])[found.id], removed=removed)
 
 
 def print_state(held: Design) -> PrintState:
-    siblings = list(held.job.designs.filter(kind=PRINT).values_list("id", flat=True))
+    beside = Design.objects.filter(job=held.job_id, kind=PRINT)
+    earlier = beside.filter(
+        Q(position__lt=held.position) | Q(position=held.position, id__lt=held.id)
+    )
+    later = beside.filter(Q(position__gt=held.position) | Q(position=held.position, id__gt=held.id))
+    many = earlier.count()
     return PrintState(
         id=held.id,
         job=held.job_id,
         job_title=held.job.title,
-        position=siblings.index(held.id) + 1,
-        siblings=siblings,
+        position=many + 1,
+        count=many + 1 + later.count(),
+        before=earlier.reverse().values_list("id", flat=True).first(),
+        after=later.values_list("id", flat=True).first(),
         picture=facts(held.picture),
         plan=parse_plan(held.document),
         version=held.version,
-        can_undo=held.head > 1,
-        can_redo=held.revisions.filter(number__gt=held.head).exists(),
+        can_undo=earlier_than(held).exists(),
+        can_redo=later_than(held).exists(),
     )
 
 
-@router.get("/jobs", response=list[JobSlip])
-def jobs(request: SignedRequest) -> list[JobSlip]:
-    return [_slip(job) for job in _with_designs(request)]
+@router.get("/jobs", response=list[JobSummary])
+@paginate(Pages, ordering=("-created", "-id"), shown=job_summaries)
+def jobs(
+    request: SignedRequest, search: Annotated[str, Field(max_length=200)] = ""
+) -> QuerySet[Job]:
+    """Jobs, the newest first; with `search` those whose title, client or prints' titles have those words."""
+    return found_jobs(own_jobs(request), search)
 
 
-@router.post("/jobs", response=JobSlip)
-def make_job(request: SignedRequest, details: JobDetails) -> JobSlip:
-    return _slip(Job.objects.create(account=request.user, **details.model_dump()))
+@router.post("/jobs", response=JobState)
+def make_job(request: SignedRequest, details: JobDetails) -> JobState:
+    return _state(Job.objects.create(account=request.user, **details.model_dump()))
 
 
-@router.post("/jobs/archive", response=JobSlip)
-def read_back(request: SignedRequest) -> JobSlip:
+@router.post("/jobs/archive", response=JobState)
+def read_back(request: SignedRequest) -> JobState:
     """Make a job of a ZIP that this or another Zollstock packed; the ZIP is the body as it is."""
     check_room(request.user, announced_length(request))
     with work_folder() as folder:
@@ -216,26 +165,35 @@ def read_back(request: SignedRequest) -> JobSlip:
         with path.open("wb") as file:
             for piece in body(request):
                 file.write(piece)
-        return _slip(unpack(request.user, path))
+        return _state(unpack(request.user, path))
 
 
-@router.get("/jobs/{int:job_id}", response=JobSlip)
-def job(request: SignedRequest, job_id: int) -> JobSlip:
-    found = get_object_or_404(_with_designs(request), id=job_id)
-    removed = [
-        RemovedDesign(id=held.id, kind=held.kind, title=held.title)
-        for held in removed_from(found)[:20]
-    ]
-    return _slip(found).model_copy(update={"removed": removed})
+@router.get("/jobs/{int:job_id}", response=JobState)
+def job(request: SignedRequest, job_id: int) -> JobState:
+    return _state(get_object_or_404(own_jobs(request), id=job_id))
 
 
-@router.put("/jobs/{int:job_id}", response=JobSlip)
-def change_job(request: SignedRequest, job_id: int, details: JobDetails) -> JobSlip:
-    found = get_object_or_404(_with_designs(request), id=job_id)
+@router.get("/jobs/{int:job_id}/prints", response=list[PrintSummary])
+@paginate(Pages, ordering=("position", "id"), shown=print_summaries, page_size=60)
+def prints_of_job(request: SignedRequest, job_id: int) -> QuerySet[Design]:
+    """The prints of a job, in their order."""
+    return get_object_or_404(own_jobs(request), id=job_id).prints
+
+
+@router.get("/jobs/{int:job_id}/layouts", response=list[LayoutSummary])
+@paginate(Pages, ordering=("position", "id"), shown=layout_summaries)
+def layouts_of_job(request: SignedRequest, job_id: int) -> QuerySet[Design]:
+    """The layouts of a job, likewise."""
+    return get_object_or_404(own_jobs(request), id=job_id).layouts
+
+
+@router.put("/jobs/{int:job_id}", response=JobState)
+def change_job(request: SignedRequest, job_id: int, details: JobDetails) -> JobState:
+    found = get_object_or_404(own_jobs(request), id=job_id)
     for name, value in details.model_dump().items():
         setattr(found, name, value)
     found.save()
-    return _slip(found)
+    return _state(found)
 
 
 @router.delete("/jobs/{int:job_id}", response={204: None})

@@ -1,7 +1,11 @@
 """The app, and what it does when a picture goes."""
 
-from django.apps import AppConfig
+from typing import Any
 
+from django.apps import AppConfig
+from django.db.models import Sum
+
+from zollstock.accounts.quota import count
 from zollstock.pictures.signals import picture_goes
 
 
@@ -12,3 +16,12 @@ class JobsConfig(AppConfig):
         from .removed import let_go_of
 
         picture_goes.connect(let_go_of)
+        count(_revisions)
+
+
+def _revisions(account: Any) -> int:
+    """Bytes of the documents as they once were."""
+    from .models import Design
+
+    held = Design.every.filter(job__account=account)
+    return int(held.aggregate(weight=Sum("kept_bytes"))["weight"] or 0)

@@ -27,6 +27,7 @@ from .kinds import plan_key
 from .layouts_api import LayoutState, layout_state, own_layouts, prints_of
 from .models import Design
 from .revisions import StaleVersion, save_document
+from .thinning import hold
 
 router = Router(tags=["layouts"])
 
@@ -87,6 +88,7 @@ def book_off(request: SignedRequest, layout_id: int, at: VersionOnly) -> list[Bo
         raise StaleVersion(held.version, "layout")
     gang = gang_of(wish)
     key = wish.stock if wish.roll is None else wish.roll.stock
+    hold(held)
     book(request.user, held.id, held.title, key, gang.length, len(gang.lengths))
     return bookings(request, layout_id)
 

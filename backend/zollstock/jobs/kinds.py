@@ -6,12 +6,15 @@ A layout is one kind here; which kind of layout it is, its document says.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Any
 
-from zollstock.core.layouts import layout_document, parse_layout
+from zollstock.core.layouts import in_short, lay, layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
 from zollstock.core.plan import PlanError, parse_plan, plan_document
+from zollstock.core.printdrawing import trimmed_drawing
+from zollstock.core.show import style_for
+from zollstock.core.work import work_out
 from zollstock.core.zones import turned
 
 Document = dict[str, Any]
@@ -25,13 +28,14 @@ class Kind:
     """A kind of design.
 
     `word` is what people call one. `sound` reads a document and gives it whole, with every default; it raises a `DocumentError` with
-    the path of each fault. `pictures` gives what a sound document says of each picture, and `zones` the
+    the path of each fault. `summary` is what lists show of it: a `drawing` in small, and words. `pictures` gives what a sound document says of each picture, and `zones` the
     keep zones it has drawn on each, as on the upright picture; both under the picture's key. With `spare` it may hold
     pictures that its document does not speak of: after an undo they wait for the redo.
     """
 
     word: str
     sound: Callable[[Document], Document]
+    summary: Callable[[Document], Document]
     pictures: Callable[[Document], dict[str, Document]]
     zones: Callable[[Document], dict[str, list[Document]]]
     spare: bool = False
@@ -81,16 +85,41 @@ def _of_layout(wish: Document) -> dict[str, Document]:
     return found if photo is None else found | {WALL_PHOTO: photo["picture"]}
 
 
+def _print_summary(document: Document) -> Document:
+    """The print as it will be when it is trimmed, its size, and its grade."""
+    plan = parse_plan(document)
+    work = work_out(plan)
+    trim = work.boxes.trim
+    return {
+        "drawing": asdict(trimmed_drawing(work)),
+        "text": style_for([plan.target.width, plan.target.height]).size(trim.w, trim.h),
+        "grade": work.grade,
+    }
+
+
+def _layout_summary(document: Document) -> Document:
+    """The first print that it is of, and what it comes to, in words."""
+    wish = parse_layout(document)
+    laid = lay(wish)
+    return {
+        "drawing": asdict(trimmed_drawing(laid.works[0])),
+        "text": in_short(wish, laid),
+        "kind": document["kind"],
+    }
+
+
 KINDS: dict[str, Kind] = {
     PRINT: Kind(
         word="print",
         sound=lambda document: plan_document(parse_plan(document)),
+        summary=_print_summary,
         pictures=lambda plan: {PICTURE: plan["picture"]},
         zones=lambda plan: {PICTURE: _upright_zones(plan)},
     ),
     LAYOUT: Kind(
         word="layout",
         sound=lambda document: layout_document(parse_layout(document)),
+        summary=_layout_summary,
         pictures=_of_layout,
         zones=lambda wish: {
             plan_key(number): _upright_zones(plan) for number, plan in enumerate(wish["plans"])

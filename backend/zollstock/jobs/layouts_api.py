@@ -35,7 +35,7 @@ from .firstofseveral import SEVERAL, first_of_several
 from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
 from .models import Design, Job
 from .removed import bring_back, remove, removed_of
-from .revisions import begin, save_document, step
+from .revisions import begin, earlier_than, later_than, save_document, step
 
 router = Router(tags=["layouts"])
 
@@ -93,8 +93,8 @@ def layout_state(held: Design) -> LayoutState:
         photo=facts(pictures[WALL_PHOTO]) if photographed else None,
         document=cast(AnyWish, wish),
         version=held.version,
-        can_undo=held.head > 1,
-        can_redo=held.revisions.filter(number__gt=held.head).exists(),
+        can_undo=earlier_than(held).exists(),
+        can_redo=later_than(held).exists(),
     )
 
 

@@ -21,16 +21,17 @@ class Job(models.Model):
 
     class Meta:
         ordering = ["-created", "-id"]
+        indexes = [models.Index(fields=["account", "-created", "-id"], name="jobs_of_an_account")]
 
     @property
     def prints(self) -> models.QuerySet[Design]:
-        """The designs that are prints, with their pictures, in their order."""
-        return self.designs.filter(kind=PRINT).prefetch_related("under_keys__picture")
+        """The designs that are prints, in their order."""
+        return self.designs.filter(kind=PRINT)
 
     @property
     def layouts(self) -> models.QuerySet[Design]:
         """The designs that are layouts, likewise."""
-        return self.designs.filter(kind=LAYOUT).prefetch_related("under_keys__picture")
+        return self.designs.filter(kind=LAYOUT)
 
 
 class NotRemoved(models.Manager["Design"]):
@@ -47,16 +48,26 @@ class Design(models.Model):
 
     `document` is the one in force. `version` grows with every write and guards against a stale
     window. `head` is the number of the revision in force; undo and redo move it.
+
+    `title`, `wide` and `tall` (mm, as it is drawn in lists) and `summary` are what lists show of the document. Whoever
+    writes that writes them along (`summaries.py`): no list reads a document.
     """
 
     job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="designs")
     kind = models.CharField(max_length=12, choices={name: name for name in KINDS}, default=PRINT)
     position = models.PositiveIntegerField(default=0)
     document = models.JSONField()
+    title = models.CharField(max_length=300, default="")
+    wide = models.FloatField(default=0)
+    tall = models.FloatField(default=0)
+    summary = models.JSONField(default=dict)
     pictures = models.ManyToManyField(Picture, through="DesignPicture", related_name="designs")
     version = models.PositiveIntegerField(default=1)
     head = models.PositiveIntegerField(default=1)
     changed = models.DateTimeField(auto_now=True)
+    #: What its revisions weigh, and when they are thinned out next (`thinning.py`).
+    kept_bytes = models.PositiveBigIntegerField(default=0)
+    thin_at = models.DateTimeField(null=True, db_index=True)
     removed = models.DateTimeField(null=True, db_index=True)
 
     objects = NotRemoved()
@@ -66,6 +77,11 @@ class Design(models.Model):
         ordering = ["position", "id"]
         # What goes by cascade goes whether it was removed before or not.
         base_manager_name = "every"
+        indexes = [
+            models.Index(
+                fields=["job", "kind", "removed", "position", "id"], name="in_order_of_a_job"
+            )
+        ]
 
     def by_key(self) -> dict[str, Picture]:
         """Its pictures, each under the place in the document that speaks of it."""
@@ -75,10 +91,6 @@ class Design(models.Model):
     def picture(self) -> Picture:
         """The picture of a print."""
         return self.by_key()[PICTURE]
-
-    @property
-    def title(self) -> str:
-        return str(self.document["title"])
 
 
 class DesignPicture(models.Model):
@@ -95,12 +107,14 @@ class DesignPicture(models.Model):
 
 
 class Revision(models.Model):
-    """A document as it once was. Numbers run from 1 without gaps."""
+    """A document as it once was. Numbers run from 1; old ones thin out, but for those that something `holds`."""
 
     design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
     document: Any = models.JSONField()
     saved = models.DateTimeField(auto_now_add=True)
+    bytes = models.PositiveIntegerField(default=0)
+    holds = models.BooleanField(default=False)
 
     class Meta:
         constraints = [

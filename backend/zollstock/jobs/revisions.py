@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Mapping
 from typing import Any
 
 from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
 
 from zollstock.core.refusal import Refusal
 from zollstock.pictures.models import Picture
 
 from .kinds import KINDS, PICTURE, PRINT
 from .models import Design, DesignPicture, Job, Revision
+from .summaries import summarise
+from .thinning import ALL_OF
 
 
 class StaleVersion(Refusal):
@@ -52,7 +57,8 @@ def save_document(
         before, held.document = kind.zones(held.document), wanted
         held.head += 1
         held.version += 1
-        Revision.objects.create(design=held, number=held.head, document=wanted)
+        _note(held)
+        summarise(held)
         held.save()
         redrawn = {
             key: zones for key, zones in kind.zones(wanted).items() if zones != before.get(key)
@@ -61,16 +67,35 @@ def save_document(
     return held
 
 
+def _note(held: Design) -> None:
+    """The document in force as a revision; what it weighs is counted, and when it thins out is noted."""
+    weight = len(json.dumps(held.document))
+    Revision.objects.create(design=held, number=held.head, document=held.document, bytes=weight)
+    held.kept_bytes += weight
+    held.thin_at = held.thin_at or timezone.now() + ALL_OF
+
+
+def earlier_than(held: Design) -> QuerySet[Revision]:
+    """What can be gone back to, the nearest first: old revisions thin out."""
+    return held.revisions.filter(number__lt=held.head).order_by("-number")
+
+
+def later_than(held: Design) -> QuerySet[Revision]:
+    """What was undone, the nearest first."""
+    return held.revisions.filter(number__gt=held.head).order_by("number")
+
+
 def step(design_id: int, version: int, by: int) -> Design:
     """Undo (`by` = −1) or redo (+1); at the end of the chain nothing changes."""
     with transaction.atomic():
         held = _locked(design_id)
         _refuse_stale(held, version)
-        revision = held.revisions.filter(number=held.head + by).first()
+        revision = (earlier_than(held) if by < 0 else later_than(held)).first()
         if revision is None:
             return held
         held.head, held.document = revision.number, revision.document
         held.version += 1
+        summarise(held)
         held.save()
     return held
 
@@ -82,12 +107,15 @@ def begin(
     sound = KINDS[kind].sound(document)
     KINDS[kind].check(sound, _parts(pictures))
     with transaction.atomic():
-        held = Design.objects.create(job=job, kind=kind, position=position, document=sound)
+        held = Design(job=job, kind=kind, position=position, document=sound)
+        summarise(held)
+        held.save()
+        _note(held)
+        held.save(update_fields=["kept_bytes", "thin_at"])
         DesignPicture.objects.bulk_create(
             DesignPicture(design=held, key=key, picture=picture)
             for key, picture in pictures.items()
         )
-        Revision.objects.create(design=held, number=1, document=sound)
         drawn = {key: zones for key, zones in KINDS[kind].zones(sound).items() if zones}
         _keep_with_pictures(pictures, drawn)
     return held

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Annotated
 from uuid import UUID
 
-from django.http import HttpResponse
+from django.db.models import QuerySet
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
+from ninja.pagination import paginate
 from pydantic import Field
 
+from zollstock.accounts.pages import Pages
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.csvtable import write_table
 from zollstock.core.plan import parse_plan
@@ -27,12 +31,14 @@ from zollstock.core.survey import (
 )
 from zollstock.core.tables import SURVEY_COLUMNS, survey_rows
 from zollstock.leaves.sizes_leaf import sizes_leaf
-from zollstock.pictures.api import PictureFacts, facts, own_pictures
+from zollstock.pictures.api import own_pictures
 from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path, name_of
 from zollstock.sizes.shelf import chosen
 
-from .api import Silhouette, own_prints, silhouette
+from .api import own_prints
+from .kinds import PRINT
+from .lists import PrintSummary, print_summaries
 from .models import Design
 from .variants import make_variants
 
@@ -63,14 +69,7 @@ class MadeVariants(Schema):
 class PrintOfPicture(Schema):
     job: int
     job_title: str
-    print: Silhouette
-
-
-class PictureSheet(Schema):
-    """A picture's own page: its facts, its zones, and every print made of it."""
-
-    picture: PictureFacts
-    prints: list[PrintOfPicture]
+    print: PrintSummary
 
 
 def _survey(held: Design, request: SignedRequest, asked: SizesAsked) -> list[SizeVerdict]:
@@ -130,14 +129,16 @@ def variants(request: SignedRequest, print_id: int, wanted: Variants) -> MadeVar
     return MadeVariants(prints=[made.pk for made in make_variants(held, sizes, wanted.along)])
 
 
-@router.get("/pictures/{uuid:picture_id}/sheet", response=PictureSheet)
-def picture_sheet(request: SignedRequest, picture_id: UUID) -> PictureSheet:
+def _with_their_jobs(request: HttpRequest, found: Sequence[Design]) -> list[PrintOfPicture]:
+    return [
+        PrintOfPicture(job=held.job_id, job_title=held.job.title, print=summary)
+        for held, summary in zip(found, print_summaries(request, found), strict=True)
+    ]
+
+
+@router.get("/pictures/{uuid:picture_id}/prints", response=list[PrintOfPicture])
+@paginate(Pages, ordering=("id",), shown=_with_their_jobs, page_size=60)
+def prints_of_picture(request: SignedRequest, picture_id: UUID) -> QuerySet[Design]:
+    """Every print made of a picture, each with its job."""
     picture = get_object_or_404(own_pictures(request), id=picture_id)
-    prints = own_prints(request).filter(pictures=picture).order_by("job_id", "position", "id")
-    return PictureSheet(
-        picture=facts(picture),
-        prints=[
-            PrintOfPicture(job=held.job_id, job_title=held.job.title, print=silhouette(held))
-            for held in prints
-        ],
-    )
+    return Design.objects.filter(kind=PRINT, pictures=picture).select_related("job")

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
 from django.db.models import ProtectedError, QuerySet
+from django.http import HttpRequest
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
+from ninja.pagination import paginate
 from pydantic import Field
 
+from zollstock.accounts.pages import Pages
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.copies import copied
@@ -84,9 +88,25 @@ def bring(request: SignedRequest, name: Query[str]) -> Arrival:
     return Arrival(picture=facts(picture), known=known)
 
 
+def _shown(request: HttpRequest, found: Sequence[Picture]) -> list[PictureFacts]:
+    return [facts(picture) for picture in found]
+
+
 @router.get("/pictures", response=list[PictureFacts])
-def every(request: SignedRequest) -> list[PictureFacts]:
-    return [facts(picture) for picture in own_pictures(request)]
+@paginate(Pages, ordering=("-created", "-id"), shown=_shown, page_size=60)
+def every(
+    request: SignedRequest,
+    job: int | None = None,
+    search: Annotated[str, Field(max_length=200)] = "",
+) -> QuerySet[Picture]:
+    """Pictures, the newest first; with `job` those of its prints, with `search` those whose names have these words."""
+    found = own_pictures(request)
+    if job is not None:
+        in_job = found.filter(designs__job=job, designs__removed=None, designs__kind="print")
+        found = found.filter(id__in=in_job.values("id"))
+    for word in search.split():
+        found = found.filter(name__icontains=word)
+    return found
 
 
 @router.get("/pictures/{uuid:picture_id}", response=PictureFacts)

@@ -10,7 +10,7 @@ from django.db.models.signals import post_delete
 
 from zollstock.accounts.quota import count
 
-from .tidying import know
+from .tidying import register_known_files
 
 
 class PicturesConfig(AppConfig):
@@ -24,15 +24,17 @@ class PicturesConfig(AppConfig):
         post_delete.connect(
             lambda instance, **_: discard_pieces(instance), sender=Parcel, weak=False
         )
-        know("pictures", _known_files)
-        know("parcels", known_pieces)
+        register_known_files("pictures", _known_files)
+        register_known_files("parcels", known_pieces)
         count(lambda account: held_bytes(Picture.objects.filter(account=account)))
 
 
-def _known_files() -> Iterator[str]:
+def _known_files(begin: str) -> Iterator[str]:
     from .models import Picture
 
-    for names in Picture.objects.values_list("file", "proof", "small", "tiles").iterator():
+    # All files of a picture lie where its own file lies.
+    found = Picture.objects.filter(file__istartswith=begin)
+    for names in found.values_list("file", "proof", "small", "tiles").iterator():
         yield from names
 
 

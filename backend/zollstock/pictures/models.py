@@ -34,7 +34,7 @@ class Picture(LongWork):
     name = models.CharField(max_length=200)
     sha256 = models.CharField(max_length=64)
     bytes = models.PositiveBigIntegerField()
-    file = models.FileField(max_length=200)
+    file = models.FileField(max_length=200, db_index=True)
     proof = models.FileField(max_length=200, blank=True)
     small = models.FileField(max_length=200, blank=True)
     #: A ZIP of tiles (`pixels.pyramid`) for looking at it pixel by pixel; made in the background.
@@ -66,6 +66,10 @@ class Picture(LongWork):
             models.UniqueConstraint(fields=["account", "sha256"], name="one_file_one_picture")
         ]
         ordering = ["-created"]
+        indexes = [
+            models.Index(fields=["account", "-created", "-id"], name="pictures_of_an_account"),
+            models.Index(fields=["state", "pulse"], name="pictures_by_pulse"),
+        ]
 
     @property
     def untagged_cmyk(self) -> bool:
@@ -105,6 +109,12 @@ class Inspection(LongWork):
     state = models.CharField(max_length=8, choices=State, default=State.WAITING)
     measures = models.JSONField(default=dict)
     edition = models.PositiveSmallIntegerField(default=0)
+
+    class Meta:
+        indexes = [
+            models.Index(fields=["state", "pulse"], name="inspections_by_pulse"),
+            models.Index(fields=["edition"], name="inspections_by_edition"),
+        ]
 
 
 class Parcel(models.Model):

@@ -121,9 +121,9 @@ def give_up_old() -> int:
     return count
 
 
-def known_pieces() -> Iterator[str]:
+def known_pieces(begin: str) -> Iterator[str]:
     for pieces in Parcel.objects.values_list("pieces", flat=True).iterator():
-        yield from pieces
+        yield from (piece for piece in pieces if piece.startswith(begin))
 
 
 def discard_pieces(parcel: Parcel) -> None:

@@ -19,7 +19,7 @@ from .models import Inspection, Picture
 from .parcels import give_up_old
 from .signals import picture_read
 from .storage import discard, local_path, name_of, store, work_folder
-from .tidying import clear_orphans, clear_scratch
+from .tidying import clear_orphans, clear_scratch, part_of_this_minute
 
 #: Nothing takes longer to read than this, seconds; then the worker is ended.
 MOST_SECONDS = 180
@@ -54,7 +54,7 @@ INSPECTING = Queue(
     interrupted="This picture could not be measured: three times it took more memory or time than there is. "
     "Everything else works without.",
 )
-#: Pictures from before there were inspections are measured by so many at a time.
+#: What was measured in an older way is measured anew by so many at a time.
 _AT_A_TIME = 20
 
 
@@ -115,9 +115,6 @@ def take_up() -> None:
         read_later(picture)
     for inspection in (*INSPECTING.left(), *INSPECTING.forgotten()):
         inspect_later(inspection)
-    unmeasured = Picture.objects.filter(state=Picture.State.READY, inspection=None)
-    for picture in unmeasured[:_AT_A_TIME]:
-        inspect_later(Inspection.objects.get_or_create(picture=picture)[0])
     _measure_anew()
 
 
@@ -143,4 +140,4 @@ def clear_what_belongs_to_nothing() -> None:
     """Parcels that nobody adds to any more, stored files that no row knows, answers that nobody asks for again."""
     give_up_old()
     once.forget_old()
-    clear_orphans()
+    clear_orphans(part_of_this_minute())

@@ -9,6 +9,7 @@ import shutil
 import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
+from zlib import crc32
 
 from django.conf import settings
 
@@ -21,12 +22,15 @@ SETTLED = 60 * 60.0
 #: A scratch folder that is younger than this, seconds, may be about to be locked.
 FRESH = 10.0
 
-#: Each tells the names of the stored files that its rows know, under its top folder.
-_known: dict[str, Callable[[], Iterator[str]]] = {}
+#: In so many parts the storage is looked through, one after the other: never all of it at once.
+PARTS = 60
+
+#: Each tells which stored files its rows know that begin so, under its top folder.
+_known: dict[str, Callable[[str], Iterator[str]]] = {}
 
 
-def know(folder: str, names: Callable[[], Iterator[str]]) -> None:
-    """Register the app that keeps a top folder of the storage: the names its rows know."""
+def register_known_files(folder: str, names: Callable[[str], Iterator[str]]) -> None:
+    """Register the app that keeps a top folder of the storage: the names that its rows know, by how they begin."""
     _known[folder] = names
 
 
@@ -57,25 +61,36 @@ def _left(folder: Path) -> bool:
     return True
 
 
-def clear_orphans(settled: float = SETTLED) -> int:
-    """Remove stored files that no row knows, of storage on this machine; returns how many."""
+def clear_orphans(part: int | None = None, settled: float = SETTLED) -> int:
+    """Remove stored files that no row knows, of storage on this machine; returns how many.
+
+    Of one `part` of the storage of `PARTS`, or of all of it.
+    """
     root, gone = Path(settings.MEDIA_ROOT), 0
     for folder, names in _known.items():
-        # Files first, rows after: a file that gets its row in between is known by then.
-        found = [
-            path for path in _files(root / folder) if time.time() - path.stat().st_mtime > settled
-        ]
-        known = set(names()) if found else set()
-        for path in found:
-            name = str(path.relative_to(root))
-            if name not in known:
-                log.warning("%s belongs to nothing and was removed", name)
-                discard_dead(name)
-                gone += 1
+        for place in sorted((root / folder).glob("*")):
+            if part is not None and crc32(place.name.encode()) % PARTS != part:
+                continue
+            # Files first, rows after: a file that gets its row in between is known by then.
+            found = [path for path in _files(place) if time.time() - path.stat().st_mtime > settled]
+            known = set(names(f"{folder}/{place.name}")) if found else set()
+            for path in found:
+                name = str(path.relative_to(root))
+                if name not in known:
+                    log.warning("%s belongs to nothing and was removed", name)
+                    discard_dead(name)
+                    gone += 1
     return gone
 
 
+def part_of_this_minute() -> int:
+    """Whose turn it is: so the whole storage is looked through in an hour."""
+    return int(time.time() // 60) % PARTS
+
+
 def _files(folder: Path) -> Iterator[Path]:
+    if folder.is_file():
+        yield folder
     for place, _, names in os.walk(folder):
         for name in names:
             yield Path(place) / name

@@ -17,6 +17,7 @@ from zollstock.core.proofing import LEAST_SIDE, MOST_PIXELS, MOST_SIDE
 from zollstock.core.refusal import Refusal
 from zollstock.jobs.api import own_prints
 from zollstock.jobs.models import Design
+from zollstock.jobs.thinning import hold
 from zollstock.pictures.serving import stored
 
 from .asking import ask, unpack_ahead
@@ -115,6 +116,7 @@ def judge(request: SignedRequest, print_id: int, answer: Answer) -> Judgements:
     labels = {take.id: take.label for take in found.takes}
     if answer.first == answer.second or not {answer.first, answer.second} <= labels.keys():
         raise Refusal("An answer is about two different pictures of the proof.")
+    hold(design)
     Judgement.objects.create(
         design=design,
         first=labels[answer.first],

@@ -1,12 +1,13 @@
 """The app, and the tidying of files whose row is gone."""
 
+from collections.abc import Iterator
 from typing import Any
 
 from django.apps import AppConfig
 from django.db import transaction
 from django.db.models.signals import post_delete
 
-from zollstock.pictures.tidying import know
+from zollstock.pictures.tidying import register_known_files
 
 
 class ProofsConfig(AppConfig):
@@ -17,7 +18,13 @@ class ProofsConfig(AppConfig):
 
         post_delete.connect(_discard_file, sender=Proof)
         # They count for no account: few are kept, and none for long.
-        know("proofs", lambda: Proof.objects.values_list("file", flat=True).iterator())
+        register_known_files("proofs", _known_files)
+
+
+def _known_files(begin: str) -> Iterator[str]:
+    from .models import Proof
+
+    return Proof.objects.filter(file__istartswith=begin).values_list("file", flat=True).iterator()
 
 
 def _discard_file(instance: Any, **_: Any) -> None:

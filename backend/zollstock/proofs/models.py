@@ -32,7 +32,7 @@ class Proof(LongWork):
     part = models.JSONField()
     state = models.CharField(max_length=8, choices=State, default=State.WAITING)
     found = models.JSONField(default=dict)
-    file = models.FileField(max_length=200, blank=True)
+    file = models.FileField(max_length=200, blank=True, db_index=True)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

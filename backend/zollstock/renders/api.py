@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
+from collections.abc import Iterable
 from datetime import datetime
 from uuid import UUID
 
-from django.db.models import QuerySet
+from django.db.models import Count, Min, QuerySet, Sum
 from django.http import StreamingHttpResponse
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
@@ -28,6 +30,8 @@ from .orders import call_off, order
 router = Router(tags=["orders"])
 #: So many files of an order are listed one by one.
 MOST_LISTED = 12
+#: So many orders of a design are told of; older ones are history.
+MOST_ORDERS = 20
 
 
 class FileState(Schema):
@@ -56,22 +60,36 @@ class OrderState(Schema):
     files: list[FileState]
 
 
-def _state(order: Order) -> OrderState:
+def _states(asked: Iterable[Order]) -> list[OrderState]:
+    """Orders as they stand. Of one with thousands of files only the first few are read."""
+    orders = list(asked)
+    files = defaultdict(list)
+    for file in OrderFile.objects.filter(order__in=orders, number__lte=MOST_LISTED):
+        files[file.order_id].append(file)
+    kinds: dict[UUID, list[tuple[str, int, int]]] = defaultdict(list)
+    counted = OrderFile.objects.filter(order__in=orders).values_list("order", "type")
+    for order, kind, many, weight in counted.annotate(
+        many=Count("id"), weight=Sum("bytes")
+    ).order_by("order", Min("number")):
+        kinds[order].append((kind, many, weight))
+    return [_state(order, files[order.id], kinds[order.id]) for order in orders]
+
+
+def _state(order: Order, files: list[OrderFile], kinds: list[tuple[str, int, int]]) -> OrderState:
     names = ("id", "state", "percent", "problem", "version", "created", "finished")
-    files = list(order.files.all())
     return OrderState(
         **{name: getattr(order, name) for name in names},
-        made_text=_made_text(files),
-        count=len(files),
-        files=[_file_state(file) for file in files[:MOST_LISTED]],
+        made_text=_made_text(kinds),
+        count=sum(many for _, many, _ in kinds),
+        files=[_file_state(file) for file in files],
     )
 
 
-def _made_text(files: list[OrderFile]) -> str:
-    weight = sum(file.bytes for file in files)
-    kinds = dict.fromkeys(OUTPUTS[file.type].label for file in files)
-    many = f"{len(files)} files, " if len(files) > 1 else ""
-    return f"{many}{', '.join(kinds)} {size_of_file(weight)}" if weight else ""
+def _made_text(kinds: list[tuple[str, int, int]]) -> str:
+    count, weight = sum(many for _, many, _ in kinds), sum(weight for _, _, weight in kinds)
+    many = f"{count} files, " if count > 1 else ""
+    labels = ", ".join(OUTPUTS[kind].label for kind, _, _ in kinds)
+    return f"{many}{labels} {size_of_file(weight)}" if weight else ""
 
 
 def _file_state(file: OrderFile) -> FileState:
@@ -85,7 +103,7 @@ def _file_state(file: OrderFile) -> FileState:
 
 
 def own_orders(request: SignedRequest) -> QuerySet[Order]:
-    return Order.objects.filter(account=request.user).prefetch_related("files")
+    return Order.objects.filter(account=request.user)
 
 
 @router.post("/prints/{int:print_id}/orders", response=OrderState)
@@ -103,19 +121,19 @@ def make_sheets(request: SignedRequest, layout_id: int, at: VersionOnly) -> Orde
 def _ordered(held: Design, at: VersionOnly) -> OrderState:
     if held.version != at.version:
         raise StaleVersion(held.version, KINDS[held.kind].word)
-    return _state(order(held))
+    return _states([order(held)])[0]
 
 
 @router.get("/prints/{int:print_id}/orders", response=list[OrderState])
 def of_print(request: SignedRequest, print_id: int) -> list[OrderState]:
     held = get_object_or_404(own_prints(request), id=print_id)
-    return [_state(made) for made in own_orders(request).filter(design=held)[:20]]
+    return _states(own_orders(request).filter(design=held)[:MOST_ORDERS])
 
 
 @router.get("/layouts/{int:layout_id}/orders", response=list[OrderState])
 def of_layout(request: SignedRequest, layout_id: int) -> list[OrderState]:
     held = get_object_or_404(own_layouts(request), id=layout_id)
-    return [_state(made) for made in own_orders(request).filter(design=held)[:20]]
+    return _states(own_orders(request).filter(design=held)[:MOST_ORDERS])
 
 
 @router.get("/orders/{uuid:order_id}/files.zip", include_in_schema=False)
@@ -129,13 +147,13 @@ def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
 
 @router.get("/orders/{uuid:order_id}", response=OrderState)
 def one(request: SignedRequest, order_id: UUID) -> OrderState:
-    return _state(get_object_or_404(own_orders(request), id=order_id))
+    return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
 
 
 @router.post("/orders/{uuid:order_id}/cancel", response=OrderState)
 def cancel(request: SignedRequest, order_id: UUID) -> OrderState:
     call_off(get_object_or_404(own_orders(request), id=order_id))
-    return _state(get_object_or_404(own_orders(request), id=order_id))
+    return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
 
 
 @router.get("/orders/{uuid:order_id}/files/{int:number}", include_in_schema=False)

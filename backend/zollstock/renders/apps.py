@@ -1,5 +1,6 @@
 """The app, and the tidying of files whose row is gone."""
 
+from collections.abc import Iterator
 from typing import Any
 
 from django.apps import AppConfig
@@ -9,7 +10,7 @@ from django.db.models.signals import post_delete
 from zollstock.accounts.quota import count
 from zollstock.pictures.apps import held_bytes
 from zollstock.pictures.signals import picture_read
-from zollstock.pictures.tidying import know
+from zollstock.pictures.tidying import register_known_files
 
 
 class RendersConfig(AppConfig):
@@ -20,8 +21,15 @@ class RendersConfig(AppConfig):
 
         post_delete.connect(_discard_file, sender=OrderFile)
         picture_read.connect(_picture_read)
-        know("renders", lambda: OrderFile.objects.values_list("file", flat=True).iterator())
+        register_known_files("renders", _known_files)
         count(lambda account: held_bytes(OrderFile.objects.filter(order__account=account)))
+
+
+def _known_files(begin: str) -> Iterator[str]:
+    from .models import OrderFile
+
+    held = OrderFile.objects.filter(file__istartswith=begin)
+    return held.values_list("file", flat=True).iterator()
 
 
 def _picture_read(picture_id: Any, **_: Any) -> None:

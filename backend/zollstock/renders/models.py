@@ -46,6 +46,7 @@ class Run(LongWork):
 
     class Meta:
         ordering = ["-created"]
+        indexes = [models.Index(fields=["state", "pulse"], name="runs_by_pulse")]
 
     @property
     def laid(self) -> bool:
@@ -75,14 +76,18 @@ class Order(LongWork):
     document = models.JSONField()
     pictures = models.ManyToManyField(Picture, through="OrderPicture", related_name="orders")
     version = models.PositiveIntegerField()
-    state = models.CharField(max_length=9, choices=State, default=State.QUEUED, db_index=True)
+    state = models.CharField(max_length=9, choices=State, default=State.QUEUED)
     percent = models.PositiveSmallIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
     finished = models.DateTimeField(null=True)
 
     class Meta:
         ordering = ["-created"]
-        indexes = [models.Index(fields=["run", "state", "position"], name="next_of_a_run")]
+        indexes = [
+            models.Index(fields=["run", "state", "position"], name="next_of_a_run"),
+            models.Index(fields=["state", "pulse"], name="orders_by_pulse"),
+            models.Index(fields=["design", "-created"], name="orders_of_a_design"),
+        ]
         constraints = [
             # Neither is there for a moment while a design or a run goes, and its orders with it.
             models.CheckConstraint(
@@ -118,9 +123,9 @@ class OrderFile(models.Model):
     order = models.ForeignKey(Order, on_delete=models.CASCADE, related_name="files")
     number = models.PositiveSmallIntegerField(default=1)
     folder = models.CharField(max_length=120, blank=True)
-    name = models.CharField(max_length=200)
+    name = models.CharField(max_length=200, db_index=True)
     type = models.CharField(max_length=8)
-    file = models.FileField(max_length=200, blank=True)
+    file = models.FileField(max_length=200, blank=True, db_index=True)
     bytes = models.PositiveBigIntegerField(default=0)
     sha256 = models.CharField(max_length=64, blank=True)
     facts = models.JSONField(default=dict)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from uuid import UUID
 
 from django.db import transaction
@@ -11,6 +12,7 @@ from django.utils import timezone
 from zollstock.accounts.quota import check_room
 from zollstock.core.naming import Names
 from zollstock.jobs.models import Design
+from zollstock.jobs.thinning import hold
 from zollstock.longwork.messages import dispatch
 from zollstock.pictures.models import Picture
 
@@ -53,14 +55,18 @@ def order(held: Design) -> Order:
             OrderPicture(order=made, key=key, picture=picture) for key, picture in pictures.items()
         )
         OrderFile.objects.bulk_create(_files(made, held, wanted))
+        hold(held)
         send(made)
     return made
 
 
 def _files(made: Order, held: Design, wanted: list[FileWanted]) -> list[OrderFile]:
     """Named so that the newest files of no two designs of a job are called the same."""
-    others = OrderFile.objects.filter(order__design__job=held.job_id).exclude(order__design=held)
-    names = Names(others.values_list("name", flat=True))
+    # What may clash begins as all of these do: a job has more names than anybody wants to read.
+    stems = [file.name.rpartition(".")[0] for file in wanted]
+    begins = os.path.commonprefix(stems)  # noqa: RUF071 - letter by letter is what is meant
+    others = OrderFile.objects.filter(order__design__job=held.job_id, name__istartswith=begins)
+    names = Names(others.exclude(order__design=held).values_list("name", flat=True))
     files = []
     for number, file in enumerate(wanted, 1):
         stem, _, ending = file.name.rpartition(".")

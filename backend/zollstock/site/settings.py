@@ -142,8 +142,9 @@ CELERY_BEAT_SCHEDULE |= {
     "clear old proofs": {"task": "zollstock.proofs.tasks.clear", "schedule": 300.0},
     "clear orphaned files": {
         "task": "zollstock.pictures.tasks.clear_what_belongs_to_nothing",
-        "schedule": 3600.0,
+        "schedule": 60.0,
     },
+    "thin out old revisions": {"task": "zollstock.jobs.tasks.thin_out", "schedule": 300.0},
 }
 CELERY_BEAT_SCHEDULE_FILENAME = str(VAR / "beat")
 

@@ -1,0 +1,53 @@
+"""Lists of any length: a page of rows, and the cursor of the next."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from typing import Any
+from urllib.parse import parse_qs, urlsplit
+
+from django.db.models import QuerySet
+from django.http import HttpRequest
+from ninja import Schema
+from ninja.pagination import CursorPagination
+
+#: Rows of a page where nobody says how many, and at most.
+PAGE, MOST = 20, 100
+
+
+class Pages(CursorPagination):
+    """Pages of a query set, its rows `shown` all at once: what they need besides is asked for a page, not for a row.
+
+    The answer has `items`, and `next`: the cursor to ask with for what follows, or null.
+    """
+
+    items_attribute = "items"
+
+    class Output(Schema):
+        items: list[Any]
+        next: str | None
+
+    def __init__(
+        self,
+        *,
+        ordering: tuple[str, ...],
+        shown: Callable[[HttpRequest, Sequence[Any]], Sequence[Any]],
+        page_size: int = PAGE,
+        **more: Any,
+    ) -> None:
+        super().__init__(ordering=ordering, page_size=page_size, max_page_size=MOST, **more)
+        self.shown = shown
+
+    def paginate_queryset(
+        self,
+        queryset: QuerySet[Any],
+        pagination: CursorPagination.Input,
+        request: HttpRequest,
+        **more: Any,
+    ) -> Any:
+        found = super().paginate_queryset(queryset, pagination, request=request, **more)
+        return {"items": self.shown(request, found["items"]), "next": _cursor(found["next"])}
+
+
+def _cursor(address: str | None) -> str | None:
+    return parse_qs(urlsplit(address).query)["cursor"][0] if address else None

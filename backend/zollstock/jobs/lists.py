@@ -1,0 +1,166 @@
+"""Lists of jobs, prints and layouts: of stored summaries alone, and in as many queries for three rows as for a hundred."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Sequence
+from datetime import date, datetime
+from typing import Any
+from uuid import UUID
+
+from django.db.models import Count, F, Max, Q, QuerySet, Window
+from django.db.models.functions import RowNumber
+from django.http import HttpRequest
+from ninja import Schema
+
+from zollstock.core.drawing import Drawing
+
+from .kinds import LAYOUT, PICTURE, PRINT, plan_key
+from .models import Design, DesignPicture, Job
+from .search import having_words
+from .summaries import SUMMARY_FIELDS
+
+#: So many prints of a job are shown in a list of jobs.
+FIRST = 12
+
+
+class PrintSummary(Schema):
+    """A print in a list, drawn as it will be when it is trimmed."""
+
+    id: int
+    title: str
+    picture_id: UUID
+    drawing: Drawing
+    size_text: str
+    grade: str | None
+
+
+class LayoutSummary(Schema):
+    """A layout in a list: the first print that it is of, drawn in small, and what it comes to, in words."""
+
+    id: int
+    kind: str
+    title: str
+    picture_id: UUID
+    drawing: Drawing
+    text: str
+
+
+class JobHead(Schema):
+    """A job itself, and how much is in it: `wide` and `tall` are the largest of its prints each way, mm, so that all of
+    them are drawn to one scale; `changed` is when anything in it changed last."""
+
+    id: int
+    title: str
+    client: str
+    due: date | None
+    created: datetime
+    changed: datetime
+    prints: int
+    layouts: int
+    wide: float
+    tall: float
+
+
+class JobSummary(JobHead):
+    """A job in a list, with its `first` few prints."""
+
+    first: list[PrintSummary]
+
+
+#: What lists need of a design: never its document.
+_LISTED = ("id", "job_id", "position", *SUMMARY_FIELDS)
+
+
+def found_jobs(own: QuerySet[Job], search: str) -> QuerySet[Job]:
+    """Those of the jobs whose title, client or prints' titles have the words; all of them where none are given."""
+    words = search.split()
+    if not words:
+        return own
+    titled = Q()
+    for word in words:
+        titled &= Q(title__icontains=word) | Q(client__icontains=word)
+    return own.filter(titled | Q(id__in=having_words(Design.objects, words).values("job")))
+
+
+def heads(found: Sequence[Job]) -> dict[int, dict[str, Any]]:
+    """What a `JobHead` says of each of those jobs, by its id; one query for all of them."""
+    prints, layouts = Q(kind=PRINT), Q(kind=LAYOUT)
+    counted = {
+        row["job"]: row
+        for row in Design.objects.filter(job__in=[job.id for job in found])
+        .values("job")
+        .annotate(
+            prints=Count("id", filter=prints),
+            layouts=Count("id", filter=layouts),
+            wide=Max("wide", filter=prints),
+            tall=Max("tall", filter=prints),
+            changed=Max("changed"),
+        )
+        .order_by()
+    }
+    heads = {}
+    for job in found:
+        of_job: dict[str, Any] = counted.get(job.id, {})
+        heads[job.id] = {
+            "id": job.id, "title": job.title, "client": job.client, "due": job.due, "created": job.created,
+            "changed": of_job.get("changed") or job.created,
+            "prints": of_job.get("prints", 0), "layouts": of_job.get("layouts", 0),
+            "wide": of_job.get("wide") or 0, "tall": of_job.get("tall") or 0,
+        }  # fmt: skip
+    return heads
+
+
+def job_summaries(request: HttpRequest, found: Sequence[Job]) -> list[JobSummary]:
+    """A page of jobs, each with its first few prints."""
+    numbered = Design.objects.filter(job__in=[job.id for job in found], kind=PRINT).annotate(
+        row=Window(
+            RowNumber(), partition_by=F("job"), order_by=[F("position").asc(), F("id").asc()]
+        )
+    )
+    first = numbered.filter(row__lte=FIRST).only(*_LISTED).order_by("job", "position", "id")
+    by_job = defaultdict(list)
+    for held, summary in zip(first, print_summaries(request, first), strict=True):
+        by_job[held.job_id].append(summary)
+    head = heads(found)
+    return [JobSummary(**head[job.id], first=by_job[job.id]) for job in found]
+
+
+def print_summaries(
+    request: HttpRequest, found: QuerySet[Design] | Sequence[Design]
+) -> list[PrintSummary]:
+    """Prints as lists show them."""
+    pictures = _pictures(found, PICTURE)
+    return [
+        PrintSummary(
+            id=held.id,
+            title=held.title,
+            picture_id=pictures[held.id],
+            drawing=held.summary["drawing"],
+            size_text=held.summary["text"],
+            grade=held.summary["grade"],
+        )
+        for held in found
+    ]
+
+
+def layout_summaries(request: HttpRequest, found: Sequence[Design]) -> list[LayoutSummary]:
+    """Layouts as lists show them."""
+    pictures = _pictures(found, plan_key(0))
+    return [
+        LayoutSummary(
+            id=held.id,
+            kind=held.summary["kind"],
+            title=held.title,
+            picture_id=pictures[held.id],
+            drawing=held.summary["drawing"],
+            text=held.summary["text"],
+        )
+        for held in found
+    ]
+
+
+def _pictures(found: QuerySet[Design] | Sequence[Design], key: str) -> dict[int, UUID]:
+    """The picture under that key of each of those designs."""
+    held = DesignPicture.objects.filter(design__in=[one.id for one in found], key=key)
+    return dict(held.values_list("design", "picture"))

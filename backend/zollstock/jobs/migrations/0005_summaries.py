@@ -1,0 +1,62 @@
+"""What lists show of a design stands beside its document from now on."""
+
+from typing import Any
+
+from django.db import migrations, models
+
+from zollstock.jobs.kinds import KINDS
+from zollstock.jobs.summaries import SUMMARY_FIELDS, summarise
+
+AT_ONCE = 500
+
+
+def summarise_all(apps: Any, schema_editor: Any) -> None:
+    """Every design there is, removed ones too: they may be brought back."""
+    designs = apps.get_model("jobs", "Design")._base_manager
+    last = 0
+    while batch := list(designs.filter(id__gt=last).order_by("id")[:AT_ONCE]):
+        for held in batch:
+            # A document of before is read as it would be now, and stays as it is.
+            held.document = KINDS[held.kind].sound(held.document)
+            summarise(held)
+        designs.bulk_update(batch, SUMMARY_FIELDS)
+        last = batch[-1].id
+
+
+class Migration(migrations.Migration):
+    dependencies = [("jobs", "0004_removed")]
+
+    operations = [
+        migrations.AddField("design", "title", models.CharField(default="", max_length=300)),
+        migrations.AddField("design", "wide", models.FloatField(default=0)),
+        migrations.AddField("design", "tall", models.FloatField(default=0)),
+        migrations.AddField("design", "summary", models.JSONField(default=dict)),
+        migrations.AddIndex(
+            "design",
+            models.Index(
+                fields=["job", "kind", "removed", "position", "id"], name="in_order_of_a_job"
+            ),
+        ),
+        migrations.AddIndex(
+            "job", models.Index(fields=["account", "-created", "-id"], name="jobs_of_an_account")
+        ),
+        migrations.AddField("design", "kept_bytes", models.PositiveBigIntegerField(default=0)),
+        migrations.AddField(
+            "design", "thin_at", models.DateTimeField(null=True, db_index=True)
+        ),
+        migrations.AddField("revision", "bytes", models.PositiveIntegerField(default=0)),
+        migrations.AddField("revision", "holds", models.BooleanField(default=False)),
+        migrations.RunSQL(
+            "UPDATE jobs_revision SET bytes = LENGTH(document)", migrations.RunSQL.noop
+        ),
+        migrations.RunSQL(
+            "UPDATE jobs_design SET thin_at = UTC_TIMESTAMP(), kept_bytes = "
+            "(SELECT SUM(bytes) FROM jobs_revision WHERE design_id = jobs_design.id)",
+            migrations.RunSQL.noop,
+        ),
+        migrations.RunSQL(
+            "CREATE FULLTEXT INDEX words_of_titles ON jobs_design (title)",
+            "DROP INDEX words_of_titles ON jobs_design",
+        ),
+        migrations.RunPython(summarise_all, migrations.RunPython.noop),
+    ]

@@ -1,0 +1,21 @@
+"""What lists show of a design: worked out when its document is written, and stored beside it."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from .kinds import KINDS
+
+if TYPE_CHECKING:
+    from .models import Design
+
+#: The fields of a design that its document gives.
+SUMMARY_FIELDS = ("title", "wide", "tall", "summary")
+
+
+def summarise(held: Design) -> None:
+    """Set what lists show of a design to what its document says now; it is saved with that."""
+    summary = KINDS[held.kind].summary(held.document)
+    held.title = str(held.document["title"])
+    _, _, held.wide, held.tall = summary["drawing"]["boxes"]["document"]
+    held.summary = summary
