@@ -30,6 +30,16 @@ class Caller:
         assert response.status_code == expect, (response.status_code, answer)
         return answer
 
+    def listed(self, path: str) -> list[Any]:
+        """All items of a list, page by page."""
+        found, cursor = [], ""
+        while cursor is not None:
+            mark = "&" if "?" in path else "?"
+            page = self("GET", f"{path}{mark}cursor={quote(cursor)}" if cursor else path)
+            found += page["items"]
+            cursor = page["next"]
+        return found
+
     def send(self, method: str, path: str, data: Any, kind: str) -> Any:
         token = self.client.cookies["csrftoken"].value if "csrftoken" in self.client.cookies else ""
         return self.client.generic(

@@ -99,7 +99,7 @@ def test_nothing_of_one_account_is_seen_by_another(caller, other, photo) -> None
     ):  # fmt: skip
         answer = other(method, path, body, expect=404)
         assert "keeper" not in str(answer)
-    assert other("GET", "jobs") == [] and other("GET", "pictures") == []
+    assert other.listed("jobs") == [] and other.listed("pictures") == []
     mine = other("POST", "jobs", {"title": "Mine"})
     other("POST", f"jobs/{mine['id']}/prints", {"picture": picture}, expect=404)
     assert caller("GET", f"prints/{held['id']}")["version"] == held["version"]

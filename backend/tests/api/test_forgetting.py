@@ -49,7 +49,7 @@ def test_a_picture_is_forgotten_at_once_with_all_that_was_made_of_it(caller, hel
     root = Path(django_settings.MEDIA_ROOT)
     assert [path for path in (root / "pictures").rglob("*") if path.is_file()] == []
     assert list(Path(django_settings.UNPACKED_ROOT).glob("*")) == []
-    assert caller("GET", f"jobs/{held['job']}")["prints"] == []  # the job itself stays
+    assert caller("GET", f"jobs/{held['job']}")["prints"] == 0  # the job itself stays
 
 
 def test_what_is_unpacked_of_a_picture_that_goes_meanwhile_goes_too(

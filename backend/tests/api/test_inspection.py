@@ -58,12 +58,6 @@ def test_measures_are_none_of_a_strangers(other: Caller, picture: Picture) -> No
     assert "advice" not in other("POST", "reckon", wrapped(picture))
 
 
-def test_a_picture_from_before_is_measured_too(picture: Picture) -> None:
-    Inspection.objects.all().delete()
-    take_up()
-    assert Inspection.objects.get().picture_id == picture.id
-
-
 def test_a_measuring_that_lost_its_worker_is_taken_up_again(picture: Picture) -> None:
     Inspection.objects.update(
         state="running", worker="killed", tries=1, pulse=timezone.now() - timedelta(minutes=1)

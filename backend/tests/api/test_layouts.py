@@ -53,9 +53,9 @@ def test_a_layout_begins_with_its_print_as_planned(caller, held) -> None:
     assert layout["document"]["title"] == "Mill gears"
     assert layout["document"]["plans"] == [held["plan"]]
     assert layout["pictures"][0]["id"] == held["picture"]["id"]
-    (job,) = caller("GET", "jobs")
-    assert [slip["id"] for slip in job["prints"]] == [held["id"]]
-    (slip,) = job["layouts"]
+    (job,) = caller.listed("jobs")
+    assert [one["id"] for one in job["first"]] == [held["id"]]
+    (slip,) = caller.listed(f"jobs/{job['id']}/layouts")
     assert slip["id"] == layout["id"] and slip["text"] == "40 × 30 cm, 4 sheets"
 
 
@@ -189,9 +189,9 @@ def test_a_job_goes_along_with_its_layouts_and_comes_back(caller, held) -> None:
     response = again.send("POST", "jobs/archive", bag, "application/zip")
     assert response.status_code == 200, response.content
     slip = response.json()
-    assert [one["kind"] for one in slip["layouts"]] == ["tiles", "life"]
-    assert len(slip["prints"]) == 1
-    back = again("GET", f"layouts/{slip['layouts'][0]['id']}")
+    layouts = again.listed(f"jobs/{slip['id']}/layouts")
+    assert [one["kind"] for one in layouts] == ["tiles", "life"] and slip["prints"] == 1
+    back = again("GET", f"layouts/{layouts[0]['id']}")
     assert back["document"] == layout["document"]
     text = caller("GET", f"layouts/{layout['id']}/layout.json")
     assert (text if isinstance(text, dict) else json.loads(text)) == layout["document"]

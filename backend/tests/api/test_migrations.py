@@ -143,7 +143,7 @@ def a_print_is_a_design_with_all_its_steps(caller: Caller, before: dict[str, Any
         again = caller("POST", f"prints/{held['id']}/undo", {"version": again["version"]})
     assert again["plan"] == before["plans"][0] and not again["can_undo"]
     assert Design.objects.get().kind == "print"
-    assert caller("GET", "jobs")[0]["prints"][0]["picture_id"] == held["picture"]["id"]
+    assert caller.listed("jobs")[0]["first"][0]["picture_id"] == held["picture"]["id"]
 
 
 def orders_keep_their_files_and_go_on(caller: Caller, before: dict[str, Any]) -> None:

@@ -26,9 +26,9 @@ def test_a_print_comes_back_as_it_was_with_its_undo(caller, other, held) -> None
     caller("DELETE", path, expect=204)
     caller("GET", path, expect=404)
     job = caller("GET", f"jobs/{held['job']}")
-    assert job["prints"] == []
+    assert job["prints"] == 0
     assert job["removed"] == [{"id": held["id"], "kind": "print", "title": "two"}]
-    assert caller("GET", "jobs")[0]["prints"] == []
+    assert caller.listed("jobs")[0]["first"] == []
     other("POST", f"{path}/back", expect=404)
     caller("POST", f"{path}/back", expect=204)
     caller("POST", f"{path}/back", expect=204)  # pressed twice

@@ -174,13 +174,12 @@ def test_variants_are_prints_of_the_one_file(caller: Caller, other: Caller, held
         first["plan"]["medium"]["name"] == "canvas"
         and screen["plan"]["target"]["width"] == "1920 px"
     )
-    assert (
-        first["siblings"] == [held["id"], *made["prints"]]
-        and first["picture"]["id"] == held["picture"]["id"]
-    )
-    sheet = caller("GET", f"pictures/{held['picture']['id']}/sheet")
-    assert len(sheet["prints"]) == 4 and sheet["picture"]["keep"] == [ZONE]
-    other("GET", f"pictures/{held['picture']['id']}/sheet", expect=404)
+    assert (first["position"], first["count"], first["before"]) == (2, 4, held["id"]) and first[
+        "picture"
+    ]["id"] == held["picture"]["id"]
+    assert len(caller.listed(f"pictures/{held['picture']['id']}/prints")) == 4
+    assert caller("GET", f"pictures/{held['picture']['id']}")["keep"] == [ZONE]
+    other("GET", f"pictures/{held['picture']['id']}/prints", expect=404)
     other("POST", f"prints/{held['id']}/variants", {"set": "all"}, expect=404)
     assert (
         "At most 60"
@@ -203,7 +202,7 @@ def test_a_variant_that_cannot_be_makes_none(caller: Caller, held: dict) -> None
     )
     assert "13 × 9 cm" in refused["message"] or "9 × 13 cm" in refused["message"]
     assert "No print was made" in refused["message"]
-    assert len(caller("GET", f"prints/{held['id']}")["siblings"]) == 1
+    assert caller("GET", f"prints/{held['id']}")["count"] == 1
 
 
 def test_what_goes_along_is_told_and_a_size_is_made_as_the_page_shows_it(

@@ -3,16 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from typing import Any
+from typing import Any, TypeVar, get_type_hints
 from urllib.parse import parse_qs, urlsplit
 
+from django.core.exceptions import ValidationError as DjangoError
 from django.db.models import QuerySet
 from django.http import HttpRequest
 from ninja import Schema
-from ninja.pagination import CursorPagination
+from ninja.errors import HttpError
+from ninja.errors import ValidationError as NinjaError
+from ninja.pagination import CursorPagination, paginate
+
+View = TypeVar("View", bound=Callable[..., Any])
 
 #: Rows of a page where nobody says how many, and at most.
 PAGE, MOST = 20, 100
+
+
+#: What a cursor that nobody here has made ends in.
+UNREAD = (NinjaError, DjangoError, ValueError)
 
 
 class Pages(CursorPagination):
@@ -45,8 +54,29 @@ class Pages(CursorPagination):
         request: HttpRequest,
         **more: Any,
     ) -> Any:
-        found = super().paginate_queryset(queryset, pagination, request=request, **more)
+        try:
+            found = super().paginate_queryset(queryset, pagination, request=request, **more)
+        except UNREAD:
+            raise HttpError(
+                422, "This list cannot be gone on with from there. Load it anew."
+            ) from None
         return {"items": self.shown(request, found["items"]), "next": _cursor(found["next"])}
+
+
+def paged(
+    ordering: tuple[str, ...],
+    shown: Callable[[HttpRequest, Sequence[Any]], Sequence[Any]],
+    page_size: int = PAGE,
+) -> Callable[[View], View]:
+    """Answers the query set of an operation in pages."""
+
+    def decorated(view: View) -> View:
+        # Read here, by the names of its own module: the package reads them by those of its own.
+        view.__annotations__ = get_type_hints(view, include_extras=True)
+        pages: View = paginate(Pages, ordering=ordering, shown=shown, page_size=page_size)(view)
+        return pages
+
+    return decorated
 
 
 def _cursor(address: str | None) -> str | None:

@@ -13,10 +13,9 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
-from ninja.pagination import paginate
 from pydantic import Field
 
-from zollstock.accounts.pages import Pages
+from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.enlarging import MethodName
 from zollstock.core.library import Size
@@ -241,7 +240,7 @@ def _summaries(request: HttpRequest, found: Sequence[Batch]) -> list[BatchSummar
 
 
 @router.get("/batches", response=list[BatchSummary])
-@paginate(Pages, ordering=("-created", "-id"), shown=_summaries)
+@paged(ordering=("-created", "-id"), shown=_summaries)
 def every(request: SignedRequest, job: int | None = None) -> QuerySet[Batch]:
     """Batches, the newest first; with `job` those that belong to it."""
     held = own_batches(request)

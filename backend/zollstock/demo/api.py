@@ -42,9 +42,10 @@ def sample(request: SignedRequest) -> SampleJob:
         picture, _ = take_in(request.user, file, _chunks(FOLDER / file))
         prints.append(SamplePrint(picture=picture.id, plan=plan_of(wanted, picture.plan_part())))
     mine = Job.objects.filter(account=request.user, title=TITLE)
-    begun = mine.annotate(there=Count("designs")).filter(there__lt=len(PRINTS)).first()
-    if begun is None:
-        begun = Job.objects.create(account=request.user, title=TITLE)
+    half = mine.annotate(there=Count("designs")).filter(there__lt=len(PRINTS))
+    begun: Job = mine.filter(id__in=half.values("id")).first() or Job.objects.create(
+        account=request.user, title=TITLE
+    )
     there = set(begun.designs.values_list("pictures", flat=True))
     return SampleJob(
         job=begun.id, prints=[wanted for wanted in prints if wanted.picture not in there]

@@ -12,10 +12,9 @@ from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from ninja.errors import HttpError
-from ninja.pagination import paginate
 from pydantic import Field
 
-from zollstock.accounts.pages import Pages
+from zollstock.accounts.pages import paged
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.plaintext import Line
@@ -32,17 +31,19 @@ from .kinds import PRINT
 from .lists import (
     JobHead,
     JobSummary,
-    LayoutSummary,
+    PrintInJob,
     PrintSummary,
     found_jobs,
     heads,
     job_summaries,
-    layout_summaries,
+    of_job,
+    print_in_job_summaries,
     print_summaries,
 )  # fmt: skip
 from .models import Design, Job
 from .removed import bring_back, remove, removed_from, removed_of
 from .revisions import begin_print, earlier_than, later_than, save_document, step
+from .search import having_words
 
 router = Router(tags=["jobs"])
 Title = Annotated[Line, Field(min_length=1, max_length=200)]
@@ -143,7 +144,7 @@ def print_state(held: Design) -> PrintState:
 
 
 @router.get("/jobs", response=list[JobSummary])
-@paginate(Pages, ordering=("-created", "-id"), shown=job_summaries)
+@paged(ordering=("-created", "-id"), shown=job_summaries)
 def jobs(
     request: SignedRequest, search: Annotated[str, Field(max_length=200)] = ""
 ) -> QuerySet[Job]:
@@ -174,17 +175,10 @@ def job(request: SignedRequest, job_id: int) -> JobState:
 
 
 @router.get("/jobs/{int:job_id}/prints", response=list[PrintSummary])
-@paginate(Pages, ordering=("position", "id"), shown=print_summaries, page_size=60)
+@paged(ordering=("position", "id"), shown=print_summaries, page_size=60)
 def prints_of_job(request: SignedRequest, job_id: int) -> QuerySet[Design]:
     """The prints of a job, in their order."""
     return get_object_or_404(own_jobs(request), id=job_id).prints
-
-
-@router.get("/jobs/{int:job_id}/layouts", response=list[LayoutSummary])
-@paginate(Pages, ordering=("position", "id"), shown=layout_summaries)
-def layouts_of_job(request: SignedRequest, job_id: int) -> QuerySet[Design]:
-    """The layouts of a job, likewise."""
-    return get_object_or_404(own_jobs(request), id=job_id).layouts
 
 
 @router.put("/jobs/{int:job_id}", response=JobState)
@@ -221,6 +215,22 @@ def make_print(request: SignedRequest, job_id: int, wanted: NewPrint) -> PrintSt
     last = holder.prints.aggregate(last=Max("position"))["last"]
     document = wanted.plan or first_plan(picture, unit)
     return print_state(begin_print(holder, picture, document, (last or 0) + 1))
+
+
+@router.get("/prints", response=list[PrintInJob])
+@paged(ordering=("-id",), shown=print_in_job_summaries, page_size=60)
+def prints(
+    request: SignedRequest, search: Annotated[str, Field(max_length=200)] = ""
+) -> QuerySet[Design]:
+    """Prints of all jobs, the newest first; with `search` those that have the words, or whose job has."""
+    words = search.split()
+    found = own_prints(request).prefetch_related(None)
+    if not words:
+        return found
+    titled = own_jobs(request).filter(of_job(words)).values("id")
+    return found.filter(
+        Q(id__in=having_words(Design.objects, words).values("id")) | Q(job__in=titled)
+    )
 
 
 @router.get("/prints/{int:print_id}", response=PrintState)

@@ -13,6 +13,7 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import parse_layout
 from zollstock.core.layouts.gangwish import GangWish
@@ -33,6 +34,7 @@ from .api import VersionOnly, own_jobs, own_prints
 from .firstlayout import LayoutKind, first_layout
 from .firstofseveral import SEVERAL, first_of_several
 from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
+from .lists import LayoutSummary, layout_summaries
 from .models import Design, Job
 from .removed import bring_back, remove, removed_of
 from .revisions import begin, earlier_than, later_than, save_document, step
@@ -96,6 +98,13 @@ def layout_state(held: Design) -> LayoutState:
         can_undo=earlier_than(held).exists(),
         can_redo=later_than(held).exists(),
     )
+
+
+@router.get("/jobs/{int:job_id}/layouts", response=list[LayoutSummary])
+@paged(ordering=("position", "id"), shown=layout_summaries)
+def layouts_of_job(request: SignedRequest, job_id: int) -> QuerySet[Design]:
+    """The layouts of a job, likewise."""
+    return get_object_or_404(own_jobs(request), id=job_id).layouts
 
 
 @router.post("/jobs/{int:job_id}/layouts", response=LayoutState, by_alias=True)

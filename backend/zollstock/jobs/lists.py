@@ -35,6 +35,14 @@ class PrintSummary(Schema):
     grade: str | None
 
 
+class PrintInJob(Schema):
+    """A print in a list that goes over jobs."""
+
+    job: int
+    job_title: str
+    print: PrintSummary
+
+
 class LayoutSummary(Schema):
     """A layout in a list: the first print that it is of, drawn in small, and what it comes to, in words."""
 
@@ -77,17 +85,22 @@ def found_jobs(own: QuerySet[Job], search: str) -> QuerySet[Job]:
     words = search.split()
     if not words:
         return own
+    return own.filter(of_job(words) | Q(id__in=having_words(Design.objects, words).values("job")))
+
+
+def of_job(words: Sequence[str]) -> Q:
+    """The condition that a job's own title or client has each of the words."""
     titled = Q()
     for word in words:
         titled &= Q(title__icontains=word) | Q(client__icontains=word)
-    return own.filter(titled | Q(id__in=having_words(Design.objects, words).values("job")))
+    return titled
 
 
 def heads(found: Sequence[Job]) -> dict[int, dict[str, Any]]:
     """What a `JobHead` says of each of those jobs, by its id; one query for all of them."""
     prints, layouts = Q(kind=PRINT), Q(kind=LAYOUT)
-    counted = {
-        row["job"]: row
+    counted: dict[int, dict[str, Any]] = {
+        row["job"]: dict(row)
         for row in Design.objects.filter(job__in=[job.id for job in found])
         .values("job")
         .annotate(
@@ -101,7 +114,7 @@ def heads(found: Sequence[Job]) -> dict[int, dict[str, Any]]:
     }
     heads = {}
     for job in found:
-        of_job: dict[str, Any] = counted.get(job.id, {})
+        of_job = counted.get(job.id, {})
         heads[job.id] = {
             "id": job.id, "title": job.title, "client": job.client, "due": job.due, "created": job.created,
             "changed": of_job.get("changed") or job.created,
@@ -141,6 +154,14 @@ def print_summaries(
             grade=held.summary["grade"],
         )
         for held in found
+    ]
+
+
+def print_in_job_summaries(request: HttpRequest, found: Sequence[Design]) -> list[PrintInJob]:
+    """Prints of several jobs, each with the job it is in."""
+    return [
+        PrintInJob(job=held.job_id, job_title=held.job.title, print=summary)
+        for held, summary in zip(found, print_summaries(request, found), strict=True)
     ]
 
 

@@ -11,11 +11,14 @@ from zollstock.pictures.models import Picture
 
 from .kinds import KINDS, LAYOUT, PICTURE, PRINT
 
+#: For what is searched: large and small letters are one, and so are letters with and without their marks.
+AS_PEOPLE_READ = "utf8mb4_unicode_520_nopad_ci"
+
 
 class Job(models.Model):
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
-    title = models.CharField(max_length=200)
-    client = models.CharField(max_length=200, blank=True)
+    title = models.CharField(max_length=200, db_collation=AS_PEOPLE_READ)
+    client = models.CharField(max_length=200, blank=True, db_collation=AS_PEOPLE_READ)
     due = models.DateField(null=True, blank=True)
     created = models.DateTimeField(auto_now_add=True)
 
@@ -57,7 +60,7 @@ class Design(models.Model):
     kind = models.CharField(max_length=12, choices={name: name for name in KINDS}, default=PRINT)
     position = models.PositiveIntegerField(default=0)
     document = models.JSONField()
-    title = models.CharField(max_length=300, default="")
+    title = models.CharField(max_length=300, default="", db_collation=AS_PEOPLE_READ)
     wide = models.FloatField(default=0)
     tall = models.FloatField(default=0)
     summary = models.JSONField(default=dict)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from django.db.models import BooleanField, Expression, F, Func, Manager, QuerySet, Value
+from django.db.models import Expression, F, FloatField, Func, Manager, QuerySet, Value
 
 from .models import Design
 
@@ -17,7 +17,7 @@ class _Matches(Func):
 
     template = "MATCH(%(expressions)s IN BOOLEAN MODE)"
     arg_joiner = ") AGAINST("
-    output_field = BooleanField()
+    output_field = FloatField()
 
     def __init__(self, field: Expression | F, words: str) -> None:
         super().__init__(field, Value(words))
@@ -29,4 +29,4 @@ def having_words(designs: Manager[Design], words: list[str]) -> QuerySet[Design]
     asked = [f"+{word}*" for word in letters if len(word) >= SHORTEST]
     if not asked:
         return designs.none()
-    return designs.filter(_Matches(F("title"), " ".join(asked)))
+    return designs.annotate(agreeing=_Matches(F("title"), " ".join(asked))).filter(agreeing__gt=0)

@@ -2,19 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from typing import Annotated
 from uuid import UUID
 
 from django.db.models import QuerySet
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
-from ninja.pagination import paginate
 from pydantic import Field
 
-from zollstock.accounts.pages import Pages
+from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.csvtable import write_table
 from zollstock.core.plan import parse_plan
@@ -38,7 +36,7 @@ from zollstock.sizes.shelf import chosen
 
 from .api import own_prints
 from .kinds import PRINT
-from .lists import PrintSummary, print_summaries
+from .lists import PrintInJob, print_in_job_summaries
 from .models import Design
 from .variants import make_variants
 
@@ -64,12 +62,6 @@ class Variants(Schema):
 
 class MadeVariants(Schema):
     prints: list[int]
-
-
-class PrintOfPicture(Schema):
-    job: int
-    job_title: str
-    print: PrintSummary
 
 
 def _survey(held: Design, request: SignedRequest, asked: SizesAsked) -> list[SizeVerdict]:
@@ -129,15 +121,8 @@ def variants(request: SignedRequest, print_id: int, wanted: Variants) -> MadeVar
     return MadeVariants(prints=[made.pk for made in make_variants(held, sizes, wanted.along)])
 
 
-def _with_their_jobs(request: HttpRequest, found: Sequence[Design]) -> list[PrintOfPicture]:
-    return [
-        PrintOfPicture(job=held.job_id, job_title=held.job.title, print=summary)
-        for held, summary in zip(found, print_summaries(request, found), strict=True)
-    ]
-
-
-@router.get("/pictures/{uuid:picture_id}/prints", response=list[PrintOfPicture])
-@paginate(Pages, ordering=("id",), shown=_with_their_jobs, page_size=60)
+@router.get("/pictures/{uuid:picture_id}/prints", response=list[PrintInJob])
+@paged(ordering=("id",), shown=print_in_job_summaries, page_size=60)
 def prints_of_picture(request: SignedRequest, picture_id: UUID) -> QuerySet[Design]:
     """Every print made of a picture, each with its job."""
     picture = get_object_or_404(own_pictures(request), id=picture_id)

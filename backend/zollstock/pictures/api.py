@@ -13,10 +13,9 @@ from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 from ninja.errors import HttpError
-from ninja.pagination import paginate
 from pydantic import Field
 
-from zollstock.accounts.pages import Pages
+from zollstock.accounts.pages import paged
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.copies import copied
@@ -93,7 +92,7 @@ def _shown(request: HttpRequest, found: Sequence[Picture]) -> list[PictureFacts]
 
 
 @router.get("/pictures", response=list[PictureFacts])
-@paginate(Pages, ordering=("-created", "-id"), shown=_shown, page_size=60)
+@paged(ordering=("-created", "-id"), shown=_shown, page_size=60)
 def every(
     request: SignedRequest,
     job: int | None = None,

@@ -31,7 +31,7 @@ class Picture(LongWork):
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
-    name = models.CharField(max_length=200)
+    name = models.CharField(max_length=200, db_collation="utf8mb4_unicode_520_nopad_ci")
     sha256 = models.CharField(max_length=64)
     bytes = models.PositiveBigIntegerField()
     file = models.FileField(max_length=200, db_index=True)

@@ -68,10 +68,9 @@ def _states(asked: Iterable[Order]) -> list[OrderState]:
         files[file.order_id].append(file)
     kinds: dict[UUID, list[tuple[str, int, int]]] = defaultdict(list)
     counted = OrderFile.objects.filter(order__in=orders).values_list("order", "type")
-    for order, kind, many, weight in counted.annotate(
-        many=Count("id"), weight=Sum("bytes")
-    ).order_by("order", Min("number")):
-        kinds[order].append((kind, many, weight))
+    counts = counted.annotate(many=Count("id"), weight=Sum("bytes"), first=Min("number"))
+    for order_id, kind, many, weight, _ in counts.order_by("order", "first"):
+        kinds[order_id].append((kind, many, weight))
     return [_state(order, files[order.id], kinds[order.id]) for order in orders]
 
 

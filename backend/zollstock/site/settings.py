@@ -146,6 +146,8 @@ CELERY_BEAT_SCHEDULE |= {
     },
     "thin out old revisions": {"task": "zollstock.jobs.tasks.thin_out", "schedule": 300.0},
 }
+# So many rows of one place in a list: prints that came together may all have one.
+NINJA_PAGINATION_MAX_OFFSET = 100_000
 CELERY_BEAT_SCHEDULE_FILENAME = str(VAR / "beat")
 
 # In the database alone: nobody is signed out, or kept waiting, by a Redis that is away.

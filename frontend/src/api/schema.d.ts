@@ -618,7 +618,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every */
+        /**
+         * Every
+         * @description Pictures, the newest first; with `job` those of its prints, with `search` those whose names have these words.
+         */
         get: operations["zollstock_pictures_api_every"];
         put?: never;
         /**
@@ -805,7 +808,9 @@ export interface paths {
         put?: never;
         /**
          * Sample
-         * @description An empty job and its pictures, taken in as if they were uploaded; the same pictures are kept once.
+         * @description A job and the prints it still needs, their pictures taken in as if they were uploaded.
+         *
+         *     One whose line broke between its prints is gone on with. The same pictures are kept once.
          */
         post: operations["zollstock_demo_api_sample"];
         delete?: never;
@@ -821,7 +826,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Jobs */
+        /**
+         * Jobs
+         * @description Jobs, the newest first; with `search` those whose title, client or prints' titles have those words.
+         */
         get: operations["zollstock_jobs_api_jobs"];
         put?: never;
         /** Make Job */
@@ -881,10 +889,34 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Prints Of Job
+         * @description The prints of a job, in their order.
+         */
+        get: operations["zollstock_jobs_api_prints_of_job"];
         put?: never;
         /** Make Print */
         post: operations["zollstock_jobs_api_make_print"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prints
+         * @description Prints of all jobs, those of the newest job first; with `search` those that have the words, or whose job has.
+         */
+        get: operations["zollstock_jobs_api_prints"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -993,7 +1025,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Layouts Of Job
+         * @description The layouts of a job, likewise.
+         */
+        get: operations["zollstock_jobs_layouts_api_layouts_of_job"];
         put?: never;
         /**
          * Make Layout
@@ -1242,15 +1278,18 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/pictures/{picture_id}/sheet": {
+    "/api/pictures/{picture_id}/prints": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Picture Sheet */
-        get: operations["zollstock_jobs_surveys_picture_sheet"];
+        /**
+         * Prints Of Picture
+         * @description Every print made of a picture, each with its job.
+         */
+        get: operations["zollstock_jobs_surveys_prints_of_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1560,7 +1599,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every */
+        /**
+         * Every
+         * @description Batches, the newest first; with `job` those that belong to it.
+         */
         get: operations["zollstock_batches_api_every"];
         put?: never;
         /** Make */
@@ -4885,6 +4927,20 @@ export interface components {
             /** Known */
             known: boolean;
         };
+        /** Input */
+        Input: {
+            /** Page Size */
+            page_size?: number | null;
+            /** Cursor */
+            cursor?: string | null;
+        };
+        /** PagedPictureFacts */
+        PagedPictureFacts: {
+            /** Items */
+            items: components["schemas"]["PictureFacts"][];
+            /** Next */
+            next: string | null;
+        };
         /**
          * MeasureWords
          * @description A measure for people: its figure, what it means, how sure it is, and where the way of measuring comes from.
@@ -5024,10 +5080,10 @@ export interface components {
             };
         };
         /**
-         * JobSlip
-         * @description `removed` is told on a job's own page alone.
+         * JobSummary
+         * @description A job in a list, with its `first` few prints.
          */
-        JobSlip: {
+        JobSummary: {
             /** Id */
             id: number;
             /** Title */
@@ -5041,53 +5097,34 @@ export interface components {
              * Format: date-time
              */
             created: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
             /** Prints */
-            prints: components["schemas"]["Silhouette"][];
+            prints: number;
             /** Layouts */
-            layouts: components["schemas"]["LayoutSlip"][];
-            /**
-             * Removed
-             * @default []
-             */
-            removed: components["schemas"]["RemovedDesign"][];
+            layouts: number;
+            /** Wide */
+            wide: number;
+            /** Tall */
+            tall: number;
+            /** First */
+            first: components["schemas"]["PrintSummary"][];
+        };
+        /** PagedJobSummary */
+        PagedJobSummary: {
+            /** Items */
+            items: components["schemas"]["JobSummary"][];
+            /** Next */
+            next: string | null;
         };
         /**
-         * LayoutSlip
-         * @description A layout on a slip: the first print that it is of, drawn in small, and what it comes to, in words.
+         * PrintSummary
+         * @description A print in a list, drawn as it will be when it is trimmed.
          */
-        LayoutSlip: {
-            /** Id */
-            id: number;
-            /** Kind */
-            kind: string;
-            /** Title */
-            title: string;
-            /**
-             * Picture Id
-             * Format: uuid
-             */
-            picture_id: string;
-            drawing: components["schemas"]["Drawing"];
-            /** Text */
-            text: string;
-        };
-        /**
-         * RemovedDesign
-         * @description A print or a layout that was removed and can be brought back.
-         */
-        RemovedDesign: {
-            /** Id */
-            id: number;
-            /** Kind */
-            kind: string;
-            /** Title */
-            title: string;
-        };
-        /**
-         * Silhouette
-         * @description A print on a slip, drawn as it will be when it is trimmed.
-         */
-        Silhouette: {
+        PrintSummary: {
             /** Id */
             id: number;
             /** Title */
@@ -5103,6 +5140,52 @@ export interface components {
             /** Grade */
             grade: string | null;
         };
+        /**
+         * JobState
+         * @description A job as its page needs it; its prints and layouts come by pages of their own.
+         */
+        JobState: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Client */
+            client: string;
+            /** Due */
+            due: string | null;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Prints */
+            prints: number;
+            /** Layouts */
+            layouts: number;
+            /** Wide */
+            wide: number;
+            /** Tall */
+            tall: number;
+            /** Removed */
+            removed: components["schemas"]["RemovedDesign"][];
+        };
+        /**
+         * RemovedDesign
+         * @description A print or a layout that was removed and can be brought back.
+         */
+        RemovedDesign: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+        };
         /** JobDetails */
         JobDetails: {
             /** Title */
@@ -5114,6 +5197,13 @@ export interface components {
             client: string;
             /** Due */
             due?: string | null;
+        };
+        /** PagedPrintSummary */
+        PagedPrintSummary: {
+            /** Items */
+            items: components["schemas"]["PrintSummary"][];
+            /** Next */
+            next: string | null;
         };
         /**
          * PrintState
@@ -5128,8 +5218,12 @@ export interface components {
             job_title: string;
             /** Position */
             position: number;
-            /** Siblings */
-            siblings: number[];
+            /** Count */
+            count: number;
+            /** Before */
+            before: number | null;
+            /** After */
+            after: number | null;
             picture: components["schemas"]["PictureFacts"];
             plan: components["schemas"]["Plan"];
             /** Version */
@@ -5154,6 +5248,24 @@ export interface components {
                 [key: string]: unknown;
             } | null;
         };
+        /** PagedPrintInJob */
+        PagedPrintInJob: {
+            /** Items */
+            items: components["schemas"]["PrintInJob"][];
+            /** Next */
+            next: string | null;
+        };
+        /**
+         * PrintInJob
+         * @description A print in a list that goes over jobs.
+         */
+        PrintInJob: {
+            /** Job */
+            job: number;
+            /** Job Title */
+            job_title: string;
+            print: components["schemas"]["PrintSummary"];
+        };
         /** PlanChange */
         PlanChange: {
             /** Plan */
@@ -5167,6 +5279,33 @@ export interface components {
         VersionOnly: {
             /** Version */
             version: number;
+        };
+        /**
+         * LayoutSummary
+         * @description A layout in a list: the first print that it is of, drawn in small, and what it comes to, in words.
+         */
+        LayoutSummary: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /**
+             * Picture Id
+             * Format: uuid
+             */
+            picture_id: string;
+            drawing: components["schemas"]["Drawing"];
+            /** Text */
+            text: string;
+        };
+        /** PagedLayoutSummary */
+        PagedLayoutSummary: {
+            /** Items */
+            items: components["schemas"]["LayoutSummary"][];
+            /** Next */
+            next: string | null;
         };
         /**
          * Face
@@ -6515,23 +6654,6 @@ export interface components {
             along: "scaled" | "same" | "left";
         };
         /**
-         * PictureSheet
-         * @description A picture's own page: its facts, its zones, and every print made of it.
-         */
-        PictureSheet: {
-            picture: components["schemas"]["PictureFacts"];
-            /** Prints */
-            prints: components["schemas"]["PrintOfPicture"][];
-        };
-        /** PrintOfPicture */
-        PrintOfPicture: {
-            /** Job */
-            job: number;
-            /** Job Title */
-            job_title: string;
-            print: components["schemas"]["Silhouette"];
-        };
-        /**
          * Differs
          * @description Picture number `image` shows what a take has that the one called `against` has not.
          */
@@ -6784,10 +6906,10 @@ export interface components {
             created: string;
         };
         /**
-         * BatchSlip
+         * BatchSummary
          * @description A batch in a list.
          */
-        BatchSlip: {
+        BatchSummary: {
             /** Id */
             id: number;
             /** Title */
@@ -6803,6 +6925,13 @@ export interface components {
              * Format: date-time
              */
             created: string;
+        };
+        /** PagedBatchSummary */
+        PagedBatchSummary: {
+            /** Items */
+            items: components["schemas"]["BatchSummary"][];
+            /** Next */
+            next: string | null;
         };
         /** BatchItem */
         BatchItem: {
@@ -9273,7 +9402,12 @@ export interface operations {
     };
     zollstock_pictures_api_every: {
         parameters: {
-            query?: never;
+            query?: {
+                job?: number | null;
+                search?: string;
+                page_size?: number | null;
+                cursor?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -9286,7 +9420,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PictureFacts"][];
+                    "application/json": components["schemas"]["PagedPictureFacts"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -9963,7 +10097,11 @@ export interface operations {
     };
     zollstock_jobs_api_jobs: {
         parameters: {
-            query?: never;
+            query?: {
+                search?: string;
+                page_size?: number | null;
+                cursor?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -9976,7 +10114,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobSlip"][];
+                    "application/json": components["schemas"]["PagedJobSummary"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -10027,7 +10165,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobSlip"];
+                    "application/json": components["schemas"]["JobState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -10074,7 +10212,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobSlip"];
+                    "application/json": components["schemas"]["JobState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -10123,7 +10261,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobSlip"];
+                    "application/json": components["schemas"]["JobState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -10176,7 +10314,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobSlip"];
+                    "application/json": components["schemas"]["JobState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -10255,6 +10393,58 @@ export interface operations {
             };
         };
     };
+    zollstock_jobs_api_prints_of_job: {
+        parameters: {
+            query?: {
+                page_size?: number | null;
+                cursor?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedPrintSummary"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_jobs_api_make_print: {
         parameters: {
             query?: never;
@@ -10277,6 +10467,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_prints: {
+        parameters: {
+            query?: {
+                search?: string;
+                page_size?: number | null;
+                cursor?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedPrintInJob"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -10579,6 +10820,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_layouts_api_layouts_of_job: {
+        parameters: {
+            query?: {
+                page_size?: number | null;
+                cursor?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedLayoutSummary"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -11381,9 +11674,12 @@ export interface operations {
             };
         };
     };
-    zollstock_jobs_surveys_picture_sheet: {
+    zollstock_jobs_surveys_prints_of_picture: {
         parameters: {
-            query?: never;
+            query?: {
+                page_size?: number | null;
+                cursor?: string | null;
+            };
             header?: never;
             path: {
                 picture_id: string;
@@ -11398,7 +11694,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PictureSheet"];
+                    "application/json": components["schemas"]["PagedPrintInJob"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -12477,7 +12773,11 @@ export interface operations {
     };
     zollstock_batches_api_every: {
         parameters: {
-            query?: never;
+            query?: {
+                job?: number | null;
+                page_size?: number | null;
+                cursor?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -12490,7 +12790,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BatchSlip"][];
+                    "application/json": components["schemas"]["PagedBatchSummary"];
                 };
             };
             /** @description A part of the application is away for a moment. */

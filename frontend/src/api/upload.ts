@@ -1,7 +1,7 @@
 // Bringing files: with progress, which only XMLHttpRequest reports for what is sent.
 import { isAway } from "./away";
 import { client, credentials, must, NO_ANSWER, ApiProblem, problemOf } from "./client";
-import type { JobSlip, PictureFacts } from "./types";
+import type { JobState, PictureFacts } from "./types";
 
 export interface Arrival {
   picture: PictureFacts;
@@ -92,6 +92,6 @@ export class PictureSender {
   }
 }
 
-export function sendArchive(file: File, progress: (share: number) => void): Promise<JobSlip> {
+export function sendArchive(file: File, progress: (share: number) => void): Promise<JobState> {
   return send("POST", "/api/jobs/archive", file, progress);
 }

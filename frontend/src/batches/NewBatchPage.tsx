@@ -1,14 +1,20 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useSearchParams, Link } from "react-router";
 import { client, must } from "../api/client";
-import type { BatchState, PictureFacts } from "../api/types";
+import type { BatchState } from "../api/types";
+import { LongList } from "../drawing/LongList";
 import { useJob } from "../jobs/useJobs";
+import { useManyPictures } from "../pictures/usePictures";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../frame/TopBar";
 import { useChosen } from "../shell/useChosen";
 import { SetPicker } from "../sizes/SetPicker";
 import { FIRST_SHARED, SharedFields } from "./SharedFields";
+
+/** So many pictures go into a batch; as wide each is shown, px. */
+const MOST_PICTURES = 2000;
+const PICTURE_WIDE = 122;
 
 /** Which pictures, in which sizes, as which files: then the matrix. */
 export function NewBatchPage() {
@@ -16,20 +22,14 @@ export function NewBatchPage() {
   // Without a job, every picture there is may be taken.
   const jobId = Number(search.get("job"));
   const job = useJob(jobId, jobId > 0);
-  const pictures = useQuery({
-    queryKey: ["pictures"],
-    queryFn: () => must<PictureFacts[]>(client.GET("/api/pictures")),
-  });
+  const pictures = useManyPictures(jobId || null, MOST_PICTURES);
   const queries = useQueryClient();
   const go = useNavigate();
   const [title, setTitle] = useState<string | null>(null);
   const [set, setSet] = useState("group:Photo sizes, centimetres");
   const [shared, setShared] = useState(FIRST_SHARED);
   const { chosen: left, toggle, take: leave } = useChosen();
-  const inJob = new Set((job.data?.prints ?? []).map((print) => print.picture_id));
-  const offered = (pictures.data ?? []).filter(
-    (picture) => (!jobId || inJob.has(picture.id)) && picture.state !== "refused",
-  );
+  const offered = pictures.items.filter((picture) => picture.state !== "refused");
   const chosen = offered
     .filter((picture) => !left.has(picture.id))
     .map((picture) => picture.id)
@@ -87,7 +87,7 @@ export function NewBatchPage() {
           <button
             type="submit"
             className="strong-button w-full !min-h-9"
-            disabled={!chosen.length || make.isPending}
+            disabled={!chosen.length || !pictures.enough || make.isPending}
           >
             {make.isPending
               ? "Making the batch…"
@@ -104,6 +104,7 @@ export function NewBatchPage() {
             <h2 className="text-lg font-semibold">Pictures</h2>
             <span className="soft">
               {chosen.length} of {offered.length} chosen
+              {pictures.enough && !pictures.whole && `; a batch holds ${MOST_PICTURES}, these are the newest`}
             </span>
             <button type="button" className="min-h-6 underline" onClick={() => leave([])}>
               All
@@ -116,10 +117,10 @@ export function NewBatchPage() {
               None
             </button>
           </div>
-          {(job.error ?? pictures.error) && (
-            <Problem message={(job.error ?? pictures.error)?.message ?? ""} />
+          {(job.error ?? pictures.query.error) && (
+            <Problem message={(job.error ?? pictures.query.error)?.message ?? ""} />
           )}
-          {pictures.data && (job.data || !jobId) && offered.length === 0 && (
+          {pictures.whole && (job.data || !jobId) && offered.length === 0 && (
             <p>
               There are no pictures here yet.{" "}
               <Link className="underline" to={jobId ? `/jobs/${jobId}` : "/"}>
@@ -128,33 +129,38 @@ export function NewBatchPage() {
               .
             </p>
           )}
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(118px,1fr))] gap-2">
-            {offered.map((picture) => (
-              <li key={picture.id}>
-                <label
-                  className={`panel flex h-full cursor-pointer flex-col p-1.5 ${left.has(picture.id) ? "opacity-60" : ""}`}
-                >
-                  <img
-                    loading="lazy"
-                    src={`/api/pictures/${picture.id}/small.jpg`}
-                    alt=""
-                    className="h-20 w-full rounded object-contain"
+          <LongList
+            label="Pictures"
+            items={offered}
+            keyOf={(picture) => picture.id}
+            widthOf={() => PICTURE_WIDE}
+            gap={[8, 8]}
+            rowHeight={122}
+          >
+            {(picture) => (
+              <label
+                className={`panel flex h-full cursor-pointer flex-col p-1.5 ${left.has(picture.id) ? "opacity-60" : ""}`}
+              >
+                <img
+                  loading="lazy"
+                  src={`/api/pictures/${picture.id}/small.jpg`}
+                  alt=""
+                  className="h-20 w-full rounded object-contain"
+                />
+                <span className="mt-1 flex items-center gap-1.5">
+                  <input
+                    type="checkbox"
+                    className="checkbox checkbox-xs"
+                    checked={!left.has(picture.id)}
+                    onChange={() => toggle(picture.id)}
                   />
-                  <span className="mt-1 flex items-center gap-1.5">
-                    <input
-                      type="checkbox"
-                      className="checkbox checkbox-xs"
-                      checked={!left.has(picture.id)}
-                      onChange={() => toggle(picture.id)}
-                    />
-                    <span className="min-w-0 truncate text-[12.5px]" title={picture.name}>
-                      {picture.name}
-                    </span>
+                  <span className="min-w-0 truncate text-[12.5px]" title={picture.name}>
+                    {picture.name}
                   </span>
-                </label>
-              </li>
-            ))}
-          </ul>
+                </span>
+              </label>
+            )}
+          </LongList>
         </section>
       </main>
     </>

@@ -48,8 +48,8 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
 
   const toStep = (next: Step) => void go(`/prints/${print.id}/${next}`, { replace: true });
   const toSibling = (by: 1 | -1) => {
-    const next = print.siblings[print.position - 1 + by];
-    if (next !== undefined) void go(`/prints/${next}/${step}`);
+    const next = by < 0 ? print.before : print.after;
+    if (next !== null) void go(`/prints/${next}/${step}`);
   };
   const makeFile = async () => {
     // At once: once the server is back, somebody may be elsewhere and must not be fetched here.
@@ -73,7 +73,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     crops: plan.fit.mode !== "contain",
     zones: plan.fit.keep.length > 0,
     rail: (worksheet?.schools.length ?? 0) > 0,
-    siblings: print.siblings.length > 1,
+    siblings: print.count > 1,
   };
   useBenchKeys(place, {
     onTurn: (way) => whenReckoned(({ turns }) => change(turns[way] as Fix)),

@@ -33,7 +33,7 @@ export function PrintTop(props: {
 }
 
 function Siblings({ print, onSibling }: { print: PrintState; onSibling: (by: 1 | -1) => void }) {
-  const last = print.siblings.length;
+  const last = print.count;
   if (last < 2) return null;
   return (
     <span className="flex items-center whitespace-nowrap">

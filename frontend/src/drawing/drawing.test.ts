@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import type { Silhouette } from "../api/types";
+import type { PrintSummary } from "../api/types";
 import { commonScale } from "./Silhouette";
 import { turnedImage } from "./turnedImage";
 
@@ -16,7 +16,7 @@ it("lays a turned image into its box", () => {
 
 it("finds the scale at which the largest print fits", () => {
   const size = (width: number, height: number) =>
-    ({ drawing: { boxes: { document: [0, 0, width, height] } } }) as Silhouette;
+    ({ drawing: { boxes: { document: [0, 0, width, height] } } }) as PrintSummary;
   expect(commonScale([size(300, 200), size(100, 400)], 300, 100)).toBe(0.25);
   expect(commonScale([], 300, 100)).toBe(100);
 });

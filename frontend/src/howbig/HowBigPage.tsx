@@ -2,7 +2,7 @@ import { pixelCount } from "../fields/pixelCount";
 import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
-import type { HowBig, PictureFacts, ReadSize } from "../api/types";
+import type { HowBig, ReadSize } from "../api/types";
 import { LengthField, SizeField } from "../fields/LengthField";
 import { TypedField } from "../fields/TypedField";
 import { TopBar } from "../frame/TopBar";
@@ -12,6 +12,7 @@ import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import "./howbig.css";
+import { useNewestPictures } from "../pictures/usePictures";
 import { MediumPick, useFactor } from "./MediumPick";
 import { Prints } from "./Prints";
 
@@ -22,10 +23,6 @@ const nothing = () => undefined;
 export function HowBigPage() {
   const { account } = usePreferences();
   const [search, setSearch] = useSearchParams();
-  const pictures = useQuery({
-    queryKey: ["pictures"],
-    queryFn: () => must<PictureFacts[]>(client.GET("/api/pictures")),
-  });
   const asked = {
     picture: search.get("picture") ?? "",
     pixels: search.get("pixels") ?? "6000 × 4000",
@@ -52,7 +49,8 @@ export function HowBigPage() {
     queryFn: () => must<HowBig>(client.GET("/api/how-big", { params: { query } })),
   });
   const csv = `/api/how-big.csv?${new URLSearchParams({ ...query, factor: String(factor) }).toString()}`;
-  const facts = pictures.data?.find((one) => one.id === picture);
+  const pictures = useNewestPictures(picture);
+  const facts = pictures.find((one) => one.id === picture);
   const sides: [number, number] = facts ? [facts.width_px, facts.height_px] : (pixelCount(pixels) ?? [3, 2]);
   const readPixels = async (text: string) => {
     await must<HowBig>(client.GET("/api/how-big", { params: { query: { ...query, pixels: text } } }));
@@ -103,7 +101,7 @@ export function HowBigPage() {
               onChange={(event) => tell({ picture: event.target.value })}
             >
               <option value="">none: pixels typed</option>
-              {pictures.data?.map((one) => (
+              {pictures.map((one) => (
                 <option key={one.id} value={one.id}>
                   {one.name}, {one.width_px} × {one.height_px} px
                 </option>

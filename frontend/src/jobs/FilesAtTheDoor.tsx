@@ -84,14 +84,14 @@ function WhichJob({ files, onDone }: { files: File[]; onDone: () => void }) {
     void go(`/jobs/${job}`);
   };
   const make = () => fresh.mutate(undefined, { onSuccess: ({ id }) => into(id) });
-  const first = jobs.data?.length === 0;
+  const first = jobs.whole && !jobs.items.length;
   const begun = useRef(false);
   useEffect(() => {
     if (!first || begun.current) return;
     begun.current = true;
     make();
   });
-  if (!jobs.data || (first && !fresh.error)) return null;
+  if (!jobs.query.data || (first && !fresh.error)) return null;
   const what = files.length === 1 ? files[0]?.name : `${files.length} files`;
   return (
     <Dialog title="Into which job?" onClose={onDone}>
@@ -103,7 +103,7 @@ function WhichJob({ files, onDone }: { files: File[]; onDone: () => void }) {
             A new job
           </button>
         </li>
-        {jobs.data.map((job) => (
+        {jobs.items.map((job) => (
           <li key={job.id}>
             <button
               type="button"
@@ -114,6 +114,13 @@ function WhichJob({ files, onDone }: { files: File[]; onDone: () => void }) {
             </button>
           </li>
         ))}
+        {!jobs.whole && (
+          <li>
+            <button type="button" className="min-h-6 underline" onClick={jobs.more}>
+              Older jobs
+            </button>
+          </li>
+        )}
       </ul>
     </Dialog>
   );

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { JobSlip, LayoutSlip } from "../api/types";
+import type { JobState } from "../api/types";
 import { useBatches } from "./useBatches";
 import { Coming } from "../shell/Coming";
 import { Dialog, giveFocusTo } from "../shell/Dialog";
@@ -12,9 +12,24 @@ import { Where } from "../frame/Where";
 import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
 import { day } from "./JobsPage";
+import { LongList } from "../drawing/LongList";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { isOver, useArrivalStore, type Arriving } from "./arrivalStore";
-import { bringBack, changeJob, removeJob, removeLayout, removePrint, useJob, useJobChange } from "./useJobs";
+import {
+  bringBack,
+  changeJob,
+  removeJob,
+  removeLayout,
+  removePrint,
+  useJob,
+  useJobChange,
+  useLayouts,
+  usePrints,
+} from "./useJobs";
+
+/** A title has so much room under its print, px; layouts have so much each. */
+const LEAST_WIDE = 150;
+const LAYOUT_WIDE = 250;
 
 export function JobPage() {
   const id = Number(useParams()["job"]);
@@ -30,7 +45,7 @@ export function JobPage() {
   );
 }
 
-function Inside({ job }: { job: JobSlip }) {
+function Inside({ job }: { job: JobState }) {
   const { account } = usePreferences();
   const rows = useArrivalStore((store) => store.rows);
   const bring = useArrivalStore((store) => store.bring);
@@ -38,7 +53,8 @@ function Inside({ job }: { job: JobSlip }) {
   const [asking, setAsking] = useState<"details" | "remove" | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
   const over = useHover();
-  const scale = commonScale(job.prints, 300, 210);
+  const prints = usePrints(job.id);
+  const scale = Math.min(300 / Math.max(1, job.wide), 210 / Math.max(1, job.tall));
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
@@ -58,7 +74,7 @@ function Inside({ job }: { job: JobSlip }) {
         <button type="button" className="plain-button" onClick={() => setAsking("details")}>
           Title, client, date
         </button>
-        {job.prints.length > 0 && (
+        {job.prints > 0 && (
           <a
             className="plain-button inline-flex items-center"
             href={`/api/jobs/${job.id}/workshop.pdf?unit=${account.unit}`}
@@ -70,12 +86,12 @@ function Inside({ job }: { job: JobSlip }) {
         <a className="plain-button inline-flex items-center" href={`/api/jobs/${job.id}/archive`} download>
           Export
         </a>
-        {job.prints.length > 0 && (
+        {job.prints > 0 && (
           <Link className="plain-button inline-flex items-center" to={`/batches/new?job=${job.id}`}>
             New batch
           </Link>
         )}
-        {job.prints.length > 0 && (
+        {job.prints > 0 && (
           <Link className="plain-button inline-flex items-center" to={`/layouts/new?job=${job.id}`}>
             New layout
           </Link>
@@ -101,42 +117,52 @@ function Inside({ job }: { job: JobSlip }) {
       </div>
       <Arrivals rows={rows.filter((row) => row.job === job.id)} onClear={() => clear(job.id)} />
       <Batches job={job.id} />
-      <ul className="mt-6 flex flex-wrap items-end gap-x-8 gap-y-7">
-        {job.prints.map((print) => (
-          <li key={print.id} className="group relative">
-            <Link to={`/prints/${print.id}`} className="block min-w-24 rounded">
-              <Silhouette print={print} scale={scale} />
-              <span
-                className="mt-1 block max-w-60 truncate font-medium group-hover:underline"
-                dir="auto"
-                title={print.title}
-              >
-                {print.title || "untitled"}
-              </span>
-              <span className="figure soft block text-[15px]">
-                {typeset(print.size_text)} · {print.grade ? gradeWord(print.grade) : "no trials"}
-              </span>
-            </Link>
-            <span className="flex gap-3">
-              <Link
-                className="soft min-h-6 underline"
-                to={`/pictures/${print.picture_id}`}
-                aria-label={`The picture of ${print.title}`}
-              >
-                Picture
+      <div className="mt-6">
+        <LongList
+          label="Prints"
+          items={prints.items}
+          keyOf={(print) => print.id}
+          widthOf={(print) => Math.max(LEAST_WIDE, print.drawing.boxes.document[2] * scale + 2)}
+          gap={[32, 28]}
+          rowHeight={280}
+          onEnd={prints.more}
+        >
+          {(print) => (
+            <div className="group relative">
+              <Link to={`/prints/${print.id}`} className="block min-w-24 rounded">
+                <Silhouette print={print} scale={scale} />
+                <span
+                  className="mt-1 block max-w-60 truncate font-medium group-hover:underline"
+                  dir="auto"
+                  title={print.title}
+                >
+                  {print.title || "untitled"}
+                </span>
+                <span className="figure soft block text-[15px]">
+                  {typeset(print.size_text)} · {print.grade ? gradeWord(print.grade) : "no trials"}
+                </span>
               </Link>
-              <RemoveDesign title={print.title} word="print" remove={removePrint} id={print.id} />
-            </span>
-          </li>
-        ))}
-      </ul>
-      <Layouts layouts={job.layouts} />
+              <span className="flex gap-3">
+                <Link
+                  className="soft min-h-6 underline"
+                  to={`/pictures/${print.picture_id}`}
+                  aria-label={`The picture of ${print.title}`}
+                >
+                  Picture
+                </Link>
+                <RemoveDesign title={print.title} word="print" remove={removePrint} id={print.id} />
+              </span>
+            </div>
+          )}
+        </LongList>
+      </div>
+      {job.layouts > 0 && <Layouts job={job.id} />}
       <Removed removed={job.removed} />
       <div
         className={`moves mt-6 rounded-xl border-2 border-dashed p-6 text-center ${over ? "border-current" : "soft"}`}
         style={over ? undefined : { borderColor: "var(--color-base-300)" }}
       >
-        {job.prints.length === 0 ? (
+        {job.prints === 0 ? (
           <p className="text-lg font-semibold">No prints yet</p>
         ) : (
           <p>Next: open a print. Its seven steps lead from the picture to the file.</p>
@@ -164,14 +190,22 @@ const KINDS: Record<string, string> = {
 };
 
 /** The layouts of this job. */
-function Layouts({ layouts }: { layouts: LayoutSlip[] }) {
-  if (!layouts.length) return null;
+function Layouts({ job }: { job: number }) {
+  const layouts = useLayouts(job);
   return (
     <section className="mt-7" aria-label="Layouts">
       <h2 className="text-lg font-semibold">Layouts</h2>
-      <ul className="mt-2 flex flex-wrap items-end gap-x-8 gap-y-5">
-        {layouts.map((layout) => (
-          <li key={layout.id} className="group">
+      <LongList
+        label="Layouts"
+        items={layouts.items}
+        keyOf={(layout) => layout.id}
+        widthOf={() => LAYOUT_WIDE}
+        gap={[32, 20]}
+        rowHeight={190}
+        onEnd={layouts.more}
+      >
+        {(layout) => (
+          <div className="group">
             <Link to={`/layouts/${layout.id}`} className="block min-w-24 rounded">
               <Silhouette print={layout} scale={commonScale([layout], 120, 90)} />
               <span className="mt-1 block max-w-60 truncate font-medium group-hover:underline" dir="auto">
@@ -182,17 +216,16 @@ function Layouts({ layouts }: { layouts: LayoutSlip[] }) {
               </span>
             </Link>
             <RemoveDesign title={layout.title} word="layout" remove={removeLayout} id={layout.id} />
-          </li>
-        ))}
-      </ul>
+          </div>
+        )}
+      </LongList>
     </section>
   );
 }
 
 /** The batches that were made of this job's pictures. */
 function Batches({ job }: { job: number }) {
-  const batches = useBatches();
-  const own = batches.data?.filter((batch) => batch.job === job) ?? [];
+  const { items: own } = useBatches(job);
   if (!own.length) return null;
   return (
     <p className="mt-3 flex flex-wrap gap-x-4 gap-y-1">
@@ -276,7 +309,7 @@ function Arrivals({ rows, onClear }: { rows: Arriving[]; onClear: () => void }) 
 }
 
 /** What was removed lately, each with the way back. */
-function Removed({ removed }: { removed: JobSlip["removed"] }) {
+function Removed({ removed }: { removed: JobState["removed"] }) {
   const back = useJobChange(bringBack);
   if (removed.length === 0) return null;
   return (
@@ -321,7 +354,10 @@ function RemoveDesign(props: {
     was.current = sure;
   }, [sure]);
   const gone = (row: Element | null | undefined) => {
-    const next = row?.nextElementSibling ?? row?.previousElementSibling;
+    // What stands next in the list, though perhaps in another row.
+    const rows = [...(row?.closest("[role=list]")?.querySelectorAll("[role=listitem]") ?? [])];
+    const at = rows.findIndex((one) => one === row);
+    const next = rows[at + 1] ?? rows[at - 1];
     remove.mutate(props.id, { onSuccess: () => giveFocusTo(next?.querySelector("a") ?? null) });
   };
   if (!sure)
@@ -341,7 +377,7 @@ function RemoveDesign(props: {
       <button
         type="button"
         className="min-h-6 font-semibold underline"
-        onClick={(event) => gone(event.currentTarget.closest("li"))}
+        onClick={(event) => gone(event.currentTarget.closest("[role=listitem]"))}
       >
         Remove it
       </button>
@@ -352,7 +388,7 @@ function RemoveDesign(props: {
   );
 }
 
-function Details({ job, onClose }: { job: JobSlip; onClose: () => void }) {
+function Details({ job, onClose }: { job: JobState; onClose: () => void }) {
   const change = useJobChange(changeJob);
   return (
     <Dialog title="The job" onClose={onClose}>
@@ -367,14 +403,14 @@ function Details({ job, onClose }: { job: JobSlip; onClose: () => void }) {
   );
 }
 
-function Remove({ job, onClose }: { job: JobSlip; onClose: () => void }) {
+function Remove({ job, onClose }: { job: JobState; onClose: () => void }) {
   const go = useNavigate();
   const remove = useJobChange(removeJob);
   return (
     <Dialog title={`Remove ${job.title}?`} onClose={onClose}>
       <p className="mb-4">
-        Its {job.prints.length} prints and {job.layouts.length} layouts, their plans and made files go with
-        it, and that cannot be undone. The pictures themselves stay. To keep a copy, export the job first.
+        Its {job.prints} prints and {job.layouts} layouts, their plans and made files go with it, and that
+        cannot be undone. The pictures themselves stay. To keep a copy, export the job first.
       </p>
       {remove.error && <Problem message={remove.error.message} />}
       <button

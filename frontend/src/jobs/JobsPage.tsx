@@ -1,9 +1,9 @@
 import { useArrivalStore } from "./arrivalStore";
 import { makeSample } from "./firstJob";
-import { useRef, useState } from "react";
+import { useDeferredValue, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { sendArchive } from "../api/upload";
-import type { JobSlip } from "../api/types";
+import type { JobState, JobSummary } from "../api/types";
 import { useBatches } from "./useBatches";
 import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
@@ -12,14 +12,17 @@ import { Problem } from "../shell/Problem";
 import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
-import { commonScale, Silhouette } from "../drawing/Silhouette";
+import { LongList } from "../drawing/LongList";
+import { Silhouette } from "../drawing/Silhouette";
 import { makeJob, useJobChange, useJobs } from "./useJobs";
 
-/** A slip is a summary; the job itself shows the rest. */
-const MOST_SHOWN = 12;
+/** So many batches are named here, the newest. */
+const FEW_BATCHES = 6;
 
 export function JobsPage() {
-  const jobs = useJobs();
+  const [search, setSearch] = useState("");
+  const sought = useDeferredValue(search.trim());
+  const jobs = useJobs(sought);
   const go = useNavigate();
   const [asking, setAsking] = useState(false);
   const make = useJobChange(makeJob);
@@ -27,13 +30,8 @@ export function JobsPage() {
   const chooser = useRef<HTMLInputElement>(null);
   const pictures = useRef<HTMLInputElement>(null);
   const give = useArrivalStore((store) => store.give);
-  const open = (job: JobSlip) => void go(`/jobs/${job.id}`);
-  const all = jobs.data ?? [];
-  const scale = commonScale(
-    all.flatMap((job) => job.prints),
-    250,
-    112,
-  );
+  const open = (job: JobState) => void go(`/jobs/${job.id}`);
+  const none = jobs.whole && !jobs.items.length && !search;
   return (
     <>
       <TopBar>
@@ -46,7 +44,7 @@ export function JobsPage() {
         <button type="button" className="plain-button" onClick={() => setAsking(true)}>
           New job
         </button>
-        {jobs.data?.length !== 0 && (
+        {!none && (
           <button type="button" className="strong-button" onClick={() => pictures.current?.click()}>
             Add pictures
           </button>
@@ -80,14 +78,44 @@ export function JobsPage() {
         <h1 className="sr-only">Jobs</h1>
         {archive.isPending && <p role="status">Reading the job…</p>}
         {archive.error && <Problem message={archive.error.message} />}
-        <Coming query={jobs} what="What is in work" />
-        {jobs.data?.length === 0 && (
+        <Coming query={jobs.query} what="What is in work" />
+        {none && (
           <FirstJob onPictures={() => pictures.current?.click()} onOpen={(job) => void go(`/jobs/${job}`)} />
         )}
-        {all.map((job) => (
-          <Slip key={job.id} job={job} scale={scale} />
-        ))}
-        {jobs.data && <Batches />}
+        {jobs.query.data && !none && (
+          <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+            <label className="flex items-center gap-2">
+              Find
+              <input
+                type="search"
+                className="text-input !w-64"
+                placeholder="title, client, a print's title"
+                maxLength={200}
+                value={search}
+                onChange={(event) => setSearch(event.target.value)}
+              />
+            </label>
+            <Batches />
+          </div>
+        )}
+        {search && jobs.whole && !jobs.items.length && (
+          <p>
+            No job has these words, and no print in one.{" "}
+            <button type="button" className="min-h-6 underline" onClick={() => setSearch("")}>
+              Show all jobs
+            </button>
+          </p>
+        )}
+        <LongList
+          label="Jobs"
+          items={jobs.items}
+          keyOf={(job) => job.id}
+          gap={[0, 16]}
+          rowHeight={240}
+          onEnd={jobs.more}
+        >
+          {(job) => <JobCard job={job} />}
+        </LongList>
       </main>
       {asking && (
         <Dialog title="New job" onClose={() => setAsking(false)}>
@@ -142,14 +170,14 @@ function FirstJob(props: { onPictures: () => void; onOpen: (job: number) => void
 /** What was worked out in many sizes at once. */
 function Batches() {
   const batches = useBatches();
-  if (!batches.data?.length) return null;
+  if (!batches.items.length) return null;
   return (
-    <section className="panel p-4" aria-labelledby="batches">
-      <h2 id="batches" className="text-lg font-semibold">
+    <section className="flex min-w-0 flex-wrap items-baseline gap-x-6 gap-y-1" aria-labelledby="batches">
+      <h2 id="batches" className="soft">
         Batches
       </h2>
-      <ul className="mt-1 flex flex-wrap gap-x-6 gap-y-1">
-        {batches.data.map((batch) => (
+      <ul className="contents">
+        {batches.items.slice(0, FEW_BATCHES).map((batch) => (
           <li key={batch.id}>
             <Link className="underline [overflow-wrap:anywhere]" dir="auto" to={`/batches/${batch.id}`}>
               {batch.title}
@@ -164,9 +192,10 @@ function Batches() {
   );
 }
 
-/** A job as a slip: who, until when, and its prints side by side at the page's one scale. */
-function Slip({ job, scale }: { job: JobSlip; scale: number }) {
-  const count = job.prints.length;
+/** A job in the list: who, until when, and its first prints side by side at one scale. */
+function JobCard({ job }: { job: JobSummary }) {
+  const count = job.prints;
+  const scale = Math.min(250 / Math.max(1, job.wide), 112 / Math.max(1, job.tall));
   return (
     <article className="panel p-4" aria-labelledby={`job-${job.id}`}>
       <div className="flex flex-wrap items-baseline gap-x-4">
@@ -185,9 +214,9 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
           </span>
         )}
         <span className="soft">{count === 1 ? "1 print" : `${count} prints`}</span>
-        {job.layouts.length > 0 && (
+        {job.layouts > 0 && (
           <span className="soft">
-            {job.layouts.length} {job.layouts.length === 1 ? "layout" : "layouts"}
+            {job.layouts} {job.layouts === 1 ? "layout" : "layouts"}
           </span>
         )}
         {job.due && <span className="soft">due {day(job.due)}</span>}
@@ -201,7 +230,7 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
         </p>
       ) : (
         <ul className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-4">
-          {job.prints.slice(0, MOST_SHOWN).map((print) => (
+          {job.first.map((print) => (
             <li key={print.id}>
               <Link to={`/prints/${print.id}`} className="block min-w-16 rounded hover:underline">
                 <Silhouette print={print} scale={scale} />
@@ -214,10 +243,10 @@ function Slip({ job, scale }: { job: JobSlip; scale: number }) {
               </Link>
             </li>
           ))}
-          {count > MOST_SHOWN && (
+          {count > job.first.length && (
             <li className="soft">
               <Link className="underline" to={`/jobs/${job.id}`}>
-                and {count - MOST_SHOWN} more
+                and {count - job.first.length} more
               </Link>
             </li>
           )}

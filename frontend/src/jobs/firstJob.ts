@@ -1,12 +1,12 @@
 import { client, must } from "../api/client";
-import type { JobSlip, PictureFacts, PrintState, SampleJob } from "../api/types";
+import type { JobState, PictureFacts, PrintState, SampleJob } from "../api/types";
 import { makeJob } from "./useJobs";
 
 /** How often it is asked whether a picture has been read, ms. */
 const POLL_MS = 150;
 
 /** The job that pictures get which were added before there was one: named by the day. */
-export const jobOfToday = (): Promise<JobSlip> => {
+export const jobOfToday = (): Promise<JobState> => {
   const today = new Date().toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
   return makeJob({ title: `Prints of ${today}`, client: "", due: null });
 };

@@ -1,8 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
 import { client, must } from "../api/client";
-import type { BatchSlip } from "../api/types";
+import type { BatchSummary } from "../api/types";
+import { usePages, type Page } from "../api/usePages";
 
-/** What was laid out in many sizes, as the lists of jobs show it. */
-export function useBatches() {
-  return useQuery({ queryKey: ["batches"], queryFn: () => must<BatchSlip[]>(client.GET("/api/batches")) });
-}
+/** What was laid out in many sizes, of a job or of all of them, the newest first. */
+export const useBatches = (job?: number) =>
+  usePages(["batches", job ?? "all"], (cursor) =>
+    must<Page<BatchSummary>>(
+      client.GET("/api/batches", { params: { query: { ...(job && { job }), ...(cursor && { cursor }) } } }),
+    ),
+  );

@@ -1,18 +1,42 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, must } from "../api/client";
-import type { JobDetails, JobSlip } from "../api/types";
+import type { JobDetails, JobState, JobSummary, LayoutSummary } from "../api/types";
+import { pageOfPrints } from "../api/pagesOfPrints";
+import { usePages, type Page } from "../api/usePages";
 
-export function useJobs() {
-  return useQuery({ queryKey: ["jobs"], queryFn: () => must<JobSlip[]>(client.GET("/api/jobs")) });
-}
+/** Jobs, the newest first; with `search` those that have the words. */
+export const useJobs = (search = "") =>
+  usePages(
+    ["jobs", "list", search],
+    (cursor) =>
+      must<Page<JobSummary>>(
+        client.GET("/api/jobs", {
+          params: { query: { ...(search && { search }), ...(cursor && { cursor }) } },
+        }),
+      ),
+    { placeholderData: keepPreviousData },
+  );
 
 export function useJob(job: number, enabled = true) {
   return useQuery({
     enabled,
     queryKey: ["jobs", job],
-    queryFn: () => must<JobSlip>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
+    queryFn: () => must<JobState>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
   });
 }
+
+/** The prints of a job, in their order. */
+export const usePrints = (job: number) => usePages(["jobs", job, "prints"], pageOfPrints(job));
+
+/** The layouts of a job. */
+export const useLayouts = (job: number) =>
+  usePages(["jobs", job, "layouts"], (cursor) =>
+    must<Page<LayoutSummary>>(
+      client.GET("/api/jobs/{job_id}/layouts", {
+        params: { path: { job_id: job }, query: cursor ? { cursor } : {} },
+      }),
+    ),
+  );
 
 /** Changes to jobs; each makes the lists fresh again. */
 export function useJobChange<T, R>(run: (given: T) => Promise<R>) {
@@ -23,11 +47,11 @@ export function useJobChange<T, R>(run: (given: T) => Promise<R>) {
   });
 }
 
-export const makeJob = (details: JobDetails): Promise<JobSlip> =>
-  must<JobSlip>(client.POST("/api/jobs", { body: details }));
+export const makeJob = (details: JobDetails): Promise<JobState> =>
+  must<JobState>(client.POST("/api/jobs", { body: details }));
 
 export const changeJob = (given: { job: number; details: JobDetails }) =>
-  must<JobSlip>(
+  must<JobState>(
     client.PUT("/api/jobs/{job_id}", {
       params: { path: { job_id: given.job } },
       body: given.details,

@@ -1,9 +1,10 @@
 import { Link } from "react-router";
 import { PrintTicks } from "./PrintTicks";
-import { useMutation, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { keepPreviousData, useMutation } from "@tanstack/react-query";
+import { useDeferredValue, useState } from "react";
 import { client, must } from "../api/client";
-import type { JobSlip, LayoutState } from "../api/types";
+import type { LayoutState, PrintInJob } from "../api/types";
+import { usePages, type Page } from "../api/usePages";
 import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
@@ -12,7 +13,19 @@ import { useLayoutStore } from "./layoutStore";
 /** Prints of any job, to be added behind those that are there, as they are planned now. */
 export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: () => void }) {
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
-  const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => must<JobSlip[]>(client.GET("/api/jobs")) });
+  const [search, setSearch] = useState("");
+  const sought = useDeferredValue(search.trim());
+  const prints = usePages(
+    ["jobs", "prints", sought],
+    (cursor) =>
+      must<Page<PrintInJob>>(
+        client.GET("/api/prints", {
+          params: { query: { ...(sought && { search: sought }), ...(cursor && { cursor }) } },
+        }),
+      ),
+    { placeholderData: keepPreviousData },
+  );
+  const jobs = new Map(prints.items.map(({ print, job_title }) => [print.id, job_title]));
   const add = useMutation({
     mutationFn: async () => {
       // What waits to be saved comes first: the prints are added to what is in hand.
@@ -38,8 +51,8 @@ export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: (
   return (
     <Dialog title="Add prints" onClose={onClose}>
       <div className="space-y-3">
-        <Coming query={jobs} what="Your prints" />
-        {jobs.data?.every((job) => !job.prints.length) && (
+        <Coming query={prints.query} what="Your prints" />
+        {prints.whole && !prints.items.length && !search && (
           <p>
             Prints of your jobs stand here to be ticked; there are none yet.{" "}
             <Link className="underline" to="/">
@@ -48,18 +61,25 @@ export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: (
             .
           </p>
         )}
-        <div className="max-h-[50vh] space-y-3 overflow-y-auto">
-          {jobs.data
-            ?.filter((job) => job.prints.length)
-            .map((job) => (
-              <fieldset key={job.id}>
-                <legend className="font-semibold" dir="auto">
-                  {job.title}
-                </legend>
-                <PrintTicks label={job.title} prints={job.prints} chosen={chosen} onToggle={toggle} />
-              </fieldset>
-            ))}
-        </div>
+        <label className="flex items-center gap-2">
+          Find
+          <input
+            type="search"
+            className="text-input"
+            placeholder="title, job, client"
+            maxLength={200}
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
+        </label>
+        <PrintTicks
+          label="Prints of all jobs"
+          prints={prints.items.map(({ print }) => print)}
+          chosen={chosen}
+          onToggle={toggle}
+          onEnd={prints.more}
+          jobOf={(id) => jobs.get(id) ?? ""}
+        />
         {add.error && <Problem message={add.error.message} />}
         <button
           type="button"

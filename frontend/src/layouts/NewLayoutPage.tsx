@@ -2,7 +2,10 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
-import type { JobSlip, LayoutState } from "../api/types";
+import { pageOfPrints } from "../api/pagesOfPrints";
+import type { JobState, LayoutState, PrintSummary } from "../api/types";
+import { useWholeList } from "../api/usePages";
+import { LongListInBox } from "../drawing/LongList";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { TopBar } from "../frame/TopBar";
 import { Where } from "../frame/Where";
@@ -55,6 +58,9 @@ const OF_SEVERAL = [
   },
 ] as const;
 
+/** So many prints go on a layout. */
+const MOST_PRINTS = 200;
+
 type OneKind = (typeof OF_ONE)[number]["kind"];
 type ManyKind = (typeof OF_SEVERAL)[number]["kind"];
 
@@ -64,24 +70,28 @@ export function NewLayoutPage() {
   const id = Number(params.get("job"));
   const job = useQuery({
     queryKey: ["jobs", id],
-    queryFn: () => must<JobSlip>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+    queryFn: () => must<JobState>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
   });
+  const prints = useWholeList(["jobs", id, "prints"], pageOfPrints(id), MOST_PRINTS);
   return (
     <>
       <TopBar where={<Where back={[{ to: `/jobs/${id}`, name: job.data?.title ?? "" }]} here="Layouts" />} />
       <main className="px-5 py-3">
         <Coming query={job} what="The job" />
-        {job.data && <Choose job={job.data} first={Number(params.get("print")) || null} />}
+        {job.data && prints.enough && (
+          <Choose job={job.data} prints={prints.items} first={Number(params.get("print")) || null} />
+        )}
       </main>
     </>
   );
 }
 
-function Choose({ job, first }: { job: JobSlip; first: number | null }) {
+function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | null }) {
+  const { job, prints, first } = props;
   const go = useNavigate();
   const queries = useQueryClient();
-  const [print, setPrint] = useState(job.prints.find(({ id }) => id === first)?.id ?? job.prints[0]?.id);
-  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set(job.prints.map(({ id }) => id)));
+  const [print, setPrint] = useState(prints.find(({ id }) => id === first)?.id ?? prints[0]?.id);
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set(prints.map(({ id }) => id)));
   const { account } = usePreferences();
   const [wall, setWall] = useState("");
   const begin = useMutation({
@@ -91,7 +101,7 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
           params: { path: { job_id: job.id } },
           body:
             kind === "hang" || kind === "gang"
-              ? { kind, prints: job.prints.map(({ id }) => id).filter((id) => chosen.has(id)), wall }
+              ? { kind, prints: prints.map(({ id }) => id).filter((id) => chosen.has(id)), wall }
               : { kind, print: print ?? null, prints: [], wall },
         }),
       ),
@@ -100,8 +110,8 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
       void go(`/layouts/${layout.id}`, { replace: true });
     },
   });
-  const scale = commonScale(job.prints, 150, 110);
-  if (!job.prints.length)
+  const scale = commonScale(prints, 150, 110);
+  if (!prints.length)
     return (
       <p>
         Layouts begin with prints of this job, and it has none yet.{" "}
@@ -134,10 +144,17 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
         <h2 id="of-one" className="text-[17px] font-semibold">
           One print
         </h2>
-        <div className="flex flex-wrap items-end gap-3" role="group" aria-label="Which print">
-          {job.prints.map((one) => (
+        <LongListInBox
+          className="max-h-[46vh]"
+          label="Which print"
+          items={prints}
+          keyOf={(one) => one.id}
+          widthOf={(one) => Math.max(124, one.drawing.boxes.document[2] * scale + 28)}
+          gap={[12, 12]}
+          rowHeight={190}
+        >
+          {(one) => (
             <button
-              key={one.id}
               type="button"
               className="choice moves !w-auto !flex-col !items-start"
               aria-pressed={one.id === print}
@@ -149,8 +166,13 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
               </span>
               <span className="figure soft">{typeset(one.size_text)}</span>
             </button>
-          ))}
-        </div>
+          )}
+        </LongListInBox>
+        {job.prints > prints.length && (
+          <p className="soft">
+            The first {prints.length} prints of the job stand here; a layout holds no more.
+          </p>
+        )}
         <Kinds kinds={OF_ONE} busy={begin.isPending} onBegin={begin.mutate} />
       </section>
       <section className="space-y-2" aria-labelledby="of-several">
@@ -159,7 +181,7 @@ function Choose({ job, first }: { job: JobSlip; first: number | null }) {
         </h2>
         <PrintTicks
           label="Which prints"
-          prints={job.prints}
+          prints={prints}
           chosen={chosen}
           onToggle={(id) => {
             const next = new Set(chosen);

@@ -91,8 +91,8 @@ function Looking({ print, plan }: { print: PrintState; plan: Plan }) {
 
   const toBench = () => void go(`/prints/${print.id}/picture`);
   const toSibling = (by: 1 | -1) => {
-    const next = print.siblings[print.position - 1 + by];
-    if (next !== undefined) void go(`/prints/${next}/look`);
+    const next = by < 0 ? print.before : print.after;
+    if (next !== null) void go(`/prints/${next}/look`);
   };
   const toScale = (next: Scale) => {
     if (next !== "pixels" && !pxPerMm) setDialog("calibrate");

@@ -1,6 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { client, must } from "../api/client";
-import type { Beside, JobSlip } from "../api/types";
+import { pageOfPrints } from "../api/pagesOfPrints";
+import { useWholeList } from "../api/usePages";
+import type { Beside } from "../api/types";
 import { usePreferences } from "../session/useSession";
 
 interface Asked {
@@ -29,9 +31,9 @@ export function useBeside({ print, version, other, px_per_mm, eyes }: Asked) {
   });
 }
 
+/** So many prints of a job are offered to be looked at beside one. */
+const MOST_OFFERED = 300;
+
 /** The prints of a job, for choosing one to look at. */
 export const useJobsPrints = (job: number) =>
-  useQuery({
-    queryKey: ["jobs", job],
-    queryFn: () => must<JobSlip>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
-  }).data?.prints ?? [];
+  useWholeList(["jobs", job, "prints"], pageOfPrints(job), MOST_OFFERED).items;

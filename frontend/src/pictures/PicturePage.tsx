@@ -1,7 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "react-router";
 import { client, must } from "../api/client";
-import type { PictureSheet } from "../api/types";
+import type { PictureFacts, PrintInJob } from "../api/types";
+import { usePages, type Page } from "../api/usePages";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { Grade } from "../shell/Grade";
 import { Coming } from "../shell/Coming";
@@ -11,35 +11,38 @@ import "../sizes/sizes.css";
 import { KeepingFields } from "./KeepingFields";
 import { PictureFactsList } from "./PictureFactsList";
 import { PictureZones } from "./PictureZones";
+import { usePicture } from "./usePictures";
 
 /** A picture's own page: the one file, what must be kept of it, and every print made of it. */
 export function PicturePage() {
   const id = useParams()["picture"] ?? "";
-  const sheet = useQuery({
-    queryKey: ["pictures", id, "sheet"],
-    queryFn: () =>
-      must<PictureSheet>(
-        client.GET("/api/pictures/{picture_id}/sheet", { params: { path: { picture_id: id } } }),
-      ),
-  });
+  const picture = usePicture(id);
   return (
     <>
       <TopBar
         where={
           <b className="block truncate font-semibold" dir="auto">
-            {sheet.data?.picture.name}
+            {picture.data?.name}
           </b>
         }
       />
       <main className="px-5 py-2">
-        <Coming query={sheet} what="The picture" />
-        {sheet.data && <Inside sheet={sheet.data} />}
+        <Coming query={picture} what="The picture" />
+        {picture.data && <Inside picture={picture.data} />}
       </main>
     </>
   );
 }
 
-function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
+function Inside({ picture }: { picture: PictureFacts }) {
+  const pages = usePages(["jobs", "of picture", picture.id], (cursor) =>
+    must<Page<PrintInJob>>(
+      client.GET("/api/pictures/{picture_id}/prints", {
+        params: { path: { picture_id: picture.id }, query: cursor ? { cursor } : {} },
+      }),
+    ),
+  );
+  const prints = pages.items;
   const scale = commonScale(
     prints.map((item) => item.print),
     190,
@@ -64,9 +67,10 @@ function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
         </section>
         <section aria-label="Prints of it" className="space-y-4">
           <h2 className="text-lg font-semibold">
-            {prints.length === 1 ? "1 print" : `${prints.length} prints`} of this picture, one file for all
+            {prints.length === 1 ? "1 print" : `${prints.length} prints${pages.whole ? "" : " and more"}`} of
+            this picture, one file for all
           </h2>
-          {prints.length === 0 && (
+          {pages.whole && prints.length === 0 && (
             <p className="soft">No prints yet. Add the picture to a job to make one.</p>
           )}
           {[...jobs].map(([title, items]) => (
@@ -93,6 +97,11 @@ function Inside({ sheet: { picture, prints } }: { sheet: PictureSheet }) {
               </ul>
             </div>
           ))}
+          {prints.length > 0 && !pages.whole && (
+            <button type="button" className="plain-button" onClick={pages.more}>
+              Show more
+            </button>
+          )}
         </section>
       </div>
     </div>

@@ -94,8 +94,8 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
   };
   const toBench = () => void go(`/prints/${print.id}/pixels`);
   const toSibling = (by: 1 | -1) => {
-    const next = print.siblings[print.position - 1 + by];
-    if (next !== undefined) void go(`/prints/${next}/proof`);
+    const next = by < 0 ? print.before : print.after;
+    if (next !== null) void go(`/prints/${next}/proof`);
   };
   useProofKeys({
     onFlip: flip,

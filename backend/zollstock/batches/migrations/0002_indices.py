@@ -9,7 +9,7 @@ class Migration(migrations.Migration):
     dependencies = [
         ('batches', '0001_initial'),
         ('jobs', '0005_summaries'),
-        ('pictures', '0009_alter_picture_file_inspection_inspections_by_pulse_and_more'),
+        ('pictures', '0009_indices'),
         ('renders', '0006_removed_runs'),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]

@@ -8,6 +8,7 @@ from zollstock.jobs.kinds import KINDS
 from zollstock.jobs.summaries import SUMMARY_FIELDS, summarise
 
 AT_ONCE = 500
+COLLATION = "utf8mb4_unicode_520_nopad_ci"
 
 
 def summarise_all(apps: Any, schema_editor: Any) -> None:
@@ -27,7 +28,13 @@ class Migration(migrations.Migration):
     dependencies = [("jobs", "0004_removed")]
 
     operations = [
-        migrations.AddField("design", "title", models.CharField(default="", max_length=300)),
+        migrations.AddField(
+            "design", "title", models.CharField(default="", max_length=300, db_collation=COLLATION)
+        ),
+        migrations.AlterField("job", "title", models.CharField(max_length=200, db_collation=COLLATION)),
+        migrations.AlterField(
+            "job", "client", models.CharField(blank=True, max_length=200, db_collation=COLLATION)
+        ),
         migrations.AddField("design", "wide", models.FloatField(default=0)),
         migrations.AddField("design", "tall", models.FloatField(default=0)),
         migrations.AddField("design", "summary", models.JSONField(default=dict)),

@@ -42,5 +42,10 @@ class Migration(migrations.Migration):
             model_name='picture',
             index=models.Index(fields=['state', 'pulse'], name='pictures_by_pulse'),
         ),
+        migrations.AlterField(
+            "picture",
+            "name",
+            models.CharField(max_length=200, db_collation="utf8mb4_unicode_520_nopad_ci"),
+        ),
         migrations.RunPython(measure_what_never_was, migrations.RunPython.noop),
     ]

@@ -1,8 +1,9 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
 import { client, must } from "../../api/client";
 import type { HangWish, LayoutState, PanelsWish, PictureFacts, Unit } from "../../api/types";
 import { PictureSender } from "../../api/upload";
+import { useNewestPictures } from "../../pictures/usePictures";
 import { Check } from "../../fields/Check";
 import { LengthField } from "../../fields/LengthField";
 import { Row } from "../../fields/Row";
@@ -216,10 +217,7 @@ function OfPhoto({ photo, unit }: { photo: NonNullable<HangWish["view"]["photo"]
 function ChoosePhoto({ layout, chosen }: { layout: LayoutState; chosen: boolean }) {
   const chooser = useRef<HTMLInputElement>(null);
   const take = useLayoutStore((store) => store.change);
-  const pictures = useQuery({
-    queryKey: ["pictures"],
-    queryFn: () => must<PictureFacts[]>(client.GET("/api/pictures")),
-  });
+  const pictures = useNewestPictures();
   const hang = useMutation({
     mutationFn: async (given: string | File) => {
       const picture = typeof given === "string" ? given : await arrived(given);
@@ -246,7 +244,7 @@ function ChoosePhoto({ layout, chosen }: { layout: LayoutState; chosen: boolean 
           onChange={(event) => hang.mutate(event.target.value)}
         >
           <option value="">One that was added …</option>
-          {pictures.data
+          {pictures
             ?.filter((picture) => picture.state === "ready")
             .map((picture) => (
               <option key={picture.id} value={picture.id}>
