@@ -155,7 +155,7 @@ def six_sizes(hand: Mouse, number: int, job: int) -> None:
     for place in range(6):
         hand.press(wall.nth(place).locator("input[type=checkbox]"))
     hand.press(page.get_by_role("button", name="Make 6 prints"))
-    page.locator("main ul a[href^='/prints/']").nth(6).wait_for()
+    page.locator("main [role=list] a[href^='/prints/']").nth(6).wait_for()
 
 
 def passports(hand: Mouse, number: int, job: int) -> None:

@@ -67,7 +67,7 @@ def first_print(hand: Mouse, file: Path) -> set[str]:
     with page.expect_file_chooser() as chooser:
         hand.press(page.get_by_role("button", name="Add pictures"))
     chooser.value.set_files(file)
-    first = page.locator("ul a[href^='/prints/']").first
+    first = page.locator("[role=list] a[href^='/prints/']").first
     first.wait_for()
     hand.press(first)
     page.get_by_label("Finished size", exact=True).wait_for()

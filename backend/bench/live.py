@@ -34,9 +34,9 @@ WATCH = """() => {
     }).observe(document.querySelector("#worksheet"), { subtree: true, characterData: true, childList: true });
     return figure !== null;
 }"""
-PRINTS = "ul a[href^='/prints/']"
+PRINTS = "[role=list] a[href^='/prints/']"
 MEASURED = """async () => {
-    const pictures = await (await fetch("/api/pictures")).json();
+    const pictures = (await (await fetch("/api/pictures")).json()).items;
     const states = pictures.map(async ({ id }) => (await fetch(`/api/pictures/${id}/measures`)).json());
     return (await Promise.all(states)).every(({ state }) => state === "done");
 }"""

@@ -41,7 +41,8 @@ def main(address: str, name: str, password: str) -> None:
         page.get_by_role("button", name="Add pictures").wait_for()
         keep(page, "job")
         prints = [
-            link.get_attribute("href") for link in page.locator("ul a[href^='/prints/']").all()
+            link.get_attribute("href")
+            for link in page.locator("[role=list] a[href^='/prints/']").all()
         ]
         for file, number, step, unit, light in BENCH:
             page.goto(f"{prints[number]}/{step}")

@@ -147,7 +147,7 @@ def test_refused_files_are_told_beside_the_good_ones(page: Page, tmp_path: Path)
     expect(rows.nth(0)).to_contain_text("not a picture that Zollstock can read")
     expect(rows.nth(1)).to_contain_text("added", timeout=15_000)
     expect(rows.nth(2)).to_contain_text("ends too soon", timeout=15_000)
-    expect(page.locator("ul a[href^='/prints/']")).to_have_count(1)
+    expect(page.locator("[role=list] a[href^='/prints/']")).to_have_count(1)
 
 
 def test_dropped_and_pasted_files_come_in(page: Page, tmp_path: Path) -> None:
@@ -176,7 +176,7 @@ def test_dropped_and_pasted_files_come_in(page: Page, tmp_path: Path) -> None:
             [kind, data.decode()],
         )
         expect(page.get_by_role("region", name="Arriving files")).to_contain_text(f"{kind}.png")
-    expect(page.locator("ul a[href^='/prints/']")).to_have_count(2, timeout=15_000)
+    expect(page.locator("[role=list] a[href^='/prints/']")).to_have_count(2, timeout=15_000)
 
 
 def test_plan_and_job_go_out_and_come_back(bench, tmp_path: Path) -> None:
@@ -205,7 +205,7 @@ def test_plan_and_job_go_out_and_come_back(bench, tmp_path: Path) -> None:
     page.goto("/")
     page.get_by_label("ZIP of a job").set_input_files(bag)
     expect(page.get_by_role("heading", name="There and back")).to_be_visible(timeout=15_000)
-    expect(page.locator("ul a[href^='/prints/']")).to_have_count(1)
+    expect(page.locator("[role=list] a[href^='/prints/']")).to_have_count(1)
 
 
 def test_an_order_in_work_can_be_called_off(bench) -> None:

@@ -47,7 +47,7 @@ def test_a_newcomer_adds_a_picture_and_has_a_job_and_then_a_sample(
     axe_in_both(page, "a place without jobs")
     page.get_by_role("button", name="Try a sample job").click()
     expect(page.get_by_role("heading", name="Sample: Tide Mill Museum")).to_be_visible()
-    expect(page.locator("ul a[href^='/prints/']")).to_have_count(2)
+    expect(page.locator("[role=list] a[href^='/prints/']")).to_have_count(2)
     expect(page.get_by_text("Next: open a print.")).to_be_visible()
     # With a job there, files are asked into which; a new one of today is the first answer.
     page.goto("/")
@@ -58,7 +58,7 @@ def test_a_newcomer_adds_a_picture_and_has_a_job_and_then_a_sample(
     expect(
         page.get_by_role("heading", name=re.compile(r"^Prints of \d+ \w+ \d{4}$"))
     ).to_be_visible()
-    expect(page.locator("ul a[href^='/prints/']")).to_have_count(1, timeout=30_000)
+    expect(page.locator("[role=list] a[href^='/prints/']")).to_have_count(1, timeout=30_000)
 
 
 def test_how_it_works_is_read_before_the_door_and_within(newcomer: Page) -> None:

@@ -275,7 +275,7 @@ def test_a_file_dropped_among_the_jobs_asks_for_one(two: Page, tmp_path: Path) -
     expect(leaf).to_contain_text("homeless.jpg")
     leaf.get_by_role("button", name="Two prints").first.click()
     expect(page.get_by_role("heading", name="Two prints", level=1)).to_be_visible()
-    expect(page.locator("ul a[href^='/prints/']").get_by_text("homeless")).to_be_visible(
+    expect(page.locator("[role=list] a[href^='/prints/']").get_by_text("homeless")).to_be_visible(
         timeout=20_000
     )
 
@@ -295,7 +295,7 @@ def test_uploads_go_on_while_somebody_walks_about(two: Page, tmp_path: Path) -> 
     page.unroute("**/api/pictures?*")
     expect(line).to_be_hidden(timeout=20_000)
     page.go_back()
-    expect(page.locator("ul a[href^='/prints/']")).to_have_count(3)
+    expect(page.locator("[role=list] a[href^='/prints/']")).to_have_count(3)
     expect(page.get_by_role("region", name="Arriving files")).to_contain_text("walking.jpg")
 
 
@@ -310,7 +310,7 @@ def test_a_large_file_goes_on_where_the_line_broke(two: Page, tmp_path: Path) ->
     page.route("**/api/parcels/*?at=8388608", lambda route: route.abort(), times=1)
     file = save(noise(2400, 1400, seed=94), tmp_path / "large.tif", compression="none")
     page.get_by_label("Pictures to add").set_input_files(file)
-    expect(page.locator("ul a[href^='/prints/']")).to_have_count(3, timeout=30_000)
+    expect(page.locator("[role=list] a[href^='/prints/']")).to_have_count(3, timeout=30_000)
     assert sent == ["0", "8388608", "8388608"]
 
 

@@ -57,7 +57,7 @@ def test_one_picture_against_many_sizes_and_its_variants(bench, tmp_path: Path) 
     for size in ("cm-20x30", "cm-30x40"):
         wall.locator(f"[data-size={size}] input[type=checkbox]").check()
     page.get_by_role("button", name="Make 2 prints").click()
-    expect(page.locator("main ul a[href^='/prints/']")).to_have_count(3)
+    expect(page.locator("main [role=list] a[href^='/prints/']")).to_have_count(3)
     page.get_by_role("link", name="The picture of").first.click()
     expect(page.get_by_role("heading", name="3 prints of this picture")).to_be_visible()
     axe_in_both(page, "a picture")

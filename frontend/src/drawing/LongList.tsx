@@ -1,4 +1,4 @@
-import { useVirtualizer, useWindowVirtualizer } from "@tanstack/react-virtual";
+import { useVirtualizer, useWindowVirtualizer, type VirtualItem } from "@tanstack/react-virtual";
 import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from "react";
 import { packedRows } from "./packedRows";
 import { useSize } from "./useSize";
@@ -41,7 +41,14 @@ export function LongList<T>(props: ListProps<T>) {
   });
   return (
     <div ref={element}>
-      <Rows {...props} rows={rows} virtual={virtual} top={top} />
+      <Rows
+        {...props}
+        rows={rows}
+        shown={virtual.getVirtualItems()}
+        height={virtual.getTotalSize()}
+        measure={virtual.measureElement}
+        top={top}
+      />
     </div>
   );
 }
@@ -60,7 +67,14 @@ export function LongListInBox<T>(props: ListProps<T> & { className: string }) {
   });
   return (
     <div ref={element} className={`overflow-y-auto ${props.className}`}>
-      <Rows {...props} rows={rows} virtual={virtual} top={0} />
+      <Rows
+        {...props}
+        rows={rows}
+        shown={virtual.getVirtualItems()}
+        height={virtual.getTotalSize()}
+        measure={virtual.measureElement}
+        top={0}
+      />
     </div>
   );
 }
@@ -74,15 +88,14 @@ function useRows<T>({ items, widthOf, gap }: ListProps<T>, room: number): T[][] 
 function Rows<T>(
   props: ListProps<T> & {
     rows: T[][];
-    virtual: Pick<
-      ReturnType<typeof useWindowVirtualizer>,
-      "getVirtualItems" | "getTotalSize" | "measureElement"
-    >;
+    shown: readonly VirtualItem[];
+    height: number;
+    measure: (row: HTMLDivElement | null) => void;
+    /** Where the list begins on the page, px. */
     top: number;
   },
 ) {
-  const { rows, virtual, top, onEnd, keyOf } = props;
-  const shown = virtual.getVirtualItems();
+  const { rows, shown, top, onEnd, keyOf } = props;
   const last = shown.at(-1)?.index ?? -1;
   const ends = useRef(onEnd);
   useEffect(() => {
@@ -92,11 +105,11 @@ function Rows<T>(
     if (last >= rows.length - 1 - OVERSCAN && rows.length) ends.current?.();
   }, [last, rows.length]);
   return (
-    <div role="list" aria-label={props.label} className="relative" style={{ height: virtual.getTotalSize() }}>
+    <div role="list" aria-label={props.label} className="relative" style={{ height: props.height }}>
       {shown.map((row) => (
         <div
           key={row.key}
-          ref={virtual.measureElement}
+          ref={props.measure}
           data-index={row.index}
           role="presentation"
           className="absolute top-0 left-0 flex w-full items-end"

@@ -245,7 +245,7 @@ function ChoosePhoto({ layout, chosen }: { layout: LayoutState; chosen: boolean 
         >
           <option value="">One that was added …</option>
           {pictures
-            ?.filter((picture) => picture.state === "ready")
+            .filter((picture) => picture.state === "ready")
             .map((picture) => (
               <option key={picture.id} value={picture.id}>
                 {picture.name}
