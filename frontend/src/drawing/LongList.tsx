@@ -23,6 +23,8 @@ const OVERSCAN = 2;
 
 /** A list of any length on a page: only what is in sight is drawn. */
 export function LongList<T>(props: ListProps<T>) {
+  // The compiler would take what the virtualizer tells for what it told before.
+  "use no memo";
   const { element, width } = useSize<HTMLDivElement>();
   const rows = useRows(props, width);
   const [top, setTop] = useState(0);
@@ -30,8 +32,6 @@ export function LongList<T>(props: ListProps<T>) {
     const node = element.current;
     if (node) setTop(node.getBoundingClientRect().top + window.scrollY);
   }, [element, rows.length, width]);
-  // The compiler leaves this list alone: its rows are asked for anew each time it is drawn.
-  // oxlint-disable-next-line react/incompatible-library
   const virtual = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => props.rowHeight,
@@ -55,9 +55,9 @@ export function LongList<T>(props: ListProps<T>) {
 
 /** The same in a box of its own that scrolls. */
 export function LongListInBox<T>(props: ListProps<T> & { className: string }) {
+  "use no memo";
   const { element, width } = useSize<HTMLDivElement>();
   const rows = useRows(props, width);
-  // oxlint-disable-next-line react/incompatible-library
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => element.current,
