@@ -288,11 +288,14 @@ class Stack:
                 "--skip-test-db",
             ], "the database could not be made")  # fmt: skip
         step("Starting MariaDB")
+        # Its own: one that starts clears away whatever temporary tables lie where it puts its own.
+        scratch = self.var / "database-tmp"
+        scratch.mkdir(mode=0o700, exist_ok=True)
         safety = ["--innodb-flush-log-at-trx-commit=0", "--skip-innodb-doublewrite"]
         self._database.unlink(missing_ok=True)
         process = Process("MariaDB", [
             "mariadbd", "--no-defaults", f"--datadir={data}", f"--socket={self._database}",
-            f"--pid-file={self.var / 'mariadb.pid'}", f"--user={me}", "--skip-networking",
+            f"--tmpdir={scratch}", f"--pid-file={self.var / 'mariadb.pid'}", f"--user={me}", "--skip-networking",
             "--skip-log-bin", "--character-set-server=utf8mb4",
             f"--collation-server={COLLATION}", "--innodb-buffer-pool-size=128M",
             *(safety if self.fast else []),

@@ -24,6 +24,7 @@ def copies(held: dict[str, Any], count: int, job: int | None = None) -> None:
     fields = ("kind", "document", "title", "wide", "tall", "summary")
     made = [
         Design.objects.create(
+            account_id=first.account_id,
             job_id=job or first.job_id,
             position=number,
             **{name: getattr(first, name) for name in fields},

@@ -108,7 +108,7 @@ def own_jobs(request: SignedRequest) -> QuerySet[Job]:
 
 
 def own_prints(request: SignedRequest) -> QuerySet[Design]:
-    held = Design.objects.filter(job__account=request.user, kind=PRINT)
+    held = Design.objects.filter(account=request.user, kind=PRINT)
     return held.select_related("job").prefetch_related("under_keys__picture")
 
 

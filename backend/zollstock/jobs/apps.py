@@ -23,5 +23,5 @@ def _revisions(account: Any) -> int:
     """Bytes of the documents as they once were."""
     from .models import Design
 
-    held = Design.every.filter(job__account=account)
+    held = Design.every.filter(account=account)
     return int(held.aggregate(weight=Sum("kept_bytes"))["weight"] or 0)

@@ -79,7 +79,7 @@ class LayoutChange(Schema):
 
 
 def own_layouts(request: SignedRequest) -> QuerySet[Design]:
-    held = Design.objects.filter(job__account=request.user, kind=LAYOUT)
+    held = Design.objects.filter(account=request.user, kind=LAYOUT)
     return held.select_related("job").prefetch_related("under_keys__picture")
 
 

@@ -56,6 +56,8 @@ class Design(models.Model):
     writes that writes them along (`summaries.py`): no list reads a document.
     """
 
+    #: Whose it is, as its job is: what an account has is found without its jobs.
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
     job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="designs")
     kind = models.CharField(max_length=12, choices={name: name for name in KINDS}, default=PRINT)
     position = models.PositiveIntegerField(default=0)
@@ -83,7 +85,10 @@ class Design(models.Model):
         indexes = [
             models.Index(
                 fields=["job", "kind", "removed", "position", "id"], name="in_order_of_a_job"
-            )
+            ),
+            models.Index(
+                fields=["account", "kind", "removed", "-id"], name="designs_of_an_account"
+            ),
         ]
 
     def by_key(self) -> dict[str, Picture]:

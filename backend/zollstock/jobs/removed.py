@@ -22,7 +22,7 @@ def remove(design: Design) -> None:
 
 def removed_of(account: User, kind: str) -> QuerySet[Design]:
     """What can still be brought back of an account's."""
-    held = Design.every.filter(job__account=account, kind=kind, removed__isnull=False)
+    held = Design.every.filter(account=account, kind=kind, removed__isnull=False)
     return held.select_related("job").prefetch_related("under_keys__picture")
 
 

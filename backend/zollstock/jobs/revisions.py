@@ -107,7 +107,9 @@ def begin(
     sound = KINDS[kind].sound(document)
     KINDS[kind].check(sound, _parts(pictures))
     with transaction.atomic():
-        held = Design(job=job, kind=kind, position=position, document=sound)
+        held = Design(
+            account_id=job.account_id, job=job, kind=kind, position=position, document=sound
+        )
         summarise(held)
         held.save()
         _note(held)

@@ -32,6 +32,7 @@ export function LongList<T>(props: ListProps<T>) {
     const node = element.current;
     if (node) setTop(node.getBoundingClientRect().top + window.scrollY);
   }, [element, rows.length, width]);
+  // oxlint-disable-next-line react/incompatible-library
   const virtual = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => props.rowHeight,
@@ -58,6 +59,7 @@ export function LongListInBox<T>(props: ListProps<T> & { className: string }) {
   "use no memo";
   const { element, width } = useSize<HTMLDivElement>();
   const rows = useRows(props, width);
+  // oxlint-disable-next-line react/incompatible-library
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => element.current,

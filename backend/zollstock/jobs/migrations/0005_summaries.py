@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.conf import settings
 from django.db import migrations, models
 
 from zollstock.jobs.kinds import KINDS
@@ -25,9 +26,32 @@ def summarise_all(apps: Any, schema_editor: Any) -> None:
 
 
 class Migration(migrations.Migration):
-    dependencies = [("jobs", "0004_removed")]
+    dependencies = [
+        ("jobs", "0004_removed"),
+        migrations.swappable_dependency(settings.AUTH_USER_MODEL),
+    ]
 
     operations = [
+        migrations.AddField(
+            "design",
+            "account",
+            models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.CASCADE),
+        ),
+        migrations.RunSQL(
+            "UPDATE jobs_design d JOIN jobs_job j ON j.id = d.job_id SET d.account_id = j.account_id",
+            migrations.RunSQL.noop,
+        ),
+        migrations.AlterField(
+            "design",
+            "account",
+            models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE),
+        ),
+        migrations.AddIndex(
+            "design",
+            models.Index(
+                fields=["account", "kind", "removed", "-id"], name="designs_of_an_account"
+            ),
+        ),
         migrations.AddField(
             "design", "title", models.CharField(default="", max_length=300, db_collation=COLLATION)
         ),
