@@ -1,5 +1,7 @@
 """One collation for all tables but for what is searched, so that names compare everywhere as they do in the tests."""
 
+from __future__ import annotations
+
 from collections.abc import Iterator
 from copy import copy
 from typing import Any
