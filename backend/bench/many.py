@@ -13,9 +13,11 @@ from collections.abc import Callable
 from typing import Any
 
 import django
+from django.conf import settings
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "zollstock.site.settings")
 django.setup()
+settings.ALLOWED_HOSTS += ["testserver"]
 
 from django.contrib.auth.models import User  # noqa: E402
 from django.db import connection  # noqa: E402
@@ -51,6 +53,9 @@ PERIODIC: tuple[tuple[str, Callable[[], Any]], ...] = (
 
 def filled(name: str, jobs: int, prints: int, pictures: int, large: int = 1) -> User:
     """An account of so many of each, the newest job holding `large` prints, all of them as if somebody had made them."""
+    there = User.objects.filter(username=name).first()
+    if there and Design.objects.filter(account=there).count() >= prints - 1:
+        return there  # from a run before
     User.objects.filter(username=name).delete()
     account = User.objects.create_user(name, password=PASSWORD)
     Picture.objects.bulk_create(

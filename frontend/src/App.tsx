@@ -1,37 +1,42 @@
-import { lazy, Suspense, useEffect } from "react";
+import { lazy, Suspense, useEffect, type ReactNode } from "react";
+import { ErrorBoundary } from "react-error-boundary";
 import { Link, Route, Routes, useLocation } from "react-router";
-import { BatchPage } from "./batches/BatchPage";
-import { NewBatchPage } from "./batches/NewBatchPage";
-import { BenchPage } from "./bench/BenchPage";
+import { reportFault } from "./api/reportFault";
 import { usePlanStore } from "./bench/planStore";
 import { UnsavedLine } from "./designs/UnsavedLine";
 import { Help } from "./help/Help";
-import { HowBigPage } from "./howbig/HowBigPage";
-import { SensorsPage } from "./howbig/SensorsPage";
 import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
-import { LayoutPage } from "./layouts/LayoutPage";
-import { NewLayoutPage } from "./layouts/NewLayoutPage";
-import { RulesPage } from "./layouts/RulesPage";
 import { useLayoutStore } from "./layouts/layoutStore";
 import { LegendLayer } from "./legend/LegendLayer";
 import { arrivals } from "./jobs/arrivalStore";
-import { JobPage } from "./jobs/JobPage";
 import { JobsPage } from "./jobs/JobsPage";
-import { PicturePage } from "./pictures/PicturePage";
-import { LookPage } from "./look/LookPage";
-import { ProofPage } from "./proof/ProofPage";
 import { SignIn } from "./session/SignIn";
 import { SignInAgain } from "./session/SignInAgain";
 import { usePreferences, useSession } from "./session/useSession";
 import { Problem } from "./shell/Problem";
-import { LeaveRoomPage } from "./sizes/LeaveRoomPage";
-import { LibraryPage } from "./sizes/LibraryPage";
 import { ToTheEnd } from "./frame/ToTheEnd";
+import { Fault } from "./frame/Fault";
 import { TopBar } from "./frame/TopBar";
-import { StockPage } from "./stock/StockPage";
-import { SizesPage } from "./sizes/SizesPage";
 
-// Read seldom, and long: fetched when somebody asks for them.
+// Each place is fetched when somebody goes there; the list of jobs, where people begin, is there at once.
+const BatchPage = lazy(async () => ({ default: (await import("./batches/BatchPage")).BatchPage }));
+const NewBatchPage = lazy(async () => ({ default: (await import("./batches/NewBatchPage")).NewBatchPage }));
+const BenchPage = lazy(async () => ({ default: (await import("./bench/BenchPage")).BenchPage }));
+const HowBigPage = lazy(async () => ({ default: (await import("./howbig/HowBigPage")).HowBigPage }));
+const SensorsPage = lazy(async () => ({ default: (await import("./howbig/SensorsPage")).SensorsPage }));
+const LayoutPage = lazy(async () => ({ default: (await import("./layouts/LayoutPage")).LayoutPage }));
+const NewLayoutPage = lazy(async () => ({
+  default: (await import("./layouts/NewLayoutPage")).NewLayoutPage,
+}));
+const RulesPage = lazy(async () => ({ default: (await import("./layouts/RulesPage")).RulesPage }));
+const JobPage = lazy(async () => ({ default: (await import("./jobs/JobPage")).JobPage }));
+const PicturePage = lazy(async () => ({ default: (await import("./pictures/PicturePage")).PicturePage }));
+const LookPage = lazy(async () => ({ default: (await import("./look/LookPage")).LookPage }));
+const ProofPage = lazy(async () => ({ default: (await import("./proof/ProofPage")).ProofPage }));
+const LeaveRoomPage = lazy(async () => ({ default: (await import("./sizes/LeaveRoomPage")).LeaveRoomPage }));
+const LibraryPage = lazy(async () => ({ default: (await import("./sizes/LibraryPage")).LibraryPage }));
+const StockPage = lazy(async () => ({ default: (await import("./stock/StockPage")).StockPage }));
+const SizesPage = lazy(async () => ({ default: (await import("./sizes/SizesPage")).SizesPage }));
 const HowItWorksPage = lazy(async () => ({
   default: (await import("./help/HowItWorksPage")).HowItWorksPage,
 }));
@@ -72,27 +77,18 @@ export function App() {
 /** Before the door: what can be read without an account, and the door itself. */
 function Door() {
   const { pathname } = useLocation();
-  return /^\/(how-it-works|handbook)/.test(pathname) ? <Routes>{READING}</Routes> : <SignIn />;
+  if (!/^\/(how-it-works|handbook)/.test(pathname)) return <SignIn />;
+  return (
+    <Place>
+      <Routes>{READING}</Routes>
+    </Place>
+  );
 }
 
 const READING = (
   <>
-    <Route
-      path="/how-it-works"
-      element={
-        <Suspense fallback={null}>
-          <HowItWorksPage />
-        </Suspense>
-      }
-    />
-    <Route
-      path="/handbook/:page?"
-      element={
-        <Suspense fallback={null}>
-          <HandbookPage />
-        </Suspense>
-      }
-    />
+    <Route path="/how-it-works" element={<HowItWorksPage />} />
+    <Route path="/handbook/:page?" element={<HandbookPage />} />
   </>
 );
 
@@ -108,29 +104,41 @@ function Unsaved() {
 
 function Places() {
   return (
-    <Routes>
-      <Route path="/" element={<JobsPage />} />
-      <Route path="/jobs/:job" element={<JobPage />} />
-      <Route path="/pictures/:picture" element={<PicturePage />} />
-      <Route path="/sizes" element={<LibraryPage />} />
-      <Route path="/how-big" element={<HowBigPage />} />
-      <Route path="/sensors" element={<SensorsPage />} />
-      <Route path="/leave-room" element={<LeaveRoomPage />} />
-      <Route path="/stock" element={<StockPage />} />
-      <Route path="/photo-rules" element={<RulesPage />} />
-      <Route path="/layouts/new" element={<NewLayoutPage />} />
-      <Route path="/layouts/:layout" element={<LayoutPage />} />
-      <Route path="/layouts/:layout/:step" element={<LayoutPage />} />
-      <Route path="/batches/new" element={<NewBatchPage />} />
-      <Route path="/batches/:batch" element={<BatchPage />} />
-      <Route path="/prints/:print/sizes" element={<SizesPage />} />
-      <Route path="/prints/:print/look" element={<LookPage />} />
-      <Route path="/prints/:print/proof" element={<ProofPage />} />
-      <Route path="/prints/:print" element={<BenchPage />} />
-      <Route path="/prints/:print/:step" element={<BenchPage />} />
-      {READING}
-      <Route path="*" element={<Nothing />} />
-    </Routes>
+    <Place>
+      <Routes>
+        <Route path="/" element={<JobsPage />} />
+        <Route path="/jobs/:job" element={<JobPage />} />
+        <Route path="/pictures/:picture" element={<PicturePage />} />
+        <Route path="/sizes" element={<LibraryPage />} />
+        <Route path="/how-big" element={<HowBigPage />} />
+        <Route path="/sensors" element={<SensorsPage />} />
+        <Route path="/leave-room" element={<LeaveRoomPage />} />
+        <Route path="/stock" element={<StockPage />} />
+        <Route path="/photo-rules" element={<RulesPage />} />
+        <Route path="/layouts/new" element={<NewLayoutPage />} />
+        <Route path="/layouts/:layout" element={<LayoutPage />} />
+        <Route path="/layouts/:layout/:step" element={<LayoutPage />} />
+        <Route path="/batches/new" element={<NewBatchPage />} />
+        <Route path="/batches/:batch" element={<BatchPage />} />
+        <Route path="/prints/:print/sizes" element={<SizesPage />} />
+        <Route path="/prints/:print/look" element={<LookPage />} />
+        <Route path="/prints/:print/proof" element={<ProofPage />} />
+        <Route path="/prints/:print" element={<BenchPage />} />
+        <Route path="/prints/:print/:step" element={<BenchPage />} />
+        {READING}
+        <Route path="*" element={<Nothing />} />
+      </Routes>
+    </Place>
+  );
+}
+
+/** Where a page stands: while it is fetched nothing, and where it fails, what is safe and the ways on. */
+function Place({ children }: { children: ReactNode }) {
+  const { pathname } = useLocation();
+  return (
+    <ErrorBoundary FallbackComponent={Fault} resetKeys={[pathname]} onError={reportFault}>
+      <Suspense fallback={null}>{children}</Suspense>
+    </ErrorBoundary>
   );
 }
 

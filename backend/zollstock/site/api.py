@@ -46,6 +46,7 @@ from zollstock.sizes.shelf import NoSuchSizes
 from zollstock.stock.api import router as stock
 
 from .described import DescribedAPI
+from .faults import router as faults
 from .pages import DATABASE_AWAY
 
 log = logging.getLogger(__name__)
@@ -80,6 +81,7 @@ for router in (
     forgetting,
     runs,
     batches,
+    faults,
 ):
     api.add_router("", router)
 

@@ -912,7 +912,7 @@ export interface paths {
         };
         /**
          * Prints
-         * @description Prints of all jobs, those of the newest job first; with `search` those that have the words, or whose job has.
+         * @description Prints of all jobs, the newest first; with `search` those that have the words, or whose job has.
          */
         get: operations["zollstock_jobs_api_prints"];
         put?: never;
@@ -1693,6 +1693,26 @@ export interface paths {
          * @description Make the files of the chosen cells, in the background.
          */
         post: operations["zollstock_batches_api_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note
+         * @description Write it down. What a browser says is written as it stands, on one line, and never believed.
+         */
+        post: operations["zollstock_site_faults_note"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7221,6 +7241,24 @@ export interface components {
             ][] | null;
             /** Pattern */
             pattern?: string | null;
+        };
+        /**
+         * Fault
+         * @description What a page said of its fault, where in the code it was, and at which address.
+         */
+        Fault: {
+            /** Message */
+            message: string;
+            /**
+             * Stack
+             * @default
+             */
+            stack: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
         };
         /**
          * Problem
@@ -13203,6 +13241,55 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RunState"];
                 };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_site_faults_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Fault"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description A part of the application is away for a moment. */
             503: {

@@ -145,23 +145,23 @@ function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | 
           One print
         </h2>
         <LongListInBox
-          className="max-h-[46vh]"
+          className="max-h-[46vh] p-1"
           label="Which print"
           items={prints}
           keyOf={(one) => one.id}
-          widthOf={(one) => Math.max(124, one.drawing.boxes.document[2] * scale + 28)}
+          widthOf={(one) => Math.max(160, one.drawing.boxes.document[2] * scale + 28)}
           gap={[12, 12]}
           rowHeight={190}
         >
           {(one) => (
             <button
               type="button"
-              className="choice moves !w-auto !flex-col !items-start"
+              className="choice moves !flex-col !items-start"
               aria-pressed={one.id === print}
               onClick={() => setPrint(one.id)}
             >
               <Silhouette print={one} scale={scale} />
-              <span className="block max-w-40 truncate font-medium" dir="auto">
+              <span className="block w-full truncate font-medium" dir="auto">
                 {one.title || "untitled"}
               </span>
               <span className="figure soft">{typeset(one.size_text)}</span>
