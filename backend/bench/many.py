@@ -28,8 +28,9 @@ from playwright.sync_api import Page, sync_playwright  # noqa: E402
 from tests.browser.conftest import CHROMIUM  # noqa: E402
 from zollstock.batches.tasks import take_up as lay_out_left  # noqa: E402
 from zollstock.jobs.firstplan import first_plan  # noqa: E402
-from zollstock.jobs.models import Design, DesignPicture, Job, Revision  # noqa: E402
+from zollstock.jobs.models import Design, DesignPicture, Job, Revision, TitleWord  # noqa: E402
 from zollstock.jobs.revisions import begin_print  # noqa: E402
+from zollstock.jobs.search import title_words, words_of  # noqa: E402
 from zollstock.jobs.tasks import thin_out  # noqa: E402
 from zollstock.pictures.models import Inspection, Picture  # noqa: E402
 from zollstock.pictures.tasks import clear_what_belongs_to_nothing  # noqa: E402
@@ -97,11 +98,18 @@ def filled(name: str, jobs: int, prints: int, pictures: int, large: int = 1) -> 
             for n, job in enumerate(jobs_of[at : at + 2000], 1)
         ]
         Design.objects.bulk_create(part)
-        newest = Design.objects.filter(account=account).order_by("-id").only("id", "document")
+        newest = (
+            Design.objects.filter(account=account)
+            .order_by("-id")
+            .only("id", "document", "title", "account_id", "job_id")
+        )
         made = list(newest[: len(part)])
         DesignPicture.objects.bulk_create(
             DesignPicture(design=one, key="picture", picture=held[(at + n) % pictures])
             for n, one in enumerate(made)
+        )
+        TitleWord.objects.bulk_create(
+            row for one in made for row in title_words(one, words_of(one.title))
         )
         Revision.objects.bulk_create(
             Revision(design=one, number=1, document=one.document, bytes=1500) for one in made
@@ -153,7 +161,9 @@ def in_chromium(account: User) -> None:
     job = Job.objects.filter(account=account).order_by("-id").first()
     assert job
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox"])
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium-headless-shell", args=CHROMIUM
+        )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(ADDRESS)
         page.get_by_label("Name").fill(account.username)

@@ -101,7 +101,6 @@ def test_a_summary_follows_every_save_undo_and_redo(caller: Caller, held: dict) 
     assert shown() == ("Lamp", "20 × 20 cm")
 
 
-@pytest.mark.django_db(transaction=True)
 def test_jobs_are_found_by_their_words_and_those_of_their_prints(
     caller: Caller, other: Caller, held: dict
 ) -> None:

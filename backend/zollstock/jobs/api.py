@@ -34,16 +34,15 @@ from .lists import (
     PrintInJob,
     PrintSummary,
     found_jobs,
+    found_prints,
     heads,
     job_summaries,
-    of_job,
     print_in_job_summaries,
     print_summaries,
 )  # fmt: skip
 from .models import Design, Job
 from .removed import bring_back, remove, removed_from, removed_of
 from .revisions import begin_print, earlier_than, later_than, save_document, step
-from .search import having_words
 
 router = Router(tags=["jobs"])
 Title = Annotated[Line, Field(min_length=1, max_length=200)]
@@ -149,7 +148,7 @@ def jobs(
     request: SignedRequest, search: Annotated[str, Field(max_length=200)] = ""
 ) -> QuerySet[Job]:
     """Jobs, the newest first; with `search` those whose title, client or prints' titles have those words."""
-    return found_jobs(own_jobs(request), search)
+    return found_jobs(request.user, search)
 
 
 @router.post("/jobs", response=JobState)
@@ -223,14 +222,7 @@ def prints(
     request: SignedRequest, search: Annotated[str, Field(max_length=200)] = ""
 ) -> QuerySet[Design]:
     """Prints of all jobs, the newest first; with `search` those that have the words, or whose job has."""
-    words = search.split()
-    found = own_prints(request).prefetch_related(None)
-    if not words:
-        return found
-    titled = own_jobs(request).filter(of_job(words)).values("id")
-    return found.filter(
-        Q(id__in=having_words(Design.objects, words).values("id")) | Q(job__in=titled)
-    )
+    return found_prints(request.user, search).select_related("job")
 
 
 @router.get("/prints/{int:print_id}", response=PrintState)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Sequence
 from datetime import date, datetime
-from typing import Any
+from typing import TYPE_CHECKING, Any
 from uuid import UUID
 
 from django.db.models import Count, F, Max, Q, QuerySet, Window
@@ -15,9 +15,12 @@ from ninja import Schema
 
 from zollstock.core.drawing import Drawing
 
+if TYPE_CHECKING:
+    from django.contrib.auth.models import User
+
 from .kinds import LAYOUT, PICTURE, PRINT, plan_key
 from .models import Design, DesignPicture, Job
-from .search import having_words
+from .search import found_designs, found_jobs_by_prints, words_of
 from .summaries import SUMMARY_FIELDS
 
 #: So many prints of a job are shown in a list of jobs.
@@ -80,12 +83,23 @@ class JobSummary(JobHead):
 _LISTED = ("id", "job_id", "position", *SUMMARY_FIELDS)
 
 
-def found_jobs(own: QuerySet[Job], search: str) -> QuerySet[Job]:
-    """Those of the jobs whose title, client or prints' titles have the words; all of them where none are given."""
-    words = search.split()
+def found_jobs(account: User, search: str) -> QuerySet[Job]:
+    """The jobs whose title, client or prints' titles have the words; all of them where none are given."""
+    own = Job.objects.filter(account=account)
+    words = words_of(search)
     if not words:
-        return own
-    return own.filter(of_job(words) | Q(id__in=having_words(Design.objects, words).values("job")))
+        return own.none() if search.strip() else own
+    return own.filter(of_job(words) | Q(id__in=found_jobs_by_prints(account, words)))
+
+
+def found_prints(account: User, search: str) -> QuerySet[Design]:
+    """The prints whose titles have the words, or whose job's title or client has; likewise."""
+    own = Design.objects.filter(account=account, kind=PRINT)
+    words = words_of(search)
+    if not words:
+        return own.none() if search.strip() else own
+    jobs = Job.objects.filter(of_job(words), account=account).values_list("id", flat=True)
+    return own.filter(Q(id__in=found_designs(account, words)) | Q(job__in=list(jobs)))
 
 
 def of_job(words: Sequence[str]) -> Q:

@@ -114,6 +114,20 @@ class DesignPicture(models.Model):
         ]
 
 
+class TitleWord(models.Model):
+    """A word of a design's title, by which somebody finds it (`search.py`)."""
+
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="+")
+    design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="words")
+    word = models.CharField(max_length=40, db_collation=AS_PEOPLE_READ)
+
+    class Meta:
+        indexes = [
+            models.Index(fields=["account", "word", "-design", "job"], name="words_of_titles")
+        ]
+
+
 class Revision(models.Model):
     """A document as it once was. Numbers run from 1; old ones thin out, but for those that something `holds`."""
 

@@ -10,6 +10,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from .models import Design, Job
+from .search import note_words
 
 #: So long what was removed can be brought back, with its revisions and the files made of it.
 KEPT_FOR = timedelta(days=1)
@@ -18,6 +19,7 @@ KEPT_FOR = timedelta(days=1)
 def remove(design: Design) -> None:
     """Nowhere to be seen from now on, and gone for good after a while."""
     Design.objects.filter(id=design.id).update(removed=timezone.now())
+    design.words.all().delete()
 
 
 def removed_of(account: User, kind: str) -> QuerySet[Design]:
@@ -33,6 +35,7 @@ def removed_from(job: Job) -> QuerySet[Design]:
 
 def bring_back(design: Design) -> None:
     Design.every.filter(id=design.id).update(removed=None)
+    note_words(design)
 
 
 def clear_removed() -> None:

@@ -15,6 +15,7 @@ from zollstock.pictures.models import Picture
 
 from .kinds import KINDS, PICTURE, PRINT
 from .models import Design, DesignPicture, Job, Revision
+from .search import note_words
 from .summaries import summarise
 from .thinning import ALL_OF
 
@@ -60,6 +61,7 @@ def save_document(
         _note(held)
         summarise(held)
         held.save()
+        note_words(held)
         redrawn = {
             key: zones for key, zones in kind.zones(wanted).items() if zones != before.get(key)
         }
@@ -97,6 +99,7 @@ def step(design_id: int, version: int, by: int) -> Design:
         held.version += 1
         summarise(held)
         held.save()
+        note_words(held)
     return held
 
 
@@ -114,6 +117,7 @@ def begin(
         held.save()
         _note(held)
         held.save(update_fields=["kept_bytes", "thin_at"])
+        note_words(held)
         DesignPicture.objects.bulk_create(
             DesignPicture(design=held, key=key, picture=picture)
             for key, picture in pictures.items()

@@ -6,6 +6,7 @@ from django.conf import settings
 from django.db import migrations, models
 
 from zollstock.jobs.kinds import KINDS
+from zollstock.jobs.search import words_of
 from zollstock.jobs.summaries import SUMMARY_FIELDS, summarise
 
 AT_ONCE = 500
@@ -15,6 +16,7 @@ COLLATION = "utf8mb4_unicode_520_nopad_ci"
 def summarise_all(apps: Any, schema_editor: Any) -> None:
     """Every design there is, removed ones too: they may be brought back."""
     designs = apps.get_model("jobs", "Design")._base_manager
+    words = apps.get_model("jobs", "TitleWord")
     last = 0
     while batch := list(designs.filter(id__gt=last).order_by("id")[:AT_ONCE]):
         for held in batch:
@@ -22,6 +24,12 @@ def summarise_all(apps: Any, schema_editor: Any) -> None:
             held.document = KINDS[held.kind].sound(held.document)
             summarise(held)
         designs.bulk_update(batch, SUMMARY_FIELDS)
+        words.objects.bulk_create(
+            words(account_id=held.account_id, job_id=held.job_id, design_id=held.id, word=word)
+            for held in batch
+            if held.removed is None
+            for word in words_of(held.title)
+        )
         last = batch[-1].id
 
 
@@ -85,9 +93,25 @@ class Migration(migrations.Migration):
             "(SELECT SUM(bytes) FROM jobs_revision WHERE design_id = jobs_design.id)",
             migrations.RunSQL.noop,
         ),
-        migrations.RunSQL(
-            "CREATE FULLTEXT INDEX words_of_titles ON jobs_design (title)",
-            "DROP INDEX words_of_titles ON jobs_design",
+        migrations.CreateModel(
+            "TitleWord",
+            [
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("word", models.CharField(max_length=40, db_collation=COLLATION)),
+                ("account", models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)),
+                (
+                    "design",
+                    models.ForeignKey("jobs.design", on_delete=models.CASCADE, related_name="words"),
+                ),
+                ("job", models.ForeignKey("jobs.job", on_delete=models.CASCADE, related_name="+")),
+            ],
+            options={
+                "indexes": [
+                    models.Index(
+                        fields=["account", "word", "-design", "job"], name="words_of_titles"
+                    )
+                ]
+            },
         ),
         migrations.RunPython(summarise_all, migrations.RunPython.noop),
     ]
