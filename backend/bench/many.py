@@ -206,6 +206,7 @@ def main() -> None:
     small, large = saving(clients[few], few), saving(clients[many], many)
     print(f"  saving a print: {large:.1f} ms, {large / small:.2f} × with three prints", flush=True)
     for name, task in PERIODIC:
+        task()  # a worker has done it before
         begin = time.perf_counter()
         task()
         print(f"  periodic, {name}: {(time.perf_counter() - begin) * 1000:.1f} ms", flush=True)

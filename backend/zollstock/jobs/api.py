@@ -45,6 +45,8 @@ from .removed import bring_back, remove, removed_from, removed_of
 from .revisions import begin_print, earlier_than, later_than, save_document, step
 
 router = Router(tags=["jobs"])
+#: A page of jobs is more than a screen of them, each with its first prints.
+JOBS_AT_ONCE = 12
 Title = Annotated[Line, Field(min_length=1, max_length=200)]
 
 
@@ -143,7 +145,7 @@ def print_state(held: Design) -> PrintState:
 
 
 @router.get("/jobs", response=list[JobSummary])
-@paged(ordering=("-created", "-id"), shown=job_summaries)
+@paged(ordering=("-created", "-id"), shown=job_summaries, page_size=JOBS_AT_ONCE)
 def jobs(
     request: SignedRequest, search: Annotated[str, Field(max_length=200)] = ""
 ) -> QuerySet[Job]:

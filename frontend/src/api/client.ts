@@ -1,5 +1,5 @@
 // The one way to the server: typed from its OpenAPI document, one kind of error.
-import createClient from "openapi-fetch";
+import createClient, { type FetchResponse } from "openapi-fetch";
 import { answeredOnce, askedOnce } from "./once";
 import { patiently } from "./patiently";
 import type { components, paths } from "./schema";
@@ -62,33 +62,47 @@ export function onUnknown(listener: () => void): void {
   unknown = listener;
 }
 
+/** What an operation answers where all is well, as the API's own description has it. */
+type Answer<Operation> = Operation extends {
+  responses: { 200: { content: { "application/json": infer Data } } };
+}
+  ? Data
+  : undefined;
+
 /**
  * The answer's data, or an ApiProblem thrown.
  *
- * The caller names the type: the client's own inference widens tuples such as boxes to arrays.
+ * Its type is the operation's own: what the client infers widens tuples such as boxes to arrays.
  */
-export async function must<T>(
-  answer: Promise<{ data?: unknown; error?: unknown; response: Response }>,
-): Promise<T> {
+export async function must<
+  Operation extends Record<string | number, unknown>,
+  Options,
+  Media extends `${string}/${string}`,
+>(answer: Promise<FetchResponse<Operation, Options, Media>>): Promise<Answer<Operation>> {
   let result;
   try {
     result = await answer;
   } catch {
     throw new ApiProblem(0, NO_ANSWER);
   }
-  if (result.response.ok) return result.data as T;
+  if (result.response.ok) return result.data as Answer<Operation>;
   if (result.response.status === 401 && whose) unknown();
   throw problemOf(result.response.status, result.error);
 }
 
 /** What was typed, as the server read it; what it did not understand is thrown, with what was probably meant. */
-export async function heard<T>(
-  answer: Promise<{ data?: unknown; error?: unknown; response: Response }>,
-): Promise<T> {
-  const said = await must<T | NotRead>(answer);
-  if (typeof said === "object" && said !== null && "unread" in said)
-    throw new ApiProblem(422, said.unread, [], said.others);
-  return said;
+export async function heard<
+  Operation extends Record<string | number, unknown>,
+  Options,
+  Media extends `${string}/${string}`,
+>(answer: Promise<FetchResponse<Operation, Options, Media>>): Promise<Exclude<Answer<Operation>, NotRead>> {
+  const said: unknown = await must(answer);
+  if (notRead(said)) throw new ApiProblem(422, said.unread, [], said.others);
+  return said as Exclude<Answer<Operation>, NotRead>;
+}
+
+function notRead(said: unknown): said is NotRead {
+  return typeof said === "object" && said !== null && "unread" in said;
 }
 
 export function problemOf(status: number, body: unknown): ApiProblem {

@@ -66,7 +66,7 @@ export class PictureSender {
     }
     const path = { params: { path: { parcel_id: parcel.id } } };
     try {
-      return await must<Arrival>(client.POST("/api/parcels/{parcel_id}/picture", path));
+      return await must(client.POST("/api/parcels/{parcel_id}/picture", path));
     } catch (error) {
       // A picture that was refused has no parcel any more.
       if (!isAway(error)) this.parcel = null;
@@ -78,14 +78,14 @@ export class PictureSender {
   private async place(): Promise<Parcel> {
     if (this.parcel) {
       try {
-        return await must<Parcel>(
+        return await must(
           client.GET("/api/parcels/{parcel_id}", { params: { path: { parcel_id: this.parcel.id } } }),
         );
       } catch (error) {
         if ((error as ApiProblem).status !== 404) throw error;
       }
     }
-    this.parcel = await must<Parcel>(
+    this.parcel = await must(
       client.POST("/api/parcels", { body: { name: this.file.name, size: this.file.size } }),
     );
     return this.parcel;

@@ -29,7 +29,7 @@ function Change({ batch, onClose }: { batch: BatchState; onClose: () => void }) 
   const queries = useQueryClient();
   const change = useMutation({
     mutationFn: () =>
-      must<BatchState>(
+      must(
         client.PATCH("/api/batches/{batch_id}", {
           params: { path: { batch_id: batch.id } },
           body: { shared, ...(set === AS_LAID_OUT ? {} : { set }) },

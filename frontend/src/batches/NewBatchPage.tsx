@@ -2,7 +2,6 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useSearchParams, Link } from "react-router";
 import { client, must } from "../api/client";
-import type { BatchState } from "../api/types";
 import { LongList } from "../drawing/LongList";
 import { useJob } from "../jobs/useJobs";
 import { useManyPictures } from "../pictures/usePictures";
@@ -38,7 +37,7 @@ export function NewBatchPage() {
     title ?? (job.data ? `${job.data.title.slice(0, 180)}, all sizes` : jobId ? "" : "Many pictures");
   const make = useMutation({
     mutationFn: () =>
-      must<BatchState>(
+      must(
         client.POST("/api/batches", {
           body: {
             title: name, set, pattern: "{picture}_{width}x{height}{unit}", job: jobId || null,

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { client, must } from "../api/client";
 import { LatestWins } from "../api/latestWins";
-import type { BatchState, Cell, CellRow, RunState } from "../api/types";
+import type { Cell } from "../api/types";
 
 /** Pictures asked for at once: enough for the first screen, then for the rest in few questions. */
 const FIRST = 24;
@@ -14,8 +14,7 @@ export const cellKey = (picture: string, size: string) => `${picture} ${size}`;
 export function useBatch(batch: number) {
   return useQuery({
     queryKey: ["batches", batch],
-    queryFn: () =>
-      must<BatchState>(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
+    queryFn: () => must(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
   });
 }
 
@@ -23,7 +22,7 @@ export function useRemoveBatch() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (batch: number) =>
-      must<undefined>(client.DELETE("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
+      must(client.DELETE("/api/batches/{batch_id}", { params: { path: { batch_id: batch } } })),
     onSuccess: () => queries.invalidateQueries({ queryKey: ["batches"] }),
   });
 }
@@ -41,7 +40,7 @@ export function useCells(batch: number, pictures: number, version: string) {
         for (let start = 0; wanted() && start < pictures;) {
           const count = start === 0 ? FIRST : MORE;
           const query = { start, count };
-          const piece = await must<CellRow[]>(
+          const piece = await must(
             client.GET("/api/batches/{batch_id}/cells", { params: { path: { batch_id: batch }, query } }),
           );
           for (const row of piece) found.set(row.picture, row.cells);
@@ -113,7 +112,7 @@ export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell
 function placed(batch: number, { picture, size, fit }: Wish): Promise<Cell> {
   const path = { path: { batch_id: batch } };
   const cell = { picture, size };
-  return must<Cell>(
+  return must(
     fit
       ? client.PUT("/api/batches/{batch_id}/cells", { params: path, body: { ...cell, ...fit } })
       : client.POST("/api/batches/{batch_id}/cells/auto", { params: path, body: cell }),
@@ -166,8 +165,7 @@ export function useRun(run: string | undefined) {
   return useQuery({
     queryKey: ["runs", run],
     enabled: run !== undefined,
-    queryFn: () =>
-      must<RunState>(client.GET("/api/runs/{run_id}", { params: { path: { run_id: run ?? "" } } })),
+    queryFn: () => must(client.GET("/api/runs/{run_id}", { params: { path: { run_id: run ?? "" } } })),
     refetchInterval: ({ state: { data } }) => (data?.over || data?.state === "paused" ? false : POLL_MS),
   });
 }
@@ -176,7 +174,7 @@ export function useRunChange(batch: number) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: ({ run, what }: { run: string; what: "pause" | "resume" | "cancel" | "again" }) =>
-      must<RunState>(client.POST(`/api/runs/{run_id}/${what}`, { params: { path: { run_id: run } } })),
+      must(client.POST(`/api/runs/{run_id}/${what}`, { params: { path: { run_id: run } } })),
     onSuccess: (state) => {
       queries.setQueryData(["runs", state.id], state);
       void queries.invalidateQueries({ queryKey: ["batches", batch] });
@@ -188,7 +186,7 @@ export function useOrderRun(batch: number) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (given: { cells: [string, string][] | null; pattern: string }) =>
-      must<RunState>(
+      must(
         client.POST("/api/batches/{batch_id}/runs", { params: { path: { batch_id: batch } }, body: given }),
       ),
     onSuccess: (state) => {

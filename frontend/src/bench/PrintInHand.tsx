@@ -22,8 +22,7 @@ export function PrintInHand({
   const asked = useQuery({
     queryKey: ["prints", id],
     gcTime: 0,
-    queryFn: () =>
-      must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
+    queryFn: () => must(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
   });
   const answered = asked.data;
   useEffect(() => {

@@ -9,16 +9,16 @@ const path = (id: number) => ({ params: { path: { print_id: id } } });
 export const usePlanStore = designStore<PrintState, Plan>({
   word: "print",
   place: (id) => `/prints/${id}`,
-  load: (id) => must<PrintState>(client.GET("/api/prints/{print_id}", path(id))),
+  load: (id) => must(client.GET("/api/prints/{print_id}", path(id))),
   save: (id, plan, version) =>
-    must<PrintState>(
+    must(
       client.PUT("/api/prints/{print_id}/plan", {
         ...path(id),
         body: { plan: plan as Record<string, unknown>, version },
       }),
     ),
   walk: (id, way, version) =>
-    must<PrintState>(client.POST(`/api/prints/{print_id}/${way}`, { ...path(id), body: { version } })),
+    must(client.POST(`/api/prints/{print_id}/${way}`, { ...path(id), body: { version } })),
   documentOf: (print) => print.plan,
   withDocument: (print, plan) => ({ ...print, plan }),
   whatChanged,

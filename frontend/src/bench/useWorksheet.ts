@@ -32,7 +32,7 @@ interface Answer {
 }
 
 const reckoned = (plan: Plan, { unit, step, ways, edges, picture }: Question) =>
-  must<Worksheet>(
+  must(
     client.POST("/api/reckon", {
       body: { plan: plan as Record<string, unknown>, unit, step: ways ? step : null, edges, picture },
     }),

@@ -29,7 +29,7 @@ const ordered = ({ kind, id }: Maker, version: number) =>
 export function useOrders(of: Maker) {
   return useQuery({
     queryKey: keyOf(of),
-    queryFn: () => must<OrderState[]>(listed(of)),
+    queryFn: () => must(listed(of)),
     refetchInterval: (query) => (query.state.data?.some(isGoing) ? POLL_MS : false),
   });
 }
@@ -37,8 +37,7 @@ export function useOrders(of: Maker) {
 export function useMakeFile(kind: Maker["kind"]) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, version }: { id: number; version: number }) =>
-      must<OrderState>(ordered({ kind, id }, version)),
+    mutationFn: ({ id, version }: { id: number; version: number }) => must(ordered({ kind, id }, version)),
     onSettled: (_, __, { id }) => queries.invalidateQueries({ queryKey: keyOf({ kind, id }) }),
   });
 }
@@ -47,9 +46,7 @@ export function useCallOff(of: Maker) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (order: string) =>
-      must<OrderState>(
-        client.POST("/api/orders/{order_id}/cancel", { params: { path: { order_id: order } } }),
-      ),
+      must(client.POST("/api/orders/{order_id}/cancel", { params: { path: { order_id: order } } })),
     onSettled: () => queries.invalidateQueries({ queryKey: keyOf(of) }),
   });
 }

@@ -1,5 +1,5 @@
 import { client, heard } from "../api/client";
-import type { ReadLength, ReadSize, Unit } from "../api/types";
+import type { ReadSize, Unit } from "../api/types";
 import { TypedField, type Looks } from "./TypedField";
 import type { Heard, Typing } from "./useTyped";
 
@@ -7,7 +7,7 @@ type Purpose = "edge" | "distance" | "side";
 
 /** A length as people type it, read by the server. */
 export const readLength = (text: string, unit: Unit, purpose: Purpose) =>
-  heard<ReadLength>(client.POST("/api/lengths/read", { body: { text, unit, purpose } }));
+  heard(client.POST("/api/lengths/read", { body: { text, unit, purpose } }));
 
 /** A single length; what is read arrives with its unit, as typed. */
 export function LengthField(props: Looks & Omit<Typing<string>, "read"> & { unit: Unit; purpose: Purpose }) {
@@ -20,7 +20,7 @@ export function LengthField(props: Looks & Omit<Typing<string>, "read"> & { unit
 
 /** A size as people type it, read by the server. */
 export const readSize = (text: string, unit: Unit, picture: [number, number]) =>
-  heard<ReadSize>(client.POST("/api/sizes/read", { body: { text, unit, picture } }));
+  heard(client.POST("/api/sizes/read", { body: { text, unit, picture } }));
 
 /** A size; a single side takes the ratio of `picture` (width and height, px as turned). */
 export function SizeField(

@@ -46,14 +46,14 @@ export function HowBigPage() {
     queryKey: ["how-big", query],
     placeholderData: (old: HowBig | undefined) => old,
     retry: false,
-    queryFn: () => must<HowBig>(client.GET("/api/how-big", { params: { query } })),
+    queryFn: () => must(client.GET("/api/how-big", { params: { query } })),
   });
   const csv = `/api/how-big.csv?${new URLSearchParams({ ...query, factor: String(factor) }).toString()}`;
   const pictures = useNewestPictures(picture);
   const facts = pictures.find((one) => one.id === picture);
   const sides: [number, number] = facts ? [facts.width_px, facts.height_px] : (pixelCount(pixels) ?? [3, 2]);
   const readPixels = async (text: string) => {
-    await must<HowBig>(client.GET("/api/how-big", { params: { query: { ...query, pixels: text } } }));
+    await must(client.GET("/api/how-big", { params: { query: { ...query, pixels: text } } }));
     return { value: text, open: true };
   };
   return (

@@ -25,7 +25,7 @@ export function useSensors(query: SensorsAsked) {
     queryKey: ["sensors", query],
     placeholderData: (old: SensorsKept | undefined) => old,
     retry: false,
-    queryFn: () => must<SensorsKept>(client.GET("/api/sensors", { params: { query } })),
+    queryFn: () => must(client.GET("/api/sensors", { params: { query } })),
   });
   const held = () => queries.getQueryData<SensorsKept>(["sensors", query]) ?? kept.data;
   const change = useMutation({
@@ -37,13 +37,13 @@ export function useSensors(query: SensorsAsked) {
       const { version } = now;
       before.current = now.table;
       if ("csv" in given)
-        return must<SensorsKept>(
+        return must(
           client.POST("/api/sensors/csv", { params: { query }, body: { version, text: given.csv } }),
         );
       if ("shipped" in given)
-        return must<SensorsKept>(client.DELETE("/api/sensors", { params: { query: { ...query, version } } }));
+        return must(client.DELETE("/api/sensors", { params: { query: { ...query, version } } }));
       const table = "by" in given ? given.by(now.table) : given.takeBack;
-      return must<SensorsKept>(client.PUT("/api/sensors", { params: { query }, body: { version, table } }));
+      return must(client.PUT("/api/sensors", { params: { query }, body: { version, table } }));
     },
     onSuccess: (now, given) => {
       setBack("takeBack" in given ? null : before.current);

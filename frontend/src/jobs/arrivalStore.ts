@@ -2,7 +2,7 @@
 import { create } from "zustand";
 import { isAway, pause } from "../api/away";
 import { client, must } from "../api/client";
-import type { PictureFacts, PrintState } from "../api/types";
+import type { PictureFacts } from "../api/types";
 import { PictureSender } from "../api/upload";
 import { onSignOut } from "../session/useSession";
 
@@ -65,7 +65,7 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
     let now = picture;
     while (now.state === "reading") {
       await new Promise((resolve) => setTimeout(resolve, POLL_MS));
-      now = await must<PictureFacts>(
+      now = await must(
         client.GET("/api/pictures/{picture_id}", { params: { path: { picture_id: picture.id } } }),
       );
     }
@@ -81,7 +81,7 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
       tell(key, { state: "refused", words: picture.problem });
       return;
     }
-    await must<PrintState>(
+    await must(
       client.POST("/api/jobs/{job_id}/prints", {
         params: { path: { job_id: job } },
         body: { picture: picture.id },

@@ -1,5 +1,5 @@
 import { client, must } from "../api/client";
-import type { JobState, PictureFacts, PrintState, SampleJob } from "../api/types";
+import type { JobState } from "../api/types";
 import { makeJob } from "./useJobs";
 
 /** How often it is asked whether a picture has been read, ms. */
@@ -13,12 +13,10 @@ export const jobOfToday = (): Promise<JobState> => {
 
 /** A job to try things on, its prints made as soon as their pictures have been read. */
 export async function makeSample(): Promise<number> {
-  const { job, prints } = await must<SampleJob>(client.POST("/api/jobs/sample"));
+  const { job, prints } = await must(client.POST("/api/jobs/sample"));
   for (const wanted of prints) {
     await untilRead(wanted.picture);
-    await must<PrintState>(
-      client.POST("/api/jobs/{job_id}/prints", { params: { path: { job_id: job } }, body: wanted }),
-    );
+    await must(client.POST("/api/jobs/{job_id}/prints", { params: { path: { job_id: job } }, body: wanted }));
   }
   return job;
 }
@@ -26,7 +24,7 @@ export async function makeSample(): Promise<number> {
 async function untilRead(picture: string): Promise<void> {
   const params = { path: { picture_id: picture } };
   for (;;) {
-    const { state, problem } = await must<PictureFacts>(client.GET("/api/pictures/{picture_id}", { params }));
+    const { state, problem } = await must(client.GET("/api/pictures/{picture_id}", { params }));
     if (state === "ready") return;
     if (state === "refused") throw new Error(problem);
     await new Promise((resolve) => setTimeout(resolve, POLL_MS));

@@ -1,15 +1,15 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, must } from "../api/client";
-import type { JobDetails, JobState, JobSummary, LayoutSummary } from "../api/types";
+import type { JobDetails, JobState } from "../api/types";
 import { pageOfPrints } from "../api/pagesOfPrints";
-import { usePages, type Page } from "../api/usePages";
+import { usePages } from "../api/usePages";
 
 /** Jobs, the newest first; with `search` those that have the words. */
 export const useJobs = (search = "") =>
   usePages(
     ["jobs", "list", search],
     (cursor) =>
-      must<Page<JobSummary>>(
+      must(
         client.GET("/api/jobs", {
           params: { query: { ...(search && { search }), ...(cursor && { cursor }) } },
         }),
@@ -21,7 +21,7 @@ export function useJob(job: number, enabled = true) {
   return useQuery({
     enabled,
     queryKey: ["jobs", job],
-    queryFn: () => must<JobState>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
+    queryFn: () => must(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } })),
   });
 }
 
@@ -31,7 +31,7 @@ export const usePrints = (job: number) => usePages(["jobs", job, "prints"], page
 /** The layouts of a job. */
 export const useLayouts = (job: number) =>
   usePages(["jobs", job, "layouts"], (cursor) =>
-    must<Page<LayoutSummary>>(
+    must(
       client.GET("/api/jobs/{job_id}/layouts", {
         params: { path: { job_id: job }, query: cursor ? { cursor } : {} },
       }),
@@ -48,10 +48,10 @@ export function useJobChange<T, R>(run: (given: T) => Promise<R>) {
 }
 
 export const makeJob = (details: JobDetails): Promise<JobState> =>
-  must<JobState>(client.POST("/api/jobs", { body: details }));
+  must(client.POST("/api/jobs", { body: details }));
 
 export const changeJob = (given: { job: number; details: JobDetails }) =>
-  must<JobState>(
+  must(
     client.PUT("/api/jobs/{job_id}", {
       params: { path: { job_id: given.job } },
       body: given.details,
@@ -59,18 +59,18 @@ export const changeJob = (given: { job: number; details: JobDetails }) =>
   );
 
 export const removeJob = (job: number) =>
-  must<undefined>(client.DELETE("/api/jobs/{job_id}", { params: { path: { job_id: job } } }));
+  must(client.DELETE("/api/jobs/{job_id}", { params: { path: { job_id: job } } }));
 
 export const removePrint = (print: number) =>
-  must<undefined>(client.DELETE("/api/prints/{print_id}", { params: { path: { print_id: print } } }));
+  must(client.DELETE("/api/prints/{print_id}", { params: { path: { print_id: print } } }));
 
 /** What was removed is there again. */
 export const bringBack = ({ id, kind }: { id: number; kind: string }) =>
-  must<undefined>(
+  must(
     kind === "print"
       ? client.POST("/api/prints/{print_id}/back", { params: { path: { print_id: id } } })
       : client.POST("/api/layouts/{layout_id}/back", { params: { path: { layout_id: id } } }),
   );
 
 export const removeLayout = (layout: number) =>
-  must<undefined>(client.DELETE("/api/layouts/{layout_id}", { params: { path: { layout_id: layout } } }));
+  must(client.DELETE("/api/layouts/{layout_id}", { params: { path: { layout_id: layout } } }));

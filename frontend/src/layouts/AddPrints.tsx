@@ -3,8 +3,8 @@ import { PrintTicks } from "./PrintTicks";
 import { keepPreviousData, useMutation } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 import { client, must } from "../api/client";
-import type { LayoutState, PrintInJob } from "../api/types";
-import { usePages, type Page } from "../api/usePages";
+import type { LayoutState } from "../api/types";
+import { usePages } from "../api/usePages";
 import { Coming } from "../shell/Coming";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
@@ -18,7 +18,7 @@ export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: (
   const prints = usePages(
     ["jobs", "prints", sought],
     (cursor) =>
-      must<Page<PrintInJob>>(
+      must(
         client.GET("/api/prints", {
           params: { query: { ...(sought && { search: sought }), ...(cursor && { cursor }) } },
         }),
@@ -31,7 +31,7 @@ export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: (
       // What waits to be saved comes first: the prints are added to what is in hand.
       const saved = await useLayoutStore.getState().flush();
       if (!saved) throw new Error("The layout was not saved yet; its line at the desk says why.");
-      return must<LayoutState>(
+      return must(
         client.POST("/api/layouts/{layout_id}/prints", {
           params: { path: { layout_id: layout.id } },
           body: { prints: [...chosen], version: saved.version },

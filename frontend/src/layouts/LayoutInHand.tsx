@@ -22,8 +22,7 @@ export function LayoutInHand({
   const asked = useQuery({
     queryKey: ["layouts", id],
     gcTime: 0,
-    queryFn: () =>
-      must<LayoutState>(client.GET("/api/layouts/{layout_id}", { params: { path: { layout_id: id } } })),
+    queryFn: () => must(client.GET("/api/layouts/{layout_id}", { params: { path: { layout_id: id } } })),
   });
   const answered = asked.data;
   useEffect(() => {

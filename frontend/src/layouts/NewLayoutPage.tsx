@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import { pageOfPrints } from "../api/pagesOfPrints";
-import type { JobState, LayoutState, PrintSummary } from "../api/types";
+import type { JobState, PrintSummary } from "../api/types";
 import { useWholeList } from "../api/usePages";
 import { LongListInBox } from "../drawing/LongList";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
@@ -70,7 +70,7 @@ export function NewLayoutPage() {
   const id = Number(params.get("job"));
   const job = useQuery({
     queryKey: ["jobs", id],
-    queryFn: () => must<JobState>(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
+    queryFn: () => must(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
   });
   const prints = useWholeList(["jobs", id, "prints"], pageOfPrints(id), MOST_PRINTS);
   return (
@@ -96,7 +96,7 @@ function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | 
   const [wall, setWall] = useState("");
   const begin = useMutation({
     mutationFn: (kind: OneKind | ManyKind) =>
-      must<LayoutState>(
+      must(
         client.POST("/api/jobs/{job_id}/layouts", {
           params: { path: { job_id: job.id } },
           body:

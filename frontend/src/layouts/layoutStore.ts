@@ -38,16 +38,16 @@ export function whatChanged(before: AnyWish, after: AnyWish): string {
 export const useLayoutStore = designStore<LayoutState, AnyWish>({
   word: "layout",
   place: (id) => `/layouts/${id}`,
-  load: (id) => must<LayoutState>(client.GET("/api/layouts/{layout_id}", path(id))),
+  load: (id) => must(client.GET("/api/layouts/{layout_id}", path(id))),
   save: (id, document, version) =>
-    must<LayoutState>(
+    must(
       client.PUT("/api/layouts/{layout_id}/document", {
         ...path(id),
         body: { document: asSent(document), version },
       }),
     ),
   walk: (id, way, version) =>
-    must<LayoutState>(client.POST(`/api/layouts/{layout_id}/${way}`, { ...path(id), body: { version } })),
+    must(client.POST(`/api/layouts/{layout_id}/${way}`, { ...path(id), body: { version } })),
   documentOf: (layout) => layout.document,
   withDocument: (layout, document) => ({ ...layout, document }),
   whatChanged,

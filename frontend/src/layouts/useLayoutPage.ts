@@ -17,9 +17,7 @@ interface Question {
 }
 
 const reckoned = ({ wish, unit, on, sheet, picture }: Question) =>
-  must<LayoutPage>(
-    client.POST("/api/layouts/reckon", { body: { layout: asSent(wish), unit, on, sheet, picture } }),
-  );
+  must(client.POST("/api/layouts/reckon", { body: { layout: asSent(wish), unit, on, sheet, picture } }));
 
 /** What the server makes of the wish in hand; follows every change, the newest always last. */
 export function useLayoutPage(question: Question) {

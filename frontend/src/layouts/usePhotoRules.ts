@@ -4,7 +4,7 @@ import type { PhotoRule, RulesKept } from "../api/types";
 import { useKeptTable } from "../api/useKeptTable";
 
 const KEY = ["photo-rules"];
-const load = () => must<RulesKept>(client.GET("/api/photo-rules"));
+const load = () => must(client.GET("/api/photo-rules"));
 
 /** The rules for ID photos that this studio keeps. */
 export function usePhotoRules() {

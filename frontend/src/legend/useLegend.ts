@@ -10,7 +10,7 @@ export function useEntry(about: About): LegendEntry | undefined {
   const { data } = useQuery({
     queryKey: ["legend"],
     staleTime: Infinity,
-    queryFn: () => must<Legend>(client.GET("/api/legend")),
+    queryFn: () => must(client.GET("/api/legend")),
   });
   return data && entryOf(data, about);
 }

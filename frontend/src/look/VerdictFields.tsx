@@ -17,7 +17,7 @@ export function VerdictFields({ picture }: { picture: PictureFacts }) {
   const save = useMutation({
     ...wholeState(`verdict of ${picture.id}`),
     mutationFn: (found: { verdict: Verdict | ""; note: string }) =>
-      must<PictureFacts>(
+      must(
         client.PUT("/api/pictures/{picture_id}/verdict", {
           params: { path: { picture_id: picture.id } },
           body: found,

@@ -2,7 +2,6 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { client, must } from "../api/client";
 import { pageOfPrints } from "../api/pagesOfPrints";
 import { useWholeList } from "../api/usePages";
-import type { Beside } from "../api/types";
 import { usePreferences } from "../session/useSession";
 
 interface Asked {
@@ -23,7 +22,7 @@ export function useBeside({ print, version, other, px_per_mm, eyes }: Asked) {
     enabled: other !== null && px_per_mm > 0,
     placeholderData: keepPreviousData,
     queryFn: () =>
-      must<Beside>(
+      must(
         client.GET("/api/prints/{print_id}/beside/{other_id}", {
           params: { path: { print_id: print, other_id: other ?? print }, query },
         }),

@@ -19,7 +19,7 @@ export function useFromThere(seen: Seen): FromThere | null {
     queryKey: ["from-there", query],
     enabled: seen.ppi > 0 && seen.distance > 0 && seen.px_per_mm > 0,
     placeholderData: keepPreviousData,
-    queryFn: () => must<FromThere>(client.GET("/api/from-there", { params: { query } })),
+    queryFn: () => must(client.GET("/api/from-there", { params: { query } })),
   });
   return data ?? null;
 }

@@ -1,6 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, must } from "../api/client";
-import type { Look } from "../api/types";
 
 const ASK_AGAIN_MS = 1000;
 
@@ -9,8 +8,6 @@ export const useLook = (picture: string) =>
   useQuery({
     queryKey: ["pictures", picture, "look"],
     queryFn: () =>
-      must<Look>(
-        client.GET("/api/pictures/{picture_id}/look", { params: { path: { picture_id: picture } } }),
-      ),
+      must(client.GET("/api/pictures/{picture_id}/look", { params: { path: { picture_id: picture } } })),
     refetchInterval: ({ state }) => (state.data?.ready && state.data.complete ? false : ASK_AGAIN_MS),
   });

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, must } from "../api/client";
 import { wholeState } from "../api/queryClient";
-import type { Forgotten, Keeping } from "../api/types";
+import type { Keeping } from "../api/types";
 import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 
@@ -35,12 +35,12 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
   const key = ["keeping", props.picture];
   const keeping = useQuery({
     queryKey: key,
-    queryFn: () => must<Keeping>(client.GET("/api/pictures/{picture_id}/keeping", path)),
+    queryFn: () => must(client.GET("/api/pictures/{picture_id}/keeping", path)),
   });
   const keep = useMutation({
     ...wholeState(`keeping of ${props.picture}`),
     mutationFn: (days: number | null) =>
-      must<Keeping>(client.PUT("/api/pictures/{picture_id}/keeping", { ...path, body: { days } })),
+      must(client.PUT("/api/pictures/{picture_id}/keeping", { ...path, body: { days } })),
     onSuccess: (kept) => queries.setQueryData(key, kept),
   });
   const leave = () => {
@@ -48,7 +48,7 @@ export function KeepingFields(props: { picture: string; name: string; onGone: ()
     props.onGone();
   };
   const forget = useMutation({
-    mutationFn: () => must<Forgotten>(client.POST("/api/pictures/{picture_id}/forget", path)),
+    mutationFn: () => must(client.POST("/api/pictures/{picture_id}/forget", path)),
     onSuccess: ({ held_back: heldBack }) => {
       if (!heldBack) leave();
     },

@@ -1,7 +1,7 @@
 import { Link, useNavigate, useParams } from "react-router";
 import { client, must } from "../api/client";
-import type { PictureFacts, PrintInJob } from "../api/types";
-import { usePages, type Page } from "../api/usePages";
+import type { PictureFacts } from "../api/types";
+import { usePages } from "../api/usePages";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
 import { Grade } from "../shell/Grade";
 import { Coming } from "../shell/Coming";
@@ -36,7 +36,7 @@ export function PicturePage() {
 
 function Inside({ picture }: { picture: PictureFacts }) {
   const pages = usePages(["jobs", "of picture", picture.id], (cursor) =>
-    must<Page<PrintInJob>>(
+    must(
       client.GET("/api/pictures/{picture_id}/prints", {
         params: { path: { picture_id: picture.id }, query: cursor ? { cursor } : {} },
       }),

@@ -38,7 +38,7 @@ export function useKeepZones(picture: PictureFacts) {
 }
 
 function kept(picture: string, keep: KeepZone[], keepalive = false): Promise<PictureFacts> {
-  return must<PictureFacts>(
+  return must(
     client.PUT("/api/pictures/{picture_id}/keep", {
       params: { path: { picture_id: picture } },
       body: { keep },

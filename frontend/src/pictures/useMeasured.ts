@@ -14,7 +14,7 @@ export function useMeasured(picture: string | null) {
   return useQuery({
     queryKey: ["pictures", picture, "measures"],
     queryFn: () =>
-      must<Measured>(
+      must(
         client.GET("/api/pictures/{picture_id}/measures", {
           params: { path: { picture_id: picture ?? "" } },
         }),

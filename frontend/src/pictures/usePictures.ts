@@ -1,13 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, must } from "../api/client";
 import type { PictureFacts } from "../api/types";
-import { useWholeList, type Page } from "../api/usePages";
+import { useWholeList } from "../api/usePages";
 
 /** So many at once, the most a page holds. */
 const PAGE = 100;
 
 const pageOf = (job: number | null) => (cursor: string | undefined) =>
-  must<Page<PictureFacts>>(
+  must(
     client.GET("/api/pictures", {
       params: { query: { page_size: PAGE, ...(job !== null && { job }), ...(cursor && { cursor }) } },
     }),
@@ -30,6 +30,5 @@ export const usePicture = (id: string, enabled = true) =>
   useQuery({
     enabled,
     queryKey: ["pictures", id],
-    queryFn: () =>
-      must<PictureFacts>(client.GET("/api/pictures/{picture_id}", { params: { path: { picture_id: id } } })),
+    queryFn: () => must(client.GET("/api/pictures/{picture_id}", { params: { path: { picture_id: id } } })),
   });

@@ -15,9 +15,7 @@ export function useJudgements(print: number) {
   return useQuery({
     queryKey: ["judgements", print],
     queryFn: () =>
-      must<Judgements>(
-        client.GET("/api/prints/{print_id}/judgements", { params: { path: { print_id: print } } }),
-      ),
+      must(client.GET("/api/prints/{print_id}/judgements", { params: { path: { print_id: print } } })),
   });
 }
 
@@ -39,7 +37,7 @@ export function Judging(props: {
   const answer = useMutation({
     mutationFn: (finer: "first" | "second" | "same") => {
       const { first, second } = blind as Blind;
-      return must<Judgements>(
+      return must(
         client.POST("/api/prints/{print_id}/judgements", {
           ...path,
           body: { proof: props.proof, first, second, finer },
@@ -52,7 +50,7 @@ export function Judging(props: {
     },
   });
   const forget = useMutation({
-    mutationFn: () => must<Judgements>(client.DELETE("/api/prints/{print_id}/judgements", path)),
+    mutationFn: () => must(client.DELETE("/api/prints/{print_id}/judgements", path)),
     onSuccess: kept,
   });
   const problem = answer.error ?? forget.error;

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { ApiProblem, client, must } from "../api/client";
 import { LatestWins } from "../api/latestWins";
-import type { Plan, ProofFound, ProofState } from "../api/types";
+import type { Plan, ProofFound } from "../api/types";
 import { useSignedOut } from "../session/signedOut";
 import type { Place, Size } from "./place";
 
@@ -46,7 +46,7 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 /** Have a proof made, and wait for it and its picture; null when nobody waits any more. */
 async function made({ print, plan, at }: Wish, size: string, wanted: () => boolean): Promise<Shown | null> {
   const [width, height] = sides(size);
-  let state = await must<ProofState>(
+  let state = await must(
     client.POST("/api/prints/{print_id}/proofs", {
       params: { path: { print_id: print } },
       body: { plan: plan as Record<string, unknown>, part: { ...at, width, height } },
@@ -55,9 +55,7 @@ async function made({ print, plan, at }: Wish, size: string, wanted: () => boole
   while (state.state === "waiting" || state.state === "running") {
     await pause(POLL_MS);
     if (!wanted()) return null;
-    state = await must<ProofState>(
-      client.GET("/api/proofs/{proof_id}", { params: { path: { proof_id: state.id } } }),
-    );
+    state = await must(client.GET("/api/proofs/{proof_id}", { params: { path: { proof_id: state.id } } }));
   }
   if (!state.found) throw new ApiProblem(422, state.problem);
   const picture = new Image();

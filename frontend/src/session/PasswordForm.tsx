@@ -7,7 +7,7 @@ export function PasswordForm() {
   const [old, setOld] = useState("");
   const [fresh, setFresh] = useState("");
   const change = useMutation({
-    mutationFn: () => must<undefined>(client.POST("/api/account/password", { body: { old, new: fresh } })),
+    mutationFn: () => must(client.POST("/api/account/password", { body: { old, new: fresh } })),
     onSuccess: () => {
       setOld("");
       setFresh("");

@@ -20,7 +20,7 @@ export function useSession() {
     staleTime: Infinity,
     queryFn: async (): Promise<Account | null> => {
       try {
-        const account = await must<Account>(client.GET("/api/session"));
+        const account = await must(client.GET("/api/session"));
         for (const listener of coming) listener(account.name);
         return account;
       } catch (error) {
@@ -37,7 +37,7 @@ export function useSignIn() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (given: { name: string; password: string }) =>
-      must<Account>(client.POST("/api/session", { body: given })),
+      must(client.POST("/api/session", { body: given })),
     onSuccess: (account) => {
       for (const listener of coming) listener(account.name);
       queries.setQueryData(KEY, account);
@@ -67,7 +67,7 @@ export function useSignOut() {
   return useMutation({
     mutationFn: async () => {
       try {
-        await must<undefined>(client.DELETE("/api/session"));
+        await must(client.DELETE("/api/session"));
       } catch (error) {
         // A session that has ended already is what was wanted.
         if (!(error instanceof ApiProblem && error.status === 401)) throw error;
@@ -93,7 +93,7 @@ export function usePreferences() {
   };
   const { mutate } = useMutation({
     ...wholeState("preferences"),
-    mutationFn: (body: Preference) => must<Account>(client.PATCH("/api/account", { body })),
+    mutationFn: (body: Preference) => must(client.PATCH("/api/account", { body })),
   });
   const prefer = (change: Preference) => {
     queries.setQueryData(KEY, { ...account, ...change });

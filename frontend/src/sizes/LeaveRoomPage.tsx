@@ -46,12 +46,12 @@ export function LeaveRoomPage() {
     enabled: set !== TYPED,
     placeholderData: (old: LeaveRoom | undefined) => old,
     retry: false,
-    queryFn: () => must<LeaveRoom>(client.GET("/api/leave-room", { params: { query } })),
+    queryFn: () => must(client.GET("/api/leave-room", { params: { query } })),
   });
   const words = new URLSearchParams({ ratio: asked, set, both: String(both) });
   // A ratio that the server can lay out is one; half of one is not shown as an error at each key.
   const readRatio = async (text: string) => {
-    await must<LeaveRoom>(client.GET("/api/leave-room", { params: { query: { ...query, ratio: text } } }));
+    await must(client.GET("/api/leave-room", { params: { query: { ...query, ratio: text } } }));
     return { value: text, open: true };
   };
   const take = (next: string) => {

@@ -45,8 +45,7 @@ export function SizesPage() {
     setSearch({ set, order, along, ...change }, { replace: true });
   const print = useQuery({
     queryKey: ["prints", id, "for sizes"],
-    queryFn: () =>
-      must<PrintState>(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
+    queryFn: () => must(client.GET("/api/prints/{print_id}", { params: { path: { print_id: id } } })),
   });
   const query = { set, order, along, unit: account.unit };
   const sizes = useQuery({
@@ -55,7 +54,7 @@ export function SizesPage() {
     enabled: set !== TYPED,
     placeholderData: (old: Survey | undefined) => old,
     queryFn: () =>
-      must<Survey>(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
+      must(client.GET("/api/prints/{print_id}/sizes", { params: { path: { print_id: id }, query } })),
   });
   const { chosen, toggle, take } = useChosen();
   const found = sizes.data?.sizes ?? [];
@@ -250,7 +249,7 @@ function MakeVariants(props: { print: number; job: number | undefined; keys: str
   const { print, job, keys, along } = props;
   const go = useNavigate();
   const make = useLibraryChange(() =>
-    must<{ prints: number[] }>(
+    must(
       client.POST("/api/prints/{print_id}/variants", {
         params: { path: { print_id: print } },
         body: { set: `keys:${keys.join(",")}`, along },

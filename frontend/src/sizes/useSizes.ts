@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, credentials, must, NO_ANSWER, ApiProblem, problemOf } from "../api/client";
-import type { SetEntry, SizeEntry } from "../api/types";
+import type { SizeEntry } from "../api/types";
 
 export const findSizes = (text: string) =>
-  must<SizeEntry[]>(client.GET("/api/sizes", { params: { query: { find: text } } }));
+  must(client.GET("/api/sizes", { params: { query: { find: text } } }));
 
 export function useSizes(text = "") {
   return useQuery({
@@ -14,7 +14,7 @@ export function useSizes(text = "") {
 }
 
 export function useSets() {
-  return useQuery({ queryKey: ["size-sets"], queryFn: () => must<SetEntry[]>(client.GET("/api/size-sets")) });
+  return useQuery({ queryKey: ["size-sets"], queryFn: () => must(client.GET("/api/size-sets")) });
 }
 
 /** Changes to the library, one after the other; each makes what was read of it fresh again. */
@@ -41,13 +41,13 @@ export interface NewSize {
   note: string;
 }
 
-export const addSize = (size: NewSize) => must<SizeEntry>(client.POST("/api/sizes", { body: size }));
+export const addSize = (size: NewSize) => must(client.POST("/api/sizes", { body: size }));
 
 export const changeSize = (given: { key: string; size: NewSize }) =>
-  must<SizeEntry>(client.PUT("/api/sizes/{key}", { params: { path: { key: given.key } }, body: given.size }));
+  must(client.PUT("/api/sizes/{key}", { params: { path: { key: given.key } }, body: given.size }));
 
 export const describeSize = (given: { key: string; frames?: SizeEntry["frames"]; note?: string }) =>
-  must<SizeEntry>(
+  must(
     client.PATCH("/api/sizes/{key}", {
       params: { path: { key: given.key } },
       body: { frames: given.frames ?? null, note: given.note ?? null },
@@ -55,17 +55,17 @@ export const describeSize = (given: { key: string; frames?: SizeEntry["frames"];
   );
 
 export const removeSize = (key: string) =>
-  must<undefined>(client.DELETE("/api/sizes/{key}", { params: { path: { key } } }));
+  must(client.DELETE("/api/sizes/{key}", { params: { path: { key } } }));
 
 export const keepSet = (given: { id?: number; name: string; keys: string[] }) => {
   const body = { name: given.name, keys: given.keys };
   return given.id === undefined
-    ? must<SetEntry>(client.POST("/api/size-sets", { body }))
-    : must<SetEntry>(client.PUT("/api/size-sets/{set_id}", { params: { path: { set_id: given.id } }, body }));
+    ? must(client.POST("/api/size-sets", { body }))
+    : must(client.PUT("/api/size-sets/{set_id}", { params: { path: { set_id: given.id } }, body }));
 };
 
 export const removeSet = (id: number) =>
-  must<undefined>(client.DELETE("/api/size-sets/{set_id}", { params: { path: { set_id: id } } }));
+  must(client.DELETE("/api/size-sets/{set_id}", { params: { path: { set_id: id } } }));
 
 /** Send a CSV table as it is; the server reads it whole or not at all. */
 export async function importSizes(file: File): Promise<{ added: number; known: number }> {

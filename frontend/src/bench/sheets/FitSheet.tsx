@@ -91,15 +91,13 @@ function CropByHand({ zoom, figures }: { zoom: number; figures: Figure[] }) {
   );
 }
 
-type Anchor = [number, number];
-
 /** How much of the picture lies beyond the crop at a side. */
 function Offset({ side, text }: { side: "left" | "top"; text: string }) {
   const { change: typed, ...typing } = usePlanTyping();
   const read = async (asTyped: string) => {
     // Of the plan in the hand at that moment.
     const plan = usePlanStore.getState().document as Record<string, unknown>;
-    const { anchor, open } = await heard<{ anchor: Anchor; open: boolean }>(
+    const { anchor, open } = await heard(
       client.POST("/api/fit/offset", { body: { plan, side, text: asTyped } }),
     );
     return { value: anchor, open };

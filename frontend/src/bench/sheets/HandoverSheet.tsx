@@ -215,7 +215,7 @@ async function readPlan(file: File): Promise<Plan | string> {
     return "is not a plan document.";
   let plan: Plan;
   try {
-    plan = await must<Plan>(
+    plan = await must(
       client.POST("/api/plans/read", { body: { plan: document as Record<string, unknown> } }),
     );
   } catch (error) {

@@ -20,7 +20,7 @@ export function Booking({ wish, layout, page }: { wish: GangWish; layout: Layout
   const path = { layout_id: layout.id };
   const booked = useQuery({
     queryKey: key,
-    queryFn: () => must<Booked[]>(client.GET("/api/layouts/{layout_id}/bookings", { params: { path } })),
+    queryFn: () => must(client.GET("/api/layouts/{layout_id}/bookings", { params: { path } })),
   });
   const done = (found: Booked[]) => {
     queries.setQueryData(key, found);
@@ -30,7 +30,7 @@ export function Booking({ wish, layout, page }: { wish: GangWish; layout: Layout
     mutationFn: async () => {
       const saved = await useLayoutStore.getState().flush();
       if (!saved) throw new Error("The layout was not saved yet; its line at the desk says why.");
-      return must<Booked[]>(
+      return must(
         client.POST("/api/layouts/{layout_id}/bookings", {
           params: { path },
           body: { version: saved.version },
@@ -41,7 +41,7 @@ export function Booking({ wish, layout, page }: { wish: GangWish; layout: Layout
   });
   const back = useMutation({
     mutationFn: (id: number) =>
-      must<Booked[]>(
+      must(
         client.POST("/api/layouts/{layout_id}/bookings/{booking_id}/back", {
           params: { path: { ...path, booking_id: id } },
         }),

@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
 import { client, must } from "../../api/client";
-import type { HangWish, LayoutState, PanelsWish, PictureFacts, Unit } from "../../api/types";
+import type { HangWish, LayoutState, PanelsWish, Unit } from "../../api/types";
 import { PictureSender } from "../../api/upload";
 import { useNewestPictures } from "../../pictures/usePictures";
 import { Check } from "../../fields/Check";
@@ -223,7 +223,7 @@ function ChoosePhoto({ layout, chosen }: { layout: LayoutState; chosen: boolean 
       const picture = typeof given === "string" ? given : await arrived(given);
       const saved = await useLayoutStore.getState().flush();
       if (!saved) throw new Error("The layout was not saved yet; its line at the desk says why.");
-      return must<LayoutState>(
+      return must(
         client.POST("/api/layouts/{layout_id}/wall-photo", {
           params: { path: { layout_id: layout.id } },
           body: { picture, version: saved.version },
@@ -290,7 +290,7 @@ const PATIENCE = 120;
 async function arrived(file: File): Promise<string> {
   const { picture } = await new PictureSender(file).send(() => undefined);
   for (let turn = 0; turn < PATIENCE; turn += 1) {
-    const now = await must<PictureFacts>(
+    const now = await must(
       client.GET("/api/pictures/{picture_id}", { params: { path: { picture_id: picture.id } } }),
     );
     if (now.state === "ready") return now.id;

@@ -17,7 +17,7 @@ export function useArrange(unit: Unit) {
     scope: { id: "arrange" },
     mutationFn: ({ arrangement, count, gap, size }: Arranging) => {
       const wish = useLayoutStore.getState().document as PanelsWish;
-      return must<{ frames: unknown }>(
+      return must(
         client.POST("/api/layouts/arrange", {
           body: { layout: asSent(wish), arrangement, count: count ?? null, gap: gap ?? null, size: size ?? null, unit },
         }),
