@@ -20,7 +20,7 @@ if TYPE_CHECKING:
 
 from .kinds import LAYOUT, PICTURE, PRINT, plan_key
 from .models import Design, DesignPicture, Job
-from .search import found_designs, found_jobs_by_prints, words_of
+from .search import MOST_FOUND, found_designs, found_jobs_by_prints, words_of
 from .summaries import SUMMARY_FIELDS
 
 #: So many prints of a job are shown in a list of jobs.
@@ -89,7 +89,8 @@ def found_jobs(account: User, search: str) -> QuerySet[Job]:
     words = words_of(search)
     if not words:
         return own.none() if search.strip() else own
-    return own.filter(of_job(words) | Q(id__in=found_jobs_by_prints(account, words)))
+    # As numbers: what is asked of both tables at once is looked through from end to end.
+    return own.filter(of_job(words) | Q(id__in=list(found_jobs_by_prints(account, words))))
 
 
 def found_prints(account: User, search: str) -> QuerySet[Design]:
@@ -98,8 +99,10 @@ def found_prints(account: User, search: str) -> QuerySet[Design]:
     words = words_of(search)
     if not words:
         return own.none() if search.strip() else own
-    jobs = Job.objects.filter(of_job(words), account=account).values_list("id", flat=True)
-    return own.filter(Q(id__in=found_designs(account, words)) | Q(job__in=list(jobs)))
+    jobs = list(Job.objects.filter(of_job(words), account=account).values_list("id", flat=True))
+    in_jobs = own.filter(job__in=jobs).order_by("-id").values_list("id", flat=True)[:MOST_FOUND]
+    found = {*found_designs(account, words), *in_jobs}
+    return own.filter(id__in=sorted(found, reverse=True)[:MOST_FOUND])
 
 
 def of_job(words: Sequence[str]) -> Q:

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING
 
 from django.db.models import QuerySet
 
@@ -55,9 +55,9 @@ def found_designs(account: User, words: Sequence[str]) -> list[int]:
     return list(dict.fromkeys(found[:MOST_FOUND]))
 
 
-def found_jobs_by_prints(account: User, words: Sequence[str]) -> QuerySet[TitleWord, Any]:
-    """The jobs that such a design is in, for a subquery."""
-    return _having(account, words).values("job").distinct()
+def found_jobs_by_prints(account: User, words: Sequence[str]) -> QuerySet[TitleWord, int]:
+    """The jobs that such a design is in."""
+    return _having(account, words).values_list("job", flat=True).distinct()
 
 
 def _having(account: User, words: Sequence[str]) -> QuerySet[TitleWord]:
