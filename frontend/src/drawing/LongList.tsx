@@ -11,8 +11,8 @@ interface ListProps<T> {
   widthOf?: (item: T) => number;
   /** Between things of a row, and under a row, px. */
   gap?: readonly [number, number];
-  /** About how high a row is, px, before it is drawn. */
-  rowHeight: number;
+  /** About how high a row is, px, before it is drawn: of all, or of each. */
+  rowHeight: number | ((row: readonly T[]) => number);
   /** The end is nearly in sight: more may be fetched. */
   onEnd?: () => void;
   children: (item: T) => ReactNode;
@@ -35,7 +35,7 @@ export function LongList<T>(props: ListProps<T>) {
   // oxlint-disable-next-line react/incompatible-library
   const virtual = useWindowVirtualizer({
     count: rows.length,
-    estimateSize: () => props.rowHeight,
+    estimateSize: (index) => heightOf(props.rowHeight, rows[index] ?? []),
     overscan: OVERSCAN,
     scrollMargin: top,
     gap: props.gap?.[1] ?? 0,
@@ -63,7 +63,7 @@ export function LongListInBox<T>(props: ListProps<T> & { className: string }) {
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => element.current,
-    estimateSize: () => props.rowHeight,
+    estimateSize: (index) => heightOf(props.rowHeight, rows[index] ?? []),
     overscan: OVERSCAN,
     gap: props.gap?.[1] ?? 0,
   });
@@ -80,6 +80,9 @@ export function LongListInBox<T>(props: ListProps<T> & { className: string }) {
     </div>
   );
 }
+
+const heightOf = <T,>(given: ListProps<T>["rowHeight"], row: readonly T[]) =>
+  typeof given === "number" ? given : given(row);
 
 function useRows<T>({ items, widthOf, gap }: ListProps<T>, room: number): T[][] {
   if (!widthOf) return items.map((item) => [item]);

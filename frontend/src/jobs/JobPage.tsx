@@ -30,6 +30,8 @@ import {
 /** A title has so much room under its print, px; layouts have so much each. */
 const LEAST_WIDE = 150;
 const LAYOUT_WIDE = 250;
+/** What stands under a print: its title, its size, and what can be done, px. */
+const WORDS_HIGH = 78;
 
 export function JobPage() {
   const id = Number(useParams()["job"]);
@@ -54,6 +56,9 @@ function Inside({ job }: { job: JobState }) {
   const chooser = useRef<HTMLInputElement>(null);
   const over = useHover();
   const prints = usePrints(job.id);
+  const layouts = useLayouts(job.id);
+  // What stands below them waits for them: nothing moves under a hand.
+  const come = prints.query.data && (layouts.query.data || !job.layouts);
   const scale = Math.min(300 / Math.max(1, job.wide), 210 / Math.max(1, job.tall));
   return (
     <>
@@ -124,7 +129,9 @@ function Inside({ job }: { job: JobState }) {
           keyOf={(print) => print.id}
           widthOf={(print) => Math.max(LEAST_WIDE, print.drawing.boxes.document[2] * scale + 2)}
           gap={[32, 28]}
-          rowHeight={280}
+          rowHeight={(row) =>
+            Math.max(...row.map((print) => print.drawing.boxes.document[3])) * scale + WORDS_HIGH
+          }
           onEnd={prints.more}
         >
           {(print) => (
@@ -156,24 +163,28 @@ function Inside({ job }: { job: JobState }) {
           )}
         </LongList>
       </div>
-      {job.layouts > 0 && <Layouts job={job.id} />}
-      <Removed removed={job.removed} />
-      <div
-        className={`moves mt-6 rounded-xl border-2 border-dashed p-6 text-center ${over ? "border-current" : "soft"}`}
-        style={over ? undefined : { borderColor: "var(--color-base-300)" }}
-      >
-        {job.prints === 0 ? (
-          <p className="text-lg font-semibold">No prints yet</p>
-        ) : (
-          <p>Next: open a print. Its seven steps lead from the picture to the file.</p>
-        )}
-        Drop pictures here, paste one, or{" "}
-        <button type="button" className="underline" onClick={() => chooser.current?.click()}>
-          choose files
-        </button>
-        . JPEG, TIFF, PNG or WebP, to 1{"\u00a0"}GiB and 1{"\u00a0"}gigapixel each. The file itself is never
-        changed.
-      </div>
+      {come && job.layouts > 0 && <Layouts layouts={layouts} />}
+      {come && (
+        <>
+          <Removed removed={job.removed} />
+          <div
+            className={`moves mt-6 rounded-xl border-2 border-dashed p-6 text-center ${over ? "border-current" : "soft"}`}
+            style={over ? undefined : { borderColor: "var(--color-base-300)" }}
+          >
+            {job.prints === 0 ? (
+              <p className="text-lg font-semibold">No prints yet</p>
+            ) : (
+              <p>Next: open a print. Its seven steps lead from the picture to the file.</p>
+            )}
+            Drop pictures here, paste one, or{" "}
+            <button type="button" className="underline" onClick={() => chooser.current?.click()}>
+              choose files
+            </button>
+            . JPEG, TIFF, PNG or WebP, to 1{"\u00a0"}GiB and 1{"\u00a0"}gigapixel each. The file itself is
+            never changed.
+          </div>
+        </>
+      )}
       {asking === "details" && <Details job={job} onClose={() => setAsking(null)} />}
       {asking === "remove" && <Remove job={job} onClose={() => setAsking(null)} />}
     </>
@@ -190,8 +201,7 @@ const KINDS: Record<string, string> = {
 };
 
 /** The layouts of this job. */
-function Layouts({ job }: { job: number }) {
-  const layouts = useLayouts(job);
+function Layouts({ layouts }: { layouts: ReturnType<typeof useLayouts> }) {
   return (
     <section className="mt-7" aria-label="Layouts">
       <h2 className="text-lg font-semibold">Layouts</h2>

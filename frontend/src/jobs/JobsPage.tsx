@@ -88,7 +88,7 @@ export function JobsPage() {
               Find
               <input
                 type="search"
-                className="text-input !w-64"
+                className="field !w-64"
                 placeholder="title, client, a print's title"
                 maxLength={200}
                 value={search}

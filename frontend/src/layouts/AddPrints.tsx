@@ -65,7 +65,7 @@ export function AddPrints({ layout, onClose }: { layout: LayoutState; onClose: (
           Find
           <input
             type="search"
-            className="text-input"
+            className="field"
             placeholder="title, job, client"
             maxLength={200}
             value={search}
