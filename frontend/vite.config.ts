@@ -11,7 +11,8 @@ export default defineConfig({
   // Tests of single parts ask what is drawn, not how often; those in the browser have what is built.
   plugins: [react(), !process.env.VITEST && babel({ presets: [reactCompilerPreset()] }), tailwindcss()],
   // Nothing inline: the content security policy allows only files of our own.
-  build: { assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  // Styles are one file: what a place looks like does not hang on where somebody was before.
+  build: { assetsInlineLimit: 0, modulePreload: { polyfill: false }, cssCodeSplit: false },
   test: {
     // Files that need a page say so in their first line.
     environment: "node",
