@@ -7,7 +7,6 @@ import { UnsavedLine } from "./designs/UnsavedLine";
 import { Help } from "./help/Help";
 import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
 import { useLayoutStore } from "./layouts/layoutStore";
-import { LegendLayer } from "./legend/LegendLayer";
 import { arrivals } from "./jobs/arrivalStore";
 import { JobsPage } from "./jobs/JobsPage";
 import { SignIn } from "./session/SignIn";
@@ -37,6 +36,7 @@ const LeaveRoomPage = lazy(async () => ({ default: (await import("./sizes/LeaveR
 const LibraryPage = lazy(async () => ({ default: (await import("./sizes/LibraryPage")).LibraryPage }));
 const StockPage = lazy(async () => ({ default: (await import("./stock/StockPage")).StockPage }));
 const SizesPage = lazy(async () => ({ default: (await import("./sizes/SizesPage")).SizesPage }));
+const LegendLayer = lazy(async () => ({ default: (await import("./legend/LegendLayer")).LegendLayer }));
 const HowItWorksPage = lazy(async () => ({
   default: (await import("./help/HowItWorksPage")).HowItWorksPage,
 }));
@@ -66,7 +66,9 @@ export function App() {
       <Places />
       <Help />
       <ToTheEnd />
-      <LegendLayer />
+      <Suspense fallback={null}>
+        <LegendLayer />
+      </Suspense>
       <Unsaved />
       <FilesAtTheDoor />
       <SignInAgain onBack={() => inHand().forEach((store) => store.again())} />

@@ -1,7 +1,7 @@
 import type { Figure } from "../api/types";
 import { useReference } from "../api/useReference";
 import { useEntry } from "../legend/useLegend";
-import { LegendLeaf, useLeaf } from "../legend/What";
+import { LegendLeaf, useLeaf } from "../legend/WhatMark";
 import { typeset } from "../shell/typeset";
 
 /** The arithmetic as people write it on a pad; every line opens to its formula and its rule. */

@@ -1,7 +1,7 @@
 import { safePolygon, useDismiss, useFloating, useHover, useInteractions } from "@floating-ui/react";
 import { useEffect, useState } from "react";
 import { useEntry, type About } from "./useLegend";
-import { BESIDE, LegendLeaf, RESTS } from "./What";
+import { BESIDE, LegendLeaf, RESTS } from "./WhatMark";
 
 /** What has a purpose of its own when it is pressed. */
 const PRESSED = "a, button, input, select, textarea, label, summary, [role=slider]";

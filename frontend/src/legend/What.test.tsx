@@ -21,7 +21,7 @@ beforeAll(() => {
 
 it("tells by press, with the rule and where to read on, and Escape closes it", async () => {
   render(<What about="word:bleed" />, { wrapper: (props) => <Around legend={legend} {...props} /> });
-  const mark = screen.getByRole("button", { name: "What is Bleed?" });
+  const mark = await screen.findByRole("button", { name: "What is Bleed?" });
   expect(leaf()).toBeNull();
   await userEvent.click(mark);
   expect(leaf()).toBeInTheDocument();
@@ -35,7 +35,7 @@ it("tells by focus and by hover", async () => {
   render(<What about="word:bleed">Bleed</What>, {
     wrapper: (props) => <Around legend={legend} {...props} />,
   });
-  const word = screen.getByRole("button", { name: "Bleed" });
+  const word = await screen.findByRole("button", { name: "Bleed" });
   fireEvent.mouseEnter(word);
   await waitFor(() => expect(leaf()).toBeInTheDocument());
   fireEvent.mouseLeave(word);
