@@ -31,7 +31,7 @@ import {
 const LEAST_WIDE = 150;
 const LAYOUT_WIDE = 250;
 /** What stands under a print: its title, its size, and what can be done, px. */
-const WORDS_HIGH = 78;
+const WORDS_HIGH = 74;
 
 export function JobPage() {
   const id = Number(useParams()["job"]);
