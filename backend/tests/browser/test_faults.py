@@ -40,7 +40,7 @@ def test_a_place_that_cannot_be_fetched(bench) -> None:
     page.goto("/")
     page.route("**/static/assets/StockPage*", lambda route: route.abort())
     page.get_by_role("button", name="Studio").click()
-    page.get_by_role("link", name="Stock").click()
+    page.locator(".shelf").get_by_role("link", name="Stock").click()
     alert = page.get_by_role("alert").filter(has_text="This page could not be fetched")
     expect(alert).to_contain_text("What was saved is safe")
     page.unroute("**/static/assets/StockPage*")

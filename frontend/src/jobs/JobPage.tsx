@@ -368,7 +368,9 @@ function RemoveDesign(props: {
     const rows = [...(row?.closest("[role=list]")?.querySelectorAll("[role=listitem]") ?? [])];
     const at = rows.findIndex((one) => one === row);
     const next = rows[at + 1] ?? rows[at - 1];
-    remove.mutate(props.id, { onSuccess: () => giveFocusTo(next?.querySelector("a") ?? null) });
+    const goOn = () => giveFocusTo(next?.querySelector("a") ?? null);
+    // Its own row may be gone before all lists are fresh: the promise is there all the same.
+    remove.mutateAsync(props.id).then(goOn, () => undefined);
   };
   if (!sure)
     return (
