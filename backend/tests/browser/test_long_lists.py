@@ -55,8 +55,6 @@ def test_what_is_long_is_searched(full: tuple[Page, int]) -> None:
     field = page.get_by_role("searchbox", name="Find")
     Asking(page.context)("PUT", f"jobs/{job}", {"title": "Salt museum", "client": "", "due": None})
     field.fill("plate 077 museum")
-    expect(page.get_by_text("No job has these words")).to_be_visible()
-    field.fill("salt mus")
     jobs = page.get_by_role("list", name="Jobs")
     expect(jobs.get_by_role("heading")).to_have_count(1)
     expect(jobs.get_by_role("link", name="and 118 more")).to_be_visible()

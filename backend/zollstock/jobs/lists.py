@@ -84,13 +84,17 @@ _LISTED = ("id", "job_id", "position", *SUMMARY_FIELDS)
 
 
 def found_jobs(account: User, search: str) -> QuerySet[Job]:
-    """The jobs whose title, client or prints' titles have the words; all of them where none are given."""
+    """The jobs that have each of the words in their title, client or prints' titles; all of them where none are given."""
     own = Job.objects.filter(account=account)
     words = words_of(search)
     if not words:
         return own.none() if search.strip() else own
-    # As numbers: what is asked of both tables at once is looked through from end to end.
-    return own.filter(of_job(words) | Q(id__in=list(found_jobs_by_prints(account, words))))
+    found = Q()
+    for word in words:
+        # As numbers: what is asked of both tables at once is looked through from end to end.
+        in_prints = list(found_jobs_by_prints(account, [word]))
+        found &= of_job([word]) | Q(id__in=in_prints)
+    return own.filter(found)
 
 
 def found_prints(account: User, search: str) -> QuerySet[Design]:
