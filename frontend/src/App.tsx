@@ -1,6 +1,7 @@
-import { lazy, Suspense, useEffect, type ReactNode } from "react";
+import { useEffect, type ReactNode } from "react";
 import { ErrorBoundary } from "react-error-boundary";
 import { Link, Route, Routes, useLocation } from "react-router";
+import { fetched } from "./api/fetched";
 import { reportFault } from "./api/reportFault";
 import { usePlanStore } from "./bench/planStore";
 import { UnsavedLine } from "./designs/UnsavedLine";
@@ -18,29 +19,25 @@ import { Fault } from "./frame/Fault";
 import { TopBar } from "./frame/TopBar";
 
 // Each place is fetched when somebody goes there; the list of jobs, where people begin, is there at once.
-const BatchPage = lazy(async () => ({ default: (await import("./batches/BatchPage")).BatchPage }));
-const NewBatchPage = lazy(async () => ({ default: (await import("./batches/NewBatchPage")).NewBatchPage }));
-const BenchPage = lazy(async () => ({ default: (await import("./bench/BenchPage")).BenchPage }));
-const HowBigPage = lazy(async () => ({ default: (await import("./howbig/HowBigPage")).HowBigPage }));
-const SensorsPage = lazy(async () => ({ default: (await import("./howbig/SensorsPage")).SensorsPage }));
-const LayoutPage = lazy(async () => ({ default: (await import("./layouts/LayoutPage")).LayoutPage }));
-const NewLayoutPage = lazy(async () => ({
-  default: (await import("./layouts/NewLayoutPage")).NewLayoutPage,
-}));
-const RulesPage = lazy(async () => ({ default: (await import("./layouts/RulesPage")).RulesPage }));
-const JobPage = lazy(async () => ({ default: (await import("./jobs/JobPage")).JobPage }));
-const PicturePage = lazy(async () => ({ default: (await import("./pictures/PicturePage")).PicturePage }));
-const LookPage = lazy(async () => ({ default: (await import("./look/LookPage")).LookPage }));
-const ProofPage = lazy(async () => ({ default: (await import("./proof/ProofPage")).ProofPage }));
-const LeaveRoomPage = lazy(async () => ({ default: (await import("./sizes/LeaveRoomPage")).LeaveRoomPage }));
-const LibraryPage = lazy(async () => ({ default: (await import("./sizes/LibraryPage")).LibraryPage }));
-const StockPage = lazy(async () => ({ default: (await import("./stock/StockPage")).StockPage }));
-const SizesPage = lazy(async () => ({ default: (await import("./sizes/SizesPage")).SizesPage }));
-const LegendLayer = lazy(async () => ({ default: (await import("./legend/LegendLayer")).LegendLayer }));
-const HowItWorksPage = lazy(async () => ({
-  default: (await import("./help/HowItWorksPage")).HowItWorksPage,
-}));
-const HandbookPage = lazy(async () => ({ default: (await import("./help/HandbookPage")).HandbookPage }));
+const BatchPage = fetched(async () => (await import("./batches/BatchPage")).BatchPage);
+const NewBatchPage = fetched(async () => (await import("./batches/NewBatchPage")).NewBatchPage);
+const BenchPage = fetched(async () => (await import("./bench/BenchPage")).BenchPage);
+const HowBigPage = fetched(async () => (await import("./howbig/HowBigPage")).HowBigPage);
+const SensorsPage = fetched(async () => (await import("./howbig/SensorsPage")).SensorsPage);
+const LayoutPage = fetched(async () => (await import("./layouts/LayoutPage")).LayoutPage);
+const NewLayoutPage = fetched(async () => (await import("./layouts/NewLayoutPage")).NewLayoutPage);
+const RulesPage = fetched(async () => (await import("./layouts/RulesPage")).RulesPage);
+const JobPage = fetched(async () => (await import("./jobs/JobPage")).JobPage);
+const PicturePage = fetched(async () => (await import("./pictures/PicturePage")).PicturePage);
+const LookPage = fetched(async () => (await import("./look/LookPage")).LookPage);
+const ProofPage = fetched(async () => (await import("./proof/ProofPage")).ProofPage);
+const LeaveRoomPage = fetched(async () => (await import("./sizes/LeaveRoomPage")).LeaveRoomPage);
+const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).LibraryPage);
+const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
+const SizesPage = fetched(async () => (await import("./sizes/SizesPage")).SizesPage);
+const LegendLayer = fetched(async () => (await import("./legend/LegendLayer")).LegendLayer);
+const HowItWorksPage = fetched(async () => (await import("./help/HowItWorksPage")).HowItWorksPage);
+const HandbookPage = fetched(async () => (await import("./help/HandbookPage")).HandbookPage);
 
 export function App() {
   const session = useSession();
@@ -66,9 +63,7 @@ export function App() {
       <Places />
       <Help />
       <ToTheEnd />
-      <Suspense fallback={null}>
-        <LegendLayer />
-      </Suspense>
+      <LegendLayer />
       <Unsaved />
       <FilesAtTheDoor />
       <SignInAgain onBack={() => inHand().forEach((store) => store.again())} />
@@ -139,7 +134,7 @@ function Place({ children }: { children: ReactNode }) {
   const { pathname } = useLocation();
   return (
     <ErrorBoundary FallbackComponent={Fault} resetKeys={[pathname]} onError={reportFault}>
-      <Suspense fallback={null}>{children}</Suspense>
+      {children}
     </ErrorBoundary>
   );
 }

@@ -56,7 +56,7 @@ def test_an_account_keeps_so_much_and_no_more(caller: Caller, photo, settings) -
     first = photo("a.jpg", 600, 400)
     settings.ACCOUNT_MOST_BYTES = first.stat().st_size + 1000
     caller.upload(first)
-    told = caller("GET", "session")
+    told = caller("GET", "account/room")
     assert told["kept_share"] > 0.8 and " of " in told["kept_text"]
     answer = caller.upload(photo("b.jpg", 640, 480), expect=413)
     assert "no room" in answer["message"] and "Nothing was stored" in answer["message"]

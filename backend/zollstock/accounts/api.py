@@ -44,6 +44,11 @@ class Account(Schema):
     name: str
     unit: Unit
     light: Light
+
+
+class Room(Schema):
+    """How much an account keeps, in words and as a share of what it may."""
+
     kept_text: str
     kept_share: float
 
@@ -60,13 +65,10 @@ class PasswordChange(Schema):
 
 def _account(user: User) -> Account:
     preferences, _ = Preferences.objects.get_or_create(account=user)
-    held, most = used(user), settings.ACCOUNT_MOST_BYTES
     return Account(
         name=user.username,
         unit=cast(Unit, preferences.unit),
         light=cast(Light, preferences.light),
-        kept_text=f"{size_of_file(held)} of {size_of_file(most)}",
-        kept_share=min(1.0, held / most),
     )
 
 
@@ -104,6 +106,15 @@ def welcome(request: HttpRequest) -> Welcome:
 @router.get("/session", response=Account)
 def who(request: SignedRequest) -> Account:
     return _account(request.user)
+
+
+@router.get("/account/room", response=Room)
+def room(request: SignedRequest) -> Room:
+    """How much is kept: added up when somebody wants to know, since that takes longer the more there is."""
+    held, most = used(request.user), settings.ACCOUNT_MOST_BYTES
+    return Room(
+        kept_text=f"{size_of_file(held)} of {size_of_file(most)}", kept_share=min(1.0, held / most)
+    )
 
 
 @router.delete("/session", response={204: None})

@@ -89,6 +89,7 @@ class Design(models.Model):
             models.Index(
                 fields=["account", "kind", "removed", "-id"], name="designs_of_an_account"
             ),
+            models.Index(fields=["account", "kept_bytes"], name="what_designs_weigh"),
         ]
 
     def by_key(self) -> dict[str, Picture]:

@@ -69,6 +69,7 @@ class Picture(LongWork):
         indexes = [
             models.Index(fields=["account", "-created", "-id"], name="pictures_of_an_account"),
             models.Index(fields=["state", "pulse"], name="pictures_by_pulse"),
+            models.Index(fields=["account", "bytes"], name="what_pictures_weigh"),
         ]
 
     @property

@@ -49,6 +49,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Room
+         * @description How much is kept: added up when somebody wants to know, since that takes longer the more there is.
+         */
+        get: operations["zollstock_accounts_api_room"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account": {
         parameters: {
             query?: never;
@@ -1737,10 +1757,6 @@ export interface components {
              * @enum {string}
              */
             light: "paper" | "booth";
-            /** Kept Text */
-            kept_text: string;
-            /** Kept Share */
-            kept_share: number;
         };
         /** SignIn */
         SignIn: {
@@ -1755,6 +1771,16 @@ export interface components {
          */
         Welcome: {
             demo: components["schemas"]["SignIn"] | null;
+        };
+        /**
+         * Room
+         * @description How much an account keeps, in words and as a share of what it may.
+         */
+        Room: {
+            /** Kept Text */
+            kept_text: string;
+            /** Kept Share */
+            kept_share: number;
         };
         /** PreferenceChange */
         PreferenceChange: {
@@ -7441,6 +7467,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Welcome"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_accounts_api_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -368,7 +368,12 @@ function RemoveDesign(props: {
     const rows = [...(row?.closest("[role=list]")?.querySelectorAll("[role=listitem]") ?? [])];
     const at = rows.findIndex((one) => one === row);
     const next = rows[at + 1] ?? rows[at - 1];
-    const goOn = () => giveFocusTo(next?.querySelector("a") ?? null);
+    // By its address: set in rows anew, it may be another element by then.
+    const address = next?.querySelector("a")?.getAttribute("href");
+    const goOn = () =>
+      requestAnimationFrame(() =>
+        giveFocusTo(address ? document.querySelector(`main a[href="${address}"]`) : null),
+      );
     // Its own row may be gone before all lists are fresh: the promise is there all the same.
     remove.mutateAsync(props.id).then(goOn, () => undefined);
   };

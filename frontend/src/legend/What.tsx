@@ -1,4 +1,5 @@
-import { lazy, Suspense, type ReactNode } from "react";
+import type { ReactNode } from "react";
+import { fetched } from "../api/fetched";
 import type { About } from "./useLegend";
 
 export interface WhatProps {
@@ -7,13 +8,8 @@ export interface WhatProps {
   className?: string;
 }
 
-const WhatMark = lazy(async () => ({ default: (await import("./WhatMark")).WhatMark }));
-
 /** What is this? Until that has come, the word as it is: a page does not wait for its legend. */
-export function What(props: WhatProps) {
-  return (
-    <Suspense fallback={props.children ?? null}>
-      <WhatMark {...props} />
-    </Suspense>
-  );
-}
+export const What = fetched<WhatProps>(
+  async () => (await import("./WhatMark")).WhatMark,
+  (props) => props.children ?? null,
+);

@@ -88,8 +88,6 @@ export function usePreferences() {
     name: "",
     unit: "cm" as const,
     light: "paper" as const,
-    kept_text: "",
-    kept_share: 0,
   };
   const { mutate } = useMutation({
     ...wholeState("preferences"),
@@ -100,6 +98,5 @@ export function usePreferences() {
     mutate(change);
   };
   /** What is kept changes with every upload and file; it is asked for when it is looked at. */
-  const refresh = () => void queries.invalidateQueries({ queryKey: KEY });
-  return { account, prefer, refresh };
+  return { account, prefer };
 }

@@ -83,6 +83,9 @@ class Migration(migrations.Migration):
         migrations.AddField(
             "design", "thin_at", models.DateTimeField(null=True, db_index=True)
         ),
+        migrations.AddIndex(
+            "design", models.Index(fields=["account", "kept_bytes"], name="what_designs_weigh")
+        ),
         migrations.AddField("revision", "bytes", models.PositiveIntegerField(default=0)),
         migrations.AddField("revision", "holds", models.BooleanField(default=False)),
         migrations.RunSQL(

@@ -42,6 +42,9 @@ class Migration(migrations.Migration):
             model_name='picture',
             index=models.Index(fields=['state', 'pulse'], name='pictures_by_pulse'),
         ),
+        migrations.AddIndex(
+            "picture", models.Index(fields=["account", "bytes"], name="what_pictures_weigh")
+        ),
         migrations.AlterField(
             "picture",
             "name",
