@@ -30,6 +30,8 @@ import {
 /** A title has so much room under its print, px; layouts have so much each. */
 const LEAST_WIDE = 150;
 const LAYOUT_WIDE = 250;
+/** So long a list may take to stand without what was removed, frames. */
+const MOST_FRAMES = 120;
 /** What stands under a print: its title, its size, and what can be done, px. */
 const WORDS_HIGH = 74;
 
@@ -370,12 +372,16 @@ function RemoveDesign(props: {
     const next = rows[at + 1] ?? rows[at - 1];
     // By its address: set in rows anew, it may be another element by then.
     const address = next?.querySelector("a")?.getAttribute("href");
-    const goOn = () =>
-      requestAnimationFrame(() =>
-        giveFocusTo(address ? document.querySelector(`main a[href="${address}"]`) : null),
-      );
+    const goOn = (frames = MOST_FRAMES) => {
+      // Only when the list stands as it is without it: until then its neighbour may still move to another row.
+      if (row?.isConnected && frames > 0) requestAnimationFrame(() => goOn(frames - 1));
+      else giveFocusTo(address ? document.querySelector(`main a[href="${address}"]`) : null);
+    };
     // Its own row may be gone before all lists are fresh: the promise is there all the same.
-    remove.mutateAsync(props.id).then(goOn, () => undefined);
+    remove.mutateAsync(props.id).then(
+      () => goOn(),
+      () => undefined,
+    );
   };
   if (!sure)
     return (
