@@ -25,6 +25,8 @@ from .summaries import SUMMARY_FIELDS
 
 #: So many prints of a job are shown in a list of jobs.
 FIRST = 12
+#: Of so many jobs that have the words, the newest, a search of prints finds all of theirs.
+MOST_JOBS = 100
 
 
 class PrintSummary(Schema):
@@ -103,8 +105,9 @@ def found_prints(account: User, search: str) -> QuerySet[Design]:
     words = words_of(search)
     if not words:
         return own.none() if search.strip() else own
-    jobs = list(Job.objects.filter(of_job(words), account=account).values_list("id", flat=True))
-    in_jobs = own.filter(job__in=jobs).order_by("-id").values_list("id", flat=True)[:MOST_FOUND]
+    jobs = Job.objects.filter(of_job(words), account=account).values_list("id", flat=True)
+    # In no order: asked for one, the database goes through all prints of the account by their numbers.
+    in_jobs = own.filter(job__in=list(jobs[:MOST_JOBS])).order_by().values_list("id", flat=True)
     found = {*found_designs(account, words), *in_jobs}
     return own.filter(id__in=sorted(found, reverse=True)[:MOST_FOUND])
 
