@@ -6,7 +6,7 @@ import { reportFault } from "./api/reportFault";
 import { usePlanStore } from "./bench/planStore";
 import { UnsavedLine } from "./designs/UnsavedLine";
 import { Help } from "./help/Help";
-import { FilesAtTheDoor } from "./jobs/FilesAtTheDoor";
+import { DropTarget } from "./jobs/DropTarget";
 import { useLayoutStore } from "./layouts/layoutStore";
 import { arrivals } from "./jobs/arrivalStore";
 import { JobsPage } from "./jobs/JobsPage";
@@ -65,7 +65,7 @@ export function App() {
       <ToTheEnd />
       <LegendLayer />
       <Unsaved />
-      <FilesAtTheDoor />
+      <DropTarget />
       <SignInAgain onBack={() => inHand().forEach((store) => store.again())} />
     </>
   );

@@ -64,7 +64,7 @@ def test_whatever_goes_wrong_ends_the_row_at_once_in_words(
     queue: Queue, rows, fault, words
 ) -> None:
     mine = queue.claim(rows[queue])
-    with queue.in_words(mine):
+    with queue.fail_with_message(mine):
         raise fault
     row = row_of(queue, rows)
     assert {name: getattr(row, name) for name in queue.failed} == dict(queue.failed)
@@ -74,7 +74,7 @@ def test_whatever_goes_wrong_ends_the_row_at_once_in_words(
 @QUEUES
 def test_a_database_that_is_away_ends_nothing(queue: Queue, rows) -> None:
     mine = queue.claim(rows[queue])
-    with pytest.raises(OperationalError), queue.in_words(mine):
+    with pytest.raises(OperationalError), queue.fail_with_message(mine):
         raise OperationalError(2006, "gone")
     assert row_of(queue, rows).problem == "" and queue.mine(mine).exists()
 
@@ -82,7 +82,7 @@ def test_a_database_that_is_away_ends_nothing(queue: Queue, rows) -> None:
 def test_what_was_called_off_is_no_failure(rows) -> None:
     mine = ORDERS.claim(rows[ORDERS])
     Order.objects.filter(id=mine.id).update(state=Order.State.CANCELLED)
-    with ORDERS.in_words(mine):
+    with ORDERS.fail_with_message(mine):
         raise Cancelled
     assert row_of(ORDERS, rows).problem == ""
 
@@ -98,9 +98,9 @@ def test_a_row_given_to_another_worker_takes_no_result_from_the_first(queue: Que
 @QUEUES
 def test_a_silent_worker_loses_its_row_and_a_living_one_keeps_it(queue: Queue, rows) -> None:
     mine = queue.claim(rows[queue])
-    assert list(queue.left()) == []
+    assert list(queue.lost_rows()) == []
     queue.mine(mine).update(pulse=timezone.now() - LOST_AFTER * 2)
-    assert [row.pk for row in queue.left()] == [mine.pk]
+    assert [row.pk for row in queue.lost_rows()] == [mine.pk]
     assert queue.claim(rows[queue]).tries == 2
 
 
@@ -109,7 +109,7 @@ def test_what_ends_its_workers_is_given_up_in_words(queue: Queue, rows) -> None:
     for _ in range(MOST_TRIES):
         mine = queue.claim(rows[queue])
         queue.mine(mine).update(pulse=timezone.now() - LOST_AFTER * 2)
-        list(queue.left())
+        list(queue.lost_rows())
     row = row_of(queue, rows)
     assert row.problem == queue.interrupted and row.tries == MOST_TRIES
     assert {name: getattr(row, name) for name in queue.failed} == dict(queue.failed)
@@ -119,8 +119,8 @@ def test_what_ends_its_workers_is_given_up_in_words(queue: Queue, rows) -> None:
 def test_what_nobody_came_for_is_told_about_once_more(queue: Queue, rows) -> None:
     long_ago = timezone.now() - FORGOTTEN_AFTER - timedelta(seconds=1)
     queue.model.objects.filter(id=rows[queue]).update(pulse=long_ago)
-    assert [str(row.pk) for row in queue.forgotten()] == [str(rows[queue])]
-    assert list(queue.forgotten()) == []
+    assert [str(row.pk) for row in queue.undispatched_rows()] == [str(rows[queue])]
+    assert list(queue.undispatched_rows()) == []
 
 
 def test_a_fault_nobody_thought_of_ends_the_reading_at_once(

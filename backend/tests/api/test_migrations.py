@@ -176,4 +176,4 @@ def a_run_keeps_its_orders_and_its_table(caller: Caller, before: dict[str, Any])
 def what_was_being_read_goes_on(before: dict[str, Any]) -> None:
     kept = Picture.objects.get(id=before["reading"])
     assert (kept.worker, kept.tries, kept.pulse.year) == ("somebody", 1, 2026)
-    assert [row.pk for row in READING.left()] == [kept.pk]
+    assert [row.pk for row in READING.lost_rows()] == [kept.pk]

@@ -12,7 +12,7 @@ from zollstock.core.library import library
 from zollstock.core.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 from zollstock.core.show import style_for
-from zollstock.core.studio import NOBODYS
+from zollstock.core.studio import DEFAULT_STUDIO
 from zollstock.core.survey import survey, survey_words, zones_text
 from zollstock.core.work import work_out
 from zollstock.core.worksheet import worksheet
@@ -120,7 +120,9 @@ def test_edges_that_make_the_size_offer_none(edge: dict) -> None:
     work = work_out(
         plan(**SQUARE, edge=edge, fit={"keep": [LAMP | {"x": 0, "w": 1.0}], "auto": True})
     )
-    labels = [way.label for way in ways_out(work, style_for([work.plan.target.width]), NOBODYS)]
+    labels = [
+        way.label for way in ways_out(work, style_for([work.plan.target.width]), DEFAULT_STUDIO)
+    ]
     assert not any(label.startswith("Take") for label in labels)
 
 

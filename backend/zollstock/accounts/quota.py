@@ -24,7 +24,7 @@ class QuotaReached(Refusal):
     """There is no room left in an account; the message says how full it is and what to do."""
 
 
-def count(share: Callable[[Any], int]) -> None:
+def register_usage(share: Callable[[Any], int]) -> None:
     """Register what an app holds: a function from an account to bytes."""
     _shares.append(share)
 

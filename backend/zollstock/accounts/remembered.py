@@ -13,7 +13,7 @@ from django.contrib.auth.signals import user_logged_out
 from django.dispatch import receiver
 from django.http import HttpRequest
 
-from .door import OwnPage, is_own
+from .session_auth import OwnPage, is_own
 
 _KEPT_FOR = 2.0
 _MOST_KEPT = 2000

@@ -35,7 +35,7 @@ def lay_out(run_id: str) -> None:
     run = LAYING.claim(run_id)
     if run is None:
         return
-    with LAYING.in_words(run), LAYING.alive(run) as alive:
+    with LAYING.fail_with_message(run), LAYING.alive(run) as alive:
         run.orders.all().delete()  # of a worker that did not come to its end
         coming, laid = layout(run), 0
         while part := list(islice(coming, AT_ONCE)):
@@ -58,7 +58,7 @@ def _write_mine(run: Run, part: list[Laid]) -> None:
 @shared_task
 def take_up() -> None:
     """Queue again what lost its worker, and tell again of what the broker forgot."""
-    for run in LAYING.left():
+    for run in LAYING.lost_rows():
         send_layout(run.id)
-    for run in LAYING.forgotten():
+    for run in LAYING.undispatched_rows():
         send_layout(run.id)

@@ -27,7 +27,7 @@ from .reckoning import Record, Step
 from .schools import SCHOOLS
 from .shortways import method_ways, short_ways
 from .show import LengthStyle
-from .studio import NOBODYS, Studio
+from .studio import DEFAULT_STUDIO, Studio
 from .work import Work, work_out
 
 #: Of these every one stands for itself: none is left out for leading where another leads.
@@ -54,7 +54,7 @@ def choices(
     work: Work,
     style: LengthStyle,
     step: Step,
-    studio: Studio = NOBODYS,
+    studio: Studio = DEFAULT_STUDIO,
     left: Mapping[str, Any] = NO_EDGES,
 ) -> list[Choice]:
     """The choices of a step in the order they are shown; empty for steps without any.

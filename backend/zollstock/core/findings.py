@@ -19,7 +19,7 @@ from .readings import thousands_meant
 from .reckoning import Finding
 from .show import LengthStyle
 from .sizes import Sides, implausible
-from .studio import NOBODYS, Studio
+from .studio import DEFAULT_STUDIO, Studio
 from .viewing import grade_word, reach_text
 from .work import Work
 from .zonefindings import zone_findings
@@ -34,7 +34,7 @@ UNSEEN = Fraction(105, 100)
 MUCH_LOST = Fraction(15, 100)
 
 
-def findings(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> list[Finding]:
+def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) -> list[Finding]:
     """All findings of a plan, the gravest first, in the order of the work within a level."""
     found = [
         *zone_findings(work, style, studio),

@@ -10,11 +10,11 @@ from .plan import Plan, lengths_of
 from .reckoning import Reckoning, School
 from .schools import SCHOOLS
 from .show import LengthStyle, style_for
-from .studio import NOBODYS, Studio
+from .studio import DEFAULT_STUDIO, Studio
 from .work import Work, work_out
 
 
-def reckon(plan: Plan, unit: str | None = None, studio: Studio = NOBODYS) -> Reckoning:
+def reckon(plan: Plan, unit: str | None = None, studio: Studio = DEFAULT_STUDIO) -> Reckoning:
     """Everything that follows from a plan.
 
     `unit` (mm, cm, in …) is the one used in texts; by default the unit of the target. It changes
@@ -23,7 +23,7 @@ def reckon(plan: Plan, unit: str | None = None, studio: Studio = NOBODYS) -> Rec
     return reckon_work(work_out(plan), style_for(lengths_of(plan), unit), studio)
 
 
-def reckon_work(work: Work, style: LengthStyle, studio: Studio = NOBODYS) -> Reckoning:
+def reckon_work(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) -> Reckoning:
     """The same, for values already worked out."""
     return Reckoning(
         figures=figures(work, style, studio.measures),

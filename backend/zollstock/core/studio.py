@@ -24,4 +24,4 @@ class Studio:
     pace: Pace = MEASURED_PACE
 
 
-NOBODYS = Studio()
+DEFAULT_STUDIO = Studio()

@@ -24,7 +24,7 @@ from .schools import SCHOOLS
 from .seen import SeenSheet, seen
 from .sharpening import SharpenSheet, sharpen_sheet
 from .show import LengthStyle, style_for
-from .studio import NOBODYS, Studio
+from .studio import DEFAULT_STUDIO, Studio
 from .viewing import grade_word
 from .work import Work, work_out
 from .zones import ZoneState, near_limit, rooms, seen_box, turned
@@ -130,7 +130,7 @@ def worksheet(
     plan: Plan,
     unit: str | None = None,
     step: Step | None = "fit",
-    studio: Studio = NOBODYS,
+    studio: Studio = DEFAULT_STUDIO,
     left: Mapping[str, Any] = NO_EDGES,
 ) -> Worksheet:
     """Reckon a plan and lay it out; `choices` are those of `step` if any, texts use `unit`.

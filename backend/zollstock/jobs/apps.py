@@ -5,7 +5,7 @@ from typing import Any
 from django.apps import AppConfig
 from django.db.models import Sum
 
-from zollstock.accounts.quota import count
+from zollstock.accounts.quota import register_usage
 from zollstock.pictures.signals import picture_goes
 
 
@@ -16,7 +16,7 @@ class JobsConfig(AppConfig):
         from .removed import let_go_of
 
         picture_goes.connect(let_go_of)
-        count(_revisions)
+        register_usage(_revisions)
 
 
 def _revisions(account: Any) -> int:

@@ -116,7 +116,7 @@ class Queue(Generic[Row]):
         return dict(self.failed) | end | {"problem": words[:400]}
 
     @contextmanager
-    def in_words(self, row: Row) -> Iterator[None]:
+    def fail_with_message(self, row: Row) -> Iterator[None]:
         """Whatever goes wrong with a row inside ends it at once, in words, and is written down.
 
         Only where the database is away the row stays as it is: it is taken up when that is back.
@@ -155,7 +155,7 @@ class Queue(Generic[Row]):
                 "place.",
             )
 
-    def left(self) -> Iterator[Row]:
+    def lost_rows(self) -> Iterator[Row]:
         """Rows that lost their worker, waiting again; those that ended too many workers are failed."""
         silent = timezone.now() - LOST_AFTER
         lost = self.model._default_manager.filter(**self.running, pulse__lt=silent).exclude(
@@ -172,7 +172,7 @@ class Queue(Generic[Row]):
             ):
                 yield row
 
-    def forgotten(self, *ready: Any) -> Iterator[Row]:
+    def undispatched_rows(self, *ready: Any) -> Iterator[Row]:
         """Rows that wait and that nobody came for, told about once more."""
         now = timezone.now()
         for row in self.model._default_manager.filter(

@@ -65,7 +65,7 @@ def read(picture_id: str) -> None:
     if picture is None:
         return
     with (
-        READING.in_words(picture),
+        READING.fail_with_message(picture),
         READING.alive(picture),
         local_path(name_of(picture.file)) as master,
         work_folder() as folder,
@@ -98,7 +98,7 @@ def inspect(inspection_id: str) -> None:
     if inspection is None:
         return
     with (
-        INSPECTING.in_words(inspection),
+        INSPECTING.fail_with_message(inspection),
         INSPECTING.alive(inspection),
         local_path(name_of(inspection.picture.file)) as master,
     ):
@@ -111,9 +111,9 @@ def inspect(inspection_id: str) -> None:
 @shared_task
 def take_up() -> None:
     """Queue again what nobody has read or measured; give up what ended its worker three times."""
-    for picture in (*READING.left(), *READING.forgotten()):
+    for picture in (*READING.lost_rows(), *READING.undispatched_rows()):
         read_later(picture)
-    for inspection in (*INSPECTING.left(), *INSPECTING.forgotten()):
+    for inspection in (*INSPECTING.lost_rows(), *INSPECTING.undispatched_rows()):
         inspect_later(inspection)
     _measure_anew()
 

@@ -49,7 +49,7 @@ def make(proof_id: str) -> None:
     row = PROOFS.claim(proof_id)
     if row is None:
         return
-    with PROOFS.in_words(row), PROOFS.alive(row), work_folder() as folder:
+    with PROOFS.fail_with_message(row), PROOFS.alive(row), work_folder() as folder:
         picture = row.design.picture
         with unpacked(picture) as copy:
             image = open_picture(copy)
@@ -102,7 +102,7 @@ def unpack_picture(picture_id: str) -> None:
 @shared_task
 def take_up() -> None:
     """Queue again what lost its worker or was forgotten, while somebody may still wait for it."""
-    for row in (*PROOFS.left(), *PROOFS.forgotten()):
+    for row in (*PROOFS.lost_rows(), *PROOFS.undispatched_rows()):
         send(row)
 
 

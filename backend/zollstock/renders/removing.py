@@ -54,7 +54,7 @@ def clear(run_id: str) -> None:
     run = REMOVED.claim(run_id)
     if run is None:
         return
-    with REMOVED.in_words(run), REMOVED.alive(run) as alive:
+    with REMOVED.fail_with_message(run), REMOVED.alive(run) as alive:
         while part := list(run.orders.values_list("id", flat=True)[:AT_ONCE]):
             Order.objects.filter(id__in=part).delete()
             if not alive.wanted:

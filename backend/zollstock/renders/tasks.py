@@ -29,7 +29,7 @@ from .removing import send as send_removed
 #: No order takes longer than this, seconds; then its worker is ended.
 MOST_SECONDS = 2 * 60 * 60
 #: So long a worker stays with a run before other orders have their turn.
-SPELL_SECONDS = 0.5
+TIME_SLICE_S = 0.5
 
 ORDERS = Queue(
     Order,
@@ -56,7 +56,7 @@ def work_off(run_id: str) -> None:
 
     So single orders are never stuck behind a run of thousands, and a pause is heard at once.
     """
-    end = time.monotonic() + SPELL_SECONDS
+    end = time.monotonic() + TIME_SLICE_S
     while time.monotonic() < end:
         if not Run.objects.filter(id=run_id, state=Run.State.GOING).update(pulse=timezone.now()):
             return
@@ -77,7 +77,7 @@ def _claim(order_id: object) -> Order | None:
 
 def _carry_out(order: Order) -> None:
     with (
-        ORDERS.in_words(order),
+        ORDERS.fail_with_message(order),
         ORDERS.alive(order) as alive,
         work_folder() as folder,
         ExitStack() as masters,
@@ -142,15 +142,15 @@ def forget() -> None:
 @shared_task
 def take_up() -> None:
     """Queue again what lost its worker, and tell again of what the broker forgot."""
-    for order in ORDERS.left():
+    for order in ORDERS.lost_rows():
         send(order)
-    for order in ORDERS.forgotten(Q(run=None)):
+    for order in ORDERS.undispatched_rows(Q(run=None)):
         refused = order.pictures.filter(state=Picture.State.REFUSED).first()
         if refused is not None:
             picture_was_read(refused.id)
         else:
             send(order)
-    for removed in (*REMOVED.left(), *REMOVED.forgotten()):
+    for removed in (*REMOVED.lost_rows(), *REMOVED.undispatched_rows()):
         send_removed(removed.id)
     waiting = Order.objects.filter(run=OuterRef("pk"), state=Order.State.QUEUED)
     silent = Run.objects.filter(

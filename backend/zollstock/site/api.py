@@ -12,8 +12,8 @@ from django.http import Http404, HttpRequest, HttpResponse, UnreadablePostError
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from zollstock.accounts.api import router as accounts
-from zollstock.accounts.door import OwnPage
 from zollstock.accounts.quota import QuotaReached
+from zollstock.accounts.session_auth import OwnPage
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
 from zollstock.bench.howbig_api import router as sizes_asked
@@ -22,7 +22,7 @@ from zollstock.bench.legend_api import router as legend
 from zollstock.core.refusal import ChangedElsewhere, Refusal
 from zollstock.demo.api import router as sample
 from zollstock.jobs.api import router as jobs
-from zollstock.jobs.besides import router as besides
+from zollstock.jobs.compare_api import router as besides
 from zollstock.jobs.gangs_api import router as gangs
 from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts

@@ -256,7 +256,7 @@ function Batches({ job }: { job: number }) {
   );
 }
 
-/** Whether files hover over the page; they are taken by FilesAtTheDoor. */
+/** Whether files hover over the page; they are taken by DropTarget. */
 function useHover(): boolean {
   const [over, setOver] = useState(false);
   useEffect(() => {

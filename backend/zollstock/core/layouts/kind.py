@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING, Any, ClassVar
 from ..reckoning import Figure, Finding
 from ..sheets import Sheet
 from ..show import LengthStyle
-from ..studio import NOBODYS, Studio
+from ..studio import DEFAULT_STUDIO, Studio
 from ..work import Work
 from .wish import Wish
 
@@ -25,7 +25,7 @@ class Seen:
     looked at. What was measured of the picture is in `studio`.
     """
 
-    studio: Studio = NOBODYS
+    studio: Studio = DEFAULT_STUDIO
     on: int | None = None
     sheet: int | None = None
 

@@ -18,7 +18,7 @@ export function jobAt(pathname: string, jobOnBench: number | undefined): number 
 }
 
 /** Catches files wherever they are dropped or pasted, and tells of those on their way from elsewhere. */
-export function FilesAtTheDoor() {
+export function DropTarget() {
   const queries = useQueryClient();
   const { pathname } = useLocation();
   const jobOnBench = usePlanStore((store) => store.held?.job);
