@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from importlib import import_module
 from typing import Any
 
 import pytest
+from django.apps import apps
 from django.contrib.auth.models import User
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
@@ -120,3 +122,12 @@ def test_jobs_are_found_by_their_words_and_those_of_their_prints(
     assert found("evening") == ["Evening class"]
     assert found("fog%20evening") == found("%2B%2A%22%28") == found("nothing") == []
     assert found("fog", other) == []
+
+
+def test_a_document_that_nobody_can_read_keeps_nobody_from_the_rest(
+    caller: Caller, held: dict
+) -> None:
+    Design.objects.filter(id=held["id"]).update(document={"format": "torn", "title": "Lamp"})
+    import_module("zollstock.jobs.migrations.0005_summaries").summarise_all(apps, None)
+    (one,) = caller.listed(f"jobs/{held['job']}/prints")
+    assert (one["title"], one["size_text"], one["grade"]) == ("Lamp", "cannot be read", None)

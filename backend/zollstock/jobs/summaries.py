@@ -19,3 +19,21 @@ def summarise(held: Design) -> None:
     held.title = str(held.document["title"])
     _, _, held.wide, held.tall = summary["drawing"]["boxes"]["document"]
     held.summary = summary
+
+
+def say_unreadable(held: Design) -> None:
+    """The same of a document that cannot be read: an empty sheet, which says so."""
+    document = held.document if isinstance(held.document, dict) else {}
+    held.title = str(document.get("title", ""))[:300]
+    held.wide = held.tall = 100
+    held.summary = {
+        "drawing": {
+            "boxes": {"document": [0, 0, 100, 100]},
+            "pieces": [],
+            "strokes": [],
+            "labels": [],
+        },
+        "text": "cannot be read",
+        "grade": None,
+        "kind": str(document.get("kind", "")),
+    }

@@ -382,7 +382,7 @@ export interface paths {
          * Beside
          * @description Two of one's own prints, both as saved.
          */
-        get: operations["zollstock_jobs_besides_beside"];
+        get: operations["zollstock_jobs_compare_api_beside"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8350,7 +8350,7 @@ export interface operations {
             };
         };
     };
-    zollstock_jobs_besides_beside: {
+    zollstock_jobs_compare_api_beside: {
         parameters: {
             query: {
                 px_per_mm: number;

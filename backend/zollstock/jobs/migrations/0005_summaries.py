@@ -1,5 +1,6 @@
 """What lists show of a design stands beside its document from now on."""
 
+import logging
 from typing import Any
 
 from django.conf import settings
@@ -7,8 +8,9 @@ from django.db import migrations, models
 
 from zollstock.jobs.kinds import KINDS
 from zollstock.jobs.search import words_of
-from zollstock.jobs.summaries import SUMMARY_FIELDS, summarise
+from zollstock.jobs.summaries import SUMMARY_FIELDS, say_unreadable, summarise
 
+log = logging.getLogger(__name__)
 AT_ONCE = 500
 COLLATION = "utf8mb4_unicode_520_nopad_ci"
 
@@ -21,8 +23,13 @@ def summarise_all(apps: Any, schema_editor: Any) -> None:
     while batch := list(designs.filter(id__gt=last).order_by("id")[:AT_ONCE]):
         for held in batch:
             # A document of before is read as it would be now, and stays as it is.
-            held.document = KINDS[held.kind].sound(held.document)
-            summarise(held)
+            try:
+                held.document = KINDS[held.kind].sound(held.document)
+                summarise(held)
+            except Exception:
+                # One that nobody can read must not keep everybody from their work.
+                log.exception("the document of design %s cannot be read", held.id)
+                say_unreadable(held)
         designs.bulk_update(batch, SUMMARY_FIELDS)
         words.objects.bulk_create(
             words(account_id=held.account_id, job_id=held.job_id, design_id=held.id, word=word)
