@@ -123,7 +123,7 @@ def test_who_has_no_place_in_a_lane_is_told_when_to_ask_again(stack, known) -> N
 def test_files_that_the_front_sends_are_kept_by_nobody_and_run_nowhere(stack, known) -> None:
     line = Line(stack)
     line.send(f"GET /api/pictures HTTP/1.1\r\n{known}\r\n")
-    picture = json.loads(line.answer()[2])[0]["id"]
+    picture = json.loads(line.answer()[2])["items"][0]["id"]
     line.send(f"GET /api/pictures/{picture}/small.jpg HTTP/1.1\r\n{known}\r\n")
     status, headers, _ = line.answer()
     assert status == 200

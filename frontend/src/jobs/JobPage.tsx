@@ -125,6 +125,7 @@ function Inside({ job }: { job: JobState }) {
       <Arrivals rows={rows.filter((row) => row.job === job.id)} onClear={() => clear(job.id)} />
       <Batches job={job.id} />
       <div className="mt-6">
+        <Coming query={prints.query} what="What is in the job" />
         <LongList
           label="Prints"
           items={prints.items}
