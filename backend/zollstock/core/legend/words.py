@@ -88,7 +88,7 @@ WORDS: dict[str, Entry] = {
     "compression": Entry("Compression", "Makes the file smaller and loses nothing, in a TIFF.", "one-print#hand-over"),
     "cmyk": Entry("CMYK without a profile", "What the inks of such a file are taken for, since the file does not say.", "one-print#hand-over"),
     "mat-lies": Entry("How the mat lies", "Over the picture's edge, or around it with paper showing between.", "one-print#mat", "mat"),
-    "counted": Entry("What the verdict counts", "Every pixel, or only the detail that was found in the picture, where it is softer than its pixels.", "one-print#distance"),
+    "counted": Entry("What the verdict counts", "All its pixels, or only the detail that was found in the picture, where it is softer than its pixels.", "one-print#distance"),
     "roll-or-sheets": Entry("Roll or sheets", "A roll is as long as it needs to be; sheets are as many as needed.", "roll#laying", "gang"),
     "hangs-on": Entry("Hangs on", "One nail, two nails or a rail: it says where the holes go.", "panels#hanging", "hanging"),
     "tile-spread": Entry("Spread over the sheets", "Whether the print begins at a corner, with what is left on the last sheets, or lies in the middle of them.", "tiles#sheets", "tiles"),
