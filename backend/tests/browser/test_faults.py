@@ -21,7 +21,9 @@ def test_a_page_that_fails_says_what_is_safe_and_leads_on(bench) -> None:
         lambda asked: told.append(asked.post_data or "") if "/api/faults" in asked.url else None,
     )
     # An answer that no server of this kind gives.
-    page.route(f"**/api{job}", lambda route: route.fulfill(json={"id": 1, "title": {"no": "words"}}))
+    page.route(
+        f"**/api{job}", lambda route: route.fulfill(json={"id": 1, "title": {"no": "words"}})
+    )
     page.locator("nav[aria-label='Where you are'] a").click()
     alert = page.get_by_role("alert").filter(has_text="Something went wrong on this page")
     expect(alert).to_contain_text("kept in this browser")

@@ -20,7 +20,7 @@ if TYPE_CHECKING:
 
 from .kinds import LAYOUT, PICTURE, PRINT, plan_key
 from .models import Design, DesignPicture, Job
-from .search import MOST_FOUND, found_designs, found_jobs_by_prints, words_of
+from .search import MOST_FOUND, MOST_WORDS, found_designs, found_jobs_by_prints, words_of
 from .summaries import SUMMARY_FIELDS
 
 #: So many prints of a job are shown in a list of jobs.
@@ -92,7 +92,7 @@ def found_jobs(account: User, search: str) -> QuerySet[Job]:
     if not words:
         return own.none() if search.strip() else own
     found = Q()
-    for word in words:
+    for word in words[:MOST_WORDS]:
         # As numbers: what is asked of both tables at once is looked through from end to end.
         in_prints = list(found_jobs_by_prints(account, [word]))
         found &= of_job([word]) | Q(id__in=in_prints)

@@ -19,6 +19,8 @@ if TYPE_CHECKING:
 
 #: So many of the newest are found, of words that stand in more titles than that.
 MOST_FOUND = 1000
+#: So many words of a search count, each of which is looked up by itself.
+MOST_WORDS = 8
 
 
 def words_of(text: str) -> list[str]:
@@ -64,7 +66,7 @@ def _having(account: User, words: Sequence[str]) -> QuerySet[TitleWord]:
     found = TitleWord.objects.filter(account=account)
     if not words:
         return found.none()
-    for word in words[1:]:
+    for word in words[1:MOST_WORDS]:
         also = TitleWord.objects.filter(account=account, word__istartswith=word)
         found = found.filter(design__in=also.values("design"))
     return found.filter(word__istartswith=words[0])

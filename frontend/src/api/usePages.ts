@@ -23,13 +23,13 @@ export function usePages<T>(
     queryFn: ({ pageParam }) => fetchPage(pageParam),
     getNextPageParam: (page) => page.next ?? undefined,
   });
-  const { data, hasNextPage, isFetching, fetchNextPage } = query;
+  const { data, hasNextPage, isFetchingNextPage, fetchNextPage } = query;
   return {
     query,
     items: data?.pages.flatMap((page) => page.items) ?? [],
     whole: data !== undefined && !hasNextPage,
     more: () => {
-      if (hasNextPage && !isFetching) void fetchNextPage();
+      if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
     },
   };
 }
@@ -45,7 +45,8 @@ export function useWholeList<T>(
   const { items, whole, more } = pages;
   const enough = whole || items.length >= most;
   useEffect(() => {
-    if (!enough && items.length) more();
+    // After a fault somebody asks again, not this.
+    if (!enough && items.length && !pages.query.isError) more();
   });
   return { ...pages, items: items.slice(0, most), enough };
 }
