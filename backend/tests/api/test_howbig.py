@@ -67,3 +67,10 @@ def test_as_a_table(caller: Caller) -> None:
     lines = text.splitlines()
     assert lines[0] == "what,at this distance,as a whole print"
     assert lines[2] == "clean,138 × 92 cm,any size" and len(lines) == 12
+
+
+def test_a_cameras_name_starts_nothing_in_a_spreadsheet(caller: Caller) -> None:
+    text = 'name,width_px,height_px\n"Heron, =HYPERLINK(0)",6000,4000\n'
+    caller("POST", "sensors/csv", {"version": 0, "text": text})
+    table = caller("GET", f"how-big.csv?{urlencode({'pixels': '7952 x 5304'})}").decode()
+    assert "HYPERLINK" in table and "Heron, =" not in table

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from typing import Annotated
 from uuid import UUID
 
@@ -13,6 +11,7 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.csvtable import write_table
 from zollstock.core.fromthere import FromThere, Seat, from_there
 from zollstock.core.howbig import HowBig, Wish, how_big
 from zollstock.core.leaveroom import read_ratio
@@ -77,12 +76,11 @@ def answered(request: SignedRequest, asked: Query[Question]) -> HowBig:
 def table(request: SignedRequest, asked: Query[Question]) -> HttpResponse:
     """The same as a table: a line for each grade, then for each camera."""
     made = _answer(request, asked)
-    text = io.StringIO()
-    lines = csv.writer(text)
-    lines.writerow(("what", "at this distance", "as a whole print"))
-    lines.writerows((grade_word(one.grade), one.text, one.whole_text) for one in made.largest)
-    lines.writerows((f"clean, {one.label}", one.text, "") for one in made.sensors)
-    response = HttpResponse(text.getvalue(), content_type="text/csv; charset=utf-8")
+    rows = [(grade_word(one.grade), one.text, one.whole_text) for one in made.largest]
+    # Cameras are called as somebody typed it.
+    rows += [(f"clean, {one.label}", one.text, "") for one in made.sensors]
+    text = write_table(("what", "at this distance", "as a whole print"), rows)
+    response = HttpResponse(text, content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="how-big.csv"'
     return response
 
