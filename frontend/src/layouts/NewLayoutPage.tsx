@@ -145,7 +145,7 @@ function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | 
           One print
         </h2>
         <LongListInBox
-          className="max-h-[46vh] p-1"
+          className="max-h-[46vh]"
           label="Which print"
           items={prints}
           keyOf={(one) => one.id}

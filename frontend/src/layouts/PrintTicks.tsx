@@ -5,7 +5,7 @@ import { typeset } from "../shell/typeset";
 
 const ROOM = [56, 44] as const;
 /** A print with its title, px. */
-const TICK_WIDE = 200;
+const TICK_WIDE = 220;
 
 /** Prints to be ticked, each by its small picture, title and size: several of one picture have one title. */
 export function PrintTicks(props: {
