@@ -179,6 +179,7 @@ def test_the_matrix_its_filters_and_a_cell_by_hand(matrix: Page) -> None:
     expect(crop).to_have_attribute(
         "aria-label", "Crop, 100 per cent from the left, 50 from the top. Arrow keys move it."
     )
+    expect(editor).to_have_attribute("aria-busy", "false")
     page.reload()
     page.get_by_role("button", name="Adjusted by hand 1").click()
     expect(cells).to_have_count(6)  # the one picture that has it

@@ -24,6 +24,7 @@ from zollstock.core.legend import (
     of_figure,
     of_finding,
 )  # fmt: skip
+from zollstock.core.legend import choices
 from zollstock.core.reckon import reckon
 from zollstock.core.sources import SOURCES
 from zollstock.core.viewing import GRADES
@@ -161,6 +162,12 @@ def test_an_entry_is_one_sentence_with_a_rule_and_a_page_that_exist(
         if line.startswith("#")
     ]
     assert not heading or heading in headings, f"{page} has no heading {heading}"
+
+
+def test_a_groups_leaf_tells_of_each_of_its_ways() -> None:
+    ways = {way for group in choices.GROUPS.values() for way in group}
+    assert choices.GROUPS.keys() | ways == CHOICES.keys()
+    assert not choices.GROUPS.keys() & ways, "a way and a group of one name"
 
 
 def the_document() -> str:

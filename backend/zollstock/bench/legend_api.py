@@ -26,7 +26,10 @@ class LegendEntry(Schema):
 
 
 class Legend(Schema):
-    """Entries by id. Ids of several sides or pieces share one: by how they begin and end (`families`)."""
+    """Entries by id. Ids of several sides or pieces share one: by how they begin and end (`families`).
+
+    `choice_groups` names the ways that stand together, each with an entry of its own.
+    """
 
     figures: dict[str, LegendEntry]
     findings: dict[str, LegendEntry]
@@ -35,6 +38,7 @@ class Legend(Schema):
     figure_families: Families
     finding_families: Families
     choice_families: Families
+    choice_groups: dict[str, list[str]]
 
 
 @router.get("/legend", response=Legend)
@@ -48,6 +52,7 @@ def whole(request: HttpRequest) -> Legend:
         figure_families=list(legend.figures.FAMILIES),
         finding_families=list(legend.findings.FAMILIES),
         choice_families=list(legend.choices.FAMILIES),
+        choice_groups={name: list(ways) for name, ways in legend.choices.GROUPS.items()},
     )
 
 

@@ -4311,6 +4311,8 @@ export interface components {
         /**
          * Legend
          * @description Entries by id. Ids of several sides or pieces share one: by how they begin and end (`families`).
+         *
+         *     `choice_groups` names the ways that stand together, each with an entry of its own.
          */
         Legend: {
             /** Figures */
@@ -4347,6 +4349,10 @@ export interface components {
                 string,
                 string
             ][];
+            /** Choice Groups */
+            choice_groups: {
+                [key: string]: string[];
+            };
         };
         /**
          * LegendEntry

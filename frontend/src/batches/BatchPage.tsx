@@ -88,7 +88,7 @@ function Inside({ batch }: { batch: BatchState }) {
     batch.pictures.length,
     JSON.stringify([batch.sizes.map((size) => size.key), batch.shared]),
   );
-  const { place, auto, problem: placing } = usePlaceCell(batch.id, put);
+  const { place, auto, problem: placing, saving } = usePlaceCell(batch.id, put);
   const { remember, undo, canUndo } = useCellHistory(place, auto);
   const [undone, setUndone] = useState(0);
   const takeBack = useCallback(() => {
@@ -227,6 +227,7 @@ function Inside({ batch }: { batch: BatchState }) {
             picture={picture}
             cell={inHand}
             problem={placing}
+            saving={saving}
             undone={undone}
             onClose={() => setHand(null)}
             onPlace={(fit) => {

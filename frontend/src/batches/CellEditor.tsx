@@ -32,6 +32,8 @@ export function CellEditor(props: {
   picture: BatchState["pictures"][number];
   cell: Cell;
   problem: string;
+  /** What a hand did last is not saved yet. */
+  saving?: boolean;
   /** Grows with every undone change: the hand's own idea of the crop is forgotten then. */
   undone: number;
   onPlace: (fit: CellFit) => void;
@@ -45,6 +47,7 @@ export function CellEditor(props: {
     <aside
       className="panel flex w-[338px] shrink-0 flex-col max-md:w-full gap-2.5 overflow-y-auto px-4 py-3"
       aria-label="The cell in hand"
+      aria-busy={props.saving}
       onKeyDown={(event) => event.key === "Escape" && props.onClose()}
     >
       <div className="flex items-start justify-between gap-2">

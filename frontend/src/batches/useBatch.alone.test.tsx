@@ -93,6 +93,28 @@ describe("placing a cell by hand", () => {
     await waitFor(() => expect([...heard].sort()).toEqual(["p", "q", "q", "r"]));
   });
 
+  it("says the newest once more when the page goes before it was answered", async () => {
+    const { result } = renderHook(() => usePlaceCell(7, () => undefined));
+    let free: () => void = () => undefined;
+    hold = new Promise((resolve) => (free = resolve));
+    const fit = (x: number) => ({
+      mode: "fill" as const,
+      anchor: [x, 0.5] as [number, number],
+      zoom: 1,
+      angle: 0,
+      colour: null,
+    });
+    act(() => [0.1, 0.7].forEach((x) => result.current.place("p", "a", fit(x))));
+    window.dispatchEvent(new Event("pagehide"));
+    await waitFor(() =>
+      expect(placed).toEqual([
+        [0.1, 0.5],
+        [0.7, 0.5],
+      ]),
+    );
+    free();
+  });
+
   it("tells what was refused", async () => {
     const { result } = renderHook(() => usePlaceCell(7, () => undefined));
     act(() =>

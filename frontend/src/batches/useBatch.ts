@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { client, must } from "../api/client";
 import { LatestWins } from "../api/latestWins";
+import { useLastWord } from "../api/useLastWord";
 import type { Cell } from "../api/types";
 
 /** Pictures asked for at once: enough for the first screen, then for the rest in few questions. */
@@ -84,38 +85,46 @@ interface Wish {
 /** Keeps what a hand does to cells: of each cell one request at a time, the newest always last. */
 export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell) => void) {
   const [problem, setProblem] = useState("");
+  const [saving, setSaving] = useState(false);
   const heard = useRef(onCell);
   useEffect(() => {
     heard.current = onCell;
   });
   const lines = useRef(new Map<string, LatestWins<Wish, Cell>>());
+  const answered = () => setSaving([...lines.current.values()].some((line) => !line.isQuiet));
   const put = (wish: Wish) => {
     const name = `${wish.picture} ${wish.size}`;
     const line =
       lines.current.get(name) ??
       new LatestWins<Wish, Cell>(
-        (asked) => placed(batch, asked),
+        (asked, leaving) => placed(batch, asked, leaving),
         (cell, asked) => {
           setProblem("");
           heard.current(asked.picture, cell);
+          answered();
         },
-        (error) => setProblem(error.message),
+        (error) => {
+          setProblem(error.message);
+          answered();
+        },
       );
     lines.current.set(name, line);
     line.put(wish);
+    answered();
   };
+  useLastWord(() => lines.current.values());
   const place = (picture: string, size: string, fit: CellFit) => put({ picture, size, fit });
   const auto = (picture: string, size: string) => put({ picture, size, fit: null });
-  return { place, auto, problem };
+  return { place, auto, problem, saving };
 }
 
-function placed(batch: number, { picture, size, fit }: Wish): Promise<Cell> {
+function placed(batch: number, { picture, size, fit }: Wish, keepalive: boolean): Promise<Cell> {
   const path = { path: { batch_id: batch } };
   const cell = { picture, size };
   return must(
     fit
-      ? client.PUT("/api/batches/{batch_id}/cells", { params: path, body: { ...cell, ...fit } })
-      : client.POST("/api/batches/{batch_id}/cells/auto", { params: path, body: cell }),
+      ? client.PUT("/api/batches/{batch_id}/cells", { params: path, body: { ...cell, ...fit }, keepalive })
+      : client.POST("/api/batches/{batch_id}/cells/auto", { params: path, body: cell, keepalive }),
   );
 }
 

@@ -86,7 +86,12 @@ export function DistanceRail(props: {
     return { span, text: stretch.text, met: narrow || others.some((other) => meet(words, other)) };
   });
   return (
-    <section className="rail panel" aria-label="Distance" data-lines={lines || undefined}>
+    <section
+      className="rail panel"
+      aria-label="Distance"
+      data-legend="word:distance-rail"
+      data-lines={lines || undefined}
+    >
       <div ref={track} className="rail-track" {...drag()}>
         {rail.bands.map((band) => {
           const from = shareOf(band.start_mm);

@@ -67,8 +67,7 @@ export function WorksheetPanel(props: {
     >
       <div className="flex items-baseline">
         <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
-        {step === "picture" && <What about="word:folding-rule" />}
-        {step === "distance" && <What about="word:distance-rail" />}
+        <What about={`word:step-${step}`} />
       </div>
       {step === "fit" && (
         <Kept

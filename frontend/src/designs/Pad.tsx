@@ -41,7 +41,7 @@ function Line({ figure }: { figure: Figure }) {
         </p>
       </details>
       {/* Beside it: what is in a closed one is not shown. */}
-      {entry && <LegendLeaf leaf={leaf} entry={entry} />}
+      {entry && <LegendLeaf leaf={leaf} about={`figure:${figure.id}`} entry={entry} />}
     </div>
   );
 }

@@ -41,7 +41,7 @@ export function Rule<Step extends string>(props: {
     row.current?.querySelector<HTMLElement>(`[data-step="${next.step}"]`)?.focus();
   };
   return (
-    <nav aria-label="The folding rule">
+    <nav aria-label="The folding rule" data-legend="word:folding-rule">
       <div
         ref={row}
         className="rule"

@@ -79,8 +79,8 @@ export function HowItWorksPage() {
         ))}
         <li>
           <b className="font-semibold">What is this?</b> A small question mark beside a word, and every
-          figure, tells it by hover, focus and tap. The key <kbd>?</kbd> says where you are and which keys
-          work there.
+          figure, tells it by hover, focus and tap; a button by a finger that is held on it. The key{" "}
+          <kbd>?</kbd> says where you are and which keys work there.
         </li>
       </ul>
       <p>

@@ -15,6 +15,7 @@ import { TopBar } from "../frame/TopBar";
 import { Where } from "../frame/Where";
 import { usePreferences } from "../session/useSession";
 import { useHelp } from "../shell/help";
+import { What } from "../legend/What";
 import { Problem } from "../shell/Problem";
 import "../shell/rule.css";
 import { Desk } from "./Desk";
@@ -171,7 +172,10 @@ function Worksheet(props: Omit<LayoutSheetProps, "wish"> & { wish: AnyWish; step
       className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3"
       tabIndex={-1}
     >
-      <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
+      <div className="flex items-baseline">
+        <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
+        <What about={`word:step-${blade?.step}`} />
+      </div>
       {Step && <Step {...props} />}
       <FindingList findings={page.findings} onFix={change} />
       <Pad figures={pad} />

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { fireEvent, render, screen, waitFor } from "@testing-library/react";
-import { beforeAll, expect, it, vi } from "vitest";
+import { beforeAll, describe, expect, it, vi } from "vitest";
 import { Around, NO_LEGEND } from "./legend.testing";
 import { LegendLayer } from "./LegendLayer";
 
@@ -48,6 +48,58 @@ it("tells of a figure by tap, while what has a purpose does that", async () => {
   await waitFor(() => expect(leaf()).toHaveTextContent("Lost by the crop"));
   fireEvent.keyDown(document, { key: "Escape" });
   await waitFor(() => expect(leaf()).toBeNull());
+});
+
+describe("a finger held on what has a purpose", () => {
+  const finger = { pointerType: "touch", clientX: 5, clientY: 5 };
+  const hold = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+  it("tells of it, and does not press it", async () => {
+    const pressed = page();
+    const button = screen.getByRole("button");
+    fireEvent.pointerDown(button, finger);
+    await waitFor(() => expect(leaf()).toHaveTextContent("How the picture meets"), { timeout: 2000 });
+    fireEvent.pointerUp(button, finger);
+    fireEvent.click(button);
+    expect(pressed).not.toHaveBeenCalled();
+    expect(leaf()).toHaveTextContent("How the picture meets");
+    fireEvent.click(button);
+    expect(pressed).toHaveBeenCalledTimes(1);
+  });
+
+  it("presses it when it is lifted at once, and scrolls when it goes on", async () => {
+    const pressed = page();
+    const button = screen.getByRole("button");
+    fireEvent.pointerDown(button, finger);
+    fireEvent.pointerUp(button, finger);
+    fireEvent.click(button);
+    expect(pressed).toHaveBeenCalledTimes(1);
+    fireEvent.pointerDown(button, finger);
+    fireEvent.pointerMove(button, { ...finger, clientY: 40 });
+    await hold(700);
+    expect(leaf()).toBeNull();
+  });
+});
+
+it("tells of each way of a group", async () => {
+  render(
+    <Around
+      legend={{
+        ...NO_LEGEND,
+        choices: {
+          pixels: entry("How many pixels", "So many."),
+          keep: entry("As it is", "None added."),
+          fixed: entry("Fixed", "What a lab asks for."),
+        },
+        choice_groups: { pixels: ["keep", "fixed"] },
+      }}
+    >
+      <b data-legend="choice:pixels">Pixels</b>
+      <LegendLayer />
+    </Around>,
+  );
+  fireEvent.click(screen.getByText("Pixels"));
+  await waitFor(() => expect(leaf()).toHaveTextContent("As it is. None added.Fixed. What a lab asks for."));
 });
 
 it("does not stand before the work of what was just pressed", async () => {

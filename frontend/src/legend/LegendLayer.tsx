@@ -7,10 +7,13 @@ import { BESIDE, LegendLeaf, RESTS } from "./WhatMark";
 const PRESSED = "a, button, input, select, textarea, label, summary, [role=slider]";
 /** Who goes through steps or ways, by mouse or by keys, looks at the work first, ms. */
 const PRESSED_RESTS = 900;
+/** A finger that stays so long on what has a purpose asks what it is, ms; it may tremble so far, px. */
+const HELD = 500;
+const TREMBLES = 8;
 
 /**
- * What is this? One for the whole page, for whatever carries `data-legend="figure:loss"`: by hover and focus, and by tap
- * where a tap has no other purpose. A figure needs no code of its own for it, and a page of a thousand cells no thousand leaves.
+ * What is this? One for the whole page, for whatever carries `data-legend="figure:loss"`: by hover and focus, and by tap;
+ * where a tap has a purpose of its own, by a finger that is held. A figure needs no code of its own for it, and a page of a thousand cells no thousand leaves.
  */
 export function LegendLayer() {
   const [at, setAt] = useState<HTMLElement | SVGElement | null>(null);
@@ -34,9 +37,34 @@ export function LegendLayer() {
       done = null;
       later(teller, teller?.matches(PRESSED) ? PRESSED_RESTS : RESTS);
     };
+    let finger: { x: number; y: number } | null = null;
+    let held = false;
     const down = (event: PointerEvent) => {
       clearTimeout(waits);
       done = tellerOf(event);
+      held = false;
+      finger = event.pointerType === "touch" && done ? { x: event.clientX, y: event.clientY } : null;
+      if (!finger) return;
+      const element = done;
+      waits = window.setTimeout(() => {
+        held = true;
+        later(element, 0);
+      }, HELD);
+    };
+    // A finger that goes on scrolls or drags; one that was lifted has pressed.
+    const moved = (event: PointerEvent) => {
+      if (finger && Math.hypot(event.clientX - finger.x, event.clientY - finger.y) > TREMBLES) lifted();
+    };
+    const lifted = () => {
+      if (finger && !held) clearTimeout(waits);
+      finger = null;
+    };
+    // What was held has told; it is not pressed besides, nor does the browser's own menu come.
+    const swallowed = (event: Event) => {
+      if (!held && !(finger && event.type === "contextmenu")) return;
+      event.preventDefault();
+      event.stopPropagation();
+      if (event.type === "click") held = false;
     };
     const focus = (event: FocusEvent) => {
       const element = event.target as HTMLElement;
@@ -56,6 +84,11 @@ export function LegendLayer() {
     document.addEventListener("focusin", focus);
     document.addEventListener("click", press);
     document.addEventListener("pointerdown", down);
+    document.addEventListener("pointermove", moved);
+    document.addEventListener("pointerup", lifted);
+    document.addEventListener("pointercancel", lifted);
+    document.addEventListener("click", swallowed, true);
+    document.addEventListener("contextmenu", swallowed, true);
     document.addEventListener("keydown", keyed);
     return () => {
       clearTimeout(waits);
@@ -63,6 +96,11 @@ export function LegendLayer() {
       document.removeEventListener("focusin", focus);
       document.removeEventListener("click", press);
       document.removeEventListener("pointerdown", down);
+      document.removeEventListener("pointermove", moved);
+      document.removeEventListener("pointerup", lifted);
+      document.removeEventListener("pointercancel", lifted);
+      document.removeEventListener("click", swallowed, true);
+      document.removeEventListener("contextmenu", swallowed, true);
       document.removeEventListener("keydown", keyed);
     };
   }, []);
@@ -73,7 +111,8 @@ export function LegendLayer() {
 
 function Leaf(props: { at: HTMLElement | SVGElement; open: boolean; onClose: () => void }) {
   const { at, open } = props;
-  const entry = useEntry((at.dataset["legend"] ?? "word:") as About);
+  const about = (at.dataset["legend"] ?? "word:") as About;
+  const entry = useEntry(about);
   const { context, elements, floatingStyles, refs } = useFloating({
     open,
     // When it opens is said above; here only when it closes.
@@ -97,7 +136,7 @@ function Leaf(props: { at: HTMLElement | SVGElement; open: boolean; onClose: () 
     reference: getReferenceProps,
     floating: getFloatingProps,
   };
-  return <LegendLeaf leaf={leaf} entry={entry} />;
+  return <LegendLeaf leaf={leaf} about={about} entry={entry} />;
 }
 
 function tellerOf(event: Event): HTMLElement | SVGElement | null {

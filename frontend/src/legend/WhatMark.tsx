@@ -17,7 +17,7 @@ import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { LegendEntry } from "../api/types";
 import { typeset } from "../shell/typeset";
-import { useEntry } from "./useLegend";
+import { useEntry, useWays, type About } from "./useLegend";
 import type { WhatProps } from "./What";
 import "./legend.css";
 
@@ -65,7 +65,7 @@ export function WhatMark(props: WhatProps) {
       >
         {props.children ?? <Mark word={entry.word} />}
       </button>
-      <LegendLeaf leaf={leaf} entry={entry} />
+      <LegendLeaf leaf={leaf} about={props.about} entry={entry} />
     </span>
   );
 }
@@ -105,7 +105,9 @@ export function useLeaf(pressed = false) {
 }
 
 /** The leaf itself, in the browser's top layer: no panel cuts it off, and Tab goes on into it. */
-export function LegendLeaf({ leaf, entry }: { leaf: ReturnType<typeof useLeaf>; entry: LegendEntry }) {
+export function LegendLeaf(props: { leaf: ReturnType<typeof useLeaf>; about: About; entry: LegendEntry }) {
+  const { leaf, entry } = props;
+  const ways = useWays(props.about);
   const { open, node, style, setFloating, floating } = leaf;
   const [page, heading] = entry.read.split("#");
   useEffect(() => {
@@ -116,6 +118,15 @@ export function LegendLeaf({ leaf, entry }: { leaf: ReturnType<typeof useLeaf>; 
     <span ref={setFloating} className="legend" role="note" popover="manual" style={style} {...floating()}>
       <b className="block font-semibold">{entry.word}</b>
       <span className="block">{typeset(entry.says)}</span>
+      {ways.length > 1 && (
+        <span className="legend-ways" role="list">
+          {ways.map((way) => (
+            <span key={way.word} role="listitem">
+              <b>{way.word}.</b> {typeset(way.says)}
+            </span>
+          ))}
+        </span>
+      )}
       {entry.rule && (
         <span className="legend-rule soft">
           <b>Rule.</b> {typeset(entry.rule)}

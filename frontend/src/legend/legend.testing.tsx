@@ -12,6 +12,7 @@ export const NO_LEGEND: Legend = {
   figure_families: [],
   finding_families: [],
   choice_families: [],
+  choice_groups: {},
 };
 
 /** A page around a single part, with what is asked of a server already there. */

@@ -14,6 +14,7 @@ const legend: Legend = {
   ],
   finding_families: [["quality-", "", "quality"]],
   choice_families: [["size-", "", "one-size"]],
+  choice_groups: {},
 };
 const word = (about: Parameters<typeof entryOf>[1]) => entryOf(legend, about)?.word;
 

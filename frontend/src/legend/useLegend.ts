@@ -7,12 +7,24 @@ export type About = `${"figure" | "finding" | "choice" | "word"}:${string}`;
 
 /** The entry of a thing; undefined until the legend has come, and where there is none. */
 export function useEntry(about: About): LegendEntry | undefined {
+  const legend = useLegend();
+  return legend && entryOf(legend, about);
+}
+
+function useLegend(): Legend | undefined {
   const { data } = useQuery({
     queryKey: ["legend"],
     staleTime: Infinity,
     queryFn: () => must(client.GET("/api/legend")),
   });
-  return data && entryOf(data, about);
+  return data;
+}
+
+/** The ways of a group, each with its sentence; none where it is no group of ways. */
+export function useWays(about: About): LegendEntry[] {
+  const legend = useLegend();
+  const ways = about.startsWith("choice:") ? legend?.choice_groups[about.slice("choice:".length)] : undefined;
+  return (ways ?? []).flatMap((way) => legend?.choices[way] ?? []);
 }
 
 /** Ids of several sides or pieces (`nail_x_3`) share an entry: that of the first family they belong to. */

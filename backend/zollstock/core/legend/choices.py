@@ -82,3 +82,23 @@ FAMILIES: tuple[tuple[str, str, str], ...] = (
     ("lean-", "", "lean"),
     ("scale-", "", "scale"),
 )
+
+#: The ways of each group that has an entry of its own; its leaf tells of each.
+GROUPS: dict[str, tuple[str, ...]] = {
+    "way": ("recrop", "whole", "turn-sheet", "sheet", "sheet-cut"),
+    "size": ("one-size",),
+    "follow": ("follow-width", "follow-height", "follow-area"),
+    "edge": ("edge-none", "edge-border", "edge-mat", "edge-bleed", "edge-wrap"),
+    "fill": ("fill-picture", "fill-mirror", "fill-soft-mirror", "fill-stretch", "fill-colour"),
+    "mat": ("one-mat",),
+    "frame": ("one-frame",),
+    "short": ("short-smaller", "short-as-it-is", "short-resample", "short-leave"),
+    "pixels": ("keep", "need", "device", "fixed"),
+    "method": ("method-careful", "method-lanczos", "method-cubic"),
+    "cutting": ("cut-free", "cut-through"),
+    "paper": ("one-paper",),
+    "lie": ("turn", "lean"),
+    "gaps": ("mode-window", "mode-butted"),
+    "line": ("line-middle", "line-top", "line-bottom"),
+    "layout": ("turn", "save", "as-large", "scale"),
+}
