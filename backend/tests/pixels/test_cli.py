@@ -78,6 +78,14 @@ def test_refuses_to_overwrite(render: Callable[..., Said], folder: Path) -> None
     assert (folder / "out.tif").read_text() == "mine"
 
 
+def test_a_row_of_prints_is_made_as_its_hanging_plan(command: Command, folder: Path) -> None:
+    row = {"format": "zollstock.layout/1", "kind": "hang", "plans": [PLAN]}
+    (folder / "row.json").write_text(json.dumps(row))
+    done = command(main, "row.json", "picture.jpg", "-o", "row.pdf", folder=folder)
+    assert (done.returncode, done.stderr) == (0, "")
+    assert (folder / "row.pdf").read_bytes().startswith(b"%PDF")
+
+
 def until(there: Callable[[], object]) -> None:
     end = time.monotonic() + 60
     while not there():

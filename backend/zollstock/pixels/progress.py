@@ -23,12 +23,17 @@ def stages(progress: Progress | None, *costs: float) -> list[Progress]:
     >>> making, writing = stages(lambda percent: not told.append(percent), 3, 1)
     >>> making(50), making(100), writing(20), told
     (True, True, True, [38, 75, 80])
+
+    Nothing to do is no stage.
+
+    >>> stages(lambda percent: True)
+    []
     """
     if progress is None:
         return [unheard] * len(costs)
     told, whole = _never_back(progress), sum(costs) or 1.0
     ends = [100 * end / whole for end in accumulate(costs)]
-    begins = [0.0, *ends[:-1]]
+    begins = [0.0, *ends][: len(costs)]
 
     def stage(begin: float, end: float) -> Progress:
         return lambda percent: told(round(begin + (end - begin) * percent / 100))
