@@ -14,7 +14,7 @@ from pathlib import Path
 from typing import Any
 
 from bench.large import measured
-from zollstock.core.enlarging import METHODS
+from zollstock.core.seeing.enlarging import METHODS
 
 ROOT = Path(__file__).resolve().parents[2]
 RUNS = 3

@@ -1,6 +1,6 @@
 """How near the told time of making a file comes to the time it takes: alone, and beside another that is made.
 
-The baseline is what is told (core/making.py), corrected by what the files before have taught, as a studio's is.
+The baseline is what is told (core/work/making.py), corrected by what the files before have taught, as a studio's is.
 """
 
 from __future__ import annotations
@@ -12,9 +12,9 @@ from pathlib import Path
 from typing import Any
 
 from bench.enlarging import photo_of
-from zollstock.core.making import together, used
-from zollstock.core.plan import parse_plan
-from zollstock.core.work import Work, work_out
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.work.making import together, used
+from zollstock.core.work.outcome import Work, work_out
 from zollstock.pixels.enlarge.ready import compile_all
 from zollstock.pixels.render import render
 

@@ -15,12 +15,12 @@ import numpy as np
 
 from making.degrade import as_jpeg, averaged, blurred, levels, noisy
 from making.photographs import PHOTOGRAPHS, fetched, luma_of, pixels_of
-from zollstock.core.enlarging import METHODS, MethodName
-from zollstock.core.grid import PixelBox
-from zollstock.core.measures import Measures
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import Sampling
-from zollstock.core.straighten import UPRIGHT
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.picture.measures import Measures
+from zollstock.core.rules.straighten import UPRIGHT
+from zollstock.core.seeing.enlarging import METHODS, MethodName
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.sheets import Sampling
 from zollstock.pixels.choose import filters_for, left_after
 from zollstock.pixels.measures.noise import noise_sigma
 from zollstock.pixels.methods import Way, method_of

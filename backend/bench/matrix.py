@@ -32,8 +32,8 @@ from zollstock.batches.cells import (  # noqa: E402
     sizes_of_batch,
 )
 from zollstock.batches.models import Batch, BatchPicture  # noqa: E402
-from zollstock.core.library import library  # noqa: E402
-from zollstock.core.plan import parse_plan  # noqa: E402
+from zollstock.core.documents.plan import parse_plan  # noqa: E402
+from zollstock.core.sizes.library import library  # noqa: E402
 from zollstock.pictures.models import Picture  # noqa: E402
 from zollstock.pictures.storage import store  # noqa: E402
 from zollstock.renders.models import Run  # noqa: E402

@@ -10,10 +10,10 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
+from zollstock.core.answer.reckoning import reckoning_json
+from zollstock.core.documents.plan import parse_plan
 from zollstock.core.layouts import parse_layout, reckon_layout
-from zollstock.core.plan import parse_plan
 from zollstock.core.reckon import reckon
-from zollstock.core.reckoning import reckoning_json
 from zollstock.core.worksheet import worksheet
 
 ROOT = Path(__file__).resolve().parents[2]

@@ -18,7 +18,7 @@ from django.test import Client  # noqa: E402
 
 from zollstock.batches.cells import cell_document, sizes_of_batch  # noqa: E402
 from zollstock.batches.models import Batch  # noqa: E402
-from zollstock.core.plan import parse_plan  # noqa: E402
+from zollstock.core.documents.plan import parse_plan  # noqa: E402
 from zollstock.renders.models import Run  # noqa: E402
 
 from .matrix import NAME, laid_out  # noqa: E402

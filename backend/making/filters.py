@@ -17,7 +17,7 @@ import numpy as np
 
 from making.degrade import as_jpeg, averaged, blurred, levels, noisy, sharpened
 from making.photographs import PHOTOGRAPHS, fetched, luma_of, pixels_of
-from zollstock.core.enlarging import FACTORS
+from zollstock.core.seeing.enlarging import FACTORS
 from zollstock.pixels.enlarge.classes import classes
 from zollstock.pixels.enlarge.filters import cubic, file_of, folded
 from zollstock.pixels.enlarge.shape import (

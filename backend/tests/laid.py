@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from zollstock.core.grid import Grid, PixelBox
-from zollstock.core.printsheet import print_sheet
-from zollstock.core.sheets import Sampling, sampling
-from zollstock.core.work import Work
+from zollstock.core.sheet.grid import Grid, PixelBox
+from zollstock.core.sheet.printsheet import print_sheet
+from zollstock.core.sheet.sheets import Sampling, sampling
+from zollstock.core.work.outcome import Work
 
 
 class Laid(NamedTuple):

@@ -6,7 +6,7 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from zollstock.core.plan import Plan, parse_plan
+from zollstock.core.documents.plan import Plan, parse_plan
 
 LAMP = {"name": "lamp", "x": 0.10, "y": 0.20, "w": 0.15, "h": 0.30}
 

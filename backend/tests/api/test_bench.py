@@ -9,9 +9,9 @@ from pathlib import Path
 import pytest
 
 from tests.plans import border, document
-from zollstock.core.plan import parse_plan
+from zollstock.core.answer.reckoning import reckoning_document
+from zollstock.core.documents.plan import parse_plan
 from zollstock.core.reckon import reckon
-from zollstock.core.reckoning import reckoning_document
 
 FRONTEND = Path(__file__).resolve().parents[3] / "frontend"
 

@@ -13,9 +13,9 @@ from tests.pictures import chart, noise
 from zollstock.batches.cells import cell, edits_of, sizes_of_batch
 from zollstock.batches.models import Batch
 from zollstock.core.layouts import Seen, against_making, lay, layout_page, parse_layout
-from zollstock.core.library import library
-from zollstock.core.stock import read_stock
-from zollstock.core.studio import Studio
+from zollstock.core.sizes.library import library
+from zollstock.core.studio.stock import read_stock
+from zollstock.core.studio.studio import Studio
 from zollstock.demo import museum, plates, walls, workshop
 from zollstock.demo.management.commands import load_demo
 from zollstock.jobs.kinds import PRINT

@@ -10,7 +10,7 @@ import zipfile
 import pytest
 
 from tests.api.caller import ready_print
-from zollstock.core.plan import parse_plan
+from zollstock.core.documents.plan import parse_plan
 from zollstock.jobs.models import Job, Revision
 
 

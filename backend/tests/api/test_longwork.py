@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
 from tests.api.removing import a_day_after_removing
-from zollstock.core.refusal import Refusal
+from zollstock.core.ground.refusal import Refusal
 from zollstock.longwork.queue import FORGOTTEN_AFTER, LOST_AFTER, MOST_TRIES, Queue
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import READING, read

@@ -11,7 +11,7 @@ from django.contrib.auth.models import User
 
 from tests.api.caller import Caller
 from tests.pictures import noise, save
-from zollstock.core.measures import Measures
+from zollstock.core.picture.measures import Measures
 from zollstock.pictures import looking_api
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.measured import measures_of

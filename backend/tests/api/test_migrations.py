@@ -13,7 +13,7 @@ from django.db.migrations.executor import MigrationExecutor
 from django.utils import timezone
 
 from tests.api.caller import Caller
-from zollstock.core.plan import parse_plan, plan_document
+from zollstock.core.documents.plan import parse_plan, plan_document
 from zollstock.jobs.models import Design
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import READING

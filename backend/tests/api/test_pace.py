@@ -12,9 +12,9 @@ from django.utils import timezone
 from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
 from tests.pictures import noise, save
-from zollstock.core.making import together
-from zollstock.core.plan import parse_plan
-from zollstock.core.work import Work, work_out
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.work.making import together
+from zollstock.core.work.outcome import Work, work_out
 from zollstock.longwork import pace
 from zollstock.longwork.models import MethodPace
 from zollstock.renders.models import Order

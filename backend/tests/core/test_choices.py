@@ -6,9 +6,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import border, plan
-from zollstock.core.choices import Choice
-from zollstock.core.plan import parse_plan, patched, plan_document
+from zollstock.core.documents.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
+from zollstock.core.telling.choices import Choice
 from zollstock.core.worksheet import Worksheet, worksheet
 
 

@@ -11,15 +11,15 @@ from hypothesis import strategies as st
 
 from making.letters import measured
 from tests.plans import border, plan, wrap
-from zollstock.core.box import Box
+from zollstock.core.documents.plan import PlanError, parse_plan, patched, plan_document
 from zollstock.core.edges import EDGES
 from zollstock.core.edges.first import first_edge
+from zollstock.core.ground.show import style_for
 from zollstock.core.letters import FILES, fonts, lacking, places, reach
-from zollstock.core.plan import PlanError, parse_plan, patched, plan_document
-from zollstock.core.printsheet import print_sheet
 from zollstock.core.reckon import reckon
-from zollstock.core.show import style_for
-from zollstock.core.work import work_out
+from zollstock.core.shapes.box import Box
+from zollstock.core.sheet.printsheet import print_sheet
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
 
 A4 = {"width": "297 mm", "height": "210 mm"}

@@ -10,14 +10,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import plan
-from zollstock.core.enlarging import METHODS
-from zollstock.core.kernels import kernel_transfer
-from zollstock.core.measures import Measures
-from zollstock.core.plan import PlanError, changed_plan, parse_plan, plan_document
+from zollstock.core.documents.plan import PlanError, changed_plan, parse_plan, plan_document
+from zollstock.core.picture.measures import Measures
 from zollstock.core.reckon import reckon
-from zollstock.core.sharpening import proposal, sharpen_sheet
-from zollstock.core.viewing import grade_word
-from zollstock.core.work import work_out
+from zollstock.core.rules.viewing import grade_word
+from zollstock.core.seeing.enlarging import METHODS
+from zollstock.core.seeing.kernels import kernel_transfer
+from zollstock.core.telling.sharpening import proposal, sharpen_sheet
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import Worksheet, worksheet
 
 

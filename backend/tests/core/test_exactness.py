@@ -11,21 +11,15 @@ from hypothesis import strategies as st
 
 from tests.lengthy import tried
 from tests.plans import border, documents, plan, wrap
-from zollstock.core import viewing
-from zollstock.core.faults import MOST_PROBLEMS
-from zollstock.core.findings import findings
-from zollstock.core.oneline import one_line
-from zollstock.core.plan import (
-    PlanError,
-    lengths_of,
-    parse_plan,
-    patched,
-    plan_document,
-)
+from zollstock.core.documents.faults import MOST_PROBLEMS
+from zollstock.core.documents.plan import PlanError, lengths_of, parse_plan, patched, plan_document
+from zollstock.core.ground.oneline import one_line
+from zollstock.core.ground.show import style_for, typed_length
 from zollstock.core.reckon import reckon
-from zollstock.core.show import style_for, typed_length
-from zollstock.core.work import work_out
-from zollstock.core.zones import rooms, seen_box
+from zollstock.core.rules import viewing
+from zollstock.core.telling.findings import findings
+from zollstock.core.work.outcome import work_out
+from zollstock.core.work.zones import rooms, seen_box
 
 
 def value(made, name: str):

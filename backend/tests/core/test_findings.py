@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from tests.plans import LAMP, border, document, plan, wrap
-from zollstock.core.plan import parse_plan, patched, plan_document
+from zollstock.core.documents.plan import parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
 
 

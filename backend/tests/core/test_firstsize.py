@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zollstock.core.firstsize import first_size
+from zollstock.core.sizes.firstsize import first_size
 
 
 @pytest.mark.parametrize(

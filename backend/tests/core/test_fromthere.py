@@ -9,8 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.lengthy import tried
-from zollstock.core.fromthere import Seat, from_there
-from zollstock.core.show import LengthStyle
+from zollstock.core.ground.show import LengthStyle
+from zollstock.core.questions.fromthere import Seat, from_there
 
 CM = LengthStyle("cm")
 

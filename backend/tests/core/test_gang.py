@@ -15,6 +15,7 @@ from hypothesis import strategies as st
 
 from tests.core.test_layout_pages import patched
 from tests.layouts import ROLL, gang, gang_document, small
+from zollstock.core.documents.plan import parse_plan
 from zollstock.core.layouts import (
     LayoutError,
     Seen,
@@ -26,12 +27,11 @@ from zollstock.core.layouts import (
     reckon_layout,
 )
 from zollstock.core.layouts.document import Sheets, sheets_json
-from zollstock.core.plan import parse_plan
+from zollstock.core.rules.viewing import grade
 from zollstock.core.schema import layout_schema, sheets_schema
-from zollstock.core.stock import Stock
-from zollstock.core.studio import Studio
-from zollstock.core.viewing import grade
-from zollstock.core.work import work_out
+from zollstock.core.studio.stock import Stock
+from zollstock.core.studio.studio import Studio
+from zollstock.core.work.outcome import work_out
 
 A3 = {
     "width": "297 mm",

@@ -8,15 +8,15 @@ import pytest
 
 from tests.laid import laid
 from tests.plans import LAMP, border, plan, wrap
-from zollstock.core.box import Box
+from zollstock.core.criteria import SCHOOLS, Conditions
 from zollstock.core.edges import layout
-from zollstock.core.grid import PixelBox
-from zollstock.core.marks import mark_strokes
 from zollstock.core.reckon import reckon
-from zollstock.core.schools import SCHOOLS, Conditions
-from zollstock.core.sheets import Sampling
-from zollstock.core.straighten import UPRIGHT, roomiest
-from zollstock.core.work import work_out
+from zollstock.core.rules.straighten import UPRIGHT, roomiest
+from zollstock.core.shapes.box import Box
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.marks import mark_strokes
+from zollstock.core.sheet.sheets import Sampling
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
 
 

@@ -10,22 +10,22 @@ from hypothesis import strategies as st
 
 from tests.core.test_layout_pages import patched
 from tests.layouts import STARS, hang_document, hanging, panels, tiles
-from zollstock.core.box import Box
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.show import LengthStyle
 from zollstock.core.layouts import (
     LayoutError,
     against_making,
+    hanging_sheets,
     lay,
     layout_page,
     parse_layout,
     reckon_layout,
 )
-from zollstock.core.layouts.hanging import Hang, ToHang
-from zollstock.core.layouts.hangplan import HEIGHT, WIDTH, hanging_plan
-from zollstock.core.layouts.tohang import hanging_sheets
+from zollstock.core.layouts.wall.hanging import Hang, ToHang
+from zollstock.core.layouts.wall.plan import HEIGHT, WIDTH, hanging_plan
 from zollstock.core.letters import reach
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import Sheet
-from zollstock.core.show import LengthStyle
+from zollstock.core.shapes.box import Box
+from zollstock.core.sheet.sheets import Sheet
 
 
 def values(**changes: Any) -> dict[str, Any]:

@@ -9,13 +9,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.lengthy import tried
-from zollstock.core.howbig import ASKED, HowBig, Wish, cropped, how_big, whole_print_px
-from zollstock.core.measures import Measures
-from zollstock.core.rational import Fraction
-from zollstock.core.readings import read_size
-from zollstock.core.schools import acuity_need
-from zollstock.core.show import LengthStyle
-from zollstock.core.viewing import grade, whole_print_distance
+from zollstock.core.criteria import acuity_need
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.show import LengthStyle
+from zollstock.core.picture.measures import Measures
+from zollstock.core.questions.howbig import ASKED, HowBig, Wish, cropped, how_big, whole_print_px
+from zollstock.core.rules.viewing import grade, whole_print_distance
+from zollstock.core.sizes.readings import read_size
 
 CM = LengthStyle("cm")
 

@@ -7,8 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.layouts import PASS, pass_document, passes
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.layouts import LayoutError, lay, parse_layout, reckon_layout
-from zollstock.core.rational import Fraction
 
 RULE, FACE = PASS["rule"], PASS["face"]
 EYES = {key: value for key, value in RULE.items() if key != "crown"} | {"eyes": ["20 mm", "25 mm"]}  # type: ignore[union-attr]

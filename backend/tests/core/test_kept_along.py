@@ -7,11 +7,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import border, plan
-from zollstock.core.lengths import parse_length
-from zollstock.core.library import Size, library
-from zollstock.core.plan import Plan, parse_plan, plan_document
+from zollstock.core.documents.plan import Plan, parse_plan, plan_document
+from zollstock.core.ground.lengths import parse_length
+from zollstock.core.questions.survey import Along, kept_along, plan_for, survey
 from zollstock.core.reckon import reckon
-from zollstock.core.survey import Along, kept_along, plan_for, survey
+from zollstock.core.sizes.library import Size, library
 
 SIZES = {size.key: size for size in library()}
 #: 24 × 16 in with 2 in of border and a caption in it.

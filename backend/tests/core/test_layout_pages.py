@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 from tests.layouts import life, pass_document, passes, tiles, tiles_document
 from zollstock.core.layouts import LayoutError, Seen, layout_document, layout_page, parse_layout
 from zollstock.core.layouts.page import LayoutPage
-from zollstock.core.measures import LightnessMap, Measures, SharpnessMap
-from zollstock.core.studio import Studio
+from zollstock.core.picture.measures import LightnessMap, Measures, SharpnessMap
+from zollstock.core.studio.studio import Studio
 
 
 def patched(document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:

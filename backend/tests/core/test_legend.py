@@ -20,14 +20,14 @@ from zollstock.core.legend import (
     FINDINGS,
     WORDS,
     Entry,
+    choices,
     of_choice,
     of_figure,
     of_finding,
-)  # fmt: skip
-from zollstock.core.legend import choices
+)
 from zollstock.core.reckon import reckon
-from zollstock.core.sources import SOURCES
-from zollstock.core.viewing import GRADES
+from zollstock.core.rules.sources import SOURCES
+from zollstock.core.rules.viewing import GRADES
 from zollstock.core.worksheet import STEPS, worksheet
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -175,7 +175,7 @@ def the_document() -> str:
     lines = [
         "# Where the rules come from, and what the words mean",
         "",
-        "Written by the tests from `core/sources.py` and `core/legend/` (`ZOLLSTOCK_WRITE_VECTORS=1`); the interface shows",
+        "Written by the tests from `core/rules/sources.py` and `core/legend/` (`ZOLLSTOCK_WRITE_VECTORS=1`); the interface shows",
         "the same at every figure, finding, choice and word. The `source` of a figure names one of these rules.",
         "",
         *(f"- **{name}**: {text}" for name, text in SOURCES.items()),

@@ -6,10 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zollstock.core.lengths import LengthError, parse_length
-from zollstock.core.rational import exact
-from zollstock.core.show import LengthStyle, decimal, percent, rounded, typed_length
-from zollstock.core.sizes import parse_size
+from zollstock.core.ground.lengths import LengthError, parse_length
+from zollstock.core.ground.rational import exact
+from zollstock.core.ground.show import LengthStyle, decimal, percent, rounded, typed_length
+from zollstock.core.sizes.pairs import parse_size
 
 INCH = Fraction(127, 5)
 

@@ -11,19 +11,19 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import LAMP, border, document, plan
-from zollstock.core.csvtable import TableError, records, write_table
-from zollstock.core.finder import find
-from zollstock.core.library import FRAMES, directed, library
-from zollstock.core.plan import parse_plan, patched
-from zollstock.core.survey import survey
-from zollstock.core.tables import (
+from zollstock.core.documents.plan import parse_plan, patched
+from zollstock.core.ground.csvtable import TableError, records, write_table
+from zollstock.core.questions.survey import survey
+from zollstock.core.questions.tables import (
     SURVEY_COLUMNS,
     read_sizes,
     survey_rows,
     survey_text,
     write_sizes,
 )
-from zollstock.core.work import work_out
+from zollstock.core.sizes.finder import find
+from zollstock.core.sizes.library import FRAMES, directed, library
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
 
 SIZES = {size.key: size for size in library()}

@@ -8,9 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zollstock.core.making import Pace, cost_text, costs, is_streamed, together
-from zollstock.core.plan import parse_plan
-from zollstock.core.work import Work, work_out
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.studio.pace import Pace
+from zollstock.core.work.making import cost_text, costs, is_streamed, seconds, together
+from zollstock.core.work.outcome import Work, work_out
 
 
 def worked(width: float = 60, **plan: Any) -> Work:
@@ -82,5 +83,5 @@ def test_the_pace_scales_what_was_measured(
     work = worked(**at(ppi, method=method))
     everywhere = dict.fromkeys(("careful", "lanczos", "cubic"), slower)
     wanted = together(work) * slower * (1 + others)
-    assert Pace(everywhere, others).seconds(work) == pytest.approx(wanted)
-    assert Pace(others=others).seconds(work) == pytest.approx(together(work) * (1 + others))
+    assert seconds(work, Pace(everywhere, others)) == pytest.approx(wanted)
+    assert seconds(work, Pace(others=others)) == pytest.approx(together(work) * (1 + others))

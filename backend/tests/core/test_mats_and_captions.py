@@ -9,11 +9,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import border, plan
-from zollstock.core.mats import shown_share
-from zollstock.core.plan import changed_plan
+from zollstock.core.answer.reckoning import Finding
+from zollstock.core.documents.plan import changed_plan
 from zollstock.core.reckon import reckon
-from zollstock.core.reckoning import Finding
-from zollstock.core.work import work_out
+from zollstock.core.telling.mats import shown_share
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import Worksheet, worksheet
 
 

@@ -5,15 +5,15 @@ from __future__ import annotations
 import pytest
 
 from tests.plans import plan
-from zollstock.core.copies import copied
-from zollstock.core.detail import detail_range
-from zollstock.core.measures import Measures, SharpnessMap
-from zollstock.core.measurewords import told
-from zollstock.core.plan import PlanError, parse_plan, patched, plan_document
+from zollstock.core.answer.reckoning import Finding
+from zollstock.core.documents.plan import PlanError, parse_plan, patched, plan_document
+from zollstock.core.picture.copies import copied
+from zollstock.core.picture.measures import Measures, SharpnessMap
+from zollstock.core.picture.measurewords import told
 from zollstock.core.reckon import reckon
-from zollstock.core.reckoning import Finding
-from zollstock.core.studio import Studio
-from zollstock.core.work import work_out
+from zollstock.core.studio.studio import Studio
+from zollstock.core.work.detail import detail_range
+from zollstock.core.work.outcome import work_out
 
 SIZED = {
     "picture": {"width_px": 6000, "height_px": 4000},

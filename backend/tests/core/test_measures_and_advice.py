@@ -9,14 +9,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import plan, wrap
-from zollstock.core.box import Box
-from zollstock.core.measures import LightnessMap, Measures
-from zollstock.core.measurewords import told
-from zollstock.core.plan import changed_plan
-from zollstock.core.rational import Fraction
-from zollstock.core.rimadvice import BUSY, CALM, Advice, strips
-from zollstock.core.studio import Studio
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import changed_plan
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.picture.measures import LightnessMap, Measures
+from zollstock.core.picture.measurewords import told
+from zollstock.core.shapes.box import Box
+from zollstock.core.studio.studio import Studio
+from zollstock.core.telling.rimadvice import BUSY, CALM, Advice, strips
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
 
 SIDE = 10

@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 
 from tests.plans import plan
+from zollstock.core.criteria import SCHOOLS
 from zollstock.core.reckon import reckon
-from zollstock.core.schools import SCHOOLS
 from zollstock.core.worksheet import worksheet
 
 

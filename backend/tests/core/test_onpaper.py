@@ -9,10 +9,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.layouts import life, pass_document, passes, tiles
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.layouts import LayoutError, lay, parse_layout, reckon_layout
-from zollstock.core.layouts.overview import NAME
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import FULL_TONE
+from zollstock.core.layouts.tiles.overview import NAME
+from zollstock.core.sheet.sheets import FULL_TONE
 
 
 def test_a_bar_of_96_mm_says_that_the_driver_fits_to_page() -> None:

@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 
 from tests.core.test_layout_pages import patched
 from tests.layouts import frames_of, panels, panels_document
-from zollstock.core.box import Box
+from zollstock.core.ground.lengths import parse_length
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.layouts import (
     LayoutError,
     lay,
@@ -20,16 +21,15 @@ from zollstock.core.layouts import (
     layout_page,
     parse_layout,
     reckon_layout,
+    scene_of,
 )
-from zollstock.core.layouts.arrangements import ARRANGEMENTS, arrangement_of
 from zollstock.core.layouts.document import Sheets, sheets_json
-from zollstock.core.layouts.faces import bounds, closed
-from zollstock.core.layouts.panelwish import PanelsWish
-from zollstock.core.layouts.rearranged import NotArranged, rearranged
-from zollstock.core.layouts.seenonwall import scene_of
-from zollstock.core.lengths import parse_length
-from zollstock.core.rational import Fraction
+from zollstock.core.layouts.panels.arrangements import ARRANGEMENTS, arrangement_of
+from zollstock.core.layouts.panels.rearranged import NotArranged, rearranged
+from zollstock.core.layouts.panels.wish import PanelsWish
+from zollstock.core.layouts.wall.faces import bounds, closed
 from zollstock.core.schema import layout_schema, sheets_schema
+from zollstock.core.shapes.box import Box
 
 WRAP = {"depth": "38 mm", "turn": "12 mm", "fill": "mirror"}
 

@@ -6,7 +6,7 @@ import pytest
 
 from tests.layouts import pass_document
 from zollstock.core.layouts import layout_page, parse_layout
-from zollstock.core.photorules import DECIDES, SHIPPED, RuleError, read_rules
+from zollstock.core.layouts.idphotos.rules import DECIDES, SHIPPED, RuleError, read_rules
 
 
 def test_three_ship_in_the_three_sizes_with_source_and_date() -> None:

@@ -7,11 +7,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import border, document, plan
-from zollstock.core.lengths import LengthError
-from zollstock.core.plan import PlanError, parse_plan, plan_document
+from zollstock.core.documents.plan import PlanError, parse_plan, plan_document
+from zollstock.core.ground.lengths import LengthError
 from zollstock.core.reckon import reckon
-from zollstock.core.sizes import parse_size
-from zollstock.core.work import work_out
+from zollstock.core.sizes.pairs import parse_size
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import text_worksheet, worksheet
 
 SCREEN = {"width": "1920 px", "height": "1080 px"}

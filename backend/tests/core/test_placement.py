@@ -11,12 +11,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import LAMP, plan, zones
-from zollstock.core.box import Box
-from zollstock.core.fit import place, zone_px, zone_span
 from zollstock.core.parts.fit import Fit, KeepZone
 from zollstock.core.reckon import reckon
-from zollstock.core.straighten import largest, lean, leaning_bounds
-from zollstock.core.zones import turned
+from zollstock.core.rules.fit import place, zone_px, zone_span
+from zollstock.core.rules.straighten import largest, lean, leaning_bounds
+from zollstock.core.shapes.box import Box
+from zollstock.core.work.zones import turned
 
 ANGLES = st.integers(-150, 150).map(lambda n: n / 10)
 

@@ -5,7 +5,7 @@ import json
 import pytest
 
 from tests.plans import LAMP, border, document, plan
-from zollstock.core.plan import PlanError, parse_plan, patched, plan_document
+from zollstock.core.documents.plan import PlanError, parse_plan, patched, plan_document
 
 
 def problems(doc) -> list[tuple[str, str]]:

@@ -6,9 +6,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.lengthy import tried
-from zollstock.core.grid import PixelBox
-from zollstock.core.judging import Judged, tallied
-from zollstock.core.proofing import part_of
+from zollstock.core.questions.judging import Judged, tallied
+from zollstock.core.questions.proofing import part_of
+from zollstock.core.sheet.grid import PixelBox
 
 shares = st.floats(0, 1)
 sides = st.integers(1, 5000)

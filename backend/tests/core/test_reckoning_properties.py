@@ -14,18 +14,18 @@ from hypothesis import strategies as st
 from tests.laid import laid
 from tests.lengthy import tried
 from tests.plans import documents, zones
-from zollstock.core import viewing
-from zollstock.core.box import Box
-from zollstock.core.findings import stops
-from zollstock.core.fit import place
+from zollstock.core.answer.reckoning import STEPS, Step, reckoning_document
+from zollstock.core.criteria import SCHOOLS, Conditions
+from zollstock.core.documents.plan import lengths_of, parse_plan, patched, plan_document
+from zollstock.core.ground.show import style_for
 from zollstock.core.parts.fit import Fit
-from zollstock.core.plan import lengths_of, parse_plan, patched, plan_document
 from zollstock.core.reckon import reckon
-from zollstock.core.reckoning import STEPS, Step, reckoning_document
+from zollstock.core.rules import viewing
+from zollstock.core.rules.fit import place
 from zollstock.core.schema import plan_schema, reckoning_schema
-from zollstock.core.schools import SCHOOLS, Conditions
-from zollstock.core.show import style_for
-from zollstock.core.work import work_out
+from zollstock.core.shapes.box import Box
+from zollstock.core.telling.findings import stops
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import text_worksheet, worksheet
 
 PLAN_SCHEMA = jsonschema.Draft202012Validator(plan_schema())

@@ -7,24 +7,24 @@ from hypothesis import given
 
 from tests.lengthy import tried
 from tests.plans import border, document, documents, plan
+from zollstock.core.criteria import SCHOOLS, table
+from zollstock.core.documents.formats import upgrade
+from zollstock.core.documents.plan import PlanError, lengths_of, parse_plan
 from zollstock.core.edges import EDGES, Edge
 from zollstock.core.edges.kind import EdgeKind
-from zollstock.core.findings import findings, stops
-from zollstock.core.formats import upgrade
-from zollstock.core.library import Size
-from zollstock.core.near import Shelf, library_shelf
-from zollstock.core.outputs import OUTPUTS
+from zollstock.core.ground.show import LengthStyle, style_for
 from zollstock.core.parts.file import Output
 from zollstock.core.parts.viewing import SchoolName
-from zollstock.core.plan import PlanError, lengths_of, parse_plan
 from zollstock.core.reckon import reckon
-from zollstock.core.schools import SCHOOLS, table
-from zollstock.core.show import LengthStyle, style_for
-from zollstock.core.sizes import parse_size
-from zollstock.core.sources import SOURCES
-from zollstock.core.studio import Studio
-from zollstock.core.viewing import GRADES, grade_word, grades_in_words
-from zollstock.core.work import work_out
+from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.rules.sources import SOURCES
+from zollstock.core.rules.viewing import GRADES, grade_word, grades_in_words
+from zollstock.core.sizes.library import Size
+from zollstock.core.sizes.near import Shelf, library_shelf
+from zollstock.core.sizes.pairs import parse_size
+from zollstock.core.studio.studio import Studio
+from zollstock.core.telling.findings import findings, stops
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
 
 

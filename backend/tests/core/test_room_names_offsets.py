@@ -9,10 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import LAMP, document, plan
-from zollstock.core.leaveroom import kept_shares, leave_room, read_ratio
-from zollstock.core.lengths import LengthError
-from zollstock.core.library import library
-from zollstock.core.naming import (
+from zollstock.core.documents.naming import (
     FIELDS,
     Names,
     PatternError,
@@ -21,11 +18,14 @@ from zollstock.core.naming import (
     named,
     safe_name,
 )
-from zollstock.core.offsets import typed_offset
-from zollstock.core.plan import parse_plan, patched
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import parse_plan, patched
+from zollstock.core.ground.lengths import LengthError
+from zollstock.core.questions.leaveroom import kept_shares, leave_room, read_ratio
+from zollstock.core.sizes.library import library
+from zollstock.core.telling.offsets import typed_offset
+from zollstock.core.work.outcome import work_out
+from zollstock.core.work.zones import rooms, seen_box
 from zollstock.core.worksheet import worksheet
-from zollstock.core.zones import rooms, seen_box
 
 SIZES = {size.key: size for size in library()}
 

@@ -8,10 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.layouts import life, tiles
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.layouts import reckon_layout
-from zollstock.core.layouts.split import Split
-from zollstock.core.layouts.tileseams import clear_shift
-from zollstock.core.rational import Fraction
+from zollstock.core.layouts.tiles.seams import clear_shift
+from zollstock.core.layouts.tiles.split import Split
 
 MM = st.integers(200, 8000).map(lambda tenths: Fraction(tenths, 10))
 SPLITS = st.builds(

@@ -13,11 +13,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.plans import plan
-from zollstock.core.eye import BANDS, SENSITIVITY
-from zollstock.core.measures import NOT_MEASURED, Measures
-from zollstock.core.media import MEDIA
+from zollstock.core.ground.show import LengthStyle
+from zollstock.core.picture.measures import NOT_MEASURED, Measures
 from zollstock.core.reckon import reckon
-from zollstock.core.seeing import (
+from zollstock.core.seeing.contrast import (
     SLIGHT,
     UNSEEN,
     best,
@@ -28,9 +27,10 @@ from zollstock.core.seeing import (
     reach,
     steps_between,
 )
-from zollstock.core.seen import FARTHEST, NEAREST, apart, chain_of, seen
-from zollstock.core.show import LengthStyle
-from zollstock.core.work import work_out
+from zollstock.core.seeing.eye import BANDS, SENSITIVITY
+from zollstock.core.studio.media import MEDIA
+from zollstock.core.telling.seen import FARTHEST, NEAREST, apart, chain_of, seen
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
 
 SATIN = 0.04

@@ -6,8 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zollstock.core.csvtable import TableError
-from zollstock.core.sensors import (
+from zollstock.core.ground.csvtable import TableError
+from zollstock.core.ground.show import LengthStyle
+from zollstock.core.questions.sensors import (
     MOST_SENSORS,
     SHIPPED,
     Sensor,
@@ -19,7 +20,6 @@ from zollstock.core.sensors import (
     shown,
     write_sensors,
 )
-from zollstock.core.show import LengthStyle
 
 CM = LengthStyle("cm")
 ONE = SensorTable(

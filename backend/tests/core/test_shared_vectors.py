@@ -17,10 +17,10 @@ from typing import Any
 import pytest
 
 from tests.plans import LAMP, border, document
-from zollstock.core.plan import parse_plan, patched, plan_document
-from zollstock.core.printdrawing import whole_drawing
-from zollstock.core.reckoning import Step
-from zollstock.core.work import work_out
+from zollstock.core.answer.reckoning import Step
+from zollstock.core.documents.plan import parse_plan, patched, plan_document
+from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import Worksheet, worksheet
 
 VECTORS = Path(__file__).resolve().parents[3] / "vectors"

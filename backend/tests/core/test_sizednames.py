@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 
 from tests.plans import border, plan
-from zollstock.core.sizednames import size_in_name
-from zollstock.core.work import work_out
+from zollstock.core.handouts.sizednames import size_in_name
+from zollstock.core.work.outcome import work_out
 
 WRAP = {"kind": "wrap", "depth": "3.8 cm", "turn": "1.2 cm", "fill": "mirror"}
 BLEED = {"kind": "bleed", "bleed": "3 mm"}

@@ -8,10 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zollstock.core.csvtable import TableError
-from zollstock.core.media import MEDIA
-from zollstock.core.rational import Fraction
-from zollstock.core.stock import (
+from zollstock.core.ground.csvtable import TableError
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.studio.media import MEDIA
+from zollstock.core.studio.stock import (
     NO_STOCK,
     SHIPPED,
     NotEnough,
@@ -21,7 +21,7 @@ from zollstock.core.stock import (
     StockSheet,
     read_stock,
 )
-from zollstock.core.stocktable import stock_from, write_stock
+from zollstock.core.studio.stocktable import stock_from, write_stock
 
 SATIN = {
     "name": "Harbour satin", "surface": "satin", "factor": 1.0, "note": "the hall's",

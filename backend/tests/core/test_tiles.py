@@ -13,13 +13,13 @@ from hypothesis import strategies as st
 
 from tests.layouts import life_document, pass_document, tiles, tiles_document
 from zollstock.core.cli import main
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.layouts import KINDS, LayoutError, lay, parse_layout, reckon_layout
 from zollstock.core.layouts.document import sheets_json
-from zollstock.core.layouts.split import Split
-from zollstock.core.layouts.tileseams import tile_name
-from zollstock.core.rational import Fraction
+from zollstock.core.layouts.tiles.seams import tile_name
+from zollstock.core.layouts.tiles.split import Split
+from zollstock.core.rules.sources import SOURCES
 from zollstock.core.schema import layout_schema, sheets_schema
-from zollstock.core.sources import SOURCES
 
 MM = st.integers(20, 5000).map(lambda tenths: Fraction(tenths, 10))
 

@@ -10,10 +10,9 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from tests.layouts import STARS, hang_document, hanging, panels, tiles
-from zollstock.core.layouts import LayoutError, layout_page, parse_layout
-from zollstock.core.layouts.homography import from_rectangle, inverse, mapped, moved
-from zollstock.core.layouts.seenonwall import scene_of
-from zollstock.core.layouts.wallscene import Scene
+from zollstock.core.layouts import LayoutError, layout_page, parse_layout, scene_of
+from zollstock.core.layouts.wall.homography import from_rectangle, inverse, mapped, moved
+from zollstock.core.layouts.wall.scene import Scene
 
 PICTURE = {"width_px": 3000, "height_px": 2000}
 PULL = st.floats(-0.14, 0.14)

@@ -5,11 +5,11 @@ from fractions import Fraction
 import pytest
 
 from tests.plans import border, plan, wrap
-from zollstock.core import viewing
-from zollstock.core.ratios import ratio_name
+from zollstock.core.criteria import acuity_need
+from zollstock.core.criteria.table import table_need
+from zollstock.core.ground.ratios import ratio_name
 from zollstock.core.reckon import reckon
-from zollstock.core.schools import acuity_need
-from zollstock.core.schools.table import table_need
+from zollstock.core.rules import viewing
 
 
 def value(made, name: str):

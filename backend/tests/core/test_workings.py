@@ -11,9 +11,9 @@ from hypothesis import strategies as st
 
 from tests.lengthy import tried
 from tests.plans import document, documents, plan
-from zollstock.core.plan import parse_plan
-from zollstock.core.reckoning import Figure
-from zollstock.core.show import LengthStyle
+from zollstock.core.answer.reckoning import Figure
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.ground.show import LengthStyle
 from zollstock.core.worksheet import worksheet
 
 #: What says where a value comes from instead of reckoning it.
@@ -162,7 +162,7 @@ def test_as_many_places_as_the_sum_needs_and_no_more() -> None:
     ],
 )
 def test_lengths_are_shown_as_what_they_are(mm: str, unit: str, fractions: bool, text: str) -> None:
-    from zollstock.core.rational import fraction_of
+    from zollstock.core.ground.rational import fraction_of
 
     assert LengthStyle(unit, fractions).number(fraction_of(mm)) == text
 

@@ -8,9 +8,9 @@ import pytest
 
 from tests.plans import border, plan, wrap
 from zollstock.core.edges import EDGES
-from zollstock.core.show import style_for
-from zollstock.core.work import work_out
-from zollstock.core.workshop import Workshop, workshop
+from zollstock.core.ground.show import style_for
+from zollstock.core.handouts.workshop import Workshop, workshop
+from zollstock.core.work.outcome import work_out
 
 A3 = {"width": "420 mm", "height": "297 mm"}
 

@@ -8,16 +8,16 @@ from hypothesis import strategies as st
 
 from tests.lengthy import tried
 from tests.plans import LAMP, border, document, documents, plan, wrap, zones
-from zollstock.core.library import library
-from zollstock.core.plan import parse_plan, patched, plan_document
+from zollstock.core.documents.plan import parse_plan, patched, plan_document
+from zollstock.core.ground.show import style_for
+from zollstock.core.questions.survey import survey, survey_words, zones_text
 from zollstock.core.reckon import reckon
-from zollstock.core.show import style_for
-from zollstock.core.studio import DEFAULT_STUDIO
-from zollstock.core.survey import survey, survey_words, zones_text
-from zollstock.core.work import work_out
+from zollstock.core.sizes.library import library
+from zollstock.core.studio.studio import DEFAULT_STUDIO
+from zollstock.core.telling.zonefindings import auto_placed, centre_crop, ways_out
+from zollstock.core.work.outcome import work_out
+from zollstock.core.work.zones import rooms, seen_box, zone_state
 from zollstock.core.worksheet import worksheet
-from zollstock.core.zonefindings import auto_placed, centre_crop, ways_out
-from zollstock.core.zones import rooms, seen_box, zone_state
 
 SQUARE = {"target": {"width": "30 cm", "height": "30 cm"}}
 SIZES = {size.key: size for size in library()}

@@ -13,16 +13,16 @@ import pytest
 
 from tests.pictures import chart
 from tests.plans import LAMP, border, plan, wrap
-from zollstock.core.cutting import Card, cards
-from zollstock.core.leaveroom import leave_room
-from zollstock.core.library import library
-from zollstock.core.plan import lengths_of
-from zollstock.core.printdrawing import whole_drawing
-from zollstock.core.show import style_for
-from zollstock.core.survey import survey
-from zollstock.core.viewing import grade_word
-from zollstock.core.work import work_out
-from zollstock.core.workshop import workshop
+from zollstock.core.documents.plan import lengths_of
+from zollstock.core.ground.show import style_for
+from zollstock.core.handouts.cutting import Card, cards
+from zollstock.core.handouts.workshop import workshop
+from zollstock.core.questions.leaveroom import leave_room
+from zollstock.core.questions.survey import survey
+from zollstock.core.rules.viewing import grade_word
+from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.sizes.library import library
+from zollstock.core.work.outcome import work_out
 from zollstock.leaves.cutting_leaf import cutting_pdf, cutting_svg
 from zollstock.leaves.room_leaf import room_pdf, room_png
 from zollstock.leaves.sizes_leaf import sizes_leaf

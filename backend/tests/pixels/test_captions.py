@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from tests.pictures import chart, save
-from zollstock.core.plan import parse_plan
+from zollstock.core.documents.plan import parse_plan
 from zollstock.pixels.render import render
 from zollstock.pixels.vips import pyvips
 

@@ -14,15 +14,15 @@ import pytest
 from making.degrade import averaged, blurred, levels
 from tests.lengthy import in_a_long_round, spread
 from tests.pictures import chart, save
-from zollstock.core.enlarging import FACTORS
-from zollstock.core.grid import PixelBox
-from zollstock.core.measures import Measures
-from zollstock.core.plan import parse_plan
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import Sampling
-from zollstock.core.shortways import method_ways
-from zollstock.core.straighten import UPRIGHT, lean
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.picture.measures import Measures
+from zollstock.core.rules.straighten import UPRIGHT, lean
+from zollstock.core.seeing.enlarging import FACTORS
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.sheets import Sampling
+from zollstock.core.telling.shortways import method_ways
+from zollstock.core.work.outcome import work_out
 from zollstock.pixels.choose import filters_for, way_for
 from zollstock.pixels.denoise import ROUNDS, denoised
 from zollstock.pixels.enlarge import careful, tiles

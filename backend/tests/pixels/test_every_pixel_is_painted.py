@@ -14,9 +14,9 @@ from tests.laid import laid
 from tests.lengthy import tried
 from tests.pictures import save
 from tests.plans import border, wrap
-from zollstock.core.library import library
-from zollstock.core.plan import parse_plan
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.sizes.library import library
+from zollstock.core.work.outcome import work_out
 from zollstock.pixels.render import composed
 from zollstock.pixels.vips import pyvips
 

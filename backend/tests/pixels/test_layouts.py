@@ -14,10 +14,10 @@ from PIL import Image
 from tests.layouts import life, passes, tiles, tiles_document
 from tests.lengthy import spread
 from tests.pictures import chart, noise, save
+from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts import reckon_layout
 from zollstock.core.layouts.document import Sheets
 from zollstock.core.layouts.wish import Wish
-from zollstock.core.plan import Plan
 from zollstock.pixels.cli import main
 from zollstock.pixels.errors import Cancelled, RenderError
 from zollstock.pixels.layouts import render_layout

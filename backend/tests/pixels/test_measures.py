@@ -11,8 +11,8 @@ from PIL import Image
 from making.degrade import averaged, blurred
 from tests.lengthy import spread
 from tests.pictures import chart, save
-from zollstock.core.box import Box
-from zollstock.core.rational import Fraction
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.shapes.box import Box
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.measures import measure
 from zollstock.pixels.vips import pyvips

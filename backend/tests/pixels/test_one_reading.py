@@ -9,7 +9,7 @@ import pytest
 from tests.lengthy import LONG, spread
 from tests.pictures import save
 from tests.pixels.test_render import ENDING, slope
-from zollstock.core.plan import parse_plan
+from zollstock.core.documents.plan import parse_plan
 from zollstock.pixels.render import render
 from zollstock.pixels.vips import pyvips
 

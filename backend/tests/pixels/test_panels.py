@@ -13,8 +13,8 @@ from tests.layouts import frames_of, panels, panels_document
 from tests.lengthy import spread
 from tests.pictures import noise, save
 from tests.pixels.test_layouts import pixels
-from zollstock.core.layouts.panelwish import PanelsWish
-from zollstock.core.plan import Plan
+from zollstock.core.documents.plan import Plan
+from zollstock.core.layouts.panels.wish import PanelsWish
 from zollstock.pixels.cli import main
 from zollstock.pixels.errors import RenderError
 from zollstock.pixels.layouts import render_layout

@@ -14,11 +14,11 @@ from PIL import ImageFont
 
 from tests.pictures import chart, save
 from tests.plans import border, wrap
+from zollstock.core.documents.plan import Plan, parse_plan
 from zollstock.core.letters import FILES
-from zollstock.core.plan import Plan, parse_plan
-from zollstock.core.printsheet import print_sheet
 from zollstock.core.reckon import reckon
-from zollstock.core.work import work_out
+from zollstock.core.sheet.printsheet import print_sheet
+from zollstock.core.work.outcome import work_out
 from zollstock.pixels import profiles
 from zollstock.pixels.errors import Cancelled, RenderError
 from zollstock.pixels.render import composed, render

@@ -16,12 +16,12 @@ from tests.lengthy import LONG
 from tests.pictures import save
 from tests.pixels.dots import dots, found, places
 from tests.plans import border
-from zollstock.core.grid import PixelBox
-from zollstock.core.plan import Plan, parse_plan
-from zollstock.core.rational import Fraction
+from zollstock.core.documents.plan import Plan, parse_plan
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.reckon import reckon
-from zollstock.core.sheets import Sampling
-from zollstock.core.work import work_out
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.sheets import Sampling
+from zollstock.core.work.outcome import work_out
 from zollstock.pixels.render import composed
 from zollstock.pixels.resample import _reduced, window
 from zollstock.pixels.vips import pyvips

@@ -14,7 +14,7 @@ from tests.lengthy import LONG, spread
 from tests.pictures import pixel, save
 from tests.pixels.measure import exif_of
 from tests.plans import border
-from zollstock.core.plan import parse_plan
+from zollstock.core.documents.plan import parse_plan
 from zollstock.pixels import profiles
 from zollstock.pixels.errors import PictureError, RenderError
 from zollstock.pixels.inspect import inspect

@@ -10,11 +10,11 @@ import pytest
 
 from tests.pictures import save
 from tests.pixels.test_enlarging import image_of, scene
-from zollstock.core.enlarging import METHODS
-from zollstock.core.measures import Measures
-from zollstock.core.plan import changed_plan, parse_plan
-from zollstock.core.proofing import GAIN, part_of, printed_px, takes
-from zollstock.core.work import Work, work_out
+from zollstock.core.documents.plan import changed_plan, parse_plan
+from zollstock.core.picture.measures import Measures
+from zollstock.core.questions.proofing import GAIN, part_of, printed_px, takes
+from zollstock.core.seeing.enlarging import METHODS
+from zollstock.core.work.outcome import Work, work_out
 from zollstock.pixels.inspect import open_picture
 from zollstock.pixels.proof import proof
 from zollstock.pixels.render import opened, render

@@ -13,10 +13,10 @@ from tests.lengthy import spread
 from tests.pictures import chart, noise, pixel, save
 from tests.pixels.measure import exif, tiff
 from tests.plans import border, wrap
-from zollstock.core.plan import Plan, parse_plan
-from zollstock.core.printsheet import print_sheet
+from zollstock.core.documents.plan import Plan, parse_plan
 from zollstock.core.reckon import reckon
-from zollstock.core.work import work_out
+from zollstock.core.sheet.printsheet import print_sheet
+from zollstock.core.work.outcome import work_out
 from zollstock.pixels.errors import Cancelled, PictureError, RenderError
 from zollstock.pixels.render import render
 from zollstock.pixels.vips import pyvips

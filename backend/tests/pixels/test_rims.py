@@ -11,8 +11,8 @@ import pytest
 from tests.laid import laid
 from tests.pictures import chart, noise, save
 from tests.plans import wrap
-from zollstock.core.plan import Plan, parse_plan
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import Plan, parse_plan
+from zollstock.core.work.outcome import work_out
 from zollstock.pixels.render import composed
 
 W, H = 480, 320

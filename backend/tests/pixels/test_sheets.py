@@ -8,12 +8,12 @@ from pathlib import Path
 
 import pytest
 
-from zollstock.core.box import Box
 from zollstock.core.edges.kind import Rim
-from zollstock.core.enlarging import METHODS as NAMED
-from zollstock.core.outputs import OUTPUTS
 from zollstock.core.parts.file import Output
-from zollstock.core.sheets import Piece, Sheet, Stroke
+from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.seeing.enlarging import METHODS as NAMED
+from zollstock.core.shapes.box import Box
+from zollstock.core.sheet.sheets import Piece, Sheet, Stroke
 from zollstock.pixels.compose import compose
 from zollstock.pixels.errors import RenderError
 from zollstock.pixels.methods import METHODS, Way, method_of

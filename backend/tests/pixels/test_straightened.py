@@ -10,8 +10,8 @@ import pytest
 from tests.pictures import chart, save
 from tests.pixels.measure import exif
 from tests.plans import border
-from zollstock.core.plan import parse_plan
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.work.outcome import work_out
 from zollstock.pixels.render import render
 from zollstock.pixels.vips import pyvips
 

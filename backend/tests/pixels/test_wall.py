@@ -13,8 +13,8 @@ from PIL import Image
 
 from tests.layouts import STARS, hang_document, hanging, panels_document, tiles_document
 from tests.pictures import save
-from zollstock.core.layouts.homography import mapped
-from zollstock.core.layouts.seenonwall import scene_of
+from zollstock.core.layouts import scene_of
+from zollstock.core.layouts.wall.homography import mapped
 from zollstock.pixels.cli import main
 from zollstock.pixels.vips import pyvips
 from zollstock.pixels.wallpicture import LONG, STRIP, proof_of, wall_picture

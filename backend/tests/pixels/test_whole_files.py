@@ -9,7 +9,7 @@ import pytest
 
 from tests.lengthy import spread
 from tests.pictures import noise, save
-from zollstock.core.plan import parse_plan
+from zollstock.core.documents.plan import parse_plan
 from zollstock.pixels.cli import main
 from zollstock.pixels.errors import PictureError, RenderError
 from zollstock.pixels.inspect import inspect

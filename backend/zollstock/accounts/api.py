@@ -15,7 +15,7 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
-from zollstock.core.show import size_of_file
+from zollstock.core.ground.show import size_of_file
 
 from .models import Preferences
 from .quota import used

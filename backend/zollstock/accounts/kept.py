@@ -7,7 +7,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 
-from zollstock.core.refusal import Refusal
+from zollstock.core.ground.refusal import Refusal
 
 from .keeping import KeptTable
 

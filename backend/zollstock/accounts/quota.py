@@ -10,8 +10,8 @@ from typing import TYPE_CHECKING, Any
 
 from django.conf import settings
 
-from zollstock.core.refusal import Refusal
-from zollstock.core.show import size_of_file
+from zollstock.core.ground.refusal import Refusal
+from zollstock.core.ground.show import size_of_file
 
 if TYPE_CHECKING:
     from django.contrib.auth.models import User

@@ -17,12 +17,12 @@ from pydantic import Field
 
 from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.enlarging import MethodName
-from zollstock.core.library import Size
-from zollstock.core.naming import DEFAULT_PATTERN, FIELDS, check_pattern
+from zollstock.core.documents.naming import DEFAULT_PATTERN, FIELDS, check_pattern
+from zollstock.core.documents.plan import PlanError
+from zollstock.core.ground.plaintext import Line
 from zollstock.core.parts.part import Colour, Share
-from zollstock.core.plaintext import Line
-from zollstock.core.plan import PlanError
+from zollstock.core.seeing.enlarging import MethodName
+from zollstock.core.sizes.library import Size
 from zollstock.jobs.api import own_jobs
 from zollstock.jobs.kinds import PICTURE
 from zollstock.jobs.models import DesignPicture

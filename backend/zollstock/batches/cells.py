@@ -7,18 +7,18 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from zollstock.core import show
-from zollstock.core.drawing import Drawing
+from zollstock.core.documents.plan import Plan, PlanError, parse_plan
 from zollstock.core.edges import EdgeKind, NoEdge
-from zollstock.core.enlarging import MethodName
-from zollstock.core.library import Size, frames_of
-from zollstock.core.plan import Plan, PlanError, parse_plan
-from zollstock.core.printdrawing import small_drawing
-from zollstock.core.show import style_for
-from zollstock.core.sizes import parse_size
-from zollstock.core.survey import plan_for, troubled, zones_text
-from zollstock.core.work import Work, work_out
-from zollstock.core.zones import ZoneState, zone_state
+from zollstock.core.ground import show
+from zollstock.core.ground.show import style_for
+from zollstock.core.questions.survey import plan_for, troubled, zones_text
+from zollstock.core.seeing.enlarging import MethodName
+from zollstock.core.shapes.drawing import Drawing
+from zollstock.core.sheet.printdrawing import small_drawing
+from zollstock.core.sizes.library import Size, frames_of
+from zollstock.core.sizes.pairs import parse_size
+from zollstock.core.work.outcome import Work, work_out
+from zollstock.core.work.zones import ZoneState, zone_state
 from zollstock.pictures.models import Picture
 
 from .models import Batch, CellEdit

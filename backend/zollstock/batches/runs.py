@@ -13,17 +13,17 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
-from zollstock.core.filefacts import FileFacts, facts_of
-from zollstock.core.findings import stops
-from zollstock.core.library import Size
-from zollstock.core.naming import Names, check_pattern, named, safe_name
-from zollstock.core.outputs import OUTPUTS
-from zollstock.core.plan import PlanError, lengths_of, parse_plan
-from zollstock.core.refusal import Refusal
-from zollstock.core.show import style_for
-from zollstock.core.sizednames import is_larger, whole_in_name
-from zollstock.core.viewing import grade_word
-from zollstock.core.work import work_out
+from zollstock.core.documents.naming import Names, check_pattern, named, safe_name
+from zollstock.core.documents.plan import PlanError, lengths_of, parse_plan
+from zollstock.core.ground.refusal import Refusal
+from zollstock.core.ground.show import style_for
+from zollstock.core.handouts.sizednames import is_larger, whole_in_name
+from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.rules.viewing import grade_word
+from zollstock.core.sizes.library import Size
+from zollstock.core.telling.filefacts import FileFacts, facts_of
+from zollstock.core.telling.findings import stops
+from zollstock.core.work.outcome import work_out
 from zollstock.jobs.kinds import PICTURE
 from zollstock.pictures.models import Picture
 from zollstock.renders.makers import side_fields

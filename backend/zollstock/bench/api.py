@@ -12,20 +12,15 @@ from pydantic import Field
 
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core import readings as core
-from zollstock.core.lengths import LengthError
-from zollstock.core.offsets import typed_offset
-from zollstock.core.plan import Plan, parse_plan
-from zollstock.core.readings import EXAMPLES, Purpose, SizeNotRead, read_length, read_size
-from zollstock.core.reckoning import Step
-from zollstock.core.schema import (
-    layout_schema,
-    plan_schema,
-    reckoning_schema,
-    sheets_schema,
-)
-from zollstock.core.show import LengthStyle
-from zollstock.core.sources import SOURCES
+from zollstock.core.answer.reckoning import Step
+from zollstock.core.documents.plan import Plan, parse_plan
+from zollstock.core.ground.lengths import LengthError
+from zollstock.core.ground.show import LengthStyle
+from zollstock.core.rules.sources import SOURCES
+from zollstock.core.schema import layout_schema, plan_schema, reckoning_schema, sheets_schema
+from zollstock.core.sizes import readings as core
+from zollstock.core.sizes.readings import EXAMPLES, Purpose, SizeNotRead, read_length, read_size
+from zollstock.core.telling.offsets import typed_offset
 from zollstock.core.worksheet import Worksheet, worksheet
 from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import measures_of

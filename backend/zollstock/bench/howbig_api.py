@@ -11,18 +11,18 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.csvtable import write_table
-from zollstock.core.fromthere import FromThere, Seat, from_there
-from zollstock.core.howbig import HowBig, Wish, how_big
-from zollstock.core.leaveroom import read_ratio
-from zollstock.core.lengths import LengthError
-from zollstock.core.measures import NOT_MEASURED
-from zollstock.core.megapixels import read_pixels
+from zollstock.core.ground.csvtable import write_table
+from zollstock.core.ground.lengths import LengthError
+from zollstock.core.ground.show import LengthStyle
 from zollstock.core.parts.surface import LEAST_FACTOR
-from zollstock.core.readings import read_length, read_size
-from zollstock.core.sensors import listed
-from zollstock.core.show import LengthStyle
-from zollstock.core.viewing import grade_word
+from zollstock.core.picture.measures import NOT_MEASURED
+from zollstock.core.questions.fromthere import FromThere, Seat, from_there
+from zollstock.core.questions.howbig import HowBig, Wish, how_big
+from zollstock.core.questions.leaveroom import read_ratio
+from zollstock.core.questions.sensors import listed
+from zollstock.core.rules.viewing import grade_word
+from zollstock.core.sizes.megapixels import read_pixels
+from zollstock.core.sizes.readings import read_length, read_size
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.cameras import sensors_of

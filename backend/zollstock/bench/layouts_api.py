@@ -14,7 +14,7 @@ from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import Seen, layout_page, parse_layout
 from zollstock.core.layouts.page import LayoutPage
-from zollstock.core.layouts.tileway import MOST_SHEETS
+from zollstock.core.layouts.tiles.way import MOST_SHEETS
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.shelf import studio_of
 

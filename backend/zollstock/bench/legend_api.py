@@ -9,7 +9,7 @@ from ninja import Router, Schema
 
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.core import legend
-from zollstock.core.sources import SOURCES
+from zollstock.core.rules.sources import SOURCES
 
 router = Router(tags=["bench"], auth=RememberedSession())
 

@@ -8,10 +8,10 @@ import sys
 from pathlib import Path
 from typing import Any
 
-from .faults import DocumentError
+from .documents.faults import DocumentError
+from .documents.plan import Plan, parse_plan
+from .ground.pipes import reader_may_leave
 from .layouts.wish import LAYOUT_FORMAT, Wish
-from .pipes import reader_may_leave
-from .plan import Plan, parse_plan
 
 INVALID = 2
 
@@ -42,8 +42,8 @@ def _of_plan(plan: Plan, text: bool) -> str:
         from .worksheet import text_worksheet
 
         return text_worksheet(plan)
+    from .answer.reckoning import reckoning_json
     from .reckon import reckon
-    from .reckoning import reckoning_json
 
     return reckoning_json(reckon(plan), indent=1)
 

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from . import viewing
-from .boxes import boxes
+from .answer.reckoning import Reckoning, School
+from .criteria import SCHOOLS
+from .documents.plan import Plan, lengths_of
 from .figures import figures
-from .findings import findings
-from .plan import Plan, lengths_of
-from .reckoning import Reckoning, School
-from .schools import SCHOOLS
-from .show import LengthStyle, style_for
-from .studio import DEFAULT_STUDIO, Studio
-from .work import Work, work_out
+from .ground.show import LengthStyle, style_for
+from .rules import viewing
+from .sheet.boxes import boxes
+from .studio.studio import DEFAULT_STUDIO, Studio
+from .telling.findings import findings
+from .work.outcome import Work, work_out
 
 
 def reckon(plan: Plan, unit: str | None = None, studio: Studio = DEFAULT_STUDIO) -> Reckoning:

@@ -6,10 +6,10 @@ from typing import Any
 
 from pydantic.json_schema import models_json_schema
 
+from .answer.reckoning import RECKONING_FORMAT, Reckoning
+from .documents.plan import PLAN_FORMAT, Plan
 from .layouts import KINDS, LAYOUT_FORMAT
 from .layouts.document import SHEETS_FORMAT, Sheets
-from .plan import PLAN_FORMAT, Plan
-from .reckoning import RECKONING_FORMAT, Reckoning
 
 _DIALECT = "https://json-schema.org/draft/2020-12/schema"
 

@@ -7,27 +7,27 @@ from typing import Any
 
 from pydantic import Field
 
-from . import show
-from .choices import Choice, choices, lost_part
-from .drawing import Drawing
-from .edgechoices import NO_EDGES
-from .measures import NOT_MEASURED
-from .outputs import OUTPUTS
-from .plan import Plan, lengths_of
-from .printdrawing import whole_drawing
-from .rail import Rail, rail
-from .rational import Fraction, exact
+from .answer.reckoning import STEPS, Reckoning, Record, Step
+from .criteria import SCHOOLS
+from .documents.plan import Plan, lengths_of
+from .ground import show
+from .ground.rational import Fraction, exact
+from .ground.show import LengthStyle, style_for
+from .picture.measures import NOT_MEASURED
 from .reckon import reckon_work
-from .reckoning import STEPS, Reckoning, Record, Step
-from .rimadvice import Advice, rim_advice
-from .schools import SCHOOLS
-from .seen import SeenSheet, seen
-from .sharpening import SharpenSheet, sharpen_sheet
-from .show import LengthStyle, style_for
-from .studio import DEFAULT_STUDIO, Studio
-from .viewing import grade_word
-from .work import Work, work_out
-from .zones import ZoneState, near_limit, rooms, seen_box, turned
+from .rules.outputs import OUTPUTS
+from .rules.viewing import grade_word
+from .shapes.drawing import Drawing
+from .sheet.printdrawing import whole_drawing
+from .studio.studio import DEFAULT_STUDIO, Studio
+from .telling.choices import Choice, choices, lost_part
+from .telling.edgechoices import NO_EDGES
+from .telling.rail import Rail, rail
+from .telling.rimadvice import Advice, rim_advice
+from .telling.seen import SeenSheet, seen
+from .telling.sharpening import SharpenSheet, sharpen_sheet
+from .work.outcome import Work, work_out
+from .work.zones import ZoneState, near_limit, rooms, seen_box, turned
 
 TITLES: dict[Step, str] = {
     "picture": "Picture",

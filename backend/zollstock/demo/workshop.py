@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from zollstock.core.layouts import LAYOUT_FORMAT
-from zollstock.core.photorules import SHIPPED
+from zollstock.core.layouts.idphotos.rules import SHIPPED
 
 from .portraits import CHIN, CROWN, EYES, STAFF
 

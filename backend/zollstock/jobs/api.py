@@ -17,8 +17,8 @@ from pydantic import Field
 from zollstock.accounts.pages import paged
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.plaintext import Line
-from zollstock.core.plan import Plan, parse_plan
+from zollstock.core.documents.plan import Plan, parse_plan
+from zollstock.core.ground.plaintext import Line
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.receiving import announced_length, body

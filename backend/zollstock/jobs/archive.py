@@ -25,10 +25,10 @@ from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 from zipstream import ZipStream
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.faults import DocumentError
-from zollstock.core.formats import Document, Steps, upgrade
-from zollstock.core.plaintext import Line
-from zollstock.core.refusal import Refusal
+from zollstock.core.documents.faults import DocumentError
+from zollstock.core.documents.formats import Document, Steps, upgrade
+from zollstock.core.ground.plaintext import Line
+from zollstock.core.ground.refusal import Refusal
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import local_path, name_of

@@ -9,11 +9,11 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.fromthere import FromThere, Seat, from_there
-from zollstock.core.plan import lengths_of, parse_plan
-from zollstock.core.seen import apart
-from zollstock.core.show import style_for
-from zollstock.core.work import Work, work_out
+from zollstock.core.documents.plan import lengths_of, parse_plan
+from zollstock.core.ground.show import style_for
+from zollstock.core.questions.fromthere import FromThere, Seat, from_there
+from zollstock.core.telling.seen import apart
+from zollstock.core.work.outcome import Work, work_out
 from zollstock.pictures.api import PictureFacts, facts
 from zollstock.pictures.measured import measures_of
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
+from zollstock.core.ground.lengths import Length
 from zollstock.core.layouts import LAYOUT_FORMAT
-from zollstock.core.lengths import Length
-from zollstock.core.photorules import RuleBook
+from zollstock.core.layouts.idphotos.rules import RuleBook
 from zollstock.pictures.models import Picture
 
 from .firstpanels import first_panels

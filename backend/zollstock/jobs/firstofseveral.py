@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+from zollstock.core.ground.lengths import Length
 from zollstock.core.layouts import LAYOUT_FORMAT
-from zollstock.core.lengths import Length
-from zollstock.core.stock import Stock, StockRoll
+from zollstock.core.studio.stock import Stock, StockRoll
 
 from .firstpanels import hang_in
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from zollstock.core.box import ZERO, Box
-from zollstock.core.layouts.arrangements import ARRANGEMENTS
-from zollstock.core.lengths import UNITS, Length, parse_length
-from zollstock.core.rational import Fraction
-from zollstock.core.show import typed_length
+from zollstock.core.ground.lengths import UNITS, Length, parse_length
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.show import typed_length
+from zollstock.core.layouts.panels.arrangements import ARRANGEMENTS
+from zollstock.core.shapes.box import ZERO, Box
 
 Document = dict[str, Any]
 #: So many frames to begin with, and the gap between them, by the account's unit.

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from zollstock.core.firstsize import first_size
-from zollstock.core.plan import PLAN_FORMAT
+from zollstock.core.documents.plan import PLAN_FORMAT
+from zollstock.core.sizes.firstsize import first_size
 from zollstock.pictures.models import Picture
 
 

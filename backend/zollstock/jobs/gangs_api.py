@@ -13,9 +13,9 @@ from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import parse_layout
-from zollstock.core.layouts.ganglist import gang_list
-from zollstock.core.layouts.gangplaces import gang_of
-from zollstock.core.layouts.gangwish import GangWish
+from zollstock.core.layouts.gang.list import gang_list
+from zollstock.core.layouts.gang.places import gang_of
+from zollstock.core.layouts.gang.wish import GangWish
 from zollstock.core.layouts.wish import MOST_PLANS
 from zollstock.pictures.serving import to_keep
 from zollstock.stock.kept import book, take_back

@@ -9,13 +9,13 @@ from collections.abc import Callable
 from dataclasses import asdict, dataclass
 from typing import Any
 
+from zollstock.core.documents.plan import PlanError, parse_plan, plan_document
+from zollstock.core.ground.show import style_for
 from zollstock.core.layouts import in_short, lay, layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
-from zollstock.core.plan import PlanError, parse_plan, plan_document
-from zollstock.core.printdrawing import trimmed_drawing
-from zollstock.core.show import style_for
-from zollstock.core.work import work_out
-from zollstock.core.zones import turned
+from zollstock.core.sheet.printdrawing import trimmed_drawing
+from zollstock.core.work.outcome import work_out
+from zollstock.core.work.zones import turned
 
 Document = dict[str, Any]
 #: A print, and the place in its document that speaks of its picture.

@@ -16,14 +16,14 @@ from pydantic import Field
 from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import parse_layout
-from zollstock.core.layouts.gangwish import GangWish
-from zollstock.core.layouts.hangwish import HangWish
-from zollstock.core.layouts.lifewish import LifeWish
-from zollstock.core.layouts.panelwish import PanelsWish
-from zollstock.core.layouts.photo import IdWish
-from zollstock.core.layouts.tiles import TilesWish
+from zollstock.core.layouts.gang.wish import GangWish
+from zollstock.core.layouts.hanging.wish import HangWish
+from zollstock.core.layouts.idphotos.photo import IdWish
+from zollstock.core.layouts.life.wish import LifeWish
+from zollstock.core.layouts.panels.wish import PanelsWish
+from zollstock.core.layouts.tiles.tiles import TilesWish
 from zollstock.core.layouts.wish import MOST_PLANS
-from zollstock.core.readings import read_length
+from zollstock.core.sizes.readings import read_length
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep

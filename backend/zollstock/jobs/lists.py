@@ -13,7 +13,7 @@ from django.db.models.functions import RowNumber
 from django.http import HttpRequest
 from ninja import Schema
 
-from zollstock.core.drawing import Drawing
+from zollstock.core.shapes.drawing import Drawing
 
 if TYPE_CHECKING:
     from django.contrib.auth.models import User

@@ -10,7 +10,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from zollstock.core.refusal import Refusal
+from zollstock.core.ground.refusal import Refusal
 from zollstock.pictures.models import Picture
 
 from .kinds import KINDS, PICTURE, PRINT

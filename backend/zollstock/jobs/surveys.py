@@ -14,11 +14,11 @@ from pydantic import Field
 
 from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.csvtable import write_table
-from zollstock.core.plan import parse_plan
-from zollstock.core.rational import Fraction
-from zollstock.core.ratios import ratio_text
-from zollstock.core.survey import (
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.ground.csvtable import write_table
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.ratios import ratio_text
+from zollstock.core.questions.survey import (
     Along,
     Order,
     SizeVerdict,
@@ -27,7 +27,7 @@ from zollstock.core.survey import (
     survey,
     survey_words,
 )
-from zollstock.core.tables import SURVEY_COLUMNS, survey_rows
+from zollstock.core.questions.tables import SURVEY_COLUMNS, survey_rows
 from zollstock.leaves.sizes_leaf import sizes_leaf
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.serving import to_keep

@@ -7,9 +7,9 @@ from collections.abc import Sequence
 from django.db import transaction
 from django.db.models import F
 
-from zollstock.core.library import Size
-from zollstock.core.plan import PlanError, parse_plan
-from zollstock.core.survey import Along, plan_for
+from zollstock.core.documents.plan import PlanError, parse_plan
+from zollstock.core.questions.survey import Along, plan_for
+from zollstock.core.sizes.library import Size
 
 from .kinds import PRINT
 from .models import Design

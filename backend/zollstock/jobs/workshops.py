@@ -14,13 +14,13 @@ from ninja import Query, Router
 from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.cutting import Card, cards
-from zollstock.core.jobsheet import FileMade, caption_line, file_line, job_line
-from zollstock.core.plan import Plan, lengths_of, parse_plan
-from zollstock.core.printdrawing import whole_drawing
-from zollstock.core.show import style_for
-from zollstock.core.work import work_out
-from zollstock.core.workshop import workshop
+from zollstock.core.documents.plan import Plan, lengths_of, parse_plan
+from zollstock.core.ground.show import style_for
+from zollstock.core.handouts.cutting import Card, cards
+from zollstock.core.handouts.jobsheet import FileMade, caption_line, file_line, job_line
+from zollstock.core.handouts.workshop import workshop
+from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.work.outcome import work_out
 from zollstock.leaves.cutting_leaf import cutting_pdf, cutting_svg
 from zollstock.leaves.workshop_leaf import Sheet, workshop_leaf
 from zollstock.pictures.serving import to_keep

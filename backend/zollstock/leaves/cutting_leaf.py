@@ -8,7 +8,7 @@ from xml.sax.saxutils import escape
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 
-from zollstock.core.cutting import Card, Dimension
+from zollstock.core.handouts.cutting import Card, Dimension
 
 from .paper import BOLD, FIGURE, MARGIN, SOFT, Leaf, written
 

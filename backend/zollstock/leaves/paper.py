@@ -15,7 +15,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from zollstock.core import letters
-from zollstock.core.drawing import BoxMm, Drawing, DrawnPiece
+from zollstock.core.shapes.drawing import BoxMm, Drawing, DrawnPiece
 
 FONTS = letters.FILES["text"].parent
 TEXT, BOLD, FIGURE = "Barlow", "Barlow-Bold", "Barlow-Figure"

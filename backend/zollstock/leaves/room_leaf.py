@@ -7,7 +7,7 @@ from pathlib import Path
 from PIL import Image, ImageDraw, ImageFont
 from reportlab.lib.units import mm
 
-from zollstock.core.leaveroom import LeaveRoom
+from zollstock.core.questions.leaveroom import LeaveRoom
 from zollstock.pixels.vips import pyvips
 
 from .paper import BOLD, FIGURE, FONTS, MARGIN, RUST, SOFT, Leaf, written

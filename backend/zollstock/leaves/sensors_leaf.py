@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from reportlab.lib.units import mm
 
-from zollstock.core.sensors import SensorsFound, SensorSize
+from zollstock.core.questions.sensors import SensorsFound, SensorSize
 
 from .paper import BOLD, FIGURE, LINE, MARGIN, SOFT, Leaf
 

@@ -7,11 +7,11 @@ from pathlib import Path
 
 from reportlab.lib.units import mm
 
-from zollstock.core.drawing import Drawing
 from zollstock.core.legend import WORDS
-from zollstock.core.sources import SOURCES
-from zollstock.core.survey import SizeVerdict
-from zollstock.core.viewing import grade_word
+from zollstock.core.questions.survey import SizeVerdict
+from zollstock.core.rules.sources import SOURCES
+from zollstock.core.rules.viewing import grade_word
+from zollstock.core.shapes.drawing import Drawing
 
 from .paper import BOLD, FIGURE, LINE, MARGIN, RUST, SOFT, Leaf, image
 

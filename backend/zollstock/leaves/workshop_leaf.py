@@ -9,8 +9,8 @@ from typing import NamedTuple
 from reportlab.lib.units import mm
 from reportlab.lib.utils import simpleSplit
 
-from zollstock.core.drawing import BoxMm, Drawing
-from zollstock.core.workshop import Workshop
+from zollstock.core.handouts.workshop import Workshop
+from zollstock.core.shapes.drawing import BoxMm, Drawing
 
 from .paper import BOLD, FIGURE, INK, LINE, MARGIN, RUST, SOFT, TEXT, Leaf, image, written
 

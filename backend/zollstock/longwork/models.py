@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from zollstock.core.enlarging import METHODS
+from zollstock.core.seeing.enlarging import METHODS
 
 
 class MethodPace(models.Model):

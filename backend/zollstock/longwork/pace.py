@@ -9,9 +9,10 @@ from typing import Any, cast
 from django.apps import apps
 from django.utils import timezone
 
-from zollstock.core.enlarging import MethodName
-from zollstock.core.making import Pace, together, used
-from zollstock.core.work import Work
+from zollstock.core.seeing.enlarging import MethodName
+from zollstock.core.studio.pace import Pace
+from zollstock.core.work.making import together, used
+from zollstock.core.work.outcome import Work
 
 from .models import MethodPace
 from .rows import LongWork

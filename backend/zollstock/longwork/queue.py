@@ -14,7 +14,7 @@ from django.db import transaction
 from django.db.models import F, QuerySet
 from django.utils import timezone
 
-from zollstock.core.refusal import Refusal
+from zollstock.core.ground.refusal import Refusal
 from zollstock.pixels.errors import Cancelled
 
 from .heartbeat import AWAY, Heartbeat, persistently

@@ -18,10 +18,10 @@ from pydantic import Field
 from zollstock.accounts.pages import paged
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.copies import copied
-from zollstock.core.measurewords import MeasureWords, told
+from zollstock.core.ground.show import size_of_file
 from zollstock.core.parts.fit import MOST_ZONES, KeepZone
-from zollstock.core.show import size_of_file
+from zollstock.core.picture.copies import copied
+from zollstock.core.picture.measurewords import MeasureWords, told
 
 from .intake import take_in
 from .measured import measures_of

@@ -12,8 +12,8 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.lookplaces import LookPlace, look_places
 from zollstock.core.parts.fit import KeepZone
+from zollstock.core.picture.lookplaces import LookPlace, look_places
 from zollstock.pixels.pyramid import OVERLAP, TILE, levels
 
 from .api import PictureFacts, facts, own_pictures

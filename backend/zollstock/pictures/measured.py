@@ -6,7 +6,7 @@ from uuid import UUID
 
 from django.contrib.auth.models import User
 
-from zollstock.core.measures import NOT_MEASURED, Measures
+from zollstock.core.picture.measures import NOT_MEASURED, Measures
 from zollstock.pixels.measures import EDITION
 
 from .models import Inspection

@@ -19,7 +19,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.refusal import Refusal
+from zollstock.core.ground.refusal import Refusal
 from zollstock.pixels.errors import PictureError
 
 from .intake import clean_name, take_in, too_large

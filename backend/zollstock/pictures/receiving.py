@@ -9,7 +9,7 @@ from django.http import UnreadablePostError
 from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.show import whole as spaced
+from zollstock.core.ground.show import whole as spaced
 
 from .intake import too_large
 

@@ -10,7 +10,7 @@ from django.http import FileResponse, HttpResponse
 from django.http.response import HttpResponseBase
 from django.utils.http import content_disposition_header
 
-from zollstock.core.naming import lettered_name
+from zollstock.core.documents.naming import lettered_name
 
 from .models import Picture
 

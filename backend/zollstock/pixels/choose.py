@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from zollstock.core.enlarging import SourceName, method_used, streams
-from zollstock.core.lengths import MM_PER_INCH
-from zollstock.core.making import costs
-from zollstock.core.measures import NOT_MEASURED, Measures
-from zollstock.core.sharpening import proposal
-from zollstock.core.work import Work
+from zollstock.core.ground.lengths import MM_PER_INCH
+from zollstock.core.picture.measures import NOT_MEASURED, Measures
+from zollstock.core.seeing.enlarging import SourceName, method_used, streams
+from zollstock.core.telling.sharpening import proposal
+from zollstock.core.work.making import costs
+from zollstock.core.work.outcome import Work
 
 from .enlarge.shape import FilterSet
 from .methods import Way

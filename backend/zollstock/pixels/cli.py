@@ -7,9 +7,9 @@ import sys
 from pathlib import Path
 
 from zollstock.core.cli import INVALID, read_document
+from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts.wish import Wish
-from zollstock.core.outputs import OUTPUTS
-from zollstock.core.plan import Plan
+from zollstock.core.rules.outputs import OUTPUTS
 
 from .errors import Cancelled, PictureError, RenderError
 from .hanging import write_hanging

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from zollstock.core.findings import UNTAGGED_CMYK
-from zollstock.core.work import Work
+from zollstock.core.telling.findings import UNTAGGED_CMYK
+from zollstock.core.work.outcome import Work
 
 from . import profiles
 from .errors import RenderError

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
-from zollstock.core.grid import Grid, PixelBox
-from zollstock.core.sheets import Piece, Sheet, sampling
+from zollstock.core.sheet.grid import Grid, PixelBox
+from zollstock.core.sheet.sheets import Piece, Sheet, sampling
 
 from . import colour
 from .ink import Ground, inked

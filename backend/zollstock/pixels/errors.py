@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from zollstock.core.refusal import Refusal
+from zollstock.core.ground.refusal import Refusal
 
 
 class PictureError(Refusal):

@@ -8,18 +8,13 @@ import sys
 from pathlib import Path
 
 from zollstock.core.cli import INVALID
-from zollstock.core.csvtable import TableError, write_table
-from zollstock.core.finder import find
-from zollstock.core.library import Size, library
-from zollstock.core.pipes import reader_may_leave
-from zollstock.core.plan import Plan, PlanError, parse_plan
-from zollstock.core.survey import SizeVerdict, survey
-from zollstock.core.tables import (
-    SURVEY_COLUMNS,
-    read_sizes,
-    survey_rows,
-    survey_text,
-)
+from zollstock.core.documents.plan import Plan, PlanError, parse_plan
+from zollstock.core.ground.csvtable import TableError, write_table
+from zollstock.core.ground.pipes import reader_may_leave
+from zollstock.core.questions.survey import SizeVerdict, survey
+from zollstock.core.questions.tables import SURVEY_COLUMNS, read_sizes, survey_rows, survey_text
+from zollstock.core.sizes.finder import find
+from zollstock.core.sizes.library import Size, library
 
 from .errors import PictureError
 from .inspect import inspect

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from zollstock.core.layouts.tohang import hanging_sheets
+from zollstock.core.documents.plan import Plan
+from zollstock.core.layouts import hanging_sheets
 from zollstock.core.layouts.wish import Wish
 from zollstock.core.parts.file import Output
-from zollstock.core.plan import Plan
 
 from .compose import compose_excerpts
 from .errors import RenderError

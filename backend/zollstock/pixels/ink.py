@@ -8,10 +8,10 @@ from typing import NamedTuple
 
 from PIL import Image, ImageDraw, ImageFont
 
-from zollstock.core.grid import Grid, PixelBox
-from zollstock.core.ink import Label
 from zollstock.core.letters import FILES, FontName, fonts, places, reach
-from zollstock.core.sheets import Sheet
+from zollstock.core.shapes.ink import Label
+from zollstock.core.sheet.grid import Grid, PixelBox
+from zollstock.core.sheet.sheets import Sheet
 
 from .colour import Paint
 from .vips import pyvips

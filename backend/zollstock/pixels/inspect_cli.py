@@ -8,10 +8,10 @@ from dataclasses import asdict
 from pathlib import Path
 
 from zollstock.core.cli import INVALID
-from zollstock.core.copies import copied
-from zollstock.core.inspection import inspection
-from zollstock.core.measures import Measures
-from zollstock.core.measurewords import told
+from zollstock.core.picture.copies import copied
+from zollstock.core.picture.inspection import inspection
+from zollstock.core.picture.measures import Measures
+from zollstock.core.picture.measurewords import told
 
 from .errors import PictureError
 from .inspect import Facts, inspect

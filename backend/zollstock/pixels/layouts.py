@@ -17,9 +17,9 @@ from zollstock.core.layouts import against_making, lay
 from zollstock.core.layouts.files import LayoutFile, layout_files
 from zollstock.core.layouts.kind import Laid
 from zollstock.core.layouts.wish import Wish
-from zollstock.core.making import costs, is_streamed
-from zollstock.core.outputs import OUTPUTS
-from zollstock.core.work import Work
+from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.work.making import costs, is_streamed
+from zollstock.core.work.outcome import Work
 
 from .choose import way_for
 from .compose import compose_excerpts

@@ -12,11 +12,11 @@ from itertools import accumulate
 from math import ceil, floor
 from operator import mul
 
-from zollstock.core.enlarging import MethodName, careful_steps
-from zollstock.core.grid import PixelBox
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import Sampling
-from zollstock.core.straighten import UPRIGHT, Lean
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.rules.straighten import UPRIGHT, Lean
+from zollstock.core.seeing.enlarging import MethodName, careful_steps
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.sheets import Sampling
 
 from .enlarge.shape import FilterSet
 from .progress import Progress, stages

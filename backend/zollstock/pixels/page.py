@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from zollstock.core.sheets import Sheet
+from zollstock.core.sheet.sheets import Sheet
 
 from .vips import pyvips
 

@@ -18,11 +18,11 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
-from zollstock.core.box import Box
-from zollstock.core.ink import Label, Stroke
 from zollstock.core.letters import FILES, fonts, places
 from zollstock.core.parts.file import Output
-from zollstock.core.sheets import Sheet
+from zollstock.core.shapes.box import Box
+from zollstock.core.shapes.ink import Label, Stroke
+from zollstock.core.sheet.sheets import Sheet
 
 from . import profiles
 from .appended import Encoded, append, lossy, packed

@@ -9,14 +9,14 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from math import ceil
 
-from zollstock.core.grid import PixelBox
-from zollstock.core.measures import Measures
-from zollstock.core.plan import changed_plan
-from zollstock.core.printsheet import print_sheet
-from zollstock.core.proofing import GAIN, Take
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import sampling
-from zollstock.core.work import Work, work_out
+from zollstock.core.documents.plan import changed_plan
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.picture.measures import Measures
+from zollstock.core.questions.proofing import GAIN, Take
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.printsheet import print_sheet
+from zollstock.core.sheet.sheets import sampling
+from zollstock.core.work.outcome import Work, work_out
 
 from . import colour
 from .choose import way_for

@@ -8,13 +8,13 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from zollstock.core.findings import stops
-from zollstock.core.making import costs, is_streamed
-from zollstock.core.outputs import OUTPUTS
-from zollstock.core.plan import Plan, lengths_of
-from zollstock.core.printsheet import print_sheet
-from zollstock.core.show import style_for
-from zollstock.core.work import Work, work_out
+from zollstock.core.documents.plan import Plan, lengths_of
+from zollstock.core.ground.show import style_for
+from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.sheet.printsheet import print_sheet
+from zollstock.core.telling.findings import stops
+from zollstock.core.work.making import costs, is_streamed
+from zollstock.core.work.outcome import Work, work_out
 
 from . import colour
 from .choose import way_for

@@ -16,10 +16,10 @@ from dataclasses import replace
 from math import ceil, floor
 from typing import NamedTuple
 
-from zollstock.core.grid import PixelBox
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import Sampling
-from zollstock.core.straighten import UPRIGHT, Lean
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.rules.straighten import UPRIGHT, Lean
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.sheets import Sampling
 
 from . import tone
 from .kernels import catmull_rom

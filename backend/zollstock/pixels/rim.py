@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from zollstock.core.edges.kind import Rim
-from zollstock.core.grid import PixelBox
+from zollstock.core.sheet.grid import PixelBox
 
 from .resample import spread
 from .vips import pyvips

@@ -6,10 +6,10 @@ from base64 import b64encode
 from collections.abc import Iterator
 from xml.sax.saxutils import escape, quoteattr
 
-from zollstock.core.ink import Label, Stroke
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.letters import FILES, FontName, fonts, places
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import Sheet
+from zollstock.core.shapes.ink import Label, Stroke
+from zollstock.core.sheet.sheets import Sheet
 
 
 def sheet_svg(sheet: Sheet, title: str) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from zollstock.core.sheets import FULL_TONE, Tone
+from zollstock.core.sheet.sheets import FULL_TONE, Tone
 
 from .vips import pyvips
 

@@ -7,7 +7,7 @@ import hashlib
 import os
 from pathlib import Path
 
-from zollstock.core.layouts.photo import Upload
+from zollstock.core.layouts.idphotos.photo import Upload
 
 from . import colour
 from .errors import RenderError

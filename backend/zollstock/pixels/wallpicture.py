@@ -9,14 +9,13 @@ from pathlib import Path
 
 from PIL import Image, ImageCms, ImageDraw, ImageFont
 
-from zollstock.core.drawing import Drawing
-from zollstock.core.layouts.homography import Matrix, inverse, mapped
-from zollstock.core.layouts.seenonwall import scene_of, works_of
-from zollstock.core.layouts.wallscene import Scene, ScenePhoto
+from zollstock.core.layouts import kind_of, scene_of
+from zollstock.core.layouts.wall.homography import Matrix, inverse, mapped
+from zollstock.core.layouts.wall.scene import Scene, ScenePhoto
 from zollstock.core.layouts.wish import Wish
 from zollstock.core.letters import FILES
-from zollstock.core.printdrawing import whole_drawing
-from zollstock.core.show import style_for
+from zollstock.core.shapes.drawing import Drawing
+from zollstock.core.sheet.printdrawing import whole_drawing
 
 from .errors import RenderError
 from .previews import as_seen, read_through
@@ -51,11 +50,11 @@ def wall_picture(
     """
     if out.suffix.lower() not in (".png", ".jpg", ".jpeg"):
         raise RenderError("A picture of the wall is a .png or a .jpg.")
-    seen = scene_of(wish, style_for(wish.lengths, unit))
+    seen = scene_of(wish, unit)
     if seen is None:
         raise RenderError("Only panels and rows of prints hang on a wall.")
     used = {shape.plan for shape in seen.shapes if shape.kind == "picture"}
-    works = works_of(wish)
+    works = kind_of(wish).works(wish)
     drawings = {number: whole_drawing(works[number]) for number in used}
 
     @lru_cache(maxsize=2)

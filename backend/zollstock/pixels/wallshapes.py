@@ -10,8 +10,8 @@ from math import ceil, cos, floor, radians, sin
 
 from PIL import Image, ImageColor, ImageDraw, ImageFilter
 
-from zollstock.core.drawing import BoxMm, Drawing
-from zollstock.core.layouts.wallscene import Scene, SceneShape
+from zollstock.core.layouts.wall.scene import Scene, SceneShape
+from zollstock.core.shapes.drawing import BoxMm, Drawing
 
 #: The picture of a plan by its number, opened when it is hung.
 Proofs = Callable[[int], Image.Image]

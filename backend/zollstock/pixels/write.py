@@ -11,9 +11,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
-from zollstock.core.lengths import MM_PER_INCH
-from zollstock.core.outputs import OUTPUTS
+from zollstock.core.ground.lengths import MM_PER_INCH
 from zollstock.core.parts.file import Output
+from zollstock.core.rules.outputs import OUTPUTS
 
 from .errors import Cancelled, RenderError
 from .page import Page

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from pathlib import Path
 
-from zollstock.core.outputs import OUTPUTS
 from zollstock.core.parts.file import Output
+from zollstock.core.rules.outputs import OUTPUTS
 
 from .page import Page
 from .pdf import write_pdf

@@ -11,10 +11,10 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.judging import Judged, tallied
-from zollstock.core.plan import parse_plan
-from zollstock.core.proofing import LEAST_SIDE, MOST_PIXELS, MOST_SIDE
-from zollstock.core.refusal import Refusal
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.ground.refusal import Refusal
+from zollstock.core.questions.judging import Judged, tallied
+from zollstock.core.questions.proofing import LEAST_SIDE, MOST_PIXELS, MOST_SIDE
 from zollstock.jobs.api import own_prints
 from zollstock.jobs.models import Design
 from zollstock.jobs.thinning import hold

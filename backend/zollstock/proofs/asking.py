@@ -8,11 +8,11 @@ from typing import TYPE_CHECKING
 from django.db import transaction
 from django.utils import timezone
 
-from zollstock.core.findings import stops
-from zollstock.core.plan import Plan, lengths_of
-from zollstock.core.refusal import Refusal
-from zollstock.core.show import style_for
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import Plan, lengths_of
+from zollstock.core.ground.refusal import Refusal
+from zollstock.core.ground.show import style_for
+from zollstock.core.telling.findings import stops
+from zollstock.core.work.outcome import work_out
 from zollstock.jobs.models import Design
 from zollstock.longwork.messages import dispatch
 from zollstock.pictures.models import Picture

@@ -7,11 +7,11 @@ from typing import Any
 
 from ninja import Schema
 
-from zollstock.core import show
-from zollstock.core.grid import PixelBox
-from zollstock.core.plan import changed_plan
-from zollstock.core.proofing import GAIN, Take, note
-from zollstock.core.work import Work
+from zollstock.core.documents.plan import changed_plan
+from zollstock.core.ground import show
+from zollstock.core.questions.proofing import GAIN, Take, note
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.work.outcome import Work
 from zollstock.pixels.proof import Difference
 
 

@@ -7,10 +7,10 @@ from pathlib import Path
 
 from celery import shared_task
 
-from zollstock.core.measures import Measures
-from zollstock.core.plan import parse_plan
-from zollstock.core.proofing import part_of, printed_px, takes
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.picture.measures import Measures
+from zollstock.core.questions.proofing import part_of, printed_px, takes
+from zollstock.core.work.outcome import work_out
 from zollstock.longwork.queue import Queue
 from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture

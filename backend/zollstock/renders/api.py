@@ -14,8 +14,8 @@ from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.outputs import OUTPUTS
-from zollstock.core.show import size_of_file
+from zollstock.core.ground.show import size_of_file
+from zollstock.core.rules.outputs import OUTPUTS
 from zollstock.jobs.api import VersionOnly, own_prints
 from zollstock.jobs.kinds import KINDS
 from zollstock.jobs.layouts_api import own_layouts

@@ -8,8 +8,8 @@ from typing import Any
 from django.core.files.storage import default_storage
 from zipstream import ZipStream
 
-from zollstock.core.csvtable import write_table
-from zollstock.core.filefacts import FACT_COLUMNS
+from zollstock.core.ground.csvtable import write_table
+from zollstock.core.telling.filefacts import FACT_COLUMNS
 from zollstock.pictures.storage import name_of
 
 from .models import Order, OrderFile, Run

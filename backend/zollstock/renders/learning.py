@@ -8,8 +8,8 @@ from contextlib import contextmanager
 
 from django.db import Error
 
-from zollstock.core.plan import parse_plan
-from zollstock.core.work import work_out
+from zollstock.core.documents.plan import parse_plan
+from zollstock.core.work.outcome import work_out
 from zollstock.jobs.kinds import PRINT
 from zollstock.longwork.pace import going, learn
 

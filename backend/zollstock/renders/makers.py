@@ -7,19 +7,19 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from zollstock.core.filefacts import FileFacts, facts_of
-from zollstock.core.findings import stops
+from zollstock.core.documents.naming import safe_name
+from zollstock.core.documents.plan import Plan, lengths_of, parse_plan
+from zollstock.core.ground.lengths import UNITS
+from zollstock.core.ground.refusal import Refusal
+from zollstock.core.ground.show import style_for, typed_length
+from zollstock.core.handouts.sizednames import size_in_name
 from zollstock.core.layouts import against_making, lay, parse_layout
 from zollstock.core.layouts.files import LayoutFile, layout_files
 from zollstock.core.layouts.kind import Laid
-from zollstock.core.lengths import UNITS
-from zollstock.core.naming import safe_name
-from zollstock.core.outputs import OUTPUTS
-from zollstock.core.plan import Plan, lengths_of, parse_plan
-from zollstock.core.refusal import Refusal
-from zollstock.core.show import style_for, typed_length
-from zollstock.core.sizednames import size_in_name
-from zollstock.core.work import Work, work_out
+from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.telling.filefacts import FileFacts, facts_of
+from zollstock.core.telling.findings import stops
+from zollstock.core.work.outcome import Work, work_out
 from zollstock.jobs.kinds import LAYOUT, PICTURE, PRINT, plan_key
 from zollstock.pictures.models import Picture
 from zollstock.pixels.layouts import make_files, sound

@@ -7,7 +7,7 @@ import uuid
 from django.conf import settings
 from django.db import models
 
-from zollstock.core.filefacts import FileFacts
+from zollstock.core.telling.filefacts import FileFacts
 from zollstock.jobs.kinds import KINDS, PRINT
 from zollstock.jobs.models import Design
 from zollstock.longwork.rows import LongWork

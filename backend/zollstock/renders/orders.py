@@ -10,7 +10,7 @@ from django.db.models import Exists, OuterRef, Q
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
-from zollstock.core.naming import Names
+from zollstock.core.documents.naming import Names
 from zollstock.jobs.models import Design
 from zollstock.jobs.thinning import hold
 from zollstock.longwork.messages import dispatch

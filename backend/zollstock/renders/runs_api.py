@@ -13,7 +13,7 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.show import size_of_file
+from zollstock.core.ground.show import size_of_file
 from zollstock.pictures.apps import held_bytes
 from zollstock.pictures.serving import to_keep
 

@@ -19,7 +19,7 @@ from zollstock.bench.api import router as bench
 from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.bench.layouts_api import router as layouts_asked
 from zollstock.bench.legend_api import router as legend
-from zollstock.core.refusal import ChangedElsewhere, Refusal
+from zollstock.core.ground.refusal import ChangedElsewhere, Refusal
 from zollstock.demo.api import router as sample
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.compare_api import router as besides

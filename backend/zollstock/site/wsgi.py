@@ -7,7 +7,7 @@ from importlib import import_module
 from django.conf import settings
 from django.core.wsgi import get_wsgi_application
 
-from zollstock.core import seeing
+from zollstock.core.seeing import contrast as seeing
 from zollstock.site.limits import hold_memory
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "zollstock.site.settings")

@@ -12,12 +12,12 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.csvtable import TableError
-from zollstock.core.finder import find
-from zollstock.core.library import Frames, Size
-from zollstock.core.readings import read_size
-from zollstock.core.show import style_for
-from zollstock.core.tables import read_sizes, write_sizes
+from zollstock.core.ground.csvtable import TableError
+from zollstock.core.ground.show import style_for
+from zollstock.core.questions.tables import read_sizes, write_sizes
+from zollstock.core.sizes.finder import find
+from zollstock.core.sizes.library import Frames, Size
+from zollstock.core.sizes.readings import read_size
 
 from .models import OwnSize, SizeSet
 from .shelf import NoSuchSizes, by_keys, own_key, row_of, sizes_of

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.contrib.auth.models import User
 
 from zollstock.accounts.kept import forget, keep, kept
-from zollstock.core.sensors import SHIPPED, SensorsChanged, SensorTable
+from zollstock.core.questions.sensors import SHIPPED, SensorsChanged, SensorTable
 
 from .models import SensorRows
 

@@ -12,7 +12,7 @@ from ninja import Query, Router
 from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.leaveroom import LeaveRoom, leave_room, read_ratio
+from zollstock.core.questions.leaveroom import LeaveRoom, leave_room, read_ratio
 from zollstock.leaves.room_leaf import MOST_PIXELS, room_pdf, room_png
 
 from .shelf import chosen

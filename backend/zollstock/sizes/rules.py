@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.contrib.auth.models import User
 
 from zollstock.accounts.kept import forget, keep, kept
-from zollstock.core.photorules import SHIPPED, RuleBook, RulesChanged
+from zollstock.core.layouts.idphotos.rules import SHIPPED, RuleBook, RulesChanged
 
 from .models import RuleRows
 

@@ -8,7 +8,7 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.photorules import DECIDES, RuleBook, read_rules
+from zollstock.core.layouts.idphotos.rules import DECIDES, RuleBook, read_rules
 
 from .rules import forget_rules, rules_of, save_rules
 

@@ -9,10 +9,10 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.lengths import LengthError
+from zollstock.core.ground.lengths import LengthError
+from zollstock.core.ground.show import LengthStyle
 from zollstock.core.parts.surface import LEAST_FACTOR
-from zollstock.core.readings import read_length
-from zollstock.core.sensors import (
+from zollstock.core.questions.sensors import (
     SensorsFound,
     SensorTable,
     read_sensors,
@@ -20,7 +20,7 @@ from zollstock.core.sensors import (
     shown,
     write_sensors,
 )
-from zollstock.core.show import LengthStyle
+from zollstock.core.sizes.readings import read_length
 from zollstock.leaves.sensors_leaf import sensors_leaf
 
 from .cameras import forget_sensors, save_sensors, sensors_of

@@ -10,12 +10,12 @@ from django.contrib.auth.models import User
 from django.db.models.signals import post_delete, post_save
 from django.dispatch import receiver
 
-from zollstock.core.library import Frames, Size, frames_of, library
-from zollstock.core.near import Shelf
-from zollstock.core.refusal import Refusal
-from zollstock.core.sizes import parse_size
-from zollstock.core.studio import Studio
-from zollstock.core.typedsizes import TYPED, typed_sizes
+from zollstock.core.ground.refusal import Refusal
+from zollstock.core.sizes.library import Frames, Size, frames_of, library
+from zollstock.core.sizes.near import Shelf
+from zollstock.core.sizes.pairs import parse_size
+from zollstock.core.sizes.typedsizes import TYPED, typed_sizes
+from zollstock.core.studio.studio import Studio
 from zollstock.stock.kept import stock_for_reckoning
 
 from .models import OwnSize, SizeSet

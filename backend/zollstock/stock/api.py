@@ -9,8 +9,8 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.stock import Stock, read_stock
-from zollstock.core.stocktable import stock_from, write_stock
+from zollstock.core.studio.stock import Stock, read_stock
+from zollstock.core.studio.stocktable import stock_from, write_stock
 
 from .kept import forget_stock, save_stock, stock_of
 

@@ -11,11 +11,11 @@ from django.dispatch import receiver
 from django.utils import timezone
 
 from zollstock.accounts.kept import forget, keep, kept
-from zollstock.core.lengths import parse_length
-from zollstock.core.rational import Fraction
-from zollstock.core.refusal import Refusal
-from zollstock.core.show import LengthStyle, typed_length
-from zollstock.core.stock import SHIPPED, Stock, StockChanged, StockRoll
+from zollstock.core.ground.lengths import parse_length
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.refusal import Refusal
+from zollstock.core.ground.show import LengthStyle, typed_length
+from zollstock.core.studio.stock import SHIPPED, Stock, StockChanged, StockRoll
 
 from .models import Booking, StockRows
 

@@ -6,9 +6,9 @@ from typing import Annotated
 
 from pydantic import Field
 
-from ..box import ZERO, Box
 from ..parts.surface import Marks
 from ..parts.target import Target
+from ..shapes.box import ZERO, Box
 from .bleed import Bleed
 from .border import Border
 from .kind import EdgeKind, Layout, Problem, from_corner

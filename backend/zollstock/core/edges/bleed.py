@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any, ClassVar, Literal, NamedTuple
 
-from ..box import Box
-from ..lengths import Length
+from ..answer.reckoning import Finding
+from ..ground.lengths import Length
+from ..ground.rational import Fraction
+from ..ground.show import LengthStyle
 from ..parts.part import Colour, length_of
 from ..parts.target import Target
-from ..rational import Fraction
-from ..reckoning import Finding
-from ..show import LengthStyle
+from ..shapes.box import Box
 from .kind import WHITE, Axis, EdgeKind, Fill, Layout, Problem, Rim, Side, around, too_shallow
 
 #: Where the bleed comes from: more of the picture, or made of the picture that fills the trim.

@@ -5,15 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import ClassVar, Literal, Self
 
-from .. import show
-from ..box import Box
-from ..ink import Ink
-from ..lengths import Length
+from ..answer.reckoning import Finding
+from ..ground import show
+from ..ground.lengths import Length
+from ..ground.rational import Fraction
+from ..ground.show import LengthStyle, style_for
 from ..parts.part import Colour, length_of
 from ..parts.target import Target
-from ..rational import Fraction
-from ..reckoning import Finding
-from ..show import LengthStyle, style_for
+from ..shapes.box import Box
+from ..shapes.ink import Ink
 from .caption import Caption
 from .keyline import Keyline
 from .kind import WHITE, Axis, EdgeKind, Layout, Problem, Side

@@ -7,14 +7,14 @@ from typing import Literal, Self
 
 from pydantic import Field
 
-from ..box import Box
-from ..ink import Label
-from ..lengths import Length
+from ..answer.reckoning import Finding
+from ..ground.lengths import Length
+from ..ground.rational import Fraction
+from ..ground.show import LengthStyle
 from ..letters import FontName, Reach, lacking, reach
 from ..parts.part import Colour, Part, length_of
-from ..rational import Fraction
-from ..reckoning import Finding
-from ..show import LengthStyle
+from ..shapes.box import Box
+from ..shapes.ink import Label
 from .scaling import scaled_cut, scaled_ink
 
 #: Letters lower than this, mm, nobody reads in the hand.

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from ..box import Box
-from ..lengths import MM_PER_INCH
-from ..rational import Fraction
-from ..show import LengthStyle
+from ..ground.lengths import MM_PER_INCH
+from ..ground.rational import Fraction
+from ..ground.show import LengthStyle
+from ..shapes.box import Box
 
 #: What is usual, mm, in units that are cut in millimetres and in inches.
 _BORDER = (Fraction(30), MM_PER_INCH)

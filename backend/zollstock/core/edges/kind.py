@@ -12,13 +12,13 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from typing import Any, ClassVar, Literal, NamedTuple, Self
 
-from ..box import ZERO, Box
-from ..ink import Ink
+from ..answer.reckoning import Finding
+from ..ground.rational import Fraction
+from ..ground.show import LengthStyle
 from ..parts.part import Part
 from ..parts.target import Target
-from ..rational import Fraction
-from ..reckoning import Finding
-from ..show import LengthStyle
+from ..shapes.box import ZERO, Box
+from ..shapes.ink import Ink
 
 Axis = Literal["width", "height"]
 #: A contradiction: path into the document, message.

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import ClassVar, Literal, Self
 
-from ..box import Box
-from ..lengths import Length
+from ..answer.reckoning import Finding
+from ..ground.lengths import Length
+from ..ground.rational import Fraction
+from ..ground.show import LengthStyle
 from ..parts.part import Colour, Part, length_of
 from ..parts.target import Target
-from ..rational import Fraction
-from ..reckoning import Finding
-from ..show import LengthStyle
+from ..shapes.box import Box
 from .kind import WHITE, Axis, EdgeKind, Layout, Problem, Side, around
 from .scaling import scaled_cut
 

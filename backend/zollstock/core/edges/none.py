@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from ..show import LengthStyle
+from ..ground.show import LengthStyle
 from .kind import EdgeKind
 
 

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from ..lengths import UNITS, Length, parse_length
-from ..rational import Fraction
-from ..show import typed_length
+from ..ground.lengths import UNITS, Length, parse_length
+from ..ground.rational import Fraction
+from ..ground.show import typed_length
 
 #: What is cut goes by half millimetres and sixteenths of an inch, what is printed by tenths of a millimetre.
 _CUT = {True: UNITS["in"] / 16, False: Fraction(1, 2)}

@@ -7,12 +7,12 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field
 
-from ..box import Box
-from ..lengths import Length
+from ..answer.reckoning import Finding
+from ..ground.lengths import Length
+from ..ground.rational import Fraction, exact
+from ..ground.show import LengthStyle
 from ..parts.part import Colour, Part
-from ..rational import Fraction, exact
-from ..reckoning import Finding
-from ..show import LengthStyle
+from ..shapes.box import Box
 from .kind import WHITE, Axis, EdgeKind, Fill, Layout, Rim, Side, too_shallow
 
 WrapFill = Literal["picture", "mirror", "soft-mirror", "stretch", "colour"]

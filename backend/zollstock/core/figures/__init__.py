@@ -5,10 +5,10 @@ A working always ends in the figure's own text, so number and explanation cannot
 
 from __future__ import annotations
 
-from ..measures import NOT_MEASURED, Measures
-from ..reckoning import Figure
-from ..show import LengthStyle
-from ..work import Work
+from ..answer.reckoning import Figure
+from ..ground.show import LengthStyle
+from ..picture.measures import NOT_MEASURED, Measures
+from ..work.outcome import Work
 from .crop import crop, padding
 from .detail import detail
 from .file import file

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from .. import show
-from ..fit import Placement
-from ..lengths import MM_PER_INCH
-from ..rational import Fraction, exact
-from ..reckoning import Figure
-from ..show import LengthStyle, decimal, pixel_number
-from ..straighten import UPRIGHT, largest
-from ..work import Work
-from ..workings import Put, length, length_shown, number, pixels, written
+from ..answer.reckoning import Figure
+from ..ground import show
+from ..ground.lengths import MM_PER_INCH
+from ..ground.rational import Fraction, exact
+from ..ground.show import LengthStyle, decimal, pixel_number
+from ..ground.workings import Put, length, length_shown, number, pixels, written
+from ..rules.fit import Placement
+from ..rules.straighten import UPRIGHT, largest
+from ..work.outcome import Work
 from .figure import figure
 
 SIDES = ("left", "top", "right", "bottom")

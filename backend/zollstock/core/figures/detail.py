@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from .. import show
-from ..detail import detail_range, detail_share
-from ..measures import Measures
-from ..rational import exact
-from ..reckoning import Figure
-from ..work import Work
-from ..workings import number, written
+from ..answer.reckoning import Figure
+from ..ground import show
+from ..ground.rational import exact
+from ..ground.workings import number, written
+from ..picture.measures import Measures
+from ..work.detail import detail_range, detail_share
+from ..work.outcome import Work
 from .figure import figure
 
 

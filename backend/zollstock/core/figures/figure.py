@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from ..rational import Fraction
-from ..reckoning import Figure
+from ..answer.reckoning import Figure
+from ..ground.rational import Fraction
 
 
 def figure(

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from .. import show
-from ..lengths import MM_PER_INCH
-from ..pixelcount import DEVICE_LEAST, DEVICE_MOST, DEVICE_STEP, length_px, round_px
-from ..rational import Fraction
-from ..reckoning import Figure
-from ..show import LengthStyle, decimal
-from ..work import Work
-from ..workings import length, number, rounded_up_from, written
+from ..answer.reckoning import Figure
+from ..ground import show
+from ..ground.lengths import MM_PER_INCH
+from ..ground.rational import Fraction
+from ..ground.show import LengthStyle, decimal
+from ..ground.workings import length, number, rounded_up_from, written
+from ..rules.pixelcount import DEVICE_LEAST, DEVICE_MOST, DEVICE_STEP, length_px, round_px
+from ..work.outcome import Work
 from .figure import figure
 
 

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import lru_cache
 
-from .. import show
-from ..fit import turned_size
+from ..answer.reckoning import Figure
+from ..documents.plan import Plan
+from ..ground import show
+from ..ground.rational import Fraction
+from ..ground.ratios import ratio_text
 from ..parts.picture import Picture
-from ..plan import Plan
-from ..rational import Fraction
-from ..ratios import ratio_text
-from ..reckoning import Figure
+from ..rules.fit import turned_size
 from .figure import figure
 
 

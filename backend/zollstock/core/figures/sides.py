@@ -5,16 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import lru_cache
 
+from ..answer.reckoning import Figure
+from ..documents.plan import Plan
 from ..edges import Edge, layout
 from ..edges.kind import Axis, EdgeKind, Side
+from ..ground.rational import Fraction
+from ..ground.ratios import ratio_text
+from ..ground.show import LengthStyle
+from ..ground.workings import length, length_shown, number, written
 from ..parts.surface import Marks
 from ..parts.target import Target
-from ..plan import Plan
-from ..rational import Fraction
-from ..ratios import ratio_text
-from ..reckoning import Figure
-from ..show import LengthStyle
-from ..workings import length, length_shown, number, written
 from .figure import figure
 
 AXES: tuple[Axis, Axis] = ("width", "height")

@@ -5,15 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import lru_cache
 
-from .. import show
-from ..lengths import MM_PER_INCH, Length
-from ..rational import Fraction, exact
-from ..reckoning import Figure
-from ..schools import ACUITY, SCHOOLS, Conditions
-from ..show import LengthStyle, decimal
-from ..viewing import grade_word, grades_in_words, reach_text, whole_print_distance
-from ..work import Work
-from ..workings import length, number, pixels, written
+from ..answer.reckoning import Figure
+from ..criteria import ACUITY, SCHOOLS, Conditions
+from ..ground import show
+from ..ground.lengths import MM_PER_INCH, Length
+from ..ground.rational import Fraction, exact
+from ..ground.show import LengthStyle, decimal
+from ..ground.workings import length, number, pixels, written
+from ..rules.viewing import grade_word, grades_in_words, reach_text, whole_print_distance
+from ..work.outcome import Work
 from .figure import figure
 
 _GRADES = grades_in_words("≥", "else {}")

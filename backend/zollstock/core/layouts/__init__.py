@@ -9,23 +9,24 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from ..faults import DocumentError, told
-from ..findings import stops
-from ..formats import upgrade
-from ..plan import lengths_of
-from ..sheets import Sheet
-from ..show import style_for
+from ..documents.faults import DocumentError, told
+from ..documents.formats import upgrade
+from ..documents.plan import lengths_of
+from ..ground.show import style_for
+from ..sheet.sheets import Sheet
+from ..telling.findings import stops
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
-from .gangs import GangKind
-from .hangs import HangKind
-from .idphotos import IdPhotos
+from .gang.gangs import GangKind
+from .hanging.hangs import HangKind
+from .idphotos.idphotos import IdPhotos
 from .kind import NOTHING_SEEN, Kind, Laid, Seen
-from .life import Life
+from .life.life import Life
 from .page import LayoutPage
-from .panels import PanelsKind
+from .panels.panels import PanelsKind
 from .region import Regions
 from .sheetlimits import with_limits
-from .tiles import Tiles
+from .tiles.tiles import Tiles
+from .wall.scene import Scene
 from .wish import LAYOUT_FORMAT, Wish
 
 __all__ = [
@@ -34,17 +35,25 @@ __all__ = [
     "LayoutError",
     "Seen",
     "against_making",
+    "hanging_sheets",
     "in_short",
+    "kind_of",
     "lay",
     "layout_document",
     "layout_page",
     "parse_layout",
     "reckon_layout",
+    "scene_of",
 ]
 
 KINDS: dict[str, Kind] = {
     kind.name: kind for kind in (Tiles(), IdPhotos(), Life(), PanelsKind(), HangKind(), GangKind())
 }
+
+
+def kind_of(wish: Wish) -> Kind:
+    """The kind whose wish it is."""
+    return next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
 
 
 class LayoutError(DocumentError):
@@ -75,23 +84,20 @@ def layout_document(wish: Wish) -> dict[str, Any]:
 
 def lay(wish: Wish, unit: str | None = None) -> Laid:
     """The sheets of a wish, exact; texts use `unit`, else the first plan's."""
-    kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
     style = style_for(wish.lengths, unit)
-    return with_limits(kind.lay(wish, style), wish.plans[0].output, style)
+    return with_limits(kind_of(wish).lay(wish, style), wish.plans[0].output, style)
 
 
 def in_short(wish: Wish, laid: Laid) -> str:
     """A layout in a line, as lists show it; in the unit of its first plan."""
-    kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
-    return kind.in_short(wish, laid, style_for(wish.lengths))
+    return kind_of(wish).in_short(wish, laid, style_for(wish.lengths))
 
 
 def reckon_layout(wish: Wish, unit: str | None = None) -> Sheets:
     """Everything that follows from a wish, as a document."""
     laid = lay(wish, unit)
-    kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
     return Sheets(
-        kind=kind.name,
+        kind=kind_of(wish).name,
         figures=laid.figures,
         findings=laid.findings,
         sheets=_told(laid),
@@ -100,9 +106,18 @@ def reckon_layout(wish: Wish, unit: str | None = None) -> Sheets:
 
 def layout_page(wish: Wish, unit: str | None = None, seen: Seen = NOTHING_SEEN) -> LayoutPage:
     """What the page of a sound wish shows."""
-    kind = next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
     style = style_for(wish.lengths, unit)
-    return kind.page(wish, lay(wish, unit), style, seen)
+    return kind_of(wish).page(wish, lay(wish, unit), style, seen)
+
+
+def scene_of(wish: Wish, unit: str | None = None) -> Scene | None:
+    """What a look at the wall of a sound wish shows; None for one of which nothing hangs."""
+    return kind_of(wish).scene(wish, style_for(wish.lengths, unit))
+
+
+def hanging_sheets(wish: Wish, unit: str | None = None) -> list[Sheet]:
+    """The hanging plan of a sound wish; empty for one of which nothing hangs."""
+    return kind_of(wish).hanging_plan(wish, style_for(wish.lengths, unit))
 
 
 def against_making(laid: Laid) -> list[str]:

@@ -10,9 +10,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from ..drawing import BoxMm
-from ..ink import StrokeKind
-from ..reckoning import Figure, Finding, Record
+from ..answer.reckoning import Figure, Finding, Record
+from ..shapes.drawing import BoxMm
+from ..shapes.ink import StrokeKind
 
 SHEETS_FORMAT: Literal["zollstock.sheets/1"] = "zollstock.sheets/1"
 Place = tuple[float, float]

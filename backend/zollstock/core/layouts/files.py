@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..naming import Names, safe_name
-from ..outputs import OUTPUTS
+from ..documents.naming import Names, safe_name
+from ..ground.show import style_for
+from ..handouts.sizednames import sheet_in_name
 from ..parts.file import Output
-from ..sheets import Sheet
-from ..show import style_for
-from ..sizednames import sheet_in_name
+from ..rules.outputs import OUTPUTS
+from ..sheet.sheets import Sheet
+from .idphotos.photo import IdWish, Upload
 from .kind import Laid
-from .photo import IdWish, Upload
 from .wish import Wish
 
 

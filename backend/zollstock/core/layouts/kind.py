@@ -6,15 +6,16 @@ from abc import ABC, abstractmethod
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any, ClassVar
 
-from ..reckoning import Figure, Finding
-from ..sheets import Sheet
-from ..show import LengthStyle
-from ..studio import DEFAULT_STUDIO, Studio
-from ..work import Work
+from ..answer.reckoning import Figure, Finding
+from ..ground.show import LengthStyle
+from ..sheet.sheets import Sheet
+from ..studio.studio import DEFAULT_STUDIO, Studio
+from ..work.outcome import Work, work_out
 from .wish import Wish
 
 if TYPE_CHECKING:
     from .page import LayoutPage
+    from .wall.scene import Scene
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,6 +69,18 @@ class Kind(ABC):
         """A line on a list of jobs: by itself the finished size, and how many sheets it takes."""
         trim, count = laid.works[0].boxes.trim, len(laid.sheets)
         return f"{style.size(trim.w, trim.h)}, {count} sheet{'s' if count != 1 else ''}"
+
+    def works(self, wish: Wish) -> list[Work]:
+        """The plans of a wish worked out, as what hangs shows them."""
+        return [work_out(plan) for plan in wish.plans]
+
+    def scene(self, wish: Wish, style: LengthStyle) -> Scene | None:
+        """What a look at the wall shows; None where nothing hangs."""
+        return None
+
+    def hanging_plan(self, wish: Wish, style: LengthStyle) -> list[Sheet]:
+        """The plan for who hangs it, its list on further sheets; empty where nothing hangs."""
+        return []
 
     @abstractmethod
     def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:

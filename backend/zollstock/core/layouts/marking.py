@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ..reckoning import Finding
+from ..answer.reckoning import Finding
 
 
 def listed(names: Sequence[str]) -> str:

@@ -6,17 +6,17 @@ from collections.abc import Iterator
 
 from pydantic import Field
 
-from .. import show
+from ..answer.reckoning import Figure, Finding
 from ..edges import Problem
 from ..figures.figure import figure
-from ..lengths import Length
+from ..ground import show
+from ..ground.lengths import Length
+from ..ground.rational import Fraction, exact
+from ..ground.show import LengthStyle
+from ..ground.workings import length, written
 from ..parts.part import Part, Share
-from ..rational import Fraction, exact
-from ..reckoning import Figure, Finding
-from ..sheets import FULL_TONE, Tone
-from ..show import LengthStyle
-from ..workings import length, written
-from .tilemarks import BAR
+from ..sheet.sheets import FULL_TONE, Tone
+from .tiles.marks import BAR
 from .wish import TRUE, Wish
 
 #: A bar that is off by less than this share was measured with a ruler.

@@ -10,14 +10,14 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from ..drawing import BoxMm, Drawing
-from ..printdrawing import drawn_label, drawn_stroke, whole_drawing
-from ..reckoning import Figure, Finding, Record
-from ..sheets import Sheet
-from ..show import LengthStyle
-from ..studio import Studio
+from ..answer.reckoning import Figure, Finding, Record
+from ..ground.show import LengthStyle
+from ..shapes.drawing import BoxMm, Drawing
+from ..sheet.printdrawing import drawn_label, drawn_stroke, whole_drawing
+from ..sheet.sheets import Sheet
+from ..studio.studio import Studio
 from .kind import Laid
-from .wallscene import Scene
+from .wall.scene import Scene
 from .wish import Paper
 
 _WORDS = {"stop": "stop", "warn": "check"}

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from ..box import ZERO
-from ..drawing import BoxMm
-from ..rational import Fraction
-from ..sheets import Excerpt
-from ..work import Work
+from ..ground.rational import Fraction
+from ..shapes.box import ZERO
+from ..shapes.drawing import BoxMm
+from ..sheet.sheets import Excerpt
+from ..work.outcome import Work
 
 Span = tuple[float, float]
 

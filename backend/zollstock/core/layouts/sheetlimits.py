@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from .. import show
-from ..findings import long_page
-from ..outputs import OUTPUTS
+from ..answer.reckoning import Finding
+from ..ground import show
+from ..ground.show import LengthStyle
 from ..parts.file import Output
-from ..pixelcount import MOST_OUTPUT_PIXELS
-from ..reckoning import Finding
-from ..sheets import Sheet
-from ..show import LengthStyle
+from ..rules.outputs import OUTPUTS
+from ..rules.pixelcount import MOST_OUTPUT_PIXELS
+from ..sheet.sheets import Sheet
+from ..telling.findings import long_page
 from .kind import Laid
 
 

@@ -9,13 +9,13 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from ..box import ZERO, Box
+from ..documents.plan import Plan, lengths_of
 from ..edges import Problem
-from ..lengths import Length
+from ..ground.lengths import Length
+from ..ground.plaintext import Line
+from ..ground.rational import Fraction
 from ..parts.part import Part, length_of
-from ..plaintext import Line
-from ..plan import Plan, lengths_of
-from ..rational import Fraction
+from ..shapes.box import ZERO, Box
 
 LAYOUT_FORMAT: Literal["zollstock.layout/1"] = "zollstock.layout/1"
 #: More plans than this are no layout that somebody lays out.

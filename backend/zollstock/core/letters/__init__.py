@@ -15,7 +15,7 @@ from itertools import accumulate
 from pathlib import Path
 from typing import Literal, NamedTuple
 
-from ..rational import Fraction
+from ..ground.rational import Fraction
 
 FontName = Literal["text", "condensed"]
 _HERE = Path(__file__).parent

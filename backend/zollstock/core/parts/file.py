@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..enlarging import MethodName, SourceName
+from ..seeing.enlarging import MethodName, SourceName
 from .part import Part, Share
 
 

@@ -6,10 +6,12 @@ from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from ..lengths import parse_length
+from ..ground.lengths import parse_length
 
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-fA-F]{6}$", examples=["#ffffff"])]
 Share = Annotated[float, Field(ge=0, le=1)]
+#: A place on a picture, in shares of its width and height.
+Point = Annotated[tuple[Share, Share], Field(strict=False)]
 
 
 def length_of(text: str) -> Any:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from ..lengths import Length
+from ..ground.lengths import Length
 from .part import Part, length_of
 
 #: The least share of detail that is taken for a surface's; below it somebody slipped on a key.

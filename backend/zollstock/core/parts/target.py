@@ -7,9 +7,9 @@ from typing import Any
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from ..lengths import Length, LengthError, pixel_side
-from ..oneline import one_line
-from ..rational import Fraction, exact
+from ..ground.lengths import Length, LengthError, pixel_side
+from ..ground.oneline import one_line
+from ..ground.rational import Fraction, exact
 from .part import Part
 
 #: The tag of a target in pixels that names none; it changes no pixel.

@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..lengths import Length
+from ..ground.lengths import Length
 from .part import Part
 
 SchoolName = Literal["acuity", "table", "device", "trials", "model"]

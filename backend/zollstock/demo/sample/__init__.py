@@ -8,7 +8,7 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from zollstock.core.plan import PLAN_FORMAT
+from zollstock.core.documents.plan import PLAN_FORMAT
 
 FOLDER = Path(__file__).parent
 

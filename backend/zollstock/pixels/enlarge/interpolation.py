@@ -13,10 +13,10 @@ import numba
 import numpy as np
 from numpy.typing import NDArray
 
-from zollstock.core.grid import PixelBox
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import Sampling
-from zollstock.core.straighten import UPRIGHT, Lean
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.rules.straighten import UPRIGHT, Lean
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.sheets import Sampling
 
 from ..progress import Progress
 from ..vips import pyvips

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from zollstock.core.grid import PixelBox
-from zollstock.core.rational import Fraction
-from zollstock.core.sheets import Sampling
-from zollstock.core.straighten import UPRIGHT
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.rules.straighten import UPRIGHT
+from zollstock.core.sheet.grid import PixelBox
+from zollstock.core.sheet.sheets import Sampling
 
 from ..methods import METHODS, Way, method_of
 from ..vips import pyvips

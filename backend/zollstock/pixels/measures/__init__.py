@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from zollstock.core.measures import Measures
+from zollstock.core.picture.measures import Measures
 
 from .. import colour, profiles
 from ..errors import RenderError

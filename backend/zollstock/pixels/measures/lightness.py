@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from zollstock.core.measures import LightnessMap
+from zollstock.core.picture.measures import LightnessMap
 
 from ..vips import pyvips
 

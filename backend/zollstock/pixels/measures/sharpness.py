@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from zollstock.core.measures import SharpnessMap
+from zollstock.core.picture.measures import SharpnessMap
 
 from ..vips import pyvips
 from .noise import luma

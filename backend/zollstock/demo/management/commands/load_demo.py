@@ -15,8 +15,8 @@ from django.db import transaction
 from zollstock.accounts.models import Preferences
 from zollstock.batches.cells import shared_part, size_entry
 from zollstock.batches.models import Batch, BatchPicture, CellEdit
-from zollstock.core.plan import PLAN_FORMAT
-from zollstock.core.stock import read_stock
+from zollstock.core.documents.plan import PLAN_FORMAT
+from zollstock.core.studio.stock import read_stock
 from zollstock.jobs.firstplan import first_plan
 from zollstock.jobs.kinds import LAYOUT, plan_key
 from zollstock.jobs.models import Job

@@ -1,0 +1,1 @@
+"""What a reckoning answers: figures with their arithmetic, findings, fixes."""

@@ -1,0 +1,1 @@
+"""Prints laid together on a roll or on sheets."""

@@ -1,0 +1,238 @@
+"""The figures of a gang: how long, how much is left over, what it costs, what better laying saved."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import NamedTuple
+
+from ...answer.reckoning import Figure, Finding
+from ...figures.figure import figure
+from ...ground import show
+from ...ground.lengths import MM_PER_INCH
+from ...ground.rational import Fraction, exact
+from ...ground.show import LengthStyle
+from ...ground.workings import length, length_shown, number, written
+from ...sheet.grid import Grid
+from .places import Gang
+from .ppi import MOST_UNASKED, keeps_verdict
+
+METRE = Fraction(1000)
+#: So many prints are named in a working.
+_MOST_NAMED = 6
+
+
+class Bill(NamedTuple):
+    """What a gang costs: the price of one (a metre, a sheet), how `many` of it, and whether the least was taken."""
+
+    price: Fraction
+    many: Fraction
+    least: bool
+
+    @property
+    def cost(self) -> Fraction:
+        return self.price * self.many
+
+
+def bill(gang: Gang) -> Bill | None:
+    """None where no price is known."""
+    wish = gang.wish
+    if wish.roll is None:
+        return None if wish.price is None else Bill(exact(wish.price), Fraction(len(gang.lengths)), False)  # fmt: skip
+    if wish.roll.price_per_m is None:
+        return None
+    least = wish.roll.least_length
+    short = least is not None and gang.length < least.mm
+    mm = least.mm if short and least is not None else gang.length
+    return Bill(exact(wish.roll.price_per_m), mm / METRE, short)
+
+
+def money(amount: Fraction) -> str:
+    """A price with two places: 12.40."""
+    cents = int(amount * 100 + Fraction(1, 2))
+    return f"{cents // 100}.{cents % 100:02d}"
+
+
+def gang_figures(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
+    count = len(gang.lengths)
+    yield _length_used(gang, style)
+    yield figure("sheets_count", "Sheets" if gang.wish.roll is None else "Lengths", count, "–", str(count),
+                 "as few as were found", f"{len(gang.pieces)} pieces on {count}", "gang")  # fmt: skip
+    yield _waste(gang, style)
+    yield from _file(gang, style)
+    billed = bill(gang)
+    if billed is not None:
+        what = "sheets" if gang.wish.roll is None else "m"
+        put = written(
+            f"{{}} × {{}} {what}",
+            (number(billed.price, 2), number(billed.many, 3)),
+            lambda price, many: price * many,
+            lambda value: money(Fraction(value)),
+            money(billed.cost),
+        )
+        formula = "price × least length" if billed.least else f"price × {what}"
+        yield figure("cost", "Cost", billed.cost, "–", money(billed.cost), formula, put, "gang")
+    if gang.by_shelves is not None:
+        yield _saved(gang, gang.by_shelves, style)
+
+
+def _length_used(gang: Gang, style: LengthStyle) -> Figure:
+    mm = gang.length
+    shown, said = length_shown(mm, style)
+    roll = gang.wish.roll
+    if roll is None:
+        height = gang.wish.sheet.height.mm
+        put = written("{} × {}", (number(len(gang.lengths), 0), length(height, style)), lambda n, h: n * h, shown, said)  # fmt: skip
+        formula = "sheets × their height"
+    else:
+        inner = mm - len(gang.lengths) * (roll.lead.mm + roll.tail.mm)
+        by = f"{len(gang.lengths)} × " if len(gang.lengths) > 1 else ""
+        count = len(gang.lengths)
+        put = written(
+            f"{{}} + {by}({{}} + {{}})" if by else "{} + {} + {}",
+            tuple(length(one, style) for one in (inner, roll.lead.mm, roll.tail.mm)),
+            lambda laid, lead, tail: laid + count * (lead + tail),
+            shown,
+            said,
+        )
+        formula = "prints and gaps + lead + tail"
+    return figure("length_used", "Length", mm, "mm", style.length(mm), formula, put, "gang")
+
+
+def _file(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
+    """What is made, before it is made: the ppi that all share, the largest sheet's pixels, and the bytes of all."""
+    ppi = gang.ppi
+    if gang.wish.ppi is not None:
+        formula, put = "as asked", show.ppi(ppi)
+    else:
+        formula = f"the least at which every print keeps its verdict, at most the device's grid or {MOST_UNASKED}"
+        wants = [show.ppi(keeps_verdict(work)) for work in gang.works][:_MOST_NAMED]
+        put = f"largest of {', '.join(wants)}" if len(wants) > 1 else wants[0]
+    yield figure(
+        "file_ppi", "Resolution of the file", ppi, "ppi", show.ppi(ppi), formula, put, "gang"
+    )
+    longest = max(gang.lengths, default=Fraction(0))
+    grids = [Grid.over(gang.wish.area.media, mm, ppi) for mm in gang.lengths]
+    for name, label, mm, px in (
+        ("file_width_px", "File, width", gang.wish.area.media, max((grid.width for grid in grids), default=0)),
+        ("file_height_px", "File, height", longest, max((grid.height for grid in grids), default=0)),
+    ):  # fmt: skip
+        put = written(
+            "{} mm ÷ 25.4 mm/in × {} ppi",
+            (number(mm, 2), number(ppi, 1)),
+            lambda side, by: side / MM_PER_INCH * by,
+            lambda exact_px: show.whole(exact_px),
+            show.whole(px),
+        )
+        yield figure(name, label, px, "px", show.px(px), "side × ppi, rounded half up", put, "gang")
+    output = gang.works[0].plan.output
+    channels = max(work.channels for work in gang.works)
+    count = sum(grid.width * grid.height for grid in grids)
+    total = count * channels * output.bits // 8
+    put = f"{show.whole(count)} px × {channels} × {output.bits // 8} B"
+    yield figure("file_bytes", "Uncompressed", total, "B", show.size_of_file(total), "px × channels × bytes a channel",
+                 put, "gang")  # fmt: skip
+
+
+def _waste(gang: Gang, style: LengthStyle) -> Figure:
+    width = gang.wish.area.media
+    printed = sum((piece.box.area for piece in gang.pieces), Fraction(0))
+    whole = width * gang.length
+    share = 1 - printed / whole if whole else Fraction(0)
+    put = written(
+        "1 − {} ÷ ({} × {})",
+        (number(printed / style.mm**2, 2), length(width, style), length(gang.length, style)),
+        lambda prints, wide, long: 1 - prints / (wide * long) if wide * long else Fraction(0),
+        show.percent,
+        show.percent(share),
+    )
+    return figure("waste", "Waste", share, "–", show.percent(share), "1 − area of the prints ÷ (width × length)",
+                  put, "gang")  # fmt: skip
+
+
+def _saved(gang: Gang, shelves: tuple[int, Fraction], style: LengthStyle) -> Figure:
+    count, mm = shelves
+    if gang.wish.roll is None:
+        off = count - len(gang.lengths)
+        return figure("saved", "Saved against simple rows", off, "–", f"{off} sheets",
+                      "sheets in simple rows − sheets", f"{count} − {len(gang.lengths)}", "gang")  # fmt: skip
+    off_mm = mm - gang.length
+    shown, said = length_shown(off_mm, style)
+    put = written(
+        "{} − {}", (length(mm, style), length(gang.length, style)), lambda a, b: a - b, shown, said
+    )
+    return figure("saved", "Saved against simple rows", off_mm, "mm", style.length(off_mm),
+                  "length in simple rows − length", put, "gang")  # fmt: skip
+
+
+def gang_findings(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
+    """What lies over another, beyond the paper or fits it in no way; what sharing a sheet changes."""
+    wish = gang.wish
+    for key in gang.outside:
+        plan, copy = wish.keys[key]
+        document = gang.works[plan].boxes.document
+        may = wish.turns(plan)
+        turned = document.h <= wish.area.width and not may
+        yield Finding(
+            id="piece-too-large",
+            level="stop",
+            step="size",
+            text=f"{called(gang, plan, copy)} is {style.size(document.w, document.h)}: too large for the "
+            f"{style.length(wish.area.width)} that can be printed{' unless it is turned' if turned else ''}.",
+            fix={f"may_turn.{plan}": True} if turned and plan < len(wish.may_turn) else None,
+            fix_label="Let it be turned" if turned and plan < len(wish.may_turn) else None,
+        )
+    yield from _over(gang)
+    yield from _beyond(gang, style)
+    if wish.guillotine and not gang.cuts and any(len(gang.on(n)) > 1 for n in range(len(gang.lengths))):  # fmt: skip
+        yield Finding(id="no-straight-cuts", level="warn", step="handover",
+                      text="As pieces are pinned they cannot be cut apart by cuts right through.")  # fmt: skip
+    profiles = {plan.output.profile for plan in wish.plans}
+    if len(wish.plans) > 1 and profiles != {"srgb"}:
+        yield Finding(id="one-profile", level="note", step="handover",
+                      text="Prints that share a file share one profile: here all are sRGB.")  # fmt: skip
+    coarser = [work for work in gang.works if work.effective < gang.ppi / 2]
+    if coarser and len(gang.works) > 1:
+        yield Finding(id="one-grid", level="note", step="pixels",
+                      text=f"All share one grid, {show.ppi(gang.ppi)}; coarser pictures are enlarged to it, which "
+                      "adds no detail.")  # fmt: skip
+
+
+def called(gang: Gang, plan: int, copy: int) -> str:
+    """What a piece is called: its title, and which copy where there are several."""
+    title = gang.wish.plans[plan].title or f"Print {plan + 1}"
+    many = gang.wish.copies_of(plan)
+    return f"{title}, {copy + 1} of {many}" if many > 1 else title
+
+
+def _over(gang: Gang) -> Iterator[Finding]:
+    """Pinned pieces that lie over each other, or nearer than the gap."""
+    gap = gang.wish.between
+    for at, one in enumerate(gang.pieces):
+        for other in gang.pieces[at + 1 :]:
+            if not (one.pinned and other.pinned) or one.sheet != other.sheet:
+                continue
+            a, b = one.box, other.box
+            apart = max(b.x - a.right, a.x - b.right, b.y - a.bottom, a.y - b.bottom)
+            if apart < 0:
+                yield Finding(id="pieces-overlap", level="stop", step="handover",
+                              text=f"{called(gang, one.plan, one.copy)} and {called(gang, other.plan, other.copy)} lie over each other.")  # fmt: skip
+            elif apart < gap:
+                yield Finding(id="pieces-near", level="warn", step="handover",
+                              text=f"{called(gang, one.plan, one.copy)} and {called(gang, other.plan, other.copy)} lie nearer than the gap.")  # fmt: skip
+
+
+def _beyond(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
+    area = gang.wish.area
+    for piece in gang.pieces:
+        if not piece.pinned:
+            continue
+        box = piece.box
+        over = max(
+            area.left - box.x,
+            area.top - box.y,
+            box.right - area.left - area.width,
+            box.bottom - area.top - area.length if area.length is not None else Fraction(-1),
+        )
+        if over > 0:
+            yield Finding(id="piece-beyond", level="stop", step="handover",
+                          text=f"{called(gang, piece.plan, piece.copy)} reaches {style.length(over)} beyond what can be printed.")  # fmt: skip

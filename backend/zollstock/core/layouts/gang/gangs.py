@@ -1,0 +1,119 @@
+"""A gang: prints of one or several jobs together on a roll or on sheets, so that little paper is left over."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import ClassVar
+
+from ...ground.rational import Fraction
+from ...ground.show import LengthStyle
+from ...letters import reach
+from ...shapes.box import ZERO, Box
+from ...shapes.ink import Label, Stroke
+from ...sheet.grid import PixelBox
+from ...sheet.marks import WIDTH
+from ...sheet.sheets import Excerpt, Sheet
+from ...telling.findings import stops
+from ..kind import Kind, Laid, Seen
+from ..page import LayoutPage, assembled
+from ..wish import Wish
+from .figures import called, gang_figures, gang_findings
+from .page import gang_parts
+from .places import Gang, GangPiece, gang_of
+from .wish import GangWish
+
+#: The longest a tick beside a piece is, mm, and the highest a number's capitals.
+_TICK, _CAPITALS = Fraction(4), Fraction(3)
+#: Numbers are printed where the gap leaves at least so much, mm.
+_LEAST_GAP = Fraction(3)
+
+
+class GangKind(Kind):
+    name: ClassVar[str] = "gang"
+    wish: ClassVar[type[Wish]] = GangWish
+
+    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
+        assert isinstance(wish, GangWish)
+        gang = gang_of(wish)
+        printed = {piece.plan for piece in gang.pieces}
+        return Laid(
+            works=gang.works,
+            sheets=tuple(_sheet(gang, number) for number in range(len(gang.lengths))),
+            figures=list(gang_figures(gang, style)),
+            findings=[
+                *(one for number in sorted(printed) for one in stops(gang.works[number], style)),
+                *gang_findings(gang, style),
+            ],
+        )
+
+    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+        assert isinstance(wish, GangWish)
+        count, sheets = len(wish.keys), len(laid.sheets)
+        pieces = f"{count} piece{'s' if count != 1 else ''}"
+        if wish.roll is None:
+            return f"{pieces}, {sheets} sheet{'s' if sheets != 1 else ''}"
+        used = sum((sheet.height for sheet in laid.sheets), ZERO)
+        return f"{pieces}, {style.length(used)} of roll"
+
+    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
+        assert isinstance(wish, GangWish)
+        parts = gang_parts(gang_of(wish), laid, style, seen.studio)
+        return assembled(parts, laid, style, {}, seen.sheet)
+
+
+def _sheet(gang: Gang, number: int) -> Sheet:
+    wish, area = gang.wish, gang.wish.area
+    media = Box(ZERO, ZERO, area.media, gang.lengths[number])
+    pieces = gang.on(number)
+    return Sheet(
+        name=f"{'Sheet' if wish.roll is None else 'Length'} {number + 1}",
+        width=media.w,
+        height=media.h,
+        ppi=gang.ppi,
+        trim=media,
+        bleed=media,
+        pieces=(),
+        strokes=tuple(_ticks(gang, pieces, media)) if wish.marks else (),
+        labels=tuple(_numbers(gang, pieces, media)) if wish.marks else (),
+        excerpts=tuple(_excerpt(gang, piece) for piece in pieces),
+    )
+
+
+def _excerpt(gang: Gang, piece: GangPiece) -> Excerpt:
+    work = gang.works[piece.plan]
+    shown = PixelBox(0, 0, work.output_w, work.output_h)
+    return Excerpt(str(piece.number), piece.plan, work.boxes.document, shown, piece.box, piece.turn)
+
+
+def _ticks(gang: Gang, pieces: list[GangPiece], media: Box) -> Iterator[Stroke]:
+    """Short lines outwards from every corner, as long as half of the gap allows, so that none runs over a neighbour."""
+    long = min(_TICK, gang.wish.between / 2)
+    if long <= 0:
+        return
+    for piece in pieces:
+        box = piece.box
+        for y in (box.y, box.bottom):
+            for begin, end in ((box.x - long, box.x), (box.right, box.right + long)):
+                if begin >= 0 and end <= media.w and 0 <= y <= media.h:
+                    yield Stroke("cut", (begin, y), (end, y), WIDTH)
+        for x in (box.x, box.right):
+            for begin, end in ((box.y - long, box.y), (box.bottom, box.bottom + long)):
+                if begin >= 0 and end <= media.h and 0 <= x <= media.w:
+                    yield Stroke("cut", (x, begin), (x, end), WIDTH)
+
+
+def _numbers(gang: Gang, pieces: list[GangPiece], media: Box) -> Iterator[Label]:
+    """Number and title under every piece, in the gap below it."""
+    gap = gang.wish.between
+    if gap < _LEAST_GAP:
+        return
+    height = min(_CAPITALS, gap / 2)
+    for piece in pieces:
+        base = piece.box.bottom + height + (gap - height) / 2
+        text = f"{piece.number}  {called(gang, piece.plan, piece.copy)}"
+        # Between the ticks at both corners.
+        room = piece.box.w - 2
+        while text and reach(text, "text", height).width > room:
+            text = text[:-1]
+        if text.strip() and base + height / 3 <= media.h:
+            yield Label(text.rstrip(), (piece.box.x + 1, base), height)

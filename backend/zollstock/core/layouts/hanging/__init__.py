@@ -1,0 +1,1 @@
+"""Prints in a row on a wall."""

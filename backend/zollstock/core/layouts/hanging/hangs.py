@@ -1,0 +1,162 @@
+"""A hanging: prints of a job in a row on a wall; its sheet is the plan for who hangs them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import ClassVar
+
+from ...answer.reckoning import Figure, Finding
+from ...figures.figure import figure
+from ...ground.rational import Fraction
+from ...ground.show import LengthStyle
+from ...ground.workings import length, length_shown, written
+from ...shapes.box import ZERO, Box
+from ...sheet.sheets import Sheet
+from ...work.outcome import Work, work_out
+from ..kind import Kind, Laid, Seen
+from ..page import LayoutBlade, LayoutPage, LayoutWay, Parts, assembled, blade
+from ..wall.hanging import CAUTION, hang_figures, hang_findings
+from ..wall.page import Shown, seen_blade, wall_drawn
+from ..wall.plan import hanging_plan
+from ..wall.scene import Scene
+from ..wish import Wish
+from .onwall import row_scene
+from .wish import HangWish, hang_of, row_to_hang, row_width
+
+_LINES = {
+    "middle": ("One middle line", "the middle of every piece at one height"),
+    "top": ("One upper edge", "for a rail or a picture wire"),
+    "bottom": ("One lower edge", "over a sofa, a shelf, a dado"),
+}
+_OF_ROW = {"row-too-long", "row-touches"}
+
+
+class HangKind(Kind):
+    name: ClassVar[str] = "hang"
+    wish: ClassVar[type[Wish]] = HangWish
+
+    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
+        assert isinstance(wish, HangWish)
+        pieces, hang = row_to_hang(wish), hang_of(wish)
+        return Laid(
+            works=tuple(work_out(plan) for plan in wish.plans),
+            sheets=tuple(self.hanging_plan(wish, style)),
+            figures=[*_row_figures(wish, style), *hang_figures(pieces, hang, style)],
+            findings=[
+                *_row_findings(wish, style),
+                *hang_findings(
+                    pieces, hang, style, [f"pieces.{number}.fixings" for number in wish.hung]
+                ),
+            ],
+        )
+
+    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+        assert isinstance(wish, HangWish)
+        count = len(wish.hung)
+        return f"{count} piece{'s' if count != 1 else ''}, {style.length(row_width(wish))}"
+
+    def scene(self, wish: Wish, style: LengthStyle) -> Scene:
+        assert isinstance(wish, HangWish)
+        return row_scene(wish, style)
+
+    def hanging_plan(self, wish: Wish, style: LengthStyle) -> list[Sheet]:
+        assert isinstance(wish, HangWish)
+        wall = None if wish.wall is None else wish.wall.mm
+        return hanging_plan(wish.title, row_to_hang(wish), hang_of(wish), style, wall)
+
+    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
+        assert isinstance(wish, HangWish)
+        pieces, hang = row_to_hang(wish), hang_of(wish)
+        shown = [
+            _shown(number, laid.works[number], piece.box)
+            for number, piece in zip(wish.hung, pieces, strict=True)
+        ]
+        typed = [("", "")] * len(pieces)
+        wall = None if wish.wall is None else wish.wall.mm
+        parts = Parts(
+            blades=_blades(wish, laid, style),
+            ways=list(_lines(wish)),
+            wall=wall_drawn(pieces, hang, shown, typed, wall, style),
+            scene=row_scene(wish, style),
+            hint=CAUTION,
+        )
+        return assembled(parts, laid, style, {}, seen.sheet)
+
+
+def _shown(number: int, work: Work, outer: Box) -> Shown:
+    """The finished print in the middle of its card or frame."""
+    trim = work.boxes.trim
+    at = Box(outer.x + (outer.w - trim.w) / 2, outer.y + (outer.h - trim.h) / 2, trim.w, trim.h)
+    return Shown(number, trim, at, "")
+
+
+def _row_figures(wish: HangWish, style: LengthStyle) -> Iterator[Figure]:
+    widths = [piece.box.w for piece in row_to_hang(wish)]
+    mm, gaps = row_width(wish), len(widths) - 1
+    shown, said = length_shown(mm, style)
+    form = " + ".join(["{}"] * len(widths)) + (f" + {gaps} × {{}}" if gaps else "")
+    put_in = [*widths, wish.gap.mm] if gaps else widths
+
+    def added(*numbers: Fraction) -> Fraction:
+        return sum(numbers[: len(widths)], ZERO) + (gaps * numbers[-1] if gaps else 0)
+
+    put = written(form, tuple(length(one, style) for one in put_in), added, shown, said)
+    yield figure("row_width", "Row", mm, "mm", style.length(mm), "pieces + gaps", put, "hanging")
+    if wish.wall is not None and wish.centred and wish.wall.mm >= mm:
+        left = (wish.wall.mm - mm) / 2
+        shown, said = length_shown(left, style)
+        put = written("({} − {}) ÷ 2", (length(wish.wall.mm, style), length(mm, style)), lambda a, b: (a - b) / 2, shown, said)  # fmt: skip
+        yield figure("free_at_ends", "Free at each end", left, "mm", style.length(left), "(wall − row) ÷ 2", put, "hanging")  # fmt: skip
+
+
+def _row_findings(wish: HangWish, style: LengthStyle) -> Iterator[Finding]:
+    width = row_width(wish)
+    if wish.wall is not None:
+        begins = hang_of(wish).from_left.mm
+        over = begins + width - wish.wall.mm
+        if over > 0:
+            gaps = len(wish.hung) - 1
+            # What every gap must lose, down to nothing.
+            less = wish.gap.mm - over / gaps if gaps else Fraction(-1)
+            fix = {"gap": style.typed(_down(less, style))} if less >= 0 else None
+            yield Finding(
+                id="row-too-long",
+                level="warn",
+                step="handover",
+                text=f"The row is {style.length(over)} longer than the wall.",
+                fix=fix,
+                fix_label="Close the gaps so far" if fix else None,
+            )
+    if not wish.gap.mm and len(wish.hung) > 1:
+        yield Finding(id="row-touches", level="note", step="handover",
+                      text="Without a gap the pieces touch: leave a finger's breadth, to take one down.")  # fmt: skip
+
+
+def _down(mm: Fraction, style: LengthStyle) -> Fraction:
+    """A length down to the tenth of the style's unit."""
+    step = style.mm / 10
+    return (mm // step) * step
+
+
+def _blades(wish: HangWish, laid: Laid, style: LengthStyle) -> list[LayoutBlade]:
+    count = len(wish.hung)
+    of_row = [one for one in laid.findings if one.id in _OF_ROW]
+    rest = [one for one in laid.findings if one not in of_row]
+    nails = sum(piece.fixings for piece in row_to_hang(wish))
+    of_hanging = [one.id for one in laid.figures if one.id.startswith(("hang_", "nail_"))]
+    where = "centred" if wish.centred and wish.wall is not None else "from the left"
+    return [
+        blade("row", "Row", style.length(row_width(wish)), f"{count} piece{'s' * (count > 1)}", ["row_width"], of_row),
+        blade("wall", "Wall", "not measured" if wish.wall is None else style.length(wish.wall.mm), where,
+              ["row_width", "free_at_ends"], []),
+        blade("hanging", "Hanging", f"middle {style.length(wish.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
+              of_hanging, rest),
+        seen_blade(wish.view, style),
+    ]  # fmt: skip
+
+
+def _lines(wish: HangWish) -> Iterator[LayoutWay]:
+    for line, (title, text) in _LINES.items():
+        yield LayoutWay(
+            id=f"line-{line}", title=title, text=text, fix={"line": line}, taken=line == wish.line
+        )

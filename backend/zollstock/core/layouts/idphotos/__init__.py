@@ -1,0 +1,1 @@
+"""ID photos by an authority's rule."""

@@ -1,0 +1,1 @@
+"""Parts of a picture at life size, or at any scale of it."""

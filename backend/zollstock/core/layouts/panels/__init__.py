@@ -1,0 +1,1 @@
+"""One picture over several frames."""

@@ -1,0 +1,167 @@
+"""Panels: one picture over several frames, each its own file, and how they hang."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any, ClassVar
+
+from ...answer.reckoning import Finding
+from ...ground.show import LengthStyle, typed_length
+from ...sheet.sheets import Sheet
+from ...telling.findings import stops
+from ...work.outcome import Work
+from ..kind import Kind, Laid, Seen
+from ..page import LayoutPage, assembled
+from ..wall.faces import bounds
+from ..wall.hanging import hang_findings
+from ..wall.plan import hanging_plan
+from ..wall.scene import Scene
+from ..wish import Wish
+from .figures import panel_figures
+from .onwall import frames_to_hang, panels_scene
+from .page import panel_parts
+from .wish import Frame, PanelsWish
+from .work import Panels, beyond_picture, grown, panel_sheet, panels_of
+from .zones import panel_work, panel_zone_findings
+
+_MIRROR: dict[str, Any] = {
+    "fix": {"wrap.fill": "mirror"},
+    "fix_label": "Mirror the picture round the sides",
+}
+#: A measured side that is off what was ordered by more than this share is no joiner's work.
+_MEANT = 0.1
+
+
+class PanelsKind(Kind):
+    name: ClassVar[str] = "panels"
+    wish: ClassVar[type[Wish]] = PanelsWish
+    sizes: ClassVar[bool] = True
+
+    def completed(self, document: dict[str, Any]) -> dict[str, Any]:
+        """A plan without a target has the size of the spread."""
+        plans = document.get("plans")
+        if not isinstance(plans, list):
+            return document
+        size = _spread_of(document)
+        return document | {
+            "plans": [{"target": size} | plan if isinstance(plan, dict) else plan for plan in plans]
+        }
+
+    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
+        assert isinstance(wish, PanelsWish)
+        work = panel_work(wish)
+        panels = panels_of(wish, work)
+        pieces = frames_to_hang(wish)
+        return Laid(
+            works=(grown(panels),),
+            sheets=tuple(panel_sheet(panels, number) for number in range(len(wish.frames))),
+            figures=list(panel_figures(wish, work, style)),
+            findings=[
+                *stops(work, style),
+                *_sides(panels, style),
+                *panel_zone_findings(wish, work, style),
+                *_measured(wish, style),
+                *hang_findings(pieces, wish.hang, style, _fixings(wish)),
+            ],
+        )
+
+    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+        assert isinstance(wish, PanelsWish)
+        spread, count = bounds(wish.on_spread), len(wish.frames)
+        return f"{count} frame{'s' if count != 1 else ''}, {style.size(spread.w, spread.h)}"
+
+    def works(self, wish: Wish) -> list[Work]:
+        assert isinstance(wish, PanelsWish)
+        return [panel_work(wish)]
+
+    def scene(self, wish: Wish, style: LengthStyle) -> Scene:
+        assert isinstance(wish, PanelsWish)
+        return panels_scene(wish, style)
+
+    def hanging_plan(self, wish: Wish, style: LengthStyle) -> list[Sheet]:
+        assert isinstance(wish, PanelsWish)
+        return hanging_plan(wish.title, frames_to_hang(wish), wish.hang, style)
+
+    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
+        assert isinstance(wish, PanelsWish)
+        work = panel_work(wish)
+        return assembled(panel_parts(wish, work, laid, style), laid, style, {}, seen.sheet)
+
+
+def _fixings(wish: PanelsWish) -> list[str]:
+    return [f"frames.{number}.fixings" for number in range(len(wish.frames))]
+
+
+def _spread_of(document: dict[str, Any]) -> dict[str, str]:
+    """The spread that frames make; a metre each way where they are not understood, which is told later."""
+    try:
+        wish = PanelsWish.model_construct(
+            plans=[],
+            frames=[Frame.model_validate(frame) for frame in document["frames"]],
+            mode=document.get("mode", "window"),
+        )
+        spread = bounds(wish.on_spread)
+        if not spread.area:
+            raise ValueError("a frame without a size, which is told by the wish")
+        unit = wish.frames[0].width.unit
+        return {"width": typed_length(spread.w, unit), "height": typed_length(spread.h, unit)}
+    except (KeyError, TypeError, ValueError, AttributeError):
+        return {"width": "1 m", "height": "1 m"}
+
+
+def _sides(panels: Panels, style: LengthStyle) -> Iterator[Finding]:
+    """Where the picture ends before the sides are covered, or a face is too shallow to be mirrored."""
+    wish, work = panels.wish, panels.work
+    wrap = wish.wrap
+    if wrap is None:
+        return
+    for number, face in enumerate(wish.on_spread):
+        name = wish.name_of(number)
+        if wrap.fill == "picture":
+            over = beyond_picture(work, face.grown(wrap.around))
+            # Less than a px of the file is held to the picture's edge: nobody could see it.
+            if over * panels.grid.per_mm > 1:
+                yield Finding(
+                    id="picture-ends",
+                    level="stop",
+                    step="edge",
+                    text=f"The picture ends {style.length(over)} before the sides of frame {name} are covered.",
+                    **_MIRROR,
+                )
+        elif wrap.fill in ("mirror", "soft-mirror") and min(face.w, face.h) < wrap.around:
+            yield Finding(
+                id="mirror-too-shallow",
+                level="stop",
+                step="edge",
+                text=f"A mirrored side needs {style.length(wrap.around)} of picture; frame {name} has only "
+                f"{style.length(min(face.w, face.h))}.",
+                fix={"wrap.fill": "stretch"},
+                fix_label="Stretch the outermost pixels",
+            )
+
+
+def _measured(wish: PanelsWish, style: LengthStyle) -> Iterator[Finding]:
+    """Sizes that were measured and cannot be those that were ordered."""
+    for number, frame in enumerate(wish.frames):
+        if frame.ordered is None:
+            continue
+        wanted = frame.ordered.width.mm, frame.ordered.height.mm
+        found = frame.width.mm, frame.height.mm
+        if all(abs(a - b) <= _off(b) for a, b in zip(found, wanted, strict=True)):
+            continue
+        swapped = all(abs(a - b) <= _off(b) for a, b in zip(found[::-1], wanted, strict=True))
+        doubt = ": are its sides exchanged?" if swapped else "."
+        yield Finding(
+            id="measured-otherwise",
+            level="warn",
+            step="size",
+            text=f"Frame {wish.name_of(number)} was ordered {style.size(*wanted)} and measured {style.size(*found)}{doubt}",
+            fix={f"frames.{number}.width": frame.height.typed, f"frames.{number}.height": frame.width.typed}
+            if swapped
+            else None,
+            fix_label="Exchange them" if swapped else None,
+        )  # fmt: skip
+
+
+def _off(mm: Any) -> float:
+    return float(mm) * _MEANT

@@ -1,0 +1,1 @@
+"""One print over many sheets, to be glued."""

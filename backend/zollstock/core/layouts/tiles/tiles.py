@@ -1,0 +1,112 @@
+"""Tiles: one big print over many small sheets, glued together at their overlaps."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import ClassVar, Literal
+
+from ...answer.reckoning import Finding
+from ...edges import Problem
+from ...ground.show import LengthStyle
+from ...sheet.sheets import Sheet
+from ...telling.findings import stops
+from ...work.outcome import Work, work_out
+from ..kind import Kind, Laid, Seen
+from ..onpaper import OnPaperWish, driver_figures, driver_findings
+from ..page import LayoutPage, Parts, assembled
+from ..wish import LaidPaper, Wish
+from .figures import tile_figures
+from .marks import tile_labels
+from .overview import overview
+from .page import glue_notes, tile_blades, tiles_drawn, what_blade
+from .seams import zones_on_seams
+from .sheets import TileSheets
+from .way import TilesWay
+from .ways import tile_ways
+
+
+class TilesWish(TilesWay, OnPaperWish):
+    """One plan's document over sheets."""
+
+    kind: Literal["tiles"] = "tiles"
+
+    def contradictions(self) -> Iterator[Problem]:
+        if len(self.plans) != 1:
+            yield "plans", f"tiles are made of one plan; here are {len(self.plans)}"
+            return
+        if self.plans[0].target.in_pixels:
+            yield "plans[0].target", "a target in pixels has no size on paper"
+            return
+        wrong = [*self.sheet.problems(), *self.bar_problems()]
+        document = work_out(self.plans[0]).boxes.document
+        yield from wrong or self.problems(self.sheet, document, by=self.by)
+
+
+class Tiles(Kind):
+    name: ClassVar[str] = "tiles"
+    wish: ClassVar[type[Wish]] = TilesWish
+
+    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
+        assert isinstance(wish, TilesWish)
+        return laid_tiles(work_out(wish.plans[0]), wish, wish, style)
+
+    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
+        assert isinstance(wish, TilesWish)
+        (work,) = laid.works
+        cut = wish.best(wish.sheet, work.boxes.document, wish.by)
+        on = cut.sheets if seen.on is None else seen.on
+        parts = Parts(
+            blades=[
+                what_blade(laid, work, style),
+                *tile_blades(laid, wish, wish, cut, style, seen.studio),
+            ],
+            ways=tile_ways(work, wish.sheet, wish, wish.by, style, "", on),
+            tiles=tiles_drawn(cut, ""),
+        )
+        return assembled(parts, laid, style, glue_notes(cut), seen.sheet)
+
+
+def laid_tiles(
+    work: Work, wish: OnPaperWish, way: TilesWay, style: LengthStyle, holder: str = ""
+) -> Laid:
+    """The document of a plan worked out, over the wish's sheets in a way that is possible.
+
+    `holder` is the path to the way in the wish, for fixes. What the driver scales is made good at the very end: all
+    is laid out as it comes out of the printer.
+    """
+    cut = way.best(wish.sheet, work.boxes.document, wish.by)
+    laid = TileSheets(work, cut.paper, cut.across, cut.down, wish.marks, wish.tone)
+    sheets = [*_map(work, way, cut.paper, laid, wish.tone.grey), *laid.all(way.order)]
+    if wish.by != 1:
+        sheets = [sheet.enlarged(1 / wish.by) for sheet in sheets]
+    return Laid(
+        works=(work,),
+        sheets=tuple(sheets),
+        figures=[
+            *tile_figures(cut.turn, cut.paper, cut.across, cut.down, style),
+            *driver_figures(wish, style),
+        ],
+        findings=[
+            *stops(work, style),
+            *zones_on_seams(work, cut, way.cuts(wish.sheet, work.boxes.document, wish.by), holder),
+            *_without_marks(wish, cut.paper, style),
+            *driver_findings(wish),
+        ],
+    )
+
+
+def _map(
+    work: Work, way: TilesWay, paper: LaidPaper, laid: TileSheets, grey: bool
+) -> Iterator[Sheet]:
+    if way.overview:
+        yield overview(work, paper, laid.columns, laid.rows, grey)
+
+
+def _without_marks(wish: Wish, paper: LaidPaper, style: LengthStyle) -> Iterator[Finding]:
+    if wish.marks and not list(tile_labels(paper.media, paper.usable, "A1")):
+        yield Finding(
+            id="marks-no-room",
+            level="note",
+            step="edge",
+            text=f"Above the picture are {style.length(paper.usable.y)} of margin: too little for numbers and bar.",
+        )

@@ -1,0 +1,55 @@
+"""Where the rules come from: the `source` of a figure, in words."""
+
+from __future__ import annotations
+
+from ..criteria import SCHOOLS
+from ..edges import EDGES
+from .pixelcount import DEVICE_LEAST, DEVICE_MOST, DEVICE_STEP
+from .viewing import NEAREST_WHOLE_PRINT, grades_in_words
+
+SOURCES: dict[str, str] = {
+    "orientation": "The EXIF orientation (1 to 8) is applied first, then the plan's own turn, "
+    "clockwise.",
+    "target": "The finished size as typed: the trim, the sheet or the face, according to the edge.",
+    "ratio": "Width ÷ height; named by the nearest small whole numbers within 0.1 %.",
+    **{kind: edge.source for kind, edge in EDGES.items()},
+    "fill": "Fill takes the largest crop of the box's ratio; zoom shrinks it, the anchor places it. "
+    "Nothing is stretched unequally.",
+    "contain": "Contain puts the whole picture inside the box; what remains is background, placed by "
+    "the anchor.",
+    "anchor": "The anchor is the share of the spare room left and above: 0 is left or top, 1 right "
+    "or bottom. Automatic placement gives the keep zones the most room: the least of the four gaps is as large "
+    "as the picture allows.",
+    "straighten": "The picture is turned by the angle about its centre; the crop is the largest upright "
+    "one that stays inside it, and what the corners cost is counted as loss.",
+    "loss": "Loss = 1 − crop area ÷ picture area.",
+    "resolution": "Effective ppi = source pixels ÷ printed inches, before any resampling. A file's "
+    "ppi tag changes no pixel and means nothing here.",
+    "detail": "Effective ppi × √(pixels whose detail is really there ÷ pixels): where the spectrum of the most "
+    "detailed parts sinks into nothing; measured as a range, of which the middle counts. A verdict that counts detail "
+    "takes the share that the plan sets.",
+    "distance-set": "The distance set in the plan.",
+    "whole-print": "A whole print is taken in from about 1.5 times its visible diagonal, and never "
+    f"from nearer than {NEAREST_WHOLE_PRINT} mm.",
+    **{name: school.source for name, school in SCHOOLS.items()},
+    "pixel-target": "A target in pixels shows one picture pixel for each of its own: the need is its "
+    "own grid, whatever the tag says and from wherever it is seen.",
+    "grades": f"Quality ratio = effective ÷ needed: {grades_in_words('from', '{} below')}.",
+    "output": "As it is: the effective ppi; as needed: the chosen criterion's; for the device: the effective ppi to "
+    f"the nearest step of {DEVICE_STEP} within {DEVICE_LEAST} and {DEVICE_MOST}, or the printer's native ppi; fixed: as set.",
+    "tiles": "Sheets in one direction: 1 where the side fits the usable area (the sheet without its margins), else "
+    "ceil((side − overlap) ÷ (usable − overlap)). Both turns are tried, the fewer sheets count, standing where they are equal.",
+    "id": "The head, from chin to crown, is as high as the middle of its range; crown or eye line lie in the middle of "
+    "theirs. Photos a row: floor((usable + gap) ÷ (photo + gap)), both turns, the more. The authority's own page decides.",
+    "life": "ppi = px between two points ÷ (their real distance in inches × scale); a part is the usable area of a sheet "
+    "around its middle, moved into the picture. The grade is by acuity from 600 mm, arm's length.",
+    "panels": "The spread is what the picture fills: the box around all faces; with nothing hidden the same without the "
+    "stretches that no face covers, each face moved up to the covered length on its left and above. Every edge of every "
+    "face is rounded on the one grid of the spread.",
+    "hanging": "The middle of all pieces together hangs at the height that is set, 1500 mm where nothing is; a nail is "
+    "under the upper edge of its piece, at its middle, or two of them at a quarter of its width from each side.",
+    "gang": "Pieces lie with their gap between them on the usable width (roll − 2 × margin). Several ways of laying, each in "
+    "several orders, are tried; the fewest sheets and the shortest length count, never more than simple rows of falling height. "
+    "Length = prints and gaps + lead + tail; a price is by the metre of it, of the least length at least.",
+    "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
+}

@@ -1,0 +1,63 @@
+"""What is printed beside the picture: strokes and labels, in mm from the sheet's top left."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from ..ground.rational import Fraction
+from ..letters import FontName
+from .box import Box
+
+StrokeKind = Literal[
+    "cut", "fold", "glue", "centre", "register", "scale", "staple", "keyline", "outline", "nail", "measure"
+]  # fmt: skip
+Point = tuple[Fraction, Fraction]
+BLACK = "#000000"
+
+
+@dataclass(frozen=True, slots=True)
+class Stroke:
+    """A straight line along a side of the sheet, `width` mm wide, in an sRGB colour."""
+
+    kind: StrokeKind
+    start: Point
+    end: Point
+    width: Fraction
+    colour: str = BLACK
+
+    @property
+    def box(self) -> Box:
+        """What its ink covers."""
+        (x, y), (to_x, to_y) = self.start, self.end
+        if x == to_x:
+            return Box(x - self.width / 2, y, self.width, to_y - y)
+        return Box(x, y - self.width / 2, to_x - x, self.width)
+
+    def times(self, by: Fraction) -> Stroke:
+        """The same line on paper that is so many times as large; it is as wide as before."""
+        (x, y), (to_x, to_y) = self.start, self.end
+        return replace(self, start=(x * by, y * by), end=(to_x * by, to_y * by))
+
+
+@dataclass(frozen=True, slots=True)
+class Label:
+    """A word on the sheet: `at` is the left end of its base line, `height` that of its capitals."""
+
+    text: str
+    at: Point
+    height: Fraction
+    font: FontName = "text"
+    colour: str = BLACK
+
+    def times(self, by: Fraction) -> Label:
+        x, y = self.at
+        return replace(self, at=(x * by, y * by), height=self.height * by)
+
+
+@dataclass(frozen=True, slots=True)
+class Ink:
+    """Everything of that kind on a sheet, in the order in which it is printed."""
+
+    strokes: tuple[Stroke, ...] = ()
+    labels: tuple[Label, ...] = ()

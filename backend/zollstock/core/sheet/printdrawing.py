@@ -1,0 +1,124 @@
+"""A print as a drawing: whole for the bench, in small for a card, a slip or a leaf."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ..ground.rational import Fraction
+from ..letters import reach
+from ..shapes.box import ZERO, Box
+from ..shapes.drawing import (
+    BoxMm,
+    Drawing,
+    DrawnBoxes,
+    DrawnLabel,
+    DrawnPiece,
+    DrawnRim,
+    DrawnStroke,
+)
+from ..shapes.ink import Label, Stroke
+from ..work.outcome import Work
+from .printsheet import print_sheet
+
+
+def whole_drawing(work: Work) -> Drawing:
+    """Every box, and the strokes and labels of the sheet."""
+    lay, placed, sheet = work.boxes, work.placement, print_sheet(work)
+    boxes: DrawnBoxes = {
+        "document": lay.document.as_floats(),
+        "trim": lay.trim.as_floats(),
+        "image": lay.image.as_floats(),
+        "visible": work.visible.as_floats(),
+    }
+    if work.plan.marks.margin.mm:
+        boxes["content"] = sheet.bleed.as_floats()
+    if (placed.printed.w, placed.printed.h) != (lay.image.w, lay.image.h):
+        boxes["padding"] = lay.image.as_floats()
+    if lay.safe is not None:
+        boxes["safe"] = lay.safe.as_floats()
+    if lay.opening is not None:
+        boxes["opening"] = lay.opening.as_floats()
+    if lay.fold is not None:
+        boxes["fold"] = lay.fold.as_floats()
+    if lay.fold_back is not None:
+        boxes["fold_back"] = lay.fold_back.as_floats()
+    for name, box in work.plan.edge.over(lay).items():
+        boxes[name] = box.as_floats()  # type: ignore[literal-required]
+    return Drawing(
+        boxes,
+        [_piece(work, ZERO, ZERO)],
+        [drawn_stroke(stroke) for stroke in sheet.strokes],
+        [drawn_label(label) for label in sheet.labels],
+    )
+
+
+def small_drawing(work: Work) -> Drawing:
+    """The file as it will be, with its picture, what lies around it and where it is folded or framed."""
+    lay = work.boxes
+    boxes: DrawnBoxes = {"document": lay.document.as_floats()}
+    if lay.opening is not None:
+        boxes["opening"] = lay.opening.as_floats()
+    if lay.fold is not None:
+        boxes["fold"] = lay.fold.as_floats()
+    return Drawing(boxes, [_piece(work, ZERO, ZERO)], [], [])
+
+
+def trimmed_drawing(work: Work) -> Drawing:
+    """The finished print: what is cut off is not there."""
+    trim = work.boxes.trim
+    piece = replace(_piece(work, trim.x, trim.y), rim=None)
+    return _plain((0.0, 0.0, float(trim.w), float(trim.h)), piece)
+
+
+def _plain(document: BoxMm, piece: DrawnPiece) -> Drawing:
+    return Drawing({"document": document}, [piece], [], [])
+
+
+def _piece(work: Work, left: Fraction, top: Fraction) -> DrawnPiece:
+    placed, fit = work.placement, work.plan.fit
+    return DrawnPiece(
+        picture=_from(placed.whole, left, top),
+        printed=_from(placed.printed, left, top),
+        turn=fit.turn,
+        angle=fit.angle,
+        rim=_rim(work, left, top),
+    )
+
+
+def _rim(work: Work, left: Fraction, top: Fraction) -> DrawnRim | None:
+    """What is made around the image box; None where there is nothing but paper."""
+    content = work.boxes.document.grown(-work.plan.marks.margin.mm)
+    if not work.plan.edge.fills or content == work.boxes.image:
+        return None
+    fill, colour, softness = work.plan.edge.rim()
+    image = _from(work.boxes.image, left, top)
+    return DrawnRim(image, _from(content, left, top), fill, colour, softness)
+
+
+def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:
+    return float(box.x - left), float(box.y - top), float(box.w), float(box.h)
+
+
+def drawn_stroke(stroke: Stroke) -> DrawnStroke:
+    """A stroke as it is sent."""
+    (x, y), (to_x, to_y) = stroke.start, stroke.end
+    return DrawnStroke(
+        stroke.kind,
+        (float(x), float(y)),
+        (float(to_x), float(to_y)),
+        float(stroke.width),
+        stroke.colour,
+    )
+
+
+def drawn_label(label: Label) -> DrawnLabel:
+    """A label as it is sent, with how long it is."""
+    x, y = label.at
+    return DrawnLabel(
+        label.text,
+        (float(x), float(y)),
+        float(label.height),
+        float(reach(label.text, label.font, label.height).width),
+        label.font,
+        label.colour,
+    )

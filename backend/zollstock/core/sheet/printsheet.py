@@ -1,0 +1,37 @@
+"""A print as a sheet: the first and simplest planner, one sheet with one piece."""
+
+from __future__ import annotations
+
+from ..work.outcome import Work
+from .marks import mark_strokes
+from .sheets import Piece, Sheet
+
+
+def print_sheet(work: Work) -> Sheet:
+    """The sheet of a plan worked out; its file has exactly the pixels of the reckoning."""
+    plan, boxes, placed = work.plan, work.boxes, work.placement
+    ink = plan.edge.ink(boxes, placed.printed)
+    content = boxes.document.grown(-plan.marks.margin.mm)
+    piece = Piece(
+        name=plan.title,
+        plan=0,
+        picture=(placed.picture_w, placed.picture_h),
+        region=placed.crop,
+        box=placed.printed,
+        image=boxes.image,
+        content=content,
+        padding=work.padding_colour,
+        rim=plan.edge.rim(),
+        lean=placed.lean,
+    )
+    return Sheet(
+        name=plan.title,
+        width=boxes.document.w,
+        height=boxes.document.h,
+        ppi=work.output_ppi,
+        trim=boxes.trim,
+        bleed=content,
+        pieces=(piece,),
+        strokes=(*ink.strokes, *mark_strokes(plan.marks, boxes)),
+        labels=ink.labels,
+    )

@@ -1,0 +1,191 @@
+"""Sheets: what stands between arithmetic and ink.
+
+Every planner ends in sheets, and every writer draws them and decides nothing: the paper, the pieces of
+pictures that lie on it, strokes and labels. Lengths are exact and in mm, from the sheet's top left.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from ..edges.kind import Rim
+from ..ground.lengths import MM_PER_INCH
+from ..ground.rational import Fraction
+from ..rules.pixelcount import round_px
+from ..rules.straighten import UPRIGHT, Lean
+from ..shapes.box import ZERO, Box
+from ..shapes.ink import Label, Point, Stroke
+from .grid import Grid, PixelBox
+
+Turn = Literal[0, 90, 180, 270]
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A part of a picture on a sheet.
+
+    `region` (px, exact, of the upright picture of `picture` px, leaning by `lean` about its centre) is
+    printed in `box`, lying turned clockwise by `turn`; nothing is ever stretched. Around it `image` is
+    filled with the colour `padding`, and beyond that `content` as `rim` says. `plan` is the number of
+    the plan that it comes from.
+    """
+
+    name: str
+    plan: int
+    picture: tuple[int, int]
+    region: Box
+    box: Box
+    image: Box
+    content: Box
+    padding: str
+    rim: Rim
+    lean: Lean = UPRIGHT
+    turn: Turn = 0
+
+    @property
+    def mm_per_px(self) -> Fraction:
+        """How large a pixel of the picture is printed, the same in both directions."""
+        return (self.box.h if self.turn in (90, 270) else self.box.w) / self.region.w
+
+
+@dataclass(frozen=True, slots=True)
+class Tone:
+    """How the tones of a part are printed: without colour (`grey`), and `light` of the way to white (0 to 1)."""
+
+    grey: bool
+    light: Fraction
+
+
+FULL_TONE = Tone(False, ZERO)
+
+
+@dataclass(frozen=True, slots=True)
+class Excerpt:
+    """A part of a plan's own file on a sheet: the pixels `shown` of it, lying in `box` (mm), turned clockwise.
+
+    `part` is the same part of its document in mm, exact. In small, a square of `reduced` px a side becomes one px.
+    With a `rim` it is all that the sheet shows, and what lies around it is made of its own pixels, as the rim says.
+    """
+
+    name: str
+    plan: int
+    part: Box
+    shown: PixelBox
+    box: Box
+    turn: Turn = 0
+    tone: Tone = FULL_TONE
+    reduced: int = 1
+    rim: Rim | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Sheet:
+    """A sheet of paper, or the file for one.
+
+    `trim` is what is left after cutting, `bleed` what is printed for it beyond. `raster` is how many px it has across
+    and down where its edges were rounded on a larger whole, of which it is a part; else its own sides are.
+    `face` is what is seen of a sheet that goes round a frame.
+    """
+
+    name: str
+    width: Fraction
+    height: Fraction
+    ppi: Fraction
+    trim: Box
+    bleed: Box
+    pieces: tuple[Piece, ...]
+    strokes: tuple[Stroke, ...] = ()
+    labels: tuple[Label, ...] = ()
+    excerpts: tuple[Excerpt, ...] = ()
+    raster: tuple[int, int] | None = None
+    face: Box | None = None
+
+    @property
+    def media(self) -> Box:
+        return Box(ZERO, ZERO, self.width, self.height)
+
+    @property
+    def grid(self) -> Grid:
+        grid = Grid.over(self.width, self.height, self.ppi)
+        return grid if self.raster is None else Grid(*self.raster, grid.per_mm)
+
+    def enlarged(self, by: Fraction) -> Sheet:
+        """The same pixels on a sheet whose every length is `by` times as long."""
+        return Sheet(
+            self.name,
+            self.width * by,
+            self.height * by,
+            self.ppi / by,
+            self.trim.times(by),
+            self.bleed.times(by),
+            self.pieces,
+            tuple(stroke.times(by) for stroke in self.strokes),
+            tuple(label.times(by) for label in self.labels),
+            tuple(replace(excerpt, box=excerpt.box.times(by)) for excerpt in self.excerpts),
+            self.raster,
+        )
+
+    def pixels(self, excerpt: Excerpt) -> PixelBox:
+        """Where an excerpt lies in whole pixels: its corner rounded, with as many pixels as it shows."""
+        per_mm, shown = self.ppi / MM_PER_INCH, excerpt.shown
+        wide, high = (shown.h, shown.w) if excerpt.turn in (90, 270) else (shown.w, shown.h)
+        wide, high = max(1, wide // excerpt.reduced), max(1, high // excerpt.reduced)
+        return PixelBox(
+            round_px(excerpt.box.x * per_mm), round_px(excerpt.box.y * per_mm), wide, high
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class Sampling:
+    """Which part of the straightened picture the printed pixels of a piece show.
+
+    `x` and `y` (px of the picture, exact) lie at the top left corner of the printed box, as the picture
+    itself lies; `step` is how many of the picture's px one pixel of the file covers: the same in both
+    directions, so that rounding the box to whole pixels never stretches what is in it.
+    """
+
+    x: Fraction
+    y: Fraction
+    step: Fraction
+    copies: bool
+
+    def at(self, column: Fraction, row: Fraction) -> tuple[Fraction, Fraction]:
+        """The place in the picture, px, of a place in the printed box."""
+        return self.x + column * self.step, self.y + row * self.step
+
+
+def sampling(piece: Piece, grid: Grid) -> Sampling:
+    """What the whole pixels of a piece's box show: where rounding moved an edge, so much more or less."""
+    printed, scale = grid.box(piece.box), piece.mm_per_px
+    step = 1 / (scale * grid.per_mm)
+    right, down = _moved(piece, printed, grid.per_mm)
+    x, y = piece.region.x + right / scale, piece.region.y + down / scale
+    if step != 1 or piece.lean is not UPRIGHT:
+        return Sampling(x, y, step, copies=False)
+    # Kept pixels are the picture's own: moved by half a pixel at most, none of them resampled.
+    wide, high = (printed.h, printed.w) if piece.turn in (90, 270) else (printed.w, printed.h)
+    return Sampling(
+        Fraction(_held(round_px(x), piece.picture[0] - wide)),
+        Fraction(_held(round_px(y), piece.picture[1] - high)),
+        step,
+        copies=True,
+    )
+
+
+def _moved(piece: Piece, printed: PixelBox, per_mm: Fraction) -> Point:
+    """How far (mm) rounding moved the picture's own left and upper edge into the picture."""
+    left, top = printed.x / per_mm - piece.box.x, printed.y / per_mm - piece.box.y
+    right = piece.box.right - printed.right / per_mm
+    bottom = piece.box.bottom - printed.bottom / per_mm
+    sides: dict[Turn, Point] = {
+        0: (left, top),
+        90: (top, right),
+        180: (right, bottom),
+        270: (bottom, left),
+    }
+    return sides[piece.turn]
+
+
+def _held(at: int, most: int) -> int:
+    return max(0, min(at, most))

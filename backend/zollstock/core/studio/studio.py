@@ -1,0 +1,27 @@
+"""What a studio knows: all that goes into a reckoning beside the plan, as one value."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from ..picture.measures import NOT_MEASURED, Measures
+from ..sizes.near import Shelf, library_shelf
+from .pace import MEASURED_PACE, Pace
+from .stock import NO_STOCK, Stock
+
+
+@dataclass(frozen=True, slots=True)
+class Studio:
+    """A studio's own knowledge; the empty one, as the command line has it, knows the common library."""
+
+    #: Sizes to look for near ones in, and that other sizes are offered from.
+    sizes: Shelf = field(default_factory=library_shelf)
+    #: What was measured of the picture at hand.
+    measures: Measures = NOT_MEASURED
+    #: What it prints on, and how much of it is there.
+    stock: Stock = NO_STOCK
+    #: How fast its files are made.
+    pace: Pace = MEASURED_PACE
+
+
+DEFAULT_STUDIO = Studio()

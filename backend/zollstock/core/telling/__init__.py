@@ -1,0 +1,1 @@
+"""What a worked-out plan tells people: findings, choices, the distance rail, sharpening."""

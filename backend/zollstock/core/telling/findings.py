@@ -1,0 +1,387 @@
+"""Findings: what a careful colleague would point out, with the change that cures it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from math import ceil
+from typing import Any, Literal
+
+from ..answer.fixes import pixels_part
+from ..answer.reckoning import Finding
+from ..ground import show
+from ..ground.lengths import MM_PER_INCH
+from ..ground.rational import Fraction
+from ..ground.show import LengthStyle
+from ..rules import pixelcount
+from ..rules.outputs import LONGEST_PDF_PAGE_MM, OUTPUTS
+from ..rules.pixelcount import DEVICE_MOST
+from ..rules.viewing import grade_word, reach_text
+from ..sizes.library import sides_text
+from ..sizes.pairs import Sides, implausible
+from ..sizes.readings import thousands_meant
+from ..studio.studio import DEFAULT_STUDIO, Studio
+from ..work.outcome import Work
+from .measurefindings import measure_findings
+from .zonefindings import zone_findings
+
+#: Comfortable enlargement, and where it turns into something for far viewing only (linear).
+COMFORTABLE = Fraction(9, 5)
+MOST = Fraction(2)
+FAR = Fraction(4)
+#: Less than this is enlarged without anybody's notice.
+UNSEEN = Fraction(105, 100)
+#: A crop that takes more of the picture than this is worth a word.
+MUCH_LOST = Fraction(15, 100)
+
+
+def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) -> list[Finding]:
+    """All findings of a plan, the gravest first, in the order of the work within a level."""
+    found = [
+        *zone_findings(work, style, studio),
+        *_size(work),
+        *_loss(work),
+        *_edge(work, style),
+        *_pixels(work),
+        *_grid(work),
+        *_quality(work, style),
+        *_room(work, style),
+        *_file(work, style),
+        *measure_findings(work, style, studio),
+    ]
+    gravity = {"stop": 0, "warn": 1, "note": 2}
+    return sorted(found, key=lambda finding: gravity[finding.level])
+
+
+def _room(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    room = work.plan.viewing.room
+    if room is None or work.plan.target.in_pixels or work.distance <= float(room.mm):
+        return
+    yield Finding(
+        id="room-shallow",
+        level="warn",
+        step="distance",
+        text=f"The verdict looks from {style.far(work.distance)}, but the room is {style.far(room.mm)} deep: nobody "
+        "stands there.",
+        fix={"viewing.distance": room.typed},
+    )
+
+
+def stops(work: Work, style: LengthStyle) -> list[Finding]:
+    """Why no file can be made of a plan: its findings of the level `stop`, and no others worded."""
+    found = [*_edge(work, style), *_quality(work, style), *_file(work, style)]
+    return [finding for finding in found if finding.level == "stop"]
+
+
+def _size(work: Work) -> Iterator[Finding]:
+    sides = Sides(work.plan.target.width, work.plan.target.height)
+    doubt = implausible(sides)
+    if doubt is None:
+        return
+    # In a document a comma is a decimal comma, also where somebody meant thousands.
+    meant = thousands_meant(sides)
+    cure: dict[str, Any] = {}
+    if meant:
+        cure = {
+            "fix": {"target.width": meant.width.typed, "target.height": meant.height.typed},
+            "fix_label": f"Read it as {sides_text(meant.width, meant.height)}",
+        }
+    yield Finding(
+        id="size-implausible",
+        level="warn",
+        step="size",
+        text=f"The size is {sides_text(sides.width, sides.height)}: {doubt}. Is that what "
+        "is meant?",
+        **cure,
+    )
+
+
+def _loss(work: Work) -> Iterator[Finding]:
+    loss = work.placement.loss
+    if loss > MUCH_LOST and work.plan.fit.zoom == 1:
+        yield Finding(
+            id="much-lost",
+            level="note",
+            step="fit",
+            text=f"The crop takes {show.percent(loss)} of the picture away.",
+            fix={"fit.mode": "contain", "fit.zoom": 1.0},
+            fix_label="Keep the picture whole",
+        )
+
+
+def _edge(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    yield from work.plan.edge.findings(work.boxes, work.placement.printed, style)
+    marks = work.plan.marks
+    if (marks.crop or marks.fold or marks.centre) and not marks.margin.mm:
+        yield Finding(
+            id="marks-without-margin",
+            level="warn",
+            step="edge",
+            text="Marks are drawn outside the image, and there is no margin for them.",
+            fix={"marks.margin": "10 mm"},
+            fix_label="Give them 10 mm",
+        )
+
+
+def _pixels(work: Work) -> Iterator[Finding]:
+    scale = work.scale
+    # A target in pixels wants those pixels; there is no keeping the picture's own.
+    keep = (
+        {}
+        if work.plan.target.in_pixels
+        else {"fix": {"pixels.mode": "keep"}, "fix_label": "Leave the pixels as they are"}
+    )
+    if scale > FAR:
+        yield Finding(
+            id="enlarged-far",
+            level="warn",
+            step="pixels",
+            text=f"Enlarged {show.times(scale)}. Resampling invents no detail; beyond "
+            f"{show.times(FAR)} it is for far viewing only.",
+            **keep,
+        )
+    elif scale > MOST:
+        yield Finding(
+            id="enlarged-far",
+            level="warn",
+            step="pixels",
+            text=f"Enlarged {show.times(scale)}. Resampling invents no detail; beyond "
+            f"{show.times(MOST)} look at it at 100 % before paper is spent.",
+            **keep,
+        )
+    elif scale > COMFORTABLE:
+        yield Finding(
+            id="enlarged-much",
+            level="note",
+            step="pixels",
+            text=f"Enlarged {show.times(scale)}: watch it closely, noise grows along.",
+        )
+    elif scale > UNSEEN:
+        yield Finding(
+            id="enlarged-little",
+            level="note",
+            step="pixels",
+            text=f"Enlarged {show.times(scale)}: fine up to {show.times(COMFORTABLE)}. A lab that resamples "
+            "everything to a grid of its own does this once more; ask before.",
+        )
+    elif scale < 1:
+        dropped = 1 - scale * scale
+        yield Finding(
+            id="pixels-dropped",
+            level="note",
+            step="pixels",
+            text=f"{show.percent(dropped)} of the pixels in use are averaged away in the "
+            "file. The master keeps them all.",
+        )
+
+
+def _grid(work: Work) -> Iterator[Finding]:
+    """A file finer than the printer's own grid: what is beyond is thrown away unseen."""
+    pixels, grid = work.plan.pixels, work.plan.pixels.native_ppi or DEVICE_MOST
+    if work.plan.target.in_pixels or pixels.mode == "device" or work.output_ppi <= grid:
+        return
+    known = pixels.native_ppi is not None
+    whose = "the printer's grid" if known else "the grid of most printers"
+    yield Finding(
+        id="beyond-the-grid",
+        level="note",
+        step="pixels",
+        text=f"{show.ppi(work.output_ppi)} are more than {whose} of {show.ppi(grid)}: the driver throws "
+        "the rest away.",
+        fix=pixels_part("device", native_ppi=pixels.native_ppi),
+        fix_label="Count for the device",
+    )
+
+
+def _quality(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    if work.grade is None:
+        yield Finding(
+            id="no-trials",
+            level="stop",
+            step="distance",
+            text="This studio has no trials yet for this medium and distance, so they "
+            "cannot decide.",
+            fix={"viewing.school": "acuity"},
+            fix_label="Judge by acuity",
+        )
+        return
+    if work.grade in ("surplus", "clean"):
+        return
+    if work.plan.target.in_pixels:
+        level: Literal["note", "warn"] = "note" if work.grade == "near" else "warn"
+        yield Finding(
+            id=f"quality-{work.grade}",
+            level=level,
+            step="pixels",
+            text=f"The picture has {show.decimal(work.quality or 0, 2)} pixels for each of "
+            f"the screen's: {grade_word(work.grade)}, and enlarged {show.times(work.scale)}.",
+        )
+        return
+    detail = " of detail" if work.counts_detail else ""
+    has = f"{show.ppi(work.judged)}{detail}"
+    # One criterion speaks in the whole sentence: need, grade and distance are the chosen one's.
+    by = "" if work.judge.id == "acuity" else f" {work.judge.by}"
+    what = f"{has} where {show.ppi(work.need or 0)} are needed{by}"
+    clean = looks_clean(work, style)
+    if work.grade == "near":
+        yield Finding(
+            id="quality-near",
+            level="note",
+            step="pixels",
+            text=f"{what}: hardly anyone will see it. {clean}",
+        )
+    else:
+        yield Finding(
+            id=f"quality-{work.grade}",
+            level="warn",
+            step="pixels",
+            text=f"{what}: {grade_word(work.grade)} from {work.distance_text(style)}. {clean}",
+        )
+
+
+def looks_clean(work: Work, style: LengthStyle) -> str:
+    """`It looks clean from 35 cm.`, by the chosen criterion."""
+    if work.clean_from is None:
+        return f"From no distance does it look clean {work.judge.by}."
+    return f"It looks clean from {reach_text(work.clean_from, style)}."
+
+
+def _file(work: Work, style: LengthStyle) -> Iterator[Finding]:
+    output, longest = work.plan.output, max(work.output_w, work.output_h)
+    kind = OUTPUTS[output.format]
+    if kind.vectors and output.picture == "jpeg":
+        kind = replace(kind, longest_side=OUTPUTS["jpeg"].longest_side)
+    if kind.longest_side is not None and longest > kind.longest_side:
+        yield Finding(
+            id=f"{kind.id}-too-long",
+            level="stop",
+            step="handover",
+            text=f"A {kind.label} holds {show.whole(kind.longest_side)} px a side; this file has "
+            f"{show.whole(longest)}.",
+            fix={"output.format": "tiff"},
+            fix_label="Make it a TIFF",
+        )
+    if kind.vectors:
+        yield from long_page(max(work.boxes.document.w, work.boxes.document.h), style)
+    if output.bits not in kind.bits:
+        most = max(kind.bits)
+        yield Finding(
+            id=f"{kind.id}-{output.bits}-bit",
+            level="stop",
+            step="handover",
+            text=f"A {kind.label} has {most} bits a channel, not {output.bits}.",
+            fix={"output.bits": most},
+            fix_label=f"Take {most} bits",
+        )
+    if kind.vectors and output.picture == "jpeg" and output.bits != 8:
+        yield Finding(
+            id="pdf-jpeg-16-bit",
+            level="stop",
+            step="handover",
+            text=f"A JPEG in a PDF has 8 bits a channel, not {output.bits}.",
+            fix={"output.picture": "lossless"},
+            fix_label="Keep every pixel as it is",
+        )
+    if work.plan.picture.bits > output.bits:
+        has, fits = work.plan.picture.bits, work.plan.picture.bits in kind.bits
+        yield Finding(
+            id="depth-lost",
+            level="note",
+            step="handover",
+            text=f"The picture has {has} bits a channel; the file keeps {output.bits} of them"
+            + ("." if fits else f", as every {kind.label} does."),
+            fix={"output.bits": has} | ({} if fits else {"output.format": "tiff"}),
+            fix_label=f"Save with {has} bits" + ("" if fits else ", as a TIFF"),
+        )
+    if work.plan.picture.channels == 4 and not work.plan.picture.tagged:
+        yield _untagged_cmyk(output.cmyk)
+    if work.plan.picture.channels == 4 and output.profile == "picture":
+        yield Finding(
+            id="cmyk-own-profile",
+            level="stop",
+            step="handover",
+            text="A CMYK picture cannot keep its own profile here: the file is made in RGB.",
+            fix={"output.profile": "srgb"},
+            fix_label="Make it sRGB",
+        )
+    if work.output_w * work.output_h > pixelcount.MOST_OUTPUT_PIXELS:
+        ppi = _largest_ppi(work)
+        yield Finding(
+            id="file-too-large",
+            level="stop",
+            step="pixels",
+            text=f"{show.whole(work.output_w)} × {show.whole(work.output_h)} px is more "
+            "than the 4 gigapixels a file may have.",
+            fix=pixels_part("fixed", ppi),
+            fix_label=f"Make it at {show.ppi(ppi)}",
+        )
+    elif min(work.output_w, work.output_h) < 1:
+        yield Finding(
+            id="file-too-small",
+            level="stop",
+            step="pixels",
+            text="At this ppi the file would have less than one pixel a side.",
+        )
+    elif kind.classic_bytes is not None and work.output_bytes >= kind.classic_bytes:
+        yield Finding(
+            id="tiff-over-4-gib",
+            level="warn",
+            step="handover",
+            text="Over 4 GiB uncompressed: it is written as BigTIFF, which many labs cannot read.",
+        )
+
+
+#: Why no file is made of a CMYK picture that says nothing of its colours (`pixels.colour` refuses it in these words).
+UNTAGGED_CMYK = (
+    "This CMYK picture carries no profile, so what its inks look like is written nowhere. Ask who made it for the "
+    "profile and add the picture again with that, or say that it is to be taken for a general press."
+)
+
+
+def _untagged_cmyk(said: str) -> Finding:
+    if said == "ask":
+        return Finding(
+            id="cmyk-untagged",
+            level="stop",
+            step="picture",
+            text=UNTAGGED_CMYK,
+            fix={"output.cmyk": "press"},
+            fix_label="Take it for a general press",
+        )
+    return Finding(
+        id="cmyk-untagged",
+        level="warn",
+        step="picture",
+        text="A CMYK picture without a profile, taken for a general press: its colours are a guess. Look at a proof.",
+        fix={"output.cmyk": "ask"},
+        fix_label="Ask again",
+    )
+
+
+def long_page(longest: Fraction, style: LengthStyle) -> Iterator[Finding]:
+    """A page that counts in larger units than points; `longest` is its longer side, mm."""
+    if longest <= LONGEST_PDF_PAGE_MM:
+        return
+    times = ceil(longest / LONGEST_PDF_PAGE_MM)
+    yield Finding(
+        id="pdf-user-units",
+        level="note",
+        step="handover",
+        text=f"A PDF page ends at {style.length(LONGEST_PDF_PAGE_MM)} in points; this one counts in units {times} times as "
+        f"large. Viewers and printing programs that go by PDF 1.5 or older ignore that, and so do many newer ones (the "
+        f"command line tools of poppler among them): there it measures a {_NTH.get(times, f'{times}th')}. Ask before, or send a TIFF.",
+        fix={"output.format": "tiff"},
+        fix_label="Make it a TIFF",
+    )
+
+
+_NTH = {2: "half", 3: "third", 4: "quarter"}
+
+
+def _largest_ppi(work: Work) -> float:
+    """The whole ppi, 300 at the most, at which the document fits into a file."""
+    document = work.boxes.document
+    square_inches = float(document.w * document.h / MM_PER_INCH**2)
+    return float(
+        max(1, min(300, int((0.999 * pixelcount.MOST_OUTPUT_PIXELS / square_inches) ** 0.5)))
+    )

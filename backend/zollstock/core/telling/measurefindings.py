@@ -1,0 +1,127 @@
+"""What the measures of a picture mean for the print at hand."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..answer.reckoning import Finding
+from ..ground import show
+from ..ground.lengths import MM_PER_INCH
+from ..ground.rational import exact
+from ..ground.show import LengthStyle
+from ..picture.measures import Measures
+from ..picture.measurewords import DARK, MANY_CLIPPED, ROUGH_JPEG, SEEN_BLOCKS
+from ..rules.fit import turned_back
+from ..shapes.box import Box
+from ..studio.studio import Studio
+from ..work.detail import detail_range, detail_share
+from ..work.outcome import Work
+from .zonefindings import called
+
+#: Less of the counted resolution than this is there in detail: worth a word.
+_CLEARLY_LESS = 0.85
+#: A JPEG is made of blocks of so many px a side.
+_BLOCK_PX = 8
+#: A zone whose sharpest part has less than this share of the picture's is probably out of focus.
+_SOFT_ZONE = 0.3
+
+
+def measure_findings(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Finding]:
+    """Detail that is less than the pixels, earlier enlargement, soft zones, what is clipped, dark, or blocky."""
+    measures = studio.measures
+    yield from _detail(work, measures)
+    yield from _before(measures)
+    yield from _zones(work, measures)
+    yield from _tones(measures)
+    yield from _blocks(work, style, measures)
+
+
+def _detail(work: Work, measures: Measures) -> Iterator[Finding]:
+    found, share = detail_range(work, measures), detail_share(work, measures)
+    chosen = work.plan.viewing.detail
+    if found is None or share is None or work.plan.target.in_pixels:
+        return
+    if chosen is None and found[1] >= _CLEARLY_LESS * float(work.effective):
+        return
+    low, high = (show.decimal(ppi, 0) for ppi in found)
+    pixels = f"{show.ppi(work.effective)} in pixels, detail of about {low} to {high}"
+    if chosen is None:
+        yield Finding(
+            id="detail-less",
+            level="note",
+            step="picture",
+            text=f"{pixels}: the picture is softer than its pixels. The verdict counts pixels; look at it at 100 %, or "
+            "let the verdict count detail.",
+            fix={"viewing.detail": round(share, 2)},
+            fix_label="Count detail",
+        )
+    else:
+        yield Finding(
+            id="detail-counted",
+            level="note",
+            step="distance",
+            text=f"{pixels}: the verdict counts {show.ppi(work.judged)} of detail.",
+            fix={"viewing.detail": None},
+            fix_label="Count pixels",
+        )
+
+
+def _before(measures: Measures) -> Iterator[Finding]:
+    factor = measures.resampled_by
+    if factor is None:
+        return
+    yield Finding(
+        id="enlarged-before",
+        level="note",
+        step="pixels",
+        text=f"The picture was probably enlarged before, about {show.decimal(factor, 1)} ×: its pixels promise more than "
+        "they show, and enlarging it again adds nothing. Print from the original if there is one.",
+    )
+
+
+def _zones(work: Work, measures: Measures) -> Iterator[Finding]:
+    if measures.sharpness is None:
+        return
+    for zone in work.plan.fit.keep:
+        shares = Box(*(exact(side) for side in (zone.x, zone.y, zone.w, zone.h)))
+        share = measures.sharpness.within(turned_back(shares, work.plan.fit.turn))
+        if share < _SOFT_ZONE:
+            yield Finding(
+                id="zone-soft",
+                level="note",
+                step="picture",
+                text=f"{called(zone.name)} is much less sharp than the sharpest part of the picture "
+                f"({show.percent(share)} of it). Is it in focus? Look at it at 100 %.",
+            )
+
+
+def _tones(measures: Measures) -> Iterator[Finding]:
+    if measures.burnt is not None and measures.burnt >= MANY_CLIPPED:
+        yield Finding(
+            id="lights-burnt",
+            level="note",
+            step="picture",
+            text=f"{show.percent(measures.burnt)} of the picture is burnt out: bare paper there, and no printing "
+            "brings detail back.",
+        )
+    if measures.lightness_mean is not None and measures.lightness_mean < DARK:
+        yield Finding(
+            id="dark-picture",
+            level="note",
+            step="picture",
+            text=f"The picture is dark (L* {show.decimal(measures.lightness_mean, 0)} on average), and a print looks "
+            "darker than a screen. Hold a test strip where it will hang before paper is spent.",
+        )
+
+
+def _blocks(work: Work, style: LengthStyle, measures: Measures) -> Iterator[Finding]:
+    quality, blocks = measures.jpeg_quality, measures.blocking
+    if quality is None or blocks is None or quality >= ROUGH_JPEG or blocks < SEEN_BLOCKS:
+        return
+    yield Finding(
+        id="jpeg-blocks",
+        level="note",
+        step="picture",
+        text=f"Saved as a JPEG of quality {quality}: its blocks are {style.length(_BLOCK_PX / work.effective * MM_PER_INCH)} wide on this print and may be "
+        "seen in calm parts.",
+    )

@@ -1,0 +1,38 @@
+"""How fine the detail in a picture is: a second effective resolution beside the one that counts pixels."""
+
+from __future__ import annotations
+
+from math import sqrt
+
+from ..picture.measures import Measures
+from ..picture.measurewords import SHARP_TO_THE_PIXEL
+from .outcome import Work
+
+
+def detail_range(work: Work, measures: Measures) -> tuple[float, float] | None:
+    """From how many to how many ppi a print has in detail; None where it was not measured.
+
+    Effective ppi × √(true detail ÷ pixels): detail is counted in pixels of an area, ppi along a side.
+    """
+    if measures.true_detail is None:
+        return None
+    pixels = _pixels(work)
+    low, high = (
+        float(work.effective) * sqrt(min(1.0, part / pixels)) for part in measures.true_detail
+    )
+    return low, high
+
+
+def detail_share(work: Work, measures: Measures) -> float | None:
+    """Which share of the effective ppi is detail, the middle of the range; 1 for what is sharp to the pixel."""
+    if measures.true_detail is None:
+        return None
+    pixels = _pixels(work)
+    low, high = measures.true_detail
+    if high >= SHARP_TO_THE_PIXEL * pixels:
+        return 1.0
+    return max(0.05, sqrt((low + high) / 2 / pixels))
+
+
+def _pixels(work: Work) -> int:
+    return work.plan.picture.width_px * work.plan.picture.height_px

@@ -1,0 +1,154 @@
+"""The values of one plan, worked out once in the order of the work, before anything is worded."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from ..criteria import SCHOOLS, Conditions, School
+from ..documents.plan import Plan
+from ..edges import Layout, layout
+from ..ground.rational import Fraction, exact
+from ..ground.show import LengthStyle
+from ..parts.fit import Fit
+from ..rules import pixelcount, viewing
+from ..rules.fit import Placement, place, turned_size
+from ..shapes.box import Box
+from ..studio.media import spread_of
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """Exact values of a plan: lengths in mm, pixels of the turned picture, ppi.
+
+    `under` is what it is looked at under. `need`, `quality` and `grade` are None while the chosen school
+    has no answer.
+    """
+
+    plan: Plan
+    under: Conditions
+    boxes: Layout
+    placement: Placement
+    visible: Box
+    effective: Fraction
+    distance: float
+    need: Fraction | None
+    quality: Fraction | None
+    grade: str | None
+    output_ppi: Fraction
+    output_w: int
+    output_h: int
+
+    @property
+    def factor(self) -> float:
+        return self.plan.medium.factor
+
+    @property
+    def counts_detail(self) -> bool:
+        """Whether the verdict counts the detail in the picture rather than its pixels."""
+        return self.plan.viewing.detail is not None and not self.plan.target.in_pixels
+
+    @property
+    def judged(self) -> Fraction:
+        """The ppi that the verdict counts: of pixels, or of the detail in them where the plan says so."""
+        return judged_ppi(self.plan, self.effective)
+
+    @property
+    def school(self) -> str:
+        """Whose need decides: the chosen criterion's, or the grid of a target in pixels."""
+        return "pixels" if self.plan.target.in_pixels else self.plan.viewing.school
+
+    def distance_text(self, style: LengthStyle) -> str:
+        """From where it is looked at: exactly as it was set, or as it follows, to a sensible step."""
+        set_ = self.plan.viewing.distance
+        # What was typed is exact; a float of 8 5/8 in is a hair less, and would be shown as 8.62.
+        return style.distance(self.distance if set_ is None else set_.mm, set_ is not None)
+
+    @property
+    def judge(self) -> School:
+        """The school that the verdict goes by; acuity while the chosen one has no answer."""
+        return SCHOOLS[self.plan.viewing.school if self.need is not None else "acuity"]
+
+    @property
+    def clean_from(self) -> float | None:
+        """The nearest distance, mm, at which it looks clean by the chosen school; 0 anywhere, None nowhere."""
+        return self.judge.reach(float(self.judged), self.under)
+
+    @property
+    def scale(self) -> Fraction:
+        return self.output_ppi / self.effective
+
+    @property
+    def channels(self) -> int:
+        grey = self.plan.picture.channels == 1 and self.plan.output.profile == "picture"
+        return 1 if grey else 3
+
+    @property
+    def output_bytes(self) -> int:
+        return self.output_w * self.output_h * self.channels * self.plan.output.bits // 8
+
+    @property
+    def padding_colour(self) -> str:
+        return self.plan.fit.colour or self.plan.edge.paper
+
+
+def work_out(plan: Plan) -> Work:
+    """Work out a valid plan; never fails for one."""
+    boxes = layout(plan.edge, plan.target, plan.marks)
+    width, height = turned_size(plan.picture, plan.fit.turn)
+    placement = place(width, height, boxes.image, plan.fit)
+    effective = min(
+        pixelcount.ppi_of(placement.crop.w, placement.printed.w),
+        pixelcount.ppi_of(placement.crop.h, placement.printed.h),
+    )
+    visible = plan.edge.seen(boxes, placement.printed)
+    view = plan.viewing
+    distance = (
+        float(view.distance.mm)
+        if view.distance is not None
+        else viewing.whole_print_distance(visible.diagonal(), view.diagonals)
+    )
+    tag = plan.target.tag_ppi if plan.target.in_pixels else None
+    # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
+    under = conditions(plan)
+    need = SCHOOLS[view.school].need(distance, under) if tag is None else tag
+    quality = None if need is None else judged_ppi(plan, effective) / need
+    ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
+    return Work(
+        plan=plan,
+        under=under,
+        boxes=boxes,
+        placement=placement,
+        visible=visible,
+        effective=effective,
+        distance=distance,
+        need=need,
+        quality=quality,
+        grade=None if quality is None else viewing.grade(quality),
+        output_ppi=ppi,
+        output_w=pixelcount.round_px(pixelcount.length_px(boxes.document.w, ppi)),
+        output_h=pixelcount.round_px(pixelcount.length_px(boxes.document.h, ppi)),
+    )
+
+
+def conditions(plan: Plan) -> Conditions:
+    """What a plan says on who looks at which surface."""
+    medium = plan.medium
+    return Conditions(medium.factor, spread_of(medium.name, medium.spread), plan.viewing.arcmin)
+
+
+def judged_ppi(plan: Plan, effective: Fraction) -> Fraction:
+    """Effective ppi, or that share of it that the picture holds in detail; a screen's pixels are always counted."""
+    share = plan.viewing.detail
+    return effective if share is None or plan.target.in_pixels else effective * exact(share)
+
+
+def with_fit(work: Work, fit: Fit) -> Work:
+    """The same print with another fit: where the picture lies then, and what is seen of it.
+
+    Resolution and verdict stay those of `work`; who needs them works the plan out anew.
+    """
+    old, plan = work.placement, work.plan.model_copy(update={"fit": fit})
+    placement = place(old.picture_w, old.picture_h, work.boxes.image, fit)
+    return replace(
+        work, plan=plan, placement=placement, visible=plan.edge.seen(work.boxes, placement.printed)
+    )

@@ -1,0 +1,97 @@
+"""Keep zones against the print: which are cut, which come too near an edge."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+from ..ground.rational import Fraction, exact
+from ..parts.fit import KeepZone
+from ..rules.fit import zone_px
+from ..rules.straighten import leaning_bounds
+from ..shapes.box import Box
+from .outcome import Work
+
+#: A zone nearer than this to the edge of the print, or to a fold, is worth a warning, mm.
+NEAR_MM = Fraction(10)
+#: On small prints 10 mm is much; there the limit is this share of the shorter side.
+NEAR_SHARE = Fraction(1, 25)
+#: A zone is not cut by less than this, mm: nobody could see it, and rounding makes more.
+HAIR_MM = Fraction(1, 20)
+SIDES = ("left", "top", "right", "bottom")
+
+
+@dataclass(frozen=True, slots=True)
+class ZoneRoom:
+    """Room between a zone and the four sides of what is seen, mm; negative where it is cut."""
+
+    zone: KeepZone
+    left: Fraction
+    top: Fraction
+    right: Fraction
+    bottom: Fraction
+
+    @property
+    def tightest(self) -> tuple[str, Fraction]:
+        """(side, room) of the side with the least room."""
+        side = min(SIDES, key=lambda name: getattr(self, name))
+        return side, getattr(self, side)
+
+    @property
+    def cuts(self) -> list[tuple[str, Fraction]]:
+        """(side, how much of the zone is gone there) for every side that cuts it, mm."""
+        return [(side, -room) for side in SIDES if (room := getattr(self, side)) < 0]
+
+
+def seen_box(work: Work) -> Box:
+    """What survives of the picture on the finished print, mm: within trim, opening or face."""
+    seen, printed = work.boxes.visible, work.placement.printed
+    x, y = max(seen.x, printed.x), max(seen.y, printed.y)
+    return Box(x, y, min(seen.right, printed.right) - x, min(seen.bottom, printed.bottom) - y)
+
+
+def rooms(work: Work, box: Box) -> Iterator[ZoneRoom]:
+    """The room of every keep zone inside a box of the document (mm)."""
+    placed = work.placement
+    window, k = placed.to_px(box), placed.mm_per_px
+    width, height = Fraction(placed.picture_w), Fraction(placed.picture_h)
+    for zone in work.plan.fit.keep:
+        upright = zone_px(zone, placed.picture_w, placed.picture_h)
+        at = leaning_bounds(upright, width, height, placed.lean)
+        gaps = (
+            at.x - window.x,
+            at.y - window.y,
+            window.right - at.right,
+            window.bottom - at.bottom,
+        )
+        yield ZoneRoom(zone, *(_without_hairs(gap * k) for gap in gaps))
+
+
+def _without_hairs(room: Fraction) -> Fraction:
+    return Fraction(0) if -HAIR_MM < room < 0 else room
+
+
+def near_limit(box: Box) -> Fraction:
+    """Below how much room, mm, a zone counts as near the edge of `box`."""
+    return min(NEAR_MM, NEAR_SHARE * min(box.w, box.h))
+
+
+ZoneState = Literal["none", "kept", "near", "cut"]
+
+
+def zone_state(work: Work) -> ZoneState:
+    """How the keep zones of a print fare, by the one that fares worst."""
+    if not work.plan.fit.keep:
+        return "none"
+    seen = seen_box(work)
+    least = min(room.tightest[1] for room in rooms(work, seen))
+    return "cut" if least < 0 else "near" if least < near_limit(seen) else "kept"
+
+
+def turned(zone: KeepZone, by: int) -> KeepZone:
+    """The zone after the picture under it was turned clockwise by 0, 90, 180 or 270 degrees."""
+    x, y, w, h = (exact(value) for value in (zone.x, zone.y, zone.w, zone.h))
+    for _ in range(by // 90 % 4):
+        x, y, w, h = 1 - y - h, x, h, w
+    return KeepZone(name=zone.name, x=float(x), y=float(y), w=float(w), h=float(h))
