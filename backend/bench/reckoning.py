@@ -58,13 +58,13 @@ def main() -> None:
 
 def tiles(plan: float) -> None:
     """100 sheets of one print, against the reckoning of the print alone."""
-    wish = parse_layout(
+    layout = parse_layout(
         {"kind": "tiles", "plans": [PLAN | {"target": {"width": "1.8 m", "height": "2.7 m"}}]}
     )
     found = []
     for _ in range(RUNS // 20):
         begin = time.perf_counter()
-        made = reckon_layout(wish)
+        made = reckon_layout(layout)
         found.append((time.perf_counter() - begin) * 1000)
     median = statistics.median(found)
     print(

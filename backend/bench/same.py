@@ -116,9 +116,9 @@ def figures() -> Iterator[tuple[str, bytes]]:
     for name, changes in documents():
         for options in ((), ("--text",)):
             yield f"reckon {' '.join((*options, name))}", said(planned(changes), *options).encode()
-    for name, wish in LAYOUTS.items():
+    for name, layout in LAYOUTS.items():
         for options in ((), ("--text",)):
-            yield f"reckon {' '.join((*options, name))}", said(wish, *options).encode()
+            yield f"reckon {' '.join((*options, name))}", said(layout, *options).encode()
 
 
 def files(folder: Path) -> Iterator[tuple[str, bytes]]:
@@ -132,17 +132,17 @@ def files(folder: Path) -> Iterator[tuple[str, bytes]]:
     for name, document in wanted.items():
         kind = document.get("output", {}).get("format", "tiff")
         yield from made(name, document, [picture], folder / f"out.{kind}")
-    for name, wish in LAYOUTS.items():
+    for name, layout in LAYOUTS.items():
         pictures = []
-        for number, plan in enumerate(wish["plans"]):
+        for number, plan in enumerate(layout["plans"]):
             size = plan["picture"]["width_px"], plan["picture"]["height_px"]
             pictures.append(folder / f"{name} {number}.jpg")
             photo_of(pictures[-1], *size)
-        yield from made(f"render {name}", wish, pictures, folder / "out.pdf")
-        yield from made(f"sheets {name}", wish, pictures, folder / "sheets")
+        yield from made(f"render {name}", layout, pictures, folder / "out.pdf")
+        yield from made(f"sheets {name}", layout, pictures, folder / "sheets")
         if name in ("panels", "hang"):
             for option, ending in (("--hanging", "pdf"), ("--hanging", "svg"), ("--wall", "png")):
-                yield from made(f"{option} {ending} {name}", wish, pictures, folder / f"out.{ending}", option)  # fmt: skip
+                yield from made(f"{option} {ending} {name}", layout, pictures, folder / f"out.{ending}", option)  # fmt: skip
 
 
 def made(

@@ -10,7 +10,7 @@ from zollstock.core.sheet.sheets import Sampling, sampling
 from zollstock.core.work.outcome import Work
 
 
-class Laid(NamedTuple):
+class PlannedLayout(NamedTuple):
     grid: Grid
     printed: PixelBox
     image: PixelBox
@@ -18,8 +18,8 @@ class Laid(NamedTuple):
     sampling: Sampling
 
 
-def laid(work: Work) -> Laid:
+def laid(work: Work) -> PlannedLayout:
     sheet = print_sheet(work)
     [piece], grid = sheet.pieces, sheet.grid
     printed, image, content = (grid.box(box) for box in (piece.box, piece.image, piece.content))
-    return Laid(grid, printed, image, content, sampling(piece, grid))
+    return PlannedLayout(grid, printed, image, content, sampling(piece, grid))

@@ -1,4 +1,4 @@
-"""Wishes for layouts, as tests type them."""
+"""Layout requests for layouts, as tests type them."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from copy import deepcopy
 from typing import Any
 
 from zollstock.core.layouts import parse_layout
-from zollstock.core.layouts.wish import Wish
+from zollstock.core.layouts.request import LayoutRequest
 
 GEARS = {
     "picture": {"width_px": 4000, "height_px": 6000},
@@ -16,11 +16,11 @@ GEARS = {
 
 def tiles_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[str, Any]:
     """The mill gear on A4 sheets; `plan` replaces parts of its plan."""
-    wish = {"format": "zollstock.layout/1", "kind": "tiles", "title": "Mill gears"}
-    return wish | {"plans": [GEARS | (plan or {})]} | changes
+    layout = {"format": "zollstock.layout/1", "kind": "tiles", "title": "Mill gears"}
+    return layout | {"plans": [GEARS | (plan or {})]} | changes
 
 
-def tiles(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
+def tiles(plan: dict[str, Any] | None = None, **changes: Any) -> LayoutRequest:
     return parse_layout(tiles_document(plan, **changes))
 
 
@@ -36,25 +36,25 @@ PASS = {
 
 def pass_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[str, Any]:
     """A keeper's pass photo, as many as fit a lab's 10 × 15; `plan` replaces parts of its plan."""
-    wish = {"format": "zollstock.layout/1", "kind": "id", "title": "Keeper's pass"}
+    layout = {"format": "zollstock.layout/1", "kind": "id", "title": "Keeper's pass"}
     keeper = {"picture": {"width_px": 3000, "height_px": 4000}}
-    return wish | PASS | {"plans": [keeper | (plan or {})]} | changes
+    return layout | PASS | {"plans": [keeper | (plan or {})]} | changes
 
 
-def passes(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
+def passes(plan: dict[str, Any] | None = None, **changes: Any) -> LayoutRequest:
     return parse_layout(pass_document(plan, **changes))
 
 
 def life_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[str, Any]:
     """A pressed weed whose stem is 20 cm long, 2000 px of 4000 × 6000; `plan` replaces parts of its plan."""
-    wish = {"format": "zollstock.layout/1", "kind": "life", "title": "Pressed weed"}
+    layout = {"format": "zollstock.layout/1", "kind": "life", "title": "Pressed weed"}
     measure = {"from": [0.2, 0.5], "to": [0.7, 0.5], "length": "20 cm"}
     weed = {"picture": {"width_px": 4000, "height_px": 6000}}
     parts = [{"name": "root", "x": 0.5, "y": 0.9}, {"x": 0.5, "y": 0.5}]
-    return wish | {"measure": measure, "parts": parts, "plans": [weed | (plan or {})]} | changes
+    return layout | {"measure": measure, "parts": parts, "plans": [weed | (plan or {})]} | changes
 
 
-def life(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
+def life(plan: dict[str, Any] | None = None, **changes: Any) -> LayoutRequest:
     return parse_layout(life_document(plan, **changes))
 
 
@@ -71,13 +71,13 @@ STAIRS = frames_of(
 
 def panels_document(plan: dict[str, Any] | None = None, **changes: Any) -> dict[str, Any]:
     """The long wall over four frames up the stairs, gaps of 40 mm; `plan` replaces parts of its plan."""
-    wish = {"format": "zollstock.layout/1", "kind": "panels", "title": "Long wall"}
+    layout = {"format": "zollstock.layout/1", "kind": "panels", "title": "Long wall"}
     wall = {"picture": {"width_px": 9000, "height_px": 3000}}
     # Copied, so that a test may put a fix into it.
-    return deepcopy(wish | {"frames": STAIRS, "plans": [wall | (plan or {})]} | changes)
+    return deepcopy(layout | {"frames": STAIRS, "plans": [wall | (plan or {})]} | changes)
 
 
-def panels(plan: dict[str, Any] | None = None, **changes: Any) -> Wish:
+def panels(plan: dict[str, Any] | None = None, **changes: Any) -> LayoutRequest:
     return parse_layout(panels_document(plan, **changes))
 
 
@@ -101,13 +101,18 @@ STARS = {
 
 def hang_document(**changes: Any) -> dict[str, Any]:
     """Three prints of three kinds on a wall of 6.4 m; the canvas on two fixings."""
-    wish = {"format": "zollstock.layout/1", "kind": "hang", "title": "North wall", "wall": "6.4 m"}
+    layout = {
+        "format": "zollstock.layout/1",
+        "kind": "hang",
+        "title": "North wall",
+        "wall": "6.4 m",
+    }
     pieces = [{}, {"fixings": 2}]
     plans = [FOG, CANVAS, STARS]
-    return deepcopy(wish | {"plans": plans, "pieces": pieces, "gap": "8 cm"} | changes)
+    return deepcopy(layout | {"plans": plans, "pieces": pieces, "gap": "8 cm"} | changes)
 
 
-def hanging(**changes: Any) -> Wish:
+def hanging(**changes: Any) -> LayoutRequest:
     return parse_layout(hang_document(**changes))
 
 
@@ -122,14 +127,14 @@ ROLL = {"width": "91.44 cm", "margin": "0.5 cm", "gap": "0.6 cm", "lead": "2 cm"
 
 def gang_document(**changes: Any) -> dict[str, Any]:
     """Three prints of the hall on a roll of 36 in, the last one twice."""
-    wish = {"format": "zollstock.layout/1", "kind": "gang", "title": "For the hall", "roll": ROLL}
+    layout = {"format": "zollstock.layout/1", "kind": "gang", "title": "For the hall", "roll": ROLL}
     plans = [
         small("60 cm", "40 cm", "Fog"),
         small("40 cm", "60 cm", "Gear"),
         small("30 cm", "30 cm", "Weed"),
     ]
-    return deepcopy(wish | {"plans": plans, "copies": [1, 1, 2]} | changes)
+    return deepcopy(layout | {"plans": plans, "copies": [1, 1, 2]} | changes)
 
 
-def gang(**changes: Any) -> Wish:
+def gang(**changes: Any) -> LayoutRequest:
     return parse_layout(gang_document(**changes))

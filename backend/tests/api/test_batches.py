@@ -21,7 +21,7 @@ from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
 from tests.lengthy import LONG
 from tests.pictures import chart, noise, save
-from zollstock.batches.runs import layout
+from zollstock.batches.runs import run_items
 from zollstock.batches.tasks import LAYING, lay_out
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
@@ -274,7 +274,7 @@ def test_a_run_whose_layer_was_killed_is_laid_out_once(
     run = caller("POST", f"batches/{batch['id']}/runs", {})
     first = LAYING.claim(run["id"])
     assert first is not None
-    part = list(layout(first))[:2]
+    part = list(run_items(first))[:2]
     tasks._write_mine(first, part)
     Run.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     tasks.take_up()
@@ -282,7 +282,7 @@ def test_a_run_whose_layer_was_killed_is_laid_out_once(
     assert Order.objects.count() == 6 and caller("GET", f"runs/{run['id']}")["queued"] == 6
     # The first, come back from the dead, adds nothing.
     with pytest.raises(Cancelled):
-        tasks._write_mine(first, list(layout(first))[2:4])
+        tasks._write_mine(first, list(run_items(first))[2:4])
     assert Order.objects.count() == 6
 
 
@@ -332,7 +332,7 @@ def test_a_layout_that_fails_says_so(
     def broken(run: Run) -> None:
         raise ZeroDivisionError("the cause")
 
-    monkeypatch.setattr("zollstock.batches.tasks.layout", broken)
+    monkeypatch.setattr("zollstock.batches.tasks.run_items", broken)
     lay_out(run["id"])
     told = caller("GET", f"runs/{run['id']}")
     assert (told["state"], told["failed"], told["over"]) == ("failed", 2, True)

@@ -12,7 +12,7 @@ from django.core.management import call_command
 from tests.pictures import chart, noise
 from zollstock.batches.cells import cell, edits_of, sizes_of_batch
 from zollstock.batches.models import Batch
-from zollstock.core.layouts import Seen, against_making, lay, layout_page, parse_layout
+from zollstock.core.layouts import PageQuery, blocking_reasons, lay, layout_page, parse_layout
 from zollstock.core.sizes.library import library
 from zollstock.core.studio.stock import read_stock
 from zollstock.core.studio.studio import Studio
@@ -114,13 +114,13 @@ def test_the_halls_layouts_are_those_that_the_story_tells() -> None:
     for file, wanted in museum.PLANS.items():
         width, height = sides.get(file, (6000, 4000))
         plans[file] = {"picture": {"width_px": width, "height_px": height}} | wanted
-    stairs, row, roll = (parse_layout(wish) for _, wish in walls.walls(plans))
-    for wish in (stairs, row, roll):
-        assert not against_making(lay(wish))
+    stairs, row, roll = (parse_layout(layout) for _, layout in walls.walls(plans))
+    for layout in (stairs, row, roll):
+        assert not blocking_reasons(lay(layout))
     (torn,) = [one for one in lay(stairs).findings if one.id == "zone-off-faces"]
     assert torn.fix is not None and "post" in torn.text
     stock = read_stock(walls.STOCK)
-    page = layout_page(roll, "cm", Seen(Studio(stock=stock)))
+    page = layout_page(roll, "cm", PageQuery(Studio(stock=stock)))
     assert [way.id for way in page.ways if way.taken and way.id.startswith("paper")] == [
         "paper-satin-90"
     ]
@@ -137,7 +137,7 @@ def test_the_workshops_layouts_are_those_that_the_story_tells() -> None:
             workshop.PRINTS.items(), [(4000, 6000), (4200, 4200), *[(2400, 3200)] * 3], strict=True
         )
     }
-    pages = [layout_page(parse_layout(wish)) for _, wish in workshop.layouts(plans)]
+    pages = [layout_page(parse_layout(layout)) for _, layout in workshop.layouts(plans)]
     (on_seam,) = [one for one in pages[0].findings if one.id == "zone-on-seam"]
     assert on_seam.fix is not None and "hub" in on_seam.text
     for page in pages[1:4]:

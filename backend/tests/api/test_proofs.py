@@ -34,8 +34,8 @@ def held(caller: Caller, tmp_path: Path) -> dict:
 
 
 def asked(caller: Caller, held: dict, expect: int = 200, part: Any = PART, **plan: Any) -> dict:
-    wish = {"plan": held["plan"] | plan, "part": part}
-    return caller("POST", f"prints/{held['id']}/proofs", wish, expect=expect)
+    asked = {"plan": held["plan"] | plan, "part": part}
+    return caller("POST", f"prints/{held['id']}/proofs", asked, expect=expect)
 
 
 def looked_at(caller: Caller, held: dict, **more: Any) -> dict:

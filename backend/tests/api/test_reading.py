@@ -24,8 +24,8 @@ def test_reading_twice_does_no_harm(picture: Picture) -> None:
     first = Picture.objects.get(id=picture.id)
     read(str(picture.id))
     again = Picture.objects.get(id=picture.id)
-    assert (first.state, first.proof.name) == (again.state, again.proof.name)
-    assert len(list(Path(first.proof.path).parent.glob("bench*"))) == 1
+    assert (first.state, first.preview.name) == (again.state, again.preview.name)
+    assert len(list(Path(first.preview.path).parent.glob("bench*"))) == 1
 
 
 def test_reading_what_is_gone_is_nothing(db) -> None:

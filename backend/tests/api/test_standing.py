@@ -164,7 +164,7 @@ def test_files_without_a_row_go_when_they_have_settled(caller, photo) -> None:
     assert tidying.clear_orphans() == 0, "it may be about to get its row"
     assert tidying.clear_orphans(settled=-1) == 1
     assert not orphan.exists() and not orphan.parent.exists()
-    kept = [picture.file, picture.proof, picture.small, Order.objects.get().files.get().file]
+    kept = [picture.file, picture.preview, picture.small, Order.objects.get().files.get().file]
     assert all(Path(file.path).is_file() for file in kept)
 
 

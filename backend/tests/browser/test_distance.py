@@ -1,4 +1,4 @@
-"""The Distance blade and the rail: the model's plot, the room, all schools, detail, further places."""
+"""The Distance blade and the rail: the model's plot, the room, all criteria, detail, further places."""
 
 from __future__ import annotations
 

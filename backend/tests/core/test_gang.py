@@ -18,8 +18,8 @@ from tests.layouts import ROLL, gang, gang_document, small
 from zollstock.core.documents.plan import parse_plan
 from zollstock.core.layouts import (
     LayoutError,
-    Seen,
-    against_making,
+    PageQuery,
+    blocking_reasons,
     lay,
     layout_document,
     layout_page,
@@ -103,7 +103,7 @@ def test_gaps_and_margins_hold_and_every_copy_is_there_once(
     on_sheets: bool,
 ) -> None:
     plans = [small(f"{w} mm", f"{h} mm") for w, h, _, _ in prints]
-    wish: dict[str, Any] = {
+    layout: dict[str, Any] = {
         "plans": plans,
         "copies": [n for _, _, n, _ in prints],
         "may_turn": [may for *_, may in prints],
@@ -120,8 +120,8 @@ def test_gaps_and_margins_hold_and_every_copy_is_there_once(
         roll["most_length"] = f"{most} mm"
     margins = dict.fromkeys(("left", "top", "right", "bottom"), f"{margin} mm")
     sheet = {"width": "914.4 mm", "height": "1000 mm", "margins": margins}
-    wish |= {"roll": None, "gap": f"{gap} mm", "sheet": sheet} if on_sheets else {"roll": roll}
-    parsed = gang(**wish)
+    layout |= {"roll": None, "gap": f"{gap} mm", "sheet": sheet} if on_sheets else {"roll": roll}
+    parsed = gang(**layout)
     made = reckon_layout(parsed)
     stopped = [one for one in made.findings if one.id == "piece-too-large"]
     pieces = [piece for one in made.sheets for piece in one.pieces]
@@ -147,14 +147,14 @@ def test_gaps_and_margins_hold_and_every_copy_is_there_once(
             sum(one.height for one in made.sheets)
         )
         assert float(made.figure("saved").value) >= 0
-    assert sheets_json(reckon_layout(gang(**wish))) == sheets_json(made)
+    assert sheets_json(reckon_layout(gang(**layout))) == sheets_json(made)
 
 
 def test_sixty_pieces_are_laid_in_under_two_seconds() -> None:
     plans = [small(f"{120 + 37 * n % 400} mm", f"{100 + 53 * n % 500} mm") for n in range(60)]
-    wish = gang(plans=plans, copies=[])
+    layout = gang(plans=plans, copies=[])
     begun = time.process_time()
-    assert len(lay(wish).sheets[0].excerpts) == 60
+    assert len(lay(layout).sheets[0].excerpts) == 60
     assert time.process_time() - begun < 2
 
 
@@ -265,8 +265,8 @@ def test_a_print_that_is_not_printed_says_nothing_of_the_file() -> None:
 def test_all_prints_share_one_grid_and_one_profile() -> None:
     coarse = small("80 cm", "50 cm") | {"output": {"profile": "picture"}}
     fine = small("10 cm", "6.6 cm")
-    wish = gang(plans=[coarse, fine], copies=[])
-    laid = lay(wish)
+    layout = gang(plans=[coarse, fine], copies=[])
+    laid = lay(layout)
     assert laid.sheets[0].ppi == 360
     assert {work.output_ppi for work in laid.works} == {laid.sheets[0].ppi}
     assert {work.plan.output.profile for work in laid.works} == {"srgb"}
@@ -296,7 +296,7 @@ def test_every_paper_in_stock_is_laid_out_the_cheapest_first() -> None:
         copies=[2, 1],
         fixed=[{"plan": 0, "copy": 0, "x": "5 mm", "y": "20 mm"}],
     )
-    page = layout_page(parse_layout(document), None, Seen(Studio(stock=STOCK)))
+    page = layout_page(parse_layout(document), None, PageQuery(Studio(stock=STOCK)))
     papers = [way for way in page.ways if way.id.startswith("paper-")]
     order = [way.id for way in papers]
     assert order[-2:] == ["paper-r3", "paper-r4"] and set(order[:3]) == {
@@ -313,7 +313,7 @@ def test_every_paper_in_stock_is_laid_out_the_cheapest_first() -> None:
     taken = parse_layout(patched(document, by_id["paper-s1"].fix))
     made = reckon_layout(taken)
     assert made.figure("cost").value == 4 * len(made.sheets) and made.sheets[0].width == 420
-    again = layout_page(taken, None, Seen(Studio(stock=STOCK)))
+    again = layout_page(taken, None, PageQuery(Studio(stock=STOCK)))
     assert [way.id for way in again.ways if way.taken and way.id.startswith("paper")] == [
         "paper-s1"
     ]
@@ -330,11 +330,11 @@ def test_cuts_right_through_say_what_they_free() -> None:
 
 
 def test_the_document_is_whole_and_as_described() -> None:
-    wish = gang(fixed=[{"plan": 0, "copy": 0, "x": "5 mm", "y": "20 mm"}])
-    document = layout_document(wish)
+    layout = gang(fixed=[{"plan": 0, "copy": 0, "x": "5 mm", "y": "20 mm"}])
+    document = layout_document(layout)
     jsonschema.validate(document, layout_schema())
-    assert parse_layout(document) == wish
-    jsonschema.validate(json.loads(sheets_json(reckon_layout(wish))), sheets_schema())
+    assert parse_layout(document) == layout
+    jsonschema.validate(json.loads(sheets_json(reckon_layout(layout))), sheets_schema())
 
 
 @pytest.mark.parametrize(("ppi", "stopped"), [(1590, False), (1700, True)])
@@ -346,4 +346,4 @@ def test_a_sheet_that_no_jpeg_holds_is_stopped_before_it_is_made(ppi: float, sto
     longest = max(laid.sheets[0].grid.width, laid.sheets[0].grid.height)
     assert bool(found) == (longest > 65_500) == stopped
     if stopped:
-        assert against_making(laid)
+        assert blocking_reasons(laid)

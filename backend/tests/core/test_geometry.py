@@ -8,8 +8,8 @@ import pytest
 
 from tests.laid import laid
 from tests.plans import LAMP, border, plan, wrap
-from zollstock.core.criteria import SCHOOLS, Conditions
-from zollstock.core.edges import layout
+from zollstock.core.criteria import CRITERIA, Conditions
+from zollstock.core.edges import edge_boxes
 from zollstock.core.reckon import reckon
 from zollstock.core.rules.straighten import UPRIGHT, roomiest
 from zollstock.core.shapes.box import Box
@@ -81,7 +81,7 @@ def test_marks_lie_in_the_margin_and_point_at_their_line() -> None:
     made = plan(
         edge=wrap("mirror"), marks={"margin": "10 mm", "crop": True, "fold": True, "centre": True}
     )
-    boxes = layout(made.edge, made.target, made.marks)
+    boxes = edge_boxes(made.edge, made.target, made.marks)
     inner = boxes.document.grown(-made.marks.margin.mm)
     lines = [stroke.box for stroke in mark_strokes(made.marks, boxes)]
     assert len(lines) == 8 + 16 + 4
@@ -99,7 +99,7 @@ def test_marks_lie_in_the_margin_and_point_at_their_line() -> None:
 
 def test_no_margin_no_marks() -> None:
     made = plan(marks={"crop": True})
-    assert not list(mark_strokes(made.marks, layout(made.edge, made.target, made.marks)))
+    assert not list(mark_strokes(made.marks, edge_boxes(made.edge, made.target, made.marks)))
 
 
 def test_pixels_of_the_worked_border() -> None:
@@ -129,14 +129,14 @@ PAPER = Conditions()
      (14, None)],
 )  # fmt: skip
 def test_from_where_the_house_table_is_content(effective: int, reach: float | None) -> None:
-    assert SCHOOLS["table"].reach(effective, PAPER) == reach
+    assert CRITERIA["table"].reach(effective, PAPER) == reach
 
 
 def test_device_is_content_anywhere_or_nowhere() -> None:
-    assert SCHOOLS["device"].reach(300, PAPER) == 0
-    assert SCHOOLS["device"].reach(299, PAPER) is None
-    assert SCHOOLS["device"].reach(250, Conditions(factor=0.8)) == 0
-    assert SCHOOLS["trials"].need(500, PAPER) is None
+    assert CRITERIA["device"].reach(300, PAPER) == 0
+    assert CRITERIA["device"].reach(299, PAPER) is None
+    assert CRITERIA["device"].reach(250, Conditions(factor=0.8)) == 0
+    assert CRITERIA["trials"].need(500, PAPER) is None
 
 
 def test_the_medium_lowers_every_need() -> None:

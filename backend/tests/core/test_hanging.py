@@ -14,7 +14,7 @@ from zollstock.core.ground.rational import Fraction
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.layouts import (
     LayoutError,
-    against_making,
+    blocking_reasons,
     hanging_sheets,
     lay,
     layout_page,
@@ -87,7 +87,7 @@ def test_what_cannot_hang_is_told_with_its_path(changes: dict[str, Any], path: s
 
 def test_a_print_that_cannot_be_made_can_be_hung() -> None:
     short = STARS | {"edge": {"kind": "wrap", "depth": "50 cm", "turn": "50 cm", "fill": "mirror"}}
-    assert not against_making(lay(hanging(plans=[short], pieces=[])))
+    assert not blocking_reasons(lay(hanging(plans=[short], pieces=[])))
 
 
 def test_the_rule_of_a_hanging_says_what_a_colleague_would() -> None:

@@ -13,7 +13,14 @@ from zollstock.core.criteria import acuity_need
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.picture.measures import Measures
-from zollstock.core.questions.howbig import ASKED, HowBig, Wish, cropped, how_big, whole_print_px
+from zollstock.core.questions.howbig import (
+    ASKED,
+    HowBig,
+    HowBigQuery,
+    cropped,
+    how_big,
+    whole_print_px,
+)
 from zollstock.core.rules.viewing import grade, whole_print_distance
 from zollstock.core.sizes.readings import read_size
 
@@ -23,7 +30,7 @@ CM = LengthStyle("cm")
 def answered(width: int = 7952, height: int = 5304, unit: str = "cm", **more: Any) -> HowBig:
     size = more.pop("size", "")
     measures = more.pop("measures", Measures())
-    wish = Wish(
+    query = HowBigQuery(
         width=width,
         height=height,
         ratio=more.pop("ratio", None),
@@ -31,7 +38,7 @@ def answered(width: int = 7952, height: int = 5304, unit: str = "cm", **more: An
         distance=more.pop("distance", 600.0),
         size=read_size(size, unit, (width, height), []).sides if size else None,
     )
-    return how_big(wish, LengthStyle(unit), measures)
+    return how_big(query, LengthStyle(unit), measures)
 
 
 def test_the_worked_example() -> None:

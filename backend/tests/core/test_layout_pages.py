@@ -10,14 +10,20 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.layouts import life, pass_document, passes, tiles, tiles_document
-from zollstock.core.layouts import LayoutError, Seen, layout_document, layout_page, parse_layout
+from zollstock.core.layouts import (
+    LayoutError,
+    PageQuery,
+    layout_document,
+    layout_page,
+    parse_layout,
+)
 from zollstock.core.layouts.page import LayoutPage
 from zollstock.core.picture.measures import LightnessMap, Measures, SharpnessMap
 from zollstock.core.studio.studio import Studio
 
 
 def patched(document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:
-    """A fix applied to a wish as the screen does it."""
+    """A fix applied to a layout request as the screen does it."""
     for path, value in fix.items():
         holder: Any = document
         *names, last = path.split(".")
@@ -77,7 +83,7 @@ def test_every_way_leads_to_what_it_says(
 @given(st.integers(100, 1500), st.integers(100, 1500), st.integers(1, 30))
 def test_nothing_noticeably_larger_goes_on_so_many_sheets(width: int, height: int, on: int) -> None:
     plan = {"target": {"width": f"{width} mm", "height": f"{height} mm"}}
-    page = layout_page(tiles(plan), None, Seen(on=on))
+    page = layout_page(tiles(plan), None, PageQuery(on=on))
     way = next(way for way in page.ways if way.id == "as-large")
     target = way.fix["plans.0.target"]
     assert sheets(layout_page(parse_layout(patched(tiles_document(plan), dict(way.fix))))) <= on
@@ -155,7 +161,7 @@ def a_face(background: float, beside: float, face: float, sharp: float) -> Measu
     ],
 )
 def test_what_is_measured_is_judged(measures: Measures, doubtful: set[str]) -> None:
-    page = layout_page(passes(), None, Seen(Studio(measures=measures)))
+    page = layout_page(passes(), None, PageQuery(Studio(measures=measures)))
     assert {check.id for check in page.checks if check.state == "look"} == doubtful
     told = page.blades[2].key
     assert told == (f"{len(doubtful)} to look at" if doubtful else "all pass")
@@ -185,15 +191,15 @@ def test_an_upload_has_the_photos_ratio_or_the_right_one_is_named() -> None:
 
 @pytest.mark.parametrize("make", [tiles, passes, life])
 def test_a_wish_comes_back_whole_from_its_document(make: Any) -> None:
-    wish = make()
-    assert parse_layout(layout_document(wish)) == wish
+    layout = make()
+    assert parse_layout(layout_document(layout)) == layout
 
 
 def test_the_sheet_that_is_looked_at_comes_with_its_ink() -> None:
     assert layout_page(tiles()).ink is None
-    ink = layout_page(tiles(), None, Seen(sheet=4)).ink
+    ink = layout_page(tiles(), None, PageQuery(sheet=4)).ink
     assert ink is not None and {stroke.kind for stroke in ink.strokes} == {
         "cut", "glue", "register", "scale",
     }  # fmt: skip
     assert [label.text for label in ink.labels] == ["B2", "100 mm"]
-    assert layout_page(tiles(), None, Seen(sheet=99)).ink is None
+    assert layout_page(tiles(), None, PageQuery(sheet=99)).ink is None

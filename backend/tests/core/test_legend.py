@@ -102,8 +102,8 @@ def shown() -> list[str]:
         for mode in ("fill", "contain")
         for figure in reckon(plan(edge=edge, fit={"mode": mode, "angle": 2})).figures
     ]
-    for wish in LAYOUTS:
-        found += [figure.id for figure in layout_page(wish()).figures]
+    for layout in LAYOUTS:
+        found += [figure.id for figure in layout_page(layout()).figures]
     return found
 
 
@@ -125,13 +125,13 @@ def test_every_way_that_is_offered_says_what_it_is() -> None:
             step=step,
         ).choices
     }
-    found |= {way.id for wish in LAYOUTS for way in layout_page(wish()).ways}
+    found |= {way.id for layout in LAYOUTS for way in layout_page(layout()).ways}
     assert len(found) > 40
     assert sorted(name for name in found if of_choice(name) is None) == []
 
 
 def test_every_blade_and_every_grade_says_what_it_is() -> None:
-    steps = {*STEPS, *(blade.step for wish in LAYOUTS for blade in layout_page(wish()).blades)}
+    steps = {*STEPS, *(blade.step for layout in LAYOUTS for blade in layout_page(layout()).blades)}
     assert [step for step in sorted(steps) if f"step-{step}" not in WORDS] == []
     assert [grade for grade, _ in GRADES if f"grade-{grade}" not in WORDS] == []
 

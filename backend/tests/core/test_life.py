@@ -79,13 +79,13 @@ def test_until_points_and_distance_are_set_nothing_is_told_and_nothing_made(
     measure: object, missing: str, tiles: object
 ) -> None:
     parts = [] if tiles else [{"x": 0.5, "y": 0.5}]
-    wish = life(measure=measure, tiles=tiles, parts=parts)
-    made = reckon_layout(wish)
+    layout = life(measure=measure, tiles=tiles, parts=parts)
+    made = reckon_layout(layout)
     [stop] = made.findings
     assert (stop.id, stop.level) == ("not-marked", "stop")
     assert stop.text.startswith(f"Not marked yet: {missing}. ")
     assert made.figures == [] and made.sheets == []
-    page = layout_page(wish, "cm")
+    page = layout_page(layout, "cm")
     assert page.rings is not None and page.rings.unmarked
     assert page.blades[0].level == "stop"
 

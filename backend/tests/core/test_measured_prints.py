@@ -9,7 +9,7 @@ from zollstock.core.answer.reckoning import Finding
 from zollstock.core.documents.plan import PlanError, parse_plan, patched, plan_document
 from zollstock.core.picture.copies import copied
 from zollstock.core.picture.measures import Measures, SharpnessMap
-from zollstock.core.picture.measurewords import told
+from zollstock.core.picture.measurewords import describe_measures
 from zollstock.core.reckon import reckon
 from zollstock.core.studio.studio import Studio
 from zollstock.core.work.detail import detail_range
@@ -112,7 +112,7 @@ def test_words_for_people_say_what_a_figure_means() -> None:
         true_detail=(5_200_000, 9_400_000), resampled_by=1.5, noise_sigma=1.0, clipped_lights=0.03,
         burnt=0.025, clipped_shadows=0.0, lightness_mean=50.0, lightness_median=48.0,
     )  # fmt: skip
-    words = {one.id: one for one in told(measures, 24_000_000)}
+    words = {one.id: one for one in describe_measures(measures, 24_000_000)}
     assert words["true_detail"].text == "about 5.2 to 9.4 of 24 MP"
     assert words["resampled_by"].sure == "hint"
     assert words["clipped"].text == "3 % of the lights, 0 % black"

@@ -12,10 +12,10 @@ from tests.plans import plan, wrap
 from zollstock.core.documents.plan import changed_plan
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.picture.measures import LightnessMap, Measures
-from zollstock.core.picture.measurewords import told
+from zollstock.core.picture.measurewords import describe_measures
 from zollstock.core.shapes.box import Box
 from zollstock.core.studio.studio import Studio
-from zollstock.core.telling.rimadvice import BUSY, CALM, Advice, strips
+from zollstock.core.telling.edgeadvice import BUSY, CALM, Advice, strips
 from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
 
@@ -151,10 +151,13 @@ def test_advice_that_is_taken_is_content(
 
 
 def test_noise_and_quality_are_told_with_what_they_mean() -> None:
-    words = {word.id: word for word in told(Measures(noise_sigma=6.24, jpeg_quality=75), 10**6)}
+    words = {
+        word.id: word
+        for word in describe_measures(Measures(noise_sigma=6.24, jpeg_quality=75), 10**6)
+    }
     assert words["noise_sigma"].text == "σ 6.2 of 255 levels"
     assert words["noise_sigma"].meaning.startswith("noisy")
     assert words["jpeg_quality"].text == "about 75 of 100"
     exact = Measures(jpeg_quality=95, jpeg_standard=True)
-    assert [word.text for word in told(exact, 10**6)] == ["95 of 100"]
-    assert not list(told(Measures(), 10**6))
+    assert [word.text for word in describe_measures(exact, 10**6)] == ["95 of 100"]
+    assert not list(describe_measures(Measures(), 10**6))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from tests.plans import plan
-from zollstock.core.criteria import SCHOOLS
+from zollstock.core.criteria import CRITERIA
 from zollstock.core.reckon import reckon
 from zollstock.core.worksheet import worksheet
 
@@ -20,7 +20,7 @@ def test_finding_figure_and_rail_name_one_distance(school: str, distance: str, w
     )
     page = worksheet(made, "cm", "pixels")
     chosen = page.reckoning.figure("clean_from_chosen")
-    assert chosen.source == school and chosen.label.endswith(SCHOOLS[school].by)
+    assert chosen.source == school and chosen.label.endswith(CRITERIA[school].by)
     line = next(line for line in page.rail.schools if line.id == school)
     assert line.text == chosen.text
     if page.rail.clean is not None:
@@ -29,7 +29,7 @@ def test_finding_figure_and_rail_name_one_distance(school: str, distance: str, w
         if finding.id.startswith("quality-"):
             words = "From no distance" if chosen.text == "never" else f"clean from {chosen.text}."
             assert words in finding.text
-            assert (SCHOOLS[school].by in finding.text) == (school != "acuity")
+            assert (CRITERIA[school].by in finding.text) == (school != "acuity")
     for choice in page.choices:
         if choice.id == "short-as-it-is" and chosen.text != "never":
             assert choice.title.endswith(f"clean from {chosen.text}")
@@ -61,7 +61,7 @@ def test_a_distance_that_was_typed_is_shown_exactly(
 
 def test_acuity_has_its_own_figure_whatever_is_chosen() -> None:
     by = {
-        school: reckon(plan(viewing={"school": school})).figure("clean_from") for school in SCHOOLS
+        school: reckon(plan(viewing={"school": school})).figure("clean_from") for school in CRITERIA
     }
     assert len({figure.value for figure in by.values()}) == 1
     assert all(figure.label.endswith("by acuity") for figure in by.values())

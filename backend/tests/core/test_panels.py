@@ -26,7 +26,7 @@ from zollstock.core.layouts import (
 from zollstock.core.layouts.document import Sheets, sheets_json
 from zollstock.core.layouts.panels.arrangements import ARRANGEMENTS, arrangement_of
 from zollstock.core.layouts.panels.rearranged import NotArranged, rearranged
-from zollstock.core.layouts.panels.wish import PanelsWish
+from zollstock.core.layouts.panels.request import PanelsRequest
 from zollstock.core.layouts.wall.faces import bounds, closed
 from zollstock.core.schema import layout_schema, sheets_schema
 from zollstock.core.shapes.box import Box
@@ -150,17 +150,17 @@ def test_every_px_of_the_spread_lies_on_one_panel_at_its_place(
         boxes.append((0, at, height / 10, width / 10) if down else (at, 0, width / 10, height / 10))
         at = round(at + (width + gap) / 10, 1)
     wrap = None if fill is None else {"depth": "21 mm", "turn": "9 mm", "fill": fill}
-    wish = panels(
+    layout = panels(
         {"pixels": {"mode": "fixed", "ppi": ppi}}, frames=frames_of(*boxes), mode=mode, wrap=wrap
     )
-    laid = lay(wish)
-    assert isinstance(wish, PanelsWish)
+    laid = lay(layout)
+    assert isinstance(layout, PanelsRequest)
     per_mm = Fraction(ppi) / Fraction("25.4")
     around = 0 if wrap is None else int(30 * per_mm + Fraction(1, 2))
     grown = laid.works[0].placement.printed.x  # the whole file begins at its own corner
     assert grown == 0
     ends = 0
-    for face, sheet in zip(wish.on_spread, laid.sheets, strict=True):
+    for face, sheet in zip(layout.on_spread, laid.sheets, strict=True):
         (piece,) = sheet.excerpts
         x, right = (
             int(edge * per_mm + Fraction(1, 2))
@@ -255,7 +255,7 @@ def test_placed_automatically_it_keeps_its_zones_off_the_gaps() -> None:
         face[0] <= spot[0] and spot[0] + spot[2] <= face[0] + face[2]
         for face in (piece.shows for piece in wall.pieces)
     )
-    # What its file shows is the same picture: both schools, and the wall.
+    # What its file shows is the same picture: both criteria, and the wall.
     laid = lay(panels(plan))
     assert laid.works[0].placement.whole.as_floats() == pytest.approx(drawn.picture)
     assert [mode.mode for mode in drawn.modes] == ["window", "butted"]
@@ -358,14 +358,14 @@ def test_the_rule_of_panels_says_what_a_colleague_would() -> None:
 @pytest.mark.parametrize("count", range(2, 13))
 @pytest.mark.parametrize("kind", ARRANGEMENTS)
 def test_arrangements_are_recognised_and_keep_their_gap(kind: str, count: int) -> None:
-    wish = panels()
-    assert isinstance(wish, PanelsWish)
+    layout = panels()
+    assert isinstance(layout, PanelsRequest)
     if not ARRANGEMENTS[kind].fits(count):
         with pytest.raises(NotArranged):
-            rearranged(wish, kind, count, parse_length("35 mm"))
+            rearranged(layout, kind, count, parse_length("35 mm"))
         return
-    made = panels(frames=rearranged(wish, kind, count, parse_length("35 mm")))
-    assert isinstance(made, PanelsWish)
+    made = panels(frames=rearranged(layout, kind, count, parse_length("35 mm")))
+    assert isinstance(made, PanelsRequest)
     assert arrangement_of(made.on_wall) == kind
     page = layout_page(made)
     assert page.panels is not None and page.panels.gap == ("35 mm" if kind != "none" else "")
@@ -373,25 +373,25 @@ def test_arrangements_are_recognised_and_keep_their_gap(kind: str, count: int) -
 
 
 def test_another_arrangement_keeps_what_was_measured() -> None:
-    wish = panels()
-    assert isinstance(wish, PanelsWish)
-    row = rearranged(wish, "row")
+    layout = panels()
+    assert isinstance(layout, PanelsRequest)
+    row = rearranged(layout, "row")
     assert [frame["width"] for frame in row] == ["302 mm", "301 mm", "303 mm", "301 mm"]
     assert [frame["x"] for frame in row] == ["0 mm", "342 mm", "683 mm", "1026 mm"]
-    wider = rearranged(wish, "steps", gap=parse_length("5 cm"))
+    wider = rearranged(layout, "steps", gap=parse_length("5 cm"))
     assert [frame["x"] for frame in wider][1:] == ["352 mm", "703 mm", "1056 mm"]
     assert [frame["y"] for frame in wider] == ["180 mm", "120 mm", "60 mm", "0 mm"]
-    one_more = rearranged(wish, "steps", 5)
+    one_more = rearranged(layout, "steps", 5)
     assert one_more[4]["ordered"] == {"width": "301 mm", "height": "450 mm"}
-    assert one_more[3] == wish.frames[3].model_dump(mode="json") | {
+    assert one_more[3] == layout.frames[3].model_dump(mode="json") | {
         "x": "1026 mm",
         "y": one_more[3]["y"],
     }
 
 
 def test_the_document_is_whole_and_as_described() -> None:
-    wish = panels(wrap=WRAP, mode="butted")
-    document = layout_document(wish)
+    layout = panels(wrap=WRAP, mode="butted")
+    document = layout_document(layout)
     jsonschema.validate(document, layout_schema())
-    assert parse_layout(document) == wish
-    jsonschema.validate(json.loads(sheets_json(reckon_layout(wish))), sheets_schema())
+    assert parse_layout(document) == layout
+    jsonschema.validate(json.loads(sheets_json(reckon_layout(layout))), sheets_schema())

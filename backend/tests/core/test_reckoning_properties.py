@@ -15,7 +15,7 @@ from tests.laid import laid
 from tests.lengthy import tried
 from tests.plans import documents, zones
 from zollstock.core.answer.reckoning import STEPS, Step, reckoning_document
-from zollstock.core.criteria import SCHOOLS, Conditions
+from zollstock.core.criteria import CRITERIA, Conditions
 from zollstock.core.documents.plan import lengths_of, parse_plan, patched, plan_document
 from zollstock.core.ground.show import style_for
 from zollstock.core.parts.fit import Fit
@@ -184,11 +184,11 @@ def test_the_bands_agree_with_the_verdict_at_every_distance(
     school: str, effective: float, factor: float, distance: float
 ) -> None:
     under = Conditions(factor=factor, spread=(1.5 - factor) / 10)
-    found = viewing.bands(SCHOOLS[school], effective, under)
+    found = viewing.bands(CRITERIA[school], effective, under)
     assert found[0].start == 0 and found[-1].end is None
     for one, following in pairwise(found):
         assert one.end == following.start
-    need = SCHOOLS[school].need(distance, under)
+    need = CRITERIA[school].need(distance, under)
     assert need is not None
     ratio = effective / need
     near_a_boundary = any(abs(ratio - least) < 1e-6 for _, least in viewing.GRADES)

@@ -7,16 +7,16 @@ from hypothesis import given
 
 from tests.lengthy import tried
 from tests.plans import border, document, documents, plan
-from zollstock.core.criteria import SCHOOLS, table
+from zollstock.core.criteria import CRITERIA, table
 from zollstock.core.documents.formats import upgrade
 from zollstock.core.documents.plan import PlanError, lengths_of, parse_plan
 from zollstock.core.edges import EDGES, Edge
 from zollstock.core.edges.kind import EdgeKind
 from zollstock.core.ground.show import LengthStyle, style_for
-from zollstock.core.parts.file import Output
+from zollstock.core.parts.file import OutputSpec
 from zollstock.core.parts.viewing import SchoolName
 from zollstock.core.reckon import reckon
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.rules.sources import SOURCES
 from zollstock.core.rules.viewing import GRADES, grade_word, grades_in_words
 from zollstock.core.sizes.library import Size
@@ -38,18 +38,18 @@ def test_every_edge_that_a_plan_may_have_is_registered_under_its_own_word() -> N
 
 
 def test_every_school_that_a_plan_may_name_answers() -> None:
-    assert tuple(SCHOOLS) == get_args(SchoolName)
+    assert tuple(CRITERIA) == get_args(SchoolName)
     rows, work = worksheet(plan(), "cm", None).schools, work_out(plan())
     assert [(row.id, row.label, row.note) for row in rows] == [
         (name, school.label, school.note_at(work.distance, work.under, LengthStyle("cm")))
-        for name, school in SCHOOLS.items()
+        for name, school in CRITERIA.items()
     ]
-    assert all(SOURCES[name] == school.source for name, school in SCHOOLS.items())
+    assert all(SOURCES[name] == school.source for name, school in CRITERIA.items())
 
 
 def test_every_kind_of_file_that_a_plan_may_want_is_described() -> None:
-    assert tuple(OUTPUTS) == get_args(Output.model_fields["format"].annotation)
-    for kind in OUTPUTS.values():
+    assert tuple(FILE_FORMATS) == get_args(OutputSpec.model_fields["format"].annotation)
+    for kind in FILE_FORMATS.values():
         assert kind.ending == kind.endings[0] and 8 in kind.bits
 
 

@@ -21,7 +21,7 @@ from zollstock.pixels.render import render
 SVG = "{http://www.w3.org/2000/svg}"
 
 
-def wish(**changes):
+def layout(**changes):
     def plan(w: int, h: int, title: str) -> dict:
         return {
             "title": title,
@@ -43,7 +43,7 @@ def sources(tmp_path_factory) -> list[Path]:
 
 def test_every_print_lies_whole_on_the_roll_and_white_lies_between(sources, tmp_path) -> None:
     """Without marks there is nothing but prints: each is its own file, turned where its piece is."""
-    asked = wish(marks=False)
+    asked = layout(marks=False)
     assert render_layout(asked, sources, tmp_path / "roll") == 1
     laid = pixels(next((tmp_path / "roll").glob("for-the-hall-length-1_*.tif")))
     (sheet,) = reckon_layout(asked).sheets
@@ -66,14 +66,14 @@ def test_every_print_lies_whole_on_the_roll_and_white_lies_between(sources, tmp_
 
 def test_as_a_pdf_it_has_numbers_and_titles_between_the_prints(sources, tmp_path) -> None:
     out = tmp_path / "roll.pdf"
-    assert render_layout(wish(), sources, out) == 1
+    assert render_layout(layout(), sources, out) == 1
     said = subprocess.run(
         ["pdftotext", "-layout", out, "-"], capture_output=True, text=True, check=True
     ).stdout
     for title in ("Fog, 1 of 2", "Fog, 2 of 2", "Gear, 3 of 3"):
         assert title in said
     told = subprocess.run(["pdfinfo", out], capture_output=True, text=True, check=True).stdout
-    (sheet,) = reckon_layout(wish()).sheets
+    (sheet,) = reckon_layout(layout()).sheets
     width, height = (float(part) for part in told.split("Page size:")[1].split("pts")[0].split("x"))
     assert (width, height) == pytest.approx((250 * 72 / 25.4, sheet.height * 72 / 25.4), abs=0.01)
 

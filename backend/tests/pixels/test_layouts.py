@@ -17,7 +17,7 @@ from tests.pictures import chart, noise, save
 from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts import reckon_layout
 from zollstock.core.layouts.document import Sheets
-from zollstock.core.layouts.wish import Wish
+from zollstock.core.layouts.request import LayoutRequest
 from zollstock.pixels.cli import main
 from zollstock.pixels.errors import Cancelled, RenderError
 from zollstock.pixels.layouts import render_layout
@@ -39,7 +39,7 @@ SMALL = {
 }
 
 
-def wish(**changes) -> Wish:
+def layout(**changes) -> LayoutRequest:
     plan = {
         "picture": {"width_px": 1200, "height_px": 900},
         "target": {"width": "25 cm", "height": "18.7 cm"},
@@ -86,7 +86,7 @@ def joined(
 def test_cut_out_of_their_pages_by_another_program_and_joined_they_are_the_file(
     tmp_path: Path, source: Path, edge: str, way: str
 ) -> None:
-    wanted = wish(plan={"edge": EDGES[edge]}, spread=way)
+    wanted = layout(plan={"edge": EDGES[edge]}, spread=way)
     out = tmp_path / "tiles.pdf"
     made, count = reckon_layout(wanted), render_layout(wanted, [source], out)
     subprocess.run(["pdfimages", out, tmp_path / "page"], check=True)
@@ -102,7 +102,7 @@ def test_cut_out_of_their_pages_by_another_program_and_joined_they_are_the_file(
 
 def test_a_folder_holds_a_file_a_sheet_in_16_bits_too(tmp_path: Path) -> None:
     deep = save(chart(1200, 900, bits=16), tmp_path / "deep.tif")
-    wanted = wish(plan={"output": {"format": "tiff", "bits": 16}}, marks=False, turn=90)
+    wanted = layout(plan={"output": {"format": "tiff", "bits": 16}}, marks=False, turn=90)
     made = reckon_layout(wanted)
     render_layout(wanted, [deep], tmp_path / "sheets")
     names = sorted(path.name for path in (tmp_path / "sheets").iterdir())
@@ -173,19 +173,19 @@ def test_whole_or_not_at_all(tmp_path: Path, source: Path) -> None:
     for name in ("tiles.pdf", "sheets"):
         for most in (10, 60, 90):
             with pytest.raises(Cancelled):
-                render_layout(wish(), [source], tmp_path / name, after(most))
+                render_layout(layout(), [source], tmp_path / name, after(most))
         assert list(tmp_path.iterdir()) == []
-    render_layout(wish(), [source], tmp_path / "tiles.pdf")
+    render_layout(layout(), [source], tmp_path / "tiles.pdf")
     before = (tmp_path / "tiles.pdf").read_bytes()
     with pytest.raises(FileExistsError, match="left as it is"):
-        render_layout(wish(), [source], tmp_path / "tiles.pdf")
+        render_layout(layout(), [source], tmp_path / "tiles.pdf")
     assert (tmp_path / "tiles.pdf").read_bytes() == before
 
 
 def test_progress_grows_and_never_goes_back(tmp_path: Path, source: Path) -> None:
     told: list[int] = []
     render_layout(
-        wish(), [source], tmp_path / "sheets", lambda percent: told.append(percent) or True
+        layout(), [source], tmp_path / "sheets", lambda percent: told.append(percent) or True
     )
     assert told == sorted(told) and told[0] >= 0 and 90 < told[-1] <= 100
 
@@ -193,14 +193,14 @@ def test_progress_grows_and_never_goes_back(tmp_path: Path, source: Path) -> Non
 def test_another_picture_is_refused_and_nothing_is_left(tmp_path: Path) -> None:
     other = save(chart(90, 60), tmp_path / "other.png")
     with pytest.raises(RenderError, match="another picture"):
-        render_layout(wish(), [other], tmp_path / "sheets")
+        render_layout(layout(), [other], tmp_path / "sheets")
     with pytest.raises(RenderError, match="a picture for each"):
-        render_layout(wish(), [other, other], tmp_path / "sheets")
+        render_layout(layout(), [other, other], tmp_path / "sheets")
     assert [path.name for path in tmp_path.iterdir()] == ["other.png"]
 
 
 def test_a_plan_that_stops_stops_its_layout(tmp_path: Path, source: Path) -> None:
-    trials = wish(plan={"viewing": {"school": "trials"}})
+    trials = layout(plan={"viewing": {"school": "trials"}})
     with pytest.raises(RenderError, match="trials"):
         render_layout(trials, [source], tmp_path / "sheets")
 
@@ -283,7 +283,7 @@ def test_two_points_lie_on_the_page_as_far_apart_as_in_truth(tmp_path: Path) -> 
 
 
 def the_overview(folder: Path, source: Path, **changes: object) -> tuple[numpy.ndarray, Sheets]:
-    wanted = wish(plan={"output": {"format": "png"}}, overview=True, **changes)
+    wanted = layout(plan={"output": {"format": "png"}}, overview=True, **changes)
     render_layout(wanted, [source], folder / "sheets")
     return pixels(next((folder / "sheets").glob("mill-gears-overview_*.png"))), reckon_layout(
         wanted
@@ -294,7 +294,7 @@ def test_the_overview_shows_the_whole_in_small_and_light(tmp_path: Path, source:
     seen, made = the_overview(tmp_path, source, marks=False)
     piece = made.sheets[0].pieces[0]
     x, y, w, h = piece.pixels
-    own = own_file(tmp_path, wish().plans[0], source).astype(float)
+    own = own_file(tmp_path, layout().plans[0], source).astype(float)
     times = own.shape[1] // w
     assert times > 1 and (w, h) == (own.shape[1] // times, own.shape[0] // times)
     small = own[: h * times, : w * times].reshape(h, times, w, times, 3).mean((1, 3))
@@ -325,7 +325,7 @@ def test_to_trace_from_there_is_no_colour_and_black_is_grey(tmp_path: Path) -> N
 
 
 def test_only_lightened_the_colours_stay(tmp_path: Path, source: Path) -> None:
-    wanted = wish(
+    wanted = layout(
         plan={"output": {"format": "png"}}, marks=False, tracing={"grey": False, "light": 0.5}
     )
     render_layout(wanted, [source], tmp_path / "sheets")
@@ -336,14 +336,14 @@ def test_only_lightened_the_colours_stay(tmp_path: Path, source: Path) -> None:
         )
         for sheet in made.sheets
     }
-    own = own_file(tmp_path, wish().plans[0], source).astype(float)
+    own = own_file(tmp_path, layout().plans[0], source).astype(float)
     whole = joined(made, pages, own.shape, "uint8").astype(float)
     assert numpy.abs(whole - (own + 255) / 2).max() <= 1
 
 
 def test_made_for_a_driver_the_bar_is_printed_100_mm_long(tmp_path: Path, source: Path) -> None:
     """On the page it measures 100 ÷ 0.96 mm; the driver makes 96 % of it."""
-    wanted = wish(
+    wanted = layout(
         printed={"bar": "96 mm", "correct": True}, sheet={"width": "210 mm", "height": "297 mm"}
     )
     out = tmp_path / "tiles.pdf"

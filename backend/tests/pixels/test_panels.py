@@ -14,7 +14,7 @@ from tests.lengthy import spread
 from tests.pictures import noise, save
 from tests.pixels.test_layouts import pixels
 from zollstock.core.documents.plan import Plan
-from zollstock.core.layouts.panels.wish import PanelsWish
+from zollstock.core.layouts.panels.request import PanelsRequest
 from zollstock.pixels.cli import main
 from zollstock.pixels.errors import RenderError
 from zollstock.pixels.layouts import render_layout
@@ -32,7 +32,7 @@ def source(tmp_path_factory: pytest.TempPathFactory) -> Path:
     return save(noise(1500, 900), tmp_path_factory.mktemp("panels") / "noise.png")
 
 
-def wish(mode: str = "window", fill: str | None = None, **fit: object) -> PanelsWish:
+def layout(mode: str = "window", fill: str | None = None, **fit: object) -> PanelsRequest:
     plan = {
         "picture": {"width_px": 1500, "height_px": 900},
         "fit": fit,
@@ -40,11 +40,11 @@ def wish(mode: str = "window", fill: str | None = None, **fit: object) -> Panels
     }
     wrap = None if fill is None else WRAP | {"fill": fill, "colour": "#2e6e62"}
     made = panels(plan, frames=FRAMES, mode=mode, wrap=wrap)
-    assert isinstance(made, PanelsWish)
+    assert isinstance(made, PanelsRequest)
     return made
 
 
-def files(made: PanelsWish, source: Path, folder: Path) -> list[numpy.ndarray]:
+def files(made: PanelsRequest, source: Path, folder: Path) -> list[numpy.ndarray]:
     out = folder / "panels"
     assert render_layout(made, [source], out) == 4
     made_of = sorted(out.iterdir())
@@ -55,7 +55,7 @@ def files(made: PanelsWish, source: Path, folder: Path) -> list[numpy.ndarray]:
     return [pixels(path) for path in made_of]
 
 
-def spread_file(made: PanelsWish, source: Path, folder: Path) -> numpy.ndarray:
+def spread_file(made: PanelsRequest, source: Path, folder: Path) -> numpy.ndarray:
     """The plan's own file, as a print of the size of the spread."""
     plan: Plan = made.plans[0]
     out = folder / "spread.tif"
@@ -74,7 +74,7 @@ def at(mm: float) -> int:
 def test_joined_faces_are_the_spreads_own_file(
     mode: str, fill: str | None, source: Path, tmp_path: Path
 ) -> None:
-    made = wish(mode, fill)
+    made = layout(mode, fill)
     whole = spread_file(made, source, tmp_path)
     rim = at(13.5) if fill else 0
     end = 0
@@ -94,15 +94,15 @@ def test_joined_faces_are_the_spreads_own_file(
 def test_the_sides_are_made_of_the_face_alone(source: Path, tmp_path: Path) -> None:
     rim = at(13.5)
     (tmp_path / "m").mkdir(), (tmp_path / "c").mkdir(), (tmp_path / "s").mkdir()
-    first = files(wish(fill="mirror"), source, tmp_path / "m")[0]
+    first = files(layout(fill="mirror"), source, tmp_path / "m")[0]
     face = first[rim:-rim, rim:-rim]
     assert (first[rim:-rim, :rim] == face[:, :rim][:, ::-1]).all()
     assert (first[-rim:, rim:-rim] == face[-rim:][::-1]).all()
-    coloured = files(wish(fill="colour"), source, tmp_path / "c")[1]
+    coloured = files(layout(fill="colour"), source, tmp_path / "c")[1]
     assert (coloured[:rim] == (0x2E, 0x6E, 0x62)).all() and (
         coloured[:, -rim:] == (0x2E, 0x6E, 0x62)
     ).all()
-    drawn = files(wish(fill="stretch"), source, tmp_path / "s")[2]
+    drawn = files(layout(fill="stretch"), source, tmp_path / "s")[2]
     assert (drawn[rim:-rim, :rim] == drawn[rim:-rim, rim : rim + 1]).all()
 
 
@@ -110,7 +110,7 @@ def test_with_picture_all_round_each_file_is_cut_from_one_larger_file(
     source: Path, tmp_path: Path
 ) -> None:
     """Neighbours 11 mm apart go 13.5 mm round: what both show is the same, px for px."""
-    made = wish(fill="picture", zoom=1.2)
+    made = layout(fill="picture", zoom=1.2)
     rim = at(13.5)
     found = files(made, source, tmp_path)
     whole = spread_file(made, source, tmp_path)
@@ -136,12 +136,12 @@ def test_a_picture_that_ends_makes_nothing(source: Path, tmp_path: Path) -> None
     with pytest.raises(
         RenderError, match=r"The picture ends .* before the sides of frame 1 are covered"
     ):
-        render_layout(wish(fill="picture"), [source], tmp_path / "none")
+        render_layout(layout(fill="picture"), [source], tmp_path / "none")
     assert not list(tmp_path.iterdir())
 
 
 def test_the_command_line_makes_one_page_a_panel(source: Path, tmp_path: Path) -> None:
-    document = panels_document(wish().plans[0].model_dump(mode="json"), frames=FRAMES, wrap=WRAP)
+    document = panels_document(layout().plans[0].model_dump(mode="json"), frames=FRAMES, wrap=WRAP)
     asked = tmp_path / "wish.json"
     asked.write_text(json.dumps(document))
     assert main([str(asked), str(source), "-o", str(tmp_path / "panels.pdf")]) == 0

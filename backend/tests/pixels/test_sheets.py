@@ -8,9 +8,9 @@ from pathlib import Path
 
 import pytest
 
-from zollstock.core.edges.kind import Rim
-from zollstock.core.parts.file import Output
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.edges.kind import EdgeFill
+from zollstock.core.parts.file import OutputSpec
+from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.seeing.enlarging import METHODS as NAMED
 from zollstock.core.shapes.box import Box
 from zollstock.core.sheet.sheets import Piece, Sheet, Stroke
@@ -40,7 +40,7 @@ def picture() -> pyvips.Image:
 def piece(place: Box, turn: int = 0, region: Box | None = None, **more) -> Piece:
     return Piece(name=f"turned {turn}", plan=0, picture=(W, H), region=region or box(0, 0, W, H), box=place,
                  image=more.pop("image", place), content=more.pop("content", place), padding="#ff0000",
-                 rim=Rim("colour", "#00ff00"), turn=turn, **more)  # fmt: skip
+                 rim=EdgeFill("colour", "#00ff00"), turn=turn, **more)  # fmt: skip
 
 
 def sheet(*pieces: Piece, strokes: tuple[Stroke, ...] = ()) -> Sheet:
@@ -107,19 +107,19 @@ def test_parts_of_one_picture_that_meet_join_without_a_seam() -> None:
 def test_what_was_written_is_told(tmp_path: Path) -> None:
     out = tmp_path / "one.tif"
     laid = sheet(piece(box(1, 1, 6, 4)))
-    told = write([Page(drawn(laid), laid)], Output(), out)
+    told = write([Page(drawn(laid), laid)], OutputSpec(), out)
     assert (told.size, told.pages) == (out.stat().st_size, 1)
     assert told.sha256 == hashlib.sha256(out.read_bytes()).hexdigest()
 
 
 def test_a_raster_file_holds_one_sheet(tmp_path: Path) -> None:
     with pytest.raises(RenderError, match="one sheet, not 2"):
-        write([Page(picture(), sheet())] * 2, Output(), tmp_path / "two.tif")
+        write([Page(picture(), sheet())] * 2, OutputSpec(), tmp_path / "two.tif")
     assert list(tmp_path.iterdir()) == []
 
 
 def test_every_kind_of_file_has_a_writer_and_the_usual_method_is_there() -> None:
-    assert set(WRITERS) == set(OUTPUTS)
+    assert set(WRITERS) == set(FILE_FORMATS)
     assert set(METHODS) == set(NAMED)
 
 

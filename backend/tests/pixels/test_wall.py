@@ -38,9 +38,9 @@ def spread(pixels: numpy.ndarray, colour: tuple[int, int, int]) -> tuple[int, in
 
 
 def test_a_print_is_as_large_on_the_wall_as_it_is(red, tmp_path) -> None:
-    wish = hanging(**ALONE, view={"distance": "2 m", "light": 0, "things": []})
-    wall_picture(wish, lambda _: proof_of(red), tmp_path / "wall.png")
-    found = scene_of(wish)
+    layout = hanging(**ALONE, view={"distance": "2 m", "light": 0, "things": []})
+    wall_picture(layout, lambda _: proof_of(red), tmp_path / "wall.png")
+    found = scene_of(layout)
     made = numpy.asarray(Image.open(tmp_path / "wall.png"))
     per_mm = LONG / found.width
     assert made.shape == (round(found.height * per_mm) + STRIP, LONG, 3)
@@ -62,12 +62,12 @@ def test_in_a_photograph_it_lies_in_its_perspective(red, tmp_path) -> None:
         "rectangle": rectangle,
         "at": [0.48, 0.48],
     }
-    wish = hanging(**ALONE, view={"light": 0, "photo": photo})
+    layout = hanging(**ALONE, view={"light": 0, "photo": photo})
     grey = pyvips.Image.black(1500, 1000, bands=3).linear(1, [120, 130, 120])
     wall = save(grey.cast("uchar").copy(interpretation="srgb"), tmp_path / "wall.jpg")
-    wall_picture(wish, lambda _: proof_of(red), tmp_path / "seen.png", photo=wall.read_bytes())
+    wall_picture(layout, lambda _: proof_of(red), tmp_path / "seen.png", photo=wall.read_bytes())
     made = numpy.asarray(Image.open(tmp_path / "seen.png"))
-    found = scene_of(wish)
+    found = scene_of(layout)
     assert made.shape == (1000 + STRIP, 1500, 3)
     for x, y, colour in (
         (30, 30, (200, 30, 30)),
@@ -156,9 +156,9 @@ from zollstock.core.layouts import parse_layout
 from zollstock.pixels.wallpicture import wall_picture
 here = int(Path("/proc/self/statm").read_text().split()[0]) * 4096
 resource.setrlimit(resource.RLIMIT_AS, (here + int(sys.argv[4]),) * 2)
-wish = parse_layout(json.loads(Path(sys.argv[1]).read_text()))
+request = parse_layout(json.loads(Path(sys.argv[1]).read_text()))
 proof = Path(sys.argv[2]).read_bytes()
-wall_picture(wish, lambda _: proof, Path(sys.argv[3]), photo=proof)
+wall_picture(request, lambda _: proof, Path(sys.argv[3]), photo=proof)
 """
 
 
@@ -166,8 +166,8 @@ wall_picture(wish, lambda _: proof, Path(sys.argv[3]), photo=proof)
 def test_no_pixel_is_made_that_is_not_seen(red, tmp_path, view) -> None:
     """A frame of 3 m from 10 cm was painted at full size outside of the picture: over 5 GB."""
     large = STARS | {"target": {"width": "3 m", "height": "4 m"}}
-    wish = hang_document(plans=[large], pieces=[], wall=None, view=view)
-    (tmp_path / "wish.json").write_text(json.dumps(wish))
+    layout = hang_document(plans=[large], pieces=[], wall=None, view=view)
+    (tmp_path / "wish.json").write_text(json.dumps(layout))
     (tmp_path / "proof.jpg").write_bytes(proof_of(red))
     subprocess.run(
         [

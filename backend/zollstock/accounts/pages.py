@@ -32,7 +32,7 @@ class Pages(CursorPagination):
 
     items_attribute = "items"
 
-    class Output(Schema):
+    class OutputSpec(Schema):
         items: list[Any]
         next: str | None
 

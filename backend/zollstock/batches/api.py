@@ -28,7 +28,7 @@ from zollstock.jobs.kinds import PICTURE
 from zollstock.jobs.models import DesignPicture
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
-from zollstock.renders.removing import kept
+from zollstock.renders.removing import not_removed
 from zollstock.renders.removing import remove as remove_runs
 from zollstock.renders.runs_api import RunState, run_states
 from zollstock.sizes.shelf import chosen
@@ -215,7 +215,7 @@ def _state(batch: Batch) -> BatchState:
         id=batch.pk, title=batch.title, job=batch.job_id,
         sizes=[BatchSize(**entry) for entry in batch.sizes], pictures=items,
         shared=_shared_back(batch.shared), pattern=batch.pattern, fields=FIELDS,
-        runs=run_states(kept(batch.runs.all())), created=batch.created,
+        runs=run_states(not_removed(batch.runs.all())), created=batch.created,
     )  # fmt: skip
 
 

@@ -18,7 +18,7 @@ from zollstock.core.documents.plan import PlanError, lengths_of, parse_plan
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.ground.show import style_for
 from zollstock.core.handouts.sizednames import is_larger, whole_in_name
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.rules.viewing import grade_word
 from zollstock.core.sizes.library import Size
 from zollstock.core.telling.filefacts import FileFacts, facts_of
@@ -51,17 +51,17 @@ def order_run(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str) 
     rows = batch.rows.values_list("picture_id", "picture__keep")
     pictures = [(str(picture), keep) for picture, keep in rows]
     keys = [size["key"] for size in batch.sizes]
-    wanted = None if chosen is None else {(str(picture), key) for picture, key in chosen}
+    picked = None if chosen is None else {(str(picture), key) for picture, key in chosen}
     cells = [
         (row, column)
         for row, (picture, _) in enumerate(pictures)
         for column, key in enumerate(keys)
-        if wanted is None or (picture, key) in wanted
+        if picked is None or (picture, key) in picked
     ]
     if not cells:
         raise NothingToMake("No cell is chosen, so there is nothing to make.")
     edits = CellEdit.objects.filter(batch=batch).values_list("picture_id", "size", "fit")
-    wish = {
+    wanted = {
         "title": batch.title,
         "pattern": pattern,
         "shared": batch.shared,
@@ -72,7 +72,7 @@ def order_run(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str) 
     }
     with transaction.atomic():
         run = Run.objects.create(
-            account=batch.account, title=batch.title, wish=wish, total=len(cells)
+            account=batch.account, title=batch.title, wanted=wanted, total=len(cells)
         )
         batch.runs.add(run)
         send_layout(run.id)
@@ -80,7 +80,7 @@ def order_run(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str) 
 
 
 @dataclass(frozen=True, slots=True)
-class Laid:
+class RunItem:
     """One order of a run with its picture and file, not yet written."""
 
     order: Order
@@ -88,32 +88,32 @@ class Laid:
     file: OrderFile
 
 
-def write(laid: list[Laid]) -> None:
+def write(laid: list[RunItem]) -> None:
     """Write orders with what belongs to them; to be called within a transaction."""
     Order.objects.bulk_create([one.order for one in laid])
     OrderPicture.objects.bulk_create([one.picture for one in laid])
     OrderFile.objects.bulk_create([one.file for one in laid])
 
 
-def layout(run: Run) -> Iterator[Laid]:
+def run_items(run: Run) -> Iterator[RunItem]:
     """The orders that a run wishes for, in their order. Folders go by size, no name twice.
 
     A cell that cannot be made becomes a failed order that says why, so that nothing is missing
     silently. A picture that went meanwhile, with its cells, is left out.
     """
-    wish, names = run.wish, Names()
+    wanted, names = run.wanted, Names()
     # A batch as it was, never written.
-    batch = Batch(title=wish["title"], shared=wish["shared"], sizes=wish["sizes"])
+    batch = Batch(title=wanted["title"], shared=wanted["shared"], sizes=wanted["sizes"])
     sizes = sizes_of_batch(batch)
-    keeps = dict(wish["pictures"])
+    keeps = dict(wanted["pictures"])
     known = {str(held.id): held for held in Picture.objects.filter(id__in=keeps)}
     for picture, keep in keeps.items():
         if picture in known:
             known[picture].keep = keep
-    edits = {(picture, key): fit for picture, key, fit in wish["edits"]}
+    edits = {(picture, key): fit for picture, key, fit in wanted["edits"]}
     every = ((row, column) for row in range(len(keeps)) for column in range(len(sizes)))
-    for position, (row, column) in enumerate(wish["cells"] or every):
-        picture = known.get(wish["pictures"][row][0])
+    for position, (row, column) in enumerate(wanted["cells"] or every):
+        picture = known.get(wanted["pictures"][row][0])
         if picture is None:
             continue
         size = sizes[column]
@@ -130,7 +130,7 @@ def _laid(
     picture: Picture,
     size: Size,
     fit: dict[str, Any] | None,
-) -> Laid:
+) -> RunItem:
     document = cell_document(batch, picture, size, fit)
     order = Order(
         run=run, account_id=run.account_id, document=document, version=0, position=position
@@ -163,7 +163,7 @@ def _laid(
         }
     kind = document["output"]["format"]
     folder = safe_name(size.name, size.key)[:120]
-    path = names.free(folder, _name(run.wish["pattern"], fields), OUTPUTS[kind].ending)
+    path = names.free(folder, _name(run.wanted["pattern"], fields), FILE_FORMATS[kind].ending)
     file = OrderFile(
         order=order,
         folder=folder,
@@ -171,7 +171,7 @@ def _laid(
         type=kind,
         facts=facts.model_dump(exclude_none=True),
     )
-    return Laid(order, OrderPicture(order=order, key=PICTURE, picture=picture), file)
+    return RunItem(order, OrderPicture(order=order, key=PICTURE, picture=picture), file)
 
 
 def _name(pattern: str, fields: dict[str, str]) -> str:

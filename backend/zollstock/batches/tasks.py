@@ -13,7 +13,7 @@ from zollstock.renders.models import LAID, Run
 from zollstock.renders.orders import send_layout, send_run
 from zollstock.renders.runs_api import WORKERS
 
-from .runs import AT_ONCE, Laid, layout, write
+from .runs import AT_ONCE, RunItem, run_items, write
 
 #: 20,000 cells take about a quarter of a minute; then its worker is ended.
 MOST_SECONDS = 600
@@ -37,7 +37,7 @@ def lay_out(run_id: str) -> None:
         return
     with LAYING.fail_with_message(run), LAYING.alive(run) as alive:
         run.orders.all().delete()  # of a worker that did not come to its end
-        coming, laid = layout(run), 0
+        coming, laid = run_items(run), 0
         while part := list(islice(coming, AT_ONCE)):
             laid += len(part)
             _write_mine(run, part)
@@ -47,7 +47,7 @@ def lay_out(run_id: str) -> None:
             send_run(run.id, WORKERS)
 
 
-def _write_mine(run: Run, part: list[Laid]) -> None:
+def _write_mine(run: Run, part: list[RunItem]) -> None:
     """Write orders while the run is this worker's, so that no two workers' orders mix."""
     with transaction.atomic():
         if LAYING.mine(run).select_for_update().first() is None:

@@ -14,10 +14,10 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.csvtable import write_table
 from zollstock.core.ground.lengths import LengthError
 from zollstock.core.ground.show import LengthStyle
-from zollstock.core.parts.surface import LEAST_FACTOR
+from zollstock.core.parts.medium import LEAST_FACTOR
 from zollstock.core.picture.measures import NOT_MEASURED
 from zollstock.core.questions.fromthere import FromThere, Seat, from_there
-from zollstock.core.questions.howbig import HowBig, Wish, how_big
+from zollstock.core.questions.howbig import HowBig, HowBigQuery, how_big
 from zollstock.core.questions.leaveroom import read_ratio
 from zollstock.core.questions.sensors import listed
 from zollstock.core.rules.viewing import grade_word
@@ -47,7 +47,7 @@ class Question(Schema):
 Mm = Annotated[float, Field(ge=1, le=1_000_000)]
 
 
-class Seen(Schema):
+class ViewQuery(Schema):
     """A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
     its own, seen from `eyes` mm."""
 
@@ -60,7 +60,7 @@ class Seen(Schema):
 
 
 @router.get("/from-there", response=FromThere)
-def seen(request: SignedRequest, asked: Query[Seen]) -> FromThere:
+def seen(request: SignedRequest, asked: Query[ViewQuery]) -> FromThere:
     """How large a print is on a screen so that it looks as from its own distance."""
     seat = Seat(px_per_mm=asked.px_per_mm, eyes=asked.eyes)
     return from_there(asked.ppi, asked.distance, asked.spread, seat, LengthStyle(asked.unit))
@@ -94,7 +94,7 @@ def _answer(request: SignedRequest, asked: Question) -> HowBig:
     size = (
         read_size(asked.size, asked.unit, (width, height), []).sides if asked.size.strip() else None
     )
-    wish = Wish(
+    query = HowBigQuery(
         width=width,
         height=height,
         ratio=read_ratio(asked.ratio) if asked.ratio.strip() else None,
@@ -104,7 +104,7 @@ def _answer(request: SignedRequest, asked: Question) -> HowBig:
     )
     measures = measures_of(request.user, asked.picture) if asked.picture else None
     table, _ = sensors_of(request.user)
-    return how_big(wish, style, measures or NOT_MEASURED, listed(table))
+    return how_big(query, style, measures or NOT_MEASURED, listed(table))
 
 
 def _sides(request: SignedRequest, asked: Question) -> tuple[int, int]:

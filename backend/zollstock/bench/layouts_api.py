@@ -12,7 +12,7 @@ from pydantic import Field
 
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.layouts import Seen, layout_page, parse_layout
+from zollstock.core.layouts import PageQuery, layout_page, parse_layout
 from zollstock.core.layouts.page import LayoutPage
 from zollstock.core.layouts.tiles.way import MOST_SHEETS
 from zollstock.pictures.measured import measures_of
@@ -24,7 +24,7 @@ router = Router(tags=["layouts"], auth=RememberedSession())
 
 
 class LayoutQuestion(Schema):
-    """A wish (checked by the core, so that errors carry the path into the document)."""
+    """A layout request (checked by the core, so that errors carry the path into the document)."""
 
     layout: dict[str, Any]
     unit: ShownUnit | None = None
@@ -42,7 +42,7 @@ def reckon_layout(request: SignedRequest, asked: LayoutQuestion) -> HttpResponse
     studio = studio_of(request.user)
     if asked.picture is not None:
         studio = replace(studio, measures=measures_of(request.user, asked.picture))
-    seen = Seen(studio, asked.on, asked.sheet)
+    seen = PageQuery(studio, asked.on, asked.sheet)
     made = layout_page(parse_layout(asked.layout), asked.unit, seen)
     # As with prints: the model is what the response says.
     return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")

@@ -11,7 +11,7 @@ from typing import Any
 from .documents.faults import DocumentError
 from .documents.plan import Plan, parse_plan
 from .ground.pipes import reader_may_leave
-from .layouts.wish import LAYOUT_FORMAT, Wish
+from .layouts.request import LAYOUT_FORMAT, LayoutRequest
 
 INVALID = 2
 
@@ -48,16 +48,16 @@ def _of_plan(plan: Plan, text: bool) -> str:
     return reckoning_json(reckon(plan), indent=1)
 
 
-def _of_layout(wish: Wish, text: bool) -> str:
+def _of_layout(layout: LayoutRequest, text: bool) -> str:
     from .layouts import reckon_layout
     from .layouts.document import sheets_json
     from .layouts.text import text_sheets
 
-    made = reckon_layout(wish)
-    return text_sheets(wish, made) if text else sheets_json(made, indent=1)
+    made = reckon_layout(layout)
+    return text_sheets(layout, made) if text else sheets_json(made, indent=1)
 
 
-def read_document(name: str) -> Plan | Wish | None:
+def read_document(name: str) -> Plan | LayoutRequest | None:
     """The plan or layout in a file or on standard input; None after telling every fault on standard error."""
     document = _decoded(name)
     if document is _NOTHING:

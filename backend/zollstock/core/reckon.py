@@ -1,9 +1,9 @@
-"""The reckoning of a plan: figures, boxes, schools and findings."""
+"""The reckoning of a plan: figures, boxes, criteria and findings."""
 
 from __future__ import annotations
 
-from .answer.reckoning import Reckoning, School
-from .criteria import SCHOOLS
+from .answer.reckoning import Criterion, Reckoning
+from .criteria import CRITERIA
 from .documents.plan import Plan, lengths_of
 from .figures import figures
 from .ground.show import LengthStyle, style_for
@@ -28,13 +28,13 @@ def reckon_work(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO)
     return Reckoning(
         figures=figures(work, style, studio.measures),
         boxes=boxes(work),
-        schools=schools(work),
+        schools=criteria(work),
         findings=findings(work, style, studio),
     )
 
 
-def schools(work: Work) -> list[School]:
-    """Every school that has an answer for this print, in the order of the plan format.
+def criteria(work: Work) -> list[Criterion]:
+    """Every criterion that has an answer for this print, in the order of the plan format.
 
     None for a target in pixels: its own grid decides, not the eye.
     """
@@ -42,13 +42,13 @@ def schools(work: Work) -> list[School]:
         return []
     under = work.under
     found = []
-    for name, school in SCHOOLS.items():
+    for name, school in CRITERIA.items():
         need = school.need(work.distance, under)
         if need is None:
             continue
         ratio = work.judged / need
         found.append(
-            School(
+            Criterion(
                 id=name,
                 need_ppi=float(need),
                 quality_ratio=float(ratio),

@@ -27,14 +27,14 @@ def reckoning_schema() -> dict[str, Any]:
 
 def layout_schema() -> dict[str, Any]:
     """The schema of `zollstock.layout/1`, of all its kinds."""
-    kinds = models_json_schema([(kind.wish, "validation") for kind in KINDS.values()])[1]
+    kinds = models_json_schema([(kind.request, "validation") for kind in KINDS.values()])[1]
     parts = kinds["$defs"]
     parts["SizedPlan"] = parts["Plan"] | {"required": ["picture"]}
     for kind in KINDS.values():
         if kind.sizes:
-            plans = parts[kind.wish.__name__]["properties"]["plans"]
+            plans = parts[kind.request.__name__]["properties"]["plans"]
             plans["items"] = {"$ref": "#/$defs/SizedPlan"}
-    ways = [{"$ref": f"#/$defs/{kind.wish.__name__}"} for kind in KINDS.values()]
+    ways = [{"$ref": f"#/$defs/{kind.request.__name__}"} for kind in KINDS.values()]
     return {"$schema": _DIALECT, "$id": LAYOUT_FORMAT, "oneOf": ways} | kinds
 
 

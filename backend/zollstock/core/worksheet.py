@@ -8,22 +8,22 @@ from typing import Any
 from pydantic import Field
 
 from .answer.reckoning import STEPS, Reckoning, Record, Step
-from .criteria import SCHOOLS
+from .criteria import CRITERIA
 from .documents.plan import Plan, lengths_of
 from .ground import show
 from .ground.rational import Fraction, exact
 from .ground.show import LengthStyle, style_for
 from .picture.measures import NOT_MEASURED
 from .reckon import reckon_work
-from .rules.outputs import OUTPUTS
+from .rules.fileformats import FILE_FORMATS
 from .rules.viewing import grade_word
 from .shapes.drawing import Drawing
 from .sheet.printdrawing import whole_drawing
 from .studio.studio import DEFAULT_STUDIO, Studio
 from .telling.choices import Choice, choices, lost_part
+from .telling.edgeadvice import Advice, rim_advice
 from .telling.edgechoices import NO_EDGES
 from .telling.rail import Rail, rail
-from .telling.rimadvice import Advice, rim_advice
 from .telling.seen import SeenSheet, seen
 from .telling.sharpening import SharpenSheet, sharpen_sheet
 from .work.outcome import Work, work_out
@@ -57,7 +57,7 @@ PADS: dict[Step, tuple[str, ...]] = {
 AS_GOOD_AS_NOTHING = Fraction(1, 1000)
 
 
-class Blade(Record):
+class StepSummary(Record):
     """A blade of the folding rule: its key figure, one word of state, the figures on its pad."""
 
     step: Step
@@ -69,7 +69,7 @@ class Blade(Record):
 
 
 class SchoolRow(Record):
-    """A school worded for people; `answers` is false while it has no answer (no trials yet)."""
+    """A criterion worded for people; `answers` is false while it has no answer (no trials yet)."""
 
     id: str
     label: str
@@ -102,7 +102,7 @@ class Worksheet(Record):
 
     reckoning: Reckoning
     drawing: Drawing
-    blades: list[Blade]
+    blades: list[StepSummary]
     schools: list[SchoolRow]
     choices: list[Choice]
     rail: Rail
@@ -185,12 +185,12 @@ def quarter_turn(plan: Plan, by: int) -> dict[str, Any]:
 
 
 def school_rows(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[SchoolRow]:
-    """All schools side by side, also the one that has no answer yet; none for a screen."""
+    """All criteria side by side, also the one that has no answer yet; none for a screen."""
     if not reckoning.schools:
         return []
     answers = {school.id: school for school in reckoning.schools}
     rows = []
-    for name, school in SCHOOLS.items():
+    for name, school in CRITERIA.items():
         said = answers.get(name)
         if said is None:
             rows.append(SchoolRow(id=name, label=school.label, note=school.note, answers=False,
@@ -207,7 +207,7 @@ def school_rows(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Sc
     return rows
 
 
-def blades(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Blade]:
+def blades(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[StepSummary]:
     """The seven blades in order."""
     known = {figure.id for figure in reckoning.figures}
     found = []
@@ -218,7 +218,9 @@ def blades(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Blade]:
         state = {"stop": "stop", "warn": "check"}.get(level, state)
         pad = [name for name in PADS[step] if name in known]
         found.append(
-            Blade(step=step, title=TITLES[step], key=key, state=state, level=level, figures=pad)
+            StepSummary(
+                step=step, title=TITLES[step], key=key, state=state, level=level, figures=pad
+            )
         )
     return found
 
@@ -264,7 +266,7 @@ def _distance(work: Work, style: LengthStyle) -> tuple[str, str]:
 
 
 def _handover(work: Work, style: LengthStyle) -> tuple[str, str]:
-    name = OUTPUTS[work.plan.output.format].label
+    name = FILE_FORMATS[work.plan.output.format].label
     return f"{name} {work.output_w} × {work.output_h}", "to do"
 
 
@@ -280,7 +282,7 @@ _BLADES: dict[Step, Callable[[Work, LengthStyle], tuple[str, str]]] = {
 
 
 def text_worksheet(plan: Plan, unit: str | None = None) -> str:
-    """The worksheet for people: steps, key figures, arithmetic, schools and findings as text."""
+    """The worksheet for people: steps, key figures, arithmetic, criteria and findings as text."""
     sheet = worksheet(plan, unit)
     figures = {figure.id: figure for figure in sheet.reckoning.figures}
     lines = [plan.title or "Print", "=" * len(plan.title or "Print"), ""]

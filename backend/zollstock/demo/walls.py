@@ -47,7 +47,7 @@ STOCK: Document = {
 
 
 def walls(plans: dict[str, Document]) -> list[tuple[tuple[str, ...], Document]]:
-    """The hall's layouts as (its pictures' file names, wish); `plans` are its prints' whole plans by file name."""
+    """The hall's layouts as (its pictures' file names, request); `plans` are its prints' whole plans by file name."""
     return [
         ((STAIRS,), _stairs(plans[STAIRS])),
         (ROW, _row([plans[file] for file in ROW])),

@@ -45,7 +45,7 @@ PRINTS: dict[str, dict[str, Any]] = {
 
 
 def layouts(plans: dict[str, dict[str, Any]]) -> list[tuple[str, dict[str, Any]]]:
-    """The workshop's layouts as (picture's file name, wish); `plans` are its prints' whole plans by file name."""
+    """The workshop's layouts as (picture's file name, request); `plans` are its prints' whole plans by file name."""
     return [
         ("mill-gears.jpg", _mural(plans["mill-gears.jpg"])),
         *((sitter.file, _pass(sitter.name, plans[sitter.file])) for sitter in STAFF),
@@ -53,12 +53,12 @@ def layouts(plans: dict[str, dict[str, Any]]) -> list[tuple[str, dict[str, Any]]
     ]
 
 
-def _wish(kind: str, title: str, plan: dict[str, Any], **more: Any) -> dict[str, Any]:
+def _layout(kind: str, title: str, plan: dict[str, Any], **more: Any) -> dict[str, Any]:
     return {"format": LAYOUT_FORMAT, "kind": kind, "title": title, "plans": [plan]} | more
 
 
 def _mural(plan: dict[str, Any]) -> dict[str, Any]:
-    return _wish(
+    return _layout(
         "tiles", "Mill gears, to trace on the wall", plan, sheet=_A4, overlap="1 cm", overview=True,
         tracing={"grey": True, "light": 0.4},
     )  # fmt: skip
@@ -72,7 +72,7 @@ def _pass(name: str, plan: dict[str, Any]) -> dict[str, Any]:
     rule = SHIPPED.rules[0].model_dump(mode="json")
     face = {"crown": CROWN, "chin": CHIN, "eyes": EYES}
     upload = {"width_px": 700, "height_px": 900, "most_kb": 300}
-    return _wish(
+    return _layout(
         "id", f"Staff pass, {name}", _sizeless(plan), sheet=_LAB, gap="0.2 cm", rule=rule, face=face, upload=upload
     )  # fmt: skip
 
@@ -82,7 +82,7 @@ def _weed(plan: dict[str, Any]) -> dict[str, Any]:
     measure = {"from": [0.64, 0.918], "to": [0.93, 0.918], "length": "58 mm"}
     parts = [{"name": "holdfast", "x": 0.72, "y": 0.7}, {"name": "tips", "x": 0.3, "y": 0.32}]
     sheet = {"width": "10.5 cm", "height": "14.8 cm", "margins": _A4["margins"]}
-    return _wish(
+    return _layout(
         "life",
         "Pressed seaweed, life size",
         _sizeless(plan),

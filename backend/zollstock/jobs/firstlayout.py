@@ -1,4 +1,4 @@
-"""The wish that a new layout of one picture begins with, by its kind: from a print as it is planned, or from a picture."""
+"""The request that a new layout of one picture begins with, by its kind: from a print as it is planned, or from a picture."""
 
 from __future__ import annotations
 
@@ -39,7 +39,7 @@ def first_layout(
     rules: RuleBook,
     wall: Length | None = None,
 ) -> Document:
-    """A wish of that kind for a picture, with the plan of a print where it begins with one.
+    """A layout request of that kind for a picture, with the plan of a print where it begins with one.
 
     Where the kind decides the size, the print's own size, edge and ppi stay behind; its turn, colours and file come along.
     """

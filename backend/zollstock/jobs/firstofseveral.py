@@ -1,4 +1,4 @@
-"""The wish that a new layout of several prints begins with: a row on a wall, or a gang on a roll."""
+"""The request that a new layout of several prints begins with: a row on a wall, or a gang on a roll."""
 
 from __future__ import annotations
 
@@ -29,7 +29,7 @@ def first_of_several(
     stock: Stock,
     wall: Length | None = None,
 ) -> Document:
-    """A wish of that kind for prints as they are planned now; a row hangs in the middle of a `wall`."""
+    """A layout request of that kind for prints as they are planned now; a row hangs in the middle of a `wall`."""
     begun = {"format": LAYOUT_FORMAT, "kind": kind, "plans": plans}
     more: Document
     if kind == "hang":
@@ -55,7 +55,7 @@ def _roll(unit: str, stock: Stock) -> Document:
 
 
 def with_more(document: Document, plans: list[Document]) -> Document:
-    """The wish with more prints behind those that it has."""
+    """The request with more prints behind those that it has."""
     count = len(document["plans"])
     more: Document = {"plans": [*document["plans"], *plans]}
     if document["kind"] == "hang":

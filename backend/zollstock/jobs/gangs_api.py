@@ -15,8 +15,8 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import parse_layout
 from zollstock.core.layouts.gang.list import gang_list
 from zollstock.core.layouts.gang.places import gang_of
-from zollstock.core.layouts.gang.wish import GangWish
-from zollstock.core.layouts.wish import MOST_PLANS
+from zollstock.core.layouts.gang.request import GangRequest
+from zollstock.core.layouts.request import MOST_PLANS
 from zollstock.pictures.serving import to_keep
 from zollstock.stock.kept import book, take_back
 from zollstock.stock.models import Booking
@@ -67,8 +67,8 @@ def add_prints(request: SignedRequest, layout_id: int, more: MorePrints) -> Layo
 @router.get("/layouts/{int:layout_id}/pieces.csv", include_in_schema=False)
 def pieces(request: SignedRequest, layout_id: int) -> HttpResponse:
     """The pieces of a gang in the order of cutting."""
-    held, wish = _gang(request, layout_id)
-    made = HttpResponse(gang_list(gang_of(wish)), content_type="text/csv; charset=utf-8")
+    held, layout = _gang(request, layout_id)
+    made = HttpResponse(gang_list(gang_of(layout)), content_type="text/csv; charset=utf-8")
     to_keep(made, held.title, "-pieces.csv")
     return made
 
@@ -83,11 +83,11 @@ def bookings(request: SignedRequest, layout_id: int) -> list[Booked]:
 @router.post("/layouts/{int:layout_id}/bookings", response=list[Booked])
 def book_off(request: SignedRequest, layout_id: int, at: VersionOnly) -> list[Booked]:
     """Book what the gang takes off the stock, after it was printed. `version` is that of the layout that was seen."""
-    held, wish = _gang(request, layout_id)
+    held, layout = _gang(request, layout_id)
     if held.version != at.version:
         raise StaleVersion(held.version, "layout")
-    gang = gang_of(wish)
-    key = wish.stock if wish.roll is None else wish.roll.stock
+    gang = gang_of(layout)
+    key = layout.stock if layout.roll is None else layout.roll.stock
     hold(held)
     book(request.user, held.id, held.title, key, gang.length, len(gang.lengths))
     return bookings(request, layout_id)
@@ -101,12 +101,12 @@ def give_back(request: SignedRequest, layout_id: int, booking_id: int) -> list[B
     return bookings(request, layout_id)
 
 
-def _gang(request: SignedRequest, layout_id: int) -> tuple[Design, GangWish]:
+def _gang(request: SignedRequest, layout_id: int) -> tuple[Design, GangRequest]:
     held = get_object_or_404(own_layouts(request), id=layout_id)
-    wish = parse_layout(held.document)
-    if not isinstance(wish, GangWish):
+    layout = parse_layout(held.document)
+    if not isinstance(layout, GangRequest):
         raise HttpError(422, "Only prints on a roll or on sheets are booked and cut.")
-    return held, wish
+    return held, layout
 
 
 def _booked(booking: Booking) -> Booked:

@@ -49,7 +49,7 @@ class Arrange(Schema):
 
 
 class Arranged(Schema):
-    """The frames as they stand in the wish."""
+    """The frames as they stand in the request."""
 
     frames: list[dict[str, Any]]
 
@@ -57,13 +57,13 @@ class Arranged(Schema):
 @router.post("/layouts/arrange", response=Arranged)
 def arrange(request: SignedRequest, asked: Arrange) -> Arranged:
     """The frames of panels placed anew; nothing is stored here."""
-    wish = frames_to_arrange(asked.layout)
+    layout = frames_to_arrange(asked.layout)
     gap = None if asked.gap is None else read_length(asked.gap, asked.unit).length
     size = None
     if asked.size is not None:
         sides = read_size(asked.size, asked.unit, None, []).sides
         size = (sides.width, sides.height)
-    return Arranged(frames=rearranged(wish, asked.arrangement, asked.count, gap, size))
+    return Arranged(frames=rearranged(layout, asked.arrangement, asked.count, gap, size))
 
 
 class WallPhotoAsked(Schema):
@@ -105,13 +105,13 @@ def wall(
     held = get_object_or_404(own_layouts(request), id=layout_id)
     if ending not in _PICTURES:
         raise HttpError(404, "A picture of the wall is a PNG or a JPEG.")
-    wish = parse_layout(held.document)
+    layout = parse_layout(held.document)
     pictures = held.by_key()
     wanted = KINDS[LAYOUT].pictures(held.document)
     photo = _proof(pictures[WALL_PHOTO]) if WALL_PHOTO in wanted else None
     made = _written(
         lambda path: wall_picture(
-            wish, lambda number: _proof(pictures[plan_key(number)]), path, unit, photo
+            layout, lambda number: _proof(pictures[plan_key(number)]), path, unit, photo
         ),
         ending,
         _PICTURES[ending],
@@ -133,9 +133,9 @@ def _written(write: Callable[[Path], object], ending: str, kind: str) -> HttpRes
 
 def _proof(picture: Picture) -> bytes:
     """The upright JPEG that was made when the picture was read."""
-    if not picture.proof:
+    if not picture.preview:
         raise HttpError(422, "A picture is still being read; ask again in a moment.")
-    with picture.proof.open("rb") as file:
+    with picture.preview.open("rb") as file:
         return bytes(file.read())
 
 
@@ -150,7 +150,7 @@ def hanging_plan(
     held = get_object_or_404(own_layouts(request), id=layout_id)
     if ending not in _TYPES:
         raise HttpError(404, "A hanging plan is a PDF or an SVG.")
-    wish = parse_layout(held.document)
-    made = _written(lambda path: write_hanging(wish, path, unit), ending, _TYPES[ending])
+    layout = parse_layout(held.document)
+    made = _written(lambda path: write_hanging(layout, path, unit), ending, _TYPES[ending])
     to_keep(made, held.title, f"-hanging-plan.{ending}")
     return made

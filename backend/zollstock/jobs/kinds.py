@@ -78,10 +78,10 @@ def plan_key(number: int) -> str:
 WALL_PHOTO = "view.photo.picture"
 
 
-def _of_layout(wish: Document) -> dict[str, Document]:
+def _of_layout(layout: Document) -> dict[str, Document]:
     """Of each plan its picture; of a wall that was photographed the photograph."""
-    found = {plan_key(number): plan["picture"] for number, plan in enumerate(wish["plans"])}
-    photo = wish.get("view", {}).get("photo")
+    found = {plan_key(number): plan["picture"] for number, plan in enumerate(layout["plans"])}
+    photo = layout.get("view", {}).get("photo")
     return found if photo is None else found | {WALL_PHOTO: photo["picture"]}
 
 
@@ -99,11 +99,11 @@ def _print_summary(document: Document) -> Document:
 
 def _layout_summary(document: Document) -> Document:
     """The first print that it is of, and what it comes to, in words."""
-    wish = parse_layout(document)
-    laid = lay(wish)
+    layout = parse_layout(document)
+    laid = lay(layout)
     return {
         "drawing": asdict(trimmed_drawing(laid.works[0])),
-        "text": in_short(wish, laid),
+        "text": in_short(layout, laid),
         "kind": document["kind"],
     }
 
@@ -121,8 +121,8 @@ KINDS: dict[str, Kind] = {
         sound=lambda document: layout_document(parse_layout(document)),
         summary=_layout_summary,
         pictures=_of_layout,
-        zones=lambda wish: {
-            plan_key(number): _upright_zones(plan) for number, plan in enumerate(wish["plans"])
+        zones=lambda layout: {
+            plan_key(number): _upright_zones(plan) for number, plan in enumerate(layout["plans"])
         },
         spare=True,
     ),

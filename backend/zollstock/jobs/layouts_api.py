@@ -16,13 +16,13 @@ from pydantic import Field
 from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import parse_layout
-from zollstock.core.layouts.gang.wish import GangWish
-from zollstock.core.layouts.hanging.wish import HangWish
-from zollstock.core.layouts.idphotos.photo import IdWish
-from zollstock.core.layouts.life.wish import LifeWish
-from zollstock.core.layouts.panels.wish import PanelsWish
-from zollstock.core.layouts.tiles.tiles import TilesWish
-from zollstock.core.layouts.wish import MOST_PLANS
+from zollstock.core.layouts.gang.request import GangRequest
+from zollstock.core.layouts.hanging.request import HangRequest
+from zollstock.core.layouts.idphotos.photo import IdRequest
+from zollstock.core.layouts.life.request import LifeRequest
+from zollstock.core.layouts.panels.request import PanelsRequest
+from zollstock.core.layouts.request import MOST_PLANS
+from zollstock.core.layouts.tiles.tiles import TilesRequest
 from zollstock.core.sizes.readings import read_length
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
@@ -41,8 +41,9 @@ from .revisions import begin, earlier_than, later_than, save_document, step
 
 router = Router(tags=["layouts"])
 
-AnyWish = Annotated[
-    TilesWish | IdWish | LifeWish | PanelsWish | HangWish | GangWish, Field(discriminator="kind")
+AnyLayoutRequest = Annotated[
+    TilesRequest | IdRequest | LifeRequest | PanelsRequest | HangRequest | GangRequest,
+    Field(discriminator="kind"),
 ]
 
 
@@ -67,7 +68,7 @@ class LayoutState(Schema):
     kind: str
     pictures: list[PictureFacts]
     photo: PictureFacts | None = None
-    document: AnyWish
+    document: AnyLayoutRequest
     version: int
     can_undo: bool
     can_redo: bool
@@ -84,16 +85,16 @@ def own_layouts(request: SignedRequest) -> QuerySet[Design]:
 
 
 def layout_state(held: Design) -> LayoutState:
-    wish, pictures = parse_layout(held.document), held.by_key()
+    layout, pictures = parse_layout(held.document), held.by_key()
     photographed = WALL_PHOTO in KINDS[LAYOUT].pictures(held.document)
     return LayoutState(
         id=held.id,
         job=held.job_id,
         job_title=held.job.title,
         kind=held.document["kind"],
-        pictures=[facts(pictures[plan_key(number)]) for number in range(len(wish.plans))],
+        pictures=[facts(pictures[plan_key(number)]) for number in range(len(layout.plans))],
         photo=facts(pictures[WALL_PHOTO]) if photographed else None,
-        document=cast(AnyWish, wish),
+        document=cast(AnyLayoutRequest, layout),
         version=held.version,
         can_undo=earlier_than(held).exists(),
         can_redo=later_than(held).exists(),
@@ -175,7 +176,7 @@ def bring_layout_back(request: SignedRequest, layout_id: int) -> tuple[int, None
 
 @router.put("/layouts/{int:layout_id}/document", response=LayoutState, by_alias=True)
 def save_layout(request: SignedRequest, layout_id: int, change: LayoutChange) -> LayoutState:
-    """Save a wish. `version` must be the one in force, else 409 and nothing is changed."""
+    """Save a layout request. `version` must be the one in force, else 409 and nothing is changed."""
     found = get_object_or_404(own_layouts(request), id=layout_id)
     return layout_state(save_document(found.id, change.document, change.version))
 

@@ -1,4 +1,4 @@
-"""A job holds designs: wishes with their pictures and all their revisions."""
+"""A job holds designs: layout requests with their pictures and all their revisions."""
 
 from __future__ import annotations
 

@@ -28,7 +28,7 @@ from zollstock.core.questions.survey import (
     survey_words,
 )
 from zollstock.core.questions.tables import SURVEY_COLUMNS, survey_rows
-from zollstock.leaves.sizes_leaf import sizes_leaf
+from zollstock.handouts.sizes_handout import sizes_handout
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path, name_of
@@ -95,7 +95,7 @@ def leaf(request: SignedRequest, print_id: int, asked: Query[SizesAsked]) -> Htt
     width, height = picture.upright
     words = f"{width} × {height} px, {ratio_text(Fraction(width, height))}"
     with local_path(name_of(picture.small)) as proof:
-        made = sizes_leaf(
+        made = sizes_handout(
             held.title or picture.name,
             words,
             _SORTED[asked.order],

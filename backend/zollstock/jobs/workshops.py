@@ -21,8 +21,8 @@ from zollstock.core.handouts.jobsheet import FileMade, caption_line, file_line, 
 from zollstock.core.handouts.workshop import workshop
 from zollstock.core.sheet.printdrawing import whole_drawing
 from zollstock.core.work.outcome import work_out
-from zollstock.leaves.cutting_leaf import cutting_pdf, cutting_svg
-from zollstock.leaves.workshop_leaf import Sheet, workshop_leaf
+from zollstock.handouts.cutting_handout import cutting_pdf, cutting_svg
+from zollstock.handouts.workshop_handout import Sheet, workshop_handout
 from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path, name_of
 
@@ -138,7 +138,7 @@ def _leaf(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> Ht
                     _about(held, plan),
                 )
             )
-        made = workshop_leaf(sheets, job)
+        made = workshop_handout(sheets, job)
     response = HttpResponse(made, content_type="application/pdf")
     to_keep(response, title, " job sheet.pdf")
     return response

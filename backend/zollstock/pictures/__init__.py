@@ -1,1 +1,1 @@
-"""Pictures: the master files, never altered, their measured facts and their proofs."""
+"""Pictures: the master files, never altered, their measured facts and their previews."""

@@ -1,4 +1,4 @@
-"""Pictures over the wire: bring one, list them, see their proofs."""
+"""Pictures over the wire: bring one, list them, see their previews."""
 
 from __future__ import annotations
 
@@ -21,7 +21,7 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.show import size_of_file
 from zollstock.core.parts.fit import MOST_ZONES, KeepZone
 from zollstock.core.picture.copies import copied
-from zollstock.core.picture.measurewords import MeasureWords, told
+from zollstock.core.picture.measurewords import MeasureWords, describe_measures
 
 from .intake import take_in
 from .measured import measures_of
@@ -129,7 +129,7 @@ def measured(request: SignedRequest, picture_id: UUID) -> Measured:
     if row is None:
         return Measured(state="waiting", problem="", measures=[])
     width, height = picture.upright
-    words = list(told(measures_of(request.user, picture_id), width * height))
+    words = list(describe_measures(measures_of(request.user, picture_id), width * height))
     if words:
         words += copied(picture.name, width, height, picture.camera, picture.format)
     return Measured(state=row.state, problem=row.problem, measures=words)
@@ -164,12 +164,12 @@ def remove(request: SignedRequest, picture_id: UUID) -> tuple[int, None]:
 
 
 @router.get("/pictures/{uuid:picture_id}/{kind}.jpg", include_in_schema=False)
-def proof(request: SignedRequest, picture_id: UUID, kind: str) -> HttpResponseBase:
-    """A proof for the screen: `bench` or `small`."""
+def preview(request: SignedRequest, picture_id: UUID, kind: str) -> HttpResponseBase:
+    """A preview for the screen: `bench` or `small`."""
     picture = get_object_or_404(own_pictures(request), id=picture_id)
-    file = {"bench": picture.proof, "small": picture.small}.get(kind)
+    file = {"bench": picture.preview, "small": picture.small}.get(kind)
     if not file:
-        raise HttpError(404, "This proof is not made yet.")
+        raise HttpError(404, "This preview is not made yet.")
     response = stored(file, "image/jpeg")
     seen_again(response, picture)
     return response

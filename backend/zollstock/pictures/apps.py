@@ -34,7 +34,7 @@ def _known_files(begin: str) -> Iterator[str]:
 
     # All files of a picture lie where its own file lies.
     found = Picture.objects.filter(file__istartswith=begin)
-    for names in found.values_list("file", "proof", "small", "tiles").iterator():
+    for names in found.values_list("file", "preview", "small", "tiles").iterator():
         yield from names
 
 
@@ -48,7 +48,7 @@ def _discard_files(instance: Any, **_: Any) -> None:
     from .elsewhere import forget_unpacked
     from .storage import discard
 
-    files = (instance.file, instance.proof, instance.small, instance.tiles)
+    files = (instance.file, instance.preview, instance.small, instance.tiles)
     # Read now: by the time the row is gone for good, what is left of it in memory has no key any more.
     picture, names = instance.id, [file.name for file in files]
     transaction.on_commit(lambda: forget_unpacked(picture))

@@ -35,7 +35,7 @@ class Picture(LongWork):
     sha256 = models.CharField(max_length=64)
     bytes = models.PositiveBigIntegerField()
     file = models.FileField(max_length=200, db_index=True)
-    proof = models.FileField(max_length=200, blank=True)
+    preview = models.FileField(max_length=200, blank=True)
     small = models.FileField(max_length=200, blank=True)
     #: A ZIP of tiles (`pixels.pyramid`) for looking at it pixel by pixel; made in the background.
     tiles = models.FileField(max_length=200, blank=True)
@@ -58,6 +58,13 @@ class Picture(LongWork):
     verdict = models.CharField(max_length=8, choices=Verdict, blank=True)
     note = models.CharField(max_length=400, blank=True)
     created = models.DateTimeField(auto_now_add=True)
+    #: The picture that it was made from, by which recipe (None: it was brought), and the version of that. What is
+    #: made of a picture goes with it, and never counts more true detail than it (`lineage`).
+    parent = models.ForeignKey(
+        "self", null=True, blank=True, on_delete=models.CASCADE, related_name="derived"
+    )
+    recipe = models.JSONField(null=True, blank=True, default=None)
+    recipe_version = models.PositiveIntegerField(default=0)
     #: When it goes by itself, and everything made of it (`renders.forgetting`); None: it stays.
     forget_at = models.DateTimeField(null=True, db_index=True)
 

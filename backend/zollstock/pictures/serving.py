@@ -19,7 +19,7 @@ NOT_KEPT = "private, no-store"
 
 
 def seen_again(response: HttpResponseBase, picture: Picture) -> None:
-    """A proof for the screen is kept by the browser that has shown it; not of a picture that is to be forgotten."""
+    """A preview for the screen is kept by the browser that has shown it; not of a picture that is to be forgotten."""
     if picture.forget_at is None:
         response["Cache-Control"] = "private, max-age=31536000, immutable"
     else:

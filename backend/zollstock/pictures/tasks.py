@@ -1,4 +1,4 @@
-"""Reading a picture through once: proofs for the screen, and proof that the file is whole.
+"""Reading a picture through once: previews for the screen, and proof that the file is whole.
 
 Pictures are decoded here and nowhere nearer to the web: in worker processes with a limit of memory
 (zollstock.site.limits) and of time. One that ends its worker is given up after three tries.
@@ -60,7 +60,7 @@ _AT_A_TIME = 20
 
 @shared_task(time_limit=MOST_SECONDS)
 def read(picture_id: str) -> None:
-    """Make the proofs of a picture; only the worker that claims it reads it."""
+    """Make the previews of a picture; only the worker that claims it reads it."""
     picture = READING.claim(picture_id)
     if picture is None:
         return
@@ -73,22 +73,22 @@ def read(picture_id: str) -> None:
         bench, small = folder / "bench.jpg", folder / "small.jpg"
         make_previews(master, bench, small)
         home = name_of(picture.file).rsplit("/", 1)[0]
-        proofs = store(bench, f"{home}/bench.jpg"), store(small, f"{home}/small.jpg")
+        previews = store(bench, f"{home}/bench.jpg"), store(small, f"{home}/small.jpg")
         try:
             read_whole = READING.finish(
                 picture,
                 also=lambda: inspect_later(Inspection.objects.get_or_create(picture=picture)[0]),
                 state=Picture.State.READY,
-                proof=proofs[0],
-                small=proofs[1],
+                preview=previews[0],
+                small=previews[1],
             )
         except Exception:
-            discard(*proofs)
+            discard(*previews)
             raise
         if read_whole:
             picture_read.send(Picture, picture_id=picture.id)
         else:
-            discard(*proofs)
+            discard(*previews)
 
 
 @shared_task(time_limit=MOST_INSPECTING)

@@ -8,8 +8,8 @@ from pathlib import Path
 
 from zollstock.core.cli import INVALID, read_document
 from zollstock.core.documents.plan import Plan
-from zollstock.core.layouts.wish import Wish
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.layouts.request import LayoutRequest
+from zollstock.core.rules.fileformats import FILE_FORMATS
 
 from .errors import Cancelled, PictureError, RenderError
 from .hanging import write_hanging
@@ -58,8 +58,8 @@ def main(arguments: list[str] | None = None) -> int:
     return _made(wanted, options.picture, options.output)
 
 
-def _seen(wanted: Plan | Wish, pictures: list[Path], out: Path) -> int:
-    """Write the wall as it is seen, in a photograph of it where the wish has one (its picture comes last)."""
+def _seen(wanted: Plan | LayoutRequest, pictures: list[Path], out: Path) -> int:
+    """Write the wall as it is seen, in a photograph of it where the request has one (its picture comes last)."""
     if isinstance(wanted, Plan):
         return _refuse("a plan has no wall; a row of one print has")
     photographed = getattr(getattr(wanted, "view", None), "photo", None) is not None
@@ -81,7 +81,7 @@ def _seen(wanted: Plan | Wish, pictures: list[Path], out: Path) -> int:
     return 0
 
 
-def _hung(wanted: Plan | Wish, out: Path) -> int:
+def _hung(wanted: Plan | LayoutRequest, out: Path) -> int:
     """Write the hanging plan; the exit code."""
     try:
         write_hanging(wanted, out)
@@ -94,7 +94,7 @@ def _hung(wanted: Plan | Wish, out: Path) -> int:
     return 0
 
 
-def _made(wanted: Plan | Wish, pictures: list[Path], out: Path) -> int:
+def _made(wanted: Plan | LayoutRequest, pictures: list[Path], out: Path) -> int:
     """Make the file of a plan, or the sheets of a layout; the exit code."""
     if isinstance(wanted, Plan):
         if len(pictures) != 1:
@@ -135,7 +135,7 @@ def _made(wanted: Plan | Wish, pictures: list[Path], out: Path) -> int:
 
 def _wrong_ending(plan: Plan, out: Path) -> str:
     """What is wrong with a file's name; empty where it has the ending of the plan's output."""
-    endings = [f".{ending}" for ending in OUTPUTS[plan.output.format].endings]
+    endings = [f".{ending}" for ending in FILE_FORMATS[plan.output.format].endings]
     if out.suffix.lower() in endings:
         return ""
     return f"the plan asks for {plan.output.format}: name the file {' or '.join(endings)}"

@@ -6,8 +6,8 @@ from pathlib import Path
 
 from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts import hanging_sheets
-from zollstock.core.layouts.wish import Wish
-from zollstock.core.parts.file import Output
+from zollstock.core.layouts.request import LayoutRequest
+from zollstock.core.parts.file import OutputSpec
 
 from .compose import compose_excerpts
 from .errors import RenderError
@@ -17,17 +17,17 @@ from .vips import pyvips
 from .write import write
 
 
-def write_hanging(wish: Plan | Wish, out: Path, unit: str | None = None) -> None:
-    """Write the hanging plan of `wish` to `out`, which must not exist and ends in .pdf or .svg.
+def write_hanging(layout: Plan | LayoutRequest, out: Path, unit: str | None = None) -> None:
+    """Write the hanging plan of `layout` to `out`, which must not exist and ends in .pdf or .svg.
 
     An SVG has its first sheet, on which everything is drawn; the list goes on in a PDF alone. Raises `RenderError`
     for what does not hang, and what `write` raises.
     """
-    sheets = hanging_sheets(wish, unit) if isinstance(wish, Wish) else []
+    sheets = hanging_sheets(layout, unit) if isinstance(layout, LayoutRequest) else []
     if not sheets:
         raise RenderError("Only panels and rows of prints have a hanging plan.")
     ending = out.suffix.lower()
-    title = f"{wish.title or 'Hanging'}, hanging plan"
+    title = f"{layout.title or 'Hanging'}, hanging plan"
     if ending == ".svg":
         with out.open("x", encoding="utf-8") as file:
             file.write(sheet_svg(sheets[0], title))
@@ -35,7 +35,7 @@ def write_hanging(wish: Plan | Wish, out: Path, unit: str | None = None) -> None
         pages = [
             Page(compose_excerpts(sheet, _no_files, ink=False), sheet, title) for sheet in sheets
         ]
-        write(pages, Output(format="pdf"), out)
+        write(pages, OutputSpec(format="pdf"), out)
     else:
         raise RenderError("A hanging plan is a .pdf or an .svg.")
 

@@ -11,7 +11,7 @@ from zollstock.core.cli import INVALID
 from zollstock.core.picture.copies import copied
 from zollstock.core.picture.inspection import inspection
 from zollstock.core.picture.measures import Measures
-from zollstock.core.picture.measurewords import told
+from zollstock.core.picture.measurewords import describe_measures
 
 from .errors import PictureError
 from .inspect import Facts, inspect
@@ -55,7 +55,7 @@ def _print(facts: Facts, picture: Path, measures: Measures) -> None:
     kind = f"{facts.format}, {facts.bits} bits, {facts.profile or 'no profile'}"
     print(f"{picture.name}: {width} × {height} px, {kind}")
     words = [
-        *told(measures, width * height),
+        *describe_measures(measures, width * height),
         *copied(picture.name, width, height, facts.camera, facts.format),
     ]
     wide = max((len(word.label) for word in words), default=0)

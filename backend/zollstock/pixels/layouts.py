@@ -13,11 +13,11 @@ from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
-from zollstock.core.layouts import against_making, lay
+from zollstock.core.layouts import blocking_reasons, lay
 from zollstock.core.layouts.files import LayoutFile, layout_files
-from zollstock.core.layouts.kind import Laid
-from zollstock.core.layouts.wish import Wish
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.layouts.kind import PlannedLayout
+from zollstock.core.layouts.request import LayoutRequest
+from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.work.making import costs, is_streamed
 from zollstock.core.work.outcome import Work
 
@@ -39,33 +39,33 @@ _TILE = 512
 
 
 def render_layout(
-    wish: Wish, pictures: Sequence[Path], out: Path, progress: Progress | None = None
+    layout: LayoutRequest, pictures: Sequence[Path], out: Path, progress: Progress | None = None
 ) -> int:
-    """Make the sheets of `wish`: one PDF where `out` ends in .pdf, else a folder of raster files; returns how many.
+    """Make the sheets of `layout`: one PDF where `out` ends in .pdf, else a folder of raster files; returns how many.
 
     `pictures` has the picture of each plan. Nothing of that name may exist; it appears whole or not at all. The
     single photo for an upload lies in the folder; a PDF holds the sheets alone. Raises `RenderError`,
     `FileExistsError`, `FileNotFoundError` where there is no such folder, `Cancelled`.
     """
-    laid = sound(wish, len(pictures))
+    laid = sound(layout, len(pictures))
     if out.exists():
         raise FileExistsError(f"{out} exists already; it was left as it is")
     if not out.parent.is_dir():
         raise FileNotFoundError(errno.ENOENT, "there is no such folder", str(out.parent))
-    output = wish.plans[0].output
+    output = layout.plans[0].output
     if out.suffix.lower() == ".pdf":
         output = output.model_copy(update={"format": "pdf"})
-        files = layout_files(wish, laid, output)[:1]
-        make_files(wish, laid, pictures, files, [out], progress)
+        files = layout_files(layout, laid, output)[:1]
+        make_files(layout, laid, pictures, files, [out], progress)
         return len(laid.sheets)
     if not laid.used:
         raise RenderError("This layout is lines and letters: name one file that ends in .pdf.")
-    if OUTPUTS[output.format].vectors:
+    if FILE_FORMATS[output.format].vectors:
         raise RenderError("The plan asks for a PDF: name one file that ends in .pdf.")
     partial = Path(tempfile.mkdtemp(prefix=f".{out.name}.", suffix=".partial", dir=out.parent))
     try:
-        files = layout_files(wish, laid)
-        make_files(wish, laid, pictures, files, [partial / file.name for file in files], progress)
+        files = layout_files(layout, laid)
+        make_files(layout, laid, pictures, files, [partial / file.name for file in files], progress)
         partial.chmod(0o755)
         partial.rename(out)
     finally:
@@ -73,20 +73,22 @@ def render_layout(
     return len(laid.sheets)
 
 
-def sound(wish: Wish, pictures: int) -> Laid:
-    """The wish laid out; raises `RenderError` where it has a `stop`, or other than a picture for each plan."""
-    if pictures != len(wish.plans):
-        raise RenderError(f"This layout has {len(wish.plans)} plans and wants a picture for each.")
-    laid = lay(wish)
-    against = against_making(laid)
+def sound(layout: LayoutRequest, pictures: int) -> PlannedLayout:
+    """The request laid out; raises `RenderError` where it has a `stop`, or other than a picture for each plan."""
+    if pictures != len(layout.plans):
+        raise RenderError(
+            f"This layout has {len(layout.plans)} plans and wants a picture for each."
+        )
+    laid = lay(layout)
+    against = blocking_reasons(laid)
     if against:
         raise RenderError(" ".join(against))
     return laid
 
 
 def make_files(
-    wish: Wish,
-    laid: Laid,
+    layout: LayoutRequest,
+    laid: PlannedLayout,
     pictures: Sequence[Path],
     files: Sequence[LayoutFile],
     places: Sequence[Path],
@@ -103,16 +105,16 @@ def make_files(
             if file.upload is not None:
                 written.append(write_upload(opened(0), file.upload, place))
                 continue
-            ink = not OUTPUTS[file.output.format].vectors
+            ink = not FILE_FORMATS[file.output.format].vectors
             pages = [
-                Page(compose_excerpts(sheet, opened, ink), sheet, wish.title)
+                Page(compose_excerpts(sheet, opened, ink), sheet, layout.title)
                 for sheet in file.sheets
             ]
             written.append(write(pages, file.output, place, told))
     return written
 
 
-def _shares(laid: Laid, files: Sequence[LayoutFile]) -> tuple[float, float]:
+def _shares(laid: PlannedLayout, files: Sequence[LayoutFile]) -> tuple[float, float]:
     """What making the plans' own files takes, and what writing the sheets does, s."""
     unpacking = sum(sum(costs(laid.works[number])) for number in laid.used)
     return unpacking, _WRITING * sum(_pixels(file) for file in files)
@@ -129,7 +131,7 @@ Opened = Callable[[int], pyvips.Image]
 
 
 @contextmanager
-def _files(laid: Laid, pictures: Sequence[Path], progress: Progress) -> Iterator[Opened]:
+def _files(laid: PlannedLayout, pictures: Sequence[Path], progress: Progress) -> Iterator[Opened]:
     """The file of every plan, unpacked on the disk for as long as it is needed."""
     with tempfile.TemporaryDirectory(prefix="zollstock-") as folder:
         paths = {}

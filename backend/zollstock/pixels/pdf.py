@@ -19,7 +19,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from zollstock.core.letters import FILES, fonts, places
-from zollstock.core.parts.file import Output
+from zollstock.core.parts.file import OutputSpec
 from zollstock.core.shapes.box import Box
 from zollstock.core.shapes.ink import Label, Stroke
 from zollstock.core.sheet.sheets import Sheet
@@ -38,12 +38,12 @@ _SPACES = {1: "/DeviceGray", 3: "/DeviceRGB"}
 _FULL = {"uchar": 255, "ushort": 65535}
 
 
-def write_pdf(pages: Sequence[Page], path: Path, output: Output) -> None:
+def write_pdf(pages: Sequence[Page], path: Path, output: OutputSpec) -> None:
     """Write the pages to `path`. Raises `pyvips.Error` where their pixels cannot be made."""
     append(path, _built(pages, output), [_encoded(page.image, output) for page in pages])
 
 
-def _encoded(image: pyvips.Image, output: Output) -> Encoded:
+def _encoded(image: pyvips.Image, output: OutputSpec) -> Encoded:
     """How a page's picture is encoded, and who does it."""
     if output.picture == "jpeg":
         return Encoded(
@@ -58,7 +58,7 @@ def _encoded(image: pyvips.Image, output: Output) -> Encoded:
     )
 
 
-def _built(pages: Sequence[Page], output: Output) -> bytes:
+def _built(pages: Sequence[Page], output: OutputSpec) -> bytes:
     """The whole file but for the pictures' pixels."""
     built = io.BytesIO()
     with pikepdf.new() as document:
@@ -80,7 +80,7 @@ def _built(pages: Sequence[Page], output: Output) -> bytes:
 
 
 def _lay_out(
-    document: pikepdf.Pdf, page: Page, output: Output, space: pikepdf.Object | None
+    document: pikepdf.Pdf, page: Page, output: OutputSpec, space: pikepdf.Object | None
 ) -> None:
     """A page around its picture, whose colours `space` describes."""
     sheet, image = page.sheet, page.image
@@ -120,7 +120,7 @@ def _say(document: pikepdf.Pdf, title: str) -> None:
 
 
 def _picture(
-    document: pikepdf.Pdf, image: pyvips.Image, output: Output, space: pikepdf.Object | None
+    document: pikepdf.Pdf, image: pyvips.Image, output: OutputSpec, space: pikepdf.Object | None
 ) -> pikepdf.Object:
     """The picture as it is described, without its pixels."""
     made = document.make_stream(b"")

@@ -10,7 +10,7 @@ from pathlib import Path
 
 from zollstock.core.documents.plan import Plan, lengths_of
 from zollstock.core.ground.show import style_for
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.sheet.printsheet import print_sheet
 from zollstock.core.telling.findings import stops
 from zollstock.core.work.making import costs, is_streamed
@@ -47,7 +47,7 @@ def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = Non
     unstreamed = 0.0 if is_streamed(work) else parts.measuring + parts.denoising + parts.making
     making, writing = stages(progress, unstreamed, parts.writing + parts.hashing)
     way = way_for(work, lambda: measured(picture), making)
-    image = composed(work, picture, ink=not OUTPUTS[plan.output.format].vectors, way=way)
+    image = composed(work, picture, ink=not FILE_FORMATS[plan.output.format].vectors, way=way)
     return write(
         [Page(image, print_sheet(work))],
         plan.output,

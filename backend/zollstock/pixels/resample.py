@@ -143,7 +143,7 @@ def _placed(
     return placed.copy(xoffset=0, yoffset=0)
 
 
-def spread(small: pyvips.Image, times: int, width: int, height: int) -> pyvips.Image:
+def upscale(small: pyvips.Image, times: int, width: int, height: int) -> pyvips.Image:
     """A small picture `times` as large, its middle at the middle of width × height px."""
     rim = 2
     wide = small.embed(rim, rim, small.width + 2 * rim, small.height + 2 * rim, extend="copy")

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from zollstock.core.edges.kind import Rim
+from zollstock.core.edges.kind import EdgeFill
 from zollstock.core.sheet.grid import PixelBox
 
-from .resample import spread
+from .resample import upscale
 from .vips import pyvips
 
 #: The soft mirror is worked out this much smaller: a wide blur needs no fine pixels.
@@ -19,7 +19,7 @@ _SOFTEST = 0.4
 
 
 def rimmed(
-    image: pyvips.Image, box: PixelBox, content: PixelBox, rim: Rim, colour: list[float]
+    image: pyvips.Image, box: PixelBox, content: PixelBox, rim: EdgeFill, colour: list[float]
 ) -> pyvips.Image:
     """The image box at its place in the content, the rest made as `rim` says; px throughout."""
     fill = rim.fill
@@ -46,7 +46,7 @@ def _softened(
     # In floating point: in whole numbers the blur changes even what is even.
     small = mirrored.cast("float").reduce(coarse, coarse)
     small = small.gaussblur(max(0.5, deepest * _SOFTEST * softness / coarse), precision="float")
-    soft = spread(small, coarse, w, h)
+    soft = upscale(small, coarse, w, h)
     at = pyvips.Image.xyz(w, h).cast("float")
     across = _outside(at[0], x, x + box.w - 1)
     down = _outside(at[1], y, y + box.h - 1)

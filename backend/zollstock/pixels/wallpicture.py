@@ -10,9 +10,9 @@ from pathlib import Path
 from PIL import Image, ImageCms, ImageDraw, ImageFont
 
 from zollstock.core.layouts import kind_of, scene_of
+from zollstock.core.layouts.request import LayoutRequest
 from zollstock.core.layouts.wall.homography import Matrix, inverse, mapped
 from zollstock.core.layouts.wall.scene import Scene, ScenePhoto
-from zollstock.core.layouts.wish import Wish
 from zollstock.core.letters import FILES
 from zollstock.core.shapes.drawing import Drawing
 from zollstock.core.sheet.printdrawing import whole_drawing
@@ -36,25 +36,25 @@ _PAPER, _INK = "#fffdf8", "#22302f"
 
 
 def wall_picture(
-    wish: Wish,
+    layout: LayoutRequest,
     proof: Callable[[int], bytes],
     out: Path,
     unit: str | None = None,
     photo: bytes | None = None,
 ) -> None:
-    """Write what hangs of `wish` to `out`, which ends in .png, .jpg or .jpeg.
+    """Write what hangs of `layout` to `out`, which ends in .png, .jpg or .jpeg.
 
     `proof` gives the upright JPEG of the picture of a plan that hangs, one after the other, so that a long row takes no
-    more memory than a short one; `photo` is that of the wall where the wish has one. Raises `RenderError` for a wish of
+    more memory than a short one; `photo` is that of the wall where the request has one. Raises `RenderError` for a layout request of
     which nothing hangs, and where a picture is not there.
     """
     if out.suffix.lower() not in (".png", ".jpg", ".jpeg"):
         raise RenderError("A picture of the wall is a .png or a .jpg.")
-    seen = scene_of(wish, unit)
+    seen = scene_of(layout, unit)
     if seen is None:
         raise RenderError("Only panels and rows of prints hang on a wall.")
     used = {shape.plan for shape in seen.shapes if shape.kind == "picture"}
-    works = kind_of(wish).works(wish)
+    works = kind_of(layout).works(layout)
     drawings = {number: whole_drawing(works[number]) for number in used}
 
     @lru_cache(maxsize=2)

@@ -12,8 +12,8 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from zollstock.core.ground.lengths import MM_PER_INCH
-from zollstock.core.parts.file import Output
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.parts.file import OutputSpec
+from zollstock.core.rules.fileformats import FILE_FORMATS
 
 from .errors import Cancelled, RenderError
 from .page import Page
@@ -39,14 +39,14 @@ class Written:
 
 
 def write(
-    pages: Sequence[Page], output: Output, out: Path, progress: Progress | None = None
+    pages: Sequence[Page], output: OutputSpec, out: Path, progress: Progress | None = None
 ) -> Written:
     """Write the pages of a file to `out`, which must not exist, tagged with their ppi.
 
     Raises `RenderError`, `FileExistsError`, `FileNotFoundError` where there is no such folder, and
     `Cancelled` when `progress` returns False; then nothing is left behind.
     """
-    if len(pages) != 1 and not OUTPUTS[output.format].vectors:
+    if len(pages) != 1 and not FILE_FORMATS[output.format].vectors:
         raise RenderError(f"One file of this kind holds one sheet, not {len(pages)}.")
     if out.exists():
         raise FileExistsError(f"{out} exists already; it was left as it is")
@@ -77,7 +77,7 @@ def _digest(path: Path, progress: Progress) -> str:
     return digest.hexdigest()
 
 
-def _save(pages: Sequence[Page], output: Output, path: Path, progress: Progress) -> None:
+def _save(pages: Sequence[Page], output: OutputSpec, path: Path, progress: Progress) -> None:
     tagged, called_off = [], []
     sizes = [page.image.width * page.image.height for page in pages]
     for page, told in zip(pages, stages(progress, *sizes), strict=True):

@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from pathlib import Path
 
-from zollstock.core.parts.file import Output
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.parts.file import OutputSpec
+from zollstock.core.rules.fileformats import FILE_FORMATS
 
 from .page import Page
 from .pdf import write_pdf
 from .quality import JPEG_QUALITY
 
 
-def _tiff(page: Page, path: Path, output: Output) -> None:
+def _tiff(page: Page, path: Path, output: OutputSpec) -> None:
     image = page.image
     lzw = output.compression == "lzw"
-    most = OUTPUTS["tiff"].classic_bytes
+    most = FILE_FORMATS["tiff"].classic_bytes
     weight = image.width * image.height * image.bands * output.bits // 8
     image.tiffsave(
         str(path),
@@ -29,7 +29,7 @@ def _tiff(page: Page, path: Path, output: Output) -> None:
     )
 
 
-def _jpeg(page: Page, path: Path, output: Output) -> None:
+def _jpeg(page: Page, path: Path, output: OutputSpec) -> None:
     image = page.image
     # A JPEG's ppi tag lies in its EXIF; what the camera wrote there stays behind.
     for name in image.get_fields():
@@ -41,19 +41,19 @@ def _jpeg(page: Page, path: Path, output: Output) -> None:
     )
 
 
-def _png(page: Page, path: Path, output: Output) -> None:
+def _png(page: Page, path: Path, output: OutputSpec) -> None:
     image = page.image
     image.pngsave(str(path), bitdepth=output.bits, keep="icc")
 
 
 #: Writes pages to a path, tagged with their images' ppi; only the profile goes along.
-Writer = Callable[[Sequence[Page], Path, Output], None]
+Writer = Callable[[Sequence[Page], Path, OutputSpec], None]
 
 
-def _of_one(write: Callable[[Page, Path, Output], None]) -> Writer:
+def _of_one(write: Callable[[Page, Path, OutputSpec], None]) -> Writer:
     """A writer of files that hold one page."""
 
-    def write_one(pages: Sequence[Page], path: Path, output: Output) -> None:
+    def write_one(pages: Sequence[Page], path: Path, output: OutputSpec) -> None:
         (page,) = pages
         write(page, path, output)
 

@@ -39,7 +39,7 @@ class Part(Schema):
     height: Side
 
 
-class ProofWish(Schema):
+class ProofRequest(Schema):
     """A part of the print, by the plan in hand, saved or not."""
 
     plan: dict[str, Any]
@@ -77,12 +77,12 @@ def _state(row: Proof) -> ProofState:
 
 
 @router.post("/prints/{int:print_id}/proofs", response=ProofState)
-def wanted(request: SignedRequest, print_id: int, wish: ProofWish) -> ProofState:
+def wanted(request: SignedRequest, print_id: int, asked: ProofRequest) -> ProofState:
     """Have a part made at its true size, in all ways worth comparing."""
-    if wish.part.width * wish.part.height > MOST_PIXELS:
+    if asked.part.width * asked.part.height > MOST_PIXELS:
         raise Refusal(f"A proof has at most {MOST_PIXELS:,} pixels; ask for a smaller part.")
     design = get_object_or_404(own_prints(request), id=print_id)
-    return _state(ask(request.user, design, parse_plan(wish.plan), wish.part.model_dump()))
+    return _state(ask(request.user, design, parse_plan(asked.plan), asked.part.model_dump()))
 
 
 @router.post("/prints/{int:print_id}/proofs/ahead", response={204: None})

@@ -13,10 +13,10 @@ from zollstock.core.ground.lengths import UNITS
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.ground.show import style_for, typed_length
 from zollstock.core.handouts.sizednames import size_in_name
-from zollstock.core.layouts import against_making, lay, parse_layout
+from zollstock.core.layouts import blocking_reasons, lay, parse_layout
 from zollstock.core.layouts.files import LayoutFile, layout_files
-from zollstock.core.layouts.kind import Laid
-from zollstock.core.rules.outputs import OUTPUTS
+from zollstock.core.layouts.kind import PlannedLayout
+from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.telling.filefacts import FileFacts, facts_of
 from zollstock.core.telling.findings import stops
 from zollstock.core.work.outcome import Work, work_out
@@ -72,17 +72,19 @@ def _print_made(
 
 
 def _layout_wanted(document: Document, pictures: Mapping[str, Picture]) -> list[FileWanted]:
-    wish = parse_layout(document)
-    laid = lay(wish)
-    for text in against_making(laid):
+    layout = parse_layout(document)
+    laid = lay(layout)
+    for text in blocking_reasons(laid):
         raise Stopped(text)
     return [
         FileWanted(file.name, file.output.format, _layout_facts(file, laid, pictures))
-        for file in layout_files(wish, laid)
+        for file in layout_files(layout, laid)
     ]
 
 
-def _layout_facts(file: LayoutFile, laid: Laid, pictures: Mapping[str, Picture]) -> FileFacts:
+def _layout_facts(
+    file: LayoutFile, laid: PlannedLayout, pictures: Mapping[str, Picture]
+) -> FileFacts:
     """Of a file of sheets: its first sheet's pixels and sides, mm."""
     known = FileFacts(
         picture=pictures[plan_key(0)].name, format=file.output.format, bits=file.output.bits
@@ -107,10 +109,10 @@ def _layout_facts(file: LayoutFile, laid: Laid, pictures: Mapping[str, Picture])
 def _layout_made(
     document: Document, masters: Mapping[str, Path], places: Sequence[Path], progress: Progress
 ) -> list[Written]:
-    wish = parse_layout(document)
-    pictures = [masters[plan_key(number)] for number in range(len(wish.plans))]
-    laid = sound(wish, len(pictures))
-    return make_files(wish, laid, pictures, layout_files(wish, laid), places, progress)
+    layout = parse_layout(document)
+    pictures = [masters[plan_key(number)] for number in range(len(layout.plans))]
+    laid = sound(layout, len(pictures))
+    return make_files(layout, laid, pictures, layout_files(layout, laid), places, progress)
 
 
 MAKERS: dict[str, Maker] = {
@@ -122,7 +124,7 @@ MAKERS: dict[str, Maker] = {
 def file_name(plan: Plan, work: Work) -> str:
     """A telling name, safe on every system: `fog-over-the-pans_24x16in_250ppi.tif`."""
     title = safe_name(plan.title)[:60]
-    return f"{title}_{size_in_name(plan, work)}_{float(work.output_ppi):.0f}ppi.{OUTPUTS[plan.output.format].ending}"
+    return f"{title}_{size_in_name(plan, work)}_{float(work.output_ppi):.0f}ppi.{FILE_FORMATS[plan.output.format].ending}"
 
 
 def side_fields(plan: Plan) -> dict[str, str]:

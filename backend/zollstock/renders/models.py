@@ -20,7 +20,7 @@ LAID = 100
 class Run(LongWork):
     """Many orders given at once: they are worked off in their order, can pause and go on.
 
-    First it is laid out: a worker makes the orders of what is wanted (`wish`, in its planner's own
+    First it is laid out: a worker makes the orders of what is wanted (`wanted`, in its planner's own
     words; `total` of them), which is long work as any. From then on `pulse` is when a worker last took
     one of them; a run that is going, has orders waiting and no pulse is told about again.
     """
@@ -40,7 +40,7 @@ class Run(LongWork):
     title = models.CharField(max_length=200)
     state = models.CharField(max_length=9, choices=State, default=State.WAITING)
     percent = models.PositiveSmallIntegerField(default=0)
-    wish = models.JSONField(default=dict)
+    wanted = models.JSONField(default=dict)
     total = models.PositiveIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
 

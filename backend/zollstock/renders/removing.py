@@ -29,7 +29,7 @@ REMOVED = Queue(
 )
 
 
-def kept(runs: QuerySet[Run]) -> QuerySet[Run]:
+def not_removed(runs: QuerySet[Run]) -> QuerySet[Run]:
     """Those that their owner has not removed."""
     return runs.exclude(state__in=GOING_AWAY)
 
@@ -37,7 +37,7 @@ def kept(runs: QuerySet[Run]) -> QuerySet[Run]:
 def remove(runs: QuerySet[Run]) -> None:
     """Remove runs with their files. Whoever works on them notices within a second and leaves nothing."""
     with transaction.atomic():
-        going = list(kept(runs).values_list("id", flat=True))
+        going = list(not_removed(runs).values_list("id", flat=True))
         Run.objects.filter(id__in=going).update(
             state=Run.State.REMOVED, worker="", tries=0, pulse=timezone.now()
         )

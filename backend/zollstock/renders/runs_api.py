@@ -21,7 +21,7 @@ from . import removing
 from .bundle import table, zipped
 from .models import Order, OrderFile, Run
 from .orders import UNFINISHED, send_layout, send_run
-from .removing import kept
+from .removing import not_removed
 
 router = Router(tags=["runs"])
 #: So many workers may be at one run at the same time; the rest serves single orders.
@@ -92,7 +92,7 @@ def _problems(run: Run, failed: int) -> list[str]:
 
 
 def own_runs(request: SignedRequest) -> QuerySet[Run]:
-    return kept(Run.objects.filter(account=request.user))
+    return not_removed(Run.objects.filter(account=request.user))
 
 
 def _shown(request: SignedRequest, run_id: UUID) -> RunState:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.contrib.auth.models import User
 
-from zollstock.accounts.kept import forget, keep, kept
+from zollstock.accounts.savedtable import forget, keep, saved_table
 from zollstock.core.questions.sensors import SHIPPED, SensorsChanged, SensorTable
 
 from .models import SensorRows
@@ -12,7 +12,7 @@ from .models import SensorRows
 
 def sensors_of(account: User) -> tuple[SensorTable, int]:
     """The table and its version; 0 while it is the one that ships."""
-    document, version = kept(SensorRows, account)
+    document, version = saved_table(SensorRows, account)
     return (SHIPPED if document is None else SensorTable.model_validate(document)), version
 
 

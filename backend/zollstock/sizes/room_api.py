@@ -13,7 +13,7 @@ from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.questions.leaveroom import LeaveRoom, leave_room, read_ratio
-from zollstock.leaves.room_leaf import MOST_PIXELS, room_pdf, room_png
+from zollstock.handouts.room_handout import MOST_PIXELS, room_pdf, room_png
 
 from .shelf import chosen
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.contrib.auth.models import User
 
-from zollstock.accounts.kept import forget, keep, kept
+from zollstock.accounts.savedtable import forget, keep, saved_table
 from zollstock.core.layouts.idphotos.rules import SHIPPED, RuleBook, RulesChanged
 
 from .models import RuleRows
@@ -12,7 +12,7 @@ from .models import RuleRows
 
 def rules_of(account: User) -> tuple[RuleBook, int]:
     """The rules and their version; 0 while they are those that ship."""
-    document, version = kept(RuleRows, account)
+    document, version = saved_table(RuleRows, account)
     return (SHIPPED if document is None else RuleBook.model_validate(document)), version
 
 

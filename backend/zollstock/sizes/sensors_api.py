@@ -11,7 +11,7 @@ from pydantic import Field
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.lengths import LengthError
 from zollstock.core.ground.show import LengthStyle
-from zollstock.core.parts.surface import LEAST_FACTOR
+from zollstock.core.parts.medium import LEAST_FACTOR
 from zollstock.core.questions.sensors import (
     SensorsFound,
     SensorTable,
@@ -21,7 +21,7 @@ from zollstock.core.questions.sensors import (
     write_sensors,
 )
 from zollstock.core.sizes.readings import read_length
-from zollstock.leaves.sensors_leaf import sensors_leaf
+from zollstock.handouts.sensors_handout import sensors_handout
 
 from .cameras import forget_sensors, save_sensors, sensors_of
 
@@ -117,6 +117,6 @@ def as_csv(request: SignedRequest, asked: Query[SensorsAsked]) -> HttpResponse:
 def leaf(request: SignedRequest, asked: Query[SensorsAsked]) -> HttpResponse:
     kept = _kept(request, asked)
     found = kept.found.model_copy(update={"lines": shown(kept.table, kept.found)})
-    made = HttpResponse(sensors_leaf(found), content_type="application/pdf")
+    made = HttpResponse(sensors_handout(found), content_type="application/pdf")
     made["Content-Disposition"] = 'attachment; filename="cameras.pdf"'
     return made

@@ -10,7 +10,7 @@ from django.db.models.signals import post_delete, post_save
 from django.dispatch import receiver
 from django.utils import timezone
 
-from zollstock.accounts.kept import forget, keep, kept
+from zollstock.accounts.savedtable import forget, keep, saved_table
 from zollstock.core.ground.lengths import parse_length
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.ground.refusal import Refusal
@@ -49,7 +49,7 @@ def stock_for_reckoning(account: User) -> Stock:
 
 def stock_of(account: User) -> tuple[Stock, int]:
     """The stock and its version; 0 while it is the one that ships."""
-    document, version = kept(StockRows, account)
+    document, version = saved_table(StockRows, account)
     return (SHIPPED if document is None else Stock.model_validate(document)), version
 
 
@@ -81,7 +81,7 @@ def book(account: User, layout: int, title: str, key: str, mm: Fraction, sheets:
         return Booking.objects.create(
             account=account, layout=layout, title=title[:200], key=key, mm=typed_length(mm, "mm"), sheets=sheets,
             of_roll=isinstance(paper, StockRoll),
-            paper=f"{medium.name}, {paper.called(LengthStyle('cm'))}"[:250],
+            paper=f"{medium.name}, {paper.display_name(LengthStyle('cm'))}"[:250],
         )  # fmt: skip
 
 

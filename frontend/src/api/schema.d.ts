@@ -1113,7 +1113,7 @@ export interface paths {
         get?: never;
         /**
          * Save Layout
-         * @description Save a wish. `version` must be the one in force, else 409 and nothing is changed.
+         * @description Save a layout request. `version` must be the one in force, else 409 and nothing is changed.
          */
         put: operations["zollstock_jobs_layouts_api_save_layout"];
         post?: never;
@@ -1815,27 +1815,6 @@ export interface components {
             fix_label?: string | null;
         };
         /**
-         * Blade
-         * @description A blade of the folding rule: its key figure, one word of state, the figures on its pad.
-         */
-        Blade: {
-            /**
-             * Step
-             * @enum {string}
-             */
-            step: "picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover";
-            /** Title */
-            title: string;
-            /** Key */
-            key: string;
-            /** State */
-            state: string;
-            /** Level */
-            level: string;
-            /** Figures */
-            figures: string[];
-        };
-        /**
          * Boxes
          * @description Rectangles [x, y, width, height] in mm from the document's top left corner.
          */
@@ -1958,6 +1937,22 @@ export interface components {
             drawing: components["schemas"]["Drawing"];
         };
         /**
+         * Criterion
+         * @description What one criterion of thought says; no `clean_from_mm` where no distance helps.
+         */
+        Criterion: {
+            /** Id */
+            id: string;
+            /** Need Ppi */
+            need_ppi: number;
+            /** Quality Ratio */
+            quality_ratio: number;
+            /** Grade */
+            grade: string;
+            /** Clean From Mm */
+            clean_from_mm?: number | null;
+        };
+        /**
          * Drawing
          * @description A sheet to be drawn.
          */
@@ -2064,6 +2059,32 @@ export interface components {
             ];
         };
         /**
+         * DrawnFill
+         * @description What lies around the image box of a piece, out to `content`: how it is filled, how softly.
+         */
+        DrawnFill: {
+            /** Image */
+            image: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Content */
+            content: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Fill */
+            fill: string;
+            /** Colour */
+            colour: string;
+            /** Softness */
+            softness: number;
+        };
+        /**
          * DrawnLabel
          * @description Words on the sheet: the left end of their base line, the height of their capitals, their length.
          */
@@ -2113,33 +2134,7 @@ export interface components {
             turn: number;
             /** Angle */
             angle: number;
-            rim?: components["schemas"]["DrawnRim"] | null;
-        };
-        /**
-         * DrawnRim
-         * @description What lies around the image box of a piece, out to `content`: how it is filled, how softly.
-         */
-        DrawnRim: {
-            /** Image */
-            image: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Content */
-            content: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Fill */
-            fill: string;
-            /** Colour */
-            colour: string;
-            /** Softness */
-            softness: number;
+            rim?: components["schemas"]["DrawnFill"] | null;
         };
         /**
          * DrawnStroke
@@ -2309,29 +2304,13 @@ export interface components {
             figures: components["schemas"]["Figure"][];
             boxes: components["schemas"]["Boxes"];
             /** Schools */
-            schools: components["schemas"]["School"][];
+            schools: components["schemas"]["Criterion"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
         };
         /**
-         * School
-         * @description What one school of thought says; no `clean_from_mm` where no distance helps.
-         */
-        School: {
-            /** Id */
-            id: string;
-            /** Need Ppi */
-            need_ppi: number;
-            /** Quality Ratio */
-            quality_ratio: number;
-            /** Grade */
-            grade: string;
-            /** Clean From Mm */
-            clean_from_mm?: number | null;
-        };
-        /**
          * SchoolLine
-         * @description From where a school is content (`at_mm`; 0 anywhere, null never), with what it is called.
+         * @description From where a criterion is content (`at_mm`; 0 anywhere, null never), with what it is called.
          */
         SchoolLine: {
             /** Id */
@@ -2345,7 +2324,7 @@ export interface components {
         };
         /**
          * SchoolRow
-         * @description A school worded for people; `answers` is false while it has no answer (no trials yet).
+         * @description A criterion worded for people; `answers` is false while it has no answer (no trials yet).
          */
         SchoolRow: {
             /** Id */
@@ -2421,6 +2400,27 @@ export interface components {
             spread_assumed: boolean;
         };
         /**
+         * StepSummary
+         * @description A blade of the folding rule: its key figure, one word of state, the figures on its pad.
+         */
+        StepSummary: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "picture" | "size" | "fit" | "edge" | "pixels" | "distance" | "handover";
+            /** Title */
+            title: string;
+            /** Key */
+            key: string;
+            /** State */
+            state: string;
+            /** Level */
+            level: string;
+            /** Figures */
+            figures: string[];
+        };
+        /**
          * Way
          * @description One of several ways out of a finding: what it is called, what it leads to, the change.
          */
@@ -2442,7 +2442,7 @@ export interface components {
             reckoning: components["schemas"]["Reckoning"];
             drawing: components["schemas"]["Drawing"];
             /** Blades */
-            blades: components["schemas"]["Blade"][];
+            blades: components["schemas"]["StepSummary"][];
             /** Schools */
             schools: components["schemas"]["SchoolRow"][];
             /** Choices */
@@ -2937,10 +2937,10 @@ export interface components {
             kind: "none";
         };
         /**
-         * Output
+         * OutputSpec
          * @description The delivered file.
          */
-        Output: {
+        OutputSpec: {
             /**
              * Format
              * @default tiff
@@ -3143,7 +3143,7 @@ export interface components {
              *       "picture": "lossless"
              *     }
              */
-            output: components["schemas"]["Output"];
+            output: components["schemas"]["OutputSpec"];
         };
         /**
          * Sharpening
@@ -3447,11 +3447,11 @@ export interface components {
             size_examples: string[];
         };
         /**
-         * Seen
+         * ViewQuery
          * @description A print of `ppi`, seen from `distance` mm, whose ink spreads by `spread` mm; a screen of `px_per_mm` px of
          *     its own, seen from `eyes` mm.
          */
-        Seen: {
+        ViewQuery: {
             /** Ppi */
             ppi: number;
             /** Distance */
@@ -3837,31 +3837,6 @@ export interface components {
             note: string;
         };
         /**
-         * LayoutBlade
-         * @description A blade of a layout's rule: its key figure, one word of state, the figures on its pad.
-         */
-        LayoutBlade: {
-            /** Step */
-            step: string;
-            /** Title */
-            title: string;
-            /** Key */
-            key: string;
-            /** State */
-            state: string;
-            /**
-             * Level
-             * @default calm
-             * @enum {string}
-             */
-            level: "calm" | "warn" | "stop";
-            /**
-             * Figures
-             * @default []
-             */
-            figures: string[];
-        };
-        /**
          * LayoutPage
          * @description Everything that the page of a layout shows, apart from the pictures themselves.
          *
@@ -3869,7 +3844,7 @@ export interface components {
          */
         LayoutPage: {
             /** Blades */
-            blades: components["schemas"]["LayoutBlade"][];
+            blades: components["schemas"]["LayoutStepSummary"][];
             /**
              * Ways
              * @default []
@@ -3913,8 +3888,33 @@ export interface components {
             ink?: components["schemas"]["Drawing"] | null;
         };
         /**
+         * LayoutStepSummary
+         * @description A blade of a layout's rule: its key figure, one word of state, the figures on its pad.
+         */
+        LayoutStepSummary: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Key */
+            key: string;
+            /** State */
+            state: string;
+            /**
+             * Level
+             * @default calm
+             * @enum {string}
+             */
+            level: "calm" | "warn" | "stop";
+            /**
+             * Figures
+             * @default []
+             */
+            figures: string[];
+        };
+        /**
          * LayoutWay
-         * @description One of several ways side by side: what it leads to, and the change to the wish.
+         * @description One of several ways side by side: what it leads to, and the change to the request.
          */
         LayoutWay: {
             /** Id */
@@ -3953,7 +3953,7 @@ export interface components {
         };
         /**
          * ModeDrawn
-         * @description Panels in small in one of both schools: where the picture lies on its spread, and for every frame its face on the
+         * @description Panels in small in one of both criteria: where the picture lies on its spread, and for every frame its face on the
          *     wall with the part of the spread that it shows, mm.
          */
         ModeDrawn: {
@@ -4231,7 +4231,7 @@ export interface components {
         /**
          * TilesDrawn
          * @description Columns and rows of tiles as (begin, length), mm of the document; how far the seams are moved, and from one
-         *     seam to the next; `path` leads to the way of tiles in the wish.
+         *     seam to the next; `path` leads to the way of tiles in the request.
          */
         TilesDrawn: {
             /** Columns */
@@ -4261,7 +4261,7 @@ export interface components {
         };
         /**
          * WallDrawn
-         * @description Pieces on a wall. `origin` is their upper left corner as the wish counts it; `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
+         * @description Pieces on a wall. `origin` is their upper left corner as the request counts it; `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
          *     begin; `length` is the wall's, where it is known.
          */
         WallDrawn: {
@@ -4292,7 +4292,7 @@ export interface components {
         };
         /**
          * LayoutQuestion
-         * @description A wish (checked by the core, so that errors carry the path into the document).
+         * @description A layout request (checked by the core, so that errors carry the path into the document).
          */
         LayoutQuestion: {
             /** Layout */
@@ -4988,10 +4988,14 @@ export interface components {
         };
         /** PagedPictureFacts */
         PagedPictureFacts: {
-            /** Items */
-            items: components["schemas"]["PictureFacts"][];
+            /** Previous */
+            previous: string | null;
             /** Next */
             next: string | null;
+            /** Results */
+            results: unknown[];
+            /** Items */
+            items: components["schemas"]["PictureFacts"][];
         };
         /**
          * MeasureWords
@@ -5167,10 +5171,14 @@ export interface components {
         };
         /** PagedJobSummary */
         PagedJobSummary: {
-            /** Items */
-            items: components["schemas"]["JobSummary"][];
+            /** Previous */
+            previous: string | null;
             /** Next */
             next: string | null;
+            /** Results */
+            results: unknown[];
+            /** Items */
+            items: components["schemas"]["JobSummary"][];
         };
         /**
          * PrintSummary
@@ -5252,10 +5260,14 @@ export interface components {
         };
         /** PagedPrintSummary */
         PagedPrintSummary: {
-            /** Items */
-            items: components["schemas"]["PrintSummary"][];
+            /** Previous */
+            previous: string | null;
             /** Next */
             next: string | null;
+            /** Results */
+            results: unknown[];
+            /** Items */
+            items: components["schemas"]["PrintSummary"][];
         };
         /**
          * PrintState
@@ -5302,10 +5314,14 @@ export interface components {
         };
         /** PagedPrintInJob */
         PagedPrintInJob: {
-            /** Items */
-            items: components["schemas"]["PrintInJob"][];
+            /** Previous */
+            previous: string | null;
             /** Next */
             next: string | null;
+            /** Results */
+            results: unknown[];
+            /** Items */
+            items: components["schemas"]["PrintInJob"][];
         };
         /**
          * PrintInJob
@@ -5354,10 +5370,14 @@ export interface components {
         };
         /** PagedLayoutSummary */
         PagedLayoutSummary: {
-            /** Items */
-            items: components["schemas"]["LayoutSummary"][];
+            /** Previous */
+            previous: string | null;
             /** Next */
             next: string | null;
+            /** Results */
+            results: unknown[];
+            /** Items */
+            items: components["schemas"]["LayoutSummary"][];
         };
         /**
          * Face
@@ -5436,13 +5456,13 @@ export interface components {
             fixings: 1 | 2;
         };
         /**
-         * GangWish
+         * GangRequest
          * @description Prints together: `copies` and `may_turn` for each plan (1 and yes where nothing is said); of 0 copies none is
          *     printed, but the plan stays at hand.
          *
-         *     On a `roll`, or where there is none on the wish's `sheet`, with `gap` between the pieces.
+         *     On a `roll`, or where there is none on the request's `sheet`, with `gap` between the pieces.
          */
-        GangWish: {
+        GangRequest: {
             /**
              * Format
              * @default zollstock.layout/1
@@ -5574,10 +5594,10 @@ export interface components {
             hung: boolean;
         };
         /**
-         * HangWish
+         * HangRequest
          * @description A piece for each plan, from left to right. Where a wall's length is given the row may lie in its middle.
          */
-        HangWish: {
+        HangRequest: {
             /**
              * Format
              * @default zollstock.layout/1
@@ -5643,10 +5663,10 @@ export interface components {
             view: components["schemas"]["WallView"];
         };
         /**
-         * IdWish
+         * IdRequest
          * @description Copies of one photo on a sheet, cut by the rule; the plan's own fit gives way to it.
          */
-        IdWish: {
+        IdRequest: {
             /**
              * Format
              * @default zollstock.layout/1
@@ -5709,7 +5729,7 @@ export interface components {
             pictures: components["schemas"]["PictureFacts"][];
             photo?: components["schemas"]["PictureFacts"] | null;
             /** Document */
-            document: components["schemas"]["TilesWish"] | components["schemas"]["IdWish"] | components["schemas"]["LifeWish"] | components["schemas"]["PanelsWish"] | components["schemas"]["HangWish"] | components["schemas"]["GangWish"];
+            document: components["schemas"]["TilesRequest"] | components["schemas"]["IdRequest"] | components["schemas"]["LifeRequest"] | components["schemas"]["PanelsRequest"] | components["schemas"]["HangRequest"] | components["schemas"]["GangRequest"];
             /** Version */
             version: number;
             /** Can Undo */
@@ -5733,10 +5753,10 @@ export interface components {
             y: number;
         };
         /**
-         * LifeWish
+         * LifeRequest
          * @description A picture at `scale` of the real thing (1 is life size), in parts of a sheet each, or whole as tiles.
          */
-        LifeWish: {
+        LifeRequest: {
             /**
              * Format
              * @default zollstock.layout/1
@@ -5924,10 +5944,10 @@ export interface components {
             softness: number;
         };
         /**
-         * PanelsWish
+         * PanelsRequest
          * @description One plan's picture over frames. In `window` the gaps hide picture; in `butted` nothing is hidden.
          */
-        PanelsWish: {
+        PanelsRequest: {
             /**
              * Format
              * @default zollstock.layout/1
@@ -6184,68 +6204,10 @@ export interface components {
             length: string;
         };
         /**
-         * TilesWay
-         * @description `overlap` lies over the neighbour and is glued; `auto` takes the turn that needs fewer sheets.
-         *
-         *     `shift_x` and `shift_y` move the seams left and up. With `overview` a sheet that shows the whole comes first.
-         */
-        TilesWay: {
-            /**
-             * Overlap
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            overlap: string;
-            /**
-             * Turn
-             * @default auto
-             * @enum {unknown}
-             */
-            turn: "auto" | 0 | 90;
-            /**
-             * Spread
-             * @default full
-             * @enum {string}
-             */
-            spread: "full" | "even";
-            /**
-             * Order
-             * @default rows
-             * @enum {string}
-             */
-            order: "rows" | "columns";
-            /**
-             * Shift X
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            shift_x: string;
-            /**
-             * Shift Y
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            shift_y: string;
-            /**
-             * Overview
-             * @default false
-             */
-            overview: boolean;
-        };
-        /**
-         * TilesWish
+         * TilesRequest
          * @description One plan's document over sheets.
          */
-        TilesWish: {
+        TilesRequest: {
             /**
              * Format
              * @default zollstock.layout/1
@@ -6322,6 +6284,64 @@ export interface components {
              * @enum {string}
              */
             kind: "tiles";
+        };
+        /**
+         * TilesWay
+         * @description `overlap` lies over the neighbour and is glued; `auto` takes the turn that needs fewer sheets.
+         *
+         *     `shift_x` and `shift_y` move the seams left and up. With `overview` a sheet that shows the whole comes first.
+         */
+        TilesWay: {
+            /**
+             * Overlap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overlap: string;
+            /**
+             * Turn
+             * @default auto
+             * @enum {unknown}
+             */
+            turn: "auto" | 0 | 90;
+            /**
+             * Spread
+             * @default full
+             * @enum {string}
+             */
+            spread: "full" | "even";
+            /**
+             * Order
+             * @default rows
+             * @enum {string}
+             */
+            order: "rows" | "columns";
+            /**
+             * Shift X
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_x: string;
+            /**
+             * Shift Y
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            shift_y: string;
+            /**
+             * Overview
+             * @default false
+             */
+            overview: boolean;
         };
         /**
          * Tracing
@@ -6447,7 +6467,7 @@ export interface components {
         };
         /**
          * Arranged
-         * @description The frames as they stand in the wish.
+         * @description The frames as they stand in the request.
          */
         Arranged: {
             /** Frames */
@@ -6796,10 +6816,10 @@ export interface components {
             height: number;
         };
         /**
-         * ProofWish
+         * ProofRequest
          * @description A part of the print, by the plan in hand, saved or not.
          */
-        ProofWish: {
+        ProofRequest: {
             /** Plan */
             plan: {
                 [key: string]: unknown;
@@ -6980,10 +7000,14 @@ export interface components {
         };
         /** PagedBatchSummary */
         PagedBatchSummary: {
-            /** Items */
-            items: components["schemas"]["BatchSummary"][];
+            /** Previous */
+            previous: string | null;
             /** Next */
             next: string | null;
+            /** Results */
+            results: unknown[];
+            /** Items */
+            items: components["schemas"]["BatchSummary"][];
         };
         /** BatchItem */
         BatchItem: {
@@ -11854,7 +11878,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProofWish"];
+                "application/json": components["schemas"]["ProofRequest"];
             };
         };
         responses: {

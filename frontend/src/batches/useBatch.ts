@@ -76,7 +76,7 @@ export interface CellFit {
 }
 
 /** What a hand wants of a cell: a place, or null for automatic placement. */
-interface Wish {
+interface Wanted {
   picture: string;
   size: string;
   fit: CellFit | null;
@@ -90,13 +90,13 @@ export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell
   useEffect(() => {
     heard.current = onCell;
   });
-  const lines = useRef(new Map<string, LatestWins<Wish, Cell>>());
+  const lines = useRef(new Map<string, LatestWins<Wanted, Cell>>());
   const answered = () => setSaving([...lines.current.values()].some((line) => !line.isQuiet));
-  const put = (wish: Wish) => {
-    const name = `${wish.picture} ${wish.size}`;
+  const put = (wanted: Wanted) => {
+    const name = `${wanted.picture} ${wanted.size}`;
     const line =
       lines.current.get(name) ??
-      new LatestWins<Wish, Cell>(
+      new LatestWins<Wanted, Cell>(
         (asked, leaving) => placed(batch, asked, leaving),
         (cell, asked) => {
           setProblem("");
@@ -109,7 +109,7 @@ export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell
         },
       );
     lines.current.set(name, line);
-    line.put(wish);
+    line.put(wanted);
     answered();
   };
   useLastWord(() => lines.current.values());
@@ -118,7 +118,7 @@ export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell
   return { place, auto, problem, saving };
 }
 
-function placed(batch: number, { picture, size, fit }: Wish, keepalive: boolean): Promise<Cell> {
+function placed(batch: number, { picture, size, fit }: Wanted, keepalive: boolean): Promise<Cell> {
   const path = { path: { batch_id: batch } };
   const cell = { picture, size };
   return must(

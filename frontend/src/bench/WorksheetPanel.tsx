@@ -3,16 +3,16 @@ import type { ApiProblem } from "../api/client";
 import type { Figure, Finding, Plan, PrintState, Step, Unit, Worksheet } from "../api/types";
 import { Findings } from "./Findings";
 import { findingsAt } from "./findingsAt";
-import { Pad } from "../designs/Pad";
-import { DistanceSheet } from "./sheets/DistanceSheet";
-import { EdgeSheet } from "./sheets/EdgeSheet";
-import { FitSheet } from "./sheets/FitSheet";
-import { HandoverSheet } from "./sheets/HandoverSheet";
-import { PictureSheet } from "./sheets/PictureSheet";
-import { PixelsSheet } from "./sheets/PixelsSheet";
-import { SizeSheet } from "./sheets/SizeSheet";
+import { Workings } from "../designs/Workings";
+import { DistancePanel } from "./steps/DistancePanel";
+import { EdgePanel } from "./steps/EdgePanel";
+import { FitPanel } from "./steps/FitPanel";
+import { HandoverPanel } from "./steps/HandoverPanel";
+import { PicturePanel } from "./steps/PicturePanel";
+import { PixelsPanel } from "./steps/PixelsPanel";
+import { SizePanel } from "./steps/SizePanel";
 import type { WhenReckoned } from "./useWhenReckoned";
-import { smallProof } from "./sheets/types";
+import { smallProof } from "./steps/types";
 
 /**
  * What becomes of the keep zones, in a place of its own: under a hand that moves the crop a zone may be
@@ -77,15 +77,15 @@ export function WorksheetPanel(props: {
           proof={smallProof(props.print)}
         />
       )}
-      {step === "picture" && <PictureSheet {...props} />}
-      {step === "size" && <SizeSheet {...props} />}
-      {step === "fit" && <FitSheet {...props} />}
-      {step === "edge" && <EdgeSheet {...props} />}
-      {step === "pixels" && <PixelsSheet {...props} />}
-      {step === "distance" && <DistanceSheet {...props} />}
-      {step === "handover" && <HandoverSheet {...props} problem={props.makingProblem} />}
+      {step === "picture" && <PicturePanel {...props} />}
+      {step === "size" && <SizePanel {...props} />}
+      {step === "fit" && <FitPanel {...props} />}
+      {step === "edge" && <EdgePanel {...props} />}
+      {step === "pixels" && <PixelsPanel {...props} />}
+      {step === "distance" && <DistancePanel {...props} />}
+      {step === "handover" && <HandoverPanel {...props} problem={props.makingProblem} />}
       <Findings findings={others} proof={smallProof(props.print)} />
-      <Pad figures={pad} />
+      <Workings figures={pad} />
     </section>
   );
 }

@@ -7,7 +7,7 @@ import type { ReactNode } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import {
   STEPS,
-  type Blade,
+  type StepSummary,
   type Choice,
   type Drawing,
   type Figure,
@@ -17,7 +17,7 @@ import {
 import { Choices } from "./ChoiceCard";
 import { DistanceRail } from "./DistanceRail";
 import { Findings } from "./Findings";
-import { Pad } from "../designs/Pad";
+import { Workings } from "../designs/Workings";
 import { usePlanStore } from "./planStore";
 import { Rule } from "../designs/Rule";
 
@@ -35,7 +35,7 @@ beforeEach(() => {
   usePlanStore.setState({ change, settle: vi.fn() });
 });
 
-const blades: Blade[] = STEPS.map((step, index) => ({
+const blades: StepSummary[] = STEPS.map((step, index) => ({
   step,
   title: step,
   key: `${index + 1} in`,
@@ -138,7 +138,7 @@ describe("the pad", () => {
     const wrapper = ({ children }: { children: ReactNode }) => (
       <QueryClientProvider client={queries}>{children}</QueryClientProvider>
     );
-    render(<Pad figures={[figure]} />, { wrapper });
+    render(<Workings figures={[figure]} />, { wrapper });
     const pad = within(screen.getByRole("region", { name: "Arithmetic" }));
     expect(pad.getByText("5000 px ÷ 20 in = 250 ppi")).toBeInTheDocument();
     expect(await pad.findByText(/Pixels per printed inch/)).toBeInTheDocument();

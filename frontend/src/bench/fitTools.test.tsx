@@ -9,8 +9,8 @@ import { guideLines } from "./Guides";
 import { KeepZones, zoneWords } from "./KeepZones";
 import { meanColour, stored } from "./pickedColour";
 import { usePlanStore } from "./planStore";
-import { PaddingSheet } from "./sheets/PaddingSheet";
-import { ZoneList } from "./sheets/ZoneList";
+import { PaddingPanel } from "./steps/PaddingPanel";
+import { ZoneList } from "./steps/ZoneList";
 
 const change = vi.fn();
 const settle = vi.fn();
@@ -137,7 +137,7 @@ describe("padding", () => {
 
   it("places the picture in the one direction with room to spare", async () => {
     const padded = (now: Worksheet) => (
-      <PaddingSheet
+      <PaddingPanel
         plan={plan({ mode: "contain", anchor: [0.5, 0.5] })}
         worksheet={now}
         whenReckoned={(act) => act(now)}
@@ -158,7 +158,7 @@ describe("padding", () => {
       edge: { kind: "border", colour: "#808080" },
     } as unknown as Plan;
     const now = sheet([0, 0, 30, 30], [0, 5, 30, 20]);
-    render(<PaddingSheet plan={bordered} worksheet={now} whenReckoned={(act) => act(now)} />);
+    render(<PaddingPanel plan={bordered} worksheet={now} whenReckoned={(act) => act(now)} />);
     expect(screen.getByRole("button", { name: "Grey" })).toHaveAttribute("aria-pressed", "true");
     await userEvent.click(screen.getByRole("button", { name: "Black" }));
     expect(change).toHaveBeenLastCalledWith({ "fit.colour": "#000000" });

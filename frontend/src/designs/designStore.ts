@@ -31,7 +31,7 @@ export interface DesignStore<State, Document> {
   /** Take a design in hand; what is in hand of it, or was kept through a reload, goes on. */
   open: (state: State) => void;
   /** Change the document in hand; a change that is still going on (a drag) is not saved yet. */
-  change: (fix: Fix, going?: boolean) => void;
+  change: (fix: Fix, dragging?: boolean) => void;
   /** Save what a drag has led to. */
   settle: () => void;
   /** A drag was called off: the document is the one from before it. */
@@ -71,7 +71,7 @@ export function designStore<State extends DesignState, Document extends { title:
     const told = (hand: Held, change: Partial<Held>) => {
       Object.assign(hand, change);
       if (!isUnsaved(hand) || hand.saving === "gone") dropUnsent(hand.held.id);
-      else if (!hand.going)
+      else if (!hand.dragging)
         keepUnsent(hand.held.id, {
           version: hand.held.version,
           plan: hand.document,
@@ -100,19 +100,20 @@ export function designStore<State extends DesignState, Document extends { title:
 
     /** The document in hand is a step: it is saved after those before it. */
     const settled = (hand: Held) => {
-      hand.going = false;
+      hand.dragging = false;
       const unsaved = isUnsaved(hand);
       // What was changed on the way of a walk is saved with what that leads to.
-      if (unsaved && !hand.ways.length && hand.steps.at(-1) !== hand.document) hand.steps.push(hand.document);
+      if (unsaved && !hand.pendingUndo.length && hand.steps.at(-1) !== hand.document)
+        hand.steps.push(hand.document);
       told(hand, {});
       // A stale document waits for its owner's choice; saving it again would only be refused again.
       if (unsaved && !waitsForChoice(hand)) void go(hand);
     };
 
-    const changed = (hand: Held, change: (document: Document) => Document, going: boolean) => {
-      if (hand.ways.length) hand.later.push(change);
-      told(hand, { document: change(hand.document), walked: "", going });
-      if (!going) settled(hand);
+    const changed = (hand: Held, change: (document: Document) => Document, dragging: boolean) => {
+      if (hand.pendingUndo.length) hand.rebaseQueue.push(change);
+      told(hand, { document: change(hand.document), walked: "", dragging });
+      if (!dragging) settled(hand);
     };
 
     const walk = async (way: Way) => {
@@ -120,9 +121,9 @@ export function designStore<State extends DesignState, Document extends { title:
       if (!hand) return;
       settled(hand);
       // What was changed on the way of another walk is a step of its own before it is walked from.
-      while (hand.later.length) await hand.running;
+      while (hand.rebaseQueue.length) await hand.running;
       if (waitsForChoice(hand)) return;
-      hand.ways.push(way);
+      hand.pendingUndo.push(way);
       await go(hand);
     };
 
@@ -177,14 +178,14 @@ export function designStore<State extends DesignState, Document extends { title:
         }
         settled(current);
       },
-      change: (fix, going = false) => {
-        if (current) changed(current, (document) => patched(document, fix), going);
+      change: (fix, dragging = false) => {
+        if (current) changed(current, (document) => patched(document, fix), dragging);
       },
       settle: () => {
         if (current) settled(current);
       },
       putBack: (document) => {
-        if (current) told(current, { document, going: false, later: [] });
+        if (current) told(current, { document, dragging: false, rebaseQueue: [] });
       },
       replace: (document) => {
         if (current) changed(current, () => document, false);
@@ -213,7 +214,7 @@ export function designStore<State extends DesignState, Document extends { title:
         await hand.running;
         try {
           const theirs = await theirsOf(hand);
-          Object.assign(hand, { document: documentOf(theirs), steps: [], sent: null, going: false });
+          Object.assign(hand, { document: documentOf(theirs), steps: [], sent: null, dragging: false });
           accept(hand, theirs);
         } catch (error) {
           const problem = error as ApiProblem;
@@ -232,7 +233,7 @@ export function designStore<State extends DesignState, Document extends { title:
             saved: null,
             steps: [],
             sent: null,
-            going: false,
+            dragging: false,
             saving: "waiting",
             words: "",
           });
@@ -246,7 +247,13 @@ export function designStore<State extends DesignState, Document extends { title:
       forget: () => {
         // Whatever is still on its way for them ends with it, and is not begun again.
         for (const hand of hands.values()) {
-          Object.assign(hand, { document: hand.saved, steps: [], ways: [], later: [], doubt: false });
+          Object.assign(hand, {
+            document: hand.saved,
+            steps: [],
+            pendingUndo: [],
+            rebaseQueue: [],
+            unconfirmed: false,
+          });
           hand.hurry?.();
         }
         hands.clear();

@@ -36,13 +36,13 @@ export interface Hand<State, Document> {
   /** On its way, or its answer never came: the server may have it. */
   sent: Document | null;
   /** Walks that were asked for and not answered yet. */
-  ways: Way[];
+  pendingUndo: Way[];
   /** What the hand has changed since: it is done again on what the walks lead to. */
-  later: ((document: Document) => Document)[];
+  rebaseQueue: ((document: Document) => Document)[];
   /** Whether a walk was sent whose answer never came: what the server has is to be asked first. */
-  doubt: boolean;
+  unconfirmed: boolean;
   /** Whether the document in hand is in the middle of a drag or of typing: not to be saved yet. */
-  going: boolean;
+  dragging: boolean;
   saving: Saving;
   words: string;
   walked: string;
@@ -64,10 +64,10 @@ export function handOf<State, Document>(held: State, document: Document): Hand<S
     walked: "",
     steps: [],
     sent: null,
-    ways: [],
-    later: [],
-    doubt: false,
-    going: false,
+    pendingUndo: [],
+    rebaseQueue: [],
+    unconfirmed: false,
+    dragging: false,
     running: null,
     tries: 0,
     hurry: null,

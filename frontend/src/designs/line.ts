@@ -67,7 +67,7 @@ export function lineOf<State extends DesignState, Document extends { title: stri
       hand.steps = [];
       if (isAway(problem)) {
         // The server may have it all the same, so it hears it again first: on the version it was sent on.
-        hand.steps = hand.going || hand.document === sent ? [sent] : [sent, hand.document];
+        hand.steps = hand.dragging || hand.document === sent ? [sent] : [sent, hand.document];
       } else hand.sent = null;
       return goesOn(hand, problem);
     }
@@ -75,23 +75,23 @@ export function lineOf<State extends DesignState, Document extends { title: stri
 
   /** What a walk has led to, and on it what the hand has changed meanwhile. */
   const walked = (hand: Held, answer: State) => {
-    hand.ways.shift();
-    hand.document = hand.later.reduce((document, change) => change(document), documentOf(answer));
-    if (!hand.ways.length) hand.later = [];
+    hand.pendingUndo.shift();
+    hand.document = hand.rebaseQueue.reduce((document, change) => change(document), documentOf(answer));
+    if (!hand.pendingUndo.length) hand.rebaseQueue = [];
     accept(hand, answer);
   };
 
   const walk = async (hand: Held) => {
-    const [way = "undo"] = hand.ways;
+    const [way = "undo"] = hand.pendingUndo;
     told(hand, { saving: "saving" });
     try {
       const answer = await answered(wire.walk(hand.held.id, way, hand.held.version));
-      const parts = !hand.later.length && wire.whatChanged(hand.document, documentOf(answer));
+      const parts = !hand.rebaseQueue.length && wire.whatChanged(hand.document, documentOf(answer));
       hand.walked = parts ? `${way === "undo" ? "undone" : "redone"}: ${parts}` : "";
       walked(hand, answer);
       return true;
     } catch (error) {
-      hand.doubt = isAway(error);
+      hand.unconfirmed = isAway(error);
       return goesOn(hand, error as ApiProblem);
     }
   };
@@ -101,10 +101,10 @@ export function lineOf<State extends DesignState, Document extends { title: stri
     try {
       const theirs = await answered(wire.load(hand.held.id));
       const arrived = theirs.version !== hand.held.version;
-      hand.doubt = false;
-      if (hand.later.length) {
+      hand.unconfirmed = false;
+      if (hand.rebaseQueue.length) {
         // The hand has gone on from what it saw: that is saved, on whatever stands there.
-        Object.assign(hand, { ways: [], later: [] });
+        Object.assign(hand, { pendingUndo: [], rebaseQueue: [] });
         told(hand, { held: theirs, saved: null });
       } else if (arrived) walked(hand, theirs);
       return true;
@@ -118,14 +118,14 @@ export function lineOf<State extends DesignState, Document extends { title: stri
     hand.running ??= (async () => {
       try {
         for (let on = true; on;) {
-          if (hand.doubt) on = await askAnew(hand);
+          if (hand.unconfirmed) on = await askAnew(hand);
           else if (hand.steps.length) on = await save(hand);
-          else if (hand.ways.length) on = await walk(hand);
-          else if (isUnsaved(hand) && !hand.going) on = await save(hand);
+          else if (hand.pendingUndo.length) on = await walk(hand);
+          else if (isUnsaved(hand) && !hand.dragging) on = await save(hand);
           else break;
         }
       } finally {
-        Object.assign(hand, { running: null, hurry: null, ways: [], later: [] });
+        Object.assign(hand, { running: null, hurry: null, pendingUndo: [], rebaseQueue: [] });
       }
     })();
     return hand.running;

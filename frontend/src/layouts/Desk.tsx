@@ -1,5 +1,5 @@
 import { useId, type ReactNode } from "react";
-import type { AnyWish, LayoutPage, LayoutState } from "../api/types";
+import type { AnyLayoutRequest, LayoutPage, LayoutState } from "../api/types";
 import { ASSUMED, useCalibration } from "../look/calibration";
 import { kindOf } from "./kinds";
 import { PrintSymbol } from "./PrintSymbol";
@@ -8,7 +8,7 @@ import { SheetLarge, SheetsStrip } from "./SheetsStrip";
 /** The whole of a layout as it is worked on, its sheets beside it where it has some, or one of them large. */
 export function Desk(props: {
   layout: LayoutState;
-  wish: AnyWish;
+  request: AnyLayoutRequest;
   page: LayoutPage;
   step: string;
   looked: number | null;
@@ -18,12 +18,12 @@ export function Desk(props: {
   onLook: (sheet: number | null) => void;
   words: ReactNode;
 }) {
-  const { layout, wish, page, looked } = props;
-  const kind = kindOf(wish);
+  const { layout, request, page, looked } = props;
+  const kind = kindOf(request);
   const own = useId();
   const pxPerMm = useCalibration((store) => store.pxPerMm) ?? ASSUMED;
   const symbol = (plan: number) => `${own}-print-${plan}`;
-  const truly = props.truly && wish.kind === "life";
+  const truly = props.truly && request.kind === "life";
   const alone = truly || !kind.strip;
   return (
     <div className="desk relative layout-desk" data-alone={alone || undefined}>
@@ -55,7 +55,7 @@ export function Desk(props: {
         ) : (
           <>
             <kind.Whole
-              {...{ wish, layout, page, symbol }}
+              {...{ request, layout, page, symbol }}
               step={props.step}
               picked={props.picked}
               onPick={props.onPick}

@@ -1,4 +1,4 @@
-import type { FaceFrame, IdWish, LayoutState, PictureFacts, Plan } from "../api/types";
+import type { FaceFrame, IdRequest, LayoutState, PictureFacts, Plan } from "../api/types";
 import { useSize } from "../drawing/useSize";
 import { MarkHand } from "./MarkHand";
 import { Loupe, PictureOnDesk, Veil } from "./PictureOnDesk";
@@ -9,7 +9,7 @@ import { useMarkDrag, type Marked } from "./useMarkDrag";
 export const NO_FACE = { crown: null, chin: null, eyes: null };
 
 interface Drawn {
-  wish: IdWish;
+  request: IdRequest;
   layout: LayoutState;
   frame: FaceFrame;
 }
@@ -17,7 +17,7 @@ interface Drawn {
 /** The picture with the photo's frame: crown and chin are put where they are, the frame follows. */
 export function FaceDrawing(props: Drawn) {
   const { element, width, height } = useSize<HTMLDivElement>();
-  const plan = props.wish.plans[0];
+  const plan = props.request.plans[0];
   const picture = props.layout.pictures[0];
   return (
     <div ref={element} className="absolute inset-0 overflow-hidden" data-testid="face">
@@ -29,10 +29,10 @@ export function FaceDrawing(props: Drawn) {
 }
 
 function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number; height: number }) {
-  const { wish, plan, picture, frame, width, height } = props;
+  const { request, plan, picture, frame, width, height } = props;
   const view = pictureView(plan, picture, width, height, [frame.region]);
   const { held, handlers, step } = useMarkDrag(view);
-  const face = wish.face ?? NO_FACE;
+  const face = request.face ?? NO_FACE;
   const waits = (name: string) => frame.unmarked.includes(name);
   const box = boxed(view, frame.region);
   const crown: Marked = { at: frame.marks.crown as Share, put: (to) => ({ face: { ...face, crown: to } }) };

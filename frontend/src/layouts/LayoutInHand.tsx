@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, type ReactNode } from "react";
 import { Link } from "react-router";
 import { client, must } from "../api/client";
-import type { AnyWish, LayoutState } from "../api/types";
+import type { AnyLayoutRequest, LayoutState } from "../api/types";
 import { TopBar } from "../frame/TopBar";
 import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
@@ -14,11 +14,11 @@ export function LayoutInHand({
   children,
 }: {
   id: number;
-  children: (layout: LayoutState, wish: AnyWish) => ReactNode;
+  children: (layout: LayoutState, request: AnyLayoutRequest) => ReactNode;
 }) {
   const open = useLayoutStore((store) => store.open);
   const held = useLayoutStore((store) => store.held);
-  const wish = useLayoutStore((store) => store.document);
+  const request = useLayoutStore((store) => store.document);
   const asked = useQuery({
     queryKey: ["layouts", id],
     gcTime: 0,
@@ -28,7 +28,7 @@ export function LayoutInHand({
   useEffect(() => {
     if (answered) open(answered);
   }, [answered, open]);
-  if (held && held.id === id && wish) return children(held, wish);
+  if (held && held.id === id && request) return children(held, request);
   return (
     <>
       <TopBar />

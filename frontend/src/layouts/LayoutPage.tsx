@@ -1,14 +1,14 @@
 import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useShallow } from "zustand/react/shallow";
-import type { AnyWish, LayoutState } from "../api/types";
+import type { AnyLayoutRequest, LayoutState } from "../api/types";
 import "../bench/bench.css";
 import "../bench/worksheet.css";
 import { DeskWords } from "../designs/DeskWords";
 import { FindingList } from "../designs/FindingList";
 import { HandTools } from "../designs/HandTools";
 import { inHand } from "../designs/inHand";
-import { Pad } from "../designs/Pad";
+import { Workings } from "../designs/Workings";
 import { Rule } from "../designs/Rule";
 import { madeOf, useMakeFile, useOrders } from "../designs/useOrders";
 import { TopBar } from "../frame/TopBar";
@@ -25,7 +25,7 @@ import "./layouts.css";
 import { useLayoutStore } from "./layoutStore";
 import { Making } from "./Making";
 import { toFirstField, useFirstField } from "../designs/firstField";
-import type { LayoutSheetProps } from "./sheets/types";
+import type { LayoutPanelProps } from "./stepPanels/types";
 import { stepAt } from "./steps";
 import { useLayoutKeys } from "./useLayoutKeys";
 import { useLayoutPage } from "./useLayoutPage";
@@ -34,11 +34,13 @@ import { useLayoutPage } from "./useLayoutPage";
 export function LayoutPage() {
   const id = Number(useParams()["layout"]);
   return (
-    <LayoutInHand id={id}>{(layout, wish) => <Inside key={id} layout={layout} wish={wish} />}</LayoutInHand>
+    <LayoutInHand id={id}>
+      {(layout, request) => <Inside key={id} layout={layout} request={request} />}
+    </LayoutInHand>
   );
 }
 
-function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
+function Inside({ layout, request }: { layout: LayoutState; request: AnyLayoutRequest }) {
   const ask = useHelp((help) => help.ask);
   const go = useNavigate();
   const { account } = usePreferences();
@@ -48,7 +50,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   const [picked, setPicked] = useState<number | null>(null);
   const picture = layout.pictures[0];
   const { page, problem } = useLayoutPage({
-    wish,
+    request,
     unit: account.unit,
     on,
     sheet: looked,
@@ -60,8 +62,8 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   const { mutate: make, isPending: busy, error: notMade } = useMakeFile("layouts");
   const step = stepAt(useParams()["step"], page?.blades ?? []);
   const toStep = (next: string) => void go(`/layouts/${layout.id}/${next}`, { replace: true });
-  const last = kindOf(wish).makesAt ?? page?.blades.at(-1)?.step ?? "";
-  const leaf = kindOf(wish).leaf?.(layout, account.unit);
+  const last = kindOf(request).makesAt ?? page?.blades.at(-1)?.step ?? "";
+  const leaf = kindOf(request).leaf?.(layout, account.unit);
   const makeFiles = async () => {
     if (leaf) return window.location.assign(leaf);
     toStep(last);
@@ -84,11 +86,11 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
     onEscape: () => setLooked(null),
   });
   useEffect(() => {
-    document.title = `${wish.title || "Layout"} · Zollstock`;
+    document.title = `${request.title || "Layout"} · Zollstock`;
     return () => {
       document.title = "Zollstock";
     };
-  }, [wish.title]);
+  }, [request.title]);
   const made = madeOf(orders.data, layout.version);
   const stopped = page?.findings.some((finding) => finding.level === "stop") ?? false;
   const making = (
@@ -97,7 +99,7 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
       stopped={stopped}
       busy={busy}
       problem={notMade?.message ?? ""}
-      word={kindOf(wish).makes(page)}
+      word={kindOf(request).makes(page)}
       onMake={() => void makeFiles()}
     />
   );
@@ -113,20 +115,20 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
         where={
           <Where
             back={[{ to: `/jobs/${layout.job}`, name: layout.job_title }]}
-            here={wish.title || "untitled"}
+            here={request.title || "untitled"}
           >
-            <span className="soft whitespace-nowrap">{kindOf(wish).word}</span>
+            <span className="soft whitespace-nowrap">{kindOf(request).word}</span>
           </Where>
         }
       >
         <HandTools of={store} canUndo={layout.can_undo} canRedo={layout.can_redo} />
         {leaf ? (
           <a className="strong-button inline-flex items-center max-md:!px-2.5" href={leaf} download>
-            {kindOf(wish).makes(page)}
+            {kindOf(request).makes(page)}
           </a>
         ) : (
           <button type="button" className="strong-button max-md:!px-2.5" onClick={() => void makeFiles()}>
-            {kindOf(wish).makes(page)}
+            {kindOf(request).makes(page)}
           </button>
         )}
       </TopBar>
@@ -134,15 +136,15 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
         <>
           {rule}
           <main className="bench-middle">
-            <h1 className="sr-only">{wish.title || "untitled"}</h1>
+            <h1 className="sr-only">{request.title || "untitled"}</h1>
             <Desk
-              {...{ layout, wish, page, step, looked, truly, picked }}
+              {...{ layout, request, page, step, looked, truly, picked }}
               onPick={setPicked}
               onLook={setLooked}
               words={<DeskWords of={store} word="layout" job={layout.job} problem={problem} />}
             />
             <Worksheet
-              {...{ layout, wish, page, step, on, truly, making, picked }}
+              {...{ layout, request, page, step, on, truly, making, picked }}
               onPick={setPicked}
               unit={account.unit}
               onOn={setOn}
@@ -157,10 +159,10 @@ function Inside({ layout, wish }: { layout: LayoutState; wish: AnyWish }) {
   );
 }
 
-function Worksheet(props: Omit<LayoutSheetProps, "wish"> & { wish: AnyWish; step: string }) {
-  const { wish, page, step } = props;
+function Worksheet(props: Omit<LayoutPanelProps, "request"> & { request: AnyLayoutRequest; step: string }) {
+  const { request, page, step } = props;
   const change = useLayoutStore((store) => store.change);
-  const Step = kindOf(wish).steps[step];
+  const Step = kindOf(request).steps[step];
   const blade = page.blades.find((one) => one.step === step);
   const figures = new Map(page.figures.map((figure) => [figure.id, figure]));
   const pad = (blade?.figures ?? []).flatMap((id) => figures.get(id) ?? []);
@@ -178,7 +180,7 @@ function Worksheet(props: Omit<LayoutSheetProps, "wish"> & { wish: AnyWish; step
       </div>
       {Step && <Step {...props} />}
       <FindingList findings={page.findings} onFix={change} />
-      <Pad figures={pad} />
+      <Workings figures={pad} />
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import type { LayoutState, LifeWish, PartDrawn, PictureFacts, Plan, RingsDrawn } from "../api/types";
+import type { LayoutState, LifeRequest, PartDrawn, PictureFacts, Plan, RingsDrawn } from "../api/types";
 import { useSize } from "../drawing/useSize";
 import { typeset } from "../shell/typeset";
 import { MarkHand, arrow } from "./MarkHand";
@@ -10,7 +10,7 @@ import { useMarkDrag, type Marked } from "./useMarkDrag";
 export const NO_MEASURE = { from: null, to: null, length: null };
 
 interface Drawn {
-  wish: LifeWish;
+  request: LifeRequest;
   layout: LayoutState;
   parts: PartDrawn[];
   rings: RingsDrawn;
@@ -21,7 +21,7 @@ interface Drawn {
 /** The picture with the two points of the measure, and the parts that are printed. */
 export function LifeDrawing(props: Drawn) {
   const { element, width, height } = useSize<HTMLDivElement>();
-  const plan = props.wish.plans[0];
+  const plan = props.request.plans[0];
   const picture = props.layout.pictures[0];
   return (
     <div ref={element} className="absolute inset-0 overflow-auto" data-testid="life">
@@ -40,13 +40,13 @@ function trueView(fitted: PictureView, part: PartDrawn | undefined, pxPerMm: num
 }
 
 function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number; height: number }) {
-  const { wish, plan, picture, parts, rings } = props;
+  const { request, plan, picture, parts, rings } = props;
   const fitted = pictureView(plan, picture, props.width, props.height);
   const view = props.truly === null ? fitted : trueView(fitted, parts[0], props.truly);
   const { held, handlers, step } = useMarkDrag(view);
   const width = Math.max(props.width, view.box[0] * 2 + view.box[2]);
   const height = Math.max(props.height, view.box[1] * 2 + view.box[3]);
-  const measure = wish.measure ?? NO_MEASURE;
+  const measure = request.measure ?? NO_MEASURE;
   const from: Marked = { at: rings.start as Share, put: (to) => ({ measure: { ...measure, from: to } }) };
   const end: Marked = { at: rings.end as Share, put: (to) => ({ measure: { ...measure, to } }) };
   const [a, b] = [placed(view, from.at), placed(view, end.at)];
@@ -57,7 +57,7 @@ function Marks(props: Drawn & { plan: Plan; picture: PictureFacts; width: number
       <svg width={width} height={height}>
         <PictureOnDesk view={view} picture={picture.id} />
         {parts.map((part, index) => {
-          const asked = wish.parts[index];
+          const asked = request.parts[index];
           if (!asked) return null;
           const [x, y, w, h] = boxed(view, part.box);
           const of: Marked = {

@@ -1,4 +1,4 @@
-import type { AnyWish, BoxMm, LayoutPage, TilesDrawn } from "../api/types";
+import type { AnyLayoutRequest, BoxMm, LayoutPage, TilesDrawn } from "../api/types";
 import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
 import { onScreen, type View } from "../drawing/placement";
 import { useSize } from "../drawing/useSize";
@@ -7,7 +7,7 @@ import { useDesignDrag } from "../designs/useDesignDrag";
 import { useLayoutStore } from "./layoutStore";
 import { PartOfPrint } from "./PrintSymbol";
 import { asLength, movedBy, seamsOf, shifted, tileName } from "./seams";
-import { wayOf } from "./sheets/types";
+import { wayOf } from "./stepPanels/types";
 
 const MARGIN = { left: 84, top: 46, right: 22, bottom: 46 };
 /** A seam is taken within so many px of its middle. */
@@ -23,7 +23,12 @@ interface Taken {
 }
 
 /** The whole with its seams: what the sheets show together, and where one lies over the next. */
-export function TilesDrawing(props: { page: LayoutPage; tiles: TilesDrawn; wish: AnyWish; symbol: string }) {
+export function TilesDrawing(props: {
+  page: LayoutPage;
+  tiles: TilesDrawn;
+  request: AnyLayoutRequest;
+  symbol: string;
+}) {
   const { element, width, height } = useSize<HTMLDivElement>();
   return (
     <div ref={element} className="absolute inset-0 overflow-hidden" data-testid="whole">
@@ -46,19 +51,19 @@ function viewOf(document: BoxMm, width: number, height: number): View {
 function Whole(props: {
   page: LayoutPage;
   tiles: TilesDrawn;
-  wish: AnyWish;
+  request: AnyLayoutRequest;
   symbol: string;
   width: number;
   height: number;
 }) {
-  const { page, tiles, wish } = props;
+  const { page, tiles, request } = props;
   const change = useLayoutStore((store) => store.change);
   const settle = useLayoutStore((store) => store.settle);
   const drawing = page.prints[0];
   const document: BoxMm = drawing?.boxes.document ?? [0, 0, 1, 1];
   const view = viewOf(document, props.width, props.height);
   const whole = onScreen(document, view);
-  const way = wayOf(wish)?.way;
+  const way = wayOf(request)?.way;
   const moved = (): TilesDrawn["moved"] => [
     movedBy(way?.shift_x ?? "", tiles.period[0]) ?? tiles.moved[0],
     movedBy(way?.shift_y ?? "", tiles.period[1]) ?? tiles.moved[1],
@@ -102,7 +107,7 @@ function Whole(props: {
     tiles.columns.map(([left], column) => ({ name: tileName(row, column), left, top })),
   );
   const piece = drawing?.pieces[0];
-  const zones = wish.plans[0]?.fit.keep ?? [];
+  const zones = request.plans[0]?.fit.keep ?? [];
   const onKey = (event: React.KeyboardEvent) => {
     const step = event.shiftKey ? 10 : 1;
     const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[

@@ -1,28 +1,36 @@
 // The kinds of layout on the screen: what each is called, how its whole is drawn, and a worksheet for every step.
 import type { ComponentType } from "react";
 import { useNavigate } from "react-router";
-import type { AnyWish, IdWish, LayoutPage, LayoutState, LifeWish, TilesWish, Unit } from "../api/types";
+import type {
+  AnyLayoutRequest,
+  IdRequest,
+  LayoutPage,
+  LayoutState,
+  LifeRequest,
+  TilesRequest,
+  Unit,
+} from "../api/types";
 import { KeepingFields } from "../pictures/KeepingFields";
 import { FaceDrawing } from "./FaceDrawing";
 import { gang } from "./gang/kind";
 import { LifeDrawing } from "./LifeDrawing";
-import { ChecksSheet } from "./sheets/ChecksSheet";
-import { FaceSheet } from "./sheets/FaceSheet";
-import { MarksSheet } from "./sheets/MarksSheet";
-import { MeasureSheet } from "./sheets/MeasureSheet";
-import { OverlapSheet } from "./sheets/OverlapSheet";
-import { PaperSheet } from "./sheets/PaperSheet";
-import { PartsSheet } from "./sheets/PartsSheet";
-import { PhotoSheet } from "./sheets/PhotoSheet";
-import { RuleSheet } from "./sheets/RuleSheet";
-import type { LayoutSheetProps, OfId } from "./sheets/types";
-import { WhatSheet } from "./sheets/WhatSheet";
+import { ChecksPanel } from "./stepPanels/ChecksPanel";
+import { FacePanel } from "./stepPanels/FacePanel";
+import { MarksPanel } from "./stepPanels/MarksPanel";
+import { MeasurePanel } from "./stepPanels/MeasurePanel";
+import { OverlapPanel } from "./stepPanels/OverlapPanel";
+import { PaperPanel } from "./stepPanels/PaperPanel";
+import { PartsPanel } from "./stepPanels/PartsPanel";
+import { PhotoPanel } from "./stepPanels/PhotoPanel";
+import { RulePanel } from "./stepPanels/RulePanel";
+import type { LayoutPanelProps, OfId } from "./stepPanels/types";
+import { WhatPanel } from "./stepPanels/WhatPanel";
 import { TilesDrawing } from "./TilesDrawing";
 import { hang, panels } from "./wall/kinds";
 
 /** What the drawing of a whole is given. */
-export interface WholeProps<Wish extends AnyWish = AnyWish> {
-  wish: Wish;
+export interface WholeProps<Request extends AnyLayoutRequest = AnyLayoutRequest> {
+  request: Request;
   layout: LayoutState;
   page: LayoutPage;
   step: string;
@@ -34,7 +42,7 @@ export interface WholeProps<Wish extends AnyWish = AnyWish> {
   truly: number | null;
 }
 
-export interface KindOnScreen<Wish extends AnyWish = AnyWish> {
+export interface KindOnScreen<Request extends AnyLayoutRequest = AnyLayoutRequest> {
   word: string;
   hint: (page: LayoutPage, step: string) => string;
   /** What the main button says. */
@@ -45,8 +53,8 @@ export interface KindOnScreen<Wish extends AnyWish = AnyWish> {
   leaf?: (layout: LayoutState, unit: Unit) => string;
   /** Whether its sheets stand beside the whole. */
   strip: boolean;
-  Whole: ComponentType<WholeProps<Wish>>;
-  steps: Record<string, ComponentType<LayoutSheetProps<Wish>>>;
+  Whole: ComponentType<WholeProps<Request>>;
+  steps: Record<string, ComponentType<LayoutPanelProps<Request>>>;
 }
 
 const ON_TILES = "Drag the seams to move them off a face. Arrow keys, 1 mm each.";
@@ -56,26 +64,26 @@ const sheets = (page: LayoutPage | null) => {
   return count === 1 ? "Make the sheet" : `Make ${count || "the"} sheets`;
 };
 
-const tiles: KindOnScreen<TilesWish> = {
+const tiles: KindOnScreen<TilesRequest> = {
   word: "tiles",
   hint: () => ON_TILES,
   makes: sheets,
   strip: true,
   Whole: Tiled,
-  steps: { what: WhatSheet, sheets: PaperSheet, overlap: OverlapSheet, marks: MarksSheet },
+  steps: { what: WhatPanel, sheets: PaperPanel, overlap: OverlapPanel, marks: MarksPanel },
 };
 
-const id: KindOnScreen<IdWish> = {
+const id: KindOnScreen<IdRequest> = {
   word: "ID photo",
   hint: () => "Put the rings on crown and chin; the frame follows. Nothing is retouched.",
   makes: () => "Make the photos",
   strip: true,
-  Whole: ({ wish, layout, page }) =>
-    page.frame ? <FaceDrawing wish={wish} layout={layout} frame={page.frame} /> : null,
-  steps: { rule: RuleSheet, face: FaceSheet, checks: Checked, sheet: PhotoSheet },
+  Whole: ({ request, layout, page }) =>
+    page.frame ? <FaceDrawing request={request} layout={layout} frame={page.frame} /> : null,
+  steps: { rule: RulePanel, face: FacePanel, checks: Checked, sheet: PhotoPanel },
 };
 
-const life: KindOnScreen<LifeWish> = {
+const life: KindOnScreen<LifeRequest> = {
   word: "life size",
   hint: (page) => (page.tiles ? ON_TILES : "Put the rings on two points whose distance you know."),
   makes: sheets,
@@ -85,23 +93,25 @@ const life: KindOnScreen<LifeWish> = {
       <Tiled {...props} />
     ) : props.page.rings ? (
       <LifeDrawing
-        wish={props.wish}
+        request={props.request}
         layout={props.layout}
         parts={props.page.parts ?? []}
         rings={props.page.rings}
         truly={props.truly}
       />
     ) : null,
-  steps: { measure: MeasureSheet, parts: PartsSheet, sheets: PaperSheet, overlap: OverlapSheet, marks: MarksSheet },
+  steps: { measure: MeasurePanel, parts: PartsPanel, sheets: PaperPanel, overlap: OverlapPanel, marks: MarksPanel },
 }; // oxfmt-ignore
 
 const KINDS = { tiles, id, life, panels, hang, gang };
 
-/** The kind of a wish; it is given no other's wish. */
-export const kindOf = (wish: AnyWish) => KINDS[wish.kind] as unknown as KindOnScreen;
+/** The kind of a request; it is given no other's request. */
+export const kindOf = (request: AnyLayoutRequest) => KINDS[request.kind] as unknown as KindOnScreen;
 
-function Tiled({ page, wish, symbol }: Pick<WholeProps, "page" | "wish" | "symbol">) {
-  return page.tiles ? <TilesDrawing page={page} tiles={page.tiles} wish={wish} symbol={symbol(0)} /> : null;
+function Tiled({ page, request, symbol }: Pick<WholeProps, "page" | "request" | "symbol">) {
+  return page.tiles ? (
+    <TilesDrawing page={page} tiles={page.tiles} request={request} symbol={symbol(0)} />
+  ) : null;
 }
 
 /** The checks, and how long the face is kept here. */
@@ -110,7 +120,7 @@ function Checked(props: OfId) {
   const picture = props.layout.pictures[0];
   return (
     <>
-      <ChecksSheet {...props} />
+      <ChecksPanel {...props} />
       {picture && (
         <KeepingFields
           picture={picture.id}

@@ -1,21 +1,21 @@
 // Layouts in hand: the one whose page is open, and what others still wait to have saved.
 import { client, must } from "../api/client";
-import type { AnyWish, LayoutState } from "../api/types";
+import type { AnyLayoutRequest, LayoutState } from "../api/types";
 import { designStore } from "../designs/designStore";
 
 const path = (id: number) => ({ params: { path: { layout_id: id } } });
 
 /** The kinds that decide how large their plan is. */
-const SIZES: ReadonlySet<AnyWish["kind"]> = new Set(["id", "life", "panels"]);
+const SIZES: ReadonlySet<AnyLayoutRequest["kind"]> = new Set(["id", "life", "panels"]);
 
-/** A wish as it is sent: where its kind decides the size, that of before must not stand against it. */
-export function asSent(wish: AnyWish): Record<string, unknown> {
-  if (!SIZES.has(wish.kind)) return wish as Record<string, unknown>;
-  const plans = wish.plans.map((plan) => ({ ...plan, target: undefined }));
-  return { ...wish, plans };
+/** A request as it is sent: where its kind decides the size, that of before must not stand against it. */
+export function asSent(request: AnyLayoutRequest): Record<string, unknown> {
+  if (!SIZES.has(request.kind)) return request as Record<string, unknown>;
+  const plans = request.plans.map((plan) => ({ ...plan, target: undefined }));
+  return { ...request, plans };
 }
 
-/** What each part of a wish is called. */
+/** What each part of a request is called. */
 const PARTS: Record<string, string> = {
   title: "title", plans: "print", sheet: "paper", marks: "marks", overlap: "overlap", turn: "turn", spread: "spread",
   order: "order", shift_x: "seams", shift_y: "seams", overview: "overview", tracing: "tones", printed: "measured bar",
@@ -25,17 +25,17 @@ const PARTS: Record<string, string> = {
   guillotine: "cuts", view: "wall's picture", fixed: "pinned pieces", ppi: "ppi",
 }; // oxfmt-ignore
 
-/** In which parts two wishes differ, in words: "overlap", "seams and paper". */
-export function whatChanged(before: AnyWish, after: AnyWish): string {
-  const part = (wish: AnyWish, name: string) =>
-    JSON.stringify((wish as Record<string, unknown>)[name] ?? null);
+/** In which parts two requests differ, in words: "overlap", "seams and paper". */
+export function whatChanged(before: AnyLayoutRequest, after: AnyLayoutRequest): string {
+  const part = (request: AnyLayoutRequest, name: string) =>
+    JSON.stringify((request as Record<string, unknown>)[name] ?? null);
   const differ = Object.keys(PARTS).filter((name) => part(before, name) !== part(after, name));
   const words = [...new Set(differ.map((name) => PARTS[name] ?? name))];
   const last = words.pop();
   return words.length ? `${words.join(", ")} and ${last}` : (last ?? "");
 }
 
-export const useLayoutStore = designStore<LayoutState, AnyWish>({
+export const useLayoutStore = designStore<LayoutState, AnyLayoutRequest>({
   word: "layout",
   place: (id) => `/layouts/${id}`,
   load: (id) => must(client.GET("/api/layouts/{layout_id}", path(id))),

@@ -2,12 +2,12 @@ import { replaceEqualDeep } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { type ApiProblem, client, must } from "../api/client";
 import { LatestWins } from "../api/latestWins";
-import type { AnyWish, LayoutPage, Unit } from "../api/types";
+import type { AnyLayoutRequest, LayoutPage, Unit } from "../api/types";
 import { useSignedOut } from "../session/signedOut";
 import { asSent } from "./layoutStore";
 
 interface Question {
-  wish: AnyWish;
+  request: AnyLayoutRequest;
   unit: Unit;
   /** How many sheets somebody would give; null: as many as there are. */
   on: number | null;
@@ -16,16 +16,16 @@ interface Question {
   picture: string | null;
 }
 
-const reckoned = ({ wish, unit, on, sheet, picture }: Question) =>
-  must(client.POST("/api/layouts/reckon", { body: { layout: asSent(wish), unit, on, sheet, picture } }));
+const reckoned = ({ request, unit, on, sheet, picture }: Question) =>
+  must(client.POST("/api/layouts/reckon", { body: { layout: asSent(request), unit, on, sheet, picture } }));
 
-/** What the server makes of the wish in hand; follows every change, the newest always last. */
+/** What the server makes of the request in hand; follows every change, the newest always last. */
 export function useLayoutPage(question: Question) {
   const [page, setPage] = useState<LayoutPage | null>(null);
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   const { out } = useSignedOut();
   const line = useRef<LatestWins<Question, LayoutPage> | null>(null);
-  const { wish, unit, on, sheet, picture } = question;
+  const { request, unit, on, sheet, picture } = question;
   useEffect(() => {
     line.current ??= new LatestWins<Question, LayoutPage>(
       reckoned,
@@ -36,7 +36,7 @@ export function useLayoutPage(question: Question) {
       },
       (error) => setProblem(error as ApiProblem),
     );
-    if (!out) line.current.put({ wish, unit, on, sheet, picture });
-  }, [wish, unit, on, sheet, picture, out]);
+    if (!out) line.current.put({ request, unit, on, sheet, picture });
+  }, [request, unit, on, sheet, picture, out]);
   return { page, problem };
 }

@@ -6,8 +6,8 @@ import type { Fix } from "../designs/fix";
 import { usePlanStore } from "../bench/planStore";
 import { PrintInHand } from "../bench/PrintInHand";
 import { PrintTop } from "../bench/PrintTop";
-import { SharpenFields } from "../bench/sheets/pixels/SharpenFields";
-import { PixelsSheet } from "../bench/sheets/PixelsSheet";
+import { SharpenFields } from "../bench/steps/pixels/SharpenFields";
+import { PixelsPanel } from "../bench/steps/PixelsPanel";
 import { useWorksheet } from "../bench/useWorksheet";
 import "../bench/worksheet.css";
 import { useDrag } from "../drawing/useDrag";
@@ -238,7 +238,7 @@ function Proof({ print, plan }: { print: PrintState; plan: Plan }) {
             <details className="border-t pt-2">
               <summary className="cursor-pointer font-semibold">How its pixels are made</summary>
               <div className="space-y-3 pt-2">
-                <PixelsSheet
+                <PixelsPanel
                   alone={false}
                   plan={plan}
                   worksheet={worksheet}

@@ -31,7 +31,7 @@ const [PANE, HALF, ROOM] = [
   { width: 450, height: 700 },
   { width: 900, height: 700 },
 ];
-const wishing = (of: Plan, at: typeof MIDDLE, quick: typeof PANE | null) =>
+const requesting = (of: Plan, at: typeof MIDDLE, quick: typeof PANE | null) =>
   renderHook((now) => useProof(8, now.of, now.at, now.quick, ROOM), { initialProps: { of, at, quick } });
 const aWhile = async () => {
   for (let turn = 0; turn < 20; turn++) await new Promise((resolve) => setImmediate(resolve));
@@ -51,7 +51,7 @@ beforeEach(() => {
 });
 
 it("makes what is seen first, then as much as any view shows, and says so until it is there", async () => {
-  const { result } = wishing(A, MIDDLE, PANE);
+  const { result } = requesting(A, MIDDLE, PANE);
   await answered();
   expect([sizes(), result.current.busy]).toEqual([[300, 900], true]);
   await answered();
@@ -60,7 +60,7 @@ it("makes what is seen first, then as much as any view shows, and says so until 
 });
 
 it("makes nothing again that is there already, where another view shows more of it", async () => {
-  const { result, rerender } = wishing(A, MIDDLE, PANE);
+  const { result, rerender } = requesting(A, MIDDLE, PANE);
   await answered();
   // How many panes there are is known with the first answer: while the whole is made, they grow.
   rerender({ of: A, at: MIDDLE, quick: HALF });
@@ -71,7 +71,7 @@ it("makes nothing again that is there already, where another view shows more of 
 });
 
 it("makes anew what is of another plan or another place", async () => {
-  const { rerender } = wishing(A, MIDDLE, PANE);
+  const { rerender } = requesting(A, MIDDLE, PANE);
   await answered();
   await answered();
   rerender({ of: B, at: MIDDLE, quick: PANE });
@@ -90,5 +90,5 @@ it("makes anew what is of another plan or another place", async () => {
 });
 
 it("is busy also before the first part can be asked for", () => {
-  expect(wishing(A, MIDDLE, null).result.current.busy).toBe(true);
+  expect(requesting(A, MIDDLE, null).result.current.busy).toBe(true);
 });

@@ -8,7 +8,7 @@ import type { Place, Size } from "./place";
 const POLL_MS = 90;
 
 /** Sizes are written "width height". */
-interface Wish {
+interface Wanted {
   print: number;
   plan: Plan;
   at: Place;
@@ -28,23 +28,23 @@ export interface Shown {
 
 const sides = (size: string) => size.split(" ").map(Number) as [number, number];
 
-/** The size that a wish still lacks, the one that is seen first; null where what is shown holds it all. */
-function lacking(shown: Shown | null, wish: Wish): string | null {
-  const same = shown?.of === wish.plan && shown.at.x === wish.at.x && shown.at.y === wish.at.y;
-  if (!same) return wish.first;
+/** The size that a wanted still lacks, the one that is seen first; null where what is shown holds it all. */
+function lacking(shown: Shown | null, wanted: Wanted): string | null {
+  const same = shown?.of === wanted.plan && shown.at.x === wanted.at.x && shown.at.y === wanted.at.y;
+  if (!same) return wanted.first;
   const [width, height] = sides(shown.size);
   const isShown = (size: string) => {
     const [wide, high] = sides(size);
     return wide <= width && high <= height;
   };
-  if (isShown(wish.last)) return null;
-  return isShown(wish.first) ? wish.last : wish.first;
+  if (isShown(wanted.last)) return null;
+  return isShown(wanted.first) ? wanted.last : wanted.first;
 }
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Have a proof made, and wait for it and its picture; null when nobody waits any more. */
-async function made({ print, plan, at }: Wish, size: string, wanted: () => boolean): Promise<Shown | null> {
+async function made({ print, plan, at }: Wanted, size: string, wanted: () => boolean): Promise<Shown | null> {
   const [width, height] = sides(size);
   let state = await must(
     client.POST("/api/prints/{print_id}/proofs", {
@@ -73,12 +73,12 @@ async function made({ print, plan, at }: Wish, size: string, wanted: () => boole
  */
 export function useProof(print: number, plan: Plan, place: Place, quick: Size | null, whole: Size | null) {
   const [shown, setShown] = useState<Shown | null>(null);
-  const [failed, setFailed] = useState<{ wish: Wish; problem: ApiProblem } | null>(null);
+  const [failed, setFailed] = useState<{ wanted: Wanted; problem: ApiProblem } | null>(null);
   const { out } = useSignedOut();
-  const line = useRef<LatestWins<Wish, Shown | null> | null>(null);
+  const line = useRef<LatestWins<Wanted, Shown | null> | null>(null);
   const seen = useRef<Shown | null>(null);
   const here = useRef(true);
-  const latest = useRef<Wish | null>(null);
+  const latest = useRef<Wanted | null>(null);
   useEffect(() => {
     here.current = true;
     return () => {
@@ -88,13 +88,13 @@ export function useProof(print: number, plan: Plan, place: Place, quick: Size | 
   const { x, y } = place;
   const first = quick ? `${quick.width} ${quick.height}` : "";
   const last = whole ? `${whole.width} ${whole.height}` : "";
-  const wish = useMemo<Wish | null>(
+  const wanted = useMemo<Wanted | null>(
     () => (first && last && !out ? { print, plan, at: { x, y }, first, last } : null),
     [print, plan, x, y, first, last, out],
   );
   useEffect(() => {
     // What is lacking is decided when it is asked for: by then more may be there than when it was wished.
-    line.current ??= new LatestWins<Wish, Shown | null>(
+    line.current ??= new LatestWins<Wanted, Shown | null>(
       async (asked) => {
         const size = lacking(seen.current, asked);
         return size ? made(asked, size, () => here.current) : seen.current;
@@ -105,14 +105,14 @@ export function useProof(print: number, plan: Plan, place: Place, quick: Size | 
         setFailed(null);
         if (asked === latest.current && heard && lacking(heard, asked)) line.current?.put(asked);
       },
-      (error, asked) => setFailed({ wish: asked, problem: error as ApiProblem }),
+      (error, asked) => setFailed({ wanted: asked, problem: error as ApiProblem }),
     );
-    latest.current = wish;
-    if (wish) line.current.put(wish);
-  }, [wish]);
+    latest.current = wanted;
+    if (wanted) line.current.put(wanted);
+  }, [wanted]);
   return {
     shown,
     problem: failed?.problem ?? null,
-    busy: wish ? lacking(shown, wish) !== null && failed?.wish !== wish : !out,
+    busy: wanted ? lacking(shown, wanted) !== null && failed?.wanted !== wanted : !out,
   };
 }

@@ -56,8 +56,8 @@ class Boxes(Record):
     fold_back: BoxMm | None = None
 
 
-class School(Record):
-    """What one school of thought says; no `clean_from_mm` where no distance helps."""
+class Criterion(Record):
+    """What one criterion of thought says; no `clean_from_mm` where no distance helps."""
 
     id: str
     need_ppi: float
@@ -103,7 +103,7 @@ class Reckoning(Record):
     format: Literal["zollstock.reckoning/1"] = RECKONING_FORMAT
     figures: list[Figure]
     boxes: Boxes
-    schools: list[School]
+    schools: list[Criterion]
     findings: list[Finding]
 
     def figure(self, name: str) -> Figure:

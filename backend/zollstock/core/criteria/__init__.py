@@ -1,17 +1,17 @@
-"""Schools of viewing distances, side by side in this order; one file each."""
+"""Criteria of viewing distances, side by side in this order; one file each."""
 
 from __future__ import annotations
 
 from .acuity import Acuity, acuity_need, acuity_reach
-from .criterion import Conditions, School
+from .criterion import Conditions, Criterion
 from .device import Device
 from .model import Model
 from .table import Table
 from .trials import Trials
 
-__all__ = ["ACUITY", "SCHOOLS", "Conditions", "School", "acuity_need", "acuity_reach"]
+__all__ = ["ACUITY", "CRITERIA", "Conditions", "Criterion", "acuity_need", "acuity_reach"]
 
 ACUITY = Acuity()
-SCHOOLS: dict[str, School] = {
+CRITERIA: dict[str, Criterion] = {
     school.id: school for school in (ACUITY, Table(), Device(), Trials(), Model())
 }

@@ -10,7 +10,7 @@ from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle
 from ..ground.workings import number, written
-from .criterion import Conditions, School
+from .criterion import Conditions, Criterion
 
 
 def acuity_need(distance_mm: float, arcmin: float = 1.0) -> float:
@@ -37,7 +37,7 @@ def acuity_reach(effective_ppi: float, factor: float, arcmin: float = 1.0) -> fl
     return factor * float(MM_PER_INCH) / (effective_ppi * tan(radians(arcmin / 60)))
 
 
-class Acuity(School):
+class Acuity(Criterion):
     id: ClassVar[str] = "acuity"
     label: ClassVar[str] = "Acuity"
     note: ClassVar[str] = "what the eye resolves"

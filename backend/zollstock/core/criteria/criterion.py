@@ -1,6 +1,6 @@
-"""What every school of viewing distances can be asked; each answers in its own file.
+"""What every criterion of viewing distances can be asked; each answers in its own file.
 
-Practitioners disagree on how many pixels a print needs. The schools stand side by side; one is
+Practitioners disagree on how many pixels a print needs. The criteria stand side by side; one is
 chosen for the verdict. Distances are in mm, needs in ppi.
 """
 
@@ -38,7 +38,7 @@ def times_factor(under: Conditions) -> str:
     return "" if under.factor == 1 else f", × {show.decimal(under.factor, 2)} on this medium"
 
 
-class School(ABC):
+class Criterion(ABC):
     """One answer to "how fine must it be, seen from there?"."""
 
     id: ClassVar[str]

@@ -5,13 +5,13 @@ from __future__ import annotations
 from typing import ClassVar
 
 from ..ground.rational import Fraction, exact
-from .criterion import Conditions, School
+from .criterion import Conditions, Criterion
 
-#: This school never goes below it, ppi.
+#: This criterion never goes below it, ppi.
 LEAST = 300
 
 
-class Device(School):
+class Device(Criterion):
     id: ClassVar[str] = "device"
     label: ClassVar[str] = "Device"
     note: ClassVar[str] = f"never below {LEAST} ppi"

@@ -9,13 +9,13 @@ from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import Fraction, exact
 from ..ground.workings import number, written
 from ..seeing import contrast as seeing
-from .criterion import Conditions, School
+from .criterion import Conditions, Criterion
 
 #: A model says no more; so the same comes out whatever a machine makes of the last digits of a sine.
 _PLACES = 6
 
 
-class Model(School):
+class Model(Criterion):
     id: ClassVar[str] = "model"
     label: ClassVar[str] = "Model"
     counts_factor: ClassVar[bool] = False

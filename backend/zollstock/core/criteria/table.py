@@ -6,7 +6,7 @@ from typing import ClassVar
 
 from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle, decimal
-from .criterion import Conditions, School, times_factor
+from .criterion import Conditions, Criterion, times_factor
 
 #: Up to this distance (mm), this many ppi; beyond the last line, `BEYOND`.
 TABLE: tuple[tuple[int, int], ...] = (
@@ -37,7 +37,7 @@ def _in_words() -> str:
     return f"to {', '.join(lines)}, beyond {BEYOND} ppi"
 
 
-class Table(School):
+class Table(Criterion):
     id: ClassVar[str] = "table"
     label: ClassVar[str] = "By distance"
     note: ClassVar[str] = f"a table, from {BEYOND} to {TABLE[0][1]} ppi"

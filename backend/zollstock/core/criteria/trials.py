@@ -5,10 +5,10 @@ from __future__ import annotations
 from typing import ClassVar
 
 from ..ground.rational import Fraction
-from .criterion import Conditions, School
+from .criterion import Conditions, Criterion
 
 
-class Trials(School):
+class Trials(Criterion):
     id: ClassVar[str] = "trials"
     label: ClassVar[str] = "Own trials"
     counts_factor: ClassVar[bool] = False

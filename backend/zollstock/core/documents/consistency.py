@@ -6,8 +6,8 @@ from ..edges import EdgeKind, NoEdge, Problem
 from ..ground.rational import exact
 from ..parts.file import Pixels
 from ..parts.fit import Fit
+from ..parts.medium import Marks
 from ..parts.picture import Picture
-from ..parts.surface import Marks
 from ..parts.target import Target
 from ..parts.viewing import Viewing
 

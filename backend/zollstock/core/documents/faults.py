@@ -23,7 +23,7 @@ class DocumentError(Refusal):
         super().__init__("; ".join(f"{path}: {message}" for path, message in problems), problems)
 
 
-def told(error: ValidationError, root: type[Part], name: str) -> list[tuple[str, str]]:
+def problem_list(error: ValidationError, root: type[Part], name: str) -> list[tuple[str, str]]:
     """Every fault of a pydantic error as (path, plain message).
 
     `root` is the model of the whole document, `name` what the document is called ("plan").

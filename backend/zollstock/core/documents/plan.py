@@ -15,15 +15,15 @@ from pydantic_core import PydanticCustomError
 from ..edges import Edge, NoEdge, Problem
 from ..ground.lengths import Length
 from ..ground.plaintext import Line
-from ..parts.file import Output, Pixels
+from ..parts.file import OutputSpec, Pixels
 from ..parts.fit import Fit
+from ..parts.medium import Marks, Medium
 from ..parts.part import Part
 from ..parts.picture import Picture
-from ..parts.surface import Marks, Medium
 from ..parts.target import Target
 from ..parts.viewing import Viewing
 from . import consistency
-from .faults import DocumentError, told
+from .faults import DocumentError, problem_list
 from .formats import upgrade
 
 PLAN_FORMAT: Literal["zollstock.plan/1"] = "zollstock.plan/1"
@@ -42,7 +42,7 @@ class Plan(Part):
     medium: Medium = Medium()
     viewing: Viewing = Viewing()
     pixels: Pixels = Pixels()
-    output: Output = Output()
+    output: OutputSpec = OutputSpec()
 
     def problems(self) -> list[Problem]:
         """What contradicts itself; nothing, in a plan that was parsed."""
@@ -72,7 +72,7 @@ def parse_plan(document: Any) -> Plan:
     try:
         return Plan.model_validate(upgrade(document))
     except ValidationError as error:
-        raise PlanError(told(error, Plan, "plan")) from None
+        raise PlanError(problem_list(error, Plan, "plan")) from None
 
 
 def changed_plan(plan: Plan, fix: dict[str, Any]) -> Plan:
@@ -93,7 +93,7 @@ def changed_plan(plan: Plan, fix: dict[str, Any]) -> Plan:
             for name, part in parts.items()
         }
     except ValidationError as error:
-        raise PlanError(told(error, Plan, "plan")) from None
+        raise PlanError(problem_list(error, Plan, "plan")) from None
     changed = plan.model_copy(update=checked)
     found = changed.problems()
     if found:

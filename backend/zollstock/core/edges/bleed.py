@@ -12,7 +12,18 @@ from ..ground.show import LengthStyle
 from ..parts.part import Colour, length_of
 from ..parts.target import Target
 from ..shapes.box import Box
-from .kind import WHITE, Axis, EdgeKind, Fill, Layout, Problem, Rim, Side, around, too_shallow
+from .kind import (
+    WHITE,
+    Axis,
+    EdgeBoxes,
+    EdgeFill,
+    EdgeKind,
+    Fill,
+    Problem,
+    Side,
+    around,
+    too_shallow,
+)
 
 #: Where the bleed comes from: more of the picture, or made of the picture that fills the trim.
 BleedFill = Literal["picture", "mirror", "stretch", "colour"]
@@ -58,14 +69,14 @@ class Bleed(EdgeKind):
         given = (self.left, self.top, self.right, self.bottom)
         return _Sides(*(self.bleed.mm if side is None else side.mm for side in given))
 
-    def layout(self, trim: Box) -> Layout:
+    def boxes(self, trim: Box) -> EdgeBoxes:
         left, top, right, bottom = self.sides()
         document = trim.inset(-left, -top, -right, -bottom)
         inside = trim.grown(-self.safe.mm)
         # Margins that meet leave none; `problems` names that as an error.
         safe = inside if inside.w > 0 and inside.h > 0 else None
         image = document if self.fill == "picture" else trim
-        return Layout(document, trim, image, trim, safe=safe)
+        return EdgeBoxes(document, trim, image, trim, safe=safe)
 
     def image_side(self, axis: Axis, full: Fraction) -> Side | None:
         return self.document_side(axis, full) if self.fill == "picture" else None
@@ -84,7 +95,7 @@ class Bleed(EdgeKind):
             return [("edge.safe", "the safe margins meet; nothing is left inside them")]
         return []
 
-    def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
+    def findings(self, boxes: EdgeBoxes, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         if self.fill == "mirror":
             yield from too_shallow(max(self.sides()), printed, "bleed", "trim", style)
 
@@ -96,5 +107,5 @@ class Bleed(EdgeKind):
             key = f"Bleed {' · '.join(style.number(mm) for mm in sides)} {style.unit}"
         return key, "trimmed" if self.fill == "picture" else self.fill_label()
 
-    def rim(self) -> Rim:
-        return Rim(self.fill, self.colour)
+    def rim(self) -> EdgeFill:
+        return EdgeFill(self.fill, self.colour)

@@ -16,7 +16,7 @@ from ..shapes.box import Box
 from ..shapes.ink import Ink
 from .caption import Caption
 from .keyline import Keyline
-from .kind import WHITE, Axis, EdgeKind, Layout, Problem, Side
+from .kind import WHITE, Axis, EdgeBoxes, EdgeKind, Problem, Side
 from .scaling import scaled_cut
 
 _SIDES: dict[Axis, tuple[str, str]] = {"width": ("left", "right"), "height": ("top", "bottom")}
@@ -54,9 +54,9 @@ class Border(EdgeKind):
         }
         return self.model_copy(update=sides | within)
 
-    def layout(self, trim: Box) -> Layout:
+    def boxes(self, trim: Box) -> EdgeBoxes:
         image = trim.inset(self.left.mm, self.top.mm, self.right.mm, self.bottom.mm)
-        return Layout(trim, trim, image, image)
+        return EdgeBoxes(trim, trim, image, image)
 
     def image_side(self, axis: Axis, full: Fraction) -> Side | None:
         names = _SIDES[axis]
@@ -66,11 +66,11 @@ class Border(EdgeKind):
             return Side(formula, "{} − 2 × {}", (full, first), lambda a, b: a - 2 * b)
         return Side(formula, "{} − {} − {}", (full, first, second), lambda a, b, c: a - b - c)
 
-    def seen(self, boxes: Layout, printed: Box) -> Box:
+    def seen(self, boxes: EdgeBoxes, printed: Box) -> Box:
         """Padding inside a border is nothing but more border."""
         return printed
 
-    def ink(self, boxes: Layout, printed: Box) -> Ink:
+    def ink(self, boxes: EdgeBoxes, printed: Box) -> Ink:
         strokes = () if self.keyline is None else self.keyline.strokes(printed)
         labels = () if self.caption is None else self.caption.labels(printed)
         return Ink(strokes, labels)
@@ -91,7 +91,7 @@ class Border(EdgeKind):
                 ]
         return []
 
-    def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
+    def findings(self, boxes: EdgeBoxes, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         if (printed.w, printed.h) != (boxes.image.w, boxes.image.h):
             left, top = printed.x - boxes.trim.x, printed.y - boxes.trim.y
             yield Finding(

@@ -27,7 +27,7 @@ WHITE = "#ffffff"
 
 
 @dataclass(frozen=True, slots=True)
-class Layout:
+class EdgeBoxes:
     """The boxes of a print, mm, in the document's coordinates.
 
     `image` is what pixels must cover; `visible` what a viewer sees of a filled image box;
@@ -57,7 +57,7 @@ class Side(NamedTuple):
     plain: tuple[int, ...] = ()
 
 
-class Rim(NamedTuple):
+class EdgeFill(NamedTuple):
     """What the file is made of beyond the image box: a way of filling, a colour, how soft a soft one is."""
 
     fill: str
@@ -98,12 +98,12 @@ class EdgeKind(Part):
         """The same edge on a print whose long side is `share` of this one's; its lengths in steps people cut."""
         return self
 
-    def layout(self, trim: Box) -> Layout:
+    def boxes(self, trim: Box) -> EdgeBoxes:
         """The boxes around a finished size, in its own coordinates.
 
         The image box may come out empty or negative; `problems` tells such an edge.
         """
-        return Layout(trim, trim, trim, trim)
+        return EdgeBoxes(trim, trim, trim, trim)
 
     def image_side(self, axis: Axis, full: Fraction) -> Side | None:
         """How a side of the image box comes about from the finished size; None where it is that."""
@@ -113,7 +113,7 @@ class EdgeKind(Part):
         """The same for the file, without the margin of marks."""
         return None
 
-    def seen(self, boxes: Layout, printed: Box) -> Box:
+    def seen(self, boxes: EdgeBoxes, printed: Box) -> Box:
         """What a viewer takes for the picture, of which `printed` holds the picture itself."""
         return boxes.visible
 
@@ -121,7 +121,7 @@ class EdgeKind(Part):
         """What cannot be, with the path into the plan."""
         return []
 
-    def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
+    def findings(self, boxes: EdgeBoxes, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         """What is worth a look, with what cures it."""
         yield from ()
 
@@ -129,14 +129,14 @@ class EdgeKind(Part):
         """The key figure of the blade, and its word of state."""
         raise NotImplementedError
 
-    def rim(self) -> Rim:
-        return Rim("colour", self.paper)
+    def rim(self) -> EdgeFill:
+        return EdgeFill("colour", self.paper)
 
-    def ink(self, boxes: Layout, printed: Box) -> Ink:
+    def ink(self, boxes: EdgeBoxes, printed: Box) -> Ink:
         """What it prints itself, beside the picture."""
         return Ink()
 
-    def over(self, boxes: Layout) -> dict[str, Box]:
+    def over(self, boxes: EdgeBoxes) -> dict[str, Box]:
         """What lies over the sheet once it is mounted: the outlines of cards, by their names."""
         return {}
 
@@ -173,7 +173,7 @@ def around(inner: Fraction, more: Fraction, formula: str) -> Side:
     return Side(formula, "{} + 2 × {}", (inner, more), lambda a, b: a + 2 * b)
 
 
-def from_corner(boxes: Layout, margin: Fraction) -> Layout:
+def from_corner(boxes: EdgeBoxes, margin: Fraction) -> EdgeBoxes:
     """Enlarge the document by the margin of marks, and count everything from its corner."""
     if boxes.document is boxes.trim and not margin:
         return boxes  # the corner is the trim's own: nothing moves

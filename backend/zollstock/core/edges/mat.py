@@ -12,7 +12,7 @@ from ..ground.show import LengthStyle
 from ..parts.part import Colour, Part, length_of
 from ..parts.target import Target
 from ..shapes.box import Box
-from .kind import WHITE, Axis, EdgeKind, Layout, Problem, Side, around
+from .kind import WHITE, Axis, EdgeBoxes, EdgeKind, Problem, Side, around
 from .scaling import scaled_cut
 
 
@@ -55,12 +55,12 @@ class Mat(EdgeKind):
             update={name: scaled_cut(held, share) for name, held in lengths.items() if held}
         )
 
-    def layout(self, trim: Box) -> Layout:
+    def boxes(self, trim: Box) -> EdgeBoxes:
         """The opening lies in the middle of the sheet."""
         wide, high = self.opening_width.mm, self.opening_height.mm
         opening = Box((trim.w - wide) / 2, (trim.h - high) / 2, wide, high)
         beyond = self.overlap.mm if self.reveal is None else -self.reveal.mm
-        return Layout(trim, trim, opening.grown(beyond), opening, opening=opening)
+        return EdgeBoxes(trim, trim, opening.grown(beyond), opening, opening=opening)
 
     def image_side(self, axis: Axis, full: Fraction) -> Side | None:
         opening = getattr(self, f"opening_{axis}").mm
@@ -84,7 +84,7 @@ class Mat(EdgeKind):
             return [("edge.card_width", "a mat board has a width and a height")]
         return []
 
-    def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
+    def findings(self, boxes: EdgeBoxes, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         trim, image = boxes.trim, boxes.image
         if image.w > trim.w or image.h > trim.h:
             need = "Opening and overlap need" if self.reveal is None else "The floating print needs"
@@ -106,7 +106,7 @@ class Mat(EdgeKind):
                     f"{style.size(*opening)}.",
                 )
 
-    def over(self, boxes: Layout) -> dict[str, Box]:
+    def over(self, boxes: EdgeBoxes) -> dict[str, Box]:
         """The card, by itself as large as the sheet, and within it where the inner one begins to show."""
         trim, opening = boxes.trim, boxes.opening
         if opening is None:

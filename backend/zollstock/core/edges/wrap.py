@@ -13,7 +13,7 @@ from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle
 from ..parts.part import Colour, Part
 from ..shapes.box import Box
-from .kind import WHITE, Axis, EdgeKind, Fill, Layout, Rim, Side, too_shallow
+from .kind import WHITE, Axis, EdgeBoxes, EdgeFill, EdgeKind, Fill, Side, too_shallow
 
 WrapFill = Literal["picture", "mirror", "soft-mirror", "stretch", "colour"]
 #: The most that a canvas gives; more is a slip of the hand.
@@ -60,14 +60,14 @@ class Wrap(EdgeKind):
         Fill("colour", "A colour", "one colour all round"),
     )
 
-    def layout(self, trim: Box) -> Layout:
+    def boxes(self, trim: Box) -> EdgeBoxes:
         across, down = (self.give.along(axis) for axis in ("width", "height"))
         face = Box(trim.x, trim.y, trim.w / across, trim.h / down)
         around, side = self.depth.mm + self.turn.mm, self.depth.mm
         document = _grown(face, around / across, around / down)
         image = document if self.fill == "picture" else face
         back = _grown(face, side / across, side / down)
-        return Layout(document, face, image, face, fold=face, fold_back=back)
+        return EdgeBoxes(document, face, image, face, fold=face, fold_back=back)
 
     def image_side(self, axis: Axis, full: Fraction) -> Side | None:
         if self.fill == "picture":
@@ -93,7 +93,7 @@ class Wrap(EdgeKind):
             plain=(3,),
         )
 
-    def findings(self, boxes: Layout, printed: Box, style: LengthStyle) -> Iterator[Finding]:
+    def findings(self, boxes: EdgeBoxes, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         if self.fill in ("mirror", "soft-mirror"):
             depth = self.depth.mm + self.turn.mm
             yield from too_shallow(depth, printed, "side", "face", style)
@@ -101,8 +101,8 @@ class Wrap(EdgeKind):
     def blade(self, style: LengthStyle) -> tuple[str, str]:
         return f"Wrap {style.length(self.depth.mm)}", self.fill_label()
 
-    def rim(self) -> Rim:
-        return Rim(self.fill, self.colour, self.softness)
+    def rim(self) -> EdgeFill:
+        return EdgeFill(self.fill, self.colour, self.softness)
 
 
 def _grown(box: Box, across: Fraction, down: Fraction) -> Box:

@@ -7,13 +7,13 @@ from functools import lru_cache
 
 from ..answer.reckoning import Figure
 from ..documents.plan import Plan
-from ..edges import Edge, layout
+from ..edges import Edge, edge_boxes
 from ..edges.kind import Axis, EdgeKind, Side
 from ..ground.rational import Fraction
 from ..ground.ratios import ratio_text
 from ..ground.show import LengthStyle
 from ..ground.workings import length, length_shown, number, written
-from ..parts.surface import Marks
+from ..parts.medium import Marks
 from ..parts.target import Target
 from .figure import figure
 
@@ -32,7 +32,7 @@ def _sides(edge: Edge, target: Target, marks: Marks, style: LengthStyle) -> tupl
 
 
 def _worded(edge: Edge, target: Target, marks: Marks, style: LengthStyle) -> Iterator[Figure]:
-    boxes = layout(edge, target, marks)
+    boxes = edge_boxes(edge, target, marks)
     image, document = boxes.image, boxes.document
     word = edge.target_word
     for axis in AXES:

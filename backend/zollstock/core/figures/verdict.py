@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from functools import lru_cache
 
 from ..answer.reckoning import Figure
-from ..criteria import ACUITY, SCHOOLS, Conditions
+from ..criteria import ACUITY, CRITERIA, Conditions
 from ..ground import show
 from ..ground.lengths import MM_PER_INCH, Length
 from ..ground.rational import Fraction, exact
@@ -75,8 +75,8 @@ def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
 def _need_working(
     school: str, distance: float, under: Conditions, need: Fraction
 ) -> tuple[str, str]:
-    """(formula, values) of a school's need; the same while a crop is moved."""
-    return SCHOOLS[school].working(distance, under, need)
+    """(formula, values) of a criterion's need; the same while a crop is moved."""
+    return CRITERIA[school].working(distance, under, need)
 
 
 @lru_cache(maxsize=1024)
@@ -105,7 +105,7 @@ def _viewed_from(
 
 
 def _judged(work: Work, formula: str, put_in: str, source: str) -> Iterator[Figure]:
-    """Need, ratio and grade, where the school has an answer."""
+    """Need, ratio and grade, where the criterion has an answer."""
     what = _counted(work)
     label = "Detail ÷ needed" if work.counts_detail else "Effective ÷ needed"
     if work.need is not None and work.quality is not None and work.grade is not None:

@@ -9,7 +9,7 @@ from math import hypot
 from ..edges import Bleed, Border, EdgeKind, Mat, NoEdge, Wrap
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
-from ..rules.outputs import OUTPUTS
+from ..rules.fileformats import FILE_FORMATS
 from ..work.outcome import Work
 
 #: Frames and boards with a side longer than this, mm, hang from two fixings.
@@ -51,7 +51,7 @@ def workshop(work: Work, style: LengthStyle) -> Workshop:
     plan, edge = work.plan, work.plan.edge
     cuts, steps, cautions = _KINDS[type(edge)](work, style)
     key, state = edge.blade(style)
-    document, kind = work.boxes.document, OUTPUTS[plan.output.format]
+    document, kind = work.boxes.document, FILE_FORMATS[plan.output.format]
     printed = Cut(
         "Print, at 100 %",
         style.size(document.w, document.h),

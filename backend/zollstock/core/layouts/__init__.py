@@ -1,6 +1,6 @@
 """Layouts: pieces of plans on sheets. One mechanism, one file a kind.
 
-A wish goes in (`zollstock.layout/1`), sheets come out (`zollstock.sheets/1`); both are in docs/formats.md.
+A layout request goes in (`zollstock.layout/1`), sheets come out (`zollstock.sheets/1`); both are in docs/formats.md.
 """
 
 from __future__ import annotations
@@ -9,7 +9,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from ..documents.faults import DocumentError, told
+from ..documents.faults import DocumentError, problem_list
 from ..documents.formats import upgrade
 from ..documents.plan import lengths_of
 from ..ground.show import style_for
@@ -19,22 +19,22 @@ from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
 from .gang.gangs import GangKind
 from .hanging.hangs import HangKind
 from .idphotos.idphotos import IdPhotos
-from .kind import NOTHING_SEEN, Kind, Laid, Seen
+from .kind import WHOLE_PAGE, Kind, PageQuery, PlannedLayout
 from .life.life import Life
 from .page import LayoutPage
 from .panels.panels import PanelsKind
 from .region import Regions
+from .request import LAYOUT_FORMAT, LayoutRequest
 from .sheetlimits import with_limits
 from .tiles.tiles import Tiles
 from .wall.scene import Scene
-from .wish import LAYOUT_FORMAT, Wish
 
 __all__ = [
     "KINDS",
     "LAYOUT_FORMAT",
     "LayoutError",
-    "Seen",
-    "against_making",
+    "PageQuery",
+    "blocking_reasons",
     "hanging_sheets",
     "in_short",
     "kind_of",
@@ -51,16 +51,16 @@ KINDS: dict[str, Kind] = {
 }
 
 
-def kind_of(wish: Wish) -> Kind:
-    """The kind whose wish it is."""
-    return next(kind for kind in KINDS.values() if isinstance(wish, kind.wish))
+def kind_of(layout: LayoutRequest) -> Kind:
+    """The kind whose request it is."""
+    return next(kind for kind in KINDS.values() if isinstance(layout, kind.request))
 
 
 class LayoutError(DocumentError):
-    """A document is no wish for a layout."""
+    """A document is no request for a layout."""
 
 
-def parse_layout(document: Any) -> Wish:
+def parse_layout(document: Any) -> LayoutRequest:
     """Validate a decoded JSON document. Raises `LayoutError` with one problem for every fault."""
     if not isinstance(document, dict):
         raise LayoutError([("layout", "a layout is a JSON object")])
@@ -72,55 +72,57 @@ def parse_layout(document: Any) -> Wish:
         newest = [upgrade(plan) if isinstance(plan, dict) else plan for plan in plans]
         document = document | {"plans": newest}
     try:
-        return kind.wish.model_validate(kind.completed(document))
+        return kind.request.model_validate(kind.completed(document))
     except ValidationError as error:
-        raise LayoutError(told(error, kind.wish, "layout")) from None
+        raise LayoutError(problem_list(error, kind.request, "layout")) from None
 
 
-def layout_document(wish: Wish) -> dict[str, Any]:
-    """The wish as JSON values, whole, with every default."""
-    return wish.model_dump(mode="json", by_alias=True)
+def layout_document(layout: LayoutRequest) -> dict[str, Any]:
+    """The request as JSON values, whole, with every default."""
+    return layout.model_dump(mode="json", by_alias=True)
 
 
-def lay(wish: Wish, unit: str | None = None) -> Laid:
-    """The sheets of a wish, exact; texts use `unit`, else the first plan's."""
-    style = style_for(wish.lengths, unit)
-    return with_limits(kind_of(wish).lay(wish, style), wish.plans[0].output, style)
+def lay(layout: LayoutRequest, unit: str | None = None) -> PlannedLayout:
+    """The sheets of a layout request, exact; texts use `unit`, else the first plan's."""
+    style = style_for(layout.lengths, unit)
+    return with_limits(kind_of(layout).lay(layout, style), layout.plans[0].output, style)
 
 
-def in_short(wish: Wish, laid: Laid) -> str:
+def in_short(layout: LayoutRequest, laid: PlannedLayout) -> str:
     """A layout in a line, as lists show it; in the unit of its first plan."""
-    return kind_of(wish).in_short(wish, laid, style_for(wish.lengths))
+    return kind_of(layout).in_short(layout, laid, style_for(layout.lengths))
 
 
-def reckon_layout(wish: Wish, unit: str | None = None) -> Sheets:
-    """Everything that follows from a wish, as a document."""
-    laid = lay(wish, unit)
+def reckon_layout(layout: LayoutRequest, unit: str | None = None) -> Sheets:
+    """Everything that follows from a layout request, as a document."""
+    laid = lay(layout, unit)
     return Sheets(
-        kind=kind_of(wish).name,
+        kind=kind_of(layout).name,
         figures=laid.figures,
         findings=laid.findings,
         sheets=_told(laid),
     )
 
 
-def layout_page(wish: Wish, unit: str | None = None, seen: Seen = NOTHING_SEEN) -> LayoutPage:
-    """What the page of a sound wish shows."""
-    style = style_for(wish.lengths, unit)
-    return kind_of(wish).page(wish, lay(wish, unit), style, seen)
+def layout_page(
+    layout: LayoutRequest, unit: str | None = None, seen: PageQuery = WHOLE_PAGE
+) -> LayoutPage:
+    """What the page of a sound request shows."""
+    style = style_for(layout.lengths, unit)
+    return kind_of(layout).page(layout, lay(layout, unit), style, seen)
 
 
-def scene_of(wish: Wish, unit: str | None = None) -> Scene | None:
-    """What a look at the wall of a sound wish shows; None for one of which nothing hangs."""
-    return kind_of(wish).scene(wish, style_for(wish.lengths, unit))
+def scene_of(layout: LayoutRequest, unit: str | None = None) -> Scene | None:
+    """What a look at the wall of a sound request shows; None for one of which nothing hangs."""
+    return kind_of(layout).scene(layout, style_for(layout.lengths, unit))
 
 
-def hanging_sheets(wish: Wish, unit: str | None = None) -> list[Sheet]:
-    """The hanging plan of a sound wish; empty for one of which nothing hangs."""
-    return kind_of(wish).hanging_plan(wish, style_for(wish.lengths, unit))
+def hanging_sheets(layout: LayoutRequest, unit: str | None = None) -> list[Sheet]:
+    """The hanging plan of a sound request; empty for one of which nothing hangs."""
+    return kind_of(layout).hanging_plan(layout, style_for(layout.lengths, unit))
 
 
-def against_making(laid: Laid) -> list[str]:
+def blocking_reasons(laid: PlannedLayout) -> list[str]:
     """What keeps the files of a layout from being made, in words: every `stop` of it and of its plans, once.
 
     Plans that hang without being printed here may be as they are.
@@ -131,7 +133,7 @@ def against_making(laid: Laid) -> list[str]:
     return list(dict.fromkeys(found))
 
 
-def _told(laid: Laid) -> list[LaidSheet]:
+def _told(laid: PlannedLayout) -> list[LaidSheet]:
     """The sheets as they are sent; strokes and labels that sheets share are worded once."""
     lines: dict[int, list[SheetLine]] = {}
     labels: dict[int, SheetLabel] = {}

@@ -1,4 +1,4 @@
-"""What comes of a wish for a layout: the document `zollstock.sheets/1`.
+"""What comes of a layout request for a layout: the document `zollstock.sheets/1`.
 
 Its many small parts are plain dataclasses: nothing in them needs checking, and a wall has hundreds of sheets.
 """

@@ -7,12 +7,12 @@ from dataclasses import dataclass
 from ..documents.naming import Names, safe_name
 from ..ground.show import style_for
 from ..handouts.sizednames import sheet_in_name
-from ..parts.file import Output
-from ..rules.outputs import OUTPUTS
+from ..parts.file import OutputSpec
+from ..rules.fileformats import FILE_FORMATS
 from ..sheet.sheets import Sheet
-from .idphotos.photo import IdWish, Upload
-from .kind import Laid
-from .wish import Wish
+from .idphotos.photo import IdRequest, Upload
+from .kind import PlannedLayout
+from .request import LayoutRequest
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,31 +20,33 @@ class LayoutFile:
     """A file before it is made: its name, its kind (`core.outputs`), and the sheets in it; or the upload alone."""
 
     name: str
-    output: Output
+    output: OutputSpec
     sheets: tuple[Sheet, ...] = ()
     upload: Upload | None = None
 
 
-def layout_files(wish: Wish, laid: Laid, output: Output | None = None) -> list[LayoutFile]:
+def layout_files(
+    layout: LayoutRequest, laid: PlannedLayout, output: OutputSpec | None = None
+) -> list[LayoutFile]:
     """The files of a layout, in their order; by its first plan's output where no other is asked for."""
-    output = output or wish.plans[0].output
+    output = output or layout.plans[0].output
     if not laid.used:
-        output = Output(format="pdf")  # lines and letters want no raster
+        output = OutputSpec(format="pdf")  # lines and letters want no raster
     names = Names()
-    title, style = wish.title or "sheets", style_for(wish.lengths)
+    title, style = layout.title or "sheets", style_for(layout.lengths)
     found = []
-    if OUTPUTS[output.format].vectors:
-        name = names.free("", safe_name(title, "sheets")[:80], OUTPUTS[output.format].ending)
+    if FILE_FORMATS[output.format].vectors:
+        name = names.free("", safe_name(title, "sheets")[:80], FILE_FORMATS[output.format].ending)
         found.append(LayoutFile(name, output, laid.sheets))
     else:
         for sheet in laid.sheets:
             stem = safe_name(
                 f"{title[:60]}-{sheet.name[:30]}_{sheet_in_name(sheet, style)}", "sheet"
             )
-            name = names.free("", stem, OUTPUTS[output.format].ending)
+            name = names.free("", stem, FILE_FORMATS[output.format].ending)
             found.append(LayoutFile(name, output, (sheet,)))
-    if isinstance(wish, IdWish) and wish.upload is not None:
-        jpeg = Output(format="jpeg", profile="srgb", bits=8)
+    if isinstance(layout, IdRequest) and layout.upload is not None:
+        jpeg = OutputSpec(format="jpeg", profile="srgb", bits=8)
         name = names.free("", safe_name(f"{title[:80]}-upload", "upload"), "jpg")
-        found.append(LayoutFile(name, jpeg, upload=wish.upload))
+        found.append(LayoutFile(name, jpeg, upload=layout.upload))
     return found

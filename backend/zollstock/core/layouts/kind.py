@@ -11,7 +11,7 @@ from ..ground.show import LengthStyle
 from ..sheet.sheets import Sheet
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.outcome import Work, work_out
-from .wish import Wish
+from .request import LayoutRequest
 
 if TYPE_CHECKING:
     from .page import LayoutPage
@@ -19,8 +19,8 @@ if TYPE_CHECKING:
 
 
 @dataclass(frozen=True, slots=True)
-class Seen:
-    """What a page is asked for and goes by beside the wish.
+class PageQuery:
+    """What a page is asked for and goes by beside the request.
 
     `on`: how many sheets somebody would give (None: as many as there are); `sheet`: the number of the one that is
     looked at. What was measured of the picture is in `studio`.
@@ -32,7 +32,7 @@ class Seen:
 
 
 @dataclass(frozen=True, slots=True)
-class Laid:
+class PlannedLayout:
     """A layout worked out: its plans, its sheets in the order of printing, figures and findings."""
 
     works: tuple[Work, ...]
@@ -46,42 +46,44 @@ class Laid:
         return sorted({excerpt.plan for sheet in self.sheets for excerpt in sheet.excerpts})
 
 
-NOTHING_SEEN = Seen()
+WHOLE_PAGE = PageQuery()
 
 
 class Kind(ABC):
-    """One kind of layout: its wish, and the planner that turns one into sheets."""
+    """One kind of layout: its request, and the planner that turns one into sheets."""
 
     name: ClassVar[str]
-    wish: ClassVar[type[Wish]]
+    request: ClassVar[type[LayoutRequest]]
     #: Whether it decides how large a plan is, so that the plan's target may be left out.
     sizes: ClassVar[bool] = False
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
-        """The wish with what the kind itself decides, before it is checked; nothing that was given is changed."""
+        """The request with what the kind itself decides, before it is checked; nothing that was given is changed."""
         return document
 
     @abstractmethod
-    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
-        """The sheets of a sound wish; never fails for one."""
+    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+        """The sheets of a sound request; never fails for one."""
 
-    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
+    def in_short(self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle) -> str:
         """A line on a list of jobs: by itself the finished size, and how many sheets it takes."""
         trim, count = laid.works[0].boxes.trim, len(laid.sheets)
         return f"{style.size(trim.w, trim.h)}, {count} sheet{'s' if count != 1 else ''}"
 
-    def works(self, wish: Wish) -> list[Work]:
-        """The plans of a wish worked out, as what hangs shows them."""
-        return [work_out(plan) for plan in wish.plans]
+    def works(self, layout: LayoutRequest) -> list[Work]:
+        """The plans of a layout request worked out, as what hangs shows them."""
+        return [work_out(plan) for plan in layout.plans]
 
-    def scene(self, wish: Wish, style: LengthStyle) -> Scene | None:
+    def scene(self, layout: LayoutRequest, style: LengthStyle) -> Scene | None:
         """What a look at the wall shows; None where nothing hangs."""
         return None
 
-    def hanging_plan(self, wish: Wish, style: LengthStyle) -> list[Sheet]:
+    def hanging_plan(self, layout: LayoutRequest, style: LengthStyle) -> list[Sheet]:
         """The plan for who hangs it, its list on further sheets; empty where nothing hangs."""
         return []
 
     @abstractmethod
-    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
-        """What its page shows of a wish that was laid out."""
+    def page(
+        self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
+    ) -> LayoutPage:
+        """What its page shows of a layout request that was laid out."""

@@ -16,8 +16,8 @@ from ..ground.show import LengthStyle
 from ..ground.workings import length, written
 from ..parts.part import Part, Share
 from ..sheet.sheets import FULL_TONE, Tone
+from .request import TRUE, LayoutRequest
 from .tiles.marks import BAR
-from .wish import TRUE, Wish
 
 #: A bar that is off by less than this share was measured with a ruler.
 AS_GOOD_AS_TRUE = Fraction(3, 1000)
@@ -44,8 +44,8 @@ class Printed(Part):
         return self.bar.mm / BAR
 
 
-class OnPaperWish(Wish):
-    """A wish for sheets that are printed at home and glued, hung or traced from."""
+class OnPaperRequest(LayoutRequest):
+    """A layout request for sheets that are printed at home and glued, hung or traced from."""
 
     tracing: Tracing | None = None
     printed: Printed | None = Field(default=None)
@@ -69,25 +69,25 @@ class OnPaperWish(Wish):
             )
 
 
-def driver_figures(wish: OnPaperWish, style: LengthStyle) -> Iterator[Figure]:
+def driver_figures(layout: OnPaperRequest, style: LengthStyle) -> Iterator[Figure]:
     """How large the driver prints, where that was measured."""
-    if wish.printed is None:
+    if layout.printed is None:
         return
-    said = show.percent(wish.printed.scale)
+    said = show.percent(layout.printed.scale)
     put_in = written(
         "{} ÷ {}",
-        (length(wish.printed.bar.mm, style), length(BAR, style)),
+        (length(layout.printed.bar.mm, style), length(BAR, style)),
         lambda bar, true: bar / true,
         show.percent,
         said,
     )
-    yield figure("driver_scale", "The driver prints", wish.printed.scale, "–", said, "bar as measured ÷ 100 mm",
+    yield figure("driver_scale", "The driver prints", layout.printed.scale, "–", said, "bar as measured ÷ 100 mm",
                  put_in, "tiles")  # fmt: skip
 
 
-def driver_findings(wish: OnPaperWish) -> Iterator[Finding]:
+def driver_findings(layout: OnPaperRequest) -> Iterator[Finding]:
     """What a measured bar means, and the one click that makes it good."""
-    printed = wish.printed
+    printed = layout.printed
     if printed is None or abs(printed.scale - 1) < AS_GOOD_AS_TRUE:
         return
     said = show.percent(printed.scale)

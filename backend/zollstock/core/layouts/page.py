@@ -16,15 +16,15 @@ from ..shapes.drawing import BoxMm, Drawing
 from ..sheet.printdrawing import drawn_label, drawn_stroke, whole_drawing
 from ..sheet.sheets import Sheet
 from ..studio.studio import Studio
-from .kind import Laid
+from .kind import PlannedLayout
+from .request import Paper
 from .wall.scene import Scene
-from .wish import Paper
 
 _WORDS = {"stop": "stop", "warn": "check"}
 Pair = tuple[float, float]
 
 
-class LayoutBlade(Record):
+class LayoutStepSummary(Record):
     """A blade of a layout's rule: its key figure, one word of state, the figures on its pad."""
 
     step: str
@@ -36,7 +36,7 @@ class LayoutBlade(Record):
 
 
 class LayoutWay(Record):
-    """One of several ways side by side: what it leads to, and the change to the wish."""
+    """One of several ways side by side: what it leads to, and the change to the request."""
 
     id: str
     title: str
@@ -47,7 +47,7 @@ class LayoutWay(Record):
 
 class TilesDrawn(Record):
     """Columns and rows of tiles as (begin, length), mm of the document; how far the seams are moved, and from one
-    seam to the next; `path` leads to the way of tiles in the wish."""
+    seam to the next; `path` leads to the way of tiles in the request."""
 
     columns: list[Pair]
     rows: list[Pair]
@@ -142,7 +142,7 @@ class DimDrawn:
 
 
 class WallDrawn(Record):
-    """Pieces on a wall. `origin` is their upper left corner as the wish counts it; `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
+    """Pieces on a wall. `origin` is their upper left corner as the request counts it; `top` (of all of them) and `middle` are heights above the floor, `from_left` is where they
     begin; `length` is the wall's, where it is known."""
 
     pieces: list[HungDrawn]
@@ -168,7 +168,7 @@ class ArrangementDrawn(Record):
 
 @dataclass(frozen=True, slots=True)
 class ModeDrawn:
-    """Panels in small in one of both schools: where the picture lies on its spread, and for every frame its face on the
+    """Panels in small in one of both criteria: where the picture lies on its spread, and for every frame its face on the
     wall with the part of the spread that it shows, mm."""
 
     mode: Literal["window", "butted"]
@@ -262,7 +262,7 @@ class SheetDrawn:
 class Parts(Record):
     """What a kind puts on its page; `none` of its own drawings where it has none."""
 
-    blades: list[LayoutBlade]
+    blades: list[LayoutStepSummary]
     ways: list[LayoutWay] = []
     tiles: TilesDrawn | None = None
     frame: FaceFrame | None = None
@@ -293,7 +293,11 @@ class LayoutPage(Parts):
 
 
 def assembled(
-    parts: Parts, laid: Laid, style: LengthStyle, notes: dict[str, str], looked_at: int | None
+    parts: Parts,
+    laid: PlannedLayout,
+    style: LengthStyle,
+    notes: dict[str, str],
+    looked_at: int | None,
 ) -> LayoutPage:
     """A page from what its kind says and from its sheets; `looked_at` is the number of one of them."""
     ink = None
@@ -314,13 +318,15 @@ def assembled(
 
 def blade(
     step: str, title: str, key: str, state: str, figures: list[str], findings: list[Finding]
-) -> LayoutBlade:
+) -> LayoutStepSummary:
     """A blade whose word is that of the gravest of its findings."""
     found = {finding.level for finding in findings}
     level: Literal["calm", "warn", "stop"]
     level = "stop" if "stop" in found else "warn" if "warn" in found else "calm"
     state = _WORDS.get(level, state)
-    return LayoutBlade(step=step, title=title, key=key, state=state, level=level, figures=figures)
+    return LayoutStepSummary(
+        step=step, title=title, key=key, state=state, level=level, figures=figures
+    )
 
 
 def paper_name(paper: Paper, style: LengthStyle, studio: Studio) -> str:

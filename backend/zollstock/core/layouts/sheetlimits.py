@@ -8,26 +8,28 @@ from dataclasses import replace
 from ..answer.reckoning import Finding
 from ..ground import show
 from ..ground.show import LengthStyle
-from ..parts.file import Output
-from ..rules.outputs import OUTPUTS
+from ..parts.file import OutputSpec
+from ..rules.fileformats import FILE_FORMATS
 from ..rules.pixelcount import MOST_OUTPUT_PIXELS
 from ..sheet.sheets import Sheet
 from ..telling.findings import long_page
-from .kind import Laid
+from .kind import PlannedLayout
 
 
-def with_limits(laid: Laid, output: Output, style: LengthStyle) -> Laid:
+def with_limits(laid: PlannedLayout, output: OutputSpec, style: LengthStyle) -> PlannedLayout:
     """The layout with a `stop` for the largest sheet that cannot be made."""
     if not laid.used:
         return laid  # lines and letters alone have no pixels
     return replace(laid, findings=[*laid.findings, *_too_large(laid.sheets, output, style)])
 
 
-def _too_large(sheets: tuple[Sheet, ...], output: Output, style: LengthStyle) -> Iterator[Finding]:
-    kind = OUTPUTS[output.format]
+def _too_large(
+    sheets: tuple[Sheet, ...], output: OutputSpec, style: LengthStyle
+) -> Iterator[Finding]:
+    kind = FILE_FORMATS[output.format]
     longest_side = kind.longest_side
     if kind.vectors and output.picture == "jpeg":
-        longest_side = OUTPUTS["jpeg"].longest_side
+        longest_side = FILE_FORMATS["jpeg"].longest_side
     if kind.vectors:
         yield from long_page(max(max(sheet.width, sheet.height) for sheet in sheets), style)
     longest = max((max(sheet.grid.width, sheet.grid.height) for sheet in sheets), default=0)

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from .document import Sheets
-from .wish import Wish
+from .request import LayoutRequest
 
 
-def text_sheets(wish: Wish, made: Sheets) -> str:
+def text_sheets(layout: LayoutRequest, made: Sheets) -> str:
     """Title, figures with their arithmetic, findings, and the sheets in the order of printing."""
-    title = wish.title or "Layout"
+    title = layout.title or "Layout"
     lines = [title, "=" * len(title), ""]
     lines += [f"{figure.label:<24} {figure.working}" for figure in made.figures]
     lines += ["", f"{'Order':<24} {', '.join(sheet.name for sheet in made.sheets)}"]

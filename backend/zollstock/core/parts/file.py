@@ -38,7 +38,7 @@ class Pixels(Part):
     sharpen: Sharpening | None = None
 
 
-class Output(Part):
+class OutputSpec(Part):
     """The delivered file."""
 
     format: Literal["tiff", "jpeg", "png", "pdf"] = "tiff"

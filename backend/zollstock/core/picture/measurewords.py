@@ -38,7 +38,7 @@ class MeasureWords(Record):
     source: str
 
 
-def told(measures: Measures, pixels: int) -> Iterator[MeasureWords]:
+def describe_measures(measures: Measures, pixels: int) -> Iterator[MeasureWords]:
     """The measures that a person is told of a picture of so many pixels, in words."""
     yield from _detail(measures, pixels)
     yield from _noise(measures)

@@ -31,7 +31,7 @@ _INCH = float(MM_PER_INCH)
 
 
 @dataclass(frozen=True, slots=True)
-class Wish:
+class HowBigQuery:
     """What is asked: px of the picture (turned as it will hang), what it is printed on, from where it is seen.
 
     `ratio` (width ÷ height) is cropped to; None leaves the picture as it is. `distance` in mm. `size` is the
@@ -95,28 +95,28 @@ class HowBig(Record):
 
 
 def how_big(
-    wish: Wish,
+    query: HowBigQuery,
     style: LengthStyle,
     measures: Measures = NOT_MEASURED,
     sensors: Sequence[Sensor] = SHIPPED.sensors,
 ) -> HowBig:
     """The answers. Source: acuity, domain rules *Pixels and distance*; whole print 1.5 diagonals, 300 mm at least."""
-    width, height = cropped(wish.width, wish.height, wish.ratio)
-    loss = 1 - (width * height) / (wish.width * wish.height)
-    need = acuity_need(wish.distance, wish.arcmin) * wish.factor
+    width, height = cropped(query.width, query.height, query.ratio)
+    loss = 1 - (width * height) / (query.width * query.height)
+    need = acuity_need(query.distance, query.arcmin) * query.factor
     largest = [
-        _largest(name, float(least), width, height, need, wish, style) for name, least in ASKED
+        _largest(name, float(least), width, height, need, query, style) for name, least in ASKED
     ]
     clean = next(one for one in largest if one.grade == "clean")
     return HowBig(
-        headline=_headline(clean, wish, style),
+        headline=_headline(clean, query, style),
         about=f"{megapixels(width * height)} megapixels, {ratio_text(Fraction(width, height))}",
         crop=(width, height),
         loss_text=show.percent(loss) if loss else "",
         largest=largest,
-        workings=_workings(width, height, need, clean, wish, style),
-        detail_text=_detail(width, height, need, wish, style, measures),
-        reverse=None if wish.size is None else _reverse(wish.size, wish, style),
+        workings=_workings(width, height, need, clean, query, style),
+        detail_text=_detail(width, height, need, query, style, measures),
+        reverse=None if query.size is None else _reverse(query.size, query, style),
         sensors=[_sensor(sensor, need, style) for sensor in sensors[:_BESIDE]],
     )
 
@@ -147,11 +147,17 @@ def whole_print_px(ratio: float, factor: float, arcmin: float, diagonals: float)
 
 
 def _largest(
-    name: str, least: float, width: int, height: int, need: float, wish: Wish, style: LengthStyle
+    name: str,
+    least: float,
+    width: int,
+    height: int,
+    need: float,
+    query: HowBigQuery,
+    style: LengthStyle,
 ) -> Largest:
     wide = width / (need * least) * _INCH
     high = wide * height / width
-    whole = _whole(least, width, height, wish)
+    whole = _whole(least, width, height, query)
     return Largest(
         grade=name,
         width=wide,
@@ -162,26 +168,26 @@ def _largest(
     )
 
 
-def _whole(least: float, width: int, height: int, wish: Wish) -> float | None:
+def _whole(least: float, width: int, height: int, query: HowBigQuery) -> float | None:
     """The largest width, mm, at which a print seen whole has a grade; None for any.
 
     Small prints are looked at from 300 mm: there the need stays while the print grows.
     """
-    if width >= least * whole_print_px(width / height, wish.factor, wish.arcmin, wish.diagonals):
+    if width >= least * whole_print_px(width / height, query.factor, query.arcmin, query.diagonals):
         return None
-    return width / (least * acuity_need(NEAREST_WHOLE_PRINT, wish.arcmin) * wish.factor) * _INCH
+    return width / (least * acuity_need(NEAREST_WHOLE_PRINT, query.arcmin) * query.factor) * _INCH
 
 
-def _headline(clean: Largest, wish: Wish, style: LengthStyle) -> str:
+def _headline(clean: Largest, query: HowBigQuery, style: LengthStyle) -> str:
     whole = "at any size" if clean.whole_width is None else f"to {clean.whole_text}"
-    return f"Clean to {clean.text} from {style.far(wish.distance)}. From where it is seen whole: {whole}."
+    return f"Clean to {clean.text} from {style.far(query.distance)}. From where it is seen whole: {whole}."
 
 
 def _workings(
-    width: int, height: int, need: float, clean: Largest, wish: Wish, style: LengthStyle
+    width: int, height: int, need: float, clean: Largest, query: HowBigQuery, style: LengthStyle
 ) -> list[str]:
-    across = whole_print_px(width / height, wish.factor, wish.arcmin, wish.diagonals)
-    diagonals = show.decimal(wish.diagonals, 2)
+    across = whole_print_px(width / height, query.factor, query.arcmin, query.diagonals)
+    diagonals = show.decimal(query.diagonals, 2)
     enough = "any size" if clean.whole_width is None else f"{clean.whole_text} at most"
     put_in = written(
         "{} px ÷ {} ppi",
@@ -191,7 +197,7 @@ def _workings(
         _inches(width / need),
     )
     return [
-        f"at {style.far(wish.distance)}: {put_in} = {_inches(width / need)} = "
+        f"at {style.far(query.distance)}: {put_in} = {_inches(width / need)} = "
         f"{style.length(style.spoken(clean.width))}",
         f"seen whole, from {diagonals} diagonals, every size needs {show.decimal(across, 0)} px across; "
         f"this has {width}: {enough}",
@@ -203,29 +209,29 @@ def _inches(value: Number) -> str:
 
 
 def _detail(
-    width: int, height: int, need: float, wish: Wish, style: LengthStyle, measures: Measures
+    width: int, height: int, need: float, query: HowBigQuery, style: LengthStyle, measures: Measures
 ) -> str:
     """What to reckon with where a picture holds less detail than pixels; empty where it does not, or is not known."""
     if measures.true_detail is None:
         return ""
-    whole = wish.width * wish.height
+    whole = query.width * query.height
     low, high = measures.true_detail
     if high >= SHARP_TO_THE_PIXEL * whole:
         return ""
     wide = width / need * _INCH * sqrt((low + high) / 2 / whole)
     return (
         f"Its pixels hold detail of about {megapixels(low)} to {megapixels(high)} of {megapixels(whole)} "
-        f"megapixels: at {style.far(wish.distance)} reckon with {_sides(wide, wide * height / width, style)}."
+        f"megapixels: at {style.far(query.distance)} reckon with {_sides(wide, wide * height / width, style)}."
     )
 
 
-def _reverse(size: Sides, wish: Wish, style: LengthStyle) -> Reverse:
+def _reverse(size: Sides, query: HowBigQuery, style: LengthStyle) -> Reverse:
     ratio = size.width.mm / size.height.mm
-    width, height = cropped(wish.width, wish.height, ratio)
+    width, height = cropped(query.width, query.height, ratio)
     across = size.width if (size.width.mm >= size.height.mm) == (width >= height) else size.height
     ppi = width / float(across.mm) * _INCH
-    loss = 1 - (width * height) / (wish.width * wish.height)
-    clean = acuity_reach(ppi, wish.factor, wish.arcmin)
+    loss = 1 - (width * height) / (query.width * query.height)
+    clean = acuity_reach(ppi, query.factor, query.arcmin)
     return Reverse(
         size_text=style.size(size.width.mm, size.height.mm),
         ppi_text=show.ppi(ppi),

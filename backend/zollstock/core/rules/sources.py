@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..criteria import SCHOOLS
+from ..criteria import CRITERIA
 from ..edges import EDGES
 from .pixelcount import DEVICE_LEAST, DEVICE_MOST, DEVICE_STEP
 from .viewing import NEAREST_WHOLE_PRINT, grades_in_words
@@ -31,7 +31,7 @@ SOURCES: dict[str, str] = {
     "distance-set": "The distance set in the plan.",
     "whole-print": "A whole print is taken in from about 1.5 times its visible diagonal, and never "
     f"from nearer than {NEAREST_WHOLE_PRINT} mm.",
-    **{name: school.source for name, school in SCHOOLS.items()},
+    **{name: school.source for name, school in CRITERIA.items()},
     "pixel-target": "A target in pixels shows one picture pixel for each of its own: the need is its "
     "own grid, whatever the tag says and from wherever it is seen.",
     "grades": f"Quality ratio = effective ÷ needed: {grades_in_words('from', '{} below')}.",

@@ -106,7 +106,7 @@ def roomiest(span: Box, crop: Half, spare: Half, by: Lean) -> Offset:
         rooms = [gap - abs(x - to) for gap, x, to in zip(gaps, at, wanted, strict=True)]
         return min(rooms), sum(rooms, ZERO)
 
-    # Both are concave, so the best of a rectangle that misses the wish lies on its rim; along a
+    # Both are concave, so the best of a rectangle that misses the request lies on its rim; along a
     # side they bend only where a gap turns round or the two gaps are equal.
     return max(_bends(most, wanted, gaps, by), key=merit)
 

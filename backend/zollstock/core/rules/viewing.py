@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import inf
 
-from ..criteria import Conditions, School
+from ..criteria import Conditions, Criterion
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle, decimal
 
@@ -66,7 +66,7 @@ def grade(ratio: Fraction | float) -> str:
     return next(name for name, least in GRADES if ratio >= least)
 
 
-def bands(school: School, judged_ppi: float, under: Conditions) -> list[Band]:
+def bands(school: Criterion, judged_ppi: float, under: Conditions) -> list[Band]:
     """The grades along the distance rail, nearest first; together they cover 0 to without end."""
     starts = []
     for name, least in reversed(GRADES):

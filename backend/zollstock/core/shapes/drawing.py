@@ -37,7 +37,7 @@ class DrawnBoxes(TypedDict, total=False):
 
 
 @dataclass(frozen=True, slots=True)
-class DrawnRim:
+class DrawnFill:
     """What lies around the image box of a piece, out to `content`: how it is filled, how softly."""
 
     image: BoxMm
@@ -59,7 +59,7 @@ class DrawnPiece:
     printed: BoxMm
     turn: int
     angle: float
-    rim: DrawnRim | None = None
+    rim: DrawnFill | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..edges import Layout
+from ..edges import EdgeBoxes
 from ..ground.rational import Fraction
-from ..parts.surface import Marks
+from ..parts.medium import Marks
 from ..shapes.box import ZERO, Box
 from ..shapes.ink import Stroke, StrokeKind
 
@@ -15,7 +15,7 @@ GAP = Fraction(1)
 WIDTH = Fraction(1, 4)
 
 
-def mark_strokes(marks: Marks, boxes: Layout) -> Iterator[Stroke]:
+def mark_strokes(marks: Marks, boxes: EdgeBoxes) -> Iterator[Stroke]:
     """The marks, mm of the document; all of them lie in the margin."""
     margin = marks.margin.mm
     if margin <= GAP:

@@ -11,9 +11,9 @@ from ..shapes.drawing import (
     BoxMm,
     Drawing,
     DrawnBoxes,
+    DrawnFill,
     DrawnLabel,
     DrawnPiece,
-    DrawnRim,
     DrawnStroke,
 )
 from ..shapes.ink import Label, Stroke
@@ -85,14 +85,14 @@ def _piece(work: Work, left: Fraction, top: Fraction) -> DrawnPiece:
     )
 
 
-def _rim(work: Work, left: Fraction, top: Fraction) -> DrawnRim | None:
+def _rim(work: Work, left: Fraction, top: Fraction) -> DrawnFill | None:
     """What is made around the image box; None where there is nothing but paper."""
     content = work.boxes.document.grown(-work.plan.marks.margin.mm)
     if not work.plan.edge.fills or content == work.boxes.image:
         return None
     fill, colour, softness = work.plan.edge.rim()
     image = _from(work.boxes.image, left, top)
-    return DrawnRim(image, _from(content, left, top), fill, colour, softness)
+    return DrawnFill(image, _from(content, left, top), fill, colour, softness)
 
 
 def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:

@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from ..edges.kind import Rim
+from ..edges.kind import EdgeFill
 from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import Fraction
 from ..rules.pixelcount import round_px
@@ -39,7 +39,7 @@ class Piece:
     image: Box
     content: Box
     padding: str
-    rim: Rim
+    rim: EdgeFill
     lean: Lean = UPRIGHT
     turn: Turn = 0
 
@@ -76,7 +76,7 @@ class Excerpt:
     turn: Turn = 0
     tone: Tone = FULL_TONE
     reduced: int = 1
-    rim: Rim | None = None
+    rim: EdgeFill | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,13 +8,13 @@ from typing import Annotated, Any, Self
 from pydantic import Field, ValidationError, model_validator
 from pydantic_core import PydanticCustomError
 
-from ..documents.faults import DocumentError, told
+from ..documents.faults import DocumentError, problem_list
 from ..ground.lengths import Length
 from ..ground.rational import Fraction
 from ..ground.refusal import ChangedElsewhere, Refusal
 from ..ground.show import LengthStyle, typed_length
+from ..parts.medium import LEAST_FACTOR
 from ..parts.part import Part, length_of
-from ..parts.surface import LEAST_FACTOR
 from .media import MEDIA
 
 MOST_MEDIA, MOST_PAPERS = 200, 100
@@ -45,7 +45,7 @@ class StockRoll(Part):
     price: Price | None = None
     minimum: Length | None = None
 
-    def called(self, style: LengthStyle) -> str:
+    def display_name(self, style: LengthStyle) -> str:
         return f"roll {style.length(self.width.mm)}"
 
     def holds(self, mm: Fraction, sheets: int) -> bool:
@@ -73,7 +73,7 @@ class StockSheet(Part):
     margin: Length = length_of("5 mm")
     price: Price | None = None
 
-    def called(self, style: LengthStyle) -> str:
+    def display_name(self, style: LengthStyle) -> str:
         return self.name or f"sheets {style.size(self.width.mm, self.height.mm)}"
 
     def holds(self, mm: Fraction, sheets: int) -> bool:
@@ -178,7 +178,7 @@ def read_stock(document: Any) -> Stock:
     try:
         return _keyed(Stock.model_validate(document))
     except ValidationError as error:
-        raise StockError(told(error, Stock, "stock")) from None
+        raise StockError(problem_list(error, Stock, "stock")) from None
 
 
 def _keyed(stock: Stock) -> Stock:

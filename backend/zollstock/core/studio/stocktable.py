@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from ..documents.faults import told
+from ..documents.faults import problem_list
 from ..ground.csvtable import Cell, TableError, headed, records, write_table
 from .stock import (
     MOST_MEDIA,
@@ -145,6 +145,6 @@ def _checked(given: dict[str, Any], part: Any, line: int) -> dict[str, Any]:
     try:
         checked: dict[str, Any] = part.model_validate(given).model_dump(mode="json")
     except ValidationError as error:
-        path, message = told(error, part, "line")[0]
+        path, message = problem_list(error, part, "line")[0]
         raise TableError(f"line {line}: {path}: {message}") from None
     return checked

@@ -12,7 +12,7 @@ from typing import Any, NamedTuple
 
 from ..answer.fixes import pixels_part, target_part
 from ..answer.reckoning import Record, Step
-from ..criteria import SCHOOLS
+from ..criteria import CRITERIA
 from ..documents.plan import Plan, PlanError, changed_plan
 from ..ground import show
 from ..ground.rational import Fraction, exact
@@ -338,7 +338,7 @@ def _pixel_ways(work: Work, style: LengthStyle) -> Iterator[Offer]:
     pixels, school = work.plan.pixels, work.plan.viewing.school
     titles = {
         "keep": "As it is",
-        "need": f"What is needed ({SCHOOLS[school].by})",
+        "need": f"What is needed ({CRITERIA[school].by})",
         "device": "For the device",
     }
     for mode, title in titles.items():

@@ -14,7 +14,7 @@ from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
 from ..rules import pixelcount
-from ..rules.outputs import LONGEST_PDF_PAGE_MM, OUTPUTS
+from ..rules.fileformats import FILE_FORMATS, LONGEST_PDF_PAGE_MM
 from ..rules.pixelcount import DEVICE_MOST
 from ..rules.viewing import grade_word, reach_text
 from ..sizes.library import sides_text
@@ -248,9 +248,9 @@ def looks_clean(work: Work, style: LengthStyle) -> str:
 
 def _file(work: Work, style: LengthStyle) -> Iterator[Finding]:
     output, longest = work.plan.output, max(work.output_w, work.output_h)
-    kind = OUTPUTS[output.format]
+    kind = FILE_FORMATS[output.format]
     if kind.vectors and output.picture == "jpeg":
-        kind = replace(kind, longest_side=OUTPUTS["jpeg"].longest_side)
+        kind = replace(kind, longest_side=FILE_FORMATS["jpeg"].longest_side)
     if kind.longest_side is not None and longest > kind.longest_side:
         yield Finding(
             id=f"{kind.id}-too-long",

@@ -16,7 +16,7 @@ from ..shapes.box import Box
 from ..studio.studio import Studio
 from ..work.detail import detail_range, detail_share
 from ..work.outcome import Work
-from .zonefindings import called
+from .zonefindings import display_name
 
 #: Less of the counted resolution than this is there in detail: worth a word.
 _CLEARLY_LESS = 0.85
@@ -90,7 +90,7 @@ def _zones(work: Work, measures: Measures) -> Iterator[Finding]:
                 id="zone-soft",
                 level="note",
                 step="picture",
-                text=f"{called(zone.name)} is much less sharp than the sharpest part of the picture "
+                text=f"{display_name(zone.name)} is much less sharp than the sharpest part of the picture "
                 f"({show.percent(share)} of it). Is it in focus? Look at it at 100 %.",
             )
 

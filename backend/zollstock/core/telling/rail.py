@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..answer.reckoning import Record
-from ..criteria import SCHOOLS
+from ..criteria import CRITERIA
 from ..ground import show
 from ..ground.lengths import Length
 from ..ground.show import LengthStyle
@@ -36,7 +36,7 @@ class RailStretch(Record):
 
 
 class SchoolLine(Record):
-    """From where a school is content (`at_mm`; 0 anywhere, null never), with what it is called."""
+    """From where a criterion is content (`at_mm`; 0 anywhere, null never), with what it is called."""
 
     id: str
     label: str
@@ -64,7 +64,7 @@ _HAND = RailStretch(start_mm=viewing.HAND[0], end_mm=viewing.HAND[1], text="in t
 
 
 def rail(work: Work, style: LengthStyle) -> Rail:
-    """The rail of a print; bands by the chosen school, by acuity while that has no answer."""
+    """The rail of a print; bands by the chosen criterion, by acuity while that has no answer."""
     view = work.plan.viewing
     judged = float(work.judged)
     if work.plan.target.in_pixels:
@@ -138,9 +138,9 @@ def _room(room: Length | None, style: LengthStyle) -> RailMark | None:
 
 
 def _lines(work: Work, style: LengthStyle) -> list[SchoolLine]:
-    """Every school that has an answer, with the nearest distance from which it is content."""
+    """Every criterion that has an answer, with the nearest distance from which it is content."""
     found = []
-    for school in SCHOOLS.values():
+    for school in CRITERIA.values():
         if school.need(work.distance, work.under) is None:
             continue
         at = school.reach(float(work.judged), work.under)
@@ -153,5 +153,5 @@ def _verdict(work: Work) -> str:
     if work.quality is None or work.need is None:
         return "no trials yet for this medium and distance"
     ratio = show.decimal(work.quality, 2)
-    what = SCHOOLS[work.plan.viewing.school].measure
+    what = CRITERIA[work.plan.viewing.school].measure
     return f"{ratio} × {what} (needs {show.ppi(work.need)})"

@@ -26,7 +26,7 @@ _LEAST_SHARE = Fraction(1, 5)
 
 
 def is_short(work: Work) -> bool:
-    """Whether the picture's own pixels are fewer than the chosen school needs, on paper."""
+    """Whether the picture's own pixels are fewer than the chosen criterion needs, on paper."""
     return not work.plan.target.in_pixels and work.grade not in (None, *ENOUGH)
 
 

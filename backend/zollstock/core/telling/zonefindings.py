@@ -14,8 +14,8 @@ from ..edges import Edge
 from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle
 from ..parts.fit import Fit, KeepZone
+from ..parts.medium import Marks
 from ..parts.picture import Picture
-from ..parts.surface import Marks
 from ..parts.target import Target
 from ..rules.fit import Placement, zone_span
 from ..shapes.box import Box
@@ -43,7 +43,7 @@ def zone_findings(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Fi
     yield from _centre_crop(work, style)
 
 
-def called(name: str) -> str:
+def display_name(name: str) -> str:
     return f"The {name}" if name else "A keep zone"
 
 
@@ -59,7 +59,7 @@ def _cut_or_near(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Fin
     fix = {} if hopeless else _auto_fix(work, placed)
     told = False
     for room in found:
-        name = called(room.zone.name)
+        name = display_name(room.zone.name)
         if cuts := room.cuts:
             where = work.plan.edge.cut_words
             parts = " and ".join(
@@ -249,7 +249,7 @@ def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
                 level="warn",
                 step="edge",
                 **fix,
-                text=f"{called(room.zone.name)} reaches {style.length(-gap)} out of the "
+                text=f"{display_name(room.zone.name)} reaches {style.length(-gap)} out of the "
                 "safe area; a cutter may take it.",
             )
 
@@ -266,7 +266,7 @@ def _fold_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
                 id="keep-zone-near-fold",
                 level="warn",
                 step="edge",
-                text=f"{called(room.zone.name)} {where} the {side} fold.",
+                text=f"{display_name(room.zone.name)} {where} the {side} fold.",
                 fix=cure[0],
                 fix_label=cure[1],
             )

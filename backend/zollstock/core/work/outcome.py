@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from ..criteria import SCHOOLS, Conditions, School
+from ..criteria import CRITERIA, Conditions, Criterion
 from ..documents.plan import Plan
-from ..edges import Layout, layout
+from ..edges import EdgeBoxes, edge_boxes
 from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle
 from ..parts.fit import Fit
@@ -20,13 +20,13 @@ from ..studio.media import spread_of
 class Work:
     """Exact values of a plan: lengths in mm, pixels of the turned picture, ppi.
 
-    `under` is what it is looked at under. `need`, `quality` and `grade` are None while the chosen school
+    `under` is what it is looked at under. `need`, `quality` and `grade` are None while the chosen criterion
     has no answer.
     """
 
     plan: Plan
     under: Conditions
-    boxes: Layout
+    boxes: EdgeBoxes
     placement: Placement
     visible: Box
     effective: Fraction
@@ -64,13 +64,13 @@ class Work:
         return style.distance(self.distance if set_ is None else set_.mm, set_ is not None)
 
     @property
-    def judge(self) -> School:
-        """The school that the verdict goes by; acuity while the chosen one has no answer."""
-        return SCHOOLS[self.plan.viewing.school if self.need is not None else "acuity"]
+    def judge(self) -> Criterion:
+        """The criterion that the verdict goes by; acuity while the chosen one has no answer."""
+        return CRITERIA[self.plan.viewing.school if self.need is not None else "acuity"]
 
     @property
     def clean_from(self) -> float | None:
-        """The nearest distance, mm, at which it looks clean by the chosen school; 0 anywhere, None nowhere."""
+        """The nearest distance, mm, at which it looks clean by the chosen criterion; 0 anywhere, None nowhere."""
         return self.judge.reach(float(self.judged), self.under)
 
     @property
@@ -93,7 +93,7 @@ class Work:
 
 def work_out(plan: Plan) -> Work:
     """Work out a valid plan; never fails for one."""
-    boxes = layout(plan.edge, plan.target, plan.marks)
+    boxes = edge_boxes(plan.edge, plan.target, plan.marks)
     width, height = turned_size(plan.picture, plan.fit.turn)
     placement = place(width, height, boxes.image, plan.fit)
     effective = min(
@@ -110,7 +110,7 @@ def work_out(plan: Plan) -> Work:
     tag = plan.target.tag_ppi if plan.target.in_pixels else None
     # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
     under = conditions(plan)
-    need = SCHOOLS[view.school].need(distance, under) if tag is None else tag
+    need = CRITERIA[view.school].need(distance, under) if tag is None else tag
     quality = None if need is None else judged_ppi(plan, effective) / need
     ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
     return Work(

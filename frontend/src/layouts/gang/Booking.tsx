@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, must } from "../../api/client";
-import type { Booked, GangWish, LayoutPage, LayoutState } from "../../api/types";
+import type { Booked, GangRequest, LayoutPage, LayoutState } from "../../api/types";
 import { Problem } from "../../shell/Problem";
 import { typeset } from "../../shell/typeset";
 import { useLayoutStore } from "../layoutStore";
@@ -14,7 +14,15 @@ const when = (text: string) =>
   });
 
 /** After printing: what it took is booked off the stock, and can be taken back. */
-export function Booking({ wish, layout, page }: { wish: GangWish; layout: LayoutState; page: LayoutPage }) {
+export function Booking({
+  request,
+  layout,
+  page,
+}: {
+  request: GangRequest;
+  layout: LayoutState;
+  page: LayoutPage;
+}) {
   const queries = useQueryClient();
   const key = ["bookings", layout.id];
   const path = { layout_id: layout.id };
@@ -48,9 +56,9 @@ export function Booking({ wish, layout, page }: { wish: GangWish; layout: Layout
       ),
     onSuccess: done,
   });
-  const stocked = wish.roll ? wish.roll.stock : wish.stock;
+  const stocked = request.roll ? request.roll.stock : request.stock;
   const takes =
-    page.figures.find((figure) => figure.id === (wish.roll ? "length_used" : "sheets_count"))?.text ?? "";
+    page.figures.find((figure) => figure.id === (request.roll ? "length_used" : "sheets_count"))?.text ?? "";
   return (
     <section className="pad space-y-2 pt-2">
       <h3 className="font-semibold">Printed?</h3>
@@ -61,7 +69,7 @@ export function Booking({ wish, layout, page }: { wish: GangWish; layout: Layout
           disabled={book.isPending}
           onClick={() => book.mutate()}
         >
-          {typeset(`Book ${takes}${wish.roll ? "" : " sheets"} off the stock`)}
+          {typeset(`Book ${takes}${request.roll ? "" : " sheets"} off the stock`)}
         </button>
       ) : (
         <p className="soft">Choose a paper of the stock, and what was printed can be booked off it.</p>

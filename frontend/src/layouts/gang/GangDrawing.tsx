@@ -1,5 +1,5 @@
 import { handStep, mmOf } from "../../drawing/typedLength";
-import type { GangDrawn, GangPieceDrawn, GangWish } from "../../api/types";
+import type { GangDrawn, GangPieceDrawn, GangRequest } from "../../api/types";
 import { arrowBy } from "../../drawing/arrowBy";
 import { useDrag } from "../../drawing/useDrag";
 import { useSize } from "../../drawing/useSize";
@@ -16,7 +16,7 @@ const REACH = 6;
 const WORD = 24;
 
 /** The roll or the sheets with every piece where it lies; a piece that is dragged stays where it was put. */
-export function GangDrawing(props: WholeProps<GangWish>) {
+export function GangDrawing(props: WholeProps<GangRequest>) {
   const { element, width, height } = useSize<HTMLDivElement>();
   const { gang } = props.page;
   return (
@@ -26,7 +26,7 @@ export function GangDrawing(props: WholeProps<GangWish>) {
   );
 }
 
-function Papers(props: WholeProps<GangWish> & { gang: GangDrawn; width: number; height: number }) {
+function Papers(props: WholeProps<GangRequest> & { gang: GangDrawn; width: number; height: number }) {
   const { page } = props;
   const { sheets } = page;
   const widest = Math.max(...sheets.map((sheet) => sheet.width), 1);
@@ -58,21 +58,21 @@ interface Taken {
   x: number;
   y: number;
   piece: GangPieceDrawn;
-  before: GangWish;
+  before: GangRequest;
   moved: boolean;
 }
 
-function Paper(props: WholeProps<GangWish> & { gang: GangDrawn; number: number; scale: number }) {
-  const { page, gang, number, scale, wish } = props;
+function Paper(props: WholeProps<GangRequest> & { gang: GangDrawn; number: number; scale: number }) {
+  const { page, gang, number, scale, request } = props;
   const { account } = usePreferences();
   const store = useLayoutStore.getState();
   const sheet = page.sheets[number];
   const pieces = gang.pieces.filter((piece) => piece.sheet === number);
-  const gap = mmOf(wish.roll?.gap ?? wish.gap) ?? 0;
+  const gap = mmOf(request.roll?.gap ?? request.gap) ?? 0;
   const drag = useDrag<Taken, GangPieceDrawn>({
     begin: (event, piece) => {
       props.onPick(piece.number);
-      return { x: event.clientX, y: event.clientY, piece, before: wish, moved: false };
+      return { x: event.clientX, y: event.clientY, piece, before: request, moved: false };
     },
     move: (taken, event) => {
       const by = [(event.clientX - taken.x) / scale, (event.clientY - taken.y) / scale] as const;
@@ -95,7 +95,7 @@ function Paper(props: WholeProps<GangWish> & { gang: GangDrawn; number: number; 
   });
   if (!sheet) return null;
   const onKey = (piece: GangPieceDrawn, event: React.KeyboardEvent) => {
-    const { fixed } = useLayoutStore.getState().document as GangWish;
+    const { fixed } = useLayoutStore.getState().document as GangRequest;
     const by = arrowBy(event, handStep(account.unit) * (event.shiftKey ? 10 : 1));
     const key = event.key.toLowerCase();
     if (by) {

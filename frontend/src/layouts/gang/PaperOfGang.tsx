@@ -3,8 +3,8 @@ import { LengthField } from "../../fields/LengthField";
 import { NumberField } from "../../fields/NumberField";
 import { Pick } from "../../shell/Pick";
 import { useLayoutStore } from "../layoutStore";
-import { PaperFields } from "../sheets/PaperSheet";
-import type { OfGang } from "../sheets/types";
+import { PaperFields } from "../stepPanels/PaperPanel";
+import type { OfGang } from "../stepPanels/types";
 import { useLayoutTyping } from "../useLayoutTyping";
 import { Ways } from "../Ways";
 
@@ -27,11 +27,11 @@ const LENGTHS = [
 ] as const;
 
 /** Every paper of the stock with what it would take, side by side; or any other paper, typed. */
-export function PaperOfGang({ wish, page, unit }: OfGang) {
+export function PaperOfGang({ request, page, unit }: OfGang) {
   const { change, ...typing } = useLayoutTyping();
   const take = useLayoutStore((store) => store.change);
   const papers = page.ways.filter((way) => way.id.startsWith("paper-"));
-  const { roll } = wish;
+  const { roll } = request;
   return (
     <div className="space-y-3">
       {papers.length ? (
@@ -97,17 +97,17 @@ export function PaperOfGang({ wish, page, unit }: OfGang) {
             </>
           ) : (
             <>
-              <PaperFields wish={wish} unit={unit} />
+              <PaperFields request={request} unit={unit} />
               <LengthField
                 narrow
                 label="Between the pieces"
-                value={wish.gap}
+                value={request.gap}
                 unit={unit}
                 purpose="edge"
                 {...typing}
                 onRead={(gap) => change({ gap })}
               />
-              <Price label="Price per sheet" value={wish.price} onPut={(price) => change({ price })} />
+              <Price label="Price per sheet" value={request.price} onPut={(price) => change({ price })} />
             </>
           )}
         </div>

@@ -1,13 +1,13 @@
 // Prints together on a roll or on sheets.
-import type { GangWish } from "../../api/types";
+import type { GangRequest } from "../../api/types";
 import type { KindOnScreen } from "../kinds";
-import { CuttingSheet } from "./CuttingSheet";
+import { CuttingPanel } from "./CuttingPanel";
 import { GangDrawing } from "./GangDrawing";
-import { LayingSheet } from "./LayingSheet";
+import { LayingPanel } from "./LayingPanel";
 import { PaperOfGang } from "./PaperOfGang";
-import { PrintsSheet } from "./PrintsSheet";
+import { PrintsPanel } from "./PrintsPanel";
 
-export const gang: KindOnScreen<GangWish> = {
+export const gang: KindOnScreen<GangRequest> = {
   word: "roll or sheets",
   hint: () =>
     "Drag a piece and it stays where it was put; T turns it, P pins or unpins it. The others lie round it.",
@@ -17,5 +17,5 @@ export const gang: KindOnScreen<GangWish> = {
   },
   strip: false,
   Whole: GangDrawing,
-  steps: { prints: PrintsSheet, paper: PaperOfGang, laying: LayingSheet, cutting: CuttingSheet },
+  steps: { prints: PrintsPanel, paper: PaperOfGang, laying: LayingPanel, cutting: CuttingPanel },
 };

@@ -1,13 +1,13 @@
 // Pieces that are held where a hand has put them.
 import { asTyped, mmOf } from "../../drawing/typedLength";
-import type { GangPieceDrawn, GangWish, Unit } from "../../api/types";
+import type { GangPieceDrawn, GangRequest, Unit } from "../../api/types";
 
-export type Pinned = GangWish["fixed"][number];
+export type Pinned = GangRequest["fixed"][number];
 
 const same = (pin: Pinned, piece: Pick<GangPieceDrawn, "plan" | "copy">) =>
   pin.plan === piece.plan && pin.copy === piece.copy;
 
-/** The wish's pins with this piece held at x, y (mm of its sheet), in its turn. */
+/** The request's pins with this piece held at x, y (mm of its sheet), in its turn. */
 export function pinned(
   fixed: readonly Pinned[],
   piece: GangPieceDrawn,
@@ -25,7 +25,7 @@ export function pinned(
   return [...fixed.filter((one) => !same(one, piece)), pin];
 }
 
-/** The wish's pins without this piece's. */
+/** The request's pins without this piece's. */
 export const unpinned = (fixed: readonly Pinned[], piece: GangPieceDrawn): Pinned[] =>
   fixed.filter((one) => !same(one, piece));
 
@@ -33,7 +33,7 @@ export const unpinned = (fixed: readonly Pinned[], piece: GangPieceDrawn): Pinne
 export const turnedPin = (fixed: readonly Pinned[], piece: GangPieceDrawn, unit: Unit): Pinned[] =>
   pinned(fixed, piece, { x: piece.box[0], y: piece.box[1], turn: piece.turn === 0 ? 90 : 0 }, unit);
 
-/** Where a piece lies by the wish in hand, mm: answers come later than keys. As drawn where nothing holds it. */
+/** Where a piece lies by the request in hand, mm: answers come later than keys. As drawn where nothing holds it. */
 export function placeOf(fixed: readonly Pinned[], piece: GangPieceDrawn): { x: number; y: number } {
   const pin = fixed.find((one) => same(one, piece));
   return { x: mmOf(pin?.x ?? null) ?? piece.box[0], y: mmOf(pin?.y ?? null) ?? piece.box[1] };

@@ -2,17 +2,17 @@ import { Check } from "../../fields/Check";
 import { LengthField } from "../../fields/LengthField";
 import { Slider } from "../../fields/Slider";
 import { useLayoutStore } from "../layoutStore";
-import type { OfPanels } from "../sheets/types";
+import type { OfPanels } from "../stepPanels/types";
 import { useLayoutTyping } from "../useLayoutTyping";
 import { Ways } from "../Ways";
 
 const WRAP = { depth: "3.8 cm", turn: "1.2 cm", fill: "mirror", colour: "#ffffff", softness: 0.5 };
 
 /** Whether the canvas goes round each frame, how deep, and what its sides show. */
-export function EdgeOfPanels({ wish, page, unit }: OfPanels) {
+export function EdgeOfPanels({ request, page, unit }: OfPanels) {
   const { change, ...typing } = useLayoutTyping();
   const take = useLayoutStore((store) => store.change);
-  const { wrap } = wish;
+  const { wrap } = request;
   return (
     <div className="space-y-3">
       <Check

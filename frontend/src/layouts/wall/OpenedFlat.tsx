@@ -1,10 +1,10 @@
 import { useId } from "react";
-import type { BoxMm, PanelsWish } from "../../api/types";
+import type { BoxMm, PanelsRequest } from "../../api/types";
 import { Rim } from "../../drawing/Rim";
 
 /** The file of one frame as it is before it goes round its bars: its face, and what its sides show. */
 export function OpenedFlat(props: {
-  wish: PanelsWish;
+  request: PanelsRequest;
   /** The id of the picture on its spread. */
   symbol: string;
   /** What the face shows of the spread, mm, and how far the file reaches beyond it. */
@@ -15,7 +15,7 @@ export function OpenedFlat(props: {
 }) {
   const own = useId();
   const { shows, around, face } = props;
-  const { wrap } = props.wish;
+  const { wrap } = props.request;
   if (!wrap) return null;
   const scale = face[2] / shows[2];
   const grown: BoxMm = [shows[0] - around, shows[1] - around, shows[2] + 2 * around, shows[3] + 2 * around];

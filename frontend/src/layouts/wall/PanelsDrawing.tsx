@@ -1,5 +1,5 @@
 import { useId, useState } from "react";
-import type { BoxMm, PanelsDrawn, PanelsWish, WallDrawn } from "../../api/types";
+import type { BoxMm, PanelsDrawn, PanelsRequest, WallDrawn } from "../../api/types";
 import { useDesignDrag } from "../../designs/useDesignDrag";
 import { arrowBy } from "../../drawing/arrowBy";
 import { draggedAnchor, onScreen, type Pair, type Placed } from "../../drawing/placement";
@@ -22,12 +22,12 @@ const VIEWS = [
 ] as const;
 
 /** Panels as they are worked on; in the last step as they are seen. */
-export function PanelsDrawing(props: WholeProps<PanelsWish>) {
+export function PanelsDrawing(props: WholeProps<PanelsRequest>) {
   return props.step === "view" ? <SceneDrawing {...props} /> : <OnTheirWall {...props} />;
 }
 
 /** Frames on their wall, the picture behind them; frames are dragged, in the first step the picture is. */
-function OnTheirWall(props: WholeProps<PanelsWish>) {
+function OnTheirWall(props: WholeProps<PanelsRequest>) {
   const { element, width, height } = useSize<HTMLDivElement>();
   const [seen, setSeen] = useState<"wide" | "close" | null>(null);
   const { wall, panels } = props.page;
@@ -54,7 +54,7 @@ function OnTheirWall(props: WholeProps<PanelsWish>) {
   );
 }
 
-interface Drawn extends WholeProps<PanelsWish> {
+interface Drawn extends WholeProps<PanelsRequest> {
   wall: WallDrawn;
   panels: PanelsDrawn;
   width: number;
@@ -63,29 +63,29 @@ interface Drawn extends WholeProps<PanelsWish> {
 }
 
 function Frames(props: Drawn) {
-  const { wish, wall, panels, layout, wide, width, height } = props;
+  const { request, wall, panels, layout, wide, width, height } = props;
   const symbol = useId();
   const { account } = usePreferences();
-  const plan = wish.plans[0];
+  const plan = request.plans[0];
   const fitted = wide ? wideView(wall, width, height) : closeView(wall, width, height, panels.around);
-  const hand = useFrameHand({ wish, wall, view: fitted, unit: account.unit });
+  const hand = useFrameHand({ request, wall, view: fitted, unit: account.unit });
   // While a frame is dragged nothing else moves: neither the view, nor those beside it.
   const view = hand.held?.view ?? fitted;
-  const drag = usePictureDrag(wish, panels, view.scale);
+  const drag = usePictureDrag(request, panels, view.scale);
   const onPicture = props.step === "spread";
   const [dx, dy] = hand.held?.corner ?? [0, 0];
   const spot = ([x, y, w, h]: BoxMm) => onScreen([x + dx, y + dy, w, h], view);
   // In the step of the edge one frame lies opened flat.
-  const opened = props.step === "edge" && wish.wrap ? wall.pieces[props.picked ?? 0] : undefined;
+  const opened = props.step === "edge" && request.wrap ? wall.pieces[props.picked ?? 0] : undefined;
   if (!plan) return null;
   const proof = `/api/pictures/${layout.pictures[0]?.id}/bench.jpg`;
   return (
     <svg width={width} height={height} className="touch-none select-none">
       <defs>
-        <SpreadSymbol id={symbol} {...{ wish, panels, proof }} />
+        <SpreadSymbol id={symbol} {...{ request, panels, proof }} />
       </defs>
       <WallStage {...{ wall, view, width, height, wide }} nails={props.step === "hanging"}>
-        {wish.mode === "window" && (
+        {request.mode === "window" && (
           <g
             opacity={0.3}
             {...(onPicture ? drag() : {})}
@@ -127,7 +127,7 @@ function Frames(props: Drawn) {
               data-over={over || undefined}
               {...(onPicture ? drag() : hand.handlers(index))}
               onFocus={() => props.onPick(index)}
-              onKeyDown={(event) => (onPicture ? nudge(wish, panels, event) : hand.onKey(index, event))}
+              onKeyDown={(event) => (onPicture ? nudge(request, panels, event) : hand.onKey(index, event))}
             >
               <svg {...boxed(box)} viewBox={piece.shows.join(" ")} preserveAspectRatio="none">
                 <use href={`#${symbol}`} />
@@ -141,13 +141,13 @@ function Frames(props: Drawn) {
         })}
         {opened && (
           <OpenedFlat
-            {...{ wish, symbol }}
+            {...{ request, symbol }}
             shows={opened.shows}
             around={panels.around}
             face={spot(opened.box)}
           />
         )}
-        <Zones wish={wish} wall={wall} panels={panels} spot={spot} />
+        <Zones request={request} wall={wall} panels={panels} spot={spot} />
         <g pointerEvents="none" className="snap-lines">
           {hand.lines.across.map((x) => (
             <path key={`x${x}`} d={`M${view.left + x * view.scale} 0V${height}`} />
@@ -165,7 +165,7 @@ const boxed = ([x, y, width, height]: readonly [number, number, number, number])
 
 /** Keep zones on the faces; where nothing is hidden, each where its face has moved it. */
 function Zones(props: {
-  wish: PanelsWish;
+  request: PanelsRequest;
   wall: WallDrawn;
   panels: PanelsDrawn;
   spot: (box: BoxMm) => [number, number, number, number];
@@ -174,7 +174,7 @@ function Zones(props: {
   const clip = useId();
   return (
     <g pointerEvents="none">
-      {props.wish.mode === "window"
+      {props.request.mode === "window"
         ? panels.zones.map(([name, box], index) => <Zone key={index} name={name} box={props.spot(box)} />)
         : wall.pieces.map((piece, number) => {
             const [dx, dy] = [piece.box[0] - piece.shows[0], piece.box[1] - piece.shows[1]];
@@ -207,25 +207,25 @@ function Zone({ name, box }: { name: string; box: [number, number, number, numbe
   );
 }
 
-const placedOn = (wish: PanelsWish, panels: PanelsDrawn): Placed => ({
+const placedOn = (request: PanelsRequest, panels: PanelsDrawn): Placed => ({
   image: panels.spread,
   picture: panels.picture,
   printed: panels.printed,
-  mode: wish.plans[0]?.fit.mode ?? "fill",
+  mode: request.plans[0]?.fit.mode ?? "fill",
   angle: panels.angle,
 });
 
 const put = (anchor: Pair) => ({ "plans.0.fit.anchor": anchor, "plans.0.fit.auto": false });
 
 /** The hand on the picture behind the frames. */
-function usePictureDrag(wish: PanelsWish, panels: PanelsDrawn, scale: number) {
+function usePictureDrag(request: PanelsRequest, panels: PanelsDrawn, scale: number) {
   const change = useLayoutStore((store) => store.change);
   return useDesignDrag(useLayoutStore, {
     begin: (event) => ({
       x: event.clientX,
       y: event.clientY,
-      placed: placedOn(wish, panels),
-      anchor: (wish.plans[0]?.fit.anchor ?? [0.5, 0.5]) as Pair,
+      placed: placedOn(request, panels),
+      anchor: (request.plans[0]?.fit.anchor ?? [0.5, 0.5]) as Pair,
     }),
     move: (taken, event) => {
       const [dx, dy] = [(event.clientX - taken.x) / scale, (event.clientY - taken.y) / scale];
@@ -234,10 +234,10 @@ function usePictureDrag(wish: PanelsWish, panels: PanelsDrawn, scale: number) {
   });
 }
 
-function nudge(wish: PanelsWish, panels: PanelsDrawn, event: React.KeyboardEvent) {
+function nudge(request: PanelsRequest, panels: PanelsDrawn, event: React.KeyboardEvent) {
   const by = arrowBy(event, event.shiftKey ? 50 : 5);
   if (!by) return;
   event.preventDefault();
-  const anchor = (wish.plans[0]?.fit.anchor ?? [0.5, 0.5]) as Pair;
-  useLayoutStore.getState().change(put(draggedAnchor(placedOn(wish, panels), anchor, ...by)));
+  const anchor = (request.plans[0]?.fit.anchor ?? [0.5, 0.5]) as Pair;
+  useLayoutStore.getState().change(put(draggedAnchor(placedOn(request, panels), anchor, ...by)));
 }

@@ -1,11 +1,11 @@
 import type { ReactNode } from "react";
-import type { HangWish, PanelsWish, PictureFacts, Scene } from "../../api/types";
+import type { HangRequest, PanelsRequest, PictureFacts, Scene } from "../../api/types";
 import { MarkHand } from "../MarkHand";
 import { placed, type PictureView, type Share } from "../pictureView";
 import { useMarkDrag, type Marked } from "../useMarkDrag";
 import { asTransform } from "./matrix";
 
-type Photo = NonNullable<HangWish["view"]["photo"]>;
+type Photo = NonNullable<HangRequest["view"]["photo"]>;
 
 /** px of the flat pieces a mm; the browser scales them from there. */
 const PER_MM = 0.5;
@@ -13,7 +13,7 @@ const NAMES = ["Upper left corner", "Upper right corner", "Lower right corner", 
 
 /** A photograph of a wall with everything laid into it, and the hands that say what is how large in it. */
 export function PhotoOfWall(props: {
-  wish: PanelsWish | HangWish;
+  request: PanelsRequest | HangRequest;
   scene: Scene;
   lies: NonNullable<Scene["photo"]>;
   photo: Photo;

@@ -4,8 +4,8 @@ import { gradeWord } from "../../shell/Grade";
 import { Pick } from "../../shell/Pick";
 import { typeset } from "../../shell/typeset";
 import { useLayoutStore } from "../layoutStore";
-import { OutputFields } from "../sheets/OutputFields";
-import type { OfPanels } from "../sheets/types";
+import { OutputFields } from "../stepPanels/OutputFields";
+import type { OfPanels } from "../stepPanels/types";
 import { useLayoutTyping } from "../useLayoutTyping";
 
 const MODES = [
@@ -15,10 +15,10 @@ const MODES = [
 ] as const;
 
 /** How fine the picture is over all frames, and which files are made of it. */
-export function PixelsOfPanels({ wish, page }: OfPanels) {
+export function PixelsOfPanels({ request, page }: OfPanels) {
   const { change, ...typing } = useLayoutTyping();
   const take = useLayoutStore((store) => store.change);
-  const pixels = wish.plans[0]?.pixels;
+  const pixels = request.plans[0]?.pixels;
   const text = (id: string) => page.figures.find((figure) => figure.id === id)?.text ?? "";
   if (!pixels) return null;
   const mode = pixels.mode === "device" ? null : pixels.mode;
@@ -58,7 +58,7 @@ export function PixelsOfPanels({ wish, page }: OfPanels) {
           onRead={(ppi) => ppi !== null && change({ "plans.0.pixels.ppi": ppi })}
         />
       )}
-      <OutputFields wish={wish} />
+      <OutputFields request={request} />
       <p className="soft">
         One file a frame, named after it. All are cut from one whole on one grid: where frames touch, no
         column is missing and none is there twice.

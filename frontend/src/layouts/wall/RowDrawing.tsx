@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { BoxMm, HangWish } from "../../api/types";
+import type { BoxMm, HangRequest } from "../../api/types";
 import { onScreen } from "../../drawing/placement";
 import { useSize } from "../../drawing/useSize";
 import { Pick } from "../../shell/Pick";
@@ -15,12 +15,12 @@ const VIEWS = [
 ] as const;
 
 /** A row as it is worked on; in the last step as it is seen. */
-export function RowDrawing(props: WholeProps<HangWish>) {
+export function RowDrawing(props: WholeProps<HangRequest>) {
   return props.step === "view" ? <SceneDrawing {...props} /> : <InARow {...props} />;
 }
 
 /** Prints in their row on the wall, to scale. */
-function InARow(props: WholeProps<HangWish>) {
+function InARow(props: WholeProps<HangRequest>) {
   const { element, width, height } = useSize<HTMLDivElement>();
   const [view, setView] = useState<"wide" | "close">("wide");
   const { wall } = props.page;

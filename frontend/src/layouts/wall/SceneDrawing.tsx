@@ -1,5 +1,5 @@
 import { useId } from "react";
-import type { HangWish, LayoutPage, LayoutState, PanelsWish, Scene } from "../../api/types";
+import type { HangRequest, LayoutPage, LayoutState, PanelsRequest, Scene } from "../../api/types";
 import { useSize } from "../../drawing/useSize";
 import { PartOfPrint } from "../PrintSymbol";
 import { PhotoOfWall } from "./PhotoOfWall";
@@ -7,26 +7,26 @@ import { SpreadSymbol } from "./SpreadSymbol";
 
 /** What hangs as a viewer sees it: on a drawn wall, or in a photograph of the real one. */
 export function SceneDrawing(props: {
-  wish: PanelsWish | HangWish;
+  request: PanelsRequest | HangRequest;
   layout: LayoutState;
   page: LayoutPage;
   symbol: (plan: number) => string;
 }) {
-  const { wish, layout, page } = props;
+  const { request, layout, page } = props;
   const { element, width, height } = useSize<HTMLDivElement>();
   const own = useId();
   const { scene } = page;
   if (!scene) return null;
-  const symbol = wish.kind === "panels" ? () => `${own}-spread` : props.symbol;
+  const symbol = request.kind === "panels" ? () => `${own}-spread` : props.symbol;
   const shapes = <Shapes scene={scene} symbol={symbol} id={own} />;
   return (
     <div ref={element} className="absolute inset-0 overflow-hidden" data-testid="scene">
       <svg width={0} height={0} className="absolute" aria-hidden>
         <defs>
-          {wish.kind === "panels" && page.panels && (
+          {request.kind === "panels" && page.panels && (
             <SpreadSymbol
               id={`${own}-spread`}
-              wish={wish}
+              request={request}
               panels={page.panels}
               proof={`/api/pictures/${layout.pictures[0]?.id}/bench.jpg`}
             />
@@ -34,11 +34,11 @@ export function SceneDrawing(props: {
         </defs>
       </svg>
       {width > 0 &&
-        (scene.photo && layout.photo && wish.view.photo ? (
+        (scene.photo && layout.photo && request.view.photo ? (
           <PhotoOfWall
-            {...{ wish, scene, width, height }}
+            {...{ request, scene, width, height }}
             lies={scene.photo}
-            photo={wish.view.photo}
+            photo={request.view.photo}
             picture={layout.photo}
           >
             {shapes}

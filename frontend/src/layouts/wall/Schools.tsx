@@ -1,11 +1,11 @@
 import { useId } from "react";
-import type { LayoutPage, LayoutState, PanelsDrawn, PanelsWish } from "../../api/types";
+import type { LayoutPage, LayoutState, PanelsDrawn, PanelsRequest } from "../../api/types";
 import { turnedImage } from "../../drawing/turnedImage";
 import { Ways } from "../Ways";
 
 /** Both schools side by side, each as it would hang: gaps that hide picture, or nothing hidden. */
 export function Schools(props: {
-  wish: PanelsWish;
+  request: PanelsRequest;
   layout: LayoutState;
   page: LayoutPage;
   panels: PanelsDrawn;
@@ -20,13 +20,13 @@ export function Schools(props: {
   );
 }
 
-function InSmall(props: { wish: PanelsWish; layout: LayoutState; panels: PanelsDrawn; mode: string }) {
+function InSmall(props: { request: PanelsRequest; layout: LayoutState; panels: PanelsDrawn; mode: string }) {
   const own = useId();
   const drawn = props.panels.modes.find((one) => one.mode === props.mode);
   if (!drawn) return null;
   const right = Math.max(...drawn.faces.map(([x, , w]) => x + w));
   const bottom = Math.max(...drawn.faces.map(([, y, , h]) => y + h));
-  const turn = props.wish.plans[0]?.fit.turn ?? 0;
+  const turn = props.request.plans[0]?.fit.turn ?? 0;
   return (
     <svg viewBox={`0 0 ${right} ${bottom}`} className="h-12 w-24 flex-none" aria-hidden>
       <defs>

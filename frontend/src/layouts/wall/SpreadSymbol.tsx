@@ -1,10 +1,15 @@
-import type { PanelsDrawn, PanelsWish } from "../../api/types";
+import type { PanelsDrawn, PanelsRequest } from "../../api/types";
 import { turnedImage } from "../../drawing/turnedImage";
 
 /** The picture of panels on its spread, in mm, drawn once. */
-export function SpreadSymbol(props: { id: string; wish: PanelsWish; panels: PanelsDrawn; proof: string }) {
+export function SpreadSymbol(props: {
+  id: string;
+  request: PanelsRequest;
+  panels: PanelsDrawn;
+  proof: string;
+}) {
   const { spread, picture, angle } = props.panels;
-  const fit = props.wish.plans[0]?.fit;
+  const fit = props.request.plans[0]?.fit;
   return (
     <g id={props.id}>
       <rect

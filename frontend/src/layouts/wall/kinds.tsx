@@ -1,18 +1,18 @@
 // What hangs: panels over one picture, and rows of prints.
-import type { HangWish, PanelsWish } from "../../api/types";
+import type { HangRequest, PanelsRequest } from "../../api/types";
 import type { KindOnScreen } from "../kinds";
 import { EdgeOfPanels } from "./EdgeOfPanels";
-import { FramesSheet } from "./FramesSheet";
-import { HangingSheet } from "./HangingSheet";
+import { FramesPanel } from "./FramesPanel";
+import { HangingPanel } from "./HangingPanel";
 import { PanelsDrawing } from "./PanelsDrawing";
 import { PixelsOfPanels } from "./PixelsOfPanels";
 import { RowDrawing } from "./RowDrawing";
-import { RowSheet } from "./RowSheet";
-import { SpreadSheet } from "./SpreadSheet";
-import { ViewSheet } from "./ViewSheet";
-import { WallSheet } from "./WallSheet";
+import { RowPanel } from "./RowPanel";
+import { SpreadPanel } from "./SpreadPanel";
+import { ViewPanel } from "./ViewPanel";
+import { WallPanel } from "./WallPanel";
 
-export const panels: KindOnScreen<PanelsWish> = {
+export const panels: KindOnScreen<PanelsRequest> = {
   word: "panels",
   hint: (_, step) =>
     step === "view"
@@ -28,21 +28,21 @@ export const panels: KindOnScreen<PanelsWish> = {
   strip: false,
   Whole: PanelsDrawing,
   steps: {
-    spread: SpreadSheet,
-    frames: FramesSheet,
+    spread: SpreadPanel,
+    frames: FramesPanel,
     edge: EdgeOfPanels,
     pixels: PixelsOfPanels,
-    hanging: HangingSheet,
-    view: ViewSheet,
+    hanging: HangingPanel,
+    view: ViewPanel,
   },
 };
 
-export const hang: KindOnScreen<HangWish> = {
+export const hang: KindOnScreen<HangRequest> = {
   word: "hanging",
   hint: () => "",
   makes: () => "Hanging plan, PDF",
   leaf: (layout, unit) => `/api/layouts/${layout.id}/hanging.pdf?unit=${unit}`,
   strip: false,
   Whole: RowDrawing,
-  steps: { row: RowSheet, wall: WallSheet, hanging: HangingSheet, view: ViewSheet },
+  steps: { row: RowPanel, wall: WallPanel, hanging: HangingPanel, view: ViewPanel },
 };

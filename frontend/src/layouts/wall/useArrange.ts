@@ -1,6 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { client, must } from "../../api/client";
-import type { PanelFrame, PanelsWish, Unit } from "../../api/types";
+import type { PanelFrame, PanelsRequest, Unit } from "../../api/types";
 import { asSent, useLayoutStore } from "../layoutStore";
 
 export interface Arranging {
@@ -10,16 +10,16 @@ export interface Arranging {
   size?: string;
 }
 
-/** Has the server place the frames anew, and takes what it says into the wish in hand. */
+/** Has the server place the frames anew, and takes what it says into the request in hand. */
 export function useArrange(unit: Unit) {
   const change = useLayoutStore((store) => store.change);
   return useMutation({
     scope: { id: "arrange" },
     mutationFn: ({ arrangement, count, gap, size }: Arranging) => {
-      const wish = useLayoutStore.getState().document as PanelsWish;
+      const request = useLayoutStore.getState().document as PanelsRequest;
       return must(
         client.POST("/api/layouts/arrange", {
-          body: { layout: asSent(wish), arrangement, count: count ?? null, gap: gap ?? null, size: size ?? null, unit },
+          body: { layout: asSent(request), arrangement, count: count ?? null, gap: gap ?? null, size: size ?? null, unit },
         }),
       );
     },

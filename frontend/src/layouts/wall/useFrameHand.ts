@@ -1,7 +1,7 @@
 // The hand on a frame: it catches at the others, and nothing but it moves while it is held.
 import { asTyped, handStep, mmOf } from "../../drawing/typedLength";
 import { useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { PanelsWish, Unit, WallDrawn } from "../../api/types";
+import type { PanelsRequest, Unit, WallDrawn } from "../../api/types";
 import type { Fix } from "../../designs/fix";
 import { arrowBy } from "../../drawing/arrowBy";
 import type { View } from "../../drawing/placement";
@@ -21,7 +21,7 @@ interface Taken {
   y: number;
   number: number;
   spots: Spot[];
-  before: PanelsWish;
+  before: PanelsRequest;
   view: View;
   /** Where all were when this one lay over no other at last; null until it was moved. */
   good: Place[] | null;
@@ -41,8 +41,8 @@ interface Held {
 
 const NO_LINES = { across: [] as number[], down: [] as number[] };
 
-export function useFrameHand(props: { wish: PanelsWish; wall: WallDrawn; view: View; unit: Unit }) {
-  const { wish, wall, view, unit } = props;
+export function useFrameHand(props: { request: PanelsRequest; wall: WallDrawn; view: View; unit: Unit }) {
+  const { request, wall, view, unit } = props;
   const { change, putBack, settle } = useLayoutStore.getState();
   const [held, setHeld] = useState<Held | null>(null);
   const [lines, setLines] = useState(NO_LINES);
@@ -56,7 +56,7 @@ export function useFrameHand(props: { wish: PanelsWish; wall: WallDrawn; view: V
       y: event.clientY,
       number,
       spots: wall.pieces.map(({ box }): Spot => box),
-      before: wish,
+      before: request,
       view,
       good: null,
     }),
@@ -135,9 +135,9 @@ function liesOver(spots: readonly Spot[], number: number, place: { x: number; y:
   );
 }
 
-/** Where the frames are by the wish in hand, mm: answers come later than keys. As drawn where one was typed otherwise. */
-function placesIn(wish: unknown, wall: WallDrawn): Place[] {
-  const frames = (wish as PanelsWish | null)?.frames ?? [];
+/** Where the frames are by the request in hand, mm: answers come later than keys. As drawn where one was typed otherwise. */
+function placesIn(request: unknown, wall: WallDrawn): Place[] {
+  const frames = (request as PanelsRequest | null)?.frames ?? [];
   const typed = frames.map(({ x, y }): (number | null)[] => [mmOf(x), mmOf(y)]);
   if (typed.length === wall.pieces.length && typed.every(([x, y]) => x !== null && y !== null))
     return typed as Place[];

@@ -35,15 +35,15 @@ class Bill(NamedTuple):
 
 def bill(gang: Gang) -> Bill | None:
     """None where no price is known."""
-    wish = gang.wish
-    if wish.roll is None:
-        return None if wish.price is None else Bill(exact(wish.price), Fraction(len(gang.lengths)), False)  # fmt: skip
-    if wish.roll.price_per_m is None:
+    layout = gang.layout
+    if layout.roll is None:
+        return None if layout.price is None else Bill(exact(layout.price), Fraction(len(gang.lengths)), False)  # fmt: skip
+    if layout.roll.price_per_m is None:
         return None
-    least = wish.roll.least_length
+    least = layout.roll.least_length
     short = least is not None and gang.length < least.mm
     mm = least.mm if short and least is not None else gang.length
-    return Bill(exact(wish.roll.price_per_m), mm / METRE, short)
+    return Bill(exact(layout.roll.price_per_m), mm / METRE, short)
 
 
 def money(amount: Fraction) -> str:
@@ -55,13 +55,13 @@ def money(amount: Fraction) -> str:
 def gang_figures(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
     count = len(gang.lengths)
     yield _length_used(gang, style)
-    yield figure("sheets_count", "Sheets" if gang.wish.roll is None else "Lengths", count, "–", str(count),
+    yield figure("sheets_count", "Sheets" if gang.layout.roll is None else "Lengths", count, "–", str(count),
                  "as few as were found", f"{len(gang.pieces)} pieces on {count}", "gang")  # fmt: skip
     yield _waste(gang, style)
     yield from _file(gang, style)
     billed = bill(gang)
     if billed is not None:
-        what = "sheets" if gang.wish.roll is None else "m"
+        what = "sheets" if gang.layout.roll is None else "m"
         put = written(
             f"{{}} × {{}} {what}",
             (number(billed.price, 2), number(billed.many, 3)),
@@ -78,9 +78,9 @@ def gang_figures(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
 def _length_used(gang: Gang, style: LengthStyle) -> Figure:
     mm = gang.length
     shown, said = length_shown(mm, style)
-    roll = gang.wish.roll
+    roll = gang.layout.roll
     if roll is None:
-        height = gang.wish.sheet.height.mm
+        height = gang.layout.sheet.height.mm
         put = written("{} × {}", (number(len(gang.lengths), 0), length(height, style)), lambda n, h: n * h, shown, said)  # fmt: skip
         formula = "sheets × their height"
     else:
@@ -101,7 +101,7 @@ def _length_used(gang: Gang, style: LengthStyle) -> Figure:
 def _file(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
     """What is made, before it is made: the ppi that all share, the largest sheet's pixels, and the bytes of all."""
     ppi = gang.ppi
-    if gang.wish.ppi is not None:
+    if gang.layout.ppi is not None:
         formula, put = "as asked", show.ppi(ppi)
     else:
         formula = f"the least at which every print keeps its verdict, at most the device's grid or {MOST_UNASKED}"
@@ -111,9 +111,9 @@ def _file(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
         "file_ppi", "Resolution of the file", ppi, "ppi", show.ppi(ppi), formula, put, "gang"
     )
     longest = max(gang.lengths, default=Fraction(0))
-    grids = [Grid.over(gang.wish.area.media, mm, ppi) for mm in gang.lengths]
+    grids = [Grid.over(gang.layout.area.media, mm, ppi) for mm in gang.lengths]
     for name, label, mm, px in (
-        ("file_width_px", "File, width", gang.wish.area.media, max((grid.width for grid in grids), default=0)),
+        ("file_width_px", "File, width", gang.layout.area.media, max((grid.width for grid in grids), default=0)),
         ("file_height_px", "File, height", longest, max((grid.height for grid in grids), default=0)),
     ):  # fmt: skip
         put = written(
@@ -134,7 +134,7 @@ def _file(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
 
 
 def _waste(gang: Gang, style: LengthStyle) -> Figure:
-    width = gang.wish.area.media
+    width = gang.layout.area.media
     printed = sum((piece.box.area for piece in gang.pieces), Fraction(0))
     whole = width * gang.length
     share = 1 - printed / whole if whole else Fraction(0)
@@ -151,7 +151,7 @@ def _waste(gang: Gang, style: LengthStyle) -> Figure:
 
 def _saved(gang: Gang, shelves: tuple[int, Fraction], style: LengthStyle) -> Figure:
     count, mm = shelves
-    if gang.wish.roll is None:
+    if gang.layout.roll is None:
         off = count - len(gang.lengths)
         return figure("saved", "Saved against simple rows", off, "–", f"{off} sheets",
                       "sheets in simple rows − sheets", f"{count} − {len(gang.lengths)}", "gang")  # fmt: skip
@@ -166,28 +166,28 @@ def _saved(gang: Gang, shelves: tuple[int, Fraction], style: LengthStyle) -> Fig
 
 def gang_findings(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
     """What lies over another, beyond the paper or fits it in no way; what sharing a sheet changes."""
-    wish = gang.wish
+    layout = gang.layout
     for key in gang.outside:
-        plan, copy = wish.keys[key]
+        plan, copy = layout.keys[key]
         document = gang.works[plan].boxes.document
-        may = wish.turns(plan)
-        turned = document.h <= wish.area.width and not may
+        may = layout.turns(plan)
+        turned = document.h <= layout.area.width and not may
         yield Finding(
             id="piece-too-large",
             level="stop",
             step="size",
-            text=f"{called(gang, plan, copy)} is {style.size(document.w, document.h)}: too large for the "
-            f"{style.length(wish.area.width)} that can be printed{' unless it is turned' if turned else ''}.",
-            fix={f"may_turn.{plan}": True} if turned and plan < len(wish.may_turn) else None,
-            fix_label="Let it be turned" if turned and plan < len(wish.may_turn) else None,
+            text=f"{display_name(gang, plan, copy)} is {style.size(document.w, document.h)}: too large for the "
+            f"{style.length(layout.area.width)} that can be printed{' unless it is turned' if turned else ''}.",
+            fix={f"may_turn.{plan}": True} if turned and plan < len(layout.may_turn) else None,
+            fix_label="Let it be turned" if turned and plan < len(layout.may_turn) else None,
         )
     yield from _over(gang)
     yield from _beyond(gang, style)
-    if wish.guillotine and not gang.cuts and any(len(gang.on(n)) > 1 for n in range(len(gang.lengths))):  # fmt: skip
+    if layout.guillotine and not gang.cuts and any(len(gang.on(n)) > 1 for n in range(len(gang.lengths))):  # fmt: skip
         yield Finding(id="no-straight-cuts", level="warn", step="handover",
                       text="As pieces are pinned they cannot be cut apart by cuts right through.")  # fmt: skip
-    profiles = {plan.output.profile for plan in wish.plans}
-    if len(wish.plans) > 1 and profiles != {"srgb"}:
+    profiles = {plan.output.profile for plan in layout.plans}
+    if len(layout.plans) > 1 and profiles != {"srgb"}:
         yield Finding(id="one-profile", level="note", step="handover",
                       text="Prints that share a file share one profile: here all are sRGB.")  # fmt: skip
     coarser = [work for work in gang.works if work.effective < gang.ppi / 2]
@@ -197,16 +197,16 @@ def gang_findings(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
                       "adds no detail.")  # fmt: skip
 
 
-def called(gang: Gang, plan: int, copy: int) -> str:
+def display_name(gang: Gang, plan: int, copy: int) -> str:
     """What a piece is called: its title, and which copy where there are several."""
-    title = gang.wish.plans[plan].title or f"Print {plan + 1}"
-    many = gang.wish.copies_of(plan)
+    title = gang.layout.plans[plan].title or f"Print {plan + 1}"
+    many = gang.layout.copies_of(plan)
     return f"{title}, {copy + 1} of {many}" if many > 1 else title
 
 
 def _over(gang: Gang) -> Iterator[Finding]:
     """Pinned pieces that lie over each other, or nearer than the gap."""
-    gap = gang.wish.between
+    gap = gang.layout.between
     for at, one in enumerate(gang.pieces):
         for other in gang.pieces[at + 1 :]:
             if not (one.pinned and other.pinned) or one.sheet != other.sheet:
@@ -215,14 +215,14 @@ def _over(gang: Gang) -> Iterator[Finding]:
             apart = max(b.x - a.right, a.x - b.right, b.y - a.bottom, a.y - b.bottom)
             if apart < 0:
                 yield Finding(id="pieces-overlap", level="stop", step="handover",
-                              text=f"{called(gang, one.plan, one.copy)} and {called(gang, other.plan, other.copy)} lie over each other.")  # fmt: skip
+                              text=f"{display_name(gang, one.plan, one.copy)} and {display_name(gang, other.plan, other.copy)} lie over each other.")  # fmt: skip
             elif apart < gap:
                 yield Finding(id="pieces-near", level="warn", step="handover",
-                              text=f"{called(gang, one.plan, one.copy)} and {called(gang, other.plan, other.copy)} lie nearer than the gap.")  # fmt: skip
+                              text=f"{display_name(gang, one.plan, one.copy)} and {display_name(gang, other.plan, other.copy)} lie nearer than the gap.")  # fmt: skip
 
 
 def _beyond(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
-    area = gang.wish.area
+    area = gang.layout.area
     for piece in gang.pieces:
         if not piece.pinned:
             continue
@@ -235,4 +235,4 @@ def _beyond(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
         )
         if over > 0:
             yield Finding(id="piece-beyond", level="stop", step="handover",
-                          text=f"{called(gang, piece.plan, piece.copy)} reaches {style.length(over)} beyond what can be printed.")  # fmt: skip
+                          text=f"{display_name(gang, piece.plan, piece.copy)} reaches {style.length(over)} beyond what can be printed.")  # fmt: skip

@@ -14,13 +14,13 @@ from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
 from ...sheet.sheets import Excerpt, Sheet
 from ...telling.findings import stops
-from ..kind import Kind, Laid, Seen
+from ..kind import Kind, PageQuery, PlannedLayout
 from ..page import LayoutPage, assembled
-from ..wish import Wish
-from .figures import called, gang_figures, gang_findings
+from ..request import LayoutRequest
+from .figures import display_name, gang_figures, gang_findings
 from .page import gang_parts
 from .places import Gang, GangPiece, gang_of
-from .wish import GangWish
+from .request import GangRequest
 
 #: The longest a tick beside a piece is, mm, and the highest a number's capitals.
 _TICK, _CAPITALS = Fraction(4), Fraction(3)
@@ -30,13 +30,13 @@ _LEAST_GAP = Fraction(3)
 
 class GangKind(Kind):
     name: ClassVar[str] = "gang"
-    wish: ClassVar[type[Wish]] = GangWish
+    request: ClassVar[type[LayoutRequest]] = GangRequest
 
-    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
-        assert isinstance(wish, GangWish)
-        gang = gang_of(wish)
+    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+        assert isinstance(layout, GangRequest)
+        gang = gang_of(layout)
         printed = {piece.plan for piece in gang.pieces}
-        return Laid(
+        return PlannedLayout(
             works=gang.works,
             sheets=tuple(_sheet(gang, number) for number in range(len(gang.lengths))),
             figures=list(gang_figures(gang, style)),
@@ -46,35 +46,37 @@ class GangKind(Kind):
             ],
         )
 
-    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
-        assert isinstance(wish, GangWish)
-        count, sheets = len(wish.keys), len(laid.sheets)
+    def in_short(self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle) -> str:
+        assert isinstance(layout, GangRequest)
+        count, sheets = len(layout.keys), len(laid.sheets)
         pieces = f"{count} piece{'s' if count != 1 else ''}"
-        if wish.roll is None:
+        if layout.roll is None:
             return f"{pieces}, {sheets} sheet{'s' if sheets != 1 else ''}"
         used = sum((sheet.height for sheet in laid.sheets), ZERO)
         return f"{pieces}, {style.length(used)} of roll"
 
-    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
-        assert isinstance(wish, GangWish)
-        parts = gang_parts(gang_of(wish), laid, style, seen.studio)
+    def page(
+        self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
+    ) -> LayoutPage:
+        assert isinstance(layout, GangRequest)
+        parts = gang_parts(gang_of(layout), laid, style, seen.studio)
         return assembled(parts, laid, style, {}, seen.sheet)
 
 
 def _sheet(gang: Gang, number: int) -> Sheet:
-    wish, area = gang.wish, gang.wish.area
+    layout, area = gang.layout, gang.layout.area
     media = Box(ZERO, ZERO, area.media, gang.lengths[number])
     pieces = gang.on(number)
     return Sheet(
-        name=f"{'Sheet' if wish.roll is None else 'Length'} {number + 1}",
+        name=f"{'Sheet' if layout.roll is None else 'Length'} {number + 1}",
         width=media.w,
         height=media.h,
         ppi=gang.ppi,
         trim=media,
         bleed=media,
         pieces=(),
-        strokes=tuple(_ticks(gang, pieces, media)) if wish.marks else (),
-        labels=tuple(_numbers(gang, pieces, media)) if wish.marks else (),
+        strokes=tuple(_ticks(gang, pieces, media)) if layout.marks else (),
+        labels=tuple(_numbers(gang, pieces, media)) if layout.marks else (),
         excerpts=tuple(_excerpt(gang, piece) for piece in pieces),
     )
 
@@ -87,7 +89,7 @@ def _excerpt(gang: Gang, piece: GangPiece) -> Excerpt:
 
 def _ticks(gang: Gang, pieces: list[GangPiece], media: Box) -> Iterator[Stroke]:
     """Short lines outwards from every corner, as long as half of the gap allows, so that none runs over a neighbour."""
-    long = min(_TICK, gang.wish.between / 2)
+    long = min(_TICK, gang.layout.between / 2)
     if long <= 0:
         return
     for piece in pieces:
@@ -104,13 +106,13 @@ def _ticks(gang: Gang, pieces: list[GangPiece], media: Box) -> Iterator[Stroke]:
 
 def _numbers(gang: Gang, pieces: list[GangPiece], media: Box) -> Iterator[Label]:
     """Number and title under every piece, in the gap below it."""
-    gap = gang.wish.between
+    gap = gang.layout.between
     if gap < _LEAST_GAP:
         return
     height = min(_CAPITALS, gap / 2)
     for piece in pieces:
         base = piece.box.bottom + height + (gap - height) / 2
-        text = f"{piece.number}  {called(gang, piece.plan, piece.copy)}"
+        text = f"{piece.number}  {display_name(gang, piece.plan, piece.copy)}"
         # Between the ticks at both corners.
         room = piece.box.w - 2
         while text and reach(text, "text", height).width > room:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ...ground.csvtable import write_table
-from .figures import called
+from .figures import display_name
 from .places import Gang
 
 COLUMNS = (
@@ -29,7 +29,7 @@ def gang_list(gang: Gang) -> str:
         (
             [
                 piece.number,
-                called(gang, piece.plan, piece.copy),
+                display_name(gang, piece.plan, piece.copy),
                 piece.sheet + 1,
                 *(f"{float(mm):g}" for mm in (piece.box.w, piece.box.h, piece.box.x, piece.box.y)),
                 "yes" if piece.turn else "no",

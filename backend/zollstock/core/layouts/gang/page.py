@@ -9,21 +9,21 @@ from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...studio.stock import Stock, StockRoll, StockSheet
 from ...studio.studio import Studio
-from ..kind import Laid
+from ..kind import PlannedLayout
 from ..page import (
     GangCutDrawn,
     GangDrawn,
     GangPieceDrawn,
-    LayoutBlade,
+    LayoutStepSummary,
     LayoutWay,
     Parts,
     blade,
     paper_name,
 )
-from ..wish import Margins, Paper
-from .figures import bill, called, money
+from ..request import Margins, Paper
+from .figures import bill, display_name, money
 from .places import Gang, gang_of
-from .wish import GangWish, Roll
+from .request import GangRequest, Roll
 
 _OF_PAPER = {"piece-too-large"}
 _OF_LAYING = {"pieces-overlap", "pieces-near", "piece-beyond"}
@@ -34,7 +34,7 @@ MOST_PAPERS = 12
 MOST_THOROUGH = 40
 
 
-def gang_parts(gang: Gang, laid: Laid, style: LengthStyle, studio: Studio) -> Parts:
+def gang_parts(gang: Gang, laid: PlannedLayout, style: LengthStyle, studio: Studio) -> Parts:
     """What stands on the page of a gang."""
     return Parts(
         blades=_blades(gang, laid, style, studio),
@@ -43,39 +43,41 @@ def gang_parts(gang: Gang, laid: Laid, style: LengthStyle, studio: Studio) -> Pa
     )
 
 
-def _blades(gang: Gang, laid: Laid, style: LengthStyle, studio: Studio) -> list[LayoutBlade]:
-    wish, of = gang.wish, {name: [one for one in laid.findings if one.id in ids] for name, ids in (
+def _blades(
+    gang: Gang, laid: PlannedLayout, style: LengthStyle, studio: Studio
+) -> list[LayoutStepSummary]:
+    layout, of = gang.layout, {name: [one for one in laid.findings if one.id in ids] for name, ids in (
         ("paper", _OF_PAPER), ("laying", _OF_LAYING), ("cutting", _OF_CUTTING))}  # fmt: skip
     told = [one for found in of.values() for one in found]
     rest = [one for one in laid.findings if one not in told]
-    count = len(wish.keys)
-    roll, billed = wish.roll, bill(gang)
-    paper = paper_name(wish.sheet, style, studio) if roll is None else f"Roll {style.length(roll.width.mm)}"  # fmt: skip
+    count = len(layout.keys)
+    roll, billed = layout.roll, bill(gang)
+    paper = paper_name(layout.sheet, style, studio) if roll is None else f"Roll {style.length(roll.width.mm)}"  # fmt: skip
     waste = next(one for one in laid.figures if one.id == "waste")
     pinned = sum(piece.pinned for piece in gang.pieces)
     length = style.length(gang.length) if roll is not None else f"{len(gang.lengths)} sheets"
     return [
-        blade("prints", "Prints", f"{count} piece{'s' * (count > 1)}", f"{len(wish.plans)} pictures" if len(wish.plans) > 1 else "1 picture", [], rest),
+        blade("prints", "Prints", f"{count} piece{'s' * (count > 1)}", f"{len(layout.plans)} pictures" if len(layout.plans) > 1 else "1 picture", [], rest),
         blade("paper", "Paper", paper, "no price" if billed is None else priced(billed.cost, studio.stock), ["length_used", "cost", "sheets_count"], of["paper"]),
         blade("laying", "Laying", length, f"{waste.text} waste" if not pinned else f"{pinned} pinned", ["length_used", "waste", "saved", "file_ppi", "file_width_px", "file_height_px", "file_bytes"], of["laying"]),
-        blade("cutting", "Cutting", f"{len(gang.cuts)} cuts" if gang.cuts else f"{count} to cut", "right through" if wish.guillotine else "free", [], of["cutting"]),
+        blade("cutting", "Cutting", f"{len(gang.cuts)} cuts" if gang.cuts else f"{count} to cut", "right through" if layout.guillotine else "free", [], of["cutting"]),
     ]  # fmt: skip
 
 
 def _drawn(gang: Gang, style: LengthStyle) -> GangDrawn:
-    area = gang.wish.area
+    area = gang.layout.area
     return GangDrawn(
         pieces=[
             GangPieceDrawn(
                 number=piece.number,
                 plan=piece.plan,
                 copy=piece.copy,
-                name=called(gang, piece.plan, piece.copy),
+                name=display_name(gang, piece.plan, piece.copy),
                 sheet=piece.sheet,
                 box=piece.box.as_floats(),
                 turn=piece.turn,
                 pinned=piece.pinned,
-                may_turn=gang.wish.turns(piece.plan),
+                may_turn=gang.layout.turns(piece.plan),
                 size=style.size(piece.box.w, piece.box.h),
                 place=f"{style.number(piece.box.x)}, {style.number(piece.box.y)}",
             )
@@ -91,7 +93,7 @@ def _drawn(gang: Gang, style: LengthStyle) -> GangDrawn:
             float(area.width),
             None if area.length is None else float(area.length),
         ),
-        on_roll=gang.wish.roll is not None,
+        on_roll=gang.layout.roll is not None,
     )  # fmt: skip
 
 
@@ -109,30 +111,32 @@ def _papers(gang: Gang, stock: Stock, style: LengthStyle) -> Iterator[LayoutWay]
     """Every roll and every kind of sheet in stock with what it would take; those that are too short say so."""
     found = []
     for medium, paper in list(stock.papers())[:MOST_PAPERS]:
-        wish = on_stock(gang.wish, paper)
-        thorough = len(wish.keys) <= MOST_THOROUGH
-        tried = gang_of(wish, thorough)
+        layout = on_stock(gang.layout, paper)
+        thorough = len(layout.keys) <= MOST_THOROUGH
+        tried = gang_of(layout, thorough)
         about = "" if thorough else "about "
         fits = not tried.outside
         billed = bill(tried)
         parts = []
         if not fits:
-            parts.append("too small for some" if wish.roll is None else "too narrow for some")
+            parts.append("too small for some" if layout.roll is None else "too narrow for some")
         else:
-            used = f"{len(tried.lengths)} sheets" if wish.roll is None else style.length(tried.length)  # fmt: skip
+            used = f"{len(tried.lengths)} sheets" if layout.roll is None else style.length(tried.length)  # fmt: skip
             parts.append(about + used)
             printed = sum((piece.box.area for piece in tried.pieces), tried.length * 0)
-            parts.append(f"{show.percent(1 - printed / (wish.area.media * tried.length))} waste")
+            parts.append(f"{show.percent(1 - printed / (layout.area.media * tried.length))} waste")
             if billed is not None:
                 parts.append(priced(billed.cost, stock))
             if not paper.holds(tried.length, len(tried.lengths)):
                 parts.append("not enough left")
-        taken = (gang.wish.stock if gang.wish.roll is None else gang.wish.roll.stock) == paper.key
+        taken = (
+            gang.layout.stock if gang.layout.roll is None else gang.layout.roll.stock
+        ) == paper.key
         cost = billed.cost if billed is not None else None
         found.append((
             (not fits, "not enough left" in parts, cost is None, cost or 0, tried.length),
-            LayoutWay(id=f"paper-{paper.key}", title=f"{medium.name}, {paper.called(style)}", text=", ".join(parts),
-                      fix=_fix(wish), taken=taken),
+            LayoutWay(id=f"paper-{paper.key}", title=f"{medium.name}, {paper.display_name(style)}", text=", ".join(parts),
+                      fix=_fix(layout), taken=taken),
         ))  # fmt: skip
     # The cheapest that fits first.
     yield from (way for _, way in sorted(found, key=lambda one: one[0]))
@@ -140,36 +144,36 @@ def _papers(gang: Gang, stock: Stock, style: LengthStyle) -> Iterator[LayoutWay]
 
 def _cutting(gang: Gang) -> Iterator[LayoutWay]:
     """Free cuts, or only such as go right through, with what that costs in length."""
-    wish = gang.wish
+    layout = gang.layout
     for through, title, text in (
         (False, "Cut each piece by itself", "with knife and ruler"),
         (True, "Only cuts right through", "for a guillotine or a cutter on a bar"),
     ):
-        other = gang if through == wish.guillotine else gang_of(wish.model_copy(update={"guillotine": through}))  # fmt: skip
+        other = gang if through == layout.guillotine else gang_of(layout.model_copy(update={"guillotine": through}))  # fmt: skip
         more = len(other.lengths), other.length
-        took = f"{more[0]} sheets" if wish.roll is None else f"{float(more[1]) / 1000:.2f} m"
+        took = f"{more[0]} sheets" if layout.roll is None else f"{float(more[1]) / 1000:.2f} m"
         yield LayoutWay(
             id=f"cut-{'through' if through else 'free'}",
             title=title,
             text=f"{text}, {took}",
             fix={"guillotine": through},
-            taken=through == wish.guillotine,
+            taken=through == layout.guillotine,
         )
 
 
-def _fix(wish: GangWish) -> dict[str, object]:
-    if wish.roll is not None:
-        return {"roll": wish.roll.model_dump(mode="json"), "stock": "", "fixed": []}
+def _fix(layout: GangRequest) -> dict[str, object]:
+    if layout.roll is not None:
+        return {"roll": layout.roll.model_dump(mode="json"), "stock": "", "fixed": []}
     return {
         "roll": None,
-        "sheet": wish.sheet.model_dump(mode="json"),
-        "price": wish.price,
-        "stock": wish.stock,
+        "sheet": layout.sheet.model_dump(mode="json"),
+        "price": layout.price,
+        "stock": layout.stock,
         "fixed": [],
     }
 
 
-def on_stock(wish: GangWish, paper: StockRoll | StockSheet) -> GangWish:
+def on_stock(layout: GangRequest, paper: StockRoll | StockSheet) -> GangRequest:
     """The same prints on a paper of the stock, nothing pinned; lead, tail and gap stay as they are."""
     if isinstance(paper, StockSheet):
         margins = Margins(left=paper.margin, top=paper.margin, right=paper.margin, bottom=paper.margin)  # fmt: skip
@@ -180,10 +184,10 @@ def on_stock(wish: GangWish, paper: StockRoll | StockSheet) -> GangWish:
             "price": paper.price,
             "stock": paper.key,
         }
-        if wish.roll is not None:
-            changes["gap"] = wish.roll.gap
-        return wish.model_copy(update={**changes, "fixed": []})
-    old = wish.roll or Roll(width=paper.width, gap=wish.gap)
+        if layout.roll is not None:
+            changes["gap"] = layout.roll.gap
+        return layout.model_copy(update={**changes, "fixed": []})
+    old = layout.roll or Roll(width=paper.width, gap=layout.gap)
     roll = old.model_copy(
         update={
             "width": paper.width,
@@ -193,4 +197,4 @@ def on_stock(wish: GangWish, paper: StockRoll | StockSheet) -> GangWish:
             "stock": paper.key,
         }
     )
-    return wish.model_copy(update={"roll": roll, "stock": "", "fixed": []})
+    return layout.model_copy(update={"roll": roll, "stock": "", "fixed": []})

@@ -8,12 +8,12 @@ from typing import Literal, NamedTuple
 from ...ground.rational import Fraction, exact
 from ...packing import Cut, Placed, best, cost_of, cuts
 from ...packing.shelves import as_given, lying, shelves, standing
-from ...parts.file import Output
+from ...parts.file import OutputSpec
 from ...rules import pixelcount
 from ...shapes.box import Box
 from ...work.outcome import Work, work_out
 from .ppi import shared_ppi
-from .wish import STEP, GangWish, Laying, laying, place_of
+from .request import STEP, GangRequest, Laying, laying, place_of
 
 
 class GangPiece(NamedTuple):
@@ -45,7 +45,7 @@ class Gang:
     """Everything that follows from where the pieces lie. `lengths` are the sheets' own, mm; `by_shelves` what plain
     shelves of falling height would take, as (sheets, mm in all), where nothing is pinned."""
 
-    wish: GangWish
+    layout: GangRequest
     works: tuple[Work, ...]
     ppi: Fraction
     pieces: tuple[GangPiece, ...]
@@ -62,14 +62,14 @@ class Gang:
         return [piece for piece in self.pieces if piece.sheet == sheet]
 
 
-def gang_of(wish: GangWish, thorough: bool = True) -> Gang:
-    """The gang of a sound wish; pieces that fit the paper in no way are left out and told in `outside`.
+def gang_of(layout: GangRequest, thorough: bool = True) -> Gang:
+    """The gang of a sound request; pieces that fit the paper in no way are left out and told in `outside`.
 
     Where many papers are compared not every way of laying is tried (`thorough` false).
     """
-    works, ppi = gang_works(wish)
-    asked = laying(wish, works)
-    placed = best(asked.items, asked.paper, asked.pinned, wish.guillotine, thorough)
+    works, ppi = gang_works(layout)
+    asked = laying(layout, works)
+    placed = best(asked.items, asked.paper, asked.pinned, layout.guillotine, thorough)
     papers = sorted({one.paper for one in placed})  # papers without a piece are none
     pieces: list[GangPiece] = []
     through: list[GangCut] = []
@@ -77,39 +77,39 @@ def gang_of(wish: GangWish, thorough: bool = True) -> Gang:
     pinned = {one.key for one in asked.pinned}
     for sheet, paper in enumerate(papers):
         held = [one for one in placed if one.paper == paper]
-        order, cut = _order(held, asked, wish.guillotine)
+        order, cut = _order(held, asked, layout.guillotine)
         numbers = {one.key: len(pieces) + at for at, one in enumerate(order, 1)}
         for one in order:
-            plan, copy = wish.keys[one.key]
+            plan, copy = layout.keys[one.key]
             document = works[plan].boxes.document
-            box = place_of(wish, one, (document.w, document.h))
+            box = place_of(layout, one, (document.w, document.h))
             turn: Literal[0, 90] = 90 if one.turned else 0
             pieces.append(GangPiece(numbers[one.key], plan, copy, sheet, box, turn, one.key in pinned))  # fmt: skip
-        through += [_cut(wish, sheet, one, numbers) for one in cut]
-        lengths.append(_length(wish, [piece.box for piece in pieces if piece.sheet == sheet]))
+        through += [_cut(layout, sheet, one, numbers) for one in cut]
+        lengths.append(_length(layout, [piece.box for piece in pieces if piece.sheet == sheet]))
     return Gang(
-        wish, tuple(works), ppi, tuple(pieces), tuple(through), asked.outside, tuple(lengths), _shelved(wish, asked),
+        layout, tuple(works), ppi, tuple(pieces), tuple(through), asked.outside, tuple(lengths), _shelved(layout, asked),
     )  # fmt: skip
 
 
-def gang_works(wish: GangWish) -> tuple[list[Work], Fraction]:
+def gang_works(layout: GangRequest) -> tuple[list[Work], Fraction]:
     """The plans worked out at one ppi (`shared_ppi`) and for one kind of file, the first one's.
 
     Pictures of several prints share a file, so they share sRGB, whatever profile each would have alone.
     """
-    works = [work_out(plan) for plan in wish.plans]
-    printed = [work for plan, work in enumerate(works) if wish.copies_of(plan)]
-    ppi = shared_ppi(printed) if wish.ppi is None else exact(wish.ppi)
-    output = common_output(wish)
+    works = [work_out(plan) for plan in layout.plans]
+    printed = [work for plan, work in enumerate(works) if layout.copies_of(plan)]
+    ppi = shared_ppi(printed) if layout.ppi is None else exact(layout.ppi)
+    output = common_output(layout)
     return [_at(work, ppi, output) for work in works], ppi
 
 
-def common_output(wish: GangWish) -> Output:
-    output = wish.plans[0].output
-    return output if len(wish.plans) == 1 else output.model_copy(update={"profile": "srgb"})
+def common_output(layout: GangRequest) -> OutputSpec:
+    output = layout.plans[0].output
+    return output if len(layout.plans) == 1 else output.model_copy(update={"profile": "srgb"})
 
 
-def _at(work: Work, ppi: Fraction, output: Output) -> Work:
+def _at(work: Work, ppi: Fraction, output: OutputSpec) -> Work:
     if work.output_ppi == ppi and work.plan.output == output:
         return work
     document = work.boxes.document
@@ -135,9 +135,9 @@ def _order(held: list[Placed], asked: Laying, guillotine: bool) -> tuple[list[Pl
     return [by_key[key] for key in freed] if len(freed) == len(held) else plain, found
 
 
-def _cut(wish: GangWish, sheet: int, cut: Cut, numbers: dict[int, int]) -> GangCut:
+def _cut(layout: GangRequest, sheet: int, cut: Cut, numbers: dict[int, int]) -> GangCut:
     """A cut in the middle of the gap that it goes through."""
-    area, half = wish.area, wish.between / 2
+    area, half = layout.area, layout.between / 2
     along, other = (area.top, area.left) if cut.way == "across" else (area.left, area.top)
     at, begin, end = (
         corner + Fraction(place, STEP) - half
@@ -147,20 +147,20 @@ def _cut(wish: GangWish, sheet: int, cut: Cut, numbers: dict[int, int]) -> GangC
     return GangCut(sheet, cut.way, at, max(begin, Fraction(0)), end, frees)
 
 
-def _length(wish: GangWish, boxes: list[Box]) -> Fraction:
-    area = wish.area
+def _length(layout: GangRequest, boxes: list[Box]) -> Fraction:
+    area = layout.area
     if area.height is not None:
         return area.height
     return max(box.bottom for box in boxes) + area.tail
 
 
-def _shelved(wish: GangWish, asked: Laying) -> tuple[int, Fraction] | None:
+def _shelved(layout: GangRequest, asked: Laying) -> tuple[int, Fraction] | None:
     if asked.pinned or not asked.items:
         return None
     ways = (shelves(asked.items, asked.paper, lie) for lie in (as_given, lying, standing))
     count, used = min(cost_of(way) for way in ways)
-    area = wish.area
+    area = layout.area
     if area.height is not None:
         return count, count * area.height
     # A gap lies below every piece, so below the last one too.
-    return count, Fraction(used, STEP) + count * (area.top + area.tail - wish.between)
+    return count, Fraction(used, STEP) + count * (area.top + area.tail - layout.between)

@@ -13,15 +13,15 @@ from ...ground.workings import length, length_shown, written
 from ...shapes.box import ZERO, Box
 from ...sheet.sheets import Sheet
 from ...work.outcome import Work, work_out
-from ..kind import Kind, Laid, Seen
-from ..page import LayoutBlade, LayoutPage, LayoutWay, Parts, assembled, blade
+from ..kind import Kind, PageQuery, PlannedLayout
+from ..page import LayoutPage, LayoutStepSummary, LayoutWay, Parts, assembled, blade
+from ..request import LayoutRequest
 from ..wall.hanging import CAUTION, hang_figures, hang_findings
 from ..wall.page import Shown, seen_blade, wall_drawn
 from ..wall.plan import hanging_plan
 from ..wall.scene import Scene
-from ..wish import Wish
 from .onwall import row_scene
-from .wish import HangWish, hang_of, row_to_hang, row_width
+from .request import HangRequest, hang_of, row_to_hang, row_width
 
 _LINES = {
     "middle": ("One middle line", "the middle of every piece at one height"),
@@ -33,51 +33,53 @@ _OF_ROW = {"row-too-long", "row-touches"}
 
 class HangKind(Kind):
     name: ClassVar[str] = "hang"
-    wish: ClassVar[type[Wish]] = HangWish
+    request: ClassVar[type[LayoutRequest]] = HangRequest
 
-    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
-        assert isinstance(wish, HangWish)
-        pieces, hang = row_to_hang(wish), hang_of(wish)
-        return Laid(
-            works=tuple(work_out(plan) for plan in wish.plans),
-            sheets=tuple(self.hanging_plan(wish, style)),
-            figures=[*_row_figures(wish, style), *hang_figures(pieces, hang, style)],
+    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+        assert isinstance(layout, HangRequest)
+        pieces, hang = row_to_hang(layout), hang_of(layout)
+        return PlannedLayout(
+            works=tuple(work_out(plan) for plan in layout.plans),
+            sheets=tuple(self.hanging_plan(layout, style)),
+            figures=[*_row_figures(layout, style), *hang_figures(pieces, hang, style)],
             findings=[
-                *_row_findings(wish, style),
+                *_row_findings(layout, style),
                 *hang_findings(
-                    pieces, hang, style, [f"pieces.{number}.fixings" for number in wish.hung]
+                    pieces, hang, style, [f"pieces.{number}.fixings" for number in layout.hung]
                 ),
             ],
         )
 
-    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
-        assert isinstance(wish, HangWish)
-        count = len(wish.hung)
-        return f"{count} piece{'s' if count != 1 else ''}, {style.length(row_width(wish))}"
+    def in_short(self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle) -> str:
+        assert isinstance(layout, HangRequest)
+        count = len(layout.hung)
+        return f"{count} piece{'s' if count != 1 else ''}, {style.length(row_width(layout))}"
 
-    def scene(self, wish: Wish, style: LengthStyle) -> Scene:
-        assert isinstance(wish, HangWish)
-        return row_scene(wish, style)
+    def scene(self, layout: LayoutRequest, style: LengthStyle) -> Scene:
+        assert isinstance(layout, HangRequest)
+        return row_scene(layout, style)
 
-    def hanging_plan(self, wish: Wish, style: LengthStyle) -> list[Sheet]:
-        assert isinstance(wish, HangWish)
-        wall = None if wish.wall is None else wish.wall.mm
-        return hanging_plan(wish.title, row_to_hang(wish), hang_of(wish), style, wall)
+    def hanging_plan(self, layout: LayoutRequest, style: LengthStyle) -> list[Sheet]:
+        assert isinstance(layout, HangRequest)
+        wall = None if layout.wall is None else layout.wall.mm
+        return hanging_plan(layout.title, row_to_hang(layout), hang_of(layout), style, wall)
 
-    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
-        assert isinstance(wish, HangWish)
-        pieces, hang = row_to_hang(wish), hang_of(wish)
+    def page(
+        self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
+    ) -> LayoutPage:
+        assert isinstance(layout, HangRequest)
+        pieces, hang = row_to_hang(layout), hang_of(layout)
         shown = [
             _shown(number, laid.works[number], piece.box)
-            for number, piece in zip(wish.hung, pieces, strict=True)
+            for number, piece in zip(layout.hung, pieces, strict=True)
         ]
         typed = [("", "")] * len(pieces)
-        wall = None if wish.wall is None else wish.wall.mm
+        wall = None if layout.wall is None else layout.wall.mm
         parts = Parts(
-            blades=_blades(wish, laid, style),
-            ways=list(_lines(wish)),
+            blades=_blades(layout, laid, style),
+            ways=list(_lines(layout)),
             wall=wall_drawn(pieces, hang, shown, typed, wall, style),
-            scene=row_scene(wish, style),
+            scene=row_scene(layout, style),
             hint=CAUTION,
         )
         return assembled(parts, laid, style, {}, seen.sheet)
@@ -90,34 +92,34 @@ def _shown(number: int, work: Work, outer: Box) -> Shown:
     return Shown(number, trim, at, "")
 
 
-def _row_figures(wish: HangWish, style: LengthStyle) -> Iterator[Figure]:
-    widths = [piece.box.w for piece in row_to_hang(wish)]
-    mm, gaps = row_width(wish), len(widths) - 1
+def _row_figures(layout: HangRequest, style: LengthStyle) -> Iterator[Figure]:
+    widths = [piece.box.w for piece in row_to_hang(layout)]
+    mm, gaps = row_width(layout), len(widths) - 1
     shown, said = length_shown(mm, style)
     form = " + ".join(["{}"] * len(widths)) + (f" + {gaps} × {{}}" if gaps else "")
-    put_in = [*widths, wish.gap.mm] if gaps else widths
+    put_in = [*widths, layout.gap.mm] if gaps else widths
 
     def added(*numbers: Fraction) -> Fraction:
         return sum(numbers[: len(widths)], ZERO) + (gaps * numbers[-1] if gaps else 0)
 
     put = written(form, tuple(length(one, style) for one in put_in), added, shown, said)
     yield figure("row_width", "Row", mm, "mm", style.length(mm), "pieces + gaps", put, "hanging")
-    if wish.wall is not None and wish.centred and wish.wall.mm >= mm:
-        left = (wish.wall.mm - mm) / 2
+    if layout.wall is not None and layout.centred and layout.wall.mm >= mm:
+        left = (layout.wall.mm - mm) / 2
         shown, said = length_shown(left, style)
-        put = written("({} − {}) ÷ 2", (length(wish.wall.mm, style), length(mm, style)), lambda a, b: (a - b) / 2, shown, said)  # fmt: skip
+        put = written("({} − {}) ÷ 2", (length(layout.wall.mm, style), length(mm, style)), lambda a, b: (a - b) / 2, shown, said)  # fmt: skip
         yield figure("free_at_ends", "Free at each end", left, "mm", style.length(left), "(wall − row) ÷ 2", put, "hanging")  # fmt: skip
 
 
-def _row_findings(wish: HangWish, style: LengthStyle) -> Iterator[Finding]:
-    width = row_width(wish)
-    if wish.wall is not None:
-        begins = hang_of(wish).from_left.mm
-        over = begins + width - wish.wall.mm
+def _row_findings(layout: HangRequest, style: LengthStyle) -> Iterator[Finding]:
+    width = row_width(layout)
+    if layout.wall is not None:
+        begins = hang_of(layout).from_left.mm
+        over = begins + width - layout.wall.mm
         if over > 0:
-            gaps = len(wish.hung) - 1
+            gaps = len(layout.hung) - 1
             # What every gap must lose, down to nothing.
-            less = wish.gap.mm - over / gaps if gaps else Fraction(-1)
+            less = layout.gap.mm - over / gaps if gaps else Fraction(-1)
             fix = {"gap": style.typed(_down(less, style))} if less >= 0 else None
             yield Finding(
                 id="row-too-long",
@@ -127,7 +129,7 @@ def _row_findings(wish: HangWish, style: LengthStyle) -> Iterator[Finding]:
                 fix=fix,
                 fix_label="Close the gaps so far" if fix else None,
             )
-    if not wish.gap.mm and len(wish.hung) > 1:
+    if not layout.gap.mm and len(layout.hung) > 1:
         yield Finding(id="row-touches", level="note", step="handover",
                       text="Without a gap the pieces touch: leave a finger's breadth, to take one down.")  # fmt: skip
 
@@ -138,25 +140,27 @@ def _down(mm: Fraction, style: LengthStyle) -> Fraction:
     return (mm // step) * step
 
 
-def _blades(wish: HangWish, laid: Laid, style: LengthStyle) -> list[LayoutBlade]:
-    count = len(wish.hung)
+def _blades(
+    layout: HangRequest, laid: PlannedLayout, style: LengthStyle
+) -> list[LayoutStepSummary]:
+    count = len(layout.hung)
     of_row = [one for one in laid.findings if one.id in _OF_ROW]
     rest = [one for one in laid.findings if one not in of_row]
-    nails = sum(piece.fixings for piece in row_to_hang(wish))
+    nails = sum(piece.fixings for piece in row_to_hang(layout))
     of_hanging = [one.id for one in laid.figures if one.id.startswith(("hang_", "nail_"))]
-    where = "centred" if wish.centred and wish.wall is not None else "from the left"
+    where = "centred" if layout.centred and layout.wall is not None else "from the left"
     return [
-        blade("row", "Row", style.length(row_width(wish)), f"{count} piece{'s' * (count > 1)}", ["row_width"], of_row),
-        blade("wall", "Wall", "not measured" if wish.wall is None else style.length(wish.wall.mm), where,
+        blade("row", "Row", style.length(row_width(layout)), f"{count} piece{'s' * (count > 1)}", ["row_width"], of_row),
+        blade("wall", "Wall", "not measured" if layout.wall is None else style.length(layout.wall.mm), where,
               ["row_width", "free_at_ends"], []),
-        blade("hanging", "Hanging", f"middle {style.length(wish.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
+        blade("hanging", "Hanging", f"middle {style.length(layout.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
               of_hanging, rest),
-        seen_blade(wish.view, style),
+        seen_blade(layout.view, style),
     ]  # fmt: skip
 
 
-def _lines(wish: HangWish) -> Iterator[LayoutWay]:
+def _lines(layout: HangRequest) -> Iterator[LayoutWay]:
     for line, (title, text) in _LINES.items():
         yield LayoutWay(
-            id=f"line-{line}", title=title, text=text, fix={"line": line}, taken=line == wish.line
+            id=f"line-{line}", title=title, text=text, fix={"line": line}, taken=line == layout.line
         )

@@ -19,7 +19,7 @@ from ...work.outcome import Work
 from ..marking import listed
 from ..page import Check
 from .headroom import HeadRoom, middle
-from .photo import IdWish, Marked
+from .photo import IdRequest, Marked
 
 #: Fewer ppi than this look coarse at reading distance; offices scan with 300.
 ENOUGH_PPI = 300
@@ -69,23 +69,26 @@ class Strips(NamedTuple):
 
 
 def face_checks(
-    wish: IdWish, work: Work, room: HeadRoom, measures: Measures, style: LengthStyle
+    layout: IdRequest, work: Work, room: HeadRoom, measures: Measures, style: LengthStyle
 ) -> Iterator[Check]:
     """All checks, in the order in which a clerk looks."""
-    yield _size(wish, work, style)
-    if wish.unmarked:
+    yield _size(layout, work, style)
+    if layout.unmarked:
         # Of a place that nobody has marked nothing can be said, least of all that it is right.
         for name, label in _OF_MARKS:
             yield Check(
-                id=name, label=label, state="look", text=f"Not marked yet: {listed(wish.unmarked)}"
+                id=name,
+                label=label,
+                state="look",
+                text=f"Not marked yet: {listed(layout.unmarked)}",
             )
         yield from _yourself()
         return
-    yield _head(wish, style)
+    yield _head(layout, style)
     yield _enough(work)
-    yield _upright(wish.where, room)
-    yield from _background(wish, room, measures.lightness)
-    yield from _face(wish, room, measures)
+    yield _upright(layout.where, room)
+    yield from _background(layout, room, measures.lightness)
+    yield from _face(layout, room, measures)
     yield from _yourself()
 
 
@@ -105,16 +108,16 @@ def _judged(name: str, label: str, right: bool, text: str) -> Check:
     return Check(id=name, label=label, state="pass" if right else "look", text=text)
 
 
-def _size(wish: IdWish, work: Work, style: LengthStyle) -> Check:
-    size = style.size(wish.rule.width.mm, wish.rule.height.mm)
+def _size(layout: IdRequest, work: Work, style: LengthStyle) -> Check:
+    size = style.size(layout.rule.width.mm, layout.rule.height.mm)
     text = f"{size}; as a file {work.output_w} × {work.output_h} px"
     return _judged("size", "Size", True, text)
 
 
-def _head(wish: IdWish, style: LengthStyle) -> Check:
-    low, high = wish.rule.head
+def _head(layout: IdRequest, style: LengthStyle) -> Check:
+    low, high = layout.rule.head
     text = (
-        f"{style.length(middle(wish.rule.head))} from chin to crown as marked; asked are "
+        f"{style.length(middle(layout.rule.head))} from chin to crown as marked; asked are "
         f"{style.number(low.mm)} to {style.length(high.mm)}"
     )
     return _judged("head", "Head", True, text)
@@ -137,11 +140,11 @@ def _upright(face: Marked, room: HeadRoom) -> Check:
     return _judged("upright", "Head upright", abs(lean) <= MOST_LEAN, text)
 
 
-def _background(wish: IdWish, room: HeadRoom, light: LightnessMap | None) -> Iterator[Check]:
+def _background(layout: IdRequest, room: HeadRoom, light: LightnessMap | None) -> Iterator[Check]:
     if light is None:
         yield _unmeasured("background", "Background")
         return
-    strips = _strips(wish, room)
+    strips = _strips(layout, room)
     means = [light.within(area)[0] for area in strips]
     whole = sum(means) / len(means)
     yield _judged("background", "Background light", whole >= LIGHT,
@@ -158,8 +161,8 @@ def _background(wish: IdWish, room: HeadRoom, light: LightnessMap | None) -> Ite
     yield _judged("shadow", "Shadows on it", fall <= SHADOW, told)
 
 
-def _strips(wish: IdWish, room: HeadRoom) -> Strips:
-    region, face = room.region, wish.where
+def _strips(layout: IdRequest, room: HeadRoom) -> Strips:
+    region, face = room.region, layout.where
     crown = exact(face.crown[1]) * room.height
     down = crown + room.head * _STRIP_DOWN
     top = max(region.y, Fraction(0))
@@ -174,16 +177,16 @@ def _strips(wish: IdWish, room: HeadRoom) -> Strips:
             wide / room.width,
             max(Fraction(0), end - begin) / room.height,
         )
-        return turned_back(inside, wish.plans[0].fit.turn)
+        return turned_back(inside, layout.plans[0].fit.turn)
 
     middle_of = half + (down - half) / 2
     return Strips(*(box(x, *span) for x in lefts for span in ((top, half), (middle_of, down))))
 
 
-def _face(wish: IdWish, room: HeadRoom, measures: Measures) -> Iterator[Check]:
-    face = wish.where
+def _face(layout: IdRequest, room: HeadRoom, measures: Measures) -> Iterator[Check]:
+    face = layout.where
     high = exact(face.chin[1]) - exact(face.crown[1])
-    plan = wish.plans[0]
+    plan = layout.plans[0]
     wide = high * _FACE_WIDE * room.height / room.width
     middle_x = (exact(face.crown[0]) + exact(face.chin[0])) / 2
     # From the brow to the chin: hair says nothing of the light on a face.

@@ -10,7 +10,7 @@ from ...parts.part import Point
 from ...rules.fit import turned_size
 from ...rules.straighten import UPRIGHT, Lean, lean
 from ...shapes.box import ZERO, Box
-from .photo import Face, IdWish, Range
+from .photo import Face, IdRequest, Range
 
 _SIDES = ("left", "top", "right", "bottom")
 
@@ -50,13 +50,13 @@ def middle(held: Range) -> Fraction:
     return (held[0].mm + held[1].mm) / 2
 
 
-def head_room(wish: IdWish) -> HeadRoom:
+def head_room(layout: IdRequest) -> HeadRoom:
     """head px = (chin − crown) × height, measured upright; px a mm = head px ÷ the middle of the head's range.
 
     The region's middle is the mean x of crown and chin; its top is where the crown, or the eye line, lies in the
     middle of its range.
     """
-    plan, face, rule = wish.plans[0], wish.where, wish.rule
+    plan, face, rule = layout.plans[0], layout.where, layout.rule
     width, height = turned_size(plan.picture, plan.fit.turn)
     head = (exact(face.chin[1]) - exact(face.crown[1])) * height
     per_mm = head / middle(rule.head)
@@ -65,12 +65,12 @@ def head_room(wish: IdWish) -> HeadRoom:
     if rule.crown is not None:
         y = exact(face.crown[1]) * height - middle(rule.crown) * per_mm
     else:
-        assert rule.eyes is not None  # the wish hangs together
+        assert rule.eyes is not None  # the request hangs together
         y = exact(face.eyes[1]) * height + middle(rule.eyes) * per_mm - high
     return HeadRoom(width, height, per_mm, head, Box(x, y, wide, high), lean(plan.fit.angle))
 
 
-def leaned(wish: IdWish, room: HeadRoom, to: float) -> dict[str, Any]:
+def leaned(layout: IdRequest, room: HeadRoom, to: float) -> dict[str, Any]:
     """The change that makes the picture lean by `to` degrees, the marks of the face along with it."""
     before, after = room.lean, lean(to)
 
@@ -83,6 +83,6 @@ def leaned(wish: IdWish, room: HeadRoom, to: float) -> dict[str, Any]:
         shares = (x + half[0]) / room.width, (y + half[1]) / room.height
         return [round(float(max(ZERO, min(Fraction(1), share))), 6) for share in shares]
 
-    face = wish.face or Face()
+    face = layout.face or Face()
     marks = {name: moved(getattr(face, name)) for name in ("crown", "chin", "eyes")}
     return {"plans.0.fit.angle": to, "face": marks}

@@ -22,18 +22,18 @@ from ...sheet.marks import WIDTH
 from ...sheet.sheets import Excerpt, Sheet
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
-from ..kind import Kind, Laid, Seen
+from ..kind import Kind, PageQuery, PlannedLayout
 from ..marking import not_marked
 from ..page import LayoutPage, assembled
-from ..wish import Wish
+from ..request import LayoutRequest
 from .headroom import HeadRoom, head_room, middle
 from .page import id_parts
-from .photo import Block, IdWish
+from .photo import Block, IdRequest
 
 
 class IdPhotos(Kind):
     name: ClassVar[str] = "id"
-    wish: ClassVar[type[Wish]] = IdWish
+    request: ClassVar[type[LayoutRequest]] = IdRequest
     sizes: ClassVar[bool] = True
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
@@ -46,46 +46,48 @@ class IdPhotos(Kind):
             "plans": [{"target": size} | plan if isinstance(plan, dict) else plan for plan in plans]
         }
 
-    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
-        assert isinstance(wish, IdWish)
-        room = head_room(wish)
-        work = _photo(wish, room)
-        block = max(wish.blocks(), key=lambda one: one.most)
-        count = block.most if wish.copies is None else wish.copies
+    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+        assert isinstance(layout, IdRequest)
+        room = head_room(layout)
+        work = _photo(layout, room)
+        block = max(layout.blocks(), key=lambda one: one.most)
+        count = block.most if layout.copies is None else layout.copies
         sheets: list[Sheet] = []
         for first in range(0, count, block.most):
             numbers = range(first, min(first + block.most, count))
-            sheets.append(_sheet(wish, work, block, f"Sheet {len(sheets) + 1}", numbers))
-        return Laid(
+            sheets.append(_sheet(layout, work, block, f"Sheet {len(sheets) + 1}", numbers))
+        return PlannedLayout(
             works=(work,),
             sheets=tuple(sheets),
             figures=[
-                *_marked_only(wish, _photo_figures(wish, work, room, style)),
+                *_marked_only(layout, _photo_figures(layout, work, room, style)),
                 *_sheet_figures(block, count, style),
             ],
-            findings=[*_of_face(wish, room, style), *stops(work, style), _look_it_up(wish)],
+            findings=[*_of_face(layout, room, style), *stops(work, style), _look_it_up(layout)],
         )
 
-    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
-        assert isinstance(wish, IdWish)
+    def page(
+        self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
+    ) -> LayoutPage:
+        assert isinstance(layout, IdRequest)
         (work,) = laid.works
-        parts = id_parts(wish, work, head_room(wish), laid, style, seen.studio)
+        parts = id_parts(layout, work, head_room(layout), laid, style, seen.studio)
         return assembled(parts, laid, style, {}, seen.sheet)
 
 
-def _photo(wish: IdWish, room: HeadRoom) -> Work:
+def _photo(layout: IdRequest, room: HeadRoom) -> Work:
     """The plan worked out with the region in its frame: all that a rule decides is where the crop lies."""
-    work = work_out(wish.plans[0])
+    work = work_out(layout.plans[0])
     placed, region = work.placement, room.region
     scale = placed.printed.w / region.w
     whole = Box(-region.x * scale, -region.y * scale, room.width * scale, room.height * scale)
     cropped = replace(placed, crop=region, whole=whole, mm_per_px=scale)
     effective = room.per_mm * MM_PER_INCH
-    ppi = pixelcount.output_ppi(wish.plans[0].pixels, effective, work.need)
+    ppi = pixelcount.output_ppi(layout.plans[0].pixels, effective, work.need)
     quality = None if work.need is None else effective / work.need
     width, height = (
         pixelcount.round_px(pixelcount.length_px(side.mm, ppi))
-        for side in (wish.rule.width, wish.rule.height)
+        for side in (layout.rule.width, layout.rule.height)
     )
     return replace(
         work,
@@ -99,7 +101,7 @@ def _photo(wish: IdWish, room: HeadRoom) -> Work:
     )
 
 
-def _sheet(wish: IdWish, work: Work, block: Block, name: str, numbers: range) -> Sheet:
+def _sheet(layout: IdRequest, work: Work, block: Block, name: str, numbers: range) -> Sheet:
     media = block.paper.media
     columns, rows = block.begins(len(numbers))
     whole = work.boxes.document
@@ -115,7 +117,7 @@ def _sheet(wish: IdWish, work: Work, block: Block, name: str, numbers: range) ->
         )
         for at, number in enumerate(numbers)
     )
-    strokes = tuple(_cuts(media, columns, rows, block)) if wish.marks else ()
+    strokes = tuple(_cuts(media, columns, rows, block)) if layout.marks else ()
     return Sheet(name, media.w, media.h, work.output_ppi, media, media, (), strokes, (), pieces)
 
 
@@ -149,21 +151,21 @@ def _between(
 
 
 def _photo_figures(
-    wish: IdWish, work: Work, room: HeadRoom, style: LengthStyle
+    layout: IdRequest, work: Work, room: HeadRoom, style: LengthStyle
 ) -> Iterator[Figure]:
-    rule, effective = wish.rule, work.effective
+    rule, effective = layout.rule, work.effective
     yield figure(
         "effective_ppi", "Effective resolution", effective, "ppi", show.ppi(effective),
         "(chin − crown) × picture height ÷ the middle of the head's range",
         written("{} px ÷ {} mm × 25.4 mm/in", (pixels(room.head), number(middle(rule.head), 2)),
                 lambda px, mm: px / mm * MM_PER_INCH, show.ppi, show.ppi(effective)), "id",
     )  # fmt: skip
-    yield _in_the_middle("head_height", "Head, chin to crown", wish.rule.head, style)
+    yield _in_the_middle("head_height", "Head, chin to crown", layout.rule.head, style)
     if rule.crown is not None:
         yield _in_the_middle("crown_distance", "Crown under the upper edge", rule.crown, style)
     elif rule.eyes is not None:
         yield _in_the_middle("eye_height", "Eyes over the lower edge", rule.eyes, style)
-    upload = wish.upload
+    upload = layout.upload
     for name, label, side, px, asked in (
         ("upload_width_px", "Single photo, width", rule.width, work.output_w,
          None if upload is None else upload.width_px),
@@ -225,18 +227,18 @@ def _sheet_figures(block: Block, count: int, style: LengthStyle) -> Iterator[Fig
 _FROM_MARKS = ("effective_ppi", "upload_width_px", "upload_height_px")
 
 
-def _marked_only(wish: IdWish, figures: Iterator[Figure]) -> Iterator[Figure]:
+def _marked_only(layout: IdRequest, figures: Iterator[Figure]) -> Iterator[Figure]:
     """No figure is told that follows from a place nobody has marked, apart from what is asked for in px."""
     hidden = (
-        set(_FROM_MARKS if wish.upload is None else _FROM_MARKS[:1]) if wish.unmarked else set()
+        set(_FROM_MARKS if layout.upload is None else _FROM_MARKS[:1]) if layout.unmarked else set()
     )
     return (one for one in figures if one.id not in hidden)
 
 
-def _of_face(wish: IdWish, room: HeadRoom, style: LengthStyle) -> Iterator[Finding]:
-    if wish.unmarked:
+def _of_face(layout: IdRequest, room: HeadRoom, style: LengthStyle) -> Iterator[Finding]:
+    if layout.unmarked:
         yield not_marked(
-            wish.unmarked, "put the rings there, or say that they lie right as they are"
+            layout.unmarked, "put the rings there, or say that they lie right as they are"
         )
         return
     yield from _outside(room, style)
@@ -253,8 +255,8 @@ def _outside(room: HeadRoom, style: LengthStyle) -> Iterator[Finding]:
         )
 
 
-def _look_it_up(wish: IdWish) -> Finding:
-    rule = wish.rule
+def _look_it_up(layout: IdRequest) -> Finding:
+    rule = layout.rule
     checked = f", read {rule.checked}" if rule.checked not in ("", "never") else ", not checked yet"
     source = f" ({rule.source}{checked})" if rule.source else ""
     return Finding(

@@ -7,11 +7,11 @@ from ...ground.rational import Fraction, exact
 from ...ground.show import LengthStyle
 from ...studio.studio import Studio
 from ...work.outcome import Work
-from ..kind import Laid
-from ..page import FaceFrame, LayoutBlade, LayoutWay, MarksDrawn, Parts, blade, paper_name
+from ..kind import PlannedLayout
+from ..page import FaceFrame, LayoutStepSummary, LayoutWay, MarksDrawn, Parts, blade, paper_name
 from .facechecks import face_checks, leaning
 from .headroom import HeadRoom, leaned, middle
-from .photo import Block, IdWish, Range
+from .photo import Block, IdRequest, Range
 
 #: Degrees; the steps and the most that a picture leans.
 _STEP, _MOST = 0.5, 15.0
@@ -19,25 +19,35 @@ NO_RETOUCH = "Nothing is retouched: what a check finds is put right by taking th
 
 
 def id_parts(
-    wish: IdWish, work: Work, room: HeadRoom, laid: Laid, style: LengthStyle, studio: Studio
+    layout: IdRequest,
+    work: Work,
+    room: HeadRoom,
+    laid: PlannedLayout,
+    style: LengthStyle,
+    studio: Studio,
 ) -> Parts:
     """What stands on the page of an ID photo."""
-    checks = list(face_checks(wish, work, room, studio.measures, style))
+    checks = list(face_checks(layout, work, room, studio.measures, style))
     doubtful = sum(check.state == "look" for check in checks)
-    block = max(wish.blocks(), key=lambda one: one.most)
+    block = max(layout.blocks(), key=lambda one: one.most)
     return Parts(
-        blades=_blades(wish, work, laid, doubtful, style, studio),
-        ways=[*_turns(wish, block), *_leans(wish, room)],
-        frame=_frame(wish, room),
+        blades=_blades(layout, work, laid, doubtful, style, studio),
+        ways=[*_turns(layout, block), *_leans(layout, room)],
+        frame=_frame(layout, room),
         checks=checks,
         hint=NO_RETOUCH,
     )
 
 
 def _blades(
-    wish: IdWish, work: Work, laid: Laid, doubtful: int, style: LengthStyle, studio: Studio
-) -> list[LayoutBlade]:
-    rule = wish.rule
+    layout: IdRequest,
+    work: Work,
+    laid: PlannedLayout,
+    doubtful: int,
+    style: LengthStyle,
+    studio: Studio,
+) -> list[LayoutStepSummary]:
+    rule = layout.rule
     of_face = [one for one in laid.findings if one.id in ("photo-outside", "not-marked")]
     rest = [one for one in laid.findings if one not in of_face and one.id != "authority-decides"]
     place = "crown_distance" if rule.crown is not None else "eye_height"
@@ -45,17 +55,17 @@ def _blades(
     return [
         blade("rule", "Rule", style.size(rule.width.mm, rule.height.mm), rule.name or "typed",
               ["head_height", place], []),
-        blade("face", "Face", f"{style.length(middle(rule.head))} head", "not marked yet" if wish.unmarked else show.ppi(work.effective),
+        blade("face", "Face", f"{style.length(middle(rule.head))} head", "not marked yet" if layout.unmarked else show.ppi(work.effective),
               ["effective_ppi", "head_height", place], of_face),
         blade("checks", "Checks", f"{doubtful} to look at" if doubtful else "all pass", "not retouched", [], []),
-        blade("sheet", "Sheet", f"{paper_name(wish.sheet, style, studio)}, {count.text}", "with upload" if wish.upload else "cut lines",
+        blade("sheet", "Sheet", f"{paper_name(layout.sheet, style, studio)}, {count.text}", "with upload" if layout.upload else "cut lines",
               ["pieces_count", "columns", "rows", "turn", "upload_width_px", "upload_height_px"], rest),
     ]  # fmt: skip
 
 
-def _frame(wish: IdWish, room: HeadRoom) -> FaceFrame:
+def _frame(layout: IdRequest, room: HeadRoom) -> FaceFrame:
     """Where the photo lies, and where its rule wants what is marked, at the scale that the marks give."""
-    region, rule = room.region, wish.rule
+    region, rule = room.region, layout.rule
     height = Fraction(room.height)
 
     def under(span: Range) -> tuple[float, float]:
@@ -66,7 +76,7 @@ def _frame(wish: IdWish, room: HeadRoom) -> FaceFrame:
         high, low = (region.bottom - side.mm * room.per_mm for side in span)
         return float(low / height), float(high / height)
 
-    crown = exact(wish.where.crown[1]) * height
+    crown = exact(layout.where.crown[1]) * height
     chin = [(crown + side.mm * room.per_mm) / height for side in rule.head]
     return FaceFrame(
         region=(
@@ -78,15 +88,15 @@ def _frame(wish: IdWish, room: HeadRoom) -> FaceFrame:
         crown=None if rule.crown is None else under(rule.crown),
         eyes=None if rule.eyes is None else over(rule.eyes),
         chin=(float(chin[0]), float(chin[1])),
-        marks=MarksDrawn(*wish.where),
-        unmarked=wish.unmarked,
+        marks=MarksDrawn(*layout.where),
+        unmarked=layout.unmarked,
         ratio=float(rule.height.mm / rule.width.mm),
-        leans=leaning(wish.where, room.width, room.height),
+        leans=leaning(layout.where, room.width, room.height),
     )
 
 
-def _turns(wish: IdWish, here: Block) -> list[LayoutWay]:
-    both = [*wish.model_copy(update={"turn": "auto"}).blocks()]
+def _turns(layout: IdRequest, here: Block) -> list[LayoutWay]:
+    both = [*layout.model_copy(update={"turn": "auto"}).blocks()]
     return [
         LayoutWay(
             id=f"turn-{block.turn}",
@@ -100,10 +110,10 @@ def _turns(wish: IdWish, here: Block) -> list[LayoutWay]:
     ]
 
 
-def _leans(wish: IdWish, room: HeadRoom) -> list[LayoutWay]:
+def _leans(layout: IdRequest, room: HeadRoom) -> list[LayoutWay]:
     """Half a degree either way, and as the marks stand upright."""
-    angle = wish.plans[0].fit.angle
-    tilt = leaning(wish.where, room.width, room.height)
+    angle = layout.plans[0].fit.angle
+    tilt = leaning(layout.where, room.width, room.height)
     wanted = (
         ("lean-left", "½° left", angle - _STEP),
         ("lean-upright", "Upright by the rings", round(angle - tilt, 1)),
@@ -114,7 +124,7 @@ def _leans(wish: IdWish, room: HeadRoom) -> list[LayoutWay]:
             id=name,
             title=title,
             text=f"{show.decimal(_held(to), 1)}°",
-            fix=leaned(wish, room, _held(to)),
+            fix=leaned(layout, room, _held(to)),
             taken=False,
         )
         for name, title, to in wanted

@@ -1,4 +1,4 @@
-"""An ID photo's wish: the rule of an authority, and where crown, chin and eyes are in the picture."""
+"""An ID photo's request: the rule of an authority, and where crown, chin and eyes are in the picture."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ from ...edges import Problem
 from ...ground.lengths import Length
 from ...ground.rational import Fraction, exact
 from ...parts.part import Part, Point, length_of
-from ..wish import LaidPaper, Wish
+from ..request import LaidPaper, LayoutRequest
 
 Range = Annotated[tuple[Length, Length], Field(strict=False)]
 #: More copies than this nobody hands in.
@@ -75,7 +75,7 @@ class Upload(Part):
     most_kb: Annotated[int, Field(ge=5, le=50_000)] = 500
 
 
-class IdWish(Wish):
+class IdRequest(LayoutRequest):
     """Copies of one photo on a sheet, cut by the rule; the plan's own fit gives way to it."""
 
     kind: Literal["id"] = "id"
@@ -145,7 +145,7 @@ class IdWish(Wish):
             )
 
     def blocks(self) -> list[Block]:
-        """How the photos lie on a sheet in each turn that the wish allows."""
+        """How the photos lie on a sheet in each turn that the request allows."""
         turns: tuple[Literal[0, 90], ...] = (0, 90) if self.turn == "auto" else (self.turn,)
         paper, width, height = self.sheet.laid(0), self.rule.width.mm, self.rule.height.mm
         return [

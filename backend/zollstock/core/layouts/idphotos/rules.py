@@ -10,7 +10,7 @@ from typing import Annotated, Any, Self
 from pydantic import Field, ValidationError, model_validator
 from pydantic_core import PydanticCustomError
 
-from ...documents.faults import DocumentError, told
+from ...documents.faults import DocumentError, problem_list
 from ...ground.refusal import ChangedElsewhere
 from ...parts.part import Part
 from .photo import Rule
@@ -57,7 +57,7 @@ def read_rules(document: Any) -> RuleBook:
     try:
         return RuleBook.model_validate(document)
     except ValidationError as error:
-        raise RuleError(told(error, RuleBook, "rules")) from None
+        raise RuleError(problem_list(error, RuleBook, "rules")) from None
 
 
 SHIPPED = RuleBook.model_validate(

@@ -15,20 +15,20 @@ from ...ground.workings import length, length_shown, number, pixels, written
 from ...rules.fit import turned_size
 from ...rules.viewing import grade, grade_word
 from ...work.outcome import Work
-from .wish import LifeWish
+from .request import LifeRequest
 
 #: How far off a print in the hand, at arm's length, is held, mm.
 ARMS_LENGTH = 600
 
 
-def life_figures(wish: LifeWish, work: Work, style: LengthStyle) -> Iterator[Figure]:
-    measure, ppi = wish.measured, wish.ppi
-    apart = ppi * measure.length.mm / MM_PER_INCH * exact(wish.scale)
+def life_figures(layout: LifeRequest, work: Work, style: LengthStyle) -> Iterator[Figure]:
+    measure, ppi = layout.measured, layout.ppi
+    apart = ppi * measure.length.mm / MM_PER_INCH * exact(layout.scale)
     yield figure(
         "effective_ppi", "Effective resolution", ppi, "ppi", show.ppi(ppi),
         "px between the points ÷ (their distance in inches × scale)",
         written("{} px ÷ ({} mm × {}) × 25.4 mm/in",
-                (pixels(apart), number(measure.length.mm, 2), number(exact(wish.scale), 3)),
+                (pixels(apart), number(measure.length.mm, 2), number(exact(layout.scale), 3)),
                 lambda px, mm, by: px / (mm * by) * MM_PER_INCH, show.ppi, show.ppi(ppi)), "life",
     )  # fmt: skip
     sides = turned_size(work.plan.picture, work.plan.fit.turn)
@@ -44,7 +44,7 @@ def life_figures(wish: LifeWish, work: Work, style: LengthStyle) -> Iterator[Fig
                 pixels(px),
                 pixels(apart),
                 length(measure.length.mm, style),
-                number(exact(wish.scale), 3),
+                number(exact(layout.scale), 3),
             ),
             lambda whole, part, real, by: whole / part * real * by,
             shown,

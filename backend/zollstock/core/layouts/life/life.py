@@ -17,24 +17,24 @@ from ...sheet.grid import Grid, PixelBox
 from ...sheet.sheets import Excerpt, Sheet
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
-from ..kind import Kind, Laid, Seen
+from ..kind import Kind, PageQuery, PlannedLayout
 from ..marking import not_marked
 from ..onpaper import driver_figures, driver_findings
 from ..page import LayoutPage, assembled
+from ..request import LaidPaper, LayoutRequest
 from ..tiles.marks import Seams, tile_labels, tile_strokes
 from ..tiles.page import glue_notes
 from ..tiles.tiles import laid_tiles
-from ..wish import LaidPaper, Wish
 from .figures import life_figures
 from .page import life_parts
-from .wish import LifePart, LifeWish, Measure, life_ppi
+from .request import LifePart, LifeRequest, Measure, life_ppi
 
 _ALONE = Seams(Fraction(0), left=False, top=False, right=False, bottom=False)
 
 
 class Life(Kind):
     name: ClassVar[str] = "life"
-    wish: ClassVar[type[Wish]] = LifeWish
+    request: ClassVar[type[LayoutRequest]] = LifeRequest
     sizes: ClassVar[bool] = True
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
@@ -44,35 +44,37 @@ class Life(Kind):
             return document
         return document | {"plans": [_sized(plan, document) for plan in plans]}
 
-    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
-        assert isinstance(wish, LifeWish)
-        work = work_out(wish.plans[0])
-        if wish.unmarked:
+    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+        assert isinstance(layout, LifeRequest)
+        work = work_out(layout.plans[0])
+        if layout.unmarked:
             cure = "put the rings on something that you can measure, and type how long it is"
-            return Laid((work,), (), [], [not_marked(wish.unmarked, cure)])
-        figures = list(life_figures(wish, work, style))
-        if wish.tiles is not None:
-            laid = laid_tiles(work, wish, wish.tiles, style, "tiles.")
-            return Laid(laid.works, laid.sheets, [*figures, *laid.figures], laid.findings)
-        paper = wish.sheet.laid(0, wish.by)
+            return PlannedLayout((work,), (), [], [not_marked(layout.unmarked, cure)])
+        figures = list(life_figures(layout, work, style))
+        if layout.tiles is not None:
+            laid = laid_tiles(work, layout, layout.tiles, style, "tiles.")
+            return PlannedLayout(laid.works, laid.sheets, [*figures, *laid.figures], laid.findings)
+        paper = layout.sheet.laid(0, layout.by)
         sheets = tuple(
-            _sheet(wish, work, paper, part, f"Part {number}").enlarged(1 / wish.by)
-            for number, part in enumerate(wish.parts, 1)
+            _sheet(layout, work, paper, part, f"Part {number}").enlarged(1 / layout.by)
+            for number, part in enumerate(layout.parts, 1)
         )
-        findings: list[Finding] = [*stops(work, style), *driver_findings(wish)]
-        return Laid((work,), sheets, [*figures, *driver_figures(wish, style)], findings)
+        findings: list[Finding] = [*stops(work, style), *driver_findings(layout)]
+        return PlannedLayout((work,), sheets, [*figures, *driver_figures(layout, style)], findings)
 
-    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
-        assert isinstance(wish, LifeWish)
-        return "not marked yet" if wish.unmarked else super().in_short(wish, laid, style)
+    def in_short(self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle) -> str:
+        assert isinstance(layout, LifeRequest)
+        return "not marked yet" if layout.unmarked else super().in_short(layout, laid, style)
 
-    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
-        assert isinstance(wish, LifeWish)
+    def page(
+        self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
+    ) -> LayoutPage:
+        assert isinstance(layout, LifeRequest)
         (work,) = laid.works
         notes = {}
-        if wish.tiles is not None and not wish.unmarked:
-            notes = glue_notes(wish.tiles.best(wish.sheet, work.boxes.document, wish.by))
-        parts = life_parts(wish, work, laid, style, seen.studio, seen.on)
+        if layout.tiles is not None and not layout.unmarked:
+            notes = glue_notes(layout.tiles.best(layout.sheet, work.boxes.document, layout.by))
+        parts = life_parts(layout, work, laid, style, seen.studio, seen.on)
         return assembled(parts, laid, style, notes, seen.sheet)
 
 
@@ -98,7 +100,7 @@ def _sized(plan: Any, document: dict[str, Any]) -> Any:
     return {"target": size} | plan
 
 
-def _sheet(wish: LifeWish, work: Work, paper: LaidPaper, part: LifePart, number: str) -> Sheet:
+def _sheet(layout: LifeRequest, work: Work, paper: LaidPaper, part: LifePart, number: str) -> Sheet:
     """The usable area around the part's middle, moved into the picture; smaller where the picture is."""
     document, usable = work.boxes.document, paper.usable
     w, h = min(usable.w, document.w), min(usable.h, document.h)
@@ -117,9 +119,9 @@ def _sheet(wish: LifeWish, work: Work, paper: LaidPaper, part: LifePart, number:
         trim=paper.media,
         bleed=paper.media,
         pieces=(),
-        strokes=tuple(tile_strokes(paper.media, usable, box, _ALONE)) if wish.marks else (),
+        strokes=tuple(tile_strokes(paper.media, usable, box, _ALONE)) if layout.marks else (),
         labels=tuple(tile_labels(paper.media, usable, _fitting(name, usable)))
-        if wish.marks
+        if layout.marks
         else (),
         excerpts=(
             Excerpt(
@@ -128,7 +130,7 @@ def _sheet(wish: LifeWish, work: Work, paper: LaidPaper, part: LifePart, number:
                 Box(x, y, w, h),
                 PixelBox(left, top, right - left, bottom - top),
                 box,
-                tone=wish.tone,
+                tone=layout.tone,
             ),
         ),
     )

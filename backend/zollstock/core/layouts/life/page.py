@@ -7,86 +7,95 @@ from ...ground.rational import exact
 from ...ground.show import LengthStyle
 from ...studio.studio import Studio
 from ...work.outcome import Work
-from ..kind import Laid
-from ..page import LayoutBlade, LayoutWay, PartDrawn, Parts, RingsDrawn, blade, paper_name
+from ..kind import PlannedLayout
+from ..page import LayoutStepSummary, LayoutWay, PartDrawn, Parts, RingsDrawn, blade, paper_name
 from ..tiles.page import tile_blades, tiles_drawn
 from ..tiles.ways import tile_ways
-from .wish import LifeWish
+from .request import LifeRequest
 
 
 def life_parts(
-    wish: LifeWish, work: Work, laid: Laid, style: LengthStyle, studio: Studio, on: int | None
+    layout: LifeRequest,
+    work: Work,
+    laid: PlannedLayout,
+    style: LengthStyle,
+    studio: Studio,
+    on: int | None,
 ) -> Parts:
     """What stands on the page of a picture in life size."""
-    if wish.unmarked:
-        return _unmarked_parts(wish, laid, style, studio)
+    if layout.unmarked:
+        return _unmarked_parts(layout, laid, style, studio)
     grade = next(one for one in laid.figures if one.id == "grade")
-    measure = blade("measure", "Measure", f"{style.length(wish.measured.length.mm)}, {scale_text(wish.scale)}",
+    measure = blade("measure", "Measure", f"{style.length(layout.measured.length.mm)}, {scale_text(layout.scale)}",
                     grade.text, ["effective_ppi", "whole_width", "whole_height", "grade"], [])  # fmt: skip
-    if wish.tiles is not None:
-        cut = wish.tiles.best(wish.sheet, work.boxes.document, wish.by)
+    if layout.tiles is not None:
+        cut = layout.tiles.best(layout.sheet, work.boxes.document, layout.by)
         count = on if on is not None else cut.sheets
         return Parts(
             blades=[
                 measure,
                 blade("parts", "Parts", "the whole", f"{cut.sheets} tiles", ["sheets_count"], []),
-                *tile_blades(laid, wish, wish.tiles, cut, style, studio),
+                *tile_blades(laid, layout, layout.tiles, cut, style, studio),
             ],
             ways=[
-                *_scales(wish),
-                *tile_ways(work, wish.sheet, wish.tiles, wish.by, style, "tiles.", count),
+                *_scales(layout),
+                *tile_ways(work, layout.sheet, layout.tiles, layout.by, style, "tiles.", count),
             ],
             tiles=tiles_drawn(cut, "tiles."),
-            rings=_rings(wish),
+            rings=_rings(layout),
         )
     return Parts(
-        blades=[measure, *_part_blades(wish, laid, style, studio)],
-        ways=_scales(wish),
+        blades=[measure, *_part_blades(layout, laid, style, studio)],
+        ways=_scales(layout),
         parts=_drawn(work, laid),
-        rings=_rings(wish),
+        rings=_rings(layout),
     )
 
 
-def _rings(wish: LifeWish) -> RingsDrawn:
-    start, end, _ = wish.measured
-    return RingsDrawn(start=start, end=end, unmarked=wish.unmarked)
+def _rings(layout: LifeRequest) -> RingsDrawn:
+    start, end, _ = layout.measured
+    return RingsDrawn(start=start, end=end, unmarked=layout.unmarked)
 
 
-def _unmarked_parts(wish: LifeWish, laid: Laid, style: LengthStyle, studio: Studio) -> Parts:
+def _unmarked_parts(
+    layout: LifeRequest, laid: PlannedLayout, style: LengthStyle, studio: Studio
+) -> Parts:
     """Until points and distance are set there is nothing to tell but that."""
-    length = wish.measure and wish.measure.length
+    length = layout.measure and layout.measure.length
     typed = style.length(length.mm) if length else "no distance yet"
     measure = blade(
-        "measure", "Measure", f"{typed}, {scale_text(wish.scale)}", "", [], laid.findings
+        "measure", "Measure", f"{typed}, {scale_text(layout.scale)}", "", [], laid.findings
     )
-    paper = paper_name(wish.sheet, style, studio)
+    paper = paper_name(layout.sheet, style, studio)
     rest = [
         blade("parts", "Parts", "not marked yet", "", [], []),
         blade("sheets", "Sheets", paper, "", [], []),
-        blade("marks", "Marks", "cut, bar" if wish.marks else "none", "", [], []),
+        blade("marks", "Marks", "cut, bar" if layout.marks else "none", "", [], []),
     ]
-    if wish.tiles is not None:
-        rest.insert(2, blade("overlap", "Overlap", style.length(wish.tiles.overlap.mm), "", [], []))
-    return Parts(blades=[measure, *rest], ways=_scales(wish), parts=[], rings=_rings(wish))
+    if layout.tiles is not None:
+        rest.insert(
+            2, blade("overlap", "Overlap", style.length(layout.tiles.overlap.mm), "", [], [])
+        )
+    return Parts(blades=[measure, *rest], ways=_scales(layout), parts=[], rings=_rings(layout))
 
 
 def _part_blades(
-    wish: LifeWish, laid: Laid, style: LengthStyle, studio: Studio
-) -> list[LayoutBlade]:
-    count, printed = len(wish.parts), wish.printed
+    layout: LifeRequest, laid: PlannedLayout, style: LengthStyle, studio: Studio
+) -> list[LayoutStepSummary]:
+    count, printed = len(layout.parts), layout.printed
     of_driver = [one for one in laid.findings if one.id.startswith("driver")]
     rest = [one for one in laid.findings if one not in of_driver]
     return [
-        blade("parts", "Parts", wish.parts[0].name or "1 part" if count == 1 else f"{count} parts", "a sheet each",
+        blade("parts", "Parts", layout.parts[0].name or "1 part" if count == 1 else f"{count} parts", "a sheet each",
               ["effective_ppi"], rest),
-        blade("sheets", "Sheets", paper_name(wish.sheet, style, studio), "standing", ["effective_ppi"], []),
-        blade("marks", "Marks", "cut, bar" if wish.marks else "none",
+        blade("sheets", "Sheets", paper_name(layout.sheet, style, studio), "standing", ["effective_ppi"], []),
+        blade("marks", "Marks", "cut, bar" if layout.marks else "none",
               f"prints {show.percent(printed.scale)}" if printed else "100 mm bar",
               ["driver_scale"] if printed else [], of_driver),
     ]  # fmt: skip
 
 
-def _drawn(work: Work, laid: Laid) -> list[PartDrawn]:
+def _drawn(work: Work, laid: PlannedLayout) -> list[PartDrawn]:
     document = work.boxes.document
     found = []
     for sheet in laid.sheets:
@@ -119,14 +128,14 @@ def scale_text(scale: float) -> str:
 _USUAL = (0.1, 0.5, 1.0, 2.0)
 
 
-def _scales(wish: LifeWish) -> list[LayoutWay]:
+def _scales(layout: LifeRequest) -> list[LayoutWay]:
     return [
         LayoutWay(
             id=f"scale-{scale:g}",
             title=scale_text(scale),
             text="life size" if scale == 1 else "",
             fix={"scale": scale},
-            taken=wish.scale == scale,
+            taken=layout.scale == scale,
         )
         for scale in _USUAL
     ]

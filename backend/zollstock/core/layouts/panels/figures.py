@@ -17,21 +17,21 @@ from ...work.outcome import Work
 from ..wall.faces import Span, bounds
 from ..wall.hanging import hang_figures
 from .onwall import frames_to_hang
-from .wish import PanelsWish
+from .request import PanelsRequest
 
 #: What a plan says of its print that holds for panels too.
 _OF_PLAN = ("effective_ppi", "loss", "grade")
 
 
-def panel_figures(wish: PanelsWish, work: Work, style: LengthStyle) -> Iterator[Figure]:
-    """Everything that a wish comes to, in the order of the work."""
-    faces = wish.on_spread
+def panel_figures(layout: PanelsRequest, work: Work, style: LengthStyle) -> Iterator[Figure]:
+    """Everything that a layout request comes to, in the order of the work."""
+    faces = layout.on_spread
     yield _side("spread_width", "Spread, width", [(one.x, one.right) for one in faces], style)
     yield _side("spread_height", "Spread, height", [(one.y, one.bottom) for one in faces], style)
     of_plan = {one.id: one for one in figures(work, style)}
     yield from (of_plan[name] for name in _OF_PLAN if name in of_plan)
     yield _unseen(faces, style)
-    yield from hang_figures(frames_to_hang(wish), wish.hang, style)
+    yield from hang_figures(frames_to_hang(layout), layout.hang, style)
 
 
 def _side(name: str, label: str, spans: list[Span], style: LengthStyle) -> Figure:

@@ -12,10 +12,10 @@ from ...ground.show import LengthStyle, typed_length
 from ...rules.viewing import grade_word
 from ...shapes.box import ZERO
 from ...work.outcome import Work
-from ..kind import Laid
+from ..kind import PlannedLayout
 from ..page import (
     ArrangementDrawn,
-    LayoutBlade,
+    LayoutStepSummary,
     LayoutWay,
     ModeDrawn,
     PanelsDrawn,
@@ -29,7 +29,7 @@ from ..wall.page import Shown, seen_blade, wall_drawn
 from .arrangements import ARRANGEMENTS, LEAST, MOST, arrangement_of
 from .onwall import frames_to_hang, panels_scene
 from .rearranged import NotArranged, gap_of, rearranged, usual_size
-from .wish import PanelsWish
+from .request import PanelsRequest
 from .zones import panel_work, spots
 
 _OF_EDGE = {"picture-ends", "mirror-too-shallow", "zone-near-fold"}
@@ -39,21 +39,25 @@ _OF_SPREAD = {"zone-off-faces"}
 _WORDS = {"window": "gaps hide", "butted": "nothing hidden"}
 
 
-def panel_parts(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) -> Parts:
+def panel_parts(
+    layout: PanelsRequest, work: Work, laid: PlannedLayout, style: LengthStyle
+) -> Parts:
     """What stands on the page of panels."""
     return Parts(
-        blades=_blades(wish, work, laid, style),
-        ways=[*_modes(wish), *_fills(wish, work)],
-        wall=_wall(wish, style),
-        panels=_drawn(wish, work),
-        scene=panels_scene(wish, style),
+        blades=_blades(layout, work, laid, style),
+        ways=[*_modes(layout), *_fills(layout, work)],
+        wall=_wall(layout, style),
+        panels=_drawn(layout, work),
+        scene=panels_scene(layout, style),
         hint=CAUTION,
     )
 
 
-def _blades(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) -> list[LayoutBlade]:
-    spread, count = bounds(wish.on_spread), len(wish.frames)
-    nails = sum(frame.fixings for frame in wish.frames)
+def _blades(
+    layout: PanelsRequest, work: Work, laid: PlannedLayout, style: LengthStyle
+) -> list[LayoutStepSummary]:
+    spread, count = bounds(layout.on_spread), len(layout.frames)
+    nails = sum(frame.fixings for frame in layout.frames)
     by_id = {
         name: [one for one in laid.findings if one.id in ids]
         for name, ids in (
@@ -65,34 +69,34 @@ def _blades(wish: PanelsWish, work: Work, laid: Laid, style: LengthStyle) -> lis
     }
     told = [one for found in by_id.values() for one in found]
     rest = [one for one in laid.findings if one not in told]
-    own = arrangement_of(wish.on_wall)
-    measured = any(frame.ordered is not None for frame in wish.frames)
-    wrap = wish.wrap
+    own = arrangement_of(layout.on_wall)
+    measured = any(frame.ordered is not None for frame in layout.frames)
+    wrap = layout.wrap
     edge = ("none", "faces only") if wrap is None else (
         f"Wrap {style.length(wrap.depth.mm)}",
         next(fill.label.lower() for fill in Wrap.fills if fill.id == wrap.fill),
     )  # fmt: skip
     of_hanging = [figure.id for figure in laid.figures if figure.id.startswith(("hang_", "nail_"))]
     return [
-        blade("spread", "Spread", style.size(spread.w, spread.h), _WORDS[wish.mode],
+        blade("spread", "Spread", style.size(spread.w, spread.h), _WORDS[layout.mode],
               ["spread_width", "spread_height", "unseen", "loss"], by_id["spread"]),
         blade("frames", "Frames", f"{count}, measured" if measured else f"{count} frames",
               ARRANGEMENTS[own].label.lower() if own else "own places", ["spread_width", "spread_height"], by_id["frames"]),
         blade("edge", "Edge", *edge, [], by_id["edge"]),
         blade("pixels", "Pixels", show.ppi(work.effective), grade_word(work.grade or "no trials"), ["effective_ppi", "loss", "grade"], rest),
-        blade("hanging", "Hanging", f"middle {style.length(wish.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
+        blade("hanging", "Hanging", f"middle {style.length(layout.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
               of_hanging, by_id["hanging"]),
-        seen_blade(wish.view, style),
+        seen_blade(layout.view, style),
     ]  # fmt: skip
 
 
-def _modes(wish: PanelsWish) -> Iterator[LayoutWay]:
-    """Both schools with what they lead to: what is unseen, and how fine the picture is then."""
+def _modes(layout: PanelsRequest) -> Iterator[LayoutWay]:
+    """Both criteria with what they lead to: what is unseen, and how fine the picture is then."""
     for mode, title, what in (
         ("window", "The gaps hide picture", "lines run on behind them"),
         ("butted", "Nothing is hidden in gaps", "lines jump at the gaps"),
     ):
-        other = _in_mode(wish, mode)
+        other = _in_mode(layout, mode)
         spread = bounds(other.on_spread)
         seen = sum((face.area for face in other.on_spread), ZERO)
         unseen = show.percent(1 - seen / spread.area)
@@ -102,41 +106,41 @@ def _modes(wish: PanelsWish) -> Iterator[LayoutWay]:
             title=title,
             text=f"{what}, {unseen} unseen, {ppi}",
             fix={"mode": mode},
-            taken=mode == wish.mode,
+            taken=mode == layout.mode,
         )
 
 
-def _in_small(wish: PanelsWish) -> ModeDrawn:
+def _in_small(layout: PanelsRequest) -> ModeDrawn:
     return ModeDrawn(
-        mode=wish.mode,
-        picture=panel_work(wish).placement.whole.as_floats(),
-        faces=[face.as_floats() for face in wish.on_wall],
-        shows=[face.as_floats() for face in wish.on_spread],
+        mode=layout.mode,
+        picture=panel_work(layout).placement.whole.as_floats(),
+        faces=[face.as_floats() for face in layout.on_wall],
+        shows=[face.as_floats() for face in layout.on_spread],
     )
 
 
-def _in_mode(wish: PanelsWish, mode: str) -> PanelsWish:
-    """The same frames in one of both schools."""
-    if mode == wish.mode:
-        return wish
-    changed = wish.model_copy(update={"mode": mode})
+def _in_mode(layout: PanelsRequest, mode: str) -> PanelsRequest:
+    """The same frames in one of both criteria."""
+    if mode == layout.mode:
+        return layout
+    changed = layout.model_copy(update={"mode": mode})
     spread = bounds(changed.on_spread)
-    plan = wish.plans[0]
+    plan = layout.plans[0]
     target = type(plan.target).model_validate(
         {"width": typed_length(spread.w, "mm"), "height": typed_length(spread.h, "mm")}
     )
     return changed.model_copy(update={"plans": [plan.model_copy(update={"target": target})]})
 
 
-def _fills(wish: PanelsWish, work: Work) -> Iterator[LayoutWay]:
+def _fills(layout: PanelsRequest, work: Work) -> Iterator[LayoutWay]:
     """How the sides are covered; the picture itself comes with the zoom that leaves enough of it."""
-    if wish.wrap is None:
+    if layout.wrap is None:
         return
     for fill in Wrap.fills:
         fix: dict[str, Any] = {"wrap.fill": fill.id}
         text = fill.words
         if fill.id == "picture":
-            room = _room_for_sides(wish, work)
+            room = _room_for_sides(layout, work)
             if room is None:
                 text = "straighten it first, or take it larger, so that the picture reaches round"
             elif room:
@@ -147,24 +151,24 @@ def _fills(wish: PanelsWish, work: Work) -> Iterator[LayoutWay]:
             title=fill.label,
             text=text,
             fix=fix,
-            taken=fill.id == wish.wrap.fill,
+            taken=fill.id == layout.wrap.fill,
         )
 
 
-def _room_for_sides(wish: PanelsWish, work: Work) -> dict[str, Any] | None:
+def _room_for_sides(layout: PanelsRequest, work: Work) -> dict[str, Any] | None:
     """Zoom and anchor that leave enough picture for all sides; empty where there is enough, None where it leans or
     is padded."""
     fit, placed = work.plan.fit, work.placement
     if fit.mode != "fill" or fit.angle:
         return None
-    spread, around = bounds(wish.on_spread), wish.around
+    spread, around = bounds(layout.on_spread), layout.around
     before: list[Fraction] = []
     after: list[Fraction] = []
     shares: list[float] = []
     zoom = 1.0
     for size, sides, taken, whole in (
-        (spread.w, [(face.x, face.right) for face in wish.on_spread], placed.crop.w, placed.picture_w),
-        (spread.h, [(face.y, face.bottom) for face in wish.on_spread], placed.crop.h, placed.picture_h),
+        (spread.w, [(face.x, face.right) for face in layout.on_spread], placed.crop.w, placed.picture_w),
+        (spread.h, [(face.y, face.bottom) for face in layout.on_spread], placed.crop.h, placed.picture_h),
     ):  # fmt: skip
         first = max(around - min(begin for begin, _ in sides), ZERO)
         last = max(around - (size - max(end for _, end in sides)), ZERO)
@@ -194,41 +198,41 @@ def _room_for_sides(wish: PanelsWish, work: Work) -> dict[str, Any] | None:
     }
 
 
-def _drawn(wish: PanelsWish, work: Work) -> PanelsDrawn:
-    gap, (width, height) = gap_of(wish), usual_size(wish)
+def _drawn(layout: PanelsRequest, work: Work) -> PanelsDrawn:
+    gap, (width, height) = gap_of(layout), usual_size(layout)
     placed = work.placement
     return PanelsDrawn(
-        spread=bounds(wish.on_spread).as_floats(),
+        spread=bounds(layout.on_spread).as_floats(),
         picture=placed.whole.as_floats(),
         printed=placed.printed.as_floats(),
         angle=work.plan.fit.angle,
         zones=[(spot.name.removeprefix("The "), spot.box.as_floats()) for spot in spots(work)],
-        around=float(wish.around),
-        arrangement=arrangement_of(wish.on_wall),
-        arrangements=list(_arrangements(wish)),
-        modes=[_in_small(_in_mode(wish, mode)) for mode in ("window", "butted")],
-        gap="" if gap is None else typed_length(gap, wish.frames[0].width.unit),
+        around=float(layout.around),
+        arrangement=arrangement_of(layout.on_wall),
+        arrangements=list(_arrangements(layout)),
+        modes=[_in_small(_in_mode(layout, mode)) for mode in ("window", "butted")],
+        gap="" if gap is None else typed_length(gap, layout.frames[0].width.unit),
         usual=(width.typed, height.typed),
         least=LEAST,
         most=MOST,
     )
 
 
-def _wall(wish: PanelsWish, style: LengthStyle) -> WallDrawn:
-    pieces = frames_to_hang(wish)
+def _wall(layout: PanelsRequest, style: LengthStyle) -> WallDrawn:
+    pieces = frames_to_hang(layout)
     shown = [
-        Shown(0, face, wall, _off(wish, number, style))
-        for number, (face, wall) in enumerate(zip(wish.on_spread, wish.on_wall, strict=True))
+        Shown(0, face, wall, _off(layout, number, style))
+        for number, (face, wall) in enumerate(zip(layout.on_spread, layout.on_wall, strict=True))
     ]
-    typed = [(frame.width.typed, frame.height.typed) for frame in wish.frames]
-    corner = bounds([frame.box for frame in wish.frames])
+    typed = [(frame.width.typed, frame.height.typed) for frame in layout.frames]
+    corner = bounds([frame.box for frame in layout.frames])
     origin = float(corner.x), float(corner.y)
-    return wall_drawn(pieces, wish.hang, shown, typed, None, style, origin)
+    return wall_drawn(pieces, layout.hang, shown, typed, None, style, origin)
 
 
-def _off(wish: PanelsWish, number: int, style: LengthStyle) -> str:
+def _off(layout: PanelsRequest, number: int, style: LengthStyle) -> str:
     """How much a measured frame is off what was ordered: +2 × 0 mm; empty where nothing was ordered."""
-    frame = wish.frames[number]
+    frame = layout.frames[number]
     if frame.ordered is None:
         return ""
     signed = []
@@ -241,13 +245,13 @@ def _off(wish: PanelsWish, number: int, style: LengthStyle) -> str:
     return f"{signed[0]} × {signed[1]} {style.unit}"
 
 
-def _arrangements(wish: PanelsWish) -> Iterator[ArrangementDrawn]:
-    now, count = arrangement_of(wish.on_wall), len(wish.frames)
+def _arrangements(layout: PanelsRequest) -> Iterator[ArrangementDrawn]:
+    now, count = arrangement_of(layout.on_wall), len(layout.frames)
     for kind in ARRANGEMENTS.values():
         shown = count if LEAST <= count <= MOST and kind.fits(count) else (4 if kind.fits(4) else 3)
-        faces = kind.place(kind.sizes(shown, *_plain(wish)), _plain(wish)[0] / 8)
+        faces = kind.place(kind.sizes(shown, *_plain(layout)), _plain(layout)[0] / 8)
         try:
-            fix = {"frames": rearranged(wish, kind.id)}
+            fix = {"frames": rearranged(layout, kind.id)}
         except NotArranged:
             fix = None
         yield ArrangementDrawn(
@@ -259,6 +263,6 @@ def _arrangements(wish: PanelsWish) -> Iterator[ArrangementDrawn]:
         )
 
 
-def _plain(wish: PanelsWish) -> tuple[Fraction, Fraction]:
-    width, height = usual_size(wish)
+def _plain(layout: PanelsRequest) -> tuple[Fraction, Fraction]:
+    width, height = usual_size(layout)
     return width.mm, height.mm

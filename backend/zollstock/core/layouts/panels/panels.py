@@ -10,17 +10,17 @@ from ...ground.show import LengthStyle, typed_length
 from ...sheet.sheets import Sheet
 from ...telling.findings import stops
 from ...work.outcome import Work
-from ..kind import Kind, Laid, Seen
+from ..kind import Kind, PageQuery, PlannedLayout
 from ..page import LayoutPage, assembled
+from ..request import LayoutRequest
 from ..wall.faces import bounds
 from ..wall.hanging import hang_findings
 from ..wall.plan import hanging_plan
 from ..wall.scene import Scene
-from ..wish import Wish
 from .figures import panel_figures
 from .onwall import frames_to_hang, panels_scene
 from .page import panel_parts
-from .wish import Frame, PanelsWish
+from .request import Frame, PanelsRequest
 from .work import Panels, beyond_picture, grown, panel_sheet, panels_of
 from .zones import panel_work, panel_zone_findings
 
@@ -34,7 +34,7 @@ _MEANT = 0.1
 
 class PanelsKind(Kind):
     name: ClassVar[str] = "panels"
-    wish: ClassVar[type[Wish]] = PanelsWish
+    request: ClassVar[type[LayoutRequest]] = PanelsRequest
     sizes: ClassVar[bool] = True
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
@@ -47,63 +47,65 @@ class PanelsKind(Kind):
             "plans": [{"target": size} | plan if isinstance(plan, dict) else plan for plan in plans]
         }
 
-    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
-        assert isinstance(wish, PanelsWish)
-        work = panel_work(wish)
-        panels = panels_of(wish, work)
-        pieces = frames_to_hang(wish)
-        return Laid(
+    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+        assert isinstance(layout, PanelsRequest)
+        work = panel_work(layout)
+        panels = panels_of(layout, work)
+        pieces = frames_to_hang(layout)
+        return PlannedLayout(
             works=(grown(panels),),
-            sheets=tuple(panel_sheet(panels, number) for number in range(len(wish.frames))),
-            figures=list(panel_figures(wish, work, style)),
+            sheets=tuple(panel_sheet(panels, number) for number in range(len(layout.frames))),
+            figures=list(panel_figures(layout, work, style)),
             findings=[
                 *stops(work, style),
                 *_sides(panels, style),
-                *panel_zone_findings(wish, work, style),
-                *_measured(wish, style),
-                *hang_findings(pieces, wish.hang, style, _fixings(wish)),
+                *panel_zone_findings(layout, work, style),
+                *_measured(layout, style),
+                *hang_findings(pieces, layout.hang, style, _fixings(layout)),
             ],
         )
 
-    def in_short(self, wish: Wish, laid: Laid, style: LengthStyle) -> str:
-        assert isinstance(wish, PanelsWish)
-        spread, count = bounds(wish.on_spread), len(wish.frames)
+    def in_short(self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle) -> str:
+        assert isinstance(layout, PanelsRequest)
+        spread, count = bounds(layout.on_spread), len(layout.frames)
         return f"{count} frame{'s' if count != 1 else ''}, {style.size(spread.w, spread.h)}"
 
-    def works(self, wish: Wish) -> list[Work]:
-        assert isinstance(wish, PanelsWish)
-        return [panel_work(wish)]
+    def works(self, layout: LayoutRequest) -> list[Work]:
+        assert isinstance(layout, PanelsRequest)
+        return [panel_work(layout)]
 
-    def scene(self, wish: Wish, style: LengthStyle) -> Scene:
-        assert isinstance(wish, PanelsWish)
-        return panels_scene(wish, style)
+    def scene(self, layout: LayoutRequest, style: LengthStyle) -> Scene:
+        assert isinstance(layout, PanelsRequest)
+        return panels_scene(layout, style)
 
-    def hanging_plan(self, wish: Wish, style: LengthStyle) -> list[Sheet]:
-        assert isinstance(wish, PanelsWish)
-        return hanging_plan(wish.title, frames_to_hang(wish), wish.hang, style)
+    def hanging_plan(self, layout: LayoutRequest, style: LengthStyle) -> list[Sheet]:
+        assert isinstance(layout, PanelsRequest)
+        return hanging_plan(layout.title, frames_to_hang(layout), layout.hang, style)
 
-    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
-        assert isinstance(wish, PanelsWish)
-        work = panel_work(wish)
-        return assembled(panel_parts(wish, work, laid, style), laid, style, {}, seen.sheet)
+    def page(
+        self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
+    ) -> LayoutPage:
+        assert isinstance(layout, PanelsRequest)
+        work = panel_work(layout)
+        return assembled(panel_parts(layout, work, laid, style), laid, style, {}, seen.sheet)
 
 
-def _fixings(wish: PanelsWish) -> list[str]:
-    return [f"frames.{number}.fixings" for number in range(len(wish.frames))]
+def _fixings(layout: PanelsRequest) -> list[str]:
+    return [f"frames.{number}.fixings" for number in range(len(layout.frames))]
 
 
 def _spread_of(document: dict[str, Any]) -> dict[str, str]:
     """The spread that frames make; a metre each way where they are not understood, which is told later."""
     try:
-        wish = PanelsWish.model_construct(
+        layout = PanelsRequest.model_construct(
             plans=[],
             frames=[Frame.model_validate(frame) for frame in document["frames"]],
             mode=document.get("mode", "window"),
         )
-        spread = bounds(wish.on_spread)
+        spread = bounds(layout.on_spread)
         if not spread.area:
-            raise ValueError("a frame without a size, which is told by the wish")
-        unit = wish.frames[0].width.unit
+            raise ValueError("a frame without a size, which is told by the layout")
+        unit = layout.frames[0].width.unit
         return {"width": typed_length(spread.w, unit), "height": typed_length(spread.h, unit)}
     except (KeyError, TypeError, ValueError, AttributeError):
         return {"width": "1 m", "height": "1 m"}
@@ -111,12 +113,12 @@ def _spread_of(document: dict[str, Any]) -> dict[str, str]:
 
 def _sides(panels: Panels, style: LengthStyle) -> Iterator[Finding]:
     """Where the picture ends before the sides are covered, or a face is too shallow to be mirrored."""
-    wish, work = panels.wish, panels.work
-    wrap = wish.wrap
+    layout, work = panels.layout, panels.work
+    wrap = layout.wrap
     if wrap is None:
         return
-    for number, face in enumerate(wish.on_spread):
-        name = wish.name_of(number)
+    for number, face in enumerate(layout.on_spread):
+        name = layout.name_of(number)
         if wrap.fill == "picture":
             over = beyond_picture(work, face.grown(wrap.around))
             # Less than a px of the file is held to the picture's edge: nobody could see it.
@@ -140,9 +142,9 @@ def _sides(panels: Panels, style: LengthStyle) -> Iterator[Finding]:
             )
 
 
-def _measured(wish: PanelsWish, style: LengthStyle) -> Iterator[Finding]:
+def _measured(layout: PanelsRequest, style: LengthStyle) -> Iterator[Finding]:
     """Sizes that were measured and cannot be those that were ordered."""
-    for number, frame in enumerate(wish.frames):
+    for number, frame in enumerate(layout.frames):
         if frame.ordered is None:
             continue
         wanted = frame.ordered.width.mm, frame.ordered.height.mm
@@ -155,7 +157,7 @@ def _measured(wish: PanelsWish, style: LengthStyle) -> Iterator[Finding]:
             id="measured-otherwise",
             level="warn",
             step="size",
-            text=f"Frame {wish.name_of(number)} was ordered {style.size(*wanted)} and measured {style.size(*found)}{doubt}",
+            text=f"Frame {layout.name_of(number)} was ordered {style.size(*wanted)} and measured {style.size(*found)}{doubt}",
             fix={f"frames.{number}.width": frame.height.typed, f"frames.{number}.height": frame.width.typed}
             if swapped
             else None,

@@ -12,16 +12,16 @@ from ...ground.show import typed_length
 from ...shapes.box import Box
 from ..wall.faces import gaps
 from .arrangements import ARRANGEMENTS, LEAST, MOST, arrangement_of
-from .wish import Frame, PanelsWish
+from .request import Frame, PanelsRequest
 
 
 class NotArranged(Refusal):
     """Frames cannot be placed as asked; the message says why."""
 
 
-def gap_of(wish: PanelsWish) -> Fraction | None:
+def gap_of(layout: PanelsRequest) -> Fraction | None:
     """The one gap between the frames, mm; None where gaps differ or there is none."""
-    faces = wish.on_wall
+    faces = layout.on_wall
     between = {
         end - begin
         for spans in ([(f.x, f.right) for f in faces], [(f.y, f.bottom) for f in faces])
@@ -30,13 +30,13 @@ def gap_of(wish: PanelsWish) -> Fraction | None:
     return between.pop() if len(between) == 1 else None
 
 
-def usual_size(wish: PanelsWish) -> tuple[Length, Length]:
+def usual_size(layout: PanelsRequest) -> tuple[Length, Length]:
     """The size that most frames were ordered in, or have."""
     sizes = [
         (frame.ordered.width, frame.ordered.height)
         if frame.ordered is not None
         else (frame.width, frame.height)
-        for frame in wish.frames
+        for frame in layout.frames
     ]
     often = Counter((w.mm, h.mm) for w, h in sizes)
     most = max(often.values())
@@ -44,7 +44,7 @@ def usual_size(wish: PanelsWish) -> tuple[Length, Length]:
 
 
 def rearranged(
-    wish: PanelsWish,
+    layout: PanelsRequest,
     arrangement: str,
     count: int | None = None,
     gap: Length | None = None,
@@ -58,17 +58,17 @@ def rearranged(
     kind = ARRANGEMENTS.get(arrangement)
     if kind is None:
         raise NotArranged(f"There is no arrangement “{arrangement[:40]}”.")
-    count = len(wish.frames) if count is None else count
+    count = len(layout.frames) if count is None else count
     if not LEAST <= count <= MOST:
         raise NotArranged(
             f"Arrangements are made of {LEAST} to {MOST} frames; more are placed one by one."
         )
     if not kind.fits(count):
         raise NotArranged(f"{kind.label}: not with {count} frames.")
-    between = gap.mm if gap is not None else (gap_of(wish) or Fraction(40))
-    old, unit = wish.frames, wish.frames[0].width.unit
-    now = arrangement_of(wish.on_wall)
-    usual = size or usual_size(wish)
+    between = gap.mm if gap is not None else (gap_of(layout) or Fraction(40))
+    old, unit = layout.frames, layout.frames[0].width.unit
+    now = arrangement_of(layout.on_wall)
+    usual = size or usual_size(layout)
     if any(side.mm <= 0 for side in usual):
         raise NotArranged("A frame has a size.")
     kept = size is None and (
@@ -86,7 +86,7 @@ def rearranged(
         # Somebody's own steps: another gap leaves their heights alone.
         places = [
             Box(place.x, wall.y, place.w, place.h)
-            for place, wall in zip(places, wish.on_wall, strict=True)
+            for place, wall in zip(places, layout.on_wall, strict=True)
         ]
     return [
         _frame(old[number] if number < len(old) else None, place, unit, kept and number < len(old))

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from ...edges.kind import Rim
+from ...edges.kind import EdgeFill
 from ...ground.rational import Fraction
 from ...rules.pixelcount import round_px
 from ...shapes.box import ZERO, Box
 from ...sheet.grid import Grid, PixelBox
 from ...sheet.sheets import Excerpt, Sheet
 from ...work.outcome import Work
-from .wish import PanelsWish
+from .request import PanelsRequest
 
 #: px that a file has more than the spread: left, top, right, bottom.
 Growth = tuple[int, int, int, int]
@@ -19,9 +19,9 @@ Growth = tuple[int, int, int, int]
 
 @dataclass(frozen=True, slots=True)
 class Panels:
-    """The faces of a wish in px of the spread's file; `sides` is what a canvas needs beyond a face, px."""
+    """The faces of a layout request in px of the spread's file; `sides` is what a canvas needs beyond a face, px."""
 
-    wish: PanelsWish
+    layout: PanelsRequest
     work: Work
     grid: Grid
     faces: tuple[PixelBox, ...]
@@ -30,7 +30,7 @@ class Panels:
     @property
     def of_picture(self) -> bool:
         """Whether the sides show what lies beyond the face in the picture."""
-        return self.wish.wrap is not None and self.wish.wrap.fill == "picture"
+        return self.layout.wrap is not None and self.layout.wrap.fill == "picture"
 
     @property
     def growth(self) -> Growth:
@@ -45,12 +45,12 @@ class Panels:
         )
 
 
-def panels_of(wish: PanelsWish, work: Work) -> Panels:
-    """The wish with its plan worked out, in px."""
+def panels_of(layout: PanelsRequest, work: Work) -> Panels:
+    """The request with its plan worked out, in px."""
     spread = work.boxes.document
     grid = Grid.over(spread.w, spread.h, work.output_ppi)
-    faces = tuple(grid.box(face) for face in wish.on_spread)
-    return Panels(wish, work, grid, faces, round_px(wish.around * grid.per_mm))
+    faces = tuple(grid.box(face) for face in layout.on_spread)
+    return Panels(layout, work, grid, faces, round_px(layout.around * grid.per_mm))
 
 
 def grown(panels: Panels) -> Work:
@@ -78,15 +78,15 @@ def grown(panels: Panels) -> Work:
 
 def panel_sheet(panels: Panels, number: int) -> Sheet:
     """The file of one panel: its face, and round it what its wrap says."""
-    wish, face = panels.wish, panels.faces[number]
-    box, around, sides = wish.on_spread[number], wish.around, panels.sides
+    layout, face = panels.layout, panels.faces[number]
+    box, around, sides = layout.on_spread[number], layout.around, panels.sides
     left, top, _, _ = panels.growth
     media = Box(ZERO, ZERO, box.w + 2 * around, box.h + 2 * around)
     inner = Box(around, around, box.w, box.h)
     raster = face.w + 2 * sides, face.h + 2 * sides
     per_mm = panels.grid.per_mm
     moved = left / per_mm, top / per_mm
-    name = wish.name_of(number)
+    name = layout.name_of(number)
     if panels.of_picture:
         excerpt = Excerpt(
             name,
@@ -96,7 +96,7 @@ def panel_sheet(panels: Panels, number: int) -> Sheet:
             media,
         )
     else:
-        excerpt = Excerpt(name, 0, box, face, inner, rim=_rim(wish))
+        excerpt = Excerpt(name, 0, box, face, inner, rim=_rim(layout))
     return Sheet(
         name=name,
         width=media.w,
@@ -111,9 +111,9 @@ def panel_sheet(panels: Panels, number: int) -> Sheet:
     )
 
 
-def _rim(wish: PanelsWish) -> Rim | None:
-    wrap = wish.wrap
-    return None if wrap is None else Rim(wrap.fill, wrap.colour, wrap.softness)
+def _rim(layout: PanelsRequest) -> EdgeFill | None:
+    wrap = layout.wrap
+    return None if wrap is None else EdgeFill(wrap.fill, wrap.colour, wrap.softness)
 
 
 def beyond_picture(work: Work, box: Box) -> Fraction:

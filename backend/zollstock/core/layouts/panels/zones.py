@@ -10,10 +10,10 @@ from ...answer.reckoning import Finding
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...shapes.box import Box
-from ...telling.zonefindings import called
+from ...telling.zonefindings import display_name
 from ...work.outcome import Work, with_fit, work_out
 from ...work.zones import HAIR_MM, NEAR_MM, rooms
-from .wish import PanelsWish
+from .request import PanelsRequest
 
 #: So much nearer is a picture taken, step by step, before no place is found for its zones.
 _ZOOMS = tuple(Fraction(100 + step, 100) for step in (0, 2, 5, 10, 15, 20, 30, 40, 50))
@@ -34,30 +34,30 @@ def spots(work: Work) -> list[Spot]:
     document = work.boxes.document
     return [
         Spot(
-            called(room.zone.name),
+            display_name(room.zone.name),
             Box(room.left, room.top, document.w - room.left - room.right, document.h - room.top - room.bottom),
         )
         for room in rooms(work, document)
     ]  # fmt: skip
 
 
-def panel_zone_findings(wish: PanelsWish, work: Work, style: LengthStyle) -> Iterator[Finding]:
+def panel_zone_findings(layout: PanelsRequest, work: Work, style: LengthStyle) -> Iterator[Finding]:
     """A finding for every zone that no face holds whole, and for those near a fold that the picture goes round."""
     if not work.plan.fit.keep:
         return
-    faces, found = wish.on_spread, spots(work)
+    faces, found = layout.on_spread, spots(work)
     torn = [spot for spot in found if not any(_inside(spot.box, face) for face in faces)]
-    fix = moved_off(wish, work) if torn else None
+    fix = moved_off(layout, work) if torn else None
     for spot in torn:
         yield Finding(
             id="zone-off-faces",
             level="warn",
             step="fit",
-            text=f"{spot.name} {_where(wish, spot.box)}.",
+            text=f"{spot.name} {_where(layout, spot.box)}.",
             fix=fix,
             fix_label="Move the picture" if fix else None,
         )
-    if wish.wrap is None or wish.wrap.fill != "picture":
+    if layout.wrap is None or layout.wrap.fill != "picture":
         return
     for spot in found:
         for number, face in enumerate(faces):
@@ -66,25 +66,25 @@ def panel_zone_findings(wish: PanelsWish, work: Work, style: LengthStyle) -> Ite
                     id="zone-near-fold",
                     level="warn",
                     step="edge",
-                    text=f"{spot.name} comes {style.length(max(gap, Fraction(0)))} from the fold of frame {wish.name_of(number)}.",
+                    text=f"{spot.name} comes {style.length(max(gap, Fraction(0)))} from the fold of frame {layout.name_of(number)}.",
                     fix={"wrap.fill": "mirror"},
                     fix_label="Mirror the picture round the sides",
                 )
 
 
-def _where(wish: PanelsWish, box: Box) -> str:
-    faces = wish.on_spread
-    met = [wish.name_of(number) for number, face in enumerate(faces) if _meet(box, face)]
+def _where(layout: PanelsRequest, box: Box) -> str:
+    faces = layout.on_spread
+    met = [layout.name_of(number) for number, face in enumerate(faces) if _meet(box, face)]
     if len(met) == 1:
         return f"is cut by the edge of frame {met[0]}"
     if met:
-        how = "lies across" if wish.mode == "window" else "is cut between"
+        how = "lies across" if layout.mode == "window" else "is cut between"
         return f"{how} frames {', '.join(met[:-1])} and {met[-1]}"
     nearest = sorted(range(len(faces)), key=lambda number: (_apart(box, faces[number]), number))[:2]
     if len(nearest) < 2:
         return "lies beside the frame"
     one, other = sorted(nearest)
-    return f"lies in the gap between frames {wish.name_of(one)} and {wish.name_of(other)}"
+    return f"lies in the gap between frames {layout.name_of(one)} and {layout.name_of(other)}"
 
 
 def _inside(box: Box, face: Box) -> bool:
@@ -106,22 +106,22 @@ def _apart(box: Box, face: Box) -> Fraction:
     return across * across + down * down
 
 
-def panel_work(wish: PanelsWish) -> Work:
+def panel_work(layout: PanelsRequest) -> Work:
     """The plan worked out on its spread. Placed automatically it keeps its zones off gaps and edges, where some place of
     the crop does; else it is placed as a print's."""
-    work = work_out(wish.plans[0])
+    work = work_out(layout.plans[0])
     fit = work.plan.fit
     if not (fit.auto and fit.keep) or fit.mode != "fill" or fit.angle:
         return work
-    if all(any(_inside(spot.box, face) for face in wish.on_spread) for spot in spots(work)):
+    if all(any(_inside(spot.box, face) for face in layout.on_spread) for spot in spots(work)):
         return work
-    anchor = _clear_anchor(wish, work)
+    anchor = _clear_anchor(layout, work)
     if anchor is None:
         return work
     return with_fit(work, fit.model_copy(update={"anchor": anchor, "auto": False}))
 
 
-def moved_off(wish: PanelsWish, work: Work) -> dict[str, Any] | None:
+def moved_off(layout: PanelsRequest, work: Work) -> dict[str, Any] | None:
     """The least change of the picture's place that has every zone whole on a face; None where none is found.
 
     First it is only moved; then taken nearer, step by step. A picture that leans or is padded is left to hands.
@@ -132,17 +132,17 @@ def moved_off(wish: PanelsWish, work: Work) -> dict[str, Any] | None:
     for zoom in _ZOOMS:
         nearer = float(round(Fraction(fit.zoom) * zoom, 4))
         tried = with_fit(work, fit.model_copy(update={"zoom": nearer, "auto": False}))
-        anchor = _clear_anchor(wish, tried)
+        anchor = _clear_anchor(layout, tried)
         if anchor is None:
             continue
         there = with_fit(tried, tried.plan.fit.model_copy(update={"anchor": anchor}))
-        if all(any(_inside(spot.box, face) for face in wish.on_spread) for spot in spots(there)):
+        if all(any(_inside(spot.box, face) for face in layout.on_spread) for spot in spots(there)):
             fix: dict[str, Any] = {"plans.0.fit.anchor": list(anchor), "plans.0.fit.auto": False}
             return fix if zoom == 1 else fix | {"plans.0.fit.zoom": nearer}
     return None
 
 
-def _clear_anchor(wish: PanelsWish, work: Work) -> tuple[float, float] | None:
+def _clear_anchor(layout: PanelsRequest, work: Work) -> tuple[float, float] | None:
     """The anchor nearest to the present one at which every zone lies on a face."""
     placed, k = work.placement, work.placement.mm_per_px
     spare = tuple(px * k for px in placed.spare)
@@ -153,7 +153,7 @@ def _clear_anchor(wish: PanelsWish, work: Work) -> tuple[float, float] | None:
     allowed = [free]
     for spot in spots(work):
         box, found = spot.box, []
-        for face in wish.on_spread:
+        for face in layout.on_spread:
             if box.w > face.w or box.h > face.h:
                 continue
             room = Box(face.x - box.x, face.y - box.y, face.w - box.w, face.h - box.h)

@@ -9,7 +9,7 @@ from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...ground.workings import length, length_shown, written
 from ...shapes.box import ZERO
-from ..wish import LaidPaper
+from ..request import LaidPaper
 from .split import Split
 
 

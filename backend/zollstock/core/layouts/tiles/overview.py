@@ -14,7 +14,7 @@ from ...sheet.grid import Grid, PixelBox
 from ...sheet.marks import WIDTH
 from ...sheet.sheets import Excerpt, Sheet, Tone
 from ...work.outcome import Work
-from ..wish import LaidPaper
+from ..request import LaidPaper
 from .seams import Pieces, tile_name
 
 NAME = "Overview"

@@ -7,9 +7,9 @@ from ...ground.show import LengthStyle
 from ...rules.viewing import grade_word
 from ...studio.studio import Studio
 from ...work.outcome import Work
-from ..kind import Laid
-from ..onpaper import OnPaperWish
-from ..page import LayoutBlade, TilesDrawn, blade, paper_name
+from ..kind import PlannedLayout
+from ..onpaper import OnPaperRequest
+from ..page import LayoutStepSummary, TilesDrawn, blade, paper_name
 from .seams import tile_name
 from .way import Cut, TilesWay
 
@@ -19,15 +19,20 @@ _SIZE = ["columns", "rows", "cut_saves_column", "cut_saves_row", "waste"]
 
 
 def tile_blades(
-    laid: Laid, wish: OnPaperWish, way: TilesWay, cut: Cut, style: LengthStyle, studio: Studio
-) -> list[LayoutBlade]:
+    laid: PlannedLayout,
+    layout: OnPaperRequest,
+    way: TilesWay,
+    cut: Cut,
+    style: LengthStyle,
+    studio: Studio,
+) -> list[LayoutStepSummary]:
     """Sheets, Overlap and Marks; what is laid out stands on a blade of its own."""
     of_overlap = [one for one in laid.findings if one.id in _OF_OVERLAP]
     of_marks = [one for one in laid.findings if one.id in _OF_MARKS]
-    paper = paper_name(wish.sheet, style, studio)
+    paper = paper_name(layout.sheet, style, studio)
     overlap = way.overlap.mm
-    printed = wish.printed
-    marked = "cut, glue, numbers" if wish.marks else "none"
+    printed = layout.printed
+    marked = "cut, glue, numbers" if layout.marks else "none"
     return [
         blade("sheets", "Sheets", f"{paper}, {cut.sheets}", "lying" if cut.turn else "standing",
               [*_SIZE, "usable_width", "usable_height"], []),
@@ -38,7 +43,7 @@ def tile_blades(
     ]  # fmt: skip
 
 
-def what_blade(laid: Laid, work: Work, style: LengthStyle) -> LayoutBlade:
+def what_blade(laid: PlannedLayout, work: Work, style: LengthStyle) -> LayoutStepSummary:
     """What is laid out: the finished size and its grade."""
     trim = work.boxes.trim
     rest = [one for one in laid.findings if one.id not in _OF_OVERLAP | _OF_MARKS]

@@ -11,7 +11,7 @@ from ...answer.reckoning import Finding
 from ...ground.rational import Fraction
 from ...ground.show import typed_length
 from ...shapes.box import ZERO
-from ...telling.zonefindings import called
+from ...telling.zonefindings import display_name
 from ...work.outcome import Work
 from ...work.zones import rooms
 from .split import Split
@@ -62,7 +62,7 @@ def zones_on_seams(
                 id="zone-on-seam",
                 level="warn",
                 step="edge",
-                text=f"{called(room.zone.name)} lies on the seam between {one} and {other}.",
+                text=f"{display_name(room.zone.name)} lies on the seam between {one} and {other}.",
                 fix=fix or None,
                 fix_label="Move the seams" if fix else None,
             )

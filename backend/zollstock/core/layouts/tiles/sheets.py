@@ -12,7 +12,7 @@ from ...shapes.ink import Label, Stroke
 from ...sheet.grid import Grid, PixelBox
 from ...sheet.sheets import FULL_TONE, Excerpt, Sheet, Tone
 from ...work.outcome import Work
-from ..wish import LaidPaper
+from ..request import LaidPaper
 from .marks import Seams, tile_labels, tile_strokes
 from .seams import tile_name
 from .split import Split

@@ -11,10 +11,10 @@ from ...ground.show import LengthStyle
 from ...sheet.sheets import Sheet
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
-from ..kind import Kind, Laid, Seen
-from ..onpaper import OnPaperWish, driver_figures, driver_findings
+from ..kind import Kind, PageQuery, PlannedLayout
+from ..onpaper import OnPaperRequest, driver_figures, driver_findings
 from ..page import LayoutPage, Parts, assembled
-from ..wish import LaidPaper, Wish
+from ..request import LaidPaper, LayoutRequest
 from .figures import tile_figures
 from .marks import tile_labels
 from .overview import overview
@@ -25,7 +25,7 @@ from .way import TilesWay
 from .ways import tile_ways
 
 
-class TilesWish(TilesWay, OnPaperWish):
+class TilesRequest(TilesWay, OnPaperRequest):
     """One plan's document over sheets."""
 
     kind: Literal["tiles"] = "tiles"
@@ -44,53 +44,57 @@ class TilesWish(TilesWay, OnPaperWish):
 
 class Tiles(Kind):
     name: ClassVar[str] = "tiles"
-    wish: ClassVar[type[Wish]] = TilesWish
+    request: ClassVar[type[LayoutRequest]] = TilesRequest
 
-    def lay(self, wish: Wish, style: LengthStyle) -> Laid:
-        assert isinstance(wish, TilesWish)
-        return laid_tiles(work_out(wish.plans[0]), wish, wish, style)
+    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+        assert isinstance(layout, TilesRequest)
+        return laid_tiles(work_out(layout.plans[0]), layout, layout, style)
 
-    def page(self, wish: Wish, laid: Laid, style: LengthStyle, seen: Seen) -> LayoutPage:
-        assert isinstance(wish, TilesWish)
+    def page(
+        self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
+    ) -> LayoutPage:
+        assert isinstance(layout, TilesRequest)
         (work,) = laid.works
-        cut = wish.best(wish.sheet, work.boxes.document, wish.by)
+        cut = layout.best(layout.sheet, work.boxes.document, layout.by)
         on = cut.sheets if seen.on is None else seen.on
         parts = Parts(
             blades=[
                 what_blade(laid, work, style),
-                *tile_blades(laid, wish, wish, cut, style, seen.studio),
+                *tile_blades(laid, layout, layout, cut, style, seen.studio),
             ],
-            ways=tile_ways(work, wish.sheet, wish, wish.by, style, "", on),
+            ways=tile_ways(work, layout.sheet, layout, layout.by, style, "", on),
             tiles=tiles_drawn(cut, ""),
         )
         return assembled(parts, laid, style, glue_notes(cut), seen.sheet)
 
 
 def laid_tiles(
-    work: Work, wish: OnPaperWish, way: TilesWay, style: LengthStyle, holder: str = ""
-) -> Laid:
-    """The document of a plan worked out, over the wish's sheets in a way that is possible.
+    work: Work, layout: OnPaperRequest, way: TilesWay, style: LengthStyle, holder: str = ""
+) -> PlannedLayout:
+    """The document of a plan worked out, over the request's sheets in a way that is possible.
 
-    `holder` is the path to the way in the wish, for fixes. What the driver scales is made good at the very end: all
+    `holder` is the path to the way in the request, for fixes. What the driver scales is made good at the very end: all
     is laid out as it comes out of the printer.
     """
-    cut = way.best(wish.sheet, work.boxes.document, wish.by)
-    laid = TileSheets(work, cut.paper, cut.across, cut.down, wish.marks, wish.tone)
-    sheets = [*_map(work, way, cut.paper, laid, wish.tone.grey), *laid.all(way.order)]
-    if wish.by != 1:
-        sheets = [sheet.enlarged(1 / wish.by) for sheet in sheets]
-    return Laid(
+    cut = way.best(layout.sheet, work.boxes.document, layout.by)
+    laid = TileSheets(work, cut.paper, cut.across, cut.down, layout.marks, layout.tone)
+    sheets = [*_map(work, way, cut.paper, laid, layout.tone.grey), *laid.all(way.order)]
+    if layout.by != 1:
+        sheets = [sheet.enlarged(1 / layout.by) for sheet in sheets]
+    return PlannedLayout(
         works=(work,),
         sheets=tuple(sheets),
         figures=[
             *tile_figures(cut.turn, cut.paper, cut.across, cut.down, style),
-            *driver_figures(wish, style),
+            *driver_figures(layout, style),
         ],
         findings=[
             *stops(work, style),
-            *zones_on_seams(work, cut, way.cuts(wish.sheet, work.boxes.document, wish.by), holder),
-            *_without_marks(wish, cut.paper, style),
-            *driver_findings(wish),
+            *zones_on_seams(
+                work, cut, way.cuts(layout.sheet, work.boxes.document, layout.by), holder
+            ),
+            *_without_marks(layout, cut.paper, style),
+            *driver_findings(layout),
         ],
     )
 
@@ -102,8 +106,10 @@ def _map(
         yield overview(work, paper, laid.columns, laid.rows, grey)
 
 
-def _without_marks(wish: Wish, paper: LaidPaper, style: LengthStyle) -> Iterator[Finding]:
-    if wish.marks and not list(tile_labels(paper.media, paper.usable, "A1")):
+def _without_marks(
+    layout: LayoutRequest, paper: LaidPaper, style: LengthStyle
+) -> Iterator[Finding]:
+    if layout.marks and not list(tile_labels(paper.media, paper.usable, "A1")):
         yield Finding(
             id="marks-no-room",
             level="note",

@@ -10,7 +10,7 @@ from ...ground.lengths import Length
 from ...ground.rational import Fraction
 from ...parts.part import Part, length_of
 from ...shapes.box import Box
-from ..wish import TRUE, LaidPaper, Paper
+from ..request import TRUE, LaidPaper, Paper
 from .split import Split, Spread
 
 #: More sheets than this nobody glues.

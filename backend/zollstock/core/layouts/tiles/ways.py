@@ -11,7 +11,7 @@ from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...work.outcome import Work
 from ..page import LayoutWay
-from ..wish import Paper
+from ..request import Paper
 from .way import MOST_SHEETS, Cut, TilesWay
 
 _LIES: dict[Literal[0, 90], str] = {0: "Standing", 90: "Lying"}
@@ -32,7 +32,7 @@ def tile_ways(
 ) -> list[LayoutWay]:
     """Both turns, the fewer sheets first; a cut that saves a row or a column; as large as `on` sheets allow.
 
-    `holder` is the path to `way` in the wish. Only a print whose size is free is cut or enlarged: with a `holder`
+    `holder` is the path to `way` in the request. Only a print whose size is free is cut or enlarged: with a `holder`
     the size is decided elsewhere.
     """
     document = work.boxes.document

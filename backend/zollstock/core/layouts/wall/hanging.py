@@ -110,7 +110,7 @@ def hang_findings(
 ) -> Iterator[Finding]:
     """What a hanger would say: pieces in the floor, nails under a piece, wide ones on a single nail.
 
-    `paths` lead to the fixings of each piece in the wish.
+    `paths` lead to the fixings of each piece in the request.
     """
     for number, (piece, at) in enumerate(zip(pieces, hung(pieces, hang), strict=True)):
         if at.bottom < 0:

@@ -9,7 +9,7 @@ from typing import NamedTuple
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...shapes.box import ZERO, Box
-from ..page import DimDrawn, HungDrawn, LayoutBlade, Pair, WallDrawn, blade
+from ..page import DimDrawn, HungDrawn, LayoutStepSummary, Pair, WallDrawn, blade
 from .faces import bounds
 from .hanging import Hang, Hung, ToHang, hung
 from .view import WallView
@@ -33,7 +33,7 @@ def wall_drawn(
     style: LengthStyle,
     origin: Pair = (0.0, 0.0),
 ) -> WallDrawn:
-    """The wall of pieces; `typed` has the width and the height of each as it stands in the wish, `origin` is where
+    """The wall of pieces; `typed` has the width and the height of each as it stands in the request, `origin` is where
     their upper left corner lies in it, mm."""
     whole = bounds([piece.box for piece in pieces])
     at = hung(pieces, hang)
@@ -115,7 +115,7 @@ def nails_along(pieces: Sequence[Hung], hang: Hang) -> list[Fraction]:
     return sorted({x - hang.from_left.mm for piece in pieces for x, _ in piece.nails})
 
 
-def seen_blade(view: WallView, style: LengthStyle) -> LayoutBlade:
+def seen_blade(view: WallView, style: LengthStyle) -> LayoutStepSummary:
     """From where it is seen, and on what."""
     where = "own photograph" if view.photo is not None else "drawn wall"
     return blade("view", "On the wall", f"from {style.far(view.distance.mm)}", where, [], [])

@@ -76,7 +76,7 @@ class Scene(Record):
     photo: ScenePhoto | None = None
 
 
-class Seen(NamedTuple):
+class HungPiece(NamedTuple):
     """A piece as it is seen: where it hangs, its plan, the part of its document that shows, and where that lies."""
 
     hung: Hung
@@ -87,7 +87,7 @@ class Seen(NamedTuple):
     wrapped: float
 
 
-def scene(view: WallView, pieces: Sequence[Seen], style: LengthStyle) -> Scene:
+def scene(view: WallView, pieces: Sequence[HungPiece], style: LengthStyle) -> Scene:
     """The scene of pieces that hang."""
     left = float(min(piece.hung.left for piece in pieces))
     right = float(max(piece.hung.right for piece in pieces))
@@ -119,7 +119,7 @@ def scene(view: WallView, pieces: Sequence[Seen], style: LengthStyle) -> Scene:
     return Scene(width=width, height=height, shapes=shapes, caption=caption, missing=missing)
 
 
-def _caption(view: WallView, pieces: Sequence[Seen], style: LengthStyle) -> str:
+def _caption(view: WallView, pieces: Sequence[HungPiece], style: LengthStyle) -> str:
     if len(pieces) == 1:
         hung = pieces[0].hung
         what = f"{hung.name}, {style.size(hung.width, hung.height)}"
@@ -145,7 +145,7 @@ def _floor(width: float, height: float, upper: float) -> Iterator[SceneShape]:
     yield SceneShape("rect", (0, upper, width, height - upper), _FLOOR_COLOUR)
 
 
-def _piece(piece: Seen, view: WallView, across: Place, down: Place) -> Iterator[SceneShape]:
+def _piece(piece: HungPiece, view: WallView, across: Place, down: Place) -> Iterator[SceneShape]:
     """A piece with its shadow: canvas, framed, in its mat, or a bare sheet."""
     x = across(piece.hung.left)
     y = down(piece.hung.top)
@@ -183,7 +183,7 @@ def _piece(piece: Seen, view: WallView, across: Place, down: Place) -> Iterator[
         yield SceneShape("rect", (at[0], at[1], at[2], max(0.8, piece.wrapped * 0.05)), "#ffffff", round(0.5 * view.light, 4))  # fmt: skip
 
 
-def _mat(mat: Mat, at: tuple[float, float, float, float], piece: Seen) -> Iterator[SceneShape]:
+def _mat(mat: Mat, at: tuple[float, float, float, float], piece: HungPiece) -> Iterator[SceneShape]:
     """The inner card round the opening, and the bevel of the cut."""
     step = 0.0 if mat.inner is None else float(mat.inner.step.mm)
     if mat.inner is not None:

@@ -73,9 +73,9 @@ class Command(BaseCommand):
         make_variants(
             held, by_keys(sizes_of(account), ["cm-20x30", "cm-30x30", "px-1920x1080"]), "same"
         )
-        for position, (files, wish) in enumerate(walls(plans), 100):
+        for position, (files, layout) in enumerate(walls(plans), 100):
             held_under = {plan_key(number): pictures[file] for number, file in enumerate(files)}
-            begin(job, LAYOUT, wish, held_under, position)
+            begin(job, LAYOUT, layout, held_under, position)
 
     @transaction.atomic
     def _catalogue(self, account: User) -> None:
@@ -128,8 +128,8 @@ class Command(BaseCommand):
                 pictures[file] = self._picture(account, file)
             plan = {"format": PLAN_FORMAT, "picture": pictures[file].plan_part()} | wanted
             plans[file] = begin_print(job, pictures[file], plan, position).document
-        for position, (file, wish) in enumerate(layouts(plans), len(PRINTS) + 1):
-            begin(job, LAYOUT, wish, {plan_key(0): pictures[file]}, position)
+        for position, (file, layout) in enumerate(layouts(plans), len(PRINTS) + 1):
+            begin(job, LAYOUT, layout, {plan_key(0): pictures[file]}, position)
 
     def _picture(self, account: User, file: str) -> Picture:
         known = Picture.objects.filter(account=account, name=file).first()

@@ -1,0 +1,47 @@
+"""Outputs: the kinds of file that a print can become, and what each of them can hold."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class FileFormat:
+    """A kind of file.
+
+    `endings` the first of which is used; `bits` a channel; `longest_side` px; `classic_bytes` beyond
+    which it becomes a variant that not everybody reads; `lossless` keeps every pixel as it is; `vectors`
+    keeps lines and letters as such.
+    """
+
+    id: str
+    label: str
+    media_type: str
+    endings: tuple[str, ...]
+    bits: tuple[int, ...]
+    longest_side: int | None = None
+    classic_bytes: int | None = None
+    lossless: bool = True
+    vectors: bool = False
+
+    @property
+    def ending(self) -> str:
+        return self.endings[0]
+
+
+#: A page of a PDF is at most so long, mm, in points; a longer one counts in larger units (ISO 32000, `UserUnit`).
+LONGEST_PDF_PAGE_MM = 5080
+
+
+FILE_FORMATS: dict[str, FileFormat] = {
+    output.id: output
+    for output in (
+        FileFormat("tiff", "TIFF", "image/tiff", ("tif", "tiff"), (8, 16), classic_bytes=2**32),
+        # The format could hold 35 px more; the library that everybody writes it with cannot.
+        FileFormat(
+            "jpeg", "JPEG", "image/jpeg", ("jpg", "jpeg"), (8,), longest_side=65_500, lossless=False
+        ),
+        FileFormat("png", "PNG", "image/png", ("png",), (8, 16)),
+        FileFormat("pdf", "PDF", "application/pdf", ("pdf",), (8, 16), vectors=True),
+    )
+}

@@ -1,0 +1,233 @@
+import { useRef, useState } from "react";
+import { type ApiProblem, client, must } from "../../api/client";
+import type { Plan } from "../../api/types";
+import { Pick } from "../../shell/Pick";
+import { Row } from "../../fields/Row";
+import { Problem } from "../../shell/Problem";
+import { sentence } from "../../designs/DeskWords";
+import { OrderList } from "../../designs/OrderList";
+import { usePlanStore } from "../planStore";
+import { samePicture, settingsFor } from "./settingsFor";
+import type { StepPanelProps } from "./types";
+
+const FORMATS = [
+  { value: "tiff", label: "TIFF" },
+  { value: "jpeg", label: "JPEG" },
+  { value: "png", label: "PNG" },
+  { value: "pdf", label: "PDF" },
+] as const;
+const PICTURES = [
+  { value: "lossless", label: "as it is" },
+  { value: "jpeg", label: "as a JPEG" },
+] as const;
+const BITS = [
+  { value: "8", label: "8 bits" },
+  { value: "16", label: "16 bits" },
+] as const;
+const PROFILES = [
+  { value: "srgb", label: "sRGB" },
+  { value: "picture", label: "the picture's own" },
+] as const;
+const CMYK = [
+  { value: "ask", label: "not said" },
+  { value: "press", label: "a general press" },
+] as const;
+const COMPRESSION = [
+  { value: "lzw", label: "LZW" },
+  { value: "none", label: "none" },
+] as const;
+
+/** A JPEG holds 8 bits; coming back from one, the file has the picture's own depth again. */
+function depthFor(format: string, plan: Plan): 8 | 16 {
+  if (format === "jpeg") return 8;
+  return plan.output.format === "jpeg" ? plan.picture.bits : plan.output.bits;
+}
+
+export function HandoverPanel(
+  props: StepPanelProps & { onMake: () => void; making: boolean; problem: string },
+) {
+  const { plan, print } = props;
+  const change = usePlanStore((store) => store.change);
+  const output = plan.output;
+  const stopped = props.worksheet.reckoning.findings.some((finding) => finding.level === "stop");
+  return (
+    <div className="space-y-3">
+      <Row name="File">
+        <Pick
+          label="Format"
+          about="word:format"
+          options={FORMATS}
+          value={output.format}
+          onPick={(format) => change({ "output.format": format, "output.bits": depthFor(format, plan) })}
+        />
+      </Row>
+      {output.format !== "jpeg" && (
+        <Row name="Depth">
+          <Pick
+            label="Bits a channel"
+            about="word:depth"
+            options={BITS}
+            value={String(output.bits) as "8" | "16"}
+            onPick={(bits) => change({ "output.bits": Number(bits) })}
+          />
+        </Row>
+      )}
+      {output.format === "tiff" && (
+        <Row name="Compression">
+          <Pick
+            label="Compression of the TIFF"
+            about="word:compression"
+            options={COMPRESSION}
+            value={output.compression}
+            onPick={(compression) => change({ "output.compression": compression })}
+          />
+        </Row>
+      )}
+      {output.format === "pdf" && (
+        <Row name="Picture in it">
+          <Pick
+            label="Picture in the PDF"
+            about="word:compression"
+            options={PICTURES}
+            value={output.picture}
+            onPick={(picture) =>
+              change({ "output.picture": picture, ...(picture === "jpeg" ? { "output.bits": 8 } : {}) })
+            }
+          />
+        </Row>
+      )}
+      <Row name="Profile">
+        <Pick
+          label="Profile"
+          about="word:profile"
+          options={PROFILES}
+          value={output.profile}
+          onPick={(profile) => change({ "output.profile": profile })}
+        />
+      </Row>
+      {!plan.picture.tagged && (
+        <Row name="CMYK, no profile">
+          <Pick
+            label="What a CMYK picture without a profile is taken for"
+            about="word:cmyk"
+            options={CMYK}
+            value={output.cmyk}
+            onPick={(cmyk) => change({ "output.cmyk": cmyk })}
+          />
+        </Row>
+      )}
+      <button
+        type="button"
+        className="strong-button w-full !min-h-9"
+        disabled={stopped || props.making}
+        onClick={props.onMake}
+      >
+        {`Make the ${FORMATS.find(({ value }) => value === output.format)?.label ?? "file"}`}
+      </button>
+      {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
+      {props.problem && <Problem message={props.problem} />}
+      <OrderList of={{ kind: "prints", id: print.id }} version={print.version} ordering={props.making} />
+      <a
+        className="plain-button inline-flex items-center"
+        href={`/api/prints/${print.id}/workshop.pdf?unit=${props.unit}`}
+        download
+      >
+        Job sheet
+      </a>
+      <PlanPapers print={print.id} />
+    </div>
+  );
+}
+
+/** The plan document, to take along and to bring back. */
+function PlanPapers({ print }: { print: number }) {
+  const replace = usePlanStore((store) => store.replace);
+  const chooser = useRef<HTMLInputElement>(null);
+  const [said, setSaid] = useState("");
+  const [other, setOther] = useState<Plan | null>(null);
+  const bring = async (file: File) => {
+    setSaid("");
+    setOther(null);
+    const held = usePlanStore.getState();
+    const found = await readPlan(file);
+    // Whoever went to another print meanwhile does not find the plan there.
+    if (usePlanStore.getState().held?.id !== held.held?.id) return;
+    if (typeof found === "string") {
+      setSaid(`${file.name} ${found} The print stays as it is.`);
+      return;
+    }
+    const here = usePlanStore.getState().document;
+    if (!here || samePicture(found.picture, here.picture)) {
+      replace(found);
+      return;
+    }
+    const [there, own] = [found.picture, here.picture];
+    setSaid(
+      `${file.name} is a plan for another picture, of ${there.width_px} × ${there.height_px} px; this one has ${own.width_px} × ${own.height_px}. The print stays as it is.`,
+    );
+    setOther(found);
+  };
+  const takeSettings = () => {
+    const here = usePlanStore.getState().document;
+    if (other && here) replace(settingsFor(here, other));
+    setSaid("");
+    setOther(null);
+  };
+  return (
+    <div className="pad space-y-2">
+      <div className="flex flex-wrap gap-2 pt-1">
+        <a className="plain-button inline-flex items-center" href={`/api/prints/${print}/plan.json`} download>
+          Export the plan
+        </a>
+        <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
+          Import a plan
+        </button>
+        <input
+          ref={chooser}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Plan document"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) void bring(file);
+            event.target.value = "";
+          }}
+        />
+      </div>
+      {said && <Problem message={said} />}
+      {other && (
+        <button type="button" className="plain-button" onClick={takeSettings}>
+          Take its settings
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** The plan in a file, or what is wrong with it, in words. */
+async function readPlan(file: File): Promise<Plan | string> {
+  let document: unknown;
+  try {
+    document = JSON.parse(await file.text());
+  } catch {
+    return "is not a plan document.";
+  }
+  if (typeof document !== "object" || document === null || Array.isArray(document))
+    return "is not a plan document.";
+  let plan: Plan;
+  try {
+    plan = await must(
+      client.POST("/api/plans/read", { body: { plan: document as Record<string, unknown> } }),
+    );
+  } catch (error) {
+    const { problems, message } = error as ApiProblem;
+    const first = problems[0];
+    const where =
+      first && !first.message.includes(first.path.split(".").at(-1) ?? "") ? `${first.path}: ` : "";
+    return first
+      ? `is not a plan: ${where}${where ? first.message : sentence(first.message)}`.replace(/\.?$/, ".")
+      : `could not be read: ${sentence(message)}`;
+  }
+  return plan;
+}
