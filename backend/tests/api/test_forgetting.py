@@ -39,7 +39,7 @@ def test_a_picture_is_forgotten_at_once_with_all_that_was_made_of_it(caller, hel
     make(made["id"])
     picture = held["picture"]["id"]
     kept = caller("GET", f"pictures/{picture}/keeping")
-    assert kept == {"forget_at": None, "prints": 1, "layouts": 1, "files": 1}
+    assert kept == {"forget_at": None, "pictures": 0, "prints": 1, "layouts": 1, "files": 1}
     # It was looked at, too: then it lies unpacked beside the storage.
     with unpacked(Picture.objects.get(id=picture)) as copy:
         assert copy.exists()

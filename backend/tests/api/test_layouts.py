@@ -128,7 +128,7 @@ def test_sheets_as_a_pdf(caller, held, workers) -> None:
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
     assert [file["name"] for file in made["files"]] == ["mill-gears.pdf"] and made["count"] == 1
     until(lambda: Order.objects.get(id=made["id"]).state == "done")
-    told = caller("GET", f"layouts/{layout['id']}/orders")[0]
+    told = caller.listed(f"layouts/{layout['id']}/orders")[0]
     assert told["made_text"].startswith("PDF ")
     with pikepdf.open(io.BytesIO(caller("GET", f"orders/{made['id']}/files/1"))) as document:
         assert len(document.pages) == 5  # four tiles and the overview

@@ -78,6 +78,23 @@ def test_pages_follow_each_other_and_miss_nothing(caller: Caller, held: dict) ->
     caller("GET", f"jobs/{held['job']}/prints?cursor=nonsense", expect=422)
 
 
+def test_the_orders_of_a_print_come_page_by_page(caller: Caller, held: dict) -> None:
+    path = f"prints/{held['id']}/orders"
+    for number in range(12):
+        plan = held["plan"] | {"title": f"Fog {number}"}
+        held = caller(
+            "PUT", f"prints/{held['id']}/plan", {"plan": plan, "version": held["version"]}
+        )
+        made = caller("POST", path, {"version": held["version"]})
+    first = caller("GET", path)
+    assert first["items"][0]["id"] == made["id"] and len(first["items"]) == 5 and first["next"]
+    listed = caller.listed(path)
+    assert [one["version"] for one in listed] == sorted(
+        {one["version"] for one in listed}, reverse=True
+    )
+    assert len(listed) == 12
+
+
 def test_no_list_reads_a_document(caller: Caller, held: dict) -> None:
     # One that nobody could read any more: what is listed was told when it was written.
     Design.objects.filter(id=held["id"]).update(document={"format": "from the future"})

@@ -11,12 +11,17 @@ from django.utils import timezone
 from tests.api.caller import Caller, ready_print
 from tests.api.removing import a_day_after_removing
 from zollstock.core.ground.refusal import Refusal
-from zollstock.longwork.queue import FORGOTTEN_AFTER, LOST_AFTER, MOST_TRIES, Queue
+from zollstock.longwork.clock import SCHEDULE
+from zollstock.longwork.events import KEPT_FOR, clear_old, log_of
+from zollstock.longwork.messages import MESSAGES
+from zollstock.longwork.models import Event
+from zollstock.longwork.queue import FORGOTTEN_AFTER, LOST_AFTER, MOST_TRIES, Queue, TryLater
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import READING, read
 from zollstock.pixels.errors import Cancelled
 from zollstock.renders.models import Order, Run
 from zollstock.renders.tasks import ORDERS
+from zollstock.site.celery import app
 
 QUEUES = pytest.mark.parametrize("queue", [READING, ORDERS], ids=["pictures", "files"])
 
@@ -166,3 +171,80 @@ def test_a_picture_that_an_order_needs_cannot_go(caller, photo, rows) -> None:
     assert "files" in told["message"]
     run.delete()
     caller("DELETE", f"pictures/{picture.id}", expect=204)
+
+
+@QUEUES
+def test_what_hangs_on_others_waits_for_its_next_try(queue: Queue, rows) -> None:
+    mine = queue.claim(rows[queue])
+    with queue.fail_with_message(mine):
+        raise TryLater("The lab does not answer.")
+    row = row_of(queue, rows)
+    assert {name: getattr(row, name) for name in queue.waiting} == dict(queue.waiting)
+    assert row.problem == "The lab does not answer." and row.next_try > timezone.now()
+    assert queue.claim(rows[queue]) is None, "its time has not come"
+    queue.model.objects.filter(id=row.pk).update(pulse=timezone.now() - 2 * FORGOTTEN_AFTER)
+    assert list(queue.undispatched_rows()) == []
+    queue.model.objects.filter(id=row.pk).update(next_try=timezone.now())
+    assert [one.pk for one in queue.undispatched_rows()] == [row.pk]
+    assert queue.claim(rows[queue]).tries == 2
+
+
+@QUEUES
+def test_past_its_deadline_it_fails_in_words(queue: Queue, rows) -> None:
+    queue.model.objects.filter(id=rows[queue]).update(deadline=timezone.now())
+    mine = queue.claim(rows[queue])
+    with queue.fail_with_message(mine):
+        raise TryLater("The lab does not answer.")
+    row = row_of(queue, rows)
+    assert {name: getattr(row, name) for name in queue.failed} == dict(queue.failed)
+    assert row.problem == "The lab does not answer."
+
+
+def test_every_change_of_an_order_is_in_its_log(caller, other, rows) -> None:
+    mine = ORDERS.claim(rows[ORDERS])
+    ORDERS.mine(mine).update(pulse=timezone.now() - LOST_AFTER * 2)
+    list(ORDERS.lost_rows())
+    with ORDERS.fail_with_message(ORDERS.claim(rows[ORDERS])):
+        raise Refusal("It is cut off.")
+    told = caller("GET", f"orders/{rows[ORDERS]}/log")
+    assert [one["what"] for one in told] == ["ordered", "begun", "lost", "begun", "failed"]
+    owner = row_of(ORDERS, rows).account.username
+    assert [one["by"] for one in told] == [owner, "", "", "", ""], (
+        "a worker's mark is nobody's name"
+    )
+    assert told[-1]["words"] == "It is cut off."
+    other("GET", f"orders/{rows[ORDERS]}/log", expect=404)
+
+
+def test_a_log_says_who_called_an_order_off(caller, rows) -> None:
+    caller("POST", f"orders/{rows[ORDERS]}/cancel")
+    caller("POST", f"orders/{rows[ORDERS]}/cancel")  # it is over: nothing more happens
+    made = row_of(ORDERS, rows)
+    (last,) = log_of(made).filter(what="cancelled")
+    assert last.by == made.account.username
+
+
+def test_a_log_is_kept_for_a_while(caller, rows) -> None:
+    old = log_of(row_of(ORDERS, rows))
+    assert old.count() == 1
+    old.update(at=timezone.now() - KEPT_FOR - timedelta(days=1))
+    before = Event.objects.count()
+    assert clear_old() == 1 and Event.objects.count() == before - 1
+
+
+def test_every_message_has_its_task_and_every_queue_its_workers() -> None:
+    app.loader.import_default_modules()
+    assert set(MESSAGES) <= set(app.tasks)
+    assert len(MESSAGES) == 8, "each app names its own: a new one is counted here"
+    queues = {message.queue for message in MESSAGES.values()}
+    queues |= {entry["options"]["queue"] for entry in SCHEDULE.values()}
+    assert queues == {"quick", "render", "looks", "heavy"}
+
+
+def test_the_clock_knows_what_each_app_wants_done() -> None:
+    app.loader.import_default_modules()
+    assert app.conf.beat_schedule is SCHEDULE and set(SCHEDULE) <= set(app.tasks)
+    every_few_seconds = {name for name, entry in SCHEDULE.items() if entry["schedule"] == 5}
+    assert every_few_seconds == {
+        f"zollstock.{name}.tasks.take_up" for name in ("batches", "pictures", "proofs", "renders")
+    }

@@ -147,7 +147,7 @@ def a_print_is_a_design_with_all_its_steps(caller: Caller, before: dict[str, Any
 
 
 def orders_keep_their_files_and_go_on(caller: Caller, before: dict[str, Any]) -> None:
-    told = {order["state"]: order for order in caller("GET", f"prints/{before['print']}/orders")}
+    told = {order["state"]: order for order in caller.listed(f"prints/{before['print']}/orders")}
     assert told.keys() == {"done", "queued", "running"}
     (file,) = told["done"]["files"]
     assert (file["name"], file["type"], file["sha256"]) == ("fog-done.tif", "tiff", "f" * 64)

@@ -11,8 +11,8 @@ READ_IN = """
 import gc, sys
 import zollstock.site.wsgi
 from django.db import connections
-from zollstock.core import seeing
-print(seeing._curve.cache_info().currsize, "zollstock.site.api" in sys.modules)
+from zollstock.core.seeing import contrast
+print(contrast._curve.cache_info().currsize, "zollstock.site.api" in sys.modules)
 print(gc.get_freeze_count() > 100_000, [line for line in connections.all() if line.connection])
 """
 

@@ -32,7 +32,7 @@ class Pages(CursorPagination):
 
     items_attribute = "items"
 
-    class OutputSpec(Schema):
+    class Output(Schema):
         items: list[Any]
         next: str | None
 

@@ -25,16 +25,20 @@ from zollstock.core.telling.filefacts import FileFacts, facts_of
 from zollstock.core.telling.findings import stops
 from zollstock.core.work.outcome import work_out
 from zollstock.jobs.kinds import PICTURE
+from zollstock.longwork.messages import Message
 from zollstock.pictures.models import Picture
 from zollstock.renders.makers import side_fields
 from zollstock.renders.models import Order, OrderFile, OrderPicture, Run
-from zollstock.renders.orders import send_layout
+from zollstock.renders.planners import register_planner, send_layout
 
 from .cells import cell_document, sizes_of_batch
 from .models import Batch, CellEdit
 
 #: So many orders are laid out, and written, at once.
 AT_ONCE = 250
+
+PLANNER = "batch"
+register_planner(PLANNER, Message("zollstock.batches.tasks.lay_out"))
 
 
 class NothingToMake(Refusal):
@@ -72,10 +76,14 @@ def order_run(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str) 
     }
     with transaction.atomic():
         run = Run.objects.create(
-            account=batch.account, title=batch.title, wanted=wanted, total=len(cells)
+            planner=PLANNER,
+            account=batch.account,
+            title=batch.title,
+            wanted=wanted,
+            total=len(cells),
         )
         batch.runs.add(run)
-        send_layout(run.id)
+        send_layout(run)
     return run
 
 

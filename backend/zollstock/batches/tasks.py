@@ -7,10 +7,12 @@ from itertools import islice
 from celery import shared_task
 from django.db import transaction
 
+from zollstock.longwork.clock import by_the_clock
 from zollstock.longwork.queue import Queue
 from zollstock.pixels.errors import Cancelled
 from zollstock.renders.models import LAID, Run
-from zollstock.renders.orders import send_layout, send_run
+from zollstock.renders.orders import send_run
+from zollstock.renders.planners import send_layout
 from zollstock.renders.runs_api import WORKERS
 
 from .runs import AT_ONCE, RunItem, run_items, write
@@ -55,10 +57,11 @@ def _write_mine(run: Run, part: list[RunItem]) -> None:
         write(part)
 
 
+@by_the_clock(5)
 @shared_task
 def take_up() -> None:
     """Queue again what lost its worker, and tell again of what the broker forgot."""
     for run in LAYING.lost_rows():
-        send_layout(run.id)
+        send_layout(run)
     for run in LAYING.undispatched_rows():
-        send_layout(run.id)
+        send_layout(run)

@@ -30,6 +30,7 @@ from zollstock.core.documents.formats import Document, Steps, upgrade
 from zollstock.core.ground.plaintext import Line
 from zollstock.core.ground.refusal import Refusal
 from zollstock.pictures.intake import take_in
+from zollstock.pictures.lineage import ancestors
 from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import local_path, name_of
 from zollstock.pixels.errors import PictureError
@@ -57,6 +58,15 @@ class _Entry(BaseModel):
     pictures: Annotated[dict[Annotated[str, Field(max_length=60)], Name], Field(max_length=2000)]
 
 
+class _Derived(BaseModel):
+    """What a picture was made of (its name in the ZIP), by which recipe and which version of that."""
+
+    model_config = ConfigDict(extra="forbid", strict=True)
+    parent: Name
+    recipe: Document | None = None
+    version: Annotated[int, Field(ge=0)] = 0
+
+
 class _Contents(BaseModel):
     model_config = ConfigDict(extra="forbid")
     format: Literal["zollstock.job/2"]
@@ -65,6 +75,8 @@ class _Contents(BaseModel):
     due: date | None = None
     # The pictures' own file names, by their names in the ZIP.
     pictures: dict[Name, Name] = {}
+    # Pictures that were made of another one in the ZIP.
+    derived: dict[Name, _Derived] = {}
     designs: Annotated[list[_Entry], Field(max_length=_MOST_DESIGNS)]
 
 
@@ -97,12 +109,21 @@ def pack(job: Job) -> Iterator[bytes]:
     stream = ZipStream(compress_type=zipfile.ZIP_STORED)
     entries: list[Document] = []
     names: dict[str, str] = {}
+    derived: dict[str, Document] = {}
     for number, held in enumerate(job.designs.prefetch_related("under_keys__picture"), 1):
         pictures = held.by_key()
         for picture in pictures.values():
-            if _place(picture) not in names:
-                names[_place(picture)] = picture.name
-                stream.add(_pieces(picture), _place(picture))
+            for one in (picture, *ancestors(picture)):
+                if _place(one) in names:
+                    break  # and with it all that it was made of
+                names[_place(one)] = one.name
+                stream.add(_pieces(one), _place(one))
+                if one.parent is not None:
+                    derived[_place(one)] = {
+                        "parent": _place(one.parent),
+                        "recipe": one.recipe,
+                        "version": one.recipe_version,
+                    }
         document = f"designs/{number:03d}.json"
         stream.add(json.dumps(held.document, ensure_ascii=False, indent=1), document)
         places = {key: _place(picture) for key, picture in pictures.items()}
@@ -113,6 +134,7 @@ def pack(job: Job) -> Iterator[bytes]:
         "client": job.client,
         "due": job.due.isoformat() if job.due else None,
         "pictures": names,
+        "derived": derived,
         "designs": entries,
     }
     stream.add(json.dumps(contents, ensure_ascii=False, indent=1), "job.json")
@@ -216,12 +238,21 @@ def _pictures(
         found[place], known = take_in(account, name, _read(bag, place))
         if not known:
             fresh.append(found[place])
+    for place, made in contents.derived.items():
+        child, parent = found.get(place), found.get(made.parent)
+        if child is None or parent is None or child in (parent, *ancestors(parent)):
+            raise PictureError("A picture in it was made of one that is not there.")
+        if child in fresh:
+            child.parent, child.recipe, child.recipe_version = parent, made.recipe, made.version
+            child.save(update_fields=["parent", "recipe", "recipe_version"])
     return found
 
 
 def _places(contents: _Contents) -> list[str]:
     """Where the pictures lie in the ZIP, each once."""
-    return list({place: None for entry in contents.designs for place in entry.pictures.values()})
+    used = [place for entry in contents.designs for place in entry.pictures.values()]
+    used += [place for child, made in contents.derived.items() for place in (child, made.parent)]
+    return list(dict.fromkeys(used))
 
 
 def _read(bag: zipfile.ZipFile, name: str) -> Iterator[bytes]:

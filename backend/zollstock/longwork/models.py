@@ -1,4 +1,4 @@
-"""What was learned of how long work takes here."""
+"""What was learned of how long work takes here, and the log of what became of it."""
 
 from __future__ import annotations
 
@@ -12,3 +12,21 @@ class MethodPace(models.Model):
 
     method = models.CharField(max_length=12, unique=True, choices={name: name for name in METHODS})
     slower = models.FloatField(default=1.0)
+
+
+class Event(models.Model):
+    """A change of state of a row: when, what it is now, who changed it, and in words why, where there is more to say.
+
+    `kind` and `row` name it (`renders.order`, its key): a log outlives what it speaks of.
+    """
+
+    kind = models.CharField(max_length=40)
+    row = models.CharField(max_length=36)
+    at = models.DateTimeField(auto_now_add=True, db_index=True)
+    what = models.CharField(max_length=16)
+    by = models.CharField(max_length=150, blank=True)
+    words = models.CharField(max_length=400, blank=True)
+
+    class Meta:
+        indexes = [models.Index(fields=["kind", "row", "id"], name="log_of_a_row")]
+        ordering = ["id"]

@@ -11,12 +11,14 @@ from datetime import timedelta
 from typing import Any, Generic, TypeVar
 
 from django.db import transaction
-from django.db.models import F, QuerySet
+from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 
 from zollstock.core.ground.refusal import Refusal
 from zollstock.pixels.errors import Cancelled
 
+from .backoff import DEFAULT_BACK_OFF, BackOff
+from .events import note
 from .heartbeat import AWAY, Heartbeat, persistently
 from .rows import LongWork
 
@@ -30,6 +32,15 @@ LOST_AFTER = timedelta(seconds=12)
 FORGOTTEN_AFTER = timedelta(seconds=20)
 #: So often a row is taken up; what ended so many workers would end the next one, too.
 MOST_TRIES = 3
+
+
+class TryLater(Refusal):
+    """What the work hangs on is away just now; the words say what. The row waits for its next try."""
+
+
+def due() -> Q:
+    """The condition that a row is not put off to a later time."""
+    return Q(next_try=None) | Q(next_try__lte=timezone.now())
 
 
 class Alive(Heartbeat):
@@ -56,7 +67,7 @@ class Queue(Generic[Row]):
 
     `waiting`, `running` and `failed` are the fields that say so of a row; `what` is what is made, in a
     sentence; `interrupted` is said where a row has ended too many workers. `ended` is called for every
-    row that failed.
+    row that failed. `back_off` says when a row that was put off is tried again.
     """
 
     model: type[Row]
@@ -66,6 +77,7 @@ class Queue(Generic[Row]):
     what: str
     interrupted: str
     ended: Callable[[Row], None] = lambda row: None
+    back_off: BackOff = DEFAULT_BACK_OFF
 
     def claim(self, row_id: object, *ready: Any) -> Row | None:
         """The row as this worker's own; None when another was quicker or it waits no more.
@@ -75,12 +87,14 @@ class Queue(Generic[Row]):
         fields = {field.name for field in self.model._meta.fields}
         afresh = {"percent": 0} if "percent" in fields else {}
         worker = str(uuid.uuid4())
-        rows = self.model._default_manager.filter(*ready, id=row_id, **self.waiting)
+        rows = self.model._default_manager.filter(due(), *ready, id=row_id, **self.waiting)
         if not rows.update(
             **self.running, **afresh, worker=worker, pulse=timezone.now(), tries=F("tries") + 1
         ):
             return None
-        return self.model._default_manager.get(id=row_id, worker=worker)
+        row = self.model._default_manager.get(id=row_id, worker=worker)
+        note(row, "begun", worker)
+        return row
 
     def mine(self, row: Row) -> QuerySet[Row]:
         """The row as long as it is this worker's."""
@@ -101,9 +115,26 @@ class Queue(Generic[Row]):
                 if not self.mine(row).update(pulse=timezone.now(), **result):
                     return False
                 also()
+                note(row, _state_in(result), row.worker, str(result.get("problem", "")))
                 return True
 
         return persistently(write)
+
+    def put_off(self, row: Row, words: str) -> None:
+        """Let a row of this worker's wait for its next try; past its deadline it fails instead."""
+        pause = self.back_off.pause(row.tries)
+        at = timezone.now() + pause
+        if row.deadline is not None and at > row.deadline:
+            self.fail(row, words)
+            return
+        waits = dict(self.waiting) | {"worker": "", "next_try": at, "problem": words[:400]}
+
+        def write() -> None:
+            with transaction.atomic():
+                if self.mine(row).update(**waits, pulse=timezone.now()):
+                    note(row, "put off", row.worker, words)
+
+        persistently(write)
 
     def fail(self, row: Row, words: str) -> None:
         """End a row without a result."""
@@ -125,6 +156,8 @@ class Queue(Generic[Row]):
             yield
         except Cancelled:
             log.info("%s %s was cancelled", self.model.__name__, row.pk)
+        except TryLater as later:
+            self.put_off(row, str(later))
         except Refusal as refusal:
             self.fail(row, str(refusal))
         except AWAY:
@@ -170,13 +203,19 @@ class Queue(Generic[Row]):
             if self.mine(row).update(
                 **(dict(self.waiting) | {"worker": "", "pulse": timezone.now()})
             ):
+                note(row, "lost", row.worker)
                 yield row
 
     def undispatched_rows(self, *ready: Any) -> Iterator[Row]:
         """Rows that wait and that nobody came for, told about once more."""
         now = timezone.now()
         for row in self.model._default_manager.filter(
-            *ready, **self.waiting, pulse__lt=now - FORGOTTEN_AFTER
+            due(), *ready, **self.waiting, pulse__lt=now - FORGOTTEN_AFTER
         ):
             self.model._default_manager.filter(id=row.pk).update(pulse=now)
             yield row
+
+
+def _state_in(result: Mapping[str, Any]) -> str:
+    """What a row is called that has come to `result`."""
+    return str(result.get("state") or "done")

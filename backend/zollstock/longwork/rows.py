@@ -11,6 +11,10 @@ class LongWork(models.Model):
     A worker claims it by writing its own `worker` mark and keeps `pulse` fresh; a row whose pulse stops
     is taken up again, so often as its queue allows: `tries` counts them. `problem` says in words why it
     ended without a result. What it is doing stands in `state`, whose words are each kind's own.
+
+    Work that hangs on others (a lab, a device) may be put off: it waits until `next_try`, and fails in words
+    once that would be after `deadline`. `outside_id` is what they call it. What becomes of it is in its log
+    (`longwork.events`).
     """
 
     state: models.CharField[str, str]
@@ -18,6 +22,9 @@ class LongWork(models.Model):
     worker = models.CharField(max_length=36, blank=True)
     pulse = models.DateTimeField(auto_now_add=True)
     tries = models.PositiveSmallIntegerField(default=0)
+    next_try = models.DateTimeField(null=True, blank=True)
+    deadline = models.DateTimeField(null=True, blank=True)
+    outside_id = models.CharField(max_length=120, blank=True)
 
     class Meta:
         abstract = True

@@ -21,11 +21,21 @@ def measures_of(account: User, picture: UUID) -> Measures:
     known = _kept.get((account.pk, picture))
     if known is not None:
         return known
-    row = Inspection.objects.filter(picture=picture, picture__account=account).first()
+    row = (
+        Inspection.objects.select_related("picture")
+        .filter(picture=picture, picture__account=account)
+        .first()
+    )
     if row is None or not row.measures:
         return NOT_MEASURED
     found = Measures.model_validate(row.measures)
-    if row.edition < EDITION:
+    settled = row.edition >= EDITION
+    if row.picture.parent_id is not None:
+        # However many pixels a recipe made, the detail is that of what it was made of.
+        parent = measures_of(account, row.picture.parent_id)
+        found = found.no_finer_than(parent)
+        settled = settled and (account.pk, row.picture.parent_id) in _kept
+    if not settled:
         return found
     if len(_kept) >= _MOST_KEPT:
         _kept.clear()

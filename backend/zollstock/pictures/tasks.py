@@ -9,6 +9,7 @@ from __future__ import annotations
 from celery import shared_task
 
 from zollstock.accounts import once
+from zollstock.longwork.clock import by_the_clock
 from zollstock.longwork.queue import Queue
 from zollstock.pixels.measures import EDITION, measure
 from zollstock.pixels.previews import make_previews
@@ -108,6 +109,7 @@ def inspect(inspection_id: str) -> None:
         INSPECTING.finish(inspection, state=Inspection.State.DONE, measures=found, edition=EDITION)
 
 
+@by_the_clock(5)
 @shared_task
 def take_up() -> None:
     """Queue again what nobody has read or measured; give up what ended its worker three times."""
@@ -129,12 +131,14 @@ def _measure_anew() -> None:
         inspect_later(inspection)
 
 
+@by_the_clock(60)
 @shared_task
 def clear_left_behind() -> None:
     """Scratch folders of processes that are gone."""
     clear_scratch()
 
 
+@by_the_clock(60)
 @shared_task
 def clear_what_belongs_to_nothing() -> None:
     """Parcels that nobody adds to any more, stored files that no row knows, answers that nobody asks for again."""

@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import timedelta
 from typing import TYPE_CHECKING
 
-from django.db import transaction
 from django.utils import timezone
 
 from zollstock.core.documents.plan import Plan, lengths_of
@@ -14,13 +13,16 @@ from zollstock.core.ground.show import style_for
 from zollstock.core.telling.findings import stops
 from zollstock.core.work.outcome import work_out
 from zollstock.jobs.models import Design
-from zollstock.longwork.messages import dispatch
+from zollstock.longwork.messages import Message
 from zollstock.pictures.models import Picture
 
 from .models import Proof
 
 if TYPE_CHECKING:
     from django.contrib.auth.models import User
+
+MAKE = Message("zollstock.proofs.tasks.make", "looks")
+UNPACK = Message("zollstock.proofs.tasks.unpack_picture", "looks")
 
 #: Of an account: kept at most, being made at most.
 MOST_KEPT, MOST_AT_ONCE = 12, 4
@@ -62,12 +64,12 @@ def ask(account: User, design: Design, plan: Plan, part: dict[str, float]) -> Pr
 
 def send(made: Proof) -> None:
     """Tell a worker; a silent broker is no loss, `take_up` finds the row."""
-    transaction.on_commit(lambda: dispatch("zollstock.proofs.tasks.make", str(made.id)))
+    MAKE.send_when_there(made.id)
 
 
 def unpack_ahead(design: Design) -> None:
     """Have the picture of a print at hand before a proof is asked for."""
-    dispatch("zollstock.proofs.tasks.unpack_picture", str(design.picture.id))
+    UNPACK.send(design.picture.id)
 
 
 def forget_old() -> None:

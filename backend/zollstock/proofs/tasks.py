@@ -11,6 +11,7 @@ from zollstock.core.documents.plan import parse_plan
 from zollstock.core.picture.measures import Measures
 from zollstock.core.questions.proofing import part_of, printed_px, takes
 from zollstock.core.work.outcome import work_out
+from zollstock.longwork.clock import by_the_clock
 from zollstock.longwork.queue import Queue
 from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture
@@ -99,6 +100,7 @@ def unpack_picture(picture_id: str) -> None:
         log.warning("%s could not be unpacked ahead", picture_id, exc_info=True)
 
 
+@by_the_clock(5)
 @shared_task
 def take_up() -> None:
     """Queue again what lost its worker or was forgotten, while somebody may still wait for it."""
@@ -106,6 +108,8 @@ def take_up() -> None:
         send(row)
 
 
+# Unpacked pictures lie on the machine that looks at them.
+@by_the_clock(300, "looks")
 @shared_task
 def clear() -> None:
     """Proofs and unpacked pictures that nobody looks at any more."""

@@ -13,6 +13,7 @@ from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
+from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.show import size_of_file
 from zollstock.core.rules.fileformats import FILE_FORMATS
@@ -21,6 +22,7 @@ from zollstock.jobs.kinds import KINDS
 from zollstock.jobs.layouts_api import own_layouts
 from zollstock.jobs.models import Design
 from zollstock.jobs.revisions import StaleVersion
+from zollstock.longwork.events import log_of
 from zollstock.pictures.serving import stored, to_keep
 
 from .bundle import zipped_order
@@ -30,8 +32,8 @@ from .orders import call_off, order
 router = Router(tags=["orders"])
 #: So many files of an order are listed one by one.
 MOST_LISTED = 12
-#: So many orders of a design are told of; older ones are history.
-MOST_ORDERS = 20
+#: So many orders of a design come at once, the newest first.
+ORDERS_A_PAGE = 5
 
 
 class FileState(Schema):
@@ -101,6 +103,18 @@ def _file_state(file: OrderFile) -> FileState:
     )
 
 
+in_pages = paged(("-created", "-id"), lambda _, orders: _states(orders), ORDERS_A_PAGE)
+
+
+class Change(Schema):
+    """A change of state of an order: when, what it is now, who changed it (a worker has no name), and why."""
+
+    at: datetime
+    what: str
+    by: str
+    words: str
+
+
 def own_orders(request: SignedRequest) -> QuerySet[Order]:
     return Order.objects.filter(account=request.user)
 
@@ -124,15 +138,19 @@ def _ordered(held: Design, at: VersionOnly) -> OrderState:
 
 
 @router.get("/prints/{int:print_id}/orders", response=list[OrderState])
-def of_print(request: SignedRequest, print_id: int) -> list[OrderState]:
+@in_pages
+def of_print(request: SignedRequest, print_id: int) -> QuerySet[Order]:
+    """The files ordered of a print, page by page."""
     held = get_object_or_404(own_prints(request), id=print_id)
-    return _states(own_orders(request).filter(design=held)[:MOST_ORDERS])
+    return own_orders(request).filter(design=held)
 
 
 @router.get("/layouts/{int:layout_id}/orders", response=list[OrderState])
-def of_layout(request: SignedRequest, layout_id: int) -> list[OrderState]:
+@in_pages
+def of_layout(request: SignedRequest, layout_id: int) -> QuerySet[Order]:
+    """The files ordered of a layout, page by page."""
     held = get_object_or_404(own_layouts(request), id=layout_id)
-    return _states(own_orders(request).filter(design=held)[:MOST_ORDERS])
+    return own_orders(request).filter(design=held)
 
 
 @router.get("/orders/{uuid:order_id}/files.zip", include_in_schema=False)
@@ -147,6 +165,17 @@ def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
 @router.get("/orders/{uuid:order_id}", response=OrderState)
 def one(request: SignedRequest, order_id: UUID) -> OrderState:
     return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
+
+
+@router.get("/orders/{uuid:order_id}/log", response=list[Change])
+def log(request: SignedRequest, order_id: UUID) -> list[Change]:
+    """What became of an order, the oldest first."""
+    asked = get_object_or_404(own_orders(request), id=order_id)
+    by = {request.user.username: request.user.username}
+    return [
+        Change(at=one.at, what=one.what, by=by.get(one.by, ""), words=one.words)
+        for one in log_of(asked)
+    ]
 
 
 @router.post("/orders/{uuid:order_id}/cancel", response=OrderState)

@@ -7,10 +7,12 @@ from datetime import timedelta
 from typing import NamedTuple
 
 from django.db import transaction
+from django.db.models import Q
 from django.utils import timezone
 
 from zollstock.jobs.kinds import LAYOUT, PRINT
 from zollstock.jobs.models import Design
+from zollstock.pictures.lineage import with_derived
 from zollstock.pictures.models import Picture
 
 from .models import Order, OrderFile
@@ -19,7 +21,9 @@ log = logging.getLogger(__name__)
 
 
 class MadeOf(NamedTuple):
-    """How much goes with a picture: prints, layouts, files."""
+    """How much goes with a picture: pictures made of it, prints, layouts, files."""
+
+    pictures: int
 
     prints: int
     layouts: int
@@ -28,35 +32,48 @@ class MadeOf(NamedTuple):
 
 def made_of(picture: Picture) -> MadeOf:
     """What is made of a picture, alone or with others."""
-    designs = Design.objects.filter(pictures=picture).distinct()
+    family = with_derived([picture.id])
+    designs = Design.objects.filter(pictures__in=family).distinct()
     return MadeOf(
+        len(family) - 1,
         designs.filter(kind=PRINT).count(),
         designs.filter(kind=LAYOUT).count(),
-        OrderFile.objects.filter(order__pictures=picture).exclude(file="").distinct().count(),
+        OrderFile.objects.filter(order__pictures__in=family).exclude(file="").distinct().count(),
     )
 
 
 def forget(picture: Picture) -> None:
-    """Delete a picture, its prints and layouts with all their revisions, and every file made of it.
+    """Delete a picture and those made of it, their prints and layouts with all revisions, and every file of them.
 
     An order in work finds its row gone, and leaves nothing.
     """
+    family = with_derived([picture.id])
     with transaction.atomic():
-        Order.objects.filter(pictures=picture).delete()
-        Design.every.filter(pictures=picture).delete()
+        Order.objects.filter(pictures__in=family).delete()
+        Design.every.filter(pictures__in=family).delete()
+        # The foreign key takes the pictures made of it along, the youngest first.
         picture.delete()
 
 
 def keep_for(picture: Picture, days: int | None) -> None:
-    """Let a picture go after so many days from now; None: it stays."""
+    """Let a picture go after so many days from now, and those made of it with it; None: it stays."""
     picture.forget_at = None if days is None else timezone.now() + timedelta(days=days)
     picture.save(update_fields=["forget_at"])
+    if picture.forget_at is not None:
+        # What would go sooner by itself still does.
+        later = Q(forget_at=None) | Q(forget_at__gt=picture.forget_at)
+        derived = with_derived([picture.id]) - {picture.id}
+        Picture.objects.filter(later, id__in=derived).update(forget_at=picture.forget_at)
 
 
 def forget_due() -> int:
     """Delete every picture whose time is up; returns how many."""
     gone = 0
-    for picture in Picture.objects.filter(forget_at__lte=timezone.now()):
+    due = Picture.objects.filter(forget_at__lte=timezone.now())
+    # Those that were brought first: what was made of them goes with them.
+    for picture in due.order_by("created"):
+        if not Picture.objects.filter(id=picture.id).exists():
+            continue
         try:
             forget(picture)
             gone += 1

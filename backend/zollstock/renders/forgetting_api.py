@@ -24,6 +24,7 @@ class Keeping(Schema):
     """When a picture goes by itself (null: never), and what goes with it."""
 
     forget_at: datetime | None
+    pictures: int
     prints: int
     layouts: int
     files: int

@@ -40,6 +40,8 @@ class Run(LongWork):
     title = models.CharField(max_length=200)
     state = models.CharField(max_length=9, choices=State, default=State.WAITING)
     percent = models.PositiveSmallIntegerField(default=0)
+    #: Who lays it out (`planners`).
+    planner = models.CharField(max_length=20, default="batch")
     wanted = models.JSONField(default=dict)
     total = models.PositiveIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)

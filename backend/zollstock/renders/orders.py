@@ -13,11 +13,15 @@ from zollstock.accounts.quota import check_room
 from zollstock.core.documents.naming import Names
 from zollstock.jobs.models import Design
 from zollstock.jobs.thinning import hold
-from zollstock.longwork.messages import dispatch
+from zollstock.longwork.events import note, note_all
+from zollstock.longwork.messages import Message
 from zollstock.pictures.models import Picture
 
 from .makers import MAKERS, FileWanted, Stopped
 from .models import Order, OrderFile, OrderPicture
+
+MAKE = Message("zollstock.renders.tasks.make", "render")
+WORK_OFF = Message("zollstock.renders.tasks.work_off", "render")
 
 UNFINISHED = (Order.State.QUEUED, Order.State.RUNNING)
 
@@ -56,6 +60,7 @@ def order(held: Design) -> Order:
         )
         OrderFile.objects.bulk_create(_files(made, held, wanted))
         hold(held)
+        note(made, "ordered", held.job.account.username)
         send(made)
     return made
 
@@ -90,7 +95,7 @@ def send(made: Order) -> None:
         # Looked at when the order is there for all to see: a picture that becomes ready from now on
         # finds it.
         if ready.exists():
-            dispatch("zollstock.renders.tasks.make", str(made.id))
+            MAKE.send(made.id)
 
     transaction.on_commit(send_when_ready)
 
@@ -102,9 +107,12 @@ def picture_was_read(picture_id: UUID) -> None:
         return
     waiting = Order.objects.filter(pictures=picture, state=Order.State.QUEUED)
     if picture.state == Picture.State.REFUSED:
-        waiting.update(
-            state=Order.State.FAILED, finished=timezone.now(), problem=picture.problem[:400]
-        )
+        with transaction.atomic():
+            ended = list(waiting.select_for_update().values_list("id", flat=True))
+            Order.objects.filter(id__in=ended).update(
+                state=Order.State.FAILED, finished=timezone.now(), problem=picture.problem[:400]
+            )
+            note_all(Order, ended, Order.State.FAILED, words=picture.problem)
         return
     for made in waiting.filter(run=None):
         send(made)
@@ -114,21 +122,14 @@ def picture_was_read(picture_id: UUID) -> None:
 
 def send_run(run_id: UUID | str, workers: int = 1) -> None:
     """Tell so many workers of a run; each goes on by itself until nothing waits."""
-
-    def send_all() -> None:
-        for _ in range(workers):
-            dispatch("zollstock.renders.tasks.work_off", str(run_id))
-
-    transaction.on_commit(send_all)
-
-
-def send_layout(run_id: UUID) -> None:
-    """Tell a worker that a run is to be laid out."""
-    transaction.on_commit(lambda: dispatch("zollstock.batches.tasks.lay_out", str(run_id)))
+    for _ in range(workers):
+        WORK_OFF.send_when_there(run_id)
 
 
 def call_off(made: Order) -> None:
     """Cancel what is not finished; the worker notices within a second and leaves nothing."""
-    Order.objects.filter(id=made.id, state__in=UNFINISHED).update(
-        state=Order.State.CANCELLED, finished=timezone.now()
-    )
+    with transaction.atomic():
+        if Order.objects.filter(id=made.id, state__in=UNFINISHED).update(
+            state=Order.State.CANCELLED, finished=timezone.now()
+        ):
+            note(made, Order.State.CANCELLED, made.account.username)

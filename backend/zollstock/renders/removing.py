@@ -8,11 +8,13 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from zollstock.longwork.messages import dispatch
+from zollstock.longwork.messages import Message
 from zollstock.longwork.queue import Queue
 from zollstock.pixels.errors import Cancelled
 
 from .models import Order, Run
+
+CLEAR = Message("zollstock.renders.tasks.clear_run")
 
 #: Orders that are deleted in one go, with their files.
 AT_ONCE = 500
@@ -46,7 +48,7 @@ def remove(runs: QuerySet[Run]) -> None:
 
 
 def send(run_id: UUID) -> None:
-    transaction.on_commit(lambda: dispatch("zollstock.renders.tasks.clear_run", str(run_id)))
+    CLEAR.send_when_there(run_id)
 
 
 def clear(run_id: str) -> None:

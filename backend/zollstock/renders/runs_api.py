@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from uuid import UUID
 
+from django.db import transaction
 from django.db.models import Count, Q, QuerySet
 from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
@@ -14,13 +15,15 @@ from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.show import size_of_file
+from zollstock.longwork.events import note
 from zollstock.pictures.apps import held_bytes
 from zollstock.pictures.serving import to_keep
 
 from . import removing
 from .bundle import table, zipped
 from .models import Order, OrderFile, Run
-from .orders import UNFINISHED, send_layout, send_run
+from .orders import UNFINISHED, send_run
+from .planners import send_layout
 from .removing import not_removed
 
 router = Router(tags=["runs"])
@@ -109,7 +112,8 @@ def one(request: SignedRequest, run_id: UUID) -> RunState:
 def pause(request: SignedRequest, run_id: UUID) -> RunState:
     """What is in work is finished, nothing new is begun."""
     run = get_object_or_404(own_runs(request), id=run_id)
-    Run.objects.filter(id=run.id, state=Run.State.GOING).update(state=Run.State.PAUSED)
+    if Run.objects.filter(id=run.id, state=Run.State.GOING).update(state=Run.State.PAUSED):
+        note(run, Run.State.PAUSED, request.user.username)
     return _shown(request, run_id)
 
 
@@ -119,6 +123,7 @@ def resume(request: SignedRequest, run_id: UUID) -> RunState:
     if Run.objects.filter(id=run.id, state=Run.State.PAUSED).update(
         state=Run.State.GOING, pulse=timezone.now()
     ):
+        note(run, Run.State.GOING, request.user.username)
         send_run(run.id, WORKERS)
     return _shown(request, run_id)
 
@@ -127,10 +132,14 @@ def resume(request: SignedRequest, run_id: UUID) -> RunState:
 def cancel(request: SignedRequest, run_id: UUID) -> RunState:
     """Nothing more is made; what is finished stays and can be fetched."""
     run = get_object_or_404(own_runs(request), id=run_id)
-    own_runs(request).filter(id=run.id).update(state=Run.State.CANCELLED)
-    run.orders.filter(state__in=UNFINISHED).update(
-        state=Order.State.CANCELLED, finished=timezone.now()
-    )
+    with transaction.atomic():
+        own_runs(request).filter(id=run.id).update(state=Run.State.CANCELLED)
+        ended = list(run.orders.filter(state__in=UNFINISHED).values_list("id", flat=True))
+        # Whatever was finished in between stays as it is.
+        run.orders.filter(id__in=ended, state__in=UNFINISHED).update(
+            state=Order.State.CANCELLED, finished=timezone.now()
+        )
+        note(run, Run.State.CANCELLED, request.user.username)
     return _shown(request, run_id)
 
 
@@ -145,10 +154,11 @@ def again(request: SignedRequest, run_id: UUID) -> RunState:
     own_runs(request).filter(id=run.id).exclude(state=Run.State.LAYING).update(
         state=state, problem="", tries=0, worker="", pulse=timezone.now()
     )
+    note(run, "again", request.user.username)
     if run.laid:
         send_run(run.id, WORKERS)
     else:
-        send_layout(run.id)
+        send_layout(run)
     return _shown(request, run_id)
 
 

@@ -12,6 +12,7 @@ from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
 from zollstock.jobs.removed import clear_removed
+from zollstock.longwork.clock import by_the_clock
 from zollstock.longwork.heartbeat import persistently
 from zollstock.longwork.queue import FORGOTTEN_AFTER, Queue
 from zollstock.pictures.models import Picture
@@ -132,6 +133,7 @@ def clear_run(run_id: str) -> None:
     clear(run_id)
 
 
+@by_the_clock(300)
 @shared_task
 def forget() -> None:
     """Pictures whose time is up."""
@@ -139,6 +141,7 @@ def forget() -> None:
     forget_due()
 
 
+@by_the_clock(5)
 @shared_task
 def take_up() -> None:
     """Queue again what lost its worker, and tell again of what the broker forgot."""

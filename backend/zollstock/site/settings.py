@@ -115,37 +115,10 @@ CELERY_BROKER_CONNECTION_RETRY_ON_STARTUP = True
 # Reading in what is compiled takes a moment on a slow machine.
 CELERY_WORKER_PROC_ALIVE_TIMEOUT = 60.0
 CELERY_TASK_DEFAULT_QUEUE = "quick"
-CELERY_TASK_ROUTES = {
-    "zollstock.renders.tasks.make": {"queue": "render"},
-    "zollstock.renders.tasks.work_off": {"queue": "render"},
-    "zollstock.proofs.tasks.make": {"queue": "looks"},
-    "zollstock.proofs.tasks.unpack_picture": {"queue": "looks"},
-    # Unpacked pictures lie on the machine that looks at them.
-    "zollstock.proofs.tasks.clear": {"queue": "looks"},
-}
 # A worker that has lost its broker goes on with what it has in hand, and looks for the broker again.
 CELERY_WORKER_CANCEL_LONG_RUNNING_TASKS_ON_CONNECTION_LOSS = False
 CELERY_BROKER_CONNECTION_MAX_RETRIES = None
 CELERY_BROKER_TRANSPORT_OPTIONS = {"socket_connect_timeout": 2, "socket_timeout": 10}
-CELERY_BEAT_SCHEDULE = {
-    "take up what was left": {"task": "zollstock.renders.tasks.take_up", "schedule": 5.0},
-    "lay out what was left": {"task": "zollstock.batches.tasks.take_up", "schedule": 5.0},
-    "read what was left": {"task": "zollstock.pictures.tasks.take_up", "schedule": 5.0},
-    "make proofs that were left": {"task": "zollstock.proofs.tasks.take_up", "schedule": 5.0},
-}
-CELERY_BEAT_SCHEDULE |= {
-    "clear scratch folders": {
-        "task": "zollstock.pictures.tasks.clear_left_behind",
-        "schedule": 60.0,
-    },
-    "forget pictures": {"task": "zollstock.renders.tasks.forget", "schedule": 300.0},
-    "clear old proofs": {"task": "zollstock.proofs.tasks.clear", "schedule": 300.0},
-    "clear orphaned files": {
-        "task": "zollstock.pictures.tasks.clear_what_belongs_to_nothing",
-        "schedule": 60.0,
-    },
-    "thin out old revisions": {"task": "zollstock.jobs.tasks.thin_out", "schedule": 300.0},
-}
 # So many rows of one place in a list: prints that came together may all have one.
 NINJA_PAGINATION_MAX_OFFSET = 100_000
 CELERY_BEAT_SCHEDULE_FILENAME = str(VAR / "beat")

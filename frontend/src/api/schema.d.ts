@@ -1407,7 +1407,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Of Print */
+        /**
+         * Of Print
+         * @description The files ordered of a print, page by page.
+         */
         get: operations["zollstock_renders_api_of_print"];
         put?: never;
         /**
@@ -1428,7 +1431,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Of Layout */
+        /**
+         * Of Layout
+         * @description The files ordered of a layout, page by page.
+         */
         get: operations["zollstock_renders_api_of_layout"];
         put?: never;
         /**
@@ -1451,6 +1457,26 @@ export interface paths {
         };
         /** One */
         get: operations["zollstock_renders_api_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{order_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description What became of an order, the oldest first.
+         */
+        get: operations["zollstock_renders_api_log"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4988,14 +5014,10 @@ export interface components {
         };
         /** PagedPictureFacts */
         PagedPictureFacts: {
-            /** Previous */
-            previous: string | null;
-            /** Next */
-            next: string | null;
-            /** Results */
-            results: unknown[];
             /** Items */
             items: components["schemas"]["PictureFacts"][];
+            /** Next */
+            next: string | null;
         };
         /**
          * MeasureWords
@@ -5171,14 +5193,10 @@ export interface components {
         };
         /** PagedJobSummary */
         PagedJobSummary: {
-            /** Previous */
-            previous: string | null;
-            /** Next */
-            next: string | null;
-            /** Results */
-            results: unknown[];
             /** Items */
             items: components["schemas"]["JobSummary"][];
+            /** Next */
+            next: string | null;
         };
         /**
          * PrintSummary
@@ -5260,14 +5278,10 @@ export interface components {
         };
         /** PagedPrintSummary */
         PagedPrintSummary: {
-            /** Previous */
-            previous: string | null;
-            /** Next */
-            next: string | null;
-            /** Results */
-            results: unknown[];
             /** Items */
             items: components["schemas"]["PrintSummary"][];
+            /** Next */
+            next: string | null;
         };
         /**
          * PrintState
@@ -5314,14 +5328,10 @@ export interface components {
         };
         /** PagedPrintInJob */
         PagedPrintInJob: {
-            /** Previous */
-            previous: string | null;
-            /** Next */
-            next: string | null;
-            /** Results */
-            results: unknown[];
             /** Items */
             items: components["schemas"]["PrintInJob"][];
+            /** Next */
+            next: string | null;
         };
         /**
          * PrintInJob
@@ -5370,14 +5380,10 @@ export interface components {
         };
         /** PagedLayoutSummary */
         PagedLayoutSummary: {
-            /** Previous */
-            previous: string | null;
-            /** Next */
-            next: string | null;
-            /** Results */
-            results: unknown[];
             /** Items */
             items: components["schemas"]["LayoutSummary"][];
+            /** Next */
+            next: string | null;
         };
         /**
          * Face
@@ -6905,6 +6911,30 @@ export interface components {
             /** Files */
             files: components["schemas"]["FileState"][];
         };
+        /** PagedOrderState */
+        PagedOrderState: {
+            /** Items */
+            items: components["schemas"]["OrderState"][];
+            /** Next */
+            next: string | null;
+        };
+        /**
+         * Change
+         * @description A change of state of an order: when, what it is now, who changed it (a worker has no name), and why.
+         */
+        Change: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** What */
+            what: string;
+            /** By */
+            by: string;
+            /** Words */
+            words: string;
+        };
         /**
          * Keeping
          * @description When a picture goes by itself (null: never), and what goes with it.
@@ -6912,6 +6942,8 @@ export interface components {
         Keeping: {
             /** Forget At */
             forget_at: string | null;
+            /** Pictures */
+            pictures: number;
             /** Prints */
             prints: number;
             /** Layouts */
@@ -7000,14 +7032,10 @@ export interface components {
         };
         /** PagedBatchSummary */
         PagedBatchSummary: {
-            /** Previous */
-            previous: string | null;
-            /** Next */
-            next: string | null;
-            /** Results */
-            results: unknown[];
             /** Items */
             items: components["schemas"]["BatchSummary"][];
+            /** Next */
+            next: string | null;
         };
         /** BatchItem */
         BatchItem: {
@@ -12169,7 +12197,10 @@ export interface operations {
     };
     zollstock_renders_api_of_print: {
         parameters: {
-            query?: never;
+            query?: {
+                page_size?: number | null;
+                cursor?: string | null;
+            };
             header?: never;
             path: {
                 print_id: number;
@@ -12184,7 +12215,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OrderState"][];
+                    "application/json": components["schemas"]["PagedOrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -12271,7 +12302,10 @@ export interface operations {
     };
     zollstock_renders_api_of_layout: {
         parameters: {
-            query?: never;
+            query?: {
+                page_size?: number | null;
+                cursor?: string | null;
+            };
             header?: never;
             path: {
                 layout_id: number;
@@ -12286,7 +12320,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OrderState"][];
+                    "application/json": components["schemas"]["PagedOrderState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -12389,6 +12423,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OrderState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_api_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                order_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Change"][];
                 };
             };
             /** @description A part of the application is away for a moment. */

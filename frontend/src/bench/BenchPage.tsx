@@ -110,7 +110,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     read: (text) => readSize(text, account.unit, worksheet ? pictureSides(worksheet) : [1, 1]),
     onRead: ({ width, height }) => change(taken(width, height)),
   });
-  const made = madeOf(orders.data, print.version);
+  const made = madeOf(orders.data?.items, print.version);
   return (
     <div className="bench">
       <PrintTop print={print} title={plan.title} onSibling={toSibling}>

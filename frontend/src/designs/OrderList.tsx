@@ -1,6 +1,8 @@
+import { useState } from "react";
 import type { OrderState } from "../api/types";
+import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
-import { isGoing, useCallOff, useOrders, type Maker } from "./useOrders";
+import { isGoing, useCallOff, useEarlierOrders, useOrders, type Maker } from "./useOrders";
 
 /** So many files of an order are named. */
 const MOST_NAMED = 4;
@@ -12,8 +14,11 @@ const placeOf = (order: OrderState) =>
 /** The files made so far; the one in work shows its progress and can be called off. */
 export function OrderList({ of, version, ordering }: { of: Maker; version: number; ordering: boolean }) {
   const orders = useOrders(of);
-  const callOff = useCallOff(of);
-  if (!orders.data?.length && !ordering) return null;
+  const [earlier, setEarlier] = useState(false);
+  const newest = orders.data?.items ?? [];
+  const before = useEarlierOrders(of, orders.data?.next, earlier);
+  if (!newest.length && !ordering) return null;
+  const more = orders.data?.next && !(earlier && before.whole);
   return (
     <section aria-label="Files made">
       <ul className="space-y-2" aria-live="polite">
@@ -23,50 +28,68 @@ export function OrderList({ of, version, ordering }: { of: Maker; version: numbe
             <span className="soft">The order is given…</span>
           </li>
         )}
-        {(orders.data ?? []).slice(0, 5).map((order) => (
-          <li
-            key={order.id}
-            className="rounded-lg border p-2"
-            style={{ borderColor: "var(--color-base-300)" }}
-            data-order={order.state}
-          >
-            {order.files.slice(0, MOST_NAMED).map((file) => (
-              <div key={file.number} className="break-all font-medium">
-                {file.name}
-              </div>
-            ))}
-            {order.count > MOST_NAMED && <div className="soft">and {order.count - MOST_NAMED} more</div>}
-            <div className="flex items-center justify-between gap-2">
-              <span className="soft">{words(order)}</span>
-              {order.state === "done" && (
-                <a className="min-h-6 font-semibold underline" href={placeOf(order)} download>
-                  {order.version === version
-                    ? order.count > 1
-                      ? "Download as a ZIP"
-                      : "Download"
-                    : order.count > 1
-                      ? "Download the earlier ZIP"
-                      : "Download the earlier file"}
-                </a>
-              )}
-              {isGoing(order) && (
-                <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(order.id)}>
-                  Cancel
-                </button>
-              )}
-            </div>
-            {isGoing(order) && (
-              <progress
-                className="progress w-full"
-                max={100}
-                value={order.percent}
-                aria-label={`${order.files[0]?.name ?? "The file"} in work`}
-              />
-            )}
-          </li>
+        {[...newest, ...before.items].map((order) => (
+          <Ordered key={order.id} of={of} order={order} version={version} />
         ))}
       </ul>
+      {more && (
+        <button
+          type="button"
+          className="mt-1 min-h-6 underline"
+          disabled={before.query.isFetching}
+          onClick={() => (earlier ? before.more() : setEarlier(true))}
+        >
+          Earlier files
+        </button>
+      )}
+      {before.query.error && <Problem message={before.query.error.message} />}
     </section>
+  );
+}
+
+/** One order: its files, how far it is, and what can be done with it. */
+function Ordered({ of, order, version }: { of: Maker; order: OrderState; version: number }) {
+  const callOff = useCallOff(of);
+  return (
+    <li
+      className="rounded-lg border p-2"
+      style={{ borderColor: "var(--color-base-300)" }}
+      data-order={order.state}
+    >
+      {order.files.slice(0, MOST_NAMED).map((file) => (
+        <div key={file.number} className="break-all font-medium">
+          {file.name}
+        </div>
+      ))}
+      {order.count > MOST_NAMED && <div className="soft">and {order.count - MOST_NAMED} more</div>}
+      <div className="flex items-center justify-between gap-2">
+        <span className="soft">{words(order)}</span>
+        {order.state === "done" && (
+          <a className="min-h-6 font-semibold underline" href={placeOf(order)} download>
+            {order.version === version
+              ? order.count > 1
+                ? "Download as a ZIP"
+                : "Download"
+              : order.count > 1
+                ? "Download the earlier ZIP"
+                : "Download the earlier file"}
+          </a>
+        )}
+        {isGoing(order) && (
+          <button type="button" className="min-h-6 underline" onClick={() => callOff.mutate(order.id)}>
+            Cancel
+          </button>
+        )}
+      </div>
+      {isGoing(order) && (
+        <progress
+          className="progress w-full"
+          max={100}
+          value={order.percent}
+          aria-label={`${order.files[0]?.name ?? "The file"} in work`}
+        />
+      )}
+    </li>
   );
 }
 

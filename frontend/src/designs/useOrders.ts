@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, must } from "../api/client";
+import { usePages } from "../api/usePages";
 import type { OrderState } from "../api/types";
 
 /** A design whose files are made: which kind of it, and which one. */
@@ -12,10 +13,12 @@ export const isGoing = (order: OrderState) => order.state === "queued" || order.
 const POLL_MS = 400;
 const keyOf = ({ id }: Maker) => ["orders", id];
 
-const listed = ({ kind, id }: Maker) =>
-  kind === "prints"
-    ? client.GET("/api/prints/{print_id}/orders", { params: { path: { print_id: id } } })
-    : client.GET("/api/layouts/{layout_id}/orders", { params: { path: { layout_id: id } } });
+const listed = ({ kind, id }: Maker, cursor?: string | null) => {
+  const query = cursor ? { cursor } : {};
+  return kind === "prints"
+    ? client.GET("/api/prints/{print_id}/orders", { params: { path: { print_id: id }, query } })
+    : client.GET("/api/layouts/{layout_id}/orders", { params: { path: { layout_id: id }, query } });
+};
 
 const ordered = ({ kind, id }: Maker, version: number) =>
   kind === "prints"
@@ -25,12 +28,19 @@ const ordered = ({ kind, id }: Maker, version: number) =>
         body: { version },
       });
 
-/** The files ordered of a design, newest first; followed while one is in work. */
+/** The newest files ordered of a design, newest first; followed while one is in work. */
 export function useOrders(of: Maker) {
   return useQuery({
     queryKey: keyOf(of),
     queryFn: () => must(listed(of)),
-    refetchInterval: (query) => (query.state.data?.some(isGoing) ? POLL_MS : false),
+    refetchInterval: (query) => (query.state.data?.items.some(isGoing) ? POLL_MS : false),
+  });
+}
+
+/** Those before the newest, from a cursor on, page by page; nothing is fetched before somebody asks. */
+export function useEarlierOrders(of: Maker, from: string | null | undefined, enabled: boolean) {
+  return usePages(["earlier-orders", of.id, from], (cursor) => must(listed(of, cursor ?? from)), {
+    enabled: enabled && Boolean(from),
   });
 }
 

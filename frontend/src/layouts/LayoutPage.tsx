@@ -91,7 +91,7 @@ function Inside({ layout, request }: { layout: LayoutState; request: AnyLayoutRe
       document.title = "Zollstock";
     };
   }, [request.title]);
-  const made = madeOf(orders.data, layout.version);
+  const made = madeOf(orders.data?.items, layout.version);
   const stopped = page?.findings.some((finding) => finding.level === "stop") ?? false;
   const making = (
     <Making

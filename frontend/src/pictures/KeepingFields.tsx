@@ -17,8 +17,9 @@ const DAYS = [
 const count = (many: number, word: string) => `${many} ${word}${many === 1 ? "" : "s"}`;
 
 /** What goes with a picture, in words; empty where nothing is made of it. */
-export function goesWith({ prints, layouts, files }: Keeping): string {
+export function goesWith({ pictures, prints, layouts, files }: Keeping): string {
   const parts = [
+    pictures > 0 && `${count(pictures, "picture")} made of it`,
     prints > 0 && count(prints, "print"),
     layouts > 0 && count(layouts, "layout"),
     files > 0 && count(files, "made file"),

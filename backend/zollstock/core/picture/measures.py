@@ -117,5 +117,20 @@ class Measures(Record):
     true_detail: tuple[int, int] | None = None
     resampled_by: float | None = None
 
+    def no_finer_than(self, parent: Measures) -> Measures:
+        """These measures, of a picture made of another: it shows no more detail than its parent has.
+
+        >>> made = Measures(true_detail=(9_000_000, 30_000_000), noise_sigma=1.0)
+        >>> made.no_finer_than(Measures(true_detail=(400_000, 800_000))).true_detail
+        (400000, 800000)
+        >>> made.no_finer_than(NOT_MEASURED).true_detail
+        (9000000, 30000000)
+        """
+        if parent.true_detail is None:
+            return self
+        most = parent.true_detail
+        own = self.true_detail or most
+        return self.model_copy(update={"true_detail": (min(own[0], most[0]), min(own[1], most[1]))})
+
 
 NOT_MEASURED = Measures()
