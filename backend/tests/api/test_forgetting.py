@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import fcntl
 import shutil
+import subprocess
+import sys
 from pathlib import Path
 
 import pytest
@@ -52,6 +54,18 @@ def test_a_picture_is_forgotten_at_once_with_all_that_was_made_of_it(caller, hel
     assert caller("GET", f"jobs/{held['job']}")["prints"] == 0  # the job itself stays
 
 
+def test_every_worker_can_be_told_to_forget_a_copy() -> None:
+    """A worker that has deleted no picture itself must know the word, too."""
+    begun_anew = (
+        "from zollstock.site.celery import app\n"
+        "from celery.worker.control import Panel\n"
+        "app.loader.init_worker()\n"
+        "print('forget_copy' in Panel.data)"
+    )
+    told = subprocess.run([sys.executable, "-c", begun_anew], capture_output=True, text=True)
+    assert told.stdout.strip() == "True", told.stderr
+
+
 def test_what_is_unpacked_of_a_picture_that_goes_meanwhile_goes_too(
     caller, held, monkeypatch
 ) -> None:
@@ -79,7 +93,6 @@ def test_every_worker_is_told_to_let_go_of_its_copy(held, monkeypatch) -> None:
         pass
     forget_unpacked(picture.id)
     assert told == [("forget_copy", {"picture": str(picture.id)})]
-    assert "forget_copy" in Panel.data
     copy.write_bytes(b"on another machine")
     Panel.data["forget_copy"](None, picture=str(picture.id))
     assert not copy.exists()

@@ -57,7 +57,7 @@ from zollstock.pictures.models import Picture
 assert Job.objects.filter(title="Nebel über den Pfannen").count() == 1
 picture = Picture.objects.get(account__username="backed-up")
 assert hashlib.sha256(picture.file.read()).hexdigest() == picture.sha256
-assert picture.proof.size and picture.small.size
+assert picture.preview.size and picture.small.size
 made = Order.objects.get(account__username="backed-up").files.get()
 assert hashlib.sha256(made.file.read()).hexdigest() == made.sha256
 """

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
@@ -22,10 +21,9 @@ from zollstock.core.sizes import readings as core
 from zollstock.core.sizes.readings import EXAMPLES, Purpose, SizeNotRead, read_length, read_size
 from zollstock.core.telling.offsets import typed_offset
 from zollstock.core.worksheet import Worksheet, worksheet
-from zollstock.longwork.pace import pace
-from zollstock.pictures.measured import measures_of
-from zollstock.sizes.shelf import OWN, shelf_of, studio_of
+from zollstock.sizes.shelf import OWN, shelf_of
 from zollstock.stock.kept import stock_of
+from zollstock.studio.composition import studio_of
 
 router = Router(tags=["bench"], auth=RememberedSession())
 
@@ -104,8 +102,9 @@ class ReadSize(Reading):
 
 
 class MediumItem(Schema):
-    """A medium of the stock: `spread` is how far ink spreads on it, mm; null where it is assumed by its name."""
+    """A medium of the stock, by its key: what a print keeps of it. `spread` is how far ink spreads on it, mm."""
 
+    key: str
     name: str
     factor: float
     spread: float | None
@@ -122,9 +121,7 @@ class Reference(Schema):
 @router.post("/reckon", response=Worksheet, exclude_none=True)
 def reckon(request: SignedRequest, wanted: ReckonRequest) -> HttpResponse:
     """The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail."""
-    studio = replace(studio_of(request.user), pace=pace())
-    if wanted.picture is not None:
-        studio = replace(studio, measures=measures_of(request.user, wanted.picture))
+    studio = studio_of(request.user, wanted.picture)
     made = worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, studio, wanted.edges)
     # The model is what the response says; to check and copy it again would take a third as long.
     return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")
@@ -203,7 +200,7 @@ def _how(read: core.ReadLength | core.ReadSize) -> dict[str, Any]:
 def reference(request: SignedRequest) -> Reference:
     stock, _ = stock_of(request.user)
     media = [
-        MediumItem(name=medium.name, factor=medium.factor, spread=medium.spread)
+        MediumItem(key=medium.key, name=medium.name, factor=medium.factor, spread=medium.spread)
         for medium in stock.media
     ]
     return Reference(media=media, sources=SOURCES, size_examples=list(EXAMPLES))

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Annotated, Any
 from uuid import UUID
 
@@ -15,8 +14,7 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import PageQuery, layout_page, parse_layout
 from zollstock.core.layouts.page import LayoutPage
 from zollstock.core.layouts.tiles.way import MOST_SHEETS
-from zollstock.pictures.measured import measures_of
-from zollstock.sizes.shelf import studio_of
+from zollstock.studio.composition import studio_of
 
 from .api import ShownUnit
 
@@ -39,10 +37,7 @@ class LayoutQuestion(Schema):
 @router.post("/layouts/reckon", response=LayoutPage, exclude_none=True)
 def reckon_layout(request: SignedRequest, asked: LayoutQuestion) -> HttpResponse:
     """The page of a layout: its rule, figures, findings, ways, and all sheets as they are drawn."""
-    studio = studio_of(request.user)
-    if asked.picture is not None:
-        studio = replace(studio, measures=measures_of(request.user, asked.picture))
-    seen = PageQuery(studio, asked.on, asked.sheet)
+    seen = PageQuery(studio_of(request.user, asked.picture), asked.on, asked.sheet)
     made = layout_page(parse_layout(asked.layout), asked.unit, seen)
     # As with prints: the model is what the response says.
     return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")

@@ -20,7 +20,7 @@ def reckon(plan: Plan, unit: str | None = None, studio: Studio = DEFAULT_STUDIO)
     `unit` (mm, cm, in …) is the one used in texts; by default the unit of the target. It changes
     no value. `studio` is what goes into it beside the plan.
     """
-    return reckon_work(work_out(plan), style_for(lengths_of(plan), unit), studio)
+    return reckon_work(work_out(plan, studio), style_for(lengths_of(plan), unit), studio)
 
 
 def reckon_work(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) -> Reckoning:

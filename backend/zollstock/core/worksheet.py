@@ -137,7 +137,7 @@ def worksheet(
 
     `studio` is what goes into it beside the plan, `left` the edges that the print had before.
     """
-    work = work_out(plan)
+    work = work_out(plan, studio)
     style = style_for(lengths_of(plan), unit)
     reckoning = reckon_work(work, style, studio)
     return Worksheet(

@@ -14,6 +14,7 @@ from zollstock.longwork.queue import Queue
 from zollstock.pixels.measures import EDITION, measure
 from zollstock.pixels.previews import make_previews
 
+from . import elsewhere  # noqa: F401 - has every worker know what it may be told
 from .later import inspect_later, read_later
 from .looking import cut_up
 from .models import Inspection, Picture

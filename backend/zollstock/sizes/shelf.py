@@ -15,8 +15,6 @@ from zollstock.core.sizes.library import Frames, Size, frames_of, library
 from zollstock.core.sizes.near import Shelf
 from zollstock.core.sizes.pairs import parse_size
 from zollstock.core.sizes.typedsizes import TYPED, typed_sizes
-from zollstock.core.studio.studio import Studio
-from zollstock.stock.kept import stock_for_reckoning
 
 from .models import OwnSize, SizeSet
 
@@ -71,11 +69,6 @@ def shelf_of(account: User) -> Shelf:
         shelf = Shelf(sizes_of(account))
         _kept[account.pk] = (now + _KEPT_FOR, shelf)
     return shelf
-
-
-def studio_of(account: User) -> Studio:
-    """What an account's studio knows."""
-    return Studio(sizes=shelf_of(account), stock=stock_for_reckoning(account))
 
 
 @receiver([post_save, post_delete], sender=OwnSize)

@@ -15,7 +15,7 @@ from zollstock.core.ground.lengths import parse_length
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.ground.show import LengthStyle, typed_length
-from zollstock.core.studio.stock import SHIPPED, Stock, StockChanged, StockRoll
+from zollstock.core.studio.stock import SHIPPED, Stock, StockChanged, StockRoll, read_stock
 
 from .models import Booking, StockRows
 
@@ -50,7 +50,7 @@ def stock_for_reckoning(account: User) -> Stock:
 def stock_of(account: User) -> tuple[Stock, int]:
     """The stock and its version; 0 while it is the one that ships."""
     document, version = saved_table(StockRows, account)
-    return (SHIPPED if document is None else Stock.model_validate(document)), version
+    return (SHIPPED if document is None else read_stock(document)), version
 
 
 def save_stock(account: User, stock: Stock, version: int) -> int:

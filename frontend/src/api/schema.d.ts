@@ -2944,6 +2944,11 @@ export interface components {
              */
             name: string;
             /**
+             * Key
+             * @description Of the studio's row that this was taken from; what stands here stays as it was then.
+             */
+            key: string | null;
+            /**
              * Factor
              * @default 1
              */
@@ -3131,6 +3136,7 @@ export interface components {
             /**
              * @default {
              *       "name": "",
+             *       "key": null,
              *       "factor": 1,
              *       "spread": null
              *     }
@@ -3448,9 +3454,11 @@ export interface components {
         };
         /**
          * MediumItem
-         * @description A medium of the stock: `spread` is how far ink spreads on it, mm; null where it is assumed by its name.
+         * @description A medium of the stock, by its key: what a print keeps of it. `spread` is how far ink spreads on it, mm.
          */
         MediumItem: {
+            /** Key */
+            key: string;
             /** Name */
             name: string;
             /** Factor */
@@ -4605,10 +4613,16 @@ export interface components {
         };
         /**
          * StockMedium
-         * @description What is printed on: its name and surface, the share of detail it holds, how far ink spreads on it (mm, null:
-         *     as assumed for such a surface), notes, and what of it is in stock.
+         * @description What is printed on: its name and surface, the share of detail it holds, how far ink spreads on it (mm; null:
+         *     not told yet, then as is assumed for such a surface), notes, and what of it is in stock. Its key stays, whatever it
+         *     is called: prints know it by that.
          */
         StockMedium: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /** Name */
             name: string;
             /**

@@ -67,7 +67,7 @@ export function WorksheetPanel(props: {
     >
       <div className="flex items-baseline">
         <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
-        <What about={`word:step-${step}`} />
+        <What about={`word:step-${step}`} passedByTab />
       </div>
       {step === "fit" && (
         <Kept

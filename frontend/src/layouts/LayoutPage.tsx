@@ -176,7 +176,7 @@ function Worksheet(props: Omit<LayoutPanelProps, "request"> & { request: AnyLayo
     >
       <div className="flex items-baseline">
         <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
-        <What about={`word:step-${blade?.step}`} />
+        <What about={`word:step-${blade?.step}`} passedByTab />
       </div>
       {Step && <Step {...props} />}
       <FindingList findings={page.findings} onFix={change} />

@@ -6,6 +6,8 @@ export interface WhatProps {
   about: About;
   children?: ReactNode;
   className?: string;
+  /** For fingers alone: who comes by keys is told elsewhere, and goes on to the first field. */
+  passedByTab?: boolean;
 }
 
 /** What is this? Until that has come, the word as it is: a page does not wait for its legend. */

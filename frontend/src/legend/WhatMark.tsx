@@ -58,6 +58,7 @@ export function WhatMark(props: WhatProps) {
         ref={setReference}
         className={props.children ? `what-word ${props.className ?? ""}` : "what"}
         aria-expanded={open}
+        tabIndex={props.passedByTab ? -1 : undefined}
         {...reference({
           // A label around it must not take the press for its field, nor Escape close what lies around.
           onClick: (event) => event.preventDefault(),

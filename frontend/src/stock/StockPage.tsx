@@ -110,6 +110,7 @@ function fresh(stock: Stock): StockMedium {
     name: `New medium ${number}`,
     surface: "",
     factor: 1,
+    key: "",
     spread: null,
     note: "",
     rolls: [],

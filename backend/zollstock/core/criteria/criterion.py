@@ -14,6 +14,7 @@ from ..ground import show
 from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle
 from ..ground.workings import number, written
+from .known import NOTHING_KNOWN, Known
 
 #: Nobody looks at a print from farther away, mm.
 _FARTHEST = 1e6
@@ -21,12 +22,14 @@ _FARTHEST = 1e6
 
 @dataclass(frozen=True, slots=True)
 class Conditions:
-    """What a need depends on beside the distance: the medium's factor, how far ink spreads on it (σ, mm), and the
-    angle that the eye resolves, minutes of arc."""
+    """What a need depends on beside the distance: the medium's factor, how far ink spreads on it (σ, mm), the
+    angle that the eye resolves, minutes of arc; which medium it is, and what the studio knows of it."""
 
     factor: float = 1.0
     spread: float = 0.0
     arcmin: float = 1.0
+    medium: str = ""
+    known: Known = NOTHING_KNOWN
 
 
 def times_factor(under: Conditions) -> str:

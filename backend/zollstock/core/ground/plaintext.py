@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from typing import Annotated, Any
 
 from pydantic import BeforeValidator
@@ -30,3 +31,12 @@ def plain(text: str) -> str:
     '29.7x42cm'
     """
     return re.sub(r"\s+", "", text.lower().replace("×", "x").replace(",", "."))
+
+
+def listed(names: Sequence[str]) -> str:
+    """What is there, in a row of words.
+
+    >>> listed(["crown"]), listed(["crown", "chin", "eyes"])
+    ('crown', 'crown, chin and eyes')
+    """
+    return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else names[0]

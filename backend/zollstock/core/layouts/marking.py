@@ -5,14 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from ..answer.reckoning import Finding
-
-
-def listed(names: Sequence[str]) -> str:
-    """
-    >>> listed(["crown"]), listed(["crown", "chin", "eyes"])
-    ('crown', 'crown, chin and eyes')
-    """
-    return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else names[0]
+from ..ground.plaintext import listed
 
 
 def not_marked(names: Sequence[str], cure: str) -> Finding:

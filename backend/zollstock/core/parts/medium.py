@@ -25,6 +25,11 @@ class Medium(Part):
     """The surface, and how much of the detail it can hold."""
 
     name: str = Field(default="", max_length=120)
+    key: str | None = Field(
+        default=None,
+        max_length=40,
+        description="Of the studio's row that this was taken from; what stands here stays as it was then.",
+    )
     factor: float = Field(default=1.0, ge=LEAST_FACTOR, le=2)
     spread: float | None = Field(
         default=None,

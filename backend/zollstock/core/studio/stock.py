@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
+from itertools import count
 from typing import Annotated, Any, Self
 
 from pydantic import Field, ValidationError, model_validator
@@ -15,7 +16,7 @@ from ..ground.refusal import ChangedElsewhere, Refusal
 from ..ground.show import LengthStyle, typed_length
 from ..parts.medium import LEAST_FACTOR
 from ..parts.part import Part, length_of
-from .media import MEDIA
+from .media import MEDIA, spread_of
 
 MOST_MEDIA, MOST_PAPERS = 200, 100
 Price = Annotated[float, Field(ge=0, le=1_000_000)]
@@ -89,9 +90,11 @@ class StockSheet(Part):
 
 
 class StockMedium(Part):
-    """What is printed on: its name and surface, the share of detail it holds, how far ink spreads on it (mm, null:
-    as assumed for such a surface), notes, and what of it is in stock."""
+    """What is printed on: its name and surface, the share of detail it holds, how far ink spreads on it (mm; null:
+    not told yet, then as is assumed for such a surface), notes, and what of it is in stock. Its key stays, whatever it
+    is called: prints know it by that."""
 
+    key: Key = ""
     name: str = Field(min_length=1, max_length=120)
     surface: str = Field(default="", max_length=120)
     factor: float = Field(default=1.0, ge=LEAST_FACTOR, le=2)
@@ -106,6 +109,10 @@ class Stock(Part):
 
     media: Annotated[list[StockMedium], Field(max_length=MOST_MEDIA)] = []
     currency: str = Field(default="", max_length=8)
+
+    def medium(self, key: str | None) -> StockMedium | None:
+        """The medium of that key."""
+        return next((medium for medium in self.media if key and medium.key == key), None)
 
     def papers(self) -> Iterator[tuple[StockMedium, StockRoll | StockSheet]]:
         for medium in self.media:
@@ -144,10 +151,14 @@ class Stock(Part):
     def _problems(self) -> Iterator[tuple[str, str]]:
         names: set[str] = set()
         keys: set[str] = set()
+        media: set[str] = set()
         for number, medium in enumerate(self.media):
             if medium.name.casefold() in names:
                 yield f"media[{number}].name", f"“{medium.name}” is there already"
             names.add(medium.name.casefold())
+            if medium.key and medium.key in media:
+                yield f"media[{number}].key", "this key is there already"
+            media.add(medium.key)
             held: dict[str, Sequence[StockRoll | StockSheet]]
             held = {"rolls": medium.rolls, "sheets": medium.sheets}
             for kind, papers in held.items():
@@ -174,7 +185,8 @@ class StockError(DocumentError):
 
 
 def read_stock(document: Any) -> Stock:
-    """Validate decoded JSON; papers without a key get one that is free. Raises `StockError`."""
+    """Validate decoded JSON; media and papers without a key get one that is free, and a medium of which nobody said
+    how far ink spreads what is assumed for its name, once and for all. Raises `StockError`."""
     try:
         return _keyed(Stock.model_validate(document))
     except ValidationError as error:
@@ -182,21 +194,17 @@ def read_stock(document: Any) -> Stock:
 
 
 def _keyed(stock: Stock) -> Stock:
-    taken = {paper.key for _, paper in stock.papers()}
-    number = 0
+    papers = _free_keys("p", {paper.key for _, paper in stock.papers()})
+    own = _free_keys("m", {medium.key for medium in stock.media})
 
     def keyed(paper: Any) -> Any:
-        nonlocal number
-        if paper.key:
-            return paper
-        while (key := f"p{number + 1}") in taken:
-            number += 1
-        taken.add(key)
-        return paper.model_copy(update={"key": key})
+        return paper if paper.key else paper.model_copy(update={"key": next(papers)})
 
     media = [
         medium.model_copy(
             update={
+                "key": medium.key or next(own),
+                "spread": spread_of(medium.name, medium.spread),
                 "rolls": [keyed(roll) for roll in medium.rolls],
                 "sheets": [keyed(sheet) for sheet in medium.sheets],
             }
@@ -206,6 +214,13 @@ def _keyed(stock: Stock) -> Stock:
     return stock.model_copy(update={"media": media})
 
 
+def _free_keys(begin: str, taken: Collection[str]) -> Iterator[str]:
+    """`m1`, `m2` …, those that are taken left out."""
+    return (key for number in count(1) if (key := f"{begin}{number}") not in taken)
+
+
 #: What a studio begins with: usual surfaces, how far ink spreads on them assumed, nothing counted yet.
-SHIPPED = Stock(media=[StockMedium(name=medium.name, factor=medium.factor) for medium in MEDIA])
+SHIPPED = _keyed(
+    Stock(media=[StockMedium(name=medium.name, factor=medium.factor) for medium in MEDIA])
+)
 NO_STOCK = Stock()

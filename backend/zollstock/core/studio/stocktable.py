@@ -22,7 +22,7 @@ from .stock import (
 )
 
 COLUMNS = ("medium", "surface", "factor", "spread", "note", "kind", "name", "width", "height", "left",
-           "margin", "price", "minimum", "key")  # fmt: skip
+           "margin", "price", "minimum", "key", "medium_key")  # fmt: skip
 #: What people read over a column; its own name, which older tables have, is read as well.
 HEADS = {
     "factor": "detail factor",
@@ -31,6 +31,7 @@ HEADS = {
     "margin": "unprintable margins",
     "price": "price per metre or sheet",
     "minimum": "minimum length charged",
+    "medium_key": "medium key",
 }
 _MOST_LINES = MOST_MEDIA * MOST_PAPERS // 10
 
@@ -51,12 +52,12 @@ def _rows(stock: Stock) -> Iterator[list[Any]]:
         ]
         for roll in medium.rolls:
             yield [*head, "roll", "", roll.width.typed, "", _typed(roll.left), roll.margin.typed,
-                   _number(roll.price), _typed(roll.minimum), roll.key]  # fmt: skip
+                   _number(roll.price), _typed(roll.minimum), roll.key, medium.key]  # fmt: skip
         for sheet in medium.sheets:
             yield [*head, "sheet", sheet.name, sheet.width.typed, sheet.height.typed, "" if sheet.left is None else sheet.left,
-                   sheet.margin.typed, _number(sheet.price), "", sheet.key]  # fmt: skip
+                   sheet.margin.typed, _number(sheet.price), "", sheet.key, medium.key]  # fmt: skip
         if not medium.rolls and not medium.sheets:
-            yield [*head, *[""] * 9]
+            yield [*head, *[""] * 9, medium.key]
 
 
 def _number(value: float | None) -> str:
@@ -109,6 +110,8 @@ def _medium(cell: Cell, line: int) -> dict[str, Any]:
     for name in ("factor", "spread"):
         if cell(name):
             found[name] = _float(cell(name), HEADS[name], line)
+    if cell("medium_key"):
+        found["key"] = cell("medium_key")
     return found
 
 

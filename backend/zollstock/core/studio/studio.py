@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from ..criteria import NOTHING_KNOWN, Known
 from ..picture.measures import NOT_MEASURED, Measures
 from ..sizes.near import Shelf, library_shelf
 from .pace import MEASURED_PACE, Pace
@@ -22,6 +23,8 @@ class Studio:
     stock: Stock = NO_STOCK
     #: How fast its files are made.
     pace: Pace = MEASURED_PACE
+    #: What it tried and found out, which criteria go by.
+    known: Known = NOTHING_KNOWN
 
 
 DEFAULT_STUDIO = Studio()

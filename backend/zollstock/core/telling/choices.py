@@ -24,7 +24,7 @@ from ..sheet.printdrawing import small_drawing
 from ..sizes.library import Size
 from ..sizes.near import Shelf, nearest
 from ..studio.studio import DEFAULT_STUDIO, Studio
-from ..work.outcome import Work, work_out
+from ..work.outcome import Work
 from .edgechoices import NO_EDGES, edge_fills, edge_kinds
 from .mats import frames, mats
 from .offers import ChoiceKind, Offer, lost_in_short
@@ -89,7 +89,7 @@ def choices(
             plan = changed_plan(work.plan, fix)
         except PlanError:
             continue  # a way that leads nowhere, such as a ppi not yet typed, is not offered
-        outcome = work_out(plan)
+        outcome = work.anew(plan)
         if kind == "edge":
             taken = plan.edge.kind == work.plan.edge.kind
         elif kind in ("mat", "frame"):
@@ -190,8 +190,8 @@ def _turned_sheet(work: Work, style: LengthStyle) -> _Turned | None:
     sides = {"target.width": target.height.typed, "target.height": target.width.typed}
     fix: dict[str, Any] = sides | {"fit.mode": "fill", "fit.zoom": 1.0}
     try:
-        turned = work_out(changed_plan(work.plan, fix))
-        stands = work_out(changed_plan(work.plan, {"fit.mode": "fill", "fit.zoom": 1.0}))
+        turned = work.anew(changed_plan(work.plan, fix))
+        stands = work.anew(changed_plan(work.plan, {"fit.mode": "fill", "fit.zoom": 1.0}))
     except PlanError:
         return None  # the edge takes more than the sheet has that way
     if turned.placement.loss >= stands.placement.loss:

@@ -11,6 +11,7 @@ from ..answer.fixes import pixels_part
 from ..answer.reckoning import Finding
 from ..ground import show
 from ..ground.lengths import MM_PER_INCH
+from ..ground.plaintext import listed
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
 from ..rules import pixelcount
@@ -20,6 +21,7 @@ from ..rules.viewing import grade_word, reach_text
 from ..sizes.library import sides_text
 from ..sizes.pairs import Sides, implausible
 from ..sizes.readings import thousands_meant
+from ..studio.media import spread_of
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.outcome import Work
 from .measurefindings import measure_findings
@@ -40,6 +42,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) ->
     found = [
         *zone_findings(work, style, studio),
         *_size(work),
+        *_medium(work),
         *_loss(work),
         *_edge(work, style),
         *_pixels(work),
@@ -94,6 +97,44 @@ def _size(work: Work) -> Iterator[Finding]:
         "is meant?",
         **cure,
     )
+
+
+def _medium(work: Work) -> Iterator[Finding]:
+    """The print stays as it was planned; what the stock says by now is one click away."""
+    medium = work.plan.medium
+    row = work.studio.stock.medium(medium.key)
+    if row is None:
+        return
+    changed = [
+        words
+        for words, there, here in (
+            (f"is called {row.name}", row.name, medium.name),
+            (f"has a detail factor of {show.decimal(row.factor, 2)}", row.factor, medium.factor),
+            (
+                f"has an ink spread of {show.decimal(row.spread or 0, 3)} mm",
+                row.spread,
+                spread_of(medium.name, medium.spread),
+            ),
+        )
+        if there is not None and there != here
+    ]
+    if changed:
+        yield Finding(
+            id="medium-changed",
+            level="note",
+            step="size",
+            text=f"{medium.name or 'Its medium'} by now {listed(changed)} in the stock. This print goes by what it "
+            "was when it was planned.",
+            fix={
+                "medium": {
+                    "key": row.key,
+                    "name": row.name,
+                    "factor": row.factor,
+                    "spread": row.spread,
+                }
+            },
+            fix_label="Take over what the stock says",
+        )
 
 
 def _loss(work: Work) -> Iterator[Finding]:

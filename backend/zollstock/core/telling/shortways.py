@@ -14,7 +14,7 @@ from ..rules.viewing import grade_word, reach_text
 from ..seeing.enlarging import CAREFUL_FROM, METHODS, method_used
 from ..studio.pace import MEASURED_PACE, Pace
 from ..work.making import cost_text
-from ..work.outcome import Work, work_out
+from ..work.outcome import Work
 from .offers import Offer
 
 #: Grades of which nobody has to do anything.
@@ -88,7 +88,7 @@ def _smaller(work: Work, style: LengthStyle) -> dict[str, object] | None:
         if share < _LEAST_SHARE:
             return None
         try:
-            outcome = work_out(changed_plan(work.plan, _resized(work, share, style)))
+            outcome = work.anew(changed_plan(work.plan, _resized(work, share, style)))
         except PlanError:
             return None  # the edge takes more than such a print has
     return None

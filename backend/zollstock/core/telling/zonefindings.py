@@ -201,7 +201,7 @@ def _size_that_holds(work: Work, studio: Studio) -> Size | None:
             "fit.zoom": 1.0,
         }
         try:
-            outcome = work_out(changed_plan(plan, fix))
+            outcome = work.anew(changed_plan(plan, fix))
         except PlanError:
             continue  # such as a border wider than the smaller sheet
         if not _cuts_any(outcome):

@@ -14,17 +14,19 @@ from ..rules import pixelcount, viewing
 from ..rules.fit import Placement, place, turned_size
 from ..shapes.box import Box
 from ..studio.media import spread_of
+from ..studio.studio import DEFAULT_STUDIO, Studio
 
 
 @dataclass(frozen=True, slots=True)
 class Work:
     """Exact values of a plan: lengths in mm, pixels of the turned picture, ppi.
 
-    `under` is what it is looked at under. `need`, `quality` and `grade` are None while the chosen criterion
+    `studio` is whose knowledge it goes by, `under` what it is looked at under. `need`, `quality` and `grade` are None while the chosen criterion
     has no answer.
     """
 
     plan: Plan
+    studio: Studio
     under: Conditions
     boxes: EdgeBoxes
     placement: Placement
@@ -37,6 +39,10 @@ class Work:
     output_ppi: Fraction
     output_w: int
     output_h: int
+
+    def anew(self, plan: Plan) -> Work:
+        """Another plan worked out by the same studio."""
+        return work_out(plan, self.studio)
 
     @property
     def factor(self) -> float:
@@ -91,8 +97,8 @@ class Work:
         return self.plan.fit.colour or self.plan.edge.paper
 
 
-def work_out(plan: Plan) -> Work:
-    """Work out a valid plan; never fails for one."""
+def work_out(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Work:
+    """Work out a valid plan by what a studio knows; never fails for one."""
     boxes = edge_boxes(plan.edge, plan.target, plan.marks)
     width, height = turned_size(plan.picture, plan.fit.turn)
     placement = place(width, height, boxes.image, plan.fit)
@@ -109,12 +115,13 @@ def work_out(plan: Plan) -> Work:
     )
     tag = plan.target.tag_ppi if plan.target.in_pixels else None
     # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
-    under = conditions(plan)
+    under = conditions(plan, studio)
     need = CRITERIA[view.school].need(distance, under) if tag is None else tag
     quality = None if need is None else judged_ppi(plan, effective) / need
     ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
     return Work(
         plan=plan,
+        studio=studio,
         under=under,
         boxes=boxes,
         placement=placement,
@@ -130,10 +137,16 @@ def work_out(plan: Plan) -> Work:
     )
 
 
-def conditions(plan: Plan) -> Conditions:
-    """What a plan says on who looks at which surface."""
+def conditions(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Conditions:
+    """What a plan says on who looks at which surface, and what a studio knows of that."""
     medium = plan.medium
-    return Conditions(medium.factor, spread_of(medium.name, medium.spread), plan.viewing.arcmin)
+    return Conditions(
+        medium.factor,
+        spread_of(medium.name, medium.spread),
+        plan.viewing.arcmin,
+        medium.key or medium.name,
+        studio.known,
+    )
 
 
 def judged_ppi(plan: Plan, effective: Fraction) -> Fraction:

@@ -103,7 +103,7 @@ export function SizePanel({ plan, unit, worksheet, print }: StepPanelProps) {
           value={medium.name}
           onChange={(event) => {
             const item = media.find((one) => one.name === event.target.value);
-            if (item) change({ medium: { name: item.name, factor: item.factor, spread: item.spread } });
+            if (item) change({ medium: { ...item } });
           }}
         >
           {!known && <option value={medium.name}>{medium.name || "no medium yet"}</option>}
@@ -126,7 +126,10 @@ export function SizePanel({ plan, unit, worksheet, print }: StepPanelProps) {
         inputClass="!w-20"
         value={medium.factor}
         {...typing}
-        onRead={(factor) => typed({ "medium.factor": factor })}
+        onRead={(factor) =>
+          // Typed here it is this print's own, whatever the stock says.
+          typed({ "medium.factor": factor, "medium.key": null })
+        }
       />
     </div>
   );

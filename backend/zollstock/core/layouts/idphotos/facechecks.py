@@ -10,13 +10,13 @@ from collections.abc import Iterator
 from typing import NamedTuple
 
 from ...ground import show
+from ...ground.plaintext import listed
 from ...ground.rational import Fraction, exact
 from ...ground.show import LengthStyle
 from ...picture.measures import LightnessMap, Measures
 from ...rules.fit import turned_back
 from ...shapes.box import Box
 from ...work.outcome import Work
-from ..marking import listed
 from ..page import Check
 from .headroom import HeadRoom, middle
 from .photo import IdRequest, Marked

@@ -1,0 +1,25 @@
+"""What a studio found out by itself, as criteria ask for it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class TrialResult:
+    """A threshold that a trial showed: on which medium (the key of its row, or its name where it has none), from how
+    far, mm, and how many ppi were told from the finest three times in four."""
+
+    medium: str
+    distance_mm: float
+    need_ppi: float
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """All that criteria may ask a studio for; nothing of it where nothing was tried."""
+
+    trials: tuple[TrialResult, ...] = ()
+
+
+NOTHING_KNOWN = Known()

@@ -1,0 +1,27 @@
+"""The one place where a studio is put together: its sizes, stock and pace, and what was measured of a picture."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.contrib.auth.models import User
+
+from zollstock.core.picture.measures import NOT_MEASURED
+from zollstock.core.studio.studio import Studio
+from zollstock.longwork.pace import pace
+from zollstock.pictures.measured import measures_of
+from zollstock.sizes.shelf import shelf_of
+from zollstock.stock.kept import stock_for_reckoning
+
+
+def studio_of(account: User, picture: UUID | None = None) -> Studio:
+    """What an account's studio knows, and where a picture is at hand what was measured of that.
+
+    It is asked for at every move of a hand: each part answers from what it read a moment ago.
+    """
+    return Studio(
+        sizes=shelf_of(account),
+        measures=NOT_MEASURED if picture is None else measures_of(account, picture),
+        stock=stock_for_reckoning(account),
+        pace=pace(),
+    )
