@@ -2,11 +2,13 @@ import babel from "@rolldown/plugin-babel";
 import tailwindcss from "@tailwindcss/vite";
 import react, { reactCompilerPreset } from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
+import packaged from "./package.json" with { type: "json" };
 
 const ALONE = "src/**/*.alone.test.{ts,tsx}";
 
 export default defineConfig({
   base: "/static/",
+  define: { __VERSION__: JSON.stringify(packaged.version) },
   // The compiler keeps what did not change from being drawn again: under a finger that is most of a screen.
   // Tests of single parts ask what is drawn, not how often; those in the browser have what is built.
   plugins: [react(), !process.env.VITEST && babel({ presets: [reactCompilerPreset()] }), tailwindcss()],

@@ -61,6 +61,7 @@ function Sheet({ pathname, onClose }: { pathname: string; onClose: () => void })
           </div>
         ))}
       </dl>
+      <p className="soft mt-3">Zollstock {__VERSION__}</p>
     </Dialog>
   );
 }

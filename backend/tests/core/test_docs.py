@@ -1,0 +1,42 @@
+"""The docs for who reads the code name files that are there, and one version stands everywhere."""
+
+from __future__ import annotations
+
+import json
+import re
+import tomllib
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).resolve().parents[3]
+#: Where a path that a document names may begin.
+BEGINS = ("", "backend", "backend/zollstock", "frontend/src")
+PAGES = ("development", "words", "whereabouts", "testing", "formats", "pixels", "seeing")
+
+
+def named(page: str) -> set[str]:
+    """The files that a page names in code, with at least one folder before them."""
+    text = (ROOT / "docs" / f"{page}.md").read_text()
+    return set(re.findall(r"`((?:[\w-]+/)+[\w-]+\.(?:py|tsx?|mjs|css))\b", text))
+
+
+@pytest.mark.parametrize("page", PAGES)
+def test_every_file_that_the_docs_name_is_there(page: str) -> None:
+    gone = {
+        name
+        for name in named(page)
+        if not any((ROOT / begin / name).exists() for begin in BEGINS)
+        # A kind's own files are named as from its layouts, or from their own app.
+        and not list((ROOT / "backend" / "zollstock").glob(f"**/{name}"))
+    }
+    assert not gone
+
+
+def test_one_version_stands_in_the_changes_the_packages_and_the_app() -> None:
+    changes = re.search(r"^## (\d+\.\d+\.\d+)", (ROOT / "CHANGELOG.md").read_text(), re.MULTILINE)
+    assert changes
+    package = json.loads((ROOT / "frontend" / "package.json").read_text())
+    lock = json.loads((ROOT / "frontend" / "package-lock.json").read_text())
+    python = tomllib.loads((ROOT / "backend" / "pyproject.toml").read_text())
+    assert {package["version"], lock["version"], python["project"]["version"]} == {changes[1]}

@@ -1,0 +1,2 @@
+/** The version of the application, from package.json. */
+declare const __VERSION__: string;
