@@ -22,7 +22,7 @@ from zollstock.jobs.kinds import PRINT
 from zollstock.jobs.models import Design, Job
 from zollstock.pictures.models import Picture
 from zollstock.sizes.models import OwnSize, SizeSet
-from zollstock.stock.kept import stock_of
+from zollstock.stock.kept import STOCK
 
 
 def test_the_plates_come_in_four_ratios_with_zones_inside() -> None:
@@ -100,7 +100,7 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     assert Design.objects.count() == 11 + len(plates.PLATES) + len(workshop.PRINTS) + len(
         kinds
     ) + len(hung)
-    assert len(list(stock_of(account)[0].papers())) == 7
+    assert len(list(STOCK.of(account)[0].papers())) == 7
 
 
 def test_the_halls_layouts_are_those_that_the_story_tells() -> None:

@@ -256,4 +256,11 @@ def test_rules_are_rows_that_are_kept_and_guarded(caller, held) -> None:
     told = caller("PUT", "photo-rules", {"version": 1, "book": wrong}, expect=422)
     assert told["problems"][0]["path"] == "rules[0].head"
     assert begun(caller, held, "id")["document"]["rule"]["name"] == "Our own"
-    assert caller("DELETE", "photo-rules?version=1")["version"] == 0
+    table = caller("GET", "photo-rules.csv").decode()
+    assert "Our own" in table
+    taken = caller("POST", "photo-rules/csv", {"version": 1, "text": table.replace("Our own", "Ours")})
+    assert taken["version"] == 2 and taken["book"]["rules"][0] == own | {"name": "Ours"}
+    caller("POST", "photo-rules/csv", {"version": 1, "text": table}, expect=409)
+    told = caller("POST", "photo-rules/csv", {"version": 2, "text": "name\nOurs"}, expect=422)
+    assert "line 1" in told["message"]
+    assert caller("DELETE", "photo-rules?version=2")["version"] == 0

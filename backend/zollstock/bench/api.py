@@ -22,7 +22,7 @@ from zollstock.core.sizes.readings import EXAMPLES, Purpose, SizeNotRead, read_l
 from zollstock.core.telling.offsets import typed_offset
 from zollstock.core.worksheet import Worksheet, worksheet
 from zollstock.sizes.shelf import OWN, shelf_of
-from zollstock.stock.kept import stock_of
+from zollstock.stock.kept import STOCK
 from zollstock.studio.composition import studio_of
 
 router = Router(tags=["bench"], auth=RememberedSession())
@@ -198,7 +198,7 @@ def _how(read: core.ReadLength | core.ReadSize) -> dict[str, Any]:
 
 @router.get("/reference", response=Reference)
 def reference(request: SignedRequest) -> Reference:
-    stock, _ = stock_of(request.user)
+    stock, _ = STOCK.of(request.user)
     media = [
         MediumItem(key=medium.key, name=medium.name, factor=medium.factor, spread=medium.spread)
         for medium in stock.media

@@ -25,7 +25,7 @@ from zollstock.core.sizes.megapixels import read_pixels
 from zollstock.core.sizes.readings import read_length, read_size
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.measured import measures_of
-from zollstock.sizes.cameras import sensors_of
+from zollstock.sizes.cameras import SENSORS
 
 from .api import ShownUnit
 
@@ -103,7 +103,7 @@ def _answer(request: SignedRequest, asked: Question) -> HowBig:
         size=size,
     )
     measures = measures_of(request.user, asked.picture) if asked.picture else None
-    table, _ = sensors_of(request.user)
+    table, _ = SENSORS.of(request.user)
     return how_big(query, style, measures or NOT_MEASURED, listed(table))
 
 

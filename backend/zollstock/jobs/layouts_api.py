@@ -27,8 +27,8 @@ from zollstock.core.sizes.readings import read_length
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep
-from zollstock.sizes.rules import rules_of
-from zollstock.stock.kept import stock_of
+from zollstock.sizes.rules import RULES
+from zollstock.stock.kept import STOCK
 
 from .api import VersionOnly, own_jobs, own_prints
 from .firstlayout import LayoutKind, first_layout
@@ -116,7 +116,7 @@ def make_layout(request: SignedRequest, job_id: int, wanted: NewLayout) -> Layou
     wall = read_length(wanted.wall, unit, "side").length if wanted.wall.strip() else None
     if wanted.kind in SEVERAL:
         sources = prints_of(request, wanted.prints or ([wanted.print] if wanted.print else []))
-        stock, _ = stock_of(request.user)
+        stock, _ = STOCK.of(request.user)
         document = first_of_several(
             wanted.kind, [one.document for one in sources], holder.title, unit, stock, wall
         )
@@ -125,7 +125,7 @@ def make_layout(request: SignedRequest, job_id: int, wanted: NewLayout) -> Layou
         picture, plan = _picture_and_plan(request, holder, wanted)
         if picture.state == Picture.State.REFUSED:
             raise HttpError(422, picture.problem)
-        rules, _ = rules_of(request.user)
+        rules, _ = RULES.of(request.user)
         document = first_layout(wanted.kind, picture, plan, unit, rules, wall)
         pictures = {plan_key(0): picture}
     last = holder.designs.aggregate(last=Max("position"))["last"]

@@ -23,7 +23,7 @@ from zollstock.core.questions.sensors import (
 from zollstock.core.sizes.readings import read_length
 from zollstock.handouts.sensors_handout import sensors_handout
 
-from .cameras import forget_sensors, save_sensors, sensors_of
+from .cameras import SENSORS
 
 router = Router(tags=["sizes"])
 
@@ -66,7 +66,7 @@ class SensorsCsv(Schema):
 
 
 def _kept(request: SignedRequest, asked: SensorsAsked) -> SensorsKept:
-    table, version = sensors_of(request.user)
+    table, version = SENSORS.of(request.user)
     found = sensors_found(table, asked.mm(), asked.factor, asked.style())
     return SensorsKept(version=version, table=table, found=found)
 
@@ -79,16 +79,16 @@ def sensors(request: SignedRequest, asked: Query[SensorsAsked]) -> SensorsKept:
 @router.put("/sensors", response=SensorsKept)
 def change(request: SignedRequest, asked: Query[SensorsAsked], given: SensorsChange) -> SensorsKept:
     """Keep a table. `version` must be the one in force, else 409 and nothing is changed."""
-    save_sensors(request.user, given.table, given.version)
+    SENSORS.save(request.user, given.table, given.version)
     return _kept(request, asked)
 
 
 @router.post("/sensors/csv", response=SensorsKept)
 def take_in(request: SignedRequest, asked: Query[SensorsAsked], given: SensorsCsv) -> SensorsKept:
     """Sensors from CSV in the place of those that are there; the columns stay."""
-    table, _ = sensors_of(request.user)
+    table, _ = SENSORS.of(request.user)
     taken = table.model_copy(update={"sensors": read_sensors(given.text)})
-    save_sensors(request.user, taken, given.version)
+    SENSORS.save(request.user, taken, given.version)
     return _kept(request, asked)
 
 
@@ -99,7 +99,7 @@ def back(
     version: Annotated[int, Query(ge=0, le=2**31 - 2)],
 ) -> SensorsKept:
     """Reset to examples."""
-    forget_sensors(request.user, version)
+    SENSORS.reset(request.user, version)
     return _kept(request, asked)
 
 

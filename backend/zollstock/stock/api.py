@@ -12,7 +12,7 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.studio.stock import Stock, read_stock
 from zollstock.core.studio.stocktable import stock_from, write_stock
 
-from .kept import forget_stock, save_stock, stock_of
+from .kept import STOCK
 
 router = Router(tags=["stock"])
 Version = Annotated[int, Field(ge=0, le=2**31 - 2)]
@@ -40,7 +40,7 @@ class StockCsv(Schema):
 
 
 def _kept(request: SignedRequest) -> StockKept:
-    stock, version = stock_of(request.user)
+    stock, version = STOCK.of(request.user)
     return StockKept(version=version, stock=stock)
 
 
@@ -52,15 +52,15 @@ def stock(request: SignedRequest) -> StockKept:
 @router.put("/stock", response=StockKept)
 def change_stock(request: SignedRequest, given: StockChange) -> StockKept:
     """Keep a stock. `version` must be the one in force, else 409 and nothing is changed."""
-    save_stock(request.user, read_stock(given.stock), given.version)
+    STOCK.save(request.user, read_stock(given.stock), given.version)
     return _kept(request)
 
 
 @router.post("/stock/csv", response=StockKept)
 def take_in_stock(request: SignedRequest, given: StockCsv) -> StockKept:
     """A stock from CSV in the place of the one that is there; the currency stays."""
-    currency = stock_of(request.user)[0].currency
-    save_stock(request.user, stock_from(given.text, currency), given.version)
+    currency = STOCK.of(request.user)[0].currency
+    STOCK.save(request.user, stock_from(given.text, currency), given.version)
     return _kept(request)
 
 
@@ -69,7 +69,7 @@ def stock_back(
     request: SignedRequest, version: Annotated[int, Query(ge=0, le=2**31 - 2)]
 ) -> StockKept:
     """Back to the media that ship, with nothing in stock."""
-    forget_stock(request.user, version)
+    STOCK.reset(request.user, version)
     return _kept(request)
 
 

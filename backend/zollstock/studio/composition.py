@@ -11,7 +11,7 @@ from zollstock.core.studio.studio import Studio
 from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.shelf import shelf_of
-from zollstock.stock.kept import stock_for_reckoning
+from zollstock.stock.kept import STOCK
 
 
 def studio_of(account: User, picture: UUID | None = None) -> Studio:
@@ -22,6 +22,6 @@ def studio_of(account: User, picture: UUID | None = None) -> Studio:
     return Studio(
         sizes=shelf_of(account),
         measures=NOT_MEASURED if picture is None else measures_of(account, picture),
-        stock=stock_for_reckoning(account),
+        stock=STOCK.a_moment_ago(account),
         pace=pace(),
     )

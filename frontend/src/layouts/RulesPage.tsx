@@ -1,6 +1,7 @@
 import type { PhotoRule } from "../api/types";
 import { KeptLength } from "../fields/KeptLength";
 import { KeptText } from "../fields/KeptText";
+import { TableFile } from "../fields/TableFile";
 import { TopBar } from "../frame/TopBar";
 import { usePreferences } from "../session/useSession";
 import { Coming } from "../shell/Coming";
@@ -14,7 +15,7 @@ const FRESH: PhotoRule = {
 
 /** The rules for ID photos as rows: what an authority asks, and where and when that was read. */
 export function RulesPage() {
-  const { kept, change, forget, problem, away } = useKeepRules();
+  const { kept, change, forget, takeIn, problem, away } = useKeepRules();
   const rules = kept.data?.book.rules ?? [];
   const version = kept.data?.version ?? 0;
   return (
@@ -34,6 +35,11 @@ export function RulesPage() {
               Reset to examples
             </button>
           )}
+          <TableFile
+            href="/api/photo-rules.csv"
+            label="A table of rules"
+            onText={(text) => void takeIn(text)}
+          />
           <button type="button" className="strong-button" onClick={() => change((now) => [...now, FRESH])}>
             Another rule
           </button>

@@ -13,7 +13,7 @@ export function usePhotoRules() {
 
 /** The same, to be changed, or taken back to those that ship. */
 export function useKeepRules() {
-  return useKeptTable<RulesKept, PhotoRule[]>({
+  const table = useKeptTable<RulesKept, PhotoRule[]>({
     key: KEY,
     load,
     save: (version, rules) => must(client.PUT("/api/photo-rules", { body: { version, book: { rules } } })),
@@ -21,4 +21,7 @@ export function useKeepRules() {
     tableOf: (kept) => kept.book.rules,
     withTable: (kept, rules) => ({ ...kept, book: { rules } }),
   });
+  const takeIn = (text: string) =>
+    table.replace((version) => must(client.POST("/api/photo-rules/csv", { body: { version, text } })));
+  return { ...table, takeIn };
 }

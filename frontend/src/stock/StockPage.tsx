@@ -1,18 +1,15 @@
-import { useRef } from "react";
 import type { Stock, StockMedium } from "../api/types";
 import { KeptText } from "../fields/KeptText";
+import { TableFile } from "../fields/TableFile";
 import { TopBar } from "../frame/TopBar";
 import { Coming } from "../shell/Coming";
 import { KeptWords } from "../shell/KeptWords";
 import { MediumCard } from "./MediumCard";
 import { useStock } from "./useStock";
 
-const MOST_TABLE = 500_000;
-
 /** What is printed on: every medium with its rolls and sheets, what is left of each, and what it costs. */
 export function StockPage() {
   const { kept, change, takeIn, forget, problem, saving, away } = useStock();
-  const chooser = useRef<HTMLInputElement>(null);
   const stock = kept.data?.stock;
   return (
     <>
@@ -47,24 +44,10 @@ export function StockPage() {
               Reset to examples
             </button>
           )}
-          <a className="plain-button inline-flex items-center" href="/api/stock.csv" download>
-            Export CSV
-          </a>
-          <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
-            Import CSV
-          </button>
-          <input
-            ref={chooser}
-            type="file"
-            hidden
-            accept=".csv,text/csv,text/plain"
-            aria-label="A table of the stock"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = "";
-              // One that is far too long is cut, and then refused in words like any other.
-              if (file) void file.slice(0, MOST_TABLE).text().then(takeIn);
-            }}
+          <TableFile
+            href="/api/stock.csv"
+            label="A table of the stock"
+            onText={(text) => void takeIn(text)}
           />
           {stock && (
             <button

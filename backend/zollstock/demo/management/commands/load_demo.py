@@ -28,13 +28,14 @@ from zollstock.pictures.tasks import read
 from zollstock.pixels.vips import pyvips
 from zollstock.sizes.models import OwnSize, SizeSet
 from zollstock.sizes.shelf import by_keys, sizes_of
-from zollstock.stock.kept import save_stock
+from zollstock.stock.kept import STOCK
 from zollstock.stock.models import StockRows
 
 from ...museum import CATALOGUE, CATALOGUE_SET, HALL_SET, JOB, OWN_SIZES, PLANS
 from ...plates import PLATES, Plate, paint
 from ...portraits import STAFF, Sitter, portrait
-from ...walls import STOCK, walls
+from ...walls import STOCK as HALLS_STOCK
+from ...walls import walls
 from ...workshop import PRINTS, WORKSHOP, layouts
 
 
@@ -62,7 +63,7 @@ class Command(BaseCommand):
         # Whole before it shows: a start that was broken off paints again from the beginning.
         pictures = {file: self._picture(account, file) for file in PLANS}
         if not StockRows.objects.filter(account=account).exists():
-            save_stock(account, read_stock(STOCK), 0)
+            STOCK.save(account, read_stock(HALLS_STOCK), 0)
         job = Job.objects.create(account=account, **JOB)
         plans = {}
         for position, (file, wanted) in enumerate(PLANS.items(), 1):

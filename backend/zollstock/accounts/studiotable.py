@@ -1,0 +1,92 @@
+"""The one mechanism for rows that a studio keeps: a table as one document, with a version that guards against a stale window.
+
+A table has what ships until somebody changes it, is read by the core (which checks it and knows documents of before),
+and answers reckoning from what it read a moment ago.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Any, Generic, TypeVar
+
+from django.contrib.auth.models import User
+from django.db import IntegrityError, transaction
+from django.db.models.signals import post_delete, post_save
+from pydantic import BaseModel
+
+from zollstock.core.ground.refusal import Refusal
+
+from .keeping import KeptTable
+
+Table = TypeVar("Table", bound=BaseModel)
+
+#: So long, seconds, reckoning goes by what was read: what another process changes is seen after that at the latest.
+_MOMENT = 2.0
+_MOST_KEPT = 500
+
+
+@dataclass(frozen=True, eq=False)
+class StudioTable(Generic[Table]):
+    """A table of rows: where its documents are stored, which one ships, how one is read, and what a stale window is told."""
+
+    rows: type[KeptTable]
+    shipped: Table
+    read: Callable[[Any], Table]
+    stale: Callable[[], Refusal]
+    _kept: dict[int, tuple[float, Table]] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        for signal in (post_save, post_delete):
+            signal.connect(self._changed, sender=self.rows, weak=False)
+
+    def of(self, account: User) -> tuple[Table, int]:
+        """The table and its version; 0 while it is the one that ships."""
+        row = self.rows._default_manager.filter(account=account).first()
+        return (self.shipped, 0) if row is None else (self.read(row.document), row.version)
+
+    def a_moment_ago(self, account: User) -> Table:
+        """The table as it was a moment ago at most, for what follows a moving hand."""
+        now = time.monotonic()
+        until, table = self._kept.get(account.pk, (0.0, self.shipped))
+        if until < now:
+            table, _ = self.of(account)
+            if len(self._kept) >= _MOST_KEPT:
+                self._kept.clear()
+            self._kept[account.pk] = (now + _MOMENT, table)
+        return table
+
+    def save(self, account: User, table: Table, version: int) -> int:
+        """Keep a table; returns its version. Raises what a stale window is told when `version` is not in force.
+
+        One that is equal to that in force is kept already, whatever its version: its answer was lost, and it is sent
+        again.
+        """
+        document = table.model_dump(mode="json")
+        row = self.rows._default_manager.filter(account=account).first()
+        if row is not None and row.document == document:
+            return row.version
+        try:
+            with transaction.atomic():
+                if version == 0:
+                    self.rows._default_manager.create(account=account, document=document)
+                    return 1
+                mine = self.rows._default_manager.filter(account=account, version=version)
+                if not mine.update(document=document, version=version + 1):
+                    raise self.stale()
+        except IntegrityError:
+            raise self.stale() from None
+        finally:
+            self._kept.pop(account.pk, None)
+        return version + 1
+
+    def reset(self, account: User, version: int) -> None:
+        """Back to what ships; where that is in force already, nothing changes. Raises as `save` does."""
+        own = self.rows._default_manager.filter(account=account)
+        deleted, _ = own.filter(version=version).delete()
+        if not deleted and own.exists():
+            raise self.stale()
+
+    def _changed(self, instance: KeptTable, **_: object) -> None:
+        self._kept.pop(instance.account_id, None)
