@@ -258,7 +258,9 @@ def test_rules_are_rows_that_are_kept_and_guarded(caller, held) -> None:
     assert begun(caller, held, "id")["document"]["rule"]["name"] == "Our own"
     table = caller("GET", "photo-rules.csv").decode()
     assert "Our own" in table
-    taken = caller("POST", "photo-rules/csv", {"version": 1, "text": table.replace("Our own", "Ours")})
+    taken = caller(
+        "POST", "photo-rules/csv", {"version": 1, "text": table.replace("Our own", "Ours")}
+    )
     assert taken["version"] == 2 and taken["book"]["rules"][0] == own | {"name": "Ours"}
     caller("POST", "photo-rules/csv", {"version": 1, "text": table}, expect=409)
     told = caller("POST", "photo-rules/csv", {"version": 2, "text": "name\nOurs"}, expect=422)

@@ -13,6 +13,7 @@ from django.test.utils import CaptureQueriesContext
 
 from tests.api.caller import Caller, ready_print
 from zollstock.jobs.models import Design, DesignPicture, Job, Revision
+from zollstock.renders.tasks import make
 
 
 @pytest.fixture
@@ -76,6 +77,23 @@ def test_pages_follow_each_other_and_miss_nothing(caller: Caller, held: dict) ->
     rest = caller("GET", f"jobs/{held['job']}/prints?page_size=100&cursor={first['next']}")
     assert not {one["id"] for one in first["items"]} & {one["id"] for one in rest["items"]}
     caller("GET", f"jobs/{held['job']}/prints?cursor=nonsense", expect=422)
+
+
+def test_a_print_in_a_list_says_whether_its_file_is_that_of_it_as_it_is(
+    caller: Caller, held: dict
+) -> None:
+    def state() -> str:
+        (one,) = caller.listed(f"jobs/{held['job']}/prints")
+        return str(one["state"])
+
+    assert state() == ""
+    made = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    assert state() == ""
+    make(made["id"])
+    assert state() == "made"
+    plan = held["plan"] | {"title": "Lamp"}
+    caller("PUT", f"prints/{held['id']}/plan", {"plan": plan, "version": held["version"]})
+    assert state() == "changed"
 
 
 def test_the_orders_of_a_print_come_page_by_page(caller: Caller, held: dict) -> None:

@@ -64,7 +64,10 @@ def test_rules_come_back_from_their_table_and_start_nothing_in_a_spreadsheet() -
 @pytest.mark.parametrize(
     ("line", "words"),
     [
-        ("Harbour,35 mm,45 mm,36 mm,32 mm,3 mm,5 mm,,,,", "line 2: head: a range goes from the less"),
+        (
+            "Harbour,35 mm,45 mm,36 mm,32 mm,3 mm,5 mm,,,,",
+            "line 2: head: a range goes from the less",
+        ),
         ("Harbour,35 mm,45 mm,32 mm,36 mm,,,,,,", "line 2: "),
         ("Harbour,35 mm,11 1/ in,32 mm,36 mm,3 mm,5 mm,,,,", "line 2: height: "),
     ],

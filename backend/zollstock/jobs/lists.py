@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Sequence
 from datetime import date, datetime
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING, Any, Literal
 from uuid import UUID
 
 from django.db.models import Count, F, Max, Q, QuerySet, Window
@@ -30,7 +30,8 @@ MOST_JOBS = 100
 
 
 class PrintSummary(Schema):
-    """A print in a list, drawn as it will be when it is trimmed."""
+    """A print in a list, drawn as it will be when it is trimmed. Its `state` is `made` where its file is that of the
+    print as it is, `changed` where it was made of an earlier version, and empty while there is none."""
 
     id: int
     title: str
@@ -38,6 +39,7 @@ class PrintSummary(Schema):
     drawing: Drawing
     size_text: str
     grade: str | None
+    state: Literal["", "made", "changed"]
 
 
 class PrintInJob(Schema):
@@ -82,7 +84,7 @@ class JobSummary(JobHead):
 
 
 #: What lists need of a design: never its document.
-_LISTED = ("id", "job_id", "position", *SUMMARY_FIELDS)
+_LISTED = ("id", "job_id", "position", "version", "made_version", *SUMMARY_FIELDS)
 
 
 def found_jobs(account: User, search: str) -> QuerySet[Job]:
@@ -176,9 +178,16 @@ def print_summaries(
             drawing=held.summary["drawing"],
             size_text=held.summary["text"],
             grade=held.summary["grade"],
+            state=_state(held),
         )
         for held in found
     ]
+
+
+def _state(held: Design) -> Literal["", "made", "changed"]:
+    if not held.made_version:
+        return ""
+    return "made" if held.made_version == held.version else "changed"
 
 
 def print_in_job_summaries(request: HttpRequest, found: Sequence[Design]) -> list[PrintInJob]:

@@ -69,6 +69,8 @@ class Design(models.Model):
     pictures = models.ManyToManyField(Picture, through="DesignPicture", related_name="designs")
     version = models.PositiveIntegerField(default=1)
     head = models.PositiveIntegerField(default=1)
+    #: The version of which files were made last; 0 while there are none.
+    made_version = models.PositiveIntegerField(default=0)
     changed = models.DateTimeField(auto_now=True)
     #: What its revisions weigh, and when they are thinned out next (`thinning.py`).
     kept_bytes = models.PositiveBigIntegerField(default=0)

@@ -11,6 +11,7 @@ from django.db.models import Exists, OuterRef, Q
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
+from zollstock.jobs.models import Design
 from zollstock.jobs.removed import clear_removed
 from zollstock.longwork.clock import by_the_clock
 from zollstock.longwork.heartbeat import persistently
@@ -110,7 +111,7 @@ def _deliver(
             stored.append(file)
         delivered = ORDERS.finish(
             order,
-            lambda: OrderFile.objects.bulk_update(stored, ["file", "bytes", "sha256"]),
+            lambda: _there(order, stored),
             state=Order.State.DONE,
             percent=100,
             finished=timezone.now(),
@@ -120,6 +121,14 @@ def _deliver(
         raise
     if not delivered:
         discard(*(name_of(file.file) for file in stored))
+
+
+def _there(order: Order, stored: list[OrderFile]) -> None:
+    """The files of an order are there, and its design says so in lists."""
+    OrderFile.objects.bulk_update(stored, ["file", "bytes", "sha256"])
+    if order.design_id is not None:
+        before = Design.every.filter(id=order.design_id, made_version__lt=order.version)
+        before.update(made_version=order.version)
 
 
 def _stored_as(order: Order, file: OrderFile) -> str:

@@ -5244,7 +5244,8 @@ export interface components {
         };
         /**
          * PrintSummary
-         * @description A print in a list, drawn as it will be when it is trimmed.
+         * @description A print in a list, drawn as it will be when it is trimmed. Its `state` is `made` where its file is that of the
+         *     print as it is, `changed` where it was made of an earlier version, and empty while there is none.
          */
         PrintSummary: {
             /** Id */
@@ -5261,6 +5262,11 @@ export interface components {
             size_text: string;
             /** Grade */
             grade: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "" | "made" | "changed";
         };
         /**
          * JobState

@@ -27,6 +27,8 @@ import {
   usePrints,
 } from "./useJobs";
 
+const STATES = { "": "", made: " · file made", changed: " · changed since its file" };
+
 /** A title has so much room under its print, px; layouts have so much each. */
 const LEAST_WIDE = 150;
 const LAYOUT_WIDE = 250;
@@ -150,6 +152,7 @@ function Inside({ job }: { job: JobState }) {
                 </span>
                 <span className="figure soft block text-[15px]">
                   {typeset(print.size_text)} · {print.grade ? gradeWord(print.grade) : "no trials"}
+                  {STATES[print.state]}
                 </span>
               </Link>
               <span className="flex gap-3">
