@@ -224,6 +224,14 @@ def test_a_log_says_who_called_an_order_off(caller, rows) -> None:
     assert last.by == made.account.username
 
 
+def test_a_log_goes_with_what_it_speaks_of(caller, rows) -> None:
+    made = row_of(ORDERS, rows)
+    assert log_of(made).exists()
+    picture = made.pictures.get()
+    caller("POST", f"pictures/{picture.id}/forget")
+    assert not Event.objects.filter(row__in=[str(made.id), str(picture.id)]).exists()
+
+
 def test_a_log_is_kept_for_a_while(caller, rows) -> None:
     old = log_of(row_of(ORDERS, rows))
     assert old.count() == 1

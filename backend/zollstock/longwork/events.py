@@ -1,4 +1,4 @@
-"""The log of long work: every change of state as a row, kept for a while after all is over."""
+"""The log of long work: every change of state as a row, kept for a while, and no longer than what it speaks of."""
 
 from __future__ import annotations
 
@@ -40,6 +40,11 @@ def note_all(
 def log_of(row: models.Model) -> models.QuerySet[Event]:
     """What became of a row, the oldest first."""
     return Event.objects.filter(kind=kind_of(type(row)), row=str(row.pk))
+
+
+def forget_log(instance: models.Model, **_: object) -> None:
+    """A row that is deleted leaves no line behind: they say whose it was, and what was wrong with it."""
+    log_of(instance).delete()
 
 
 def clear_old() -> int:

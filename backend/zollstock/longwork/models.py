@@ -17,7 +17,7 @@ class MethodPace(models.Model):
 class Event(models.Model):
     """A change of state of a row: when, what it is now, who changed it, and in words why, where there is more to say.
 
-    `kind` and `row` name it (`renders.order`, its key): a log outlives what it speaks of.
+    `kind` and `row` name it (`renders.order`, its key); they go with it.
     """
 
     kind = models.CharField(max_length=40)
