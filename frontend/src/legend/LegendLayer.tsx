@@ -67,6 +67,8 @@ export function LegendLayer() {
       if (event.type === "click") held = false;
     };
     const focus = (event: FocusEvent) => {
+      // Lifted, the finger gives what it held the focus: that is no going elsewhere.
+      if (held) return;
       const element = event.target as HTMLElement;
       later(element.matches(":focus-visible") ? tellerOf(event) : null, PRESSED_RESTS);
       setOpen(false);
@@ -78,6 +80,7 @@ export function LegendLayer() {
     };
     const keyed = () => {
       clearTimeout(waits);
+      held = false;
       setOpen(false);
     };
     document.addEventListener("pointerover", over);
