@@ -15,6 +15,7 @@ from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.inorder import overtaken
 from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.documents.naming import DEFAULT_PATTERN, FIELDS, check_pattern
@@ -356,36 +357,48 @@ def cells(
 def _cell_at(
     request: SignedRequest, batch_id: int, picture_id: UUID, key: str
 ) -> tuple[Batch, Picture, Size]:
+    """The cell, held until the transaction ends."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
-    row = get_object_or_404(batch.rows.select_related("picture"), picture_id=picture_id)
+    row = get_object_or_404(
+        batch.rows.select_related("picture").select_for_update(), picture_id=picture_id
+    )
     size = next((size for size in sizes_of_batch(batch) if size.key == key), None)
     if size is None:
         raise HttpError(404, "This batch has no such size any more.")
     return batch, row.picture, size
 
 
+def _placed(batch: Batch, picture: Picture, size: Size) -> Cell:
+    """The cell as it is kept."""
+    return cell(batch, picture, size, edits_of(batch, [picture]).get((picture.id, size.key)))
+
+
 @router.put("/batches/{int:batch_id}/cells", response=Cell)
 def place(request: SignedRequest, batch_id: int, given: CellFit) -> Cell:
     """Place a picture in one size by hand; kept at once."""
-    batch, picture, size = _cell_at(request, batch_id, given.picture, given.size)
     fit = {"mode": given.mode, "anchor": list(given.anchor), "auto": False, "angle": given.angle,
            "zoom": given.zoom if given.mode == "fill" else 1.0, "colour": given.colour}  # fmt: skip
-    try:
-        cell_plan(batch, picture, size, fit)
-    except PlanError as error:
-        raise HttpError(422, f"{error.problems[0][1]}. The cell stays as it was.") from None
-    CellEdit.objects.update_or_create(
-        batch=batch, picture=picture, size=size.key, defaults={"fit": fit}
-    )
-    return cell(batch, picture, size, fit)
+    with transaction.atomic():
+        batch, picture, size = _cell_at(request, batch_id, given.picture, given.size)
+        try:
+            cell_plan(batch, picture, size, fit)
+        except PlanError as error:
+            raise HttpError(422, f"{error.problems[0][1]}. The cell stays as it was.") from None
+        if not overtaken(request):
+            CellEdit.objects.update_or_create(
+                batch=batch, picture=picture, size=size.key, defaults={"fit": fit}
+            )
+        return _placed(batch, picture, size)
 
 
 @router.post("/batches/{int:batch_id}/cells/auto", response=Cell)
 def auto(request: SignedRequest, batch_id: int, given: CellName) -> Cell:
     """Back to automatic placement."""
-    batch, picture, size = _cell_at(request, batch_id, given.picture, given.size)
-    CellEdit.objects.filter(batch=batch, picture=picture, size=size.key).delete()
-    return cell(batch, picture, size, None)
+    with transaction.atomic():
+        batch, picture, size = _cell_at(request, batch_id, given.picture, given.size)
+        if not overtaken(request):
+            CellEdit.objects.filter(batch=batch, picture=picture, size=size.key).delete()
+        return _placed(batch, picture, size)
 
 
 @router.post("/batches/{int:batch_id}/runs", response=RunState)

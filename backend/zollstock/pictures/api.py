@@ -7,6 +7,7 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
+from django.db import transaction
 from django.db.models import ProtectedError, QuerySet
 from django.http import HttpRequest
 from django.http.response import HttpResponseBase
@@ -15,6 +16,7 @@ from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.inorder import overtaken
 from zollstock.accounts.pages import paged
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
@@ -144,9 +146,11 @@ class Kept(Schema):
 @router.put("/pictures/{uuid:picture_id}/keep", response=PictureFacts)
 def keep(request: SignedRequest, picture_id: UUID, wanted: Kept) -> PictureFacts:
     """Set the keep zones that new prints begin with; prints that are there keep their own."""
-    picture = get_object_or_404(own_pictures(request), id=picture_id)
-    picture.keep = [zone.model_dump(mode="json") for zone in wanted.keep]
-    picture.save(update_fields=["keep"])
+    with transaction.atomic():
+        picture = get_object_or_404(own_pictures(request).select_for_update(), id=picture_id)
+        if not overtaken(request):
+            picture.keep = [zone.model_dump(mode="json") for zone in wanted.keep]
+            picture.save(update_fields=["keep"])
     return facts(picture)
 
 

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { ApiProblem } from "./client";
-import { LatestWins } from "./latestWins";
+import { inOrder, LatestWins } from "./latestWins";
 
 /** Answers that come when the test says so. */
 function line() {
@@ -76,5 +76,22 @@ describe("LatestWins", () => {
     expect(failed).toHaveBeenCalledOnce();
     await answer();
     expect(heard).toEqual([20]);
+  });
+
+  it("says the newest again while the page goes, as a later word of one line", async () => {
+    const said: string[] = [];
+    const wins = new LatestWins<number, number>(
+      (question, turn) => {
+        const { headers, keepalive } = inOrder(turn);
+        said.push(`${question} ${headers["In-Order"].replace(/^[0-9a-f]{32};/, "as ")} ${keepalive}`);
+        return new Promise(() => undefined);
+      },
+      vi.fn(),
+      vi.fn(),
+    );
+    wins.put(10);
+    wins.put(20);
+    wins.lastWord();
+    expect(said).toEqual(["10 as 1 false", "20 as 2 true"]);
   });
 });

@@ -1,4 +1,21 @@
 import { answered, isAway, pause } from "./away";
+import { newKey } from "./newKey";
+
+/** Which word of its line this is, and whether the page goes while it is said. */
+export interface Turn {
+  line: string;
+  number: number;
+  leaving: boolean;
+}
+
+/**
+ * What goes along with a request that saves, so that an older word changes nothing once a newer one was dealt with
+ * (a last word can overtake the one before it on the server).
+ */
+export const inOrder = ({ line, number, leaving }: Turn) => ({
+  headers: { "In-Order": `${line};${number}` },
+  keepalive: leaving,
+});
 
 /** Somebody is waiting with a hand on the picture. */
 const LONGEST_MS = 2000;
@@ -15,9 +32,11 @@ export class LatestWins<Question, Answer> {
   private waiting: { question: Question } | null = null;
   private unanswered: { question: Question } | null = null;
   private tries = 0;
+  private readonly line = newKey();
+  private said = 0;
 
   constructor(
-    private readonly ask: (question: Question, leaving: boolean) => Promise<Answer>,
+    private readonly ask: (question: Question, turn: Turn) => Promise<Answer>,
     private readonly heard: (answer: Answer, question: Question) => void,
     private readonly failed: (error: Error, question: Question) => void,
   ) {}
@@ -38,13 +57,17 @@ export class LatestWins<Question, Answer> {
 
   /** The page goes: the newest is said at once, whatever is still on its way. */
   lastWord(): void {
-    if (this.unanswered) void this.ask(this.unanswered.question, true).catch(() => undefined);
+    if (this.unanswered) void this.ask(this.unanswered.question, this.turn(true)).catch(() => undefined);
+  }
+
+  private turn(leaving: boolean): Turn {
+    return { line: this.line, number: ++this.said, leaving };
   }
 
   private async go(question: Question): Promise<void> {
     this.busy = true;
     try {
-      const answer = await answered(this.ask(question, false));
+      const answer = await answered(this.ask(question, this.turn(false)));
       this.over(question);
       this.heard(answer, question);
       this.tries = 0;

@@ -3,6 +3,8 @@
 // Such a request carries a key of what it asks for. It stays the same until the server has answered, through a press
 // more, a lost line and a reload; the server gives the answer of the first time again. The next time is a new one.
 
+import { newKey } from "./newKey";
+
 /** Where something is made, booked or sent. */
 const MAKES =
   /^\/api\/(jobs|batches|(jobs|prints|layouts|batches)\/\d+\/(prints|layouts|variants|orders|bookings|runs)|layouts\/\d+\/bookings\/\d+\/back)$/;
@@ -52,8 +54,3 @@ function forget(key: string): void {
     // Nothing could be kept there either.
   }
 }
-
-const newKey = () =>
-  Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, "0")).join(
-    "",
-  );

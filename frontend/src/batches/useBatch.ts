@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { client, must } from "../api/client";
-import { LatestWins } from "../api/latestWins";
+import { inOrder, LatestWins, type Turn } from "../api/latestWins";
 import { useLastWord } from "../api/useLastWord";
 import type { Cell } from "../api/types";
 
@@ -97,7 +97,7 @@ export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell
     const line =
       lines.current.get(name) ??
       new LatestWins<Wanted, Cell>(
-        (asked, leaving) => placed(batch, asked, leaving),
+        (asked, turn) => placed(batch, asked, turn),
         (cell, asked) => {
           setProblem("");
           heard.current(asked.picture, cell);
@@ -118,13 +118,17 @@ export function usePlaceCell(batch: number, onCell: (picture: string, cell: Cell
   return { place, auto, problem, saving };
 }
 
-function placed(batch: number, { picture, size, fit }: Wanted, keepalive: boolean): Promise<Cell> {
+function placed(batch: number, { picture, size, fit }: Wanted, turn: Turn): Promise<Cell> {
   const path = { path: { batch_id: batch } };
   const cell = { picture, size };
   return must(
     fit
-      ? client.PUT("/api/batches/{batch_id}/cells", { params: path, body: { ...cell, ...fit }, keepalive })
-      : client.POST("/api/batches/{batch_id}/cells/auto", { params: path, body: cell, keepalive }),
+      ? client.PUT("/api/batches/{batch_id}/cells", {
+          params: path,
+          body: { ...cell, ...fit },
+          ...inOrder(turn),
+        })
+      : client.POST("/api/batches/{batch_id}/cells/auto", { params: path, body: cell, ...inOrder(turn) }),
   );
 }
 

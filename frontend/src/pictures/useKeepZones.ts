@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { client, must } from "../api/client";
-import { LatestWins } from "../api/latestWins";
+import { inOrder, LatestWins, type Turn } from "../api/latestWins";
 import { useLastWord } from "../api/useLastWord";
 import type { KeepZone, PictureFacts } from "../api/types";
 
@@ -13,7 +13,7 @@ export function useKeepZones(picture: PictureFacts) {
   const line = useRef<LatestWins<KeepZone[], PictureFacts> | null>(null);
   const save = (keep: KeepZone[]) => {
     line.current ??= new LatestWins<KeepZone[], PictureFacts>(
-      (asked, leaving) => kept(picture.id, asked, leaving),
+      (asked, turn) => kept(picture.id, asked, turn),
       () => {
         setProblem("");
         void queries.invalidateQueries({ queryKey: ["pictures"] });
@@ -27,12 +27,12 @@ export function useKeepZones(picture: PictureFacts) {
   return { keep: hand ?? picture.keep, put: setHand, save, problem };
 }
 
-function kept(picture: string, keep: KeepZone[], keepalive: boolean): Promise<PictureFacts> {
+function kept(picture: string, keep: KeepZone[], turn: Turn): Promise<PictureFacts> {
   return must(
     client.PUT("/api/pictures/{picture_id}/keep", {
       params: { path: { picture_id: picture } },
       body: { keep },
-      keepalive,
+      ...inOrder(turn),
     }),
   );
 }
