@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import Any
+from typing import Any, get_args, get_type_hints
 
 import pytest
 from hypothesis import given
@@ -13,11 +13,12 @@ from making.letters import measured
 from tests.plans import border, plan, wrap
 from zollstock.core.documents.plan import PlanError, parse_plan, patched, plan_document
 from zollstock.core.edges import EDGES
-from zollstock.core.edges.first import first_edge
-from zollstock.core.ground.show import style_for
+from zollstock.core.edges.usual import Usual
+from zollstock.core.ground.show import LengthStyle, style_for
 from zollstock.core.letters import FILES, fonts, lacking, places, reach
 from zollstock.core.reckon import reckon
 from zollstock.core.shapes.box import Box
+from zollstock.core.shapes.drawing import BoxName, DrawnBoxes
 from zollstock.core.sheet.printsheet import print_sheet
 from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
@@ -226,9 +227,10 @@ def test_an_edge_that_suits_no_more_is_offered_as_a_usual_one(left: Any) -> None
 @given(st.integers(10, 3000), st.integers(10, 3000), st.sampled_from(["mm", "cm", "in"]))
 def test_a_first_edge_suits_every_size(width: int, height: int, unit: str) -> None:
     made = plan(target={"width": f"{width} mm", "height": f"{height} mm"})
-    for kind in EDGES:
+    usual = Usual(style_for([made.target.width], unit))
+    for kind in EDGES.values():
         box = Box(Fraction(0), Fraction(0), Fraction(width), Fraction(height))
-        edge = first_edge(kind, box, style_for([made.target.width], unit))
+        edge = kind.first(box, usual)
         document = patched(plan_document(made), {"edge": edge})
         assert not [f for f in reckon(parse_plan(document)).findings if f.level == "stop"]
 
@@ -248,3 +250,22 @@ def test_letters_follow_each_other_to_their_width(text: str, font: Any) -> None:
     known = "".join(sign for sign, _ in stand)
     assert not lacking(known, font)
     assert reach(known, font, Fraction(7)) == reach(text, font, Fraction(7))
+
+
+@given(st.sampled_from(["mm", "cm", "in"]), st.sampled_from(sorted(EDGES)))
+def test_what_prints_of_many_sizes_share_is_a_sound_edge(unit: str, name: str) -> None:
+    kind = EDGES[name]
+    document = kind.first_of_many(Usual(LengthStyle(unit)))
+    if document is None:
+        assert name == "mat"  # an opening is of one size
+    else:
+        assert kind.model_validate(document).model_dump()["kind"] == name
+
+
+def test_boxes_of_an_edge_are_drawn_by_their_names() -> None:
+    drawn = set(get_args(BoxName))
+    assert drawn <= set(get_type_hints(DrawnBoxes))
+    for kind in EDGES.values():
+        trim = Box(Fraction(0), Fraction(0), Fraction(400), Fraction(300))
+        first = kind.model_validate(kind.first(trim, Usual(LengthStyle("cm"))))
+        assert set(first.boxes(trim).named) <= drawn

@@ -81,7 +81,7 @@ def test_whatever_is_offered_can_be_taken_and_hides_no_sheet(
         assert 0 < shown_share(work) <= 1
         assert not [found for found in reckon(work.plan).findings if found.level == "stop"]
         if choice.kind == "frame":
-            card = work.plan.edge.over(work.boxes)["card"]
+            card = work.boxes.named["card"]
             assert card.w >= work.boxes.trim.w and card.h >= work.boxes.trim.h
 
 

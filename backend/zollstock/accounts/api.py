@@ -15,6 +15,7 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.core.ground.lengths import ShownUnit
 from zollstock.core.ground.show import size_of_file
 
 from .models import Preferences
@@ -24,7 +25,6 @@ from .throttle import check_address
 
 router = Router(tags=["accounts"])
 
-Unit = Literal["mm", "cm", "in"]
 Light = Literal["paper", "booth"]
 Password = Annotated[str, Field(max_length=200)]
 
@@ -42,7 +42,7 @@ class Welcome(Schema):
 
 class Account(Schema):
     name: str
-    unit: Unit
+    unit: ShownUnit
     light: Light
 
 
@@ -54,7 +54,7 @@ class Room(Schema):
 
 
 class PreferenceChange(Schema):
-    unit: Unit | None = None
+    unit: ShownUnit | None = None
     light: Light | None = None
 
 
@@ -67,7 +67,7 @@ def _account(user: User) -> Account:
     preferences, _ = Preferences.objects.get_or_create(account=user)
     return Account(
         name=user.username,
-        unit=cast(Unit, preferences.unit),
+        unit=cast(ShownUnit, preferences.unit),
         light=cast(Light, preferences.light),
     )
 

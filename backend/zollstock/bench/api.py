@@ -13,21 +13,18 @@ from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.answer.reckoning import Step
 from zollstock.core.documents.plan import Plan, parse_plan
-from zollstock.core.ground.lengths import LengthError
+from zollstock.core.ground.lengths import LengthError, ShownUnit
 from zollstock.core.ground.show import LengthStyle
-from zollstock.core.rules.sources import SOURCES
 from zollstock.core.schema import layout_schema, plan_schema, reckoning_schema, sheets_schema
 from zollstock.core.sizes import readings as core
-from zollstock.core.sizes.readings import EXAMPLES, Purpose, SizeNotRead, read_length, read_size
+from zollstock.core.sizes.readings import Purpose, SizeNotRead, read_length, read_size
 from zollstock.core.telling.offsets import typed_offset
 from zollstock.core.worksheet import Worksheet, worksheet
 from zollstock.sizes.shelf import OWN, shelf_of
-from zollstock.stock.kept import STOCK
 from zollstock.studio.composition import studio_of
 
 router = Router(tags=["bench"], auth=RememberedSession())
 
-ShownUnit = Literal["mm", "cm", "in"]
 Px = Annotated[int, Field(ge=1, le=10_000_000)]
 
 
@@ -99,23 +96,6 @@ class ReadLength(Reading):
 class ReadSize(Reading):
     width: str
     height: str
-
-
-class MediumItem(Schema):
-    """A medium of the stock, by its key: what a print keeps of it. `spread` is how far ink spreads on it, mm."""
-
-    key: str
-    name: str
-    factor: float
-    spread: float | None
-
-
-class Reference(Schema):
-    """What the bench offers: media, and where rules come from."""
-
-    media: list[MediumItem]
-    sources: dict[str, str]
-    size_examples: list[str]
 
 
 @router.post("/reckon", response=Worksheet, exclude_none=True)
@@ -194,16 +174,6 @@ def _not_read(error: LengthError) -> NotRead:
 def _how(read: core.ReadLength | core.ReadSize) -> dict[str, Any]:
     others = [OtherReading(label=other.label, text=other.text) for other in read.others]
     return {"said": read.said, "others": others, "open": read.open}
-
-
-@router.get("/reference", response=Reference)
-def reference(request: SignedRequest) -> Reference:
-    stock, _ = STOCK.of(request.user)
-    media = [
-        MediumItem(key=medium.key, name=medium.name, factor=medium.factor, spread=medium.spread)
-        for medium in stock.media
-    ]
-    return Reference(media=media, sources=SOURCES, size_examples=list(EXAMPLES))
 
 
 @router.get("/schema/plan.json", auth=None, response=dict[str, Any])

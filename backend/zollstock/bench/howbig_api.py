@@ -12,7 +12,7 @@ from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.csvtable import write_table
-from zollstock.core.ground.lengths import LengthError
+from zollstock.core.ground.lengths import LengthError, ShownUnit
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.parts.medium import LEAST_FACTOR
 from zollstock.core.picture.measures import NOT_MEASURED
@@ -26,8 +26,6 @@ from zollstock.core.sizes.readings import read_length, read_size
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.measured import measures_of
 from zollstock.sizes.cameras import SENSORS
-
-from .api import ShownUnit
 
 router = Router(tags=["bench"])
 

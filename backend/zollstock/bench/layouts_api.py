@@ -11,12 +11,11 @@ from pydantic import Field
 
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.ground.lengths import ShownUnit
 from zollstock.core.layouts import PageQuery, layout_page, parse_layout
 from zollstock.core.layouts.page import LayoutPage
 from zollstock.core.layouts.tiles.way import MOST_SHEETS
 from zollstock.studio.composition import studio_of
-
-from .api import ShownUnit
 
 router = Router(tags=["layouts"], auth=RememberedSession())
 

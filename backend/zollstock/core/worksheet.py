@@ -10,6 +10,7 @@ from pydantic import Field
 from .answer.reckoning import STEPS, Reckoning, Record, Step
 from .criteria import CRITERIA
 from .documents.plan import Plan, lengths_of
+from .edges.grips import Grip
 from .ground import show
 from .ground.rational import Fraction, exact
 from .ground.show import LengthStyle, style_for
@@ -102,6 +103,7 @@ class Worksheet(Record):
 
     reckoning: Reckoning
     drawing: Drawing
+    grips: list[Grip] = Field(description="What of the edge can be taken hold of on the drawing.")
     blades: list[StepSummary]
     schools: list[SchoolRow]
     choices: list[Choice]
@@ -143,6 +145,7 @@ def worksheet(
     return Worksheet(
         reckoning=reckoning,
         drawing=whole_drawing(work),
+        grips=list(plan.edge.grips(work.boxes, work.placement.printed)),
         blades=blades(work, reckoning, style),
         schools=school_rows(work, reckoning, style),
         choices=choices(work, style, step, studio, left) if step else [],

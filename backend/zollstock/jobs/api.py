@@ -17,6 +17,7 @@ from pydantic import Field
 from zollstock.accounts.pages import paged
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
+from zollstock.accounts.units import unit_of
 from zollstock.core.documents.plan import Plan, parse_plan
 from zollstock.core.ground.plaintext import Line
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
@@ -212,7 +213,7 @@ def make_print(request: SignedRequest, job_id: int, wanted: NewPrint) -> PrintSt
     picture = get_object_or_404(own_pictures(request), id=wanted.picture)
     if picture.state == Picture.State.REFUSED:
         raise HttpError(422, picture.problem)
-    unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
+    unit = unit_of(request.user)
     last = holder.prints.aggregate(last=Max("position"))["last"]
     document = wanted.plan or first_plan(picture, unit)
     return print_state(begin_print(holder, picture, document, (last or 0) + 1))

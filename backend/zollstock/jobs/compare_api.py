@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
@@ -10,6 +10,7 @@ from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.documents.plan import lengths_of, parse_plan
+from zollstock.core.ground.lengths import ShownUnit
 from zollstock.core.ground.show import style_for
 from zollstock.core.questions.fromthere import FromThere, Seat, from_there
 from zollstock.core.telling.seen import apart
@@ -28,7 +29,7 @@ class Chair(Schema):
 
     px_per_mm: Annotated[float, Field(ge=0.5, le=100)]
     eyes: Annotated[float, Field(ge=50, le=20_000)]
-    unit: Literal["mm", "cm", "in"] = "cm"
+    unit: ShownUnit = "cm"
 
 
 class BesideSide(Schema):

@@ -12,7 +12,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.layouts import parse_layout
+from zollstock.core.layouts import KINDS, parse_layout
 from zollstock.core.layouts.gang.list import gang_list
 from zollstock.core.layouts.gang.places import gang_of
 from zollstock.core.layouts.gang.request import GangRequest
@@ -22,7 +22,6 @@ from zollstock.stock.kept import book, take_back
 from zollstock.stock.models import Booking
 
 from .api import VersionOnly
-from .firstofseveral import SEVERAL, with_more
 from .kinds import plan_key
 from .layouts_api import LayoutState, layout_state, own_layouts, prints_of
 from .models import Design
@@ -53,13 +52,14 @@ class Booked(Schema):
 def add_prints(request: SignedRequest, layout_id: int, more: MorePrints) -> LayoutState:
     """Add prints behind those that are there; `version` as with a save."""
     held = get_object_or_404(own_layouts(request), id=layout_id)
-    if held.document["kind"] not in SEVERAL:
+    kind = KINDS[held.document["kind"]]
+    if not kind.of_several:
         raise HttpError(422, "This layout is made of one picture.")
     sources = prints_of(request, more.prints)
     count = len(held.document["plans"])
     if count + len(sources) > MOST_PLANS:
         raise HttpError(422, f"At most {MOST_PLANS} prints go on one layout.")
-    document = with_more(held.document, [one.document for one in sources])
+    document = kind.with_more(held.document, [one.document for one in sources])
     pictures = {plan_key(count + number): one.picture for number, one in enumerate(sources)}
     return layout_state(save_document(held.id, document, more.version, pictures))
 

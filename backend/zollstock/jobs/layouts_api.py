@@ -15,14 +15,18 @@ from pydantic import Field
 
 from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.layouts import parse_layout
-from zollstock.core.layouts.gang.request import GangRequest
-from zollstock.core.layouts.hanging.request import HangRequest
-from zollstock.core.layouts.idphotos.photo import IdRequest
-from zollstock.core.layouts.life.request import LifeRequest
-from zollstock.core.layouts.panels.request import PanelsRequest
+from zollstock.accounts.units import unit_of
+from zollstock.core.layouts import (
+    KINDS as LAYOUT_KINDS,
+)
+from zollstock.core.layouts import (
+    AnyLayoutRequest,
+    Beginning,
+    LayoutKind,
+    begin_layout,
+    parse_layout,
+)
 from zollstock.core.layouts.request import MOST_PLANS
-from zollstock.core.layouts.tiles.tiles import TilesRequest
 from zollstock.core.sizes.readings import read_length
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
@@ -31,8 +35,7 @@ from zollstock.sizes.rules import RULES
 from zollstock.stock.kept import STOCK
 
 from .api import VersionOnly, own_jobs, own_prints
-from .firstlayout import LayoutKind, first_layout
-from .firstofseveral import SEVERAL, first_of_several
+from .firstplan import first_plan
 from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
 from .lists import LayoutSummary, layout_summaries
 from .models import Design, Job
@@ -40,11 +43,6 @@ from .removed import bring_back, remove, removed_of
 from .revisions import begin, earlier_than, later_than, save_document, step
 
 router = Router(tags=["layouts"])
-
-AnyLayoutRequest = Annotated[
-    TilesRequest | IdRequest | LifeRequest | PanelsRequest | HangRequest | GangRequest,
-    Field(discriminator="kind"),
-]
 
 
 class NewLayout(Schema):
@@ -112,22 +110,22 @@ def layouts_of_job(request: SignedRequest, job_id: int) -> QuerySet[Design]:
 def make_layout(request: SignedRequest, job_id: int, wanted: NewLayout) -> LayoutState:
     """Begin a layout; of a print it takes the plan along, as it is now."""
     holder = get_object_or_404(own_jobs(request), id=job_id)
-    unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
+    unit = unit_of(request.user)
     wall = read_length(wanted.wall, unit, "side").length if wanted.wall.strip() else None
-    if wanted.kind in SEVERAL:
+    if LAYOUT_KINDS[wanted.kind].of_several:
         sources = prints_of(request, wanted.prints or ([wanted.print] if wanted.print else []))
-        stock, _ = STOCK.of(request.user)
-        document = first_of_several(
-            wanted.kind, [one.document for one in sources], holder.title, unit, stock, wall
-        )
+        plans = [one.document for one in sources]
         pictures = {plan_key(number): one.picture for number, one in enumerate(sources)}
     else:
         picture, plan = _picture_and_plan(request, holder, wanted)
         if picture.state == Picture.State.REFUSED:
             raise HttpError(422, picture.problem)
-        rules, _ = RULES.of(request.user)
-        document = first_layout(wanted.kind, picture, plan, unit, rules, wall)
+        plans = [plan or first_plan(picture, unit)]
         pictures = {plan_key(0): picture}
+    stock, rules = STOCK.of(request.user)[0], RULES.of(request.user)[0]
+    rule = rules.rules[0].model_dump(mode="json") if rules.rules else {}
+    at = Beginning(unit=unit, title=holder.title, wall=wall, rule=rule, stock=stock)
+    document = begin_layout(wanted.kind, plans, at)
     last = holder.designs.aggregate(last=Max("position"))["last"]
     return layout_state(begin(holder, LAYOUT, document, pictures, (last or 0) + 1))
 

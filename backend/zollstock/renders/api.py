@@ -16,7 +16,7 @@ from ninja import Router, Schema
 from zollstock.accounts.pages import paged
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.show import size_of_file
-from zollstock.core.rules.fileformats import FILE_FORMATS
+from zollstock.core.rules.fileformats import format_named
 from zollstock.jobs.api import VersionOnly, own_prints
 from zollstock.jobs.kinds import KINDS
 from zollstock.jobs.layouts_api import own_layouts
@@ -89,7 +89,7 @@ def _state(order: Order, files: list[OrderFile], kinds: list[tuple[str, int, int
 def _made_text(kinds: list[tuple[str, int, int]]) -> str:
     count, weight = sum(many for _, many, _ in kinds), sum(weight for _, _, weight in kinds)
     many = f"{count} files, " if count > 1 else ""
-    labels = ", ".join(FILE_FORMATS[kind].label for kind, _, _ in kinds)
+    labels = ", ".join(format_named(kind).label for kind, _, _ in kinds)
     return f"{many}{labels} {size_of_file(weight)}" if weight else ""
 
 
@@ -188,4 +188,4 @@ def cancel(request: SignedRequest, order_id: UUID) -> OrderState:
 def file(request: SignedRequest, order_id: UUID, number: int) -> HttpResponseBase:
     order = get_object_or_404(own_orders(request), id=order_id, state=Order.State.DONE)
     made = get_object_or_404(order.files, number=number)
-    return stored(made.file, FILE_FORMATS[made.type].media_type, made.name)
+    return stored(made.file, format_named(made.type).media_type, made.name)

@@ -19,6 +19,7 @@ from zollstock.bench.api import router as bench
 from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.bench.layouts_api import router as layouts_asked
 from zollstock.bench.legend_api import router as legend
+from zollstock.bench.reference_api import router as to_choose
 from zollstock.core.ground.refusal import ChangedElsewhere, Refusal
 from zollstock.demo.api import router as sample
 from zollstock.jobs.api import router as jobs
@@ -57,6 +58,7 @@ api = DescribedAPI(
 for router in (
     accounts,
     bench,
+    to_choose,
     sizes_asked,
     layouts_asked,
     legend,

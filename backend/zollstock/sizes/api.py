@@ -12,6 +12,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
+from zollstock.accounts.units import unit_of
 from zollstock.core.ground.csvtable import TableError
 from zollstock.core.ground.show import style_for
 from zollstock.core.questions.tables import read_sizes, write_sizes
@@ -99,7 +100,7 @@ def every(
     request: SignedRequest, text: Annotated[str, Query(max_length=80, alias="find")] = ""
 ) -> list[SizeEntry]:
     """Every size with the typed pieces in its name, group, note or numbers."""
-    unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
+    unit = unit_of(request.user)
     return [_entry(size) for size in find(sizes_of(request.user), text, unit)]
 
 
@@ -172,7 +173,7 @@ def bring(request: SignedRequest) -> Imported:
         text = request.body.decode("utf-8-sig")
     except UnicodeDecodeError:
         raise HttpError(422, "This is not a text file in UTF-8. Nothing was added.") from None
-    unit = getattr(getattr(request.user, "preferences", None), "unit", "cm")
+    unit = unit_of(request.user)
     try:
         sizes = read_sizes(text, unit)
     except TableError as error:

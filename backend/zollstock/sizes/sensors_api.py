@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from django.http import HttpResponse
 from ninja import Query, Router, Schema
 from pydantic import Field
 
 from zollstock.accounts.signed import SignedRequest
-from zollstock.core.ground.lengths import LengthError
+from zollstock.core.ground.lengths import LengthError, ShownUnit
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.parts.medium import LEAST_FACTOR
 from zollstock.core.questions.sensors import (
@@ -33,7 +33,7 @@ class SensorsAsked(Schema):
 
     distance: Annotated[str, Field(max_length=60)] = "60 cm"
     factor: Annotated[float, Field(ge=LEAST_FACTOR, le=2)] = 1.0
-    unit: Literal["mm", "cm", "in"] = "cm"
+    unit: ShownUnit = "cm"
 
     def style(self) -> LengthStyle:
         return LengthStyle(self.unit)

@@ -10,6 +10,7 @@ from django.contrib.auth.models import User
 from django.db.models.signals import post_delete, post_save
 from django.dispatch import receiver
 
+from zollstock.accounts.units import unit_of
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.sizes.library import Frames, Size, frames_of, library
 from zollstock.core.sizes.near import Shelf
@@ -107,9 +108,9 @@ def chosen(account: User, which: str) -> list[Size]:
         ).first()
         found = by_keys(everything, held.keys if held else [])
     elif kind == "typed":
-        found = typed_sizes(name, everything, _unit_of(account))
+        found = typed_sizes(name, everything, unit_of(account))
     elif kind == "keys":
-        found = _of_keys(everything, name.split(","), _unit_of(account))
+        found = _of_keys(everything, name.split(","), unit_of(account))
     else:
         found = []
     if not found and kind == "typed":
@@ -131,10 +132,6 @@ def _of_keys(sizes: list[Size], keys: list[str], unit: str) -> list[Size]:
         elif key.startswith(TYPED):
             found += typed_sizes(key.removeprefix(TYPED), sizes, unit)
     return found
-
-
-def _unit_of(account: User) -> str:
-    return getattr(getattr(account, "preferences", None), "unit", "cm")
 
 
 def by_keys(sizes: list[Size], keys: list[str]) -> list[Size]:

@@ -206,23 +206,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/reference": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Reference */
-        get: operations["zollstock_bench_api_reference"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/schema/plan.json": {
         parameters: {
             query?: never;
@@ -283,6 +266,23 @@ export interface paths {
         };
         /** Schema Of Reckoning */
         get: operations["zollstock_bench_api_schema_of_reckoning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Reference */
+        get: operations["zollstock_bench_reference_api_reference"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2267,6 +2267,36 @@ export interface components {
             drawing?: components["schemas"]["Drawing"] | null;
         };
         /**
+         * Grip
+         * @description A grip, `at` mm of the document; `flat` where it moves to the left and right, else up and down.
+         *
+         *     The length it changes stands in the plan under `fields` as `typed`; it is `mm` long, at most `most`, and gets
+         *     `by` mm longer for each mm to the right or down.
+         */
+        Grip: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Flat */
+            flat: boolean;
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Fields */
+            fields: string[];
+            /** Typed */
+            typed: string;
+            /** Mm */
+            mm: number;
+            /** Most */
+            most: number;
+            /** By */
+            by: number;
+        };
+        /**
          * QuarterTurns
          * @description What turning the picture by a quarter changes in the plan: zones and crop turn along.
          */
@@ -2487,6 +2517,11 @@ export interface components {
         Worksheet: {
             reckoning: components["schemas"]["Reckoning"];
             drawing: components["schemas"]["Drawing"];
+            /**
+             * Grips
+             * @description What of the edge can be taken hold of on the drawing.
+             */
+            grips: components["schemas"]["Grip"][];
             /** Blades */
             blades: components["schemas"]["StepSummary"][];
             /** Schools */
@@ -3472,6 +3507,68 @@ export interface components {
                 number
             ] | null;
         };
+        /** CriterionItem */
+        CriterionItem: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * EdgeItem
+         * @description A kind of edge. `of_many` is the one that prints of many sizes begin to share, by the unit; null where each
+         *     size needs its own.
+         */
+        EdgeItem: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Of Many */
+            of_many: {
+                [key: string]: components["schemas"]["NoEdge"] | components["schemas"]["Bleed"] | components["schemas"]["Border"] | components["schemas"]["Wrap"] | components["schemas"]["Mat"];
+            } | null;
+        };
+        /**
+         * FormatItem
+         * @description A kind of file, and what it can hold: bits a channel, every pixel as it is, lines as lines.
+         */
+        FormatItem: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "tiff" | "jpeg" | "png" | "pdf";
+            /** Label */
+            label: string;
+            /** Bits */
+            bits: number[];
+            /** Lossless */
+            lossless: boolean;
+            /** Vectors */
+            vectors: boolean;
+        };
+        /**
+         * LayoutKindItem
+         * @description A kind of layout: what the button says that begins one, and what it is for.
+         */
+        LayoutKindItem: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "tiles" | "id" | "life" | "panels" | "hang" | "gang";
+            /** Label */
+            label: string;
+            /** Begins */
+            begins: string;
+            /** Says */
+            says: string;
+            /** Of Several */
+            of_several: boolean;
+        };
         /**
          * MediumItem
          * @description A medium of the stock, by its key: what a print keeps of it. `spread` is how far ink spreads on it, mm.
@@ -3487,12 +3584,37 @@ export interface components {
             spread: number | null;
         };
         /**
+         * MethodItem
+         * @description A way of enlarging; the first is the one of a new print.
+         */
+        MethodItem: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "careful" | "lanczos" | "cubic";
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
+        };
+        /**
          * Reference
-         * @description What the bench offers: media, and where rules come from.
+         * @description What there is to choose from, each in the order in which it is offered, and where rules come from.
          */
         Reference: {
             /** Media */
             media: components["schemas"]["MediumItem"][];
+            /** Formats */
+            formats: components["schemas"]["FormatItem"][];
+            /** Methods */
+            methods: components["schemas"]["MethodItem"][];
+            /** Edges */
+            edges: components["schemas"]["EdgeItem"][];
+            /** Criteria */
+            criteria: components["schemas"]["CriterionItem"][];
+            /** Layout Kinds */
+            layout_kinds: components["schemas"]["LayoutKindItem"][];
             /** Sources */
             sources: {
                 [key: string]: string;
@@ -8008,53 +8130,6 @@ export interface operations {
             };
         };
     };
-    zollstock_bench_api_reference: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Reference"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     zollstock_bench_api_schema_of_plan: {
         parameters: {
             query?: never;
@@ -8220,6 +8295,53 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_reference_api_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reference"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -1,6 +1,6 @@
 import { useRef } from "react";
 import type { BatchState, Plan } from "../api/types";
-import { useReference } from "../api/useReference";
+import { useOptions, useReference } from "../api/useReference";
 import { LengthField } from "../fields/LengthField";
 import { NumberField } from "../fields/NumberField";
 import { usePreferences } from "../session/useSession";
@@ -8,31 +8,6 @@ import { Pick } from "../shell/Pick";
 
 export type Shared = BatchState["shared"];
 type Edge = Plan["edge"];
-
-const FORMATS = [
-  { value: "jpeg", label: "JPEG" },
-  { value: "tiff", label: "TIFF" },
-  { value: "png", label: "PNG" },
-  { value: "pdf", label: "PDF" },
-] as const;
-const EDGES = [
-  { value: "none", label: "None" },
-  { value: "border", label: "Border" },
-  { value: "bleed", label: "Bleed" },
-  { value: "wrap", label: "Wrap" },
-] as const;
-const METHODS = [
-  { value: "careful", label: "Careful" },
-  { value: "lanczos", label: "Lanczos" },
-  { value: "cubic", label: "Smooth" },
-] as const;
-type EdgeName = (typeof EDGES)[number]["value"];
-const USUAL = {
-  border: { mm: "10 mm", cm: "1 cm", in: "1/2 in" },
-  bleed: { mm: "3 mm", cm: "0.3 cm", in: "1/8 in" },
-  depth: { mm: "38 mm", cm: "3.8 cm", in: "1 1/2 in" },
-  turn: { mm: "12 mm", cm: "1.2 cm", in: "1/2 in" },
-} as const;
 
 export const FIRST_SHARED: Shared = {
   format: "jpeg",
@@ -59,6 +34,8 @@ export function SharedFields(props: {
 }) {
   const { value, onChange } = props;
   const media = useReference().data?.media ?? [];
+  const { formats, methods, edges } = useOptions();
+  const shared = edges.filter(({ ofMany }) => ofMany);
   const { account } = usePreferences();
   const before = useRef(value);
   const edge = value.edge as Edge;
@@ -105,9 +82,12 @@ export function SharedFields(props: {
         <Pick
           label="Edge of every print"
           about="choice:edge"
-          options={EDGES}
-          value={EDGES.find((one) => one.value === edge.kind)?.value ?? null}
-          onPick={(kind) => set({ edge: firstOf(kind, account.unit) })}
+          options={shared}
+          value={edge.kind}
+          onPick={(kind) => {
+            const first = shared.find(({ value }) => value === kind)?.ofMany?.[account.unit];
+            if (first) set({ edge: first });
+          }}
         />
       </div>
       {edge.kind === "border" &&
@@ -139,7 +119,7 @@ export function SharedFields(props: {
         <Pick
           label="Format"
           about="word:format"
-          options={FORMATS}
+          options={formats}
           value={value.format}
           onPick={(format) => set({ format })}
         />
@@ -169,7 +149,7 @@ export function SharedFields(props: {
         <Pick
           label="How prints with too few pixels are enlarged"
           about="choice:method"
-          options={METHODS}
+          options={methods}
           value={value.method}
           onPick={(method) => set({ method })}
         />
@@ -201,28 +181,4 @@ export function SharedFields(props: {
       )}
     </>
   );
-}
-
-/** An edge as it is usual, whole: whoever applies it reads every field. */
-function firstOf(kind: EdgeName, unit: "mm" | "cm" | "in"): Edge {
-  if (kind === "border") {
-    const wide = USUAL.border[unit];
-    const sides = { left: wide, top: wide, right: wide, bottom: wide };
-    return { kind, ...sides, colour: "#ffffff", least: "0 mm", keyline: null, caption: null };
-  }
-  if (kind === "bleed") {
-    const own = { left: null, top: null, right: null, bottom: null };
-    return { kind, bleed: USUAL.bleed[unit], ...own, safe: "0 mm", fill: "picture", colour: "#ffffff" };
-  }
-  if (kind === "wrap")
-    return {
-      kind,
-      depth: USUAL.depth[unit],
-      turn: USUAL.turn[unit],
-      fill: "soft-mirror",
-      colour: "#ffffff",
-      softness: 0.5,
-      give: { x: 0, y: 0 },
-    };
-  return { kind };
 }

@@ -3,14 +3,13 @@ import { useRef, useState, type PointerEvent } from "react";
 import type { BoxMm, Plan, PictureFacts, Unit, Worksheet } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { Card } from "./Card";
-import { gripsOf, inHand } from "./edgeGrips";
+import { gripsInHand } from "./edgeGrips";
 import { EdgeHandles } from "./EdgeHandles";
 import { DimensionField } from "./DimensionField";
 import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
 import { useFitTools } from "./fitTools";
 import { Guides } from "./Guides";
 import { KeepZones } from "./KeepZones";
-import { lesserGrips } from "./lesserGrips";
 import { usePlanStore } from "./planStore";
 import { TurningCanvas } from "./TurningCanvas";
 import { alongPicture, fitted, onScreen, pictureNow, sameView, type Pair } from "../drawing/placement";
@@ -269,9 +268,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
         </>
       )}
       <EdgeHandles
-        grips={[...gripsOf(edge, boxes, now.image), ...lesserGrips(edge, worksheet.drawing, now.image)].map(
-          inHand,
-        )}
+        grips={gripsInHand(worksheet.grips, plan)}
         view={view}
         unit={props.unit}
         onHold={setGripped}

@@ -2,7 +2,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Unit } from "../api/types";
 import { onScreen, type View } from "../drawing/placement";
 import { TYPED_WIDTH, TypedOver } from "./DimensionField";
-import { draggedBorder, type Grip } from "./edgeGrips";
+import { draggedBorder, gripped, type Grip } from "./edgeGrips";
 import { usePlanStore } from "./planStore";
 import { usePlanDrag } from "./usePlanDrag";
 
@@ -26,7 +26,7 @@ export function EdgeHandles(props: {
   const dragged = useRef(false);
   const along = (grip: Grip, event: PointerEvent) => (grip.flat ? event.clientX : event.clientY);
   const put = (grip: Grip, mm: number, going: boolean) =>
-    change(grip.fix(draggedBorder(Math.min(grip.most, Math.max(0, mm)), unit)), going);
+    change(gripped(grip, draggedBorder(Math.min(grip.most, Math.max(0, mm)), unit)), going);
   const drag = usePlanDrag<{ grip: Grip; at: number }, Grip>({
     begin: (event, grip) => {
       props.onHold(true);
@@ -53,7 +53,7 @@ export function EdgeHandles(props: {
           unit={unit}
           purpose="edge"
           style={{ left: left - TYPED_WIDTH / 2, top: top - 14, width: TYPED_WIDTH }}
-          onLength={(typed) => change(grip.fix(typed))}
+          onLength={(typed) => change(gripped(grip, typed))}
           onClose={(byKey) => {
             setTyping("");
             // The grip comes back in the field's place; who worked by keys goes on there.

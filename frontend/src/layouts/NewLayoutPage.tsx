@@ -3,7 +3,8 @@ import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { client, must } from "../api/client";
 import { pageOfPrints } from "../api/pagesOfPrints";
-import type { JobState, PrintSummary } from "../api/types";
+import type { JobState, PrintSummary, Reference } from "../api/types";
+import { useReference } from "../api/useReference";
 import { useWholeList } from "../api/usePages";
 import { LongListInBox } from "../drawing/LongList";
 import { commonScale, Silhouette } from "../drawing/Silhouette";
@@ -16,53 +17,10 @@ import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 
-const OF_ONE = [
-  {
-    kind: "tiles",
-    name: "Tiles",
-    begins: "Begin with tiles",
-    says: "One big print over many small sheets, to be glued or traced: fewest sheets, seams off a face, a map of them all.",
-  },
-  {
-    kind: "id",
-    name: "ID photos",
-    begins: "Begin with ID photos",
-    says: "A face cut by an authority's rule, checked, as many as fit on a sheet, and a single file for an upload.",
-  },
-  {
-    kind: "life",
-    name: "Life size",
-    begins: "Begin with life size",
-    says: "Two points whose distance you know give the true size, or any scale of it: the parts you want, or all of it.",
-  },
-  {
-    kind: "panels",
-    name: "Panels",
-    begins: "Begin with panels",
-    says: "One picture over two to twelve frames, each as it was measured: a file a frame, and how they hang, nail by nail.",
-  },
-] as const;
-
-const OF_SEVERAL = [
-  {
-    kind: "hang",
-    name: "Hang them",
-    begins: "Plan the hanging",
-    says: "In a row on a wall, on one middle line or one edge: where each begins, where its nail goes, as a plan to print.",
-  },
-  {
-    kind: "gang",
-    name: "Print them together",
-    begins: "Roll and sheet layout",
-    says: "On a roll or on sheets of your stock, with as little waste as can be: which roll, how long, what it costs.",
-  },
-] as const;
-
 /** So many prints go on a layout. */
 const MOST_PRINTS = 200;
 
-type OneKind = (typeof OF_ONE)[number]["kind"];
-type ManyKind = (typeof OF_SEVERAL)[number]["kind"];
+type Kind = Reference["layout_kinds"][number];
 
 /** What is laid out, and how: a layout begins with a print as it is planned now. */
 export function NewLayoutPage() {
@@ -72,21 +30,33 @@ export function NewLayoutPage() {
     queryKey: ["jobs", id],
     queryFn: () => must(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
   });
+  const kinds = useReference();
   const prints = useWholeList(["jobs", id, "prints"], pageOfPrints(id), MOST_PRINTS);
   return (
     <>
       <TopBar where={<Where back={[{ to: `/jobs/${id}`, name: job.data?.title ?? "" }]} here="Layouts" />} />
       <main className="px-5 py-3">
         <Coming query={job} what="The job" />
-        {job.data && prints.enough && (
-          <Choose job={job.data} prints={prints.items} first={Number(params.get("print")) || null} />
+        {job.data && <Coming query={kinds} what="The kinds of layouts" />}
+        {job.data && kinds.data && prints.enough && (
+          <Choose
+            kinds={kinds.data.layout_kinds}
+            job={job.data}
+            prints={prints.items}
+            first={Number(params.get("print")) || null}
+          />
         )}
       </main>
     </>
   );
 }
 
-function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | null }) {
+function Choose(props: {
+  kinds: readonly Kind[];
+  job: JobState;
+  prints: PrintSummary[];
+  first: number | null;
+}) {
   const { job, prints, first } = props;
   const go = useNavigate();
   const queries = useQueryClient();
@@ -95,14 +65,13 @@ function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | 
   const { account } = usePreferences();
   const [wall, setWall] = useState("");
   const begin = useMutation({
-    mutationFn: (kind: OneKind | ManyKind) =>
+    mutationFn: ({ id: kind, of_several }: Kind) =>
       must(
         client.POST("/api/jobs/{job_id}/layouts", {
           params: { path: { job_id: job.id } },
-          body:
-            kind === "hang" || kind === "gang"
-              ? { kind, prints: prints.map(({ id }) => id).filter((id) => chosen.has(id)), wall }
-              : { kind, print: print ?? null, prints: [], wall },
+          body: of_several
+            ? { kind, prints: prints.map(({ id }) => id).filter((id) => chosen.has(id)), wall }
+            : { kind, print: print ?? null, prints: [], wall },
         }),
       ),
     onSuccess: (layout) => {
@@ -173,7 +142,11 @@ function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | 
             The first {prints.length} prints of the job stand here; a layout holds no more.
           </p>
         )}
-        <Kinds kinds={OF_ONE} busy={begin.isPending} onBegin={begin.mutate} />
+        <Kinds
+          kinds={props.kinds.filter((kind) => !kind.of_several)}
+          busy={begin.isPending}
+          onBegin={begin.mutate}
+        />
       </section>
       <section className="space-y-2" aria-labelledby="of-several">
         <h2 id="of-several" className="text-[17px] font-semibold">
@@ -191,7 +164,7 @@ function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | 
         />
         <p className="soft">Prints of other jobs are added there.</p>
         <Kinds
-          kinds={OF_SEVERAL}
+          kinds={props.kinds.filter((kind) => kind.of_several)}
           busy={begin.isPending || !chosen.size}
           {...(chosen.size ? {} : { why: "Choose a print at least." })}
           onBegin={begin.mutate}
@@ -201,8 +174,8 @@ function Choose(props: { job: JobState; prints: PrintSummary[]; first: number | 
   );
 }
 
-function Kinds<Kind extends OneKind | ManyKind>(props: {
-  kinds: readonly { kind: Kind; name: string; begins: string; says: string }[];
+function Kinds(props: {
+  kinds: readonly Kind[];
   busy: boolean;
   why?: string;
   onBegin: (kind: Kind) => void;
@@ -211,17 +184,17 @@ function Kinds<Kind extends OneKind | ManyKind>(props: {
     <>
       {props.why && <p>{props.why}</p>}
       <ul className="grid gap-3 md:grid-cols-2 xl:grid-cols-4">
-        {props.kinds.map(({ kind, name, begins, says }) => (
-          <li key={kind} className="panel flex flex-col gap-2 p-4">
-            <h3 className="text-[17px] font-semibold">{name}</h3>
-            <p className="flex-1">{says}</p>
+        {props.kinds.map((kind) => (
+          <li key={kind.id} className="panel flex flex-col gap-2 p-4">
+            <h3 className="text-[17px] font-semibold">{kind.label}</h3>
+            <p className="flex-1">{kind.says}</p>
             <button
               type="button"
               className="strong-button"
               disabled={props.busy}
               onClick={() => props.onBegin(kind)}
             >
-              {begins}
+              {kind.begins}
             </button>
           </li>
         ))}

@@ -19,7 +19,16 @@ export const NO_LEGEND: Legend = {
 export function Around({ children, legend = NO_LEGEND }: { children: ReactNode; legend?: Legend }) {
   const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
   queries.setQueryData(["legend"], legend);
-  queries.setQueryData(["reference"], { media: [], sources: {}, size_examples: [] });
+  queries.setQueryData(["reference"], {
+    media: [],
+    formats: [],
+    methods: [],
+    edges: [],
+    criteria: [],
+    layout_kinds: [],
+    sources: {},
+    size_examples: [],
+  });
   return (
     <MemoryRouter>
       <QueryClientProvider client={queries}>{children}</QueryClientProvider>

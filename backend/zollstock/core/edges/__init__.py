@@ -11,7 +11,8 @@ from ..parts.target import Target
 from ..shapes.box import ZERO, Box
 from .bleed import Bleed
 from .border import Border
-from .kind import EdgeBoxes, EdgeKind, Problem, from_corner
+from .boxes import EdgeBoxes, from_corner
+from .kind import EdgeKind, Problem
 from .mat import Mat
 from .none import NoEdge
 from .wrap import Wrap
@@ -30,13 +31,13 @@ __all__ = [
     "edge_boxes",
 ]  # fmt: skip
 
-#: Every kind, by the word that tells it in a plan.
+#: Every kind, by the word that tells it in a plan; in the order of the trade, from nothing to all round the back.
 EDGES: dict[str, type[EdgeKind]] = {
     "none": NoEdge,
-    "bleed": Bleed,
     "border": Border,
-    "wrap": Wrap,
     "mat": Mat,
+    "bleed": Bleed,
+    "wrap": Wrap,
 }
 Edge = Annotated[NoEdge | Bleed | Border | Wrap | Mat, Field(discriminator="kind")]
 

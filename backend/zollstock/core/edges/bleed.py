@@ -6,16 +6,20 @@ from collections.abc import Iterator
 from typing import Any, ClassVar, Literal, NamedTuple
 
 from ..answer.reckoning import Finding
-from ..ground.lengths import Length
+from ..ground.lengths import MM_PER_INCH, Length
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
+from ..parts.medium import Marks
 from ..parts.part import Colour, length_of
 from ..parts.target import Target
 from ..shapes.box import Box
+from ..shapes.drawing import BoxName
+from .boxes import EdgeBoxes
+from .crafts import BLADE, Craft, Cut, fixings
+from .grips import SIDES, Grip, SideName, along_bottom, four, gap, grip, inwards, is_flat, middle_of
 from .kind import (
     WHITE,
     Axis,
-    EdgeBoxes,
     EdgeFill,
     EdgeKind,
     Fill,
@@ -24,9 +28,11 @@ from .kind import (
     around,
     too_shallow,
 )
+from .usual import Pair, Usual
 
 #: Where the bleed comes from: more of the picture, or made of the picture that fills the trim.
 BleedFill = Literal["picture", "mirror", "stretch", "colour"]
+_USUAL: Pair = (Fraction(3), MM_PER_INCH / 8)
 
 
 class _Sides(NamedTuple):
@@ -49,6 +55,7 @@ class Bleed(EdgeKind):
     fill: BleedFill = "picture"
     colour: Colour = WHITE
 
+    label: ClassVar[str] = "Bleed"
     target_word: ClassVar[str] = "trim"
     source: ClassVar[str] = (
         "Bleed is image beyond the trim that is cut away: file = trim + bleed on both sides. Made of "
@@ -74,9 +81,9 @@ class Bleed(EdgeKind):
         document = trim.inset(-left, -top, -right, -bottom)
         inside = trim.grown(-self.safe.mm)
         # Margins that meet leave none; `problems` names that as an error.
-        safe = inside if inside.w > 0 and inside.h > 0 else None
+        named: dict[BoxName, Box] = {"safe": inside} if inside.w > 0 and inside.h > 0 else {}
         image = document if self.fill == "picture" else trim
-        return EdgeBoxes(document, trim, image, trim, safe=safe)
+        return EdgeBoxes(document, trim, image, trim, named)
 
     def image_side(self, axis: Axis, full: Fraction) -> Side | None:
         return self.document_side(axis, full) if self.fill == "picture" else None
@@ -98,6 +105,48 @@ class Bleed(EdgeKind):
     def findings(self, boxes: EdgeBoxes, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         if self.fill == "mirror":
             yield from too_shallow(max(self.sides()), printed, "bleed", "trim", style)
+
+    @classmethod
+    def first(cls, trim: Box, usual: Usual) -> dict[str, Any]:
+        wide = usual.typed(usual.at_most(_USUAL, min(trim.w, trim.h), 10))
+        return {"kind": "bleed", "bleed": wide, "safe": wide}
+
+    @classmethod
+    def first_of_many(cls, usual: Usual) -> dict[str, Any] | None:
+        return {"kind": "bleed", "bleed": usual.typed(usual.of(_USUAL))}
+
+    def grips(self, boxes: EdgeBoxes, printed: Box) -> Iterator[Grip]:
+        trim = boxes.trim
+        left, top, right, bottom = self.sides()
+        content = trim.inset(-left, -top, -right, -bottom)
+        single = any(getattr(self, side) is not None for side in SIDES)
+        most = min(trim.w, trim.h) / 2
+
+        def of(side: SideName) -> Grip:
+            length = getattr(self, side) or self.bleed
+            return grip(side, f"Bleed at the {side}", middle_of(content, side), length, gap(content, trim, side), most,
+                        -inwards(side), flat=is_flat(side),
+                        fields=(f"edge.{side}" if single else "edge.bleed",))  # fmt: skip
+
+        yield from four(of)
+        safe = boxes.get("safe")
+        if safe is not None:
+            yield grip("safe", "Safe margin, on the drawing", along_bottom(safe, Fraction(1, 4)), self.safe,
+                       gap(trim, safe, "bottom"), most - 1, -1)  # fmt: skip
+
+    def craft(
+        self, boxes: EdgeBoxes, printed: Box, target: Target, marks: Marks, style: LengthStyle
+    ) -> Craft:
+        trim = boxes.trim
+        off = ", ".join(
+            f"{style.length(mm)} {name}" for name, mm in zip(SIDES, self.sides(), strict=True)
+        )
+        where = "along the crop marks" if marks.crop else "by measure; the file has no crop marks"
+        return Craft(
+            [Cut("Trim to", style.size(trim.w, trim.h), f"off: {off}")],
+            [f"Trim {where}, the long sides first."],
+            [BLADE, *fixings(trim.w, trim.h)],
+        )
 
     def blade(self, style: LengthStyle) -> tuple[str, str]:
         sides = self.sides()

@@ -3,24 +3,33 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import ClassVar, Literal, Self
+from typing import Any, ClassVar, Literal, Self
 
 from ..answer.reckoning import Finding
 from ..ground import show
-from ..ground.lengths import Length
+from ..ground.lengths import MM_PER_INCH, Length
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle, style_for
+from ..parts.medium import Marks
 from ..parts.part import Colour, length_of
 from ..parts.target import Target
 from ..shapes.box import Box
 from ..shapes.ink import Ink
+from .boxes import EdgeBoxes
 from .caption import Caption
+from .crafts import BLADE, Craft, Cut, fixings
+from .grips import SIDES, Grip, SideName, four, gap, grip, inwards, is_flat, middle_of
 from .keyline import Keyline
-from .kind import WHITE, Axis, EdgeBoxes, EdgeKind, Problem, Side
+from .kind import WHITE, Axis, EdgeKind, Problem, Side
 from .scaling import scaled_cut
+from .usual import Pair, Usual
 
 _SIDES: dict[Axis, tuple[str, str]] = {"width": ("left", "right"), "height": ("top", "bottom")}
-_NAMES = ("left", "top", "right", "bottom")
+_USUAL: Pair = (Fraction(30), MM_PER_INCH)
+#: Prints of many sizes share one: what suits a small one too.
+_OF_MANY: Pair = (Fraction(10), MM_PER_INCH / 2)
+#: A border that is dragged leaves so much of a side, mm.
+_LEFT_OVER = 5
 #: A border that takes more than this share of a side is rarely meant, and what it then may take.
 MOST_OF_A_SIDE = Fraction(1, 3)
 _FITTING = Fraction(1, 5)
@@ -39,6 +48,7 @@ class Border(EdgeKind):
     keyline: Keyline | None = None
     caption: Caption | None = None
 
+    label: ClassVar[str] = "Border"
     target_word: ClassVar[str] = "sheet"
     source: ClassVar[str] = (
         "A border is unprinted margin inside the sheet: image box = sheet − borders."
@@ -47,7 +57,7 @@ class Border(EdgeKind):
     scales: ClassVar[bool] = True
 
     def scaled(self, share: Fraction) -> Self:
-        sides = {name: scaled_cut(getattr(self, name), share) for name in _NAMES}
+        sides = {name: scaled_cut(getattr(self, name), share) for name in SIDES}
         within = {
             name: None if part is None else part.scaled(share)
             for name, part in (("keyline", self.keyline), ("caption", self.caption))
@@ -125,7 +135,7 @@ class Border(EdgeKind):
             step="edge",
             text=f"The border takes {show.percent(taken[axis])} of the {axis}, more than a third: is that what is "
             "meant on a print of this size?",
-            fix={f"edge.{name}": getattr(narrower, name).typed for name in _NAMES},
+            fix={f"edge.{name}": getattr(narrower, name).typed for name in SIDES},
             fix_label="Make it narrower",
         )
 
@@ -149,6 +159,46 @@ class Border(EdgeKind):
                 fix_label=f"Make it {style.length(least.mm)} there",
             )
 
+    @classmethod
+    def first(cls, trim: Box, usual: Usual) -> dict[str, Any]:
+        return _all_round(usual.typed(usual.at_most(_USUAL, min(trim.w, trim.h), 6)))
+
+    @classmethod
+    def first_of_many(cls, usual: Usual) -> dict[str, Any] | None:
+        return _all_round(usual.typed(usual.of(_OF_MANY)))
+
+    def grips(self, boxes: EdgeBoxes, printed: Box) -> Iterator[Grip]:
+        """While all sides are alike, one that is dragged takes the others along."""
+        trim, image = boxes.trim, boxes.image
+        alike = len({getattr(self, side).typed for side in SIDES}) == 1
+
+        def of(side: SideName) -> Grip:
+            most = (trim.w if is_flat(side) else trim.h) / 2 - _LEFT_OVER
+            return grip(side, f"Border at the {side}", middle_of(image, side), getattr(self, side), gap(trim, image, side),
+                        most, inwards(side), flat=is_flat(side),
+                        fields=tuple(f"edge.{name}" for name in (SIDES if alike else (side,))))  # fmt: skip
+
+        yield from four(of)
+        if self.keyline is not None:
+            yield from self.keyline.grips(trim, printed)
+        if self.caption is not None:
+            yield from self.caption.grips(trim, printed)
+
+    def craft(
+        self, boxes: EdgeBoxes, printed: Box, target: Target, marks: Marks, style: LengthStyle
+    ) -> Craft:
+        trim = boxes.trim
+        white = ", ".join(f"{style.length(gap(trim, printed, side))} {side}" for side in SIDES)
+        return Craft(
+            [Cut("Sheet, cut to", style.size(trim.w, trim.h), f"white: {white}")],
+            ["Mark the sheet from the picture outwards, not from the paper's edge.", "Cut the sheet."],
+            [BLADE, *fixings(trim.w, trim.h)],
+        )  # fmt: skip
+
+    @property
+    def caption_text(self) -> str:
+        return "" if self.caption is None else self.caption.text
+
     def blade(self, style: LengthStyle) -> tuple[str, str]:
         sides = [side.mm for side in (self.left, self.top, self.right, self.bottom)]
         if len(set(sides)) == 1:
@@ -159,3 +209,7 @@ class Border(EdgeKind):
     def _pair(self, axis: Axis) -> tuple[Fraction, Fraction]:
         first, second = (getattr(self, name).mm for name in _SIDES[axis])
         return first, second
+
+
+def _all_round(wide: str) -> dict[str, Any]:
+    return {"kind": "border", "left": wide, "top": wide, "right": wide, "bottom": wide}

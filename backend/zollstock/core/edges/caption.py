@@ -15,6 +15,7 @@ from ..letters import FontName, Reach, lacking, reach
 from ..parts.part import Colour, Part, length_of
 from ..shapes.box import Box
 from ..shapes.ink import Label
+from .grips import Grip, along_bottom, gap, grip
 from .scaling import scaled_cut, scaled_ink
 
 #: Letters lower than this, mm, nobody reads in the hand.
@@ -59,6 +60,20 @@ class Caption(Part):
         else:
             y = printed.y - self.offset.mm
         return (Label(self.text, (x, y), self.height.mm, self.font, self.colour),)
+
+    def grips(self, trim: Box, printed: Box) -> Iterator[Grip]:
+        """Its near side lies off the picture, its far side as much further as the letters are high."""
+        labels = self.labels(printed)
+        if not labels:
+            return
+        base, high = labels[0].at[1], self.height.mm
+        under = self.side == "bottom"
+        near, far = (base - high, base) if under else (base, base - high)
+        by, room = (1 if under else -1), gap(trim, printed, self.side)
+        yield grip("caption.offset", "The caption, on the drawing", along_bottom(printed, Fraction(1, 4), near), self.offset,
+                   self.offset.mm, room, by)  # fmt: skip
+        yield grip("caption.height", "Its letters, on the drawing", along_bottom(printed, Fraction(2, 25), far), self.height,
+                   high, room, by)  # fmt: skip
 
     def findings(
         self, trim: Box, printed: Box, keyline: Fraction, paper: str, style: LengthStyle

@@ -12,6 +12,7 @@ from ..ground.show import LengthStyle
 from ..parts.part import Colour, Part, length_of
 from ..shapes.box import Box
 from ..shapes.ink import Stroke
+from .grips import Grip, along_bottom, gap, grip
 from .scaling import scaled_cut, scaled_ink
 
 
@@ -44,6 +45,17 @@ class Keyline(Part):
             self._stroke((middle.x, inner.y), (middle.x, inner.bottom)),
             self._stroke((middle.right, inner.y), (middle.right, inner.bottom)),
         )
+
+    def grips(self, trim: Box, printed: Box) -> Iterator[Grip]:
+        """Its gap, and how wide it is, on the line below the picture."""
+        if self.width.mm <= 0:
+            return
+        room = gap(trim, printed, "bottom")
+        inner = printed.bottom + self.gap.mm
+        yield grip("keyline.gap", "The keyline, on the drawing", along_bottom(printed, Fraction(7, 10), inner), self.gap,
+                   self.gap.mm, room, 1)  # fmt: skip
+        yield grip("keyline.width", "How wide the keyline is",
+                   along_bottom(printed, Fraction(9, 10), inner + self.width.mm), self.width, self.width.mm, room, 1)  # fmt: skip
 
     def findings(self, trim: Box, printed: Box, style: LengthStyle) -> Iterator[Finding]:
         room = min(printed.x - trim.x, printed.y - trim.y, trim.right - printed.right,

@@ -1,47 +1,36 @@
 """What every kind of edge can be asked; each kind answers in its own file.
 
 An edge knows everything about itself: the fields of its document, the boxes it makes of a finished
-size, the arithmetic of its sides, what contradicts it, what a careful colleague would say of it, the
-words on its blade, and what the rim of the file is made of. A kind that is added is one file beside
+size by their names, the arithmetic of its sides, what contradicts it, what a careful colleague would say of it, the
+words on its blade, what the rim of the file is made of, the edge that a print gets first, what can be taken hold of,
+what the workshop does, how it looks on a wall. A kind that is added is one file beside
 these, and one line in the package.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
 from typing import Any, ClassVar, Literal, NamedTuple, Self
 
 from ..answer.reckoning import Finding
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
+from ..parts.medium import Marks
 from ..parts.part import Part
 from ..parts.target import Target
-from ..shapes.box import ZERO, Box
+from ..shapes.box import Box
 from ..shapes.ink import Ink
+from .boxes import EdgeBoxes
+from .crafts import BLADE, CUT_TO, CUT_TO_SIZE, Board, Craft, Cut, fixings
+from .grips import Grip
+from .usual import Usual
 
 Axis = Literal["width", "height"]
 #: A contradiction: path into the document, message.
 Problem = tuple[str, str]
 WHITE = "#ffffff"
-
-
-@dataclass(frozen=True, slots=True)
-class EdgeBoxes:
-    """The boxes of a print, mm, in the document's coordinates.
-
-    `image` is what pixels must cover; `visible` what a viewer sees of a filled image box;
-    the optional boxes exist only for the edges that have them.
-    """
-
-    document: Box
-    trim: Box
-    image: Box
-    visible: Box
-    safe: Box | None = None
-    opening: Box | None = None
-    fold: Box | None = None
-    fold_back: Box | None = None
+#: What shows in a frame round a print that has no mat.
+BACKING = "#fbf9f4"
 
 
 class Side(NamedTuple):
@@ -76,6 +65,8 @@ class Fill(NamedTuple):
 class EdgeKind(Part):
     """What happens at the edge of a print. Lengths and boxes are exact, in mm."""
 
+    #: What it is called.
+    label: ClassVar[str]
     #: What the finished size is called under this edge.
     target_word: ClassVar[str] = "print"
     #: The rule behind its figures, in words.
@@ -136,9 +127,53 @@ class EdgeKind(Part):
         """What it prints itself, beside the picture."""
         return Ink()
 
-    def over(self, boxes: EdgeBoxes) -> dict[str, Box]:
-        """What lies over the sheet once it is mounted: the outlines of cards, by their names."""
-        return {}
+    @classmethod
+    def first(cls, trim: Box, usual: Usual) -> dict[str, Any]:
+        """The document of the edge that a print of this finished size (mm) gets first when somebody takes the kind."""
+        raise NotImplementedError
+
+    @classmethod
+    def first_of_many(cls, usual: Usual) -> dict[str, Any] | None:
+        """The same for prints of many sizes that share one edge; None where each size needs its own."""
+        return None
+
+    def grips(self, boxes: EdgeBoxes, printed: Box) -> Iterator[Grip]:
+        """What of it can be taken hold of on the drawing."""
+        yield from ()
+
+    def craft(
+        self, boxes: EdgeBoxes, printed: Box, target: Target, marks: Marks, style: LengthStyle
+    ) -> Craft:
+        """What the workshop cuts for it, in which order it works, and what it minds."""
+        trim = boxes.trim
+        return Craft(
+            [Cut(CUT_TO, style.size(trim.w, trim.h))],
+            [CUT_TO_SIZE],
+            [BLADE, *fixings(trim.w, trim.h)],
+        )
+
+    def boards(self, boxes: EdgeBoxes, style: LengthStyle) -> tuple[Board, ...]:
+        """The boards that a framer cuts for it, the upper one first."""
+        return ()
+
+    @property
+    def depth_on_wall(self) -> Fraction:
+        """How deep it makes the print stand off the wall, mm; 0 where it is flat."""
+        return Fraction(0)
+
+    @property
+    def board_colour(self) -> str:
+        """What is seen on a wall between the print and its frame."""
+        return BACKING
+
+    def rings(self) -> tuple[tuple[float, str], ...]:
+        """What is seen all round the opening: how far each reaches (mm) and its colour, the widest first."""
+        return ()
+
+    @property
+    def caption_text(self) -> str:
+        """The words that are printed in it; empty where there are none."""
+        return ""
 
     def fill_label(self) -> str:
         """The name of the fill in force, as on a blade."""
@@ -171,28 +206,3 @@ def too_shallow(
 def around(inner: Fraction, more: Fraction, formula: str) -> Side:
     """Something with the same on both sides of it."""
     return Side(formula, "{} + 2 × {}", (inner, more), lambda a, b: a + 2 * b)
-
-
-def from_corner(boxes: EdgeBoxes, margin: Fraction) -> EdgeBoxes:
-    """Enlarge the document by the margin of marks, and count everything from its corner."""
-    if boxes.document is boxes.trim and not margin:
-        return boxes  # the corner is the trim's own: nothing moves
-    document = boxes.document.grown(margin)
-
-    def moved(box: Box) -> Box:
-        return Box(box.x - document.x, box.y - document.y, box.w, box.h)
-
-    def moved_if(box: Box | None) -> Box | None:
-        return None if box is None else moved(box)
-
-    return replace(
-        boxes,
-        document=Box(ZERO, ZERO, document.w, document.h),
-        trim=moved(boxes.trim),
-        image=moved(boxes.image),
-        visible=moved(boxes.visible),
-        safe=moved_if(boxes.safe),
-        opening=moved_if(boxes.opening),
-        fold=moved_if(boxes.fold),
-        fold_back=moved_if(boxes.fold_back),
-    )

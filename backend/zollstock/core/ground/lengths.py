@@ -9,7 +9,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any
+from typing import Any, Literal
 
 from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import PydanticCustomError, core_schema
@@ -19,6 +19,9 @@ from .rational import Fraction, fraction_of
 from .refusal import Refusal
 
 MM_PER_INCH = Fraction(127, 5)
+
+#: The units that a person works in, of those that lengths are read in.
+ShownUnit = Literal["mm", "cm", "in"]
 
 #: Millimetres in one unit. 1 in = 25.4 mm exactly, 1 ft = 12 in, 1 pt = 1/72 in.
 UNITS: dict[str, Fraction] = {

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..edges import Mat
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
 from ..shapes.box import ZERO, Box
@@ -37,17 +36,11 @@ class Card:
 
 def cards(work: Work, style: LengthStyle) -> list[Card]:
     """The cards of a mat, the upper one first; none under another edge."""
-    edge, opening = work.plan.edge, work.boxes.opening
-    if not isinstance(edge, Mat) or opening is None:
-        return []
-    outside = edge.over(work.boxes)["card"]
-    if edge.inner is None:
-        return [_card("Mat board", outside, opening, style)]
-    step = edge.inner.step.mm
-    shows = f"{style.length(step)} of the lower board shows all round."
     return [
-        _card("Upper board", outside, opening.grown(step), style, shows),
-        _card("Lower board", outside, opening, style),
+        _card(
+            board.name, board.outside, board.opening, style, *([board.note] if board.note else [])
+        )
+        for board in work.plan.edge.boards(work.boxes, style)
     ]
 
 

@@ -7,7 +7,6 @@ from datetime import date
 from typing import NamedTuple
 
 from ..documents.plan import Plan
-from ..edges import Border
 from ..ground import show
 
 
@@ -46,10 +45,8 @@ def job_line(title: str, client: str, due: date | None, printed_on: date) -> str
 
 def caption_line(plan: Plan) -> str:
     """The caption that is printed in the border; empty where there is none."""
-    edge = plan.edge
-    if not isinstance(edge, Border) or edge.caption is None or not edge.caption.text:
-        return ""
-    return f"Caption: {edge.caption.text}"
+    text = plan.edge.caption_text
+    return f"Caption: {text}" if text else ""
 
 
 def file_line(made: Sequence[FileMade], version: int) -> str:

@@ -5,9 +5,9 @@ A layout request goes in (`zollstock.layout/1`), sheets come out (`zollstock.she
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any, Literal, get_args
 
-from pydantic import ValidationError
+from pydantic import Field, ValidationError
 
 from ..documents.faults import DocumentError, problem_list
 from ..documents.formats import upgrade
@@ -15,25 +15,35 @@ from ..documents.plan import lengths_of
 from ..ground.show import style_for
 from ..sheet.sheets import Sheet
 from ..telling.findings import stops
+from .beginning import Beginning
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
 from .gang.gangs import GangKind
+from .gang.request import GangRequest
 from .hanging.hangs import HangKind
+from .hanging.request import HangRequest
 from .idphotos.idphotos import IdPhotos
+from .idphotos.photo import IdRequest
 from .kind import WHOLE_PAGE, Kind, PageQuery, PlannedLayout
 from .life.life import Life
+from .life.request import LifeRequest
 from .page import LayoutPage
 from .panels.panels import PanelsKind
+from .panels.request import PanelsRequest
 from .region import Regions
 from .request import LAYOUT_FORMAT, LayoutRequest
 from .sheetlimits import with_limits
-from .tiles.tiles import Tiles
+from .tiles.tiles import Tiles, TilesRequest
 from .wall.scene import Scene
 
 __all__ = [
     "KINDS",
     "LAYOUT_FORMAT",
+    "AnyLayoutRequest",
+    "Beginning",
     "LayoutError",
+    "LayoutKind",
     "PageQuery",
+    "begin_layout",
     "blocking_reasons",
     "hanging_sheets",
     "in_short",
@@ -46,14 +56,30 @@ __all__ = [
     "scene_of",
 ]
 
-KINDS: dict[str, Kind] = {
-    kind.name: kind for kind in (Tiles(), IdPhotos(), Life(), PanelsKind(), HangKind(), GangKind())
+LayoutKind = Literal["tiles", "id", "life", "panels", "hang", "gang"]
+KINDS: dict[LayoutKind, Kind] = {
+    "tiles": Tiles(),
+    "id": IdPhotos(),
+    "life": Life(),
+    "panels": PanelsKind(),
+    "hang": HangKind(),
+    "gang": GangKind(),
 }
+AnyLayoutRequest = Annotated[
+    TilesRequest | IdRequest | LifeRequest | PanelsRequest | HangRequest | GangRequest,
+    Field(discriminator="kind"),
+]
+assert tuple(KINDS) == get_args(LayoutKind)
 
 
 def kind_of(layout: LayoutRequest) -> Kind:
     """The kind whose request it is."""
     return next(kind for kind in KINDS.values() if isinstance(layout, kind.request))
+
+
+def begin_layout(kind: LayoutKind, plans: list[dict[str, Any]], at: Beginning) -> dict[str, Any]:
+    """The request that a new layout of that kind begins with, of prints as they are planned."""
+    return {"format": LAYOUT_FORMAT, "kind": kind} | KINDS[kind].first(plans, at)
 
 
 class LayoutError(DocumentError):
@@ -64,7 +90,7 @@ def parse_layout(document: Any) -> LayoutRequest:
     """Validate a decoded JSON document. Raises `LayoutError` with one problem for every fault."""
     if not isinstance(document, dict):
         raise LayoutError([("layout", "a layout is a JSON object")])
-    kind = KINDS.get(str(document.get("kind")))
+    kind = next((kind for name, kind in KINDS.items() if name == document.get("kind")), None)
     if kind is None:
         raise LayoutError([("kind", f"must be one of {', '.join(KINDS)}")])
     plans = document.get("plans")

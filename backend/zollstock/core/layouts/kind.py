@@ -11,6 +11,7 @@ from ..ground.show import LengthStyle
 from ..sheet.sheets import Sheet
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.outcome import Work, work_out
+from .beginning import Beginning, Document
 from .request import LayoutRequest
 
 if TYPE_CHECKING:
@@ -53,6 +54,12 @@ class Kind(ABC):
     """One kind of layout: its request, and the planner that turns one into sheets."""
 
     name: ClassVar[str]
+    #: What it is called, what the button says that begins one, and what it is for, in a sentence.
+    label: ClassVar[str]
+    begins: ClassVar[str]
+    says: ClassVar[str]
+    #: Whether it is made of several prints.
+    of_several: ClassVar[bool] = False
     request: ClassVar[type[LayoutRequest]]
     #: Whether it decides how large a plan is, so that the plan's target may be left out.
     sizes: ClassVar[bool] = False
@@ -60,6 +67,17 @@ class Kind(ABC):
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
         """The request with what the kind itself decides, before it is checked; nothing that was given is changed."""
         return document
+
+    @abstractmethod
+    def first(self, plans: list[Document], at: Beginning) -> Document:
+        """What a new one of prints as they are planned begins with: `plans`, and what the kind adds to them.
+
+        One that is not `of_several` is given the plan of one. Nothing that was given is changed.
+        """
+
+    def with_more(self, document: Document, plans: list[Document]) -> Document:
+        """A request of several prints with more of them behind those that it has."""
+        return document | {"plans": [*document["plans"], *plans]}
 
     @abstractmethod
     def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:

@@ -9,6 +9,8 @@ from pydantic import Field
 from ..seeing.enlarging import MethodName, SourceName
 from .part import Part, Share
 
+FormatName = Literal["tiff", "jpeg", "png", "pdf"]
+
 
 class Sharpening(Part):
     """Output sharpening, last and at final size."""
@@ -41,7 +43,7 @@ class Pixels(Part):
 class OutputSpec(Part):
     """The delivered file."""
 
-    format: Literal["tiff", "jpeg", "png", "pdf"] = "tiff"
+    format: FormatName = "tiff"
     profile: Literal["srgb", "picture"] = "srgb"
     bits: Literal[8, 16] = 8
     cmyk: Literal["ask", "press"] = Field(

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import get_args
+
+from ..parts.file import FormatName
 
 
 @dataclass(frozen=True, slots=True)
@@ -14,7 +17,7 @@ class FileFormat:
     keeps lines and letters as such.
     """
 
-    id: str
+    id: FormatName
     label: str
     media_type: str
     endings: tuple[str, ...]
@@ -33,7 +36,7 @@ class FileFormat:
 LONGEST_PDF_PAGE_MM = 5080
 
 
-FILE_FORMATS: dict[str, FileFormat] = {
+FILE_FORMATS: dict[FormatName, FileFormat] = {
     output.id: output
     for output in (
         FileFormat("tiff", "TIFF", "image/tiff", ("tif", "tiff"), (8, 16), classic_bytes=2**32),
@@ -45,3 +48,14 @@ FILE_FORMATS: dict[str, FileFormat] = {
         FileFormat("pdf", "PDF", "application/pdf", ("pdf",), (8, 16), vectors=True),
     )
 }
+
+
+def format_named(name: str) -> FileFormat:
+    """The format of a name that comes from outside the types, as from a row. Raises `ValueError` for another."""
+    for known in FILE_FORMATS.values():
+        if known.id == name:
+            return known
+    raise ValueError(f"there is no file format “{name}”; there are {', '.join(FILE_FORMATS)}")
+
+
+assert tuple(FILE_FORMATS) == get_args(FormatName)

@@ -6,13 +6,17 @@ Plain numbers, mm from the sheet's top left. Whoever draws (the screen, a leaf) 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Required
+from typing import Literal, Required
 
 from typing_extensions import TypedDict  # pydantic takes typing's own from Python 3.12 on
 
 from ..letters import FontName
 
 BoxMm = tuple[float, float, float, float]
+
+
+#: What only some edges have: each names its own.
+BoxName = Literal["safe", "opening", "card", "step", "fold", "fold_back"]
 
 
 class DrawnBoxes(TypedDict, total=False):

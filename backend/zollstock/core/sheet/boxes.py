@@ -19,10 +19,10 @@ def boxes(work: Work) -> Boxes:
         printed=placed.printed.as_floats(),
         visible=work.visible.as_floats(),
         padding=lay.image.as_floats() if padded else None,
-        safe=_floats(lay.safe),
-        opening=_floats(lay.opening),
-        fold=_floats(lay.fold),
-        fold_back=_floats(lay.fold_back),
+        safe=_floats(lay.get("safe")),
+        opening=_floats(lay.get("opening")),
+        fold=_floats(lay.get("fold")),
+        fold_back=_floats(lay.get("fold_back")),
     )
 
 

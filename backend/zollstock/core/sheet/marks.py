@@ -23,15 +23,15 @@ def mark_strokes(marks: Marks, boxes: EdgeBoxes) -> Iterator[Stroke]:
     inner, trim = boxes.document.grown(-margin), boxes.trim
     if marks.crop:
         # What is folded is cut where the canvas ends, not where its face does.
-        cut = trim if boxes.fold is None else inner
+        cut = trim if boxes.get("fold") is None else inner
         yield from _at("cut", boxes.document, inner, [cut.x, cut.right], [cut.y, cut.bottom])
     if marks.fold:
-        for fold in (boxes.fold, boxes.fold_back):
+        for fold in (boxes.get("fold"), boxes.get("fold_back")):
             if fold is not None:
                 yield from _at(
                     "fold", boxes.document, inner, [fold.x, fold.right], [fold.y, fold.bottom]
                 )
-    back = boxes.fold_back
+    back = boxes.get("fold_back")
     if marks.staple and back is not None:
         # In the middle of what is turned to the back.
         yield from _at(

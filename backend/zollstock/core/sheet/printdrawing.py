@@ -9,6 +9,7 @@ from ..letters import reach
 from ..shapes.box import ZERO, Box
 from ..shapes.drawing import (
     BoxMm,
+    BoxName,
     Drawing,
     DrawnBoxes,
     DrawnFill,
@@ -19,6 +20,9 @@ from ..shapes.drawing import (
 from ..shapes.ink import Label, Stroke
 from ..work.outcome import Work
 from .printsheet import print_sheet
+
+#: The lines of an edge that are still seen in a small drawing.
+_IN_SMALL: tuple[BoxName, ...] = ("opening", "fold")
 
 
 def whole_drawing(work: Work) -> Drawing:
@@ -34,16 +38,8 @@ def whole_drawing(work: Work) -> Drawing:
         boxes["content"] = sheet.bleed.as_floats()
     if (placed.printed.w, placed.printed.h) != (lay.image.w, lay.image.h):
         boxes["padding"] = lay.image.as_floats()
-    if lay.safe is not None:
-        boxes["safe"] = lay.safe.as_floats()
-    if lay.opening is not None:
-        boxes["opening"] = lay.opening.as_floats()
-    if lay.fold is not None:
-        boxes["fold"] = lay.fold.as_floats()
-    if lay.fold_back is not None:
-        boxes["fold_back"] = lay.fold_back.as_floats()
-    for name, box in work.plan.edge.over(lay).items():
-        boxes[name] = box.as_floats()  # type: ignore[literal-required]
+    for name, box in lay.named.items():
+        boxes[name] = box.as_floats()
     return Drawing(
         boxes,
         [_piece(work, ZERO, ZERO)],
@@ -56,10 +52,9 @@ def small_drawing(work: Work) -> Drawing:
     """The file as it will be, with its picture, what lies around it and where it is folded or framed."""
     lay = work.boxes
     boxes: DrawnBoxes = {"document": lay.document.as_floats()}
-    if lay.opening is not None:
-        boxes["opening"] = lay.opening.as_floats()
-    if lay.fold is not None:
-        boxes["fold"] = lay.fold.as_floats()
+    for name in _IN_SMALL:
+        if (box := lay.get(name)) is not None:
+            boxes[name] = box.as_floats()
     return Drawing(boxes, [_piece(work, ZERO, ZERO)], [], [])
 
 

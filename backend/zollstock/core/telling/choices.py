@@ -117,8 +117,7 @@ def choices(
 
 
 def _cut_alike(one: Work, other: Work) -> bool:
-    same = one.boxes == other.boxes
-    return same and one.plan.edge.over(one.boxes) == other.plan.edge.over(other.boxes)
+    return one.boxes == other.boxes
 
 
 #: A loss under this share of the picture is none.

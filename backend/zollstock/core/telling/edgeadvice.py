@@ -111,7 +111,7 @@ def _in_picture(work: Work, box: Box) -> Box:
 
 def _nearest_zone(work: Work) -> ZoneRoom | None:
     """The keep zone nearest to the fold, where it lies in the strip that would go round or be mirrored."""
-    edge, face = work.plan.edge, work.boxes.fold
+    edge, face = work.plan.edge, work.boxes.get("fold")
     assert isinstance(edge, Wrap) and face is not None
     near = [room for room in rooms(work, face) if room.tightest[1] < edge.depth.mm + edge.turn.mm]
     return min(near, key=lambda room: room.tightest[1], default=None)

@@ -7,16 +7,13 @@ from typing import Any
 
 from ..documents.plan import PlanError, changed_plan
 from ..edges import EDGES
-from ..edges.first import first_edge
+from ..edges.usual import Usual
 from ..ground.show import LengthStyle
 from ..work.outcome import Work
 from .offers import Offer, lost_in_short
 
 #: No edge was left before.
 NO_EDGES: Mapping[str, Any] = {}
-#: In the order of the trade: from nothing to all round the back.
-_KINDS = {"none": "None", "border": "Border", "mat": "Mat", "bleed": "Bleed", "wrap": "Wrap"}
-assert set(_KINDS) == set(EDGES)
 
 
 def edge_kinds(work: Work, style: LengthStyle, left: Mapping[str, Any]) -> Iterator[Offer]:
@@ -24,16 +21,18 @@ def edge_kinds(work: Work, style: LengthStyle, left: Mapping[str, Any]) -> Itera
     edge = work.plan.edge
     if work.plan.target.in_pixels:
         return  # what is measured in pixels has no edge
-    for kind, title in _KINDS.items():
+    for kind, known in EDGES.items():
         if kind == edge.kind:
             document = edge.model_dump(mode="json")
         elif _still_suits(work, kind, left.get(kind)):
             document = left[kind]
         else:
-            first = first_edge(kind, work.boxes.trim, style)
-            document = EDGES[kind].model_validate(first).model_dump(mode="json")
+            first = known.first(work.boxes.trim, Usual(style))
+            document = known.model_validate(first).model_dump(mode="json")
         fix = {"edge": document}
-        yield Offer(f"edge-{kind}", title, fix, lambda outcome: _blade(outcome, style), "edge")
+        yield Offer(
+            f"edge-{kind}", known.label, fix, lambda outcome: _blade(outcome, style), "edge"
+        )
 
 
 def _still_suits(work: Work, kind: str, document: Any) -> bool:

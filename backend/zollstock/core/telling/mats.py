@@ -46,7 +46,7 @@ def mats(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
 
 def frames(work: Work, style: LengthStyle, shelf: Shelf) -> Iterator[Offer]:
     """Usual frames that the sheet goes into: the card is cut as large as they are."""
-    edge, opening = work.plan.edge, work.boxes.opening
+    edge, opening = work.plan.edge, work.boxes.get("opening")
     if not isinstance(edge, Mat) or opening is None:
         return
     trim = work.boxes.trim

@@ -73,7 +73,7 @@ def _cut_or_near(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Fin
                 reason = f" No place of this crop holds {_all_of(work)}: {_too_much(work, style)}."
             yield Finding(id="keep-zone-cut", level="warn", step="fit", **fix, ways=ways,
                           text=f"{name} is cut: {parts}.{reason}")  # fmt: skip
-        elif room.tightest[1] < limit and work.boxes.fold is None:
+        elif room.tightest[1] < limit and work.boxes.get("fold") is None:
             side, gap = room.tightest
             text = f"{name} comes {style.length(gap)} from the {_EDGE_WORDS[side]} edge."
             yield Finding(id="keep-zone-near-edge", level="warn", step="fit", **fix, text=text)
@@ -236,7 +236,7 @@ def _trimmed(work: Work) -> list[KeepZone]:
 
 
 def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    safe = work.boxes.safe
+    safe = work.boxes.get("safe")
     if safe is None or safe == work.boxes.trim:
         return
     inside_trim = {room.zone: room.tightest[1] for room in zones.rooms(work, work.boxes.trim)}
@@ -255,7 +255,7 @@ def _safe_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 
 def _fold_zones(work: Work, style: LengthStyle) -> Iterator[Finding]:
-    fold, cure = work.boxes.fold, work.plan.edge.fold_cure
+    fold, cure = work.boxes.get("fold"), work.plan.edge.fold_cure
     if fold is None or cure is None or work.boxes.image == fold:
         return  # the picture ends at the fold
     for room in zones.rooms(work, fold):

@@ -1,6 +1,7 @@
+import type { ComponentType } from "react";
 import { PartTitle } from "../../legend/PartTitle";
 import type { ApiProblem } from "../../api/client";
-import type { Choice } from "../../api/types";
+import type { Choice, Plan, Worksheet } from "../../api/types";
 import { Choices } from "../ChoiceCard";
 import { leaveEdge } from "../edgesLeft";
 import { BleedFields } from "./edge/BleedFields";
@@ -8,8 +9,31 @@ import { BorderFields } from "./edge/BorderFields";
 import { EdgeCards } from "./edge/EdgeCards";
 import { MarksFields } from "./edge/MarksFields";
 import { MatFields } from "./edge/MatFields";
+import type { EdgeProps } from "./edge/parts";
 import { WrapFields } from "./edge/WrapFields";
 import { smallProof, type StepPanelProps } from "./types";
+
+type Edge = Plan["edge"];
+interface FieldsProps<Kind extends Edge["kind"] = Edge["kind"]> extends EdgeProps {
+  edge: Extract<Edge, { kind: Kind }>;
+  worksheet: Worksheet;
+  print: StepPanelProps["print"];
+  proof: string;
+  of: (kind: Choice["kind"]) => Choice[];
+}
+
+/** The fields of each kind of edge; a kind without an entry is an error of the types. */
+const FIELDS: { [Kind in Edge["kind"]]: ComponentType<FieldsProps<Kind>> | null } = {
+  none: null,
+  border: BorderFields,
+  mat: ({ of, print, ...props }) => (
+    <MatFields {...props} mats={of("mat")} frames={of("frame")} print={print.id} />
+  ),
+  bleed: ({ of, ...props }) => <BleedFields {...props} fills={of("fill")} />,
+  wrap: ({ of, worksheet, ...props }) => (
+    <WrapFields {...props} fills={of("fill")} advice={worksheet.advice ?? null} drawing={worksheet.drawing} />
+  ),
+};
 
 /** What happens at the edge: none, border, mat, bleed or wrap, each as this print would have it. */
 export function EdgePanel(props: StepPanelProps & { problem: ApiProblem | null }) {
@@ -18,6 +42,7 @@ export function EdgePanel(props: StepPanelProps & { problem: ApiProblem | null }
   const proof = smallProof(print);
   const of = (kind: Choice["kind"]) => worksheet.choices.filter((choice) => choice.kind === kind);
   const given = { unit, problem };
+  const Fields = FIELDS[edge.kind] as ComponentType<FieldsProps> | null;
   if (plan.target.width.trim().endsWith("px"))
     return <p className="soft">A print measured in pixels has no edge: give it a size in lengths first.</p>;
   return (
@@ -31,29 +56,7 @@ export function EdgePanel(props: StepPanelProps & { problem: ApiProblem | null }
           onTake={() => leaveEdge(print.id, edge)}
         />
       </div>
-      {edge.kind === "border" && <BorderFields edge={edge} worksheet={worksheet} {...given} />}
-      {edge.kind === "mat" && (
-        <MatFields
-          edge={edge}
-          mats={of("mat")}
-          frames={of("frame")}
-          proof={proof}
-          print={print.id}
-          {...given}
-        />
-      )}
-      {edge.kind === "bleed" && <BleedFields edge={edge} fills={of("fill")} proof={proof} {...given} />}
-      {edge.kind === "wrap" && (
-        <WrapFields
-          edge={edge}
-          fills={of("fill")}
-          advice={worksheet.advice ?? null}
-          drawing={worksheet.drawing}
-          proof={proof}
-          print={print}
-          {...given}
-        />
-      )}
+      {Fields && <Fields {...{ edge, worksheet, print, proof, of }} {...given} />}
       <MarksFields plan={plan} worksheet={worksheet} {...given} />
       <Choices label="Ways to fit" choices={of("way")} proof={proof} />
     </div>

@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan } from "../../api/types";
+import { useOptions } from "../../api/useReference";
 import { Pick } from "../../shell/Pick";
 import { Row } from "../../fields/Row";
 import { Problem } from "../../shell/Problem";
@@ -10,19 +11,9 @@ import { usePlanStore } from "../planStore";
 import { samePicture, settingsFor } from "./settingsFor";
 import type { StepPanelProps } from "./types";
 
-const FORMATS = [
-  { value: "tiff", label: "TIFF" },
-  { value: "jpeg", label: "JPEG" },
-  { value: "png", label: "PNG" },
-  { value: "pdf", label: "PDF" },
-] as const;
 const PICTURES = [
   { value: "lossless", label: "as it is" },
   { value: "jpeg", label: "as a JPEG" },
-] as const;
-const BITS = [
-  { value: "8", label: "8 bits" },
-  { value: "16", label: "16 bits" },
 ] as const;
 const PROFILES = [
   { value: "srgb", label: "sRGB" },
@@ -37,10 +28,10 @@ const COMPRESSION = [
   { value: "none", label: "none" },
 ] as const;
 
-/** A JPEG holds 8 bits; coming back from one, the file has the picture's own depth again. */
-function depthFor(format: string, plan: Plan): 8 | 16 {
-  if (format === "jpeg") return 8;
-  return plan.output.format === "jpeg" ? plan.picture.bits : plan.output.bits;
+/** The depth in another format: where the one before held no choice, the picture's own again. */
+function depthFor(bits: readonly number[], before: readonly number[], plan: Plan): number {
+  const wanted = before.length > 1 ? plan.output.bits : plan.picture.bits;
+  return bits.includes(wanted) ? wanted : (bits[0] ?? plan.output.bits);
 }
 
 export function HandoverPanel(
@@ -48,7 +39,9 @@ export function HandoverPanel(
 ) {
   const { plan, print } = props;
   const change = usePlanStore((store) => store.change);
+  const { formats, bitsOf } = useOptions();
   const output = plan.output;
+  const depths = bitsOf(output.format);
   const stopped = props.worksheet.reckoning.findings.some((finding) => finding.level === "stop");
   return (
     <div className="space-y-3">
@@ -56,18 +49,20 @@ export function HandoverPanel(
         <Pick
           label="Format"
           about="word:format"
-          options={FORMATS}
+          options={formats}
           value={output.format}
-          onPick={(format) => change({ "output.format": format, "output.bits": depthFor(format, plan) })}
+          onPick={(format) =>
+            change({ "output.format": format, "output.bits": depthFor(bitsOf(format), depths, plan) })
+          }
         />
       </Row>
-      {output.format !== "jpeg" && (
+      {depths.length > 1 && (
         <Row name="Depth">
           <Pick
             label="Bits a channel"
             about="word:depth"
-            options={BITS}
-            value={String(output.bits) as "8" | "16"}
+            options={depths.map((bits) => ({ value: String(bits), label: `${bits} bits` }))}
+            value={String(output.bits)}
             onPick={(bits) => change({ "output.bits": Number(bits) })}
           />
         </Row>
@@ -122,7 +117,7 @@ export function HandoverPanel(
         disabled={stopped || props.making}
         onClick={props.onMake}
       >
-        {`Make the ${FORMATS.find(({ value }) => value === output.format)?.label ?? "file"}`}
+        {`Make the ${formats.find(({ value }) => value === output.format)?.label ?? "file"}`}
       </button>
       {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
       {props.problem && <Problem message={props.problem} />}

@@ -14,10 +14,12 @@ from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
 from ...sheet.sheets import Excerpt, Sheet
 from ...telling.findings import stops
+from ..beginning import Beginning, Document
 from ..kind import Kind, PageQuery, PlannedLayout
 from ..page import LayoutPage, assembled
 from ..request import LayoutRequest
 from .figures import display_name, gang_figures, gang_findings
+from .first import first_roll
 from .page import gang_parts
 from .places import Gang, GangPiece, gang_of
 from .request import GangRequest
@@ -31,6 +33,26 @@ _LEAST_GAP = Fraction(3)
 class GangKind(Kind):
     name: ClassVar[str] = "gang"
     request: ClassVar[type[LayoutRequest]] = GangRequest
+    label: ClassVar[str] = "Print them together"
+    begins: ClassVar[str] = "Roll and sheet layout"
+    says: ClassVar[str] = (
+        "On a roll or on sheets of your stock, with as little waste as can be: which roll, how long, what it costs."
+    )
+    of_several: ClassVar[bool] = True
+
+    def first(self, plans: list[Document], at: Beginning) -> Document:
+        begun = {"title": f"{at.title[:190]}, ganged", "plans": plans, "roll": first_roll(at)}
+        return begun | {"copies": [1] * len(plans), "may_turn": [True] * len(plans)}
+
+    def with_more(self, document: Document, plans: list[Document]) -> Document:
+        """One copy of each that is added, and it may be turned."""
+        more = super().with_more(document, plans)
+        count = len(more["plans"])
+        copies, turns = document["copies"], document["may_turn"]
+        return more | {
+            "copies": [*copies, *[1] * (count - len(copies))],
+            "may_turn": [*turns, *[True] * (count - len(turns))],
+        }
 
     def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
         assert isinstance(layout, GangRequest)

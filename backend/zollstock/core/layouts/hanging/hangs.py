@@ -7,12 +7,14 @@ from typing import ClassVar
 
 from ...answer.reckoning import Figure, Finding
 from ...figures.figure import figure
+from ...ground.lengths import ShownUnit
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...ground.workings import length, length_shown, written
 from ...shapes.box import ZERO, Box
 from ...sheet.sheets import Sheet
 from ...work.outcome import Work, work_out
+from ..beginning import Beginning, Document
 from ..kind import Kind, PageQuery, PlannedLayout
 from ..page import LayoutPage, LayoutStepSummary, LayoutWay, Parts, assembled, blade
 from ..request import LayoutRequest
@@ -20,6 +22,7 @@ from ..wall.hanging import CAUTION, hang_figures, hang_findings
 from ..wall.page import Shown, seen_blade, wall_drawn
 from ..wall.plan import hanging_plan
 from ..wall.scene import Scene
+from ..wall.usual import usual_heights
 from .onwall import row_scene
 from .request import HangRequest, hang_of, row_to_hang, row_width
 
@@ -28,12 +31,32 @@ _LINES = {
     "top": ("One upper edge", "for a rail or a picture wire"),
     "bottom": ("One lower edge", "over a sofa, a shelf, a dado"),
 }
+#: Between the prints of a row.
+_GAP: dict[ShownUnit, str] = {"in": "3 in", "cm": "8 cm", "mm": "80 mm"}
 _OF_ROW = {"row-too-long", "row-touches"}
 
 
 class HangKind(Kind):
     name: ClassVar[str] = "hang"
     request: ClassVar[type[LayoutRequest]] = HangRequest
+    label: ClassVar[str] = "Hang them"
+    begins: ClassVar[str] = "Plan the hanging"
+    says: ClassVar[str] = (
+        "In a row on a wall, on one middle line or one edge: where each begins, where its nail goes, as a plan to print."
+    )
+    of_several: ClassVar[bool] = True
+
+    def first(self, plans: list[Document], at: Beginning) -> Document:
+        begun = {"title": f"{at.title[:190]}, hung", "plans": plans, "pieces": [{} for _ in plans]}
+        on_wall = {} if at.wall is None else {"wall": at.wall.typed}
+        return begun | {"gap": _GAP[at.unit], "hang": usual_heights(at.unit)} | on_wall
+
+    def with_more(self, document: Document, plans: list[Document]) -> Document:
+        held = document["pieces"]
+        missing = len(document["plans"]) - len(held) + len(plans)
+        return super().with_more(document, plans) | {
+            "pieces": [*held, *({} for _ in range(missing))]
+        }
 
     def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
         assert isinstance(layout, HangRequest)

@@ -6,7 +6,7 @@ from ...ground.show import LengthStyle
 from ...shapes.box import Box
 from ...work.outcome import work_out
 from ..wall.hanging import hung
-from ..wall.scene import HungPiece, Scene, scene, wrapped_depth
+from ..wall.scene import HungPiece, Scene, scene
 from .request import HangRequest, hang_of, row_to_hang
 
 
@@ -16,7 +16,7 @@ def row_scene(layout: HangRequest, style: LengthStyle) -> Scene:
     for number, at in zip(layout.hung, hung(row_to_hang(layout), hang_of(layout)), strict=True):
         work = work_out(layout.plans[number])
         # Of a print in a mat its opening is seen, of any other the finished print.
-        shows = work.boxes.opening or work.boxes.trim
+        shows = work.boxes.get("opening") or work.boxes.trim
         inner = Box((at.width - shows.w) / 2, (at.height - shows.h) / 2, shows.w, shows.h)
-        seen.append(HungPiece(at, number, shows, inner, work, wrapped_depth(work)))
+        seen.append(HungPiece(at, number, shows, inner, work, float(work.plan.edge.depth_on_wall)))
     return scene(layout.view, seen, style)

@@ -93,7 +93,7 @@ def outer_of(plan: Plan, piece: HangPiece) -> Box:
 
 def _outside(work: Work) -> tuple[Fraction, Fraction]:
     trim = work.boxes.trim
-    card = work.plan.edge.over(work.boxes).get("card")
+    card = work.boxes.get("card")
     return (trim.w, trim.h) if card is None else (max(card.w, trim.w), max(card.h, trim.h))
 
 

@@ -9,7 +9,7 @@ from typing import Any, ClassVar
 from ...answer.reckoning import Figure, Finding
 from ...figures.figure import figure
 from ...ground import show
-from ...ground.lengths import MM_PER_INCH
+from ...ground.lengths import MM_PER_INCH, ShownUnit
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...ground.workings import length, length_shown, number, pixels, written
@@ -22,6 +22,7 @@ from ...sheet.marks import WIDTH
 from ...sheet.sheets import Excerpt, Sheet
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
+from ..beginning import Beginning, Document, placed_anew, sheet
 from ..kind import Kind, PageQuery, PlannedLayout
 from ..marking import not_marked
 from ..page import LayoutPage, assembled
@@ -30,11 +31,34 @@ from .headroom import HeadRoom, head_room, middle
 from .page import id_parts
 from .photo import Block, IdRequest
 
+#: What a photo shop prints on, and the gap between its photos.
+_LAB: dict[ShownUnit, tuple[str, str, str]] = {
+    "in": ("6 in", "4 in", "1/8 in"),
+    "cm": ("15.2 cm", "10.2 cm", "0.3 cm"),
+    "mm": ("152 mm", "102 mm", "3 mm"),
+}
+_GAP: dict[ShownUnit, str] = {"in": "1/8 in", "cm": "0.2 cm", "mm": "2 mm"}
+
 
 class IdPhotos(Kind):
     name: ClassVar[str] = "id"
     request: ClassVar[type[LayoutRequest]] = IdRequest
+    label: ClassVar[str] = "ID photos"
+    begins: ClassVar[str] = "Begin with ID photos"
+    says: ClassVar[str] = (
+        "A face cut by an authority's rule, checked, as many as fit on a sheet, and a single file for an upload."
+    )
     sizes: ClassVar[bool] = True
+
+    def first(self, plans: list[Document], at: Beginning) -> Document:
+        (plan,) = plans
+        return {
+            "title": plan.get("title", ""),
+            "plans": [placed_anew(plan)],
+            "sheet": sheet(_LAB[at.unit]),
+            "gap": _GAP[at.unit],
+            "rule": at.rule,
+        }
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
         """A plan without a target has the rule's size."""

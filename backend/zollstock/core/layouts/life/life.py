@@ -17,6 +17,7 @@ from ...sheet.grid import Grid, PixelBox
 from ...sheet.sheets import Excerpt, Sheet
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
+from ..beginning import OFFICE_SHEET, Beginning, Document, placed_anew, sheet
 from ..kind import Kind, PageQuery, PlannedLayout
 from ..marking import not_marked
 from ..onpaper import driver_figures, driver_findings
@@ -35,7 +36,21 @@ _ALONE = Seams(Fraction(0), left=False, top=False, right=False, bottom=False)
 class Life(Kind):
     name: ClassVar[str] = "life"
     request: ClassVar[type[LayoutRequest]] = LifeRequest
+    label: ClassVar[str] = "Life size"
+    begins: ClassVar[str] = "Begin with life size"
+    says: ClassVar[str] = (
+        "Two points whose distance you know give the true size, or any scale of it: the parts you want, or all of it."
+    )
     sizes: ClassVar[bool] = True
+
+    def first(self, plans: list[Document], at: Beginning) -> Document:
+        (plan,) = plans
+        return {
+            "title": plan.get("title", ""),
+            "plans": [placed_anew(plan)],
+            "sheet": sheet(OFFICE_SHEET[at.unit]),
+            "parts": [{"name": "", "x": 0.5, "y": 0.5}],
+        }
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
         """A plan without a target has the size that two points and their distance give it."""

@@ -10,6 +10,7 @@ from ...ground.show import LengthStyle, typed_length
 from ...sheet.sheets import Sheet
 from ...telling.findings import stops
 from ...work.outcome import Work
+from ..beginning import Beginning, Document, without_size
 from ..kind import Kind, PageQuery, PlannedLayout
 from ..page import LayoutPage, assembled
 from ..request import LayoutRequest
@@ -18,6 +19,7 @@ from ..wall.hanging import hang_findings
 from ..wall.plan import hanging_plan
 from ..wall.scene import Scene
 from .figures import panel_figures
+from .first import first_panels
 from .onwall import frames_to_hang, panels_scene
 from .page import panel_parts
 from .request import Frame, PanelsRequest
@@ -35,7 +37,18 @@ _MEANT = 0.1
 class PanelsKind(Kind):
     name: ClassVar[str] = "panels"
     request: ClassVar[type[LayoutRequest]] = PanelsRequest
+    label: ClassVar[str] = "Panels"
+    begins: ClassVar[str] = "Begin with panels"
+    says: ClassVar[str] = (
+        "One picture over two to twelve frames, each as it was measured: a file a frame, and how they hang, "
+        "nail by nail."
+    )
     sizes: ClassVar[bool] = True
+
+    def first(self, plans: list[Document], at: Beginning) -> Document:
+        (plan,) = plans
+        begun = {"title": plan.get("title", ""), "plans": [without_size(plan)]}
+        return begun | first_panels(plan, at.unit, at.wall)
 
     def completed(self, document: dict[str, Any]) -> dict[str, Any]:
         """A plan without a target has the size of the spread."""

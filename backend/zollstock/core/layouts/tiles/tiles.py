@@ -7,10 +7,12 @@ from typing import ClassVar, Literal
 
 from ...answer.reckoning import Finding
 from ...edges import Problem
+from ...ground.lengths import ShownUnit
 from ...ground.show import LengthStyle
 from ...sheet.sheets import Sheet
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
+from ..beginning import OFFICE_SHEET, Beginning, Document, sheet
 from ..kind import Kind, PageQuery, PlannedLayout
 from ..onpaper import OnPaperRequest, driver_figures, driver_findings
 from ..page import LayoutPage, Parts, assembled
@@ -23,6 +25,8 @@ from .seams import zones_on_seams
 from .sheets import TileSheets
 from .way import TilesWay
 from .ways import tile_ways
+
+_OVERLAP: dict[ShownUnit, str] = {"in": "3/8 in", "cm": "1 cm", "mm": "10 mm"}
 
 
 class TilesRequest(TilesWay, OnPaperRequest):
@@ -45,6 +49,21 @@ class TilesRequest(TilesWay, OnPaperRequest):
 class Tiles(Kind):
     name: ClassVar[str] = "tiles"
     request: ClassVar[type[LayoutRequest]] = TilesRequest
+    label: ClassVar[str] = "Tiles"
+    begins: ClassVar[str] = "Begin with tiles"
+    says: ClassVar[str] = (
+        "One big print over many small sheets, to be glued or traced: fewest sheets, seams off a face, "
+        "a map of them all."
+    )
+
+    def first(self, plans: list[Document], at: Beginning) -> Document:
+        (plan,) = plans
+        return {
+            "title": plan.get("title", ""),
+            "plans": plans,
+            "sheet": sheet(OFFICE_SHEET[at.unit]),
+            "overlap": _OVERLAP[at.unit],
+        }
 
     def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
         assert isinstance(layout, TilesRequest)

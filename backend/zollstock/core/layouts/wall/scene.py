@@ -13,8 +13,6 @@ from typing import Literal, NamedTuple
 from pydantic import Field
 
 from ...answer.reckoning import Record
-from ...edges.mat import Mat
-from ...edges.wrap import Wrap
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...shapes.box import Box
@@ -171,24 +169,16 @@ def _piece(piece: HungPiece, view: WallView, across: Place, down: Place) -> Iter
         yield SceneShape("rect", edge, moulding.colour)
         yield SceneShape("rect", (edge[0] + broad * 0.82, edge[1] + broad * 0.82, edge[2] - broad * 1.64, edge[3] - broad * 1.64), "#000000", 0.35)  # fmt: skip
         edge = (edge[0] + broad, edge[1] + broad, edge[2] - 2 * broad, edge[3] - 2 * broad)
-    mat = piece.work.plan.edge
-    card = mat.card_colour if isinstance(mat, Mat) else "#fbf9f4"
+    own = piece.work.plan.edge
     # Where the print fills it no paper shows, not even a hair's breadth of it.
     if edge[2] - at[2] > 1 or edge[3] - at[3] > 1:
-        yield SceneShape("rect", edge, card)
-    yield from _mat(mat, at, piece) if isinstance(mat, Mat) else ()
+        yield SceneShape("rect", edge, own.board_colour)
+    for wide, colour in own.rings():
+        yield SceneShape("rect", (at[0] - wide, at[1] - wide, at[2] + 2 * wide, at[3] + 2 * wide), colour)  # fmt: skip
     yield SceneShape("picture", at, plan=piece.plan, part=piece.shows.as_floats())
     if piece.wrapped and view.light:
         # A canvas catches a little light on its upper edge.
         yield SceneShape("rect", (at[0], at[1], at[2], max(0.8, piece.wrapped * 0.05)), "#ffffff", round(0.5 * view.light, 4))  # fmt: skip
-
-
-def _mat(mat: Mat, at: tuple[float, float, float, float], piece: HungPiece) -> Iterator[SceneShape]:
-    """The inner card round the opening, and the bevel of the cut."""
-    step = 0.0 if mat.inner is None else float(mat.inner.step.mm)
-    if mat.inner is not None:
-        yield SceneShape("rect", (at[0] - step, at[1] - step, at[2] + 2 * step, at[3] + 2 * step), mat.inner.colour)  # fmt: skip
-    yield SceneShape("rect", (at[0] - 1.4, at[1] - 1.4, at[2] + 2.8, at[3] + 2.8), "#ffffff")
 
 
 def _things(
@@ -271,9 +261,3 @@ def _on_photo(photo: WallPhoto, width: float, height: float) -> ScenePhoto:
 def _to_shares(plane: Matrix, ratio: float) -> Matrix:
     a, b, c, d, e, f, g, h, i = plane
     return (a, b, c, d * ratio, e * ratio, f * ratio, g, h, i)
-
-
-def wrapped_depth(work: Work) -> float:
-    """How deep a print stands off the wall by its own edge, mm; 0 where it is no canvas."""
-    edge = work.plan.edge
-    return float(edge.depth.mm) if isinstance(edge, Wrap) else 0.0
