@@ -17,6 +17,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
 from .models import Done
+from .principal import Principal
 
 Answer = Callable[[HttpRequest], HttpResponse]
 _KEY = re.compile(r"[0-9A-Za-z-]{8,64}")
@@ -56,7 +57,7 @@ def _row(account: User, key: str, path: str) -> tuple[Done, bool]:
         with transaction.atomic():
             return Done.objects.create(account=account, key=key, path=path), True
     except IntegrityError:
-        return Done.objects.select_for_update().get(account=account, key=key), False
+        return Principal(account).may_see(Done.objects).select_for_update().get(key=key), False
 
 
 def forget_old() -> None:

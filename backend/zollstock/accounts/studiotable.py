@@ -13,12 +13,14 @@ from typing import Any, Generic, TypeVar
 
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
+from django.db.models import QuerySet
 from django.db.models.signals import post_delete, post_save
 from pydantic import BaseModel
 
 from zollstock.core.ground.refusal import Refusal
 
 from .keeping import KeptTable
+from .principal import Principal
 
 Table = TypeVar("Table", bound=BaseModel)
 
@@ -43,7 +45,7 @@ class StudioTable(Generic[Table]):
 
     def of(self, account: User) -> tuple[Table, int]:
         """The table and its version; 0 while it is the one that ships."""
-        row = self.rows._default_manager.filter(account=account).first()
+        row = self._own(account).first()
         return (self.shipped, 0) if row is None else (self.read(row.document), row.version)
 
     def a_moment_ago(self, account: User) -> Table:
@@ -64,7 +66,7 @@ class StudioTable(Generic[Table]):
         again.
         """
         document = table.model_dump(mode="json")
-        row = self.rows._default_manager.filter(account=account).first()
+        row = self._own(account).first()
         if row is not None and row.document == document:
             return row.version
         try:
@@ -72,7 +74,7 @@ class StudioTable(Generic[Table]):
                 if version == 0:
                     self.rows._default_manager.create(account=account, document=document)
                     return 1
-                mine = self.rows._default_manager.filter(account=account, version=version)
+                mine = self._own(account).filter(version=version)
                 if not mine.update(document=document, version=version + 1):
                     raise self.stale()
         except IntegrityError:
@@ -83,10 +85,13 @@ class StudioTable(Generic[Table]):
 
     def reset(self, account: User, version: int) -> None:
         """Back to what ships; where that is in force already, nothing changes. Raises as `save` does."""
-        own = self.rows._default_manager.filter(account=account)
+        own = self._own(account)
         deleted, _ = own.filter(version=version).delete()
         if not deleted and own.exists():
             raise self.stale()
+
+    def _own(self, account: User) -> QuerySet[KeptTable]:
+        return Principal(account).may_see(self.rows._default_manager)
 
     def _changed(self, instance: KeptTable, **_: object) -> None:
         self._kept.pop(instance.account_id, None)

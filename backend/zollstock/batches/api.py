@@ -17,6 +17,7 @@ from pydantic import Field
 
 from zollstock.accounts.inorder import overtaken
 from zollstock.accounts.pages import paged
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.documents.naming import DEFAULT_PATTERN, FIELDS, check_pattern
 from zollstock.core.documents.plan import PlanError
@@ -166,7 +167,7 @@ class NewRun(Schema):
 
 
 def own_batches(request: SignedRequest) -> QuerySet[Batch]:
-    return Batch.objects.filter(account=request.user)
+    return who_asks(request).may_see(Batch.objects)
 
 
 def _shared(given: Shared) -> dict[str, Any]:

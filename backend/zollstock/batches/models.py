@@ -35,6 +35,10 @@ class Batch(models.Model):
 
 
 class BatchPicture(models.Model):
+    """A picture of a batch, in its place."""
+
+    OWNER = "batch__account"
+
     batch = models.ForeignKey(Batch, on_delete=models.CASCADE, related_name="rows")
     picture = models.ForeignKey(Picture, on_delete=models.CASCADE)
     position = models.PositiveIntegerField()
@@ -48,6 +52,8 @@ class BatchPicture(models.Model):
 
 class CellEdit(models.Model):
     """How somebody placed a picture in one size; it wins over automatic placement."""
+
+    OWNER = "batch__account"
 
     batch = models.ForeignKey(Batch, on_delete=models.CASCADE, related_name="edits")
     picture = models.ForeignKey(Picture, on_delete=models.CASCADE)

@@ -15,6 +15,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.pages import paged
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
 from zollstock.accounts.units import unit_of
@@ -106,11 +107,11 @@ class VersionOnly(Schema):
 
 
 def own_jobs(request: SignedRequest) -> QuerySet[Job]:
-    return Job.objects.filter(account=request.user)
+    return who_asks(request).may_see(Job.objects)
 
 
 def own_prints(request: SignedRequest) -> QuerySet[Design]:
-    held = Design.objects.filter(account=request.user, kind=PRINT)
+    held = who_asks(request).may_see(Design.objects).filter(kind=PRINT)
     return held.select_related("job").prefetch_related("under_keys__picture")
 
 

@@ -5,6 +5,7 @@ from typing import Any
 from django.apps import AppConfig
 from django.db.models import Sum
 
+from zollstock.accounts.principal import Principal
 from zollstock.accounts.quota import register_usage
 from zollstock.pictures.signals import picture_goes
 
@@ -23,5 +24,5 @@ def _revisions(account: Any) -> int:
     """Bytes of the documents as they once were."""
     from .models import Design
 
-    held = Design.every.filter(account=account)
+    held = Principal(account).may_see(Design.every)
     return int(held.aggregate(weight=Sum("kept_bytes"))["weight"] or 0)

@@ -11,6 +11,7 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import KINDS, parse_layout
 from zollstock.core.layouts.gang.list import gang_list
@@ -76,7 +77,7 @@ def pieces(request: SignedRequest, layout_id: int) -> HttpResponse:
 @router.get("/layouts/{int:layout_id}/bookings", response=list[Booked])
 def bookings(request: SignedRequest, layout_id: int) -> list[Booked]:
     held, _ = _gang(request, layout_id)
-    found = Booking.objects.filter(account=request.user, layout=held.id)
+    found = who_asks(request).may_see(Booking.objects).filter(layout=held.id)
     return [_booked(booking) for booking in found]
 
 
@@ -97,7 +98,9 @@ def book_off(request: SignedRequest, layout_id: int, at: VersionOnly) -> list[Bo
 def give_back(request: SignedRequest, layout_id: int, booking_id: int) -> list[Booked]:
     """Take a booking back: what it took is in stock again. Once more changes nothing."""
     held, _ = _gang(request, layout_id)
-    take_back(get_object_or_404(Booking, account=request.user, layout=held.id, id=booking_id))
+    take_back(
+        get_object_or_404(who_asks(request).may_see(Booking.objects), layout=held.id, id=booking_id)
+    )
     return bookings(request, layout_id)
 
 

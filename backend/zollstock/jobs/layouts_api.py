@@ -14,6 +14,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from zollstock.accounts.pages import paged
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.accounts.units import unit_of
 from zollstock.core.layouts import (
@@ -78,7 +79,7 @@ class LayoutChange(Schema):
 
 
 def own_layouts(request: SignedRequest) -> QuerySet[Design]:
-    held = Design.objects.filter(account=request.user, kind=LAYOUT)
+    held = who_asks(request).may_see(Design.objects).filter(kind=LAYOUT)
     return held.select_related("job").prefetch_related("under_keys__picture")
 
 

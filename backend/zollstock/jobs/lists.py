@@ -13,6 +13,7 @@ from django.db.models.functions import RowNumber
 from django.http import HttpRequest
 from ninja import Schema
 
+from zollstock.accounts.principal import Principal
 from zollstock.core.shapes.drawing import Drawing
 
 if TYPE_CHECKING:
@@ -89,7 +90,7 @@ _LISTED = ("id", "job_id", "position", "version", "made_version", *SUMMARY_FIELD
 
 def found_jobs(account: User, search: str) -> QuerySet[Job]:
     """The jobs that have each of the words in their title, client or prints' titles; all of them where none are given."""
-    own = Job.objects.filter(account=account)
+    own = Principal(account).may_see(Job.objects)
     words = words_of(search)
     if not words:
         return own.none() if search.strip() else own
@@ -103,11 +104,13 @@ def found_jobs(account: User, search: str) -> QuerySet[Job]:
 
 def found_prints(account: User, search: str) -> QuerySet[Design]:
     """The prints whose titles have the words, or whose job's title or client has; likewise."""
-    own = Design.objects.filter(account=account, kind=PRINT)
+    own = Principal(account).may_see(Design.objects).filter(kind=PRINT)
     words = words_of(search)
     if not words:
         return own.none() if search.strip() else own
-    jobs = Job.objects.filter(of_job(words), account=account).values_list("id", flat=True)
+    jobs = (
+        Principal(account).may_see(Job.objects).filter(of_job(words)).values_list("id", flat=True)
+    )
     # In no order: asked for one, the database goes through all prints of the account by their numbers.
     in_jobs = own.filter(job__in=list(jobs[:MOST_JOBS])).order_by().values_list("id", flat=True)
     found = {*found_designs(account, words), *in_jobs}

@@ -107,6 +107,8 @@ class Design(models.Model):
 class DesignPicture(models.Model):
     """A picture of a design, which cannot go while the design is there."""
 
+    OWNER = "design__account"
+
     design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="under_keys")
     key = models.CharField(max_length=60)
     picture = models.ForeignKey(Picture, on_delete=models.PROTECT, related_name="+")
@@ -133,6 +135,8 @@ class TitleWord(models.Model):
 
 class Revision(models.Model):
     """A document as it once was. Numbers run from 1; old ones thin out, but for those that something `holds`."""
+
+    OWNER = "design__account"
 
     design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()

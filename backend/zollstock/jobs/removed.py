@@ -9,6 +9,8 @@ from django.contrib.auth.models import User
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from zollstock.accounts.principal import Principal
+
 from .models import Design, Job
 from .search import note_words
 
@@ -24,7 +26,7 @@ def remove(design: Design) -> None:
 
 def removed_of(account: User, kind: str) -> QuerySet[Design]:
     """What can still be brought back of an account's."""
-    held = Design.every.filter(account=account, kind=kind, removed__isnull=False)
+    held = Principal(account).may_see(Design.every).filter(kind=kind, removed__isnull=False)
     return held.select_related("job").prefetch_related("under_keys__picture")
 
 

@@ -12,6 +12,8 @@ from typing import TYPE_CHECKING
 
 from django.db.models import QuerySet
 
+from zollstock.accounts.principal import Principal
+
 from .models import Design, TitleWord
 
 if TYPE_CHECKING:
@@ -63,10 +65,11 @@ def found_jobs_by_prints(account: User, words: Sequence[str]) -> QuerySet[TitleW
 
 
 def _having(account: User, words: Sequence[str]) -> QuerySet[TitleWord]:
-    found = TitleWord.objects.filter(account=account)
+    own = Principal(account).may_see(TitleWord.objects)
     if not words:
-        return found.none()
+        return own.none()
+    found = own
     for word in words[1:MOST_WORDS]:
-        also = TitleWord.objects.filter(account=account, word__istartswith=word)
+        also = own.filter(word__istartswith=word)
         found = found.filter(design__in=also.values("design"))
     return found.filter(word__istartswith=words[0])

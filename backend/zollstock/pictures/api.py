@@ -18,6 +18,7 @@ from pydantic import Field
 
 from zollstock.accounts.inorder import overtaken
 from zollstock.accounts.pages import paged
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.quota import check_room
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.show import size_of_file
@@ -78,7 +79,7 @@ def facts(picture: Picture) -> PictureFacts:
 
 
 def own_pictures(request: SignedRequest) -> QuerySet[Picture]:
-    return Picture.objects.filter(account=request.user)
+    return who_asks(request).may_see(Picture.objects)
 
 
 @router.post("/pictures", response=Arrival)

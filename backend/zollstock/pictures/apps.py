@@ -8,6 +8,7 @@ from django.db import transaction
 from django.db.models import QuerySet, Sum
 from django.db.models.signals import post_delete
 
+from zollstock.accounts.principal import Principal
 from zollstock.accounts.quota import register_usage
 
 from .tidying import register_known_files
@@ -26,7 +27,7 @@ class PicturesConfig(AppConfig):
         )
         register_known_files("pictures", _known_files)
         register_known_files("parcels", known_pieces)
-        register_usage(lambda account: held_bytes(Picture.objects.filter(account=account)))
+        register_usage(lambda account: held_bytes(Principal(account).may_see(Picture.objects)))
 
 
 def _known_files(begin: str) -> Iterator[str]:

@@ -11,6 +11,7 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import IntegrityError, transaction
 
+from zollstock.accounts.principal import Principal
 from zollstock.accounts.quota import check_room
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.inspect import inspect
@@ -33,7 +34,7 @@ def take_in(account: User, name: str, chunks: Iterable[bytes]) -> tuple[Picture,
         arrived = folder / "arrived"
         digest, size = _receive(chunks, arrived, room)
         check_room(account, size)
-        known = Picture.objects.filter(account=account, sha256=digest).first()
+        known = Principal(account).may_see(Picture.objects).filter(sha256=digest).first()
         if known is not None and known.state != Picture.State.REFUSED:
             return known, True
         facts = inspect(arrived, settings.UPLOAD_MOST_PIXELS)
@@ -49,7 +50,7 @@ def take_in(account: User, name: str, chunks: Iterable[bytes]) -> tuple[Picture,
             picture.save(force_insert=known is None)
     except IntegrityError:  # the same file arrived twice at the same time
         discard(picture.file.name)
-        return Picture.objects.get(account=account, sha256=digest), True
+        return Principal(account).may_see(Picture.objects).get(sha256=digest), True
     read_later(picture)
     return picture, False
 

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from django.contrib.auth.models import User
 
+from zollstock.accounts.principal import Principal
 from zollstock.core.picture.measures import NOT_MEASURED, Measures
 from zollstock.pixels.measures import EDITION
 
@@ -22,8 +23,10 @@ def measures_of(account: User, picture: UUID) -> Measures:
     if known is not None:
         return known
     row = (
-        Inspection.objects.select_related("picture")
-        .filter(picture=picture, picture__account=account)
+        Principal(account)
+        .may_see(Inspection.objects)
+        .select_related("picture")
+        .filter(picture=picture)
         .first()
     )
     if row is None or not row.measures:

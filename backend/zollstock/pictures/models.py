@@ -106,6 +106,8 @@ class Inspection(LongWork):
     """What is measured of a ready picture, in the background: `measures` is a document of the core's
     `Measures`, empty until it is done. `edition` is that of the way of measuring; older ones are done again."""
 
+    OWNER = "picture__account"
+
     class State(models.TextChoices):
         WAITING = "waiting"
         RUNNING = "running"

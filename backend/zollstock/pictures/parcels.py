@@ -18,6 +18,7 @@ from django.core.files.storage import default_storage
 from django.db import transaction
 from django.utils import timezone
 
+from zollstock.accounts.principal import Principal
 from zollstock.accounts.quota import check_room
 from zollstock.core.ground.refusal import Refusal
 from zollstock.pixels.errors import PictureError
@@ -51,7 +52,7 @@ def begin(account: User, name: str, size: int) -> Parcel:
     parcel = Parcel.objects.create(account=account, name=clean_name(name), size=size)
     # Together they take no more room than there is: the oldest make way.
     taken = 0
-    for number, one in enumerate(Parcel.objects.filter(account=account).order_by("-touched")):
+    for number, one in enumerate(Principal(account).may_see(Parcel.objects).order_by("-touched")):
         taken += one.size
         if number >= MOST_OPEN or taken > room:
             one.delete()
@@ -61,7 +62,7 @@ def begin(account: User, name: str, size: int) -> Parcel:
 def add(account: User, parcel_id: UUID, at: int, piece: bytes) -> Parcel:
     """Add a piece that begins at byte `at`. Raises `WrongPlace`, or `PictureError` for too much."""
     with transaction.atomic():
-        parcel = Parcel.objects.select_for_update().get(id=parcel_id, account=account)
+        parcel = Principal(account).may_see(Parcel.objects).select_for_update().get(id=parcel_id)
         if at != parcel.received:
             raise WrongPlace(parcel.received)
         if parcel.received + len(piece) > parcel.size:
@@ -81,7 +82,7 @@ def finish(account: User, parcel_id: UUID) -> tuple[Picture, bool]:
 
     Raises `WrongPlace` while pieces are missing, `PictureError` or `QuotaReached` as `take_in` does.
     """
-    parcel = Parcel.objects.get(id=parcel_id, account=account)
+    parcel = Principal(account).may_see(Parcel.objects).get(id=parcel_id)
     if parcel.received != parcel.size:
         raise WrongPlace(parcel.received)
     kept = _key(account, parcel_id), parcel.size
@@ -98,7 +99,11 @@ def finish(account: User, parcel_id: UUID) -> tuple[Picture, bool]:
 def finished(account: User, parcel_id: UUID) -> tuple[Picture, int] | None:
     """The picture that a parcel has become already, and its size: its sender may have lost the answer."""
     picture_id, size = cache.get(_key(account, parcel_id), ("", 0))
-    picture = Picture.objects.filter(id=picture_id, account=account).first() if picture_id else None
+    picture = (
+        Principal(account).may_see(Picture.objects).filter(id=picture_id).first()
+        if picture_id
+        else None
+    )
     return None if picture is None else (picture, size)
 
 

@@ -10,6 +10,7 @@ from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 
 from . import parcels
@@ -42,7 +43,7 @@ def _state(parcel: Parcel) -> ParcelState:
 
 
 def _own(request: SignedRequest, parcel_id: UUID) -> Parcel:
-    return get_object_or_404(Parcel, account=request.user, id=parcel_id)
+    return get_object_or_404(who_asks(request).may_see(Parcel.objects), id=parcel_id)
 
 
 @router.post("/parcels", response=ParcelState)

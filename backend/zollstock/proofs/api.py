@@ -5,11 +5,13 @@ from __future__ import annotations
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
+from django.db.models import QuerySet
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from pydantic import Field
 
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.documents.plan import parse_plan
 from zollstock.core.ground.refusal import Refusal
@@ -76,6 +78,10 @@ def _state(row: Proof) -> ProofState:
     return ProofState(id=row.id, state=row.state, problem=row.problem, found=found)
 
 
+def own_proofs(request: SignedRequest) -> QuerySet[Proof]:
+    return who_asks(request).may_see(Proof.objects)
+
+
 @router.post("/prints/{int:print_id}/proofs", response=ProofState)
 def wanted(request: SignedRequest, print_id: int, asked: ProofRequest) -> ProofState:
     """Have a part made at its true size, in all ways worth comparing."""
@@ -94,12 +100,12 @@ def ahead(request: SignedRequest, print_id: int) -> tuple[int, None]:
 
 @router.get("/proofs/{uuid:proof_id}", response=ProofState)
 def one(request: SignedRequest, proof_id: UUID) -> ProofState:
-    return _state(get_object_or_404(Proof, account=request.user, id=proof_id))
+    return _state(get_object_or_404(own_proofs(request), id=proof_id))
 
 
 @router.get("/proofs/{uuid:proof_id}.png", include_in_schema=False)
 def image(request: SignedRequest, proof_id: UUID) -> HttpResponseBase:
-    row = get_object_or_404(Proof, account=request.user, id=proof_id, state=Proof.State.DONE)
+    row = get_object_or_404(own_proofs(request), id=proof_id, state=Proof.State.DONE)
     response = stored(row.file, "image/png")
     response["Cache-Control"] = "private, max-age=3600, immutable"
     return response
@@ -110,7 +116,7 @@ def judge(request: SignedRequest, print_id: int, answer: Answer) -> Judgements:
     """Keep an answer with the print."""
     design = get_object_or_404(own_prints(request), id=print_id)
     row = get_object_or_404(
-        Proof, account=request.user, id=answer.proof, design=design, state=Proof.State.DONE
+        own_proofs(request), id=answer.proof, design=design, state=Proof.State.DONE
     )
     found = Found.model_validate(row.found)
     labels = {take.id: take.label for take in found.takes}

@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from django.utils import timezone
 
+from zollstock.accounts.principal import Principal
 from zollstock.core.documents.plan import Plan, lengths_of
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.ground.show import style_for
@@ -47,7 +48,7 @@ def ask(account: User, design: Design, plan: Plan, part: dict[str, float]) -> Pr
     against = stops(work_out(plan), style_for(lengths_of(plan)))
     if against:
         raise Refusal(" ".join(item.text for item in against))
-    mine = Proof.objects.filter(account=account)
+    mine = Principal(account).may_see(Proof.objects)
     document = plan.model_dump(mode="json")
     recent = mine.filter(design=design, created__gt=timezone.now() - AGAIN_FOR)
     for there in recent.exclude(state=Proof.State.FAILED):

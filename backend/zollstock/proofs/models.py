@@ -45,6 +45,8 @@ class Judgement(models.Model):
     `first` and `second` are the ways as they were called, `ppi` the file's.
     """
 
+    OWNER = "design__account"
+
     class Finer(models.TextChoices):
         FIRST = "first"
         SECOND = "second"

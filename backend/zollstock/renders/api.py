@@ -14,6 +14,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
 from zollstock.accounts.pages import paged
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.show import size_of_file
 from zollstock.core.rules.fileformats import format_named
@@ -116,7 +117,7 @@ class Change(Schema):
 
 
 def own_orders(request: SignedRequest) -> QuerySet[Order]:
-    return Order.objects.filter(account=request.user)
+    return who_asks(request).may_see(Order.objects)
 
 
 @router.post("/prints/{int:print_id}/orders", response=OrderState)

@@ -7,6 +7,7 @@ from django.apps import AppConfig
 from django.db import transaction
 from django.db.models.signals import post_delete
 
+from zollstock.accounts.principal import Principal
 from zollstock.accounts.quota import register_usage
 from zollstock.pictures.apps import held_bytes
 from zollstock.pictures.signals import picture_read
@@ -22,7 +23,7 @@ class RendersConfig(AppConfig):
         post_delete.connect(_discard_file, sender=OrderFile)
         picture_read.connect(_picture_read)
         register_known_files("renders", _known_files)
-        register_usage(lambda account: held_bytes(OrderFile.objects.filter(order__account=account)))
+        register_usage(lambda account: held_bytes(Principal(account).may_see(OrderFile.objects)))
 
 
 def _known_files(begin: str) -> Iterator[str]:

@@ -106,6 +106,8 @@ class Order(LongWork):
 class OrderPicture(models.Model):
     """A picture of an order, which cannot go while the order is there."""
 
+    OWNER = "order__account"
+
     order = models.ForeignKey(Order, on_delete=models.CASCADE, related_name="under_keys")
     key = models.CharField(max_length=60)
     picture = models.ForeignKey(Picture, on_delete=models.PROTECT, related_name="+")
@@ -121,6 +123,8 @@ class OrderFile(models.Model):
 
     `type` is the id of its `core.outputs` entry, `folder` where it lies in a ZIP of many.
     """
+
+    OWNER = "order__account"
 
     order = models.ForeignKey(Order, on_delete=models.CASCADE, related_name="files")
     number = models.PositiveSmallIntegerField(default=1)

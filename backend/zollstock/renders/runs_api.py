@@ -13,6 +13,7 @@ from django.utils import timezone
 from ninja import Router, Schema
 from ninja.errors import HttpError
 
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.show import size_of_file
 from zollstock.longwork.events import note
@@ -95,7 +96,7 @@ def _problems(run: Run, failed: int) -> list[str]:
 
 
 def own_runs(request: SignedRequest) -> QuerySet[Run]:
-    return not_removed(Run.objects.filter(account=request.user))
+    return not_removed(who_asks(request).may_see(Run.objects))
 
 
 def _shown(request: SignedRequest, run_id: UUID) -> RunState:

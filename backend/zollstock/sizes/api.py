@@ -11,6 +11,7 @@ from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.accounts.units import unit_of
 from zollstock.core.ground.csvtable import TableError
@@ -128,7 +129,7 @@ def _checked_row(request: SignedRequest, given: NewSize) -> OwnSize:
 
 
 def _room_for(request: SignedRequest, more: int) -> None:
-    if OwnSize.objects.filter(account=request.user, base=None).count() + more > MOST_OWN:
+    if who_asks(request).may_see(OwnSize.objects).filter(base=None).count() + more > MOST_OWN:
         raise HttpError(422, f"An account holds {MOST_OWN} sizes of its own. Nothing was added.")
 
 
@@ -205,7 +206,7 @@ def table(request: SignedRequest, which: str = "all") -> HttpResponse:
 
 @router.get("/size-sets", response=list[SetEntry])
 def sets(request: SignedRequest) -> list[SizeSet]:
-    return list(SizeSet.objects.filter(account=request.user))
+    return list(who_asks(request).may_see(SizeSet.objects))
 
 
 def _known(request: SignedRequest, keys: list[str]) -> list[str]:
@@ -217,7 +218,7 @@ def _known(request: SignedRequest, keys: list[str]) -> list[str]:
 
 @router.post("/size-sets", response=SetEntry)
 def make_set(request: SignedRequest, given: SetDetails) -> SizeSet:
-    if SizeSet.objects.filter(account=request.user).count() >= MOST_SETS:
+    if who_asks(request).may_see(SizeSet.objects).count() >= MOST_SETS:
         raise HttpError(422, f"An account holds {MOST_SETS} sets. Nothing was kept.")
     return SizeSet.objects.create(
         account=request.user, name=given.name, keys=_known(request, given.keys)
@@ -226,7 +227,7 @@ def make_set(request: SignedRequest, given: SetDetails) -> SizeSet:
 
 @router.put("/size-sets/{int:set_id}", response=SetEntry)
 def change_set(request: SignedRequest, set_id: int, given: SetDetails) -> SizeSet:
-    held = get_object_or_404(SizeSet, account=request.user, id=set_id)
+    held = get_object_or_404(who_asks(request).may_see(SizeSet.objects), id=set_id)
     held.name, held.keys = given.name, _known(request, given.keys)
     held.save()
     return held
@@ -234,5 +235,5 @@ def change_set(request: SignedRequest, set_id: int, given: SetDetails) -> SizeSe
 
 @router.delete("/size-sets/{int:set_id}", response={204: None})
 def remove_set(request: SignedRequest, set_id: int) -> tuple[int, None]:
-    get_object_or_404(SizeSet, account=request.user, id=set_id).delete()
+    get_object_or_404(who_asks(request).may_see(SizeSet.objects), id=set_id).delete()
     return 204, None

@@ -10,6 +10,7 @@ from django.contrib.auth.models import User
 from django.db.models.signals import post_delete, post_save
 from django.dispatch import receiver
 
+from zollstock.accounts.principal import Principal
 from zollstock.accounts.units import unit_of
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.sizes.library import Frames, Size, frames_of, library
@@ -38,7 +39,7 @@ def own_key(row: OwnSize) -> str:
 
 def row_of(account: User, key: str) -> OwnSize | None:
     """The row behind a key: an own size, or what the account says about one of the library's."""
-    rows = OwnSize.objects.filter(account=account)
+    rows = Principal(account).may_see(OwnSize.objects)
     if key.startswith(OWN):
         number = key.removeprefix(OWN)
         return rows.filter(base=None, id=int(number)).first() if is_number(number) else None
@@ -47,7 +48,7 @@ def row_of(account: User, key: str) -> OwnSize | None:
 
 def sizes_of(account: User) -> list[Size]:
     """Every size of an account, its own first."""
-    rows = list(OwnSize.objects.filter(account=account))
+    rows = list(Principal(account).may_see(OwnSize.objects))
     said = {row.base: row for row in rows if row.base}
     own = [_own(row) for row in rows if not row.base]
     return own + [_in_own_words(size, said.get(size.key)) for size in library()]
@@ -103,9 +104,12 @@ def chosen(account: User, which: str) -> list[Size]:
     if kind == "group":
         found = [size for size in everything if size.group == name]
     elif kind == "set":
-        held = SizeSet.objects.filter(
-            account=account, id=int(name) if is_number(name) else 0
-        ).first()
+        held = (
+            Principal(account)
+            .may_see(SizeSet.objects)
+            .filter(id=int(name) if is_number(name) else 0)
+            .first()
+        )
         found = by_keys(everything, held.keys if held else [])
     elif kind == "typed":
         found = typed_sizes(name, everything, unit_of(account))
