@@ -123,6 +123,9 @@ def figures() -> Iterator[tuple[str, bytes]]:
 
 def files(folder: Path) -> Iterator[tuple[str, bytes]]:
     """Files that are made: every edge and fill, every way of making pixels in every format, every kind of layout."""
+    # Compiled in a process of its own, as the launcher does: what has just been compiled and what is read in from
+    # there differ in the last bit here and there.
+    subprocess.run([sys.executable, "-m", "zollstock.pixels.enlarge"], check=True)
     picture = folder / "picture.jpg"
     photo_of(picture, *PICTURE)
     wanted = {

@@ -15,6 +15,7 @@ from typing import NamedTuple
 import pikepdf
 from pikepdf import Dictionary
 
+from .channels import RGB, channels_of
 from .vips import pyvips
 
 #: A PNG begins with so many bytes, and so does each of its chunks.
@@ -83,6 +84,9 @@ def packed(image: pyvips.Image, bits: int, take: Take) -> None:
     Raises `pyvips.Error`.
     """
     chunks = _Chunks(take)
+    if channels_of(image).ink:
+        # A PNG has no inks; of four channels of any kind it packs the same rows.
+        image = image.copy(interpretation=RGB.interpretation[image.format == "ushort"])
     image.pngsave_target(
         _target(chunks.read), bitdepth=bits, keep="none", filter="sub", compression=_EFFORT
     )

@@ -6,19 +6,12 @@ from zollstock.core.telling.findings import UNTAGGED_CMYK
 from zollstock.core.work.outcome import Work
 
 from . import profiles
+from .channels import CHANNELS, FULL, channels_of
 from .errors import RenderError
 from .srgb import srgb_encoded, srgb_light
 from .vips import pyvips
 
-_FULL = {"uchar": 255, "ushort": 65535}
-_INTERPRETATION = {
-    (1, "uchar"): "b-w",
-    (1, "ushort"): "grey16",
-    (3, "uchar"): "srgb",
-    (3, "ushort"): "rgb16",
-    (4, "uchar"): "cmyk",
-    (4, "ushort"): "cmyk",
-}
+_WHITE, _BLACK = (255, 255, 255), (0, 0, 0)
 
 
 def converted(image: pyvips.Image, work: Work) -> pyvips.Image:
@@ -50,8 +43,8 @@ def split(image: pyvips.Image) -> tuple[pyvips.Image, pyvips.Image | None]:
     has_alpha = bool(image.hasalpha())
     count = image.bands - has_alpha
     colours = image.extract_band(0, n=count) if has_alpha else image
-    colours = colours.copy(interpretation=_INTERPRETATION[count, image.format])
-    return colours, image[count] / _FULL[image.format] if has_alpha else None
+    colours = CHANNELS[count].named(colours)
+    return colours, image[count] / FULL[image.format] if has_alpha else None
 
 
 def filled(colours: pyvips.Image, alpha: pyvips.Image, paint: list[float]) -> pyvips.Image:
@@ -83,7 +76,7 @@ def to_srgb(colours: pyvips.Image, bits: int) -> pyvips.Image:
     if colours.bands == 1 and profiles.bands_of(profiles.embedded(colours) or b"") == 3:
         # Grey values saved under an RGB profile mean the neutral colours of that profile.
         colours = colours.bandjoin([colours, colours])
-        colours = colours.copy(interpretation=_INTERPRETATION[3, colours.format])
+        colours = CHANNELS[3].named(colours)
     own = profiles.own(colours)
     if colours.bands == 4 or (own is not None and not profiles.is_srgb(own)):
         if own is None:
@@ -104,7 +97,7 @@ def to_srgb(colours: pyvips.Image, bits: int) -> pyvips.Image:
             ) from None
     elif colours.bands == 1:
         colours = colours.bandjoin([colours, colours])
-        colours = colours.copy(interpretation=_INTERPRETATION[3, colours.format])
+        colours = CHANNELS[3].named(colours)
     return profiles.tagged(_to_depth(colours, bits), profiles.srgb())
 
 
@@ -113,23 +106,25 @@ def _to_depth(image: pyvips.Image, bits: int) -> pyvips.Image:
         image = (image * 257).cast("ushort")
     elif bits == 8 and image.format == "ushort":
         image = (image / 257).rint().cast("uchar")
-    return image.copy(interpretation=_INTERPRETATION[image.bands, image.format])
+    return channels_of(image).named(image)
 
 
 class Paint:
     """Turns #rrggbb (sRGB) into a pixel of the image at hand: its profile, depth and channels."""
 
     def __init__(self, image: pyvips.Image) -> None:
-        self._bands, self._full = image.bands, _FULL[image.format]
+        self._space, self._full = channels_of(image), FULL[image.format]
         own = profiles.own(image)
         plain = own is None or own == profiles.grey() or profiles.is_srgb(own)
         self._profile = None if plain else own
 
     def __call__(self, colour: str) -> list[float]:
         parts = tuple(int(colour[at : at + 2], 16) for at in (1, 3, 5))
+        if self._space.ink:
+            return self._inked(parts)
         if self._profile is not None:
             return self._through(self._profile, parts)
-        if self._bands == 1:
+        if self._space.count == 1:
             light = sum(
                 weight * srgb_light(part / 255)
                 for weight, part in zip((0.2126, 0.7152, 0.0722), parts, strict=True)
@@ -137,15 +132,21 @@ class Paint:
             return [round(srgb_encoded(light) * self._full)]
         return [part * self._full / 255 for part in parts]
 
+    def _inked(self, parts: tuple[int, ...]) -> list[float]:
+        """White stays paper, black is black ink alone; all else goes through the profile, or a general press."""
+        if parts in (_WHITE, _BLACK):
+            return [0.0] * (self._space.count - 1) + [self._full if parts == _BLACK else 0.0]
+        return self._through(self._profile or profiles.general_press(), parts)
+
     def _through(self, profile: bytes, parts: tuple[int, ...]) -> list[float]:
         pixel = pyvips.Image.black(1, 1, bands=3).linear(1, list(parts)).cast("uchar")
         seen = pixel.copy(interpretation="srgb").icc_import(
             input_profile="srgb", pcs="lab", intent="relative", black_point_compensation=True
         )
         painted = profiles.tagged(seen, profile).icc_export(
-            depth=16 if self._full == _FULL["ushort"] else 8,
+            depth=16 if self._full == FULL["ushort"] else 8,
             pcs="lab",
             intent="relative",
             black_point_compensation=True,
         )
-        return [float(part) for part in painted(0, 0)[: self._bands]]
+        return [float(part) for part in painted(0, 0)[: self._space.count]]

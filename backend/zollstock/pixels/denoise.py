@@ -28,9 +28,13 @@ _TO_RGB = np.linalg.inv(_TO_YCC).astype(np.float32)
 def denoised(
     image: pyvips.Image, strength: float, sigma: float, progress: Progress | None = None
 ) -> pyvips.Image:
-    """A grey or RGB picture with noise of `sigma` (8-bit levels) taken out, `strength` 0 to 1."""
+    """A picture with noise of `sigma` (8-bit levels) taken out, `strength` 0 to 1."""
     source = Source(image)
-    weights = np.array([LUMA_SHARE, COLOUR_SHARE, COLOUR_SHARE], np.float32) * strength * sigma
+    # Luma and two of colour; inks, and grey, are each by themselves.
+    shares = (
+        [LUMA_SHARE, COLOUR_SHARE, COLOUR_SHARE] if image.bands == 3 else [LUMA_SHARE] * image.bands
+    )
+    weights = np.array(shares, np.float32) * strength * sigma
 
     def maker(left: int, top: int, width: int, height: int) -> Floats:
         area = source.area(left - ROUNDS, top - ROUNDS, width + 2 * ROUNDS, height + 2 * ROUNDS)

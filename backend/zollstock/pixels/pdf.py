@@ -26,6 +26,7 @@ from zollstock.core.sheet.sheets import Sheet
 
 from . import profiles
 from .appended import Encoded, append, lossy, packed
+from .channels import CHANNELS, FULL, channels_of
 from .colour import Paint
 from .page import Page
 from .quality import JPEG_QUALITY
@@ -34,8 +35,6 @@ from .vips import pyvips
 POINTS_PER_MM = 72 / 25.4
 #: A page may be so many units long, which are points until a page says otherwise.
 _LONGEST = 14_400
-_SPACES = {1: "/DeviceGray", 3: "/DeviceRGB"}
-_FULL = {"uchar": 255, "ushort": 65535}
 
 
 def write_pdf(pages: Sequence[Page], path: Path, output: OutputSpec) -> None:
@@ -46,9 +45,11 @@ def write_pdf(pages: Sequence[Page], path: Path, output: OutputSpec) -> None:
 def _encoded(image: pyvips.Image, output: OutputSpec) -> Encoded:
     """How a page's picture is encoded, and who does it."""
     if output.picture == "jpeg":
-        return Encoded(
-            Dictionary(Filter=Name.DCTDecode), lambda take: lossy(image, JPEG_QUALITY, take)
-        )
+        coded = Dictionary(Filter=Name.DCTDecode)
+        if channels_of(image).ink:
+            # Inks in a JPEG are written the other way round, as programs do since the format had any.
+            coded.Decode = Array([1, 0] * image.bands)
+        return Encoded(coded, lambda take: lossy(image, JPEG_QUALITY, take))
     rows = Dictionary(
         Predictor=15, Colors=image.bands, BitsPerComponent=output.bits, Columns=image.width
     )
@@ -103,7 +104,7 @@ def _lay_out(
         with pikepdf.open(io.BytesIO(_ink(page, wide, high, units.scale))) as ink:
             if profile is not None:
                 # What is painted is a colour of the file's own profile.
-                name = "/DefaultGray" if image.bands == 1 else "/DefaultRGB"
+                name = channels_of(image).default
                 kept = Array([Name.ICCBased, _profile(ink, profile, image.bands)])
                 ink.pages[0].Resources.ColorSpace = Dictionary({name: kept})
             made.add_overlay(ink.pages[0], pikepdf.Rectangle(0, 0, wide, high))
@@ -126,7 +127,9 @@ def _picture(
     made = document.make_stream(b"")
     made.Type, made.Subtype = Name.XObject, Name.Image
     made.Width, made.Height = image.width, image.height
-    made.ColorSpace = Name(_SPACES[image.bands]) if space is None else Array([Name.ICCBased, space])
+    made.ColorSpace = (
+        Name(channels_of(image).device) if space is None else Array([Name.ICCBased, space])
+    )
     made.BitsPerComponent = output.bits
     return made
 
@@ -147,7 +150,7 @@ def _units(sheet: Sheet) -> _Units:
 def _profile(document: pikepdf.Pdf, profile: bytes, bands: int) -> pikepdf.Object:
     space = document.make_stream(profile)
     space.N = bands
-    space.Alternate = Name(_SPACES[bands])
+    space.Alternate = Name(CHANNELS[bands].device)
     return space
 
 
@@ -184,7 +187,7 @@ def _ink(page: Page, wide: float, high: float, scale: float) -> bytes:
     drawn = io.BytesIO()
     # Without a font of ours to begin with, it would name one that nobody uses.
     canvas = Canvas(drawn, pagesize=(wide, high), invariant=1, initialFontName=_font("text"))
-    paint, full = Paint(page.image), _FULL[page.image.format]
+    paint, full = Paint(page.image), FULL[page.image.format]
     for stroke in page.sheet.strokes:
         _fill(canvas, paint(stroke.colour), full)
         _stroke(canvas, stroke, high, scale)
@@ -196,10 +199,8 @@ def _ink(page: Page, wide: float, high: float, scale: float) -> bytes:
 
 
 def _fill(canvas: Canvas, colour: list[float], full: int) -> None:
-    if len(colour) == 1:
-        canvas.setFillGray(colour[0] / full)
-    else:
-        canvas.setFillColorRGB(*(part / full for part in colour))
+    fills = {1: canvas.setFillGray, 3: canvas.setFillColorRGB, 4: canvas.setFillColorCMYK}
+    fills[len(colour)](*(part / full for part in colour))
 
 
 def _stroke(canvas: Canvas, stroke: Stroke, high: float, scale: float) -> None:

@@ -11,12 +11,11 @@ from functools import lru_cache
 
 from PIL import ImageCms
 
+from .channels import CHANNELS
 from .srgb import srgb_light
 from .vips import pyvips
 
 _FIELD = "icc-profile-data"
-#: Bands by the signature of a profile's colour space (ICC.1, 7.2.6), without alpha.
-_SPACES = {b"RGB ": 3, b"GRAY": 1, b"CMYK": 4}
 #: A profile within this of sRGB at every probe, in steps of 8 bits, is sRGB: rounding, no more.
 _SAME = 1.0
 _PROBES = 9
@@ -24,7 +23,7 @@ _PROBES = 9
 
 def bands_of(profile: bytes) -> int:
     """The colour channels a profile is for; 0 for spaces that no picture here has."""
-    return _SPACES.get(profile[16:20], 0)
+    return next((s.count for s in CHANNELS.values() if s.signature == profile[16:20]), 0)
 
 
 def own(image: pyvips.Image) -> bytes | None:
@@ -105,6 +104,12 @@ def _grid() -> pyvips.Image:
 def srgb() -> bytes:
     """The sRGB profile that libvips ships."""
     return bytes(pyvips.Operation.call("profile_load", "srgb"))
+
+
+@lru_cache(maxsize=1)
+def general_press() -> bytes:
+    """The CMYK profile that libvips ships, of no press in particular."""
+    return bytes(pyvips.Operation.call("profile_load", "cmyk"))
 
 
 @lru_cache(maxsize=1)

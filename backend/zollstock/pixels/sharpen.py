@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
+from .channels import channels_of
 from .vips import pyvips
-
-#: Of grey and RGB: so much of each channel makes the lightness that is raised.
-_LUMA = {1: [[1.0]], 3: [[0.299, 0.587, 0.114]]}
 
 
 def sharpened(image: pyvips.Image, amount: float, radius: float) -> pyvips.Image:
     """An unsharp mask on luma: `amount` times what a Gaussian of σ `radius` px takes away is added to
     all channels alike, so that no colour shifts. Streams."""
-    weights = pyvips.Image.new_from_array(_LUMA[image.bands])
+    weights = pyvips.Image.new_from_array([list(channels_of(image).luma)])
     luma = image.recomb(weights)
     rim = max(2, round(4 * radius))
     wide = luma.embed(rim, rim, luma.width + 2 * rim, luma.height + 2 * rim, extend="copy")

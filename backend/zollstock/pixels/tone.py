@@ -7,6 +7,7 @@ from collections.abc import Callable, Sequence
 from functools import lru_cache
 
 from . import profiles
+from .channels import CHANNELS, channels_of
 from .srgb import srgb_light
 from .vips import pyvips
 
@@ -22,6 +23,14 @@ def in_linear_light(
     In floating point, since libvips' whole-number filters lose up to a level on large reductions. The
     curve is that of the image's own profile, else sRGB's.
     """
+    if channels_of(image).ink:
+        # Ink is laid on in areas, and these average as they are.
+        return (
+            work(image.cast("float"))
+            .rint()
+            .cast(image.format)
+            .copy(interpretation=image.interpretation)
+        )
     profile = profiles.own(image)
     curve = _SRGB if profile is None or profiles.is_srgb(profile) else _curve_of(profile)
     wide = image.format == "ushort"
@@ -78,9 +87,8 @@ _SRGB = tuple(srgb_light(at / (_SAMPLES * 8)) for at in range(_SAMPLES * 8 + 1))
 def _curve_of(profile: bytes) -> tuple[float, ...]:
     """Light of a neutral ramp through a profile, made to rise; sRGB's where it says nothing usable."""
     ramp = pyvips.Image.identity(ushort=True, size=_FULL + 1)
-    bands = profiles.bands_of(profile)
-    grey = ramp.bandjoin([ramp] * (bands - 1)) if bands > 1 else ramp
-    grey = grey.copy(interpretation="rgb16" if bands == 3 else "grey16")
+    space = CHANNELS[profiles.bands_of(profile)]
+    grey = space.named(ramp.bandjoin([ramp] * (space.count - 1)) if space.count > 1 else ramp)
     try:
         light = profiles.tagged(grey, profile).icc_import(embedded=True, pcs="xyz")[1]
         values = light.write_to_memory()

@@ -4,10 +4,8 @@ from __future__ import annotations
 
 from zollstock.core.sheet.sheets import FULL_TONE, Tone
 
+from .channels import Channels, channels_of
 from .vips import pyvips
-
-#: How much each of red, green and blue counts for how light a colour looks (ITU-R BT.709).
-_LIGHTNESS = [0.2126, 0.7152, 0.0722]
 
 
 def toned(image: pyvips.Image, tone: Tone, paper: list[float]) -> pyvips.Image:
@@ -18,8 +16,17 @@ def toned(image: pyvips.Image, tone: Tone, paper: list[float]) -> pyvips.Image:
     if tone == FULL_TONE:
         return image
     made = image
-    if tone.grey and image.bands == len(_LIGHTNESS):
-        made = made.recomb(pyvips.Image.new_from_array([_LIGHTNESS] * image.bands))
+    if tone.grey and image.bands > 1:
+        made = made.recomb(pyvips.Image.new_from_array(_without_colour(channels_of(image))))
     light = float(tone.light)
     mixed = made * (1 - light) + [value * light for value in paper]
     return mixed.rint().cast(image.format).copy(interpretation=image.interpretation)
+
+
+def _without_colour(space: Channels) -> list[list[float]]:
+    """What makes every channel of what all of them say: in light all alike, in ink black alone."""
+    weights = list(space.lightness)
+    if not space.ink:
+        return [weights] * space.count
+    # Black keeps back twice what its share of the sum says: the others are then left out.
+    return [[0.0] * space.count] * (space.count - 1) + [[2 * part for part in weights]]

@@ -14,7 +14,7 @@ class FileFormat:
 
     `endings` the first of which is used; `bits` a channel; `longest_side` px; `classic_bytes` beyond
     which it becomes a variant that not everybody reads; `lossless` keeps every pixel as it is; `vectors`
-    keeps lines and letters as such.
+    keeps lines and letters as such; `channels`: grey, light or inks, by how many there are.
     """
 
     id: FormatName
@@ -26,6 +26,7 @@ class FileFormat:
     classic_bytes: int | None = None
     lossless: bool = True
     vectors: bool = False
+    channels: tuple[int, ...] = (1, 3, 4)
 
     @property
     def ending(self) -> str:
@@ -44,7 +45,7 @@ FILE_FORMATS: dict[FormatName, FileFormat] = {
         FileFormat(
             "jpeg", "JPEG", "image/jpeg", ("jpg", "jpeg"), (8,), longest_side=65_500, lossless=False
         ),
-        FileFormat("png", "PNG", "image/png", ("png",), (8, 16)),
+        FileFormat("png", "PNG", "image/png", ("png",), (8, 16), channels=(1, 3)),
         FileFormat("pdf", "PDF", "application/pdf", ("pdf",), (8, 16), vectors=True),
     )
 }

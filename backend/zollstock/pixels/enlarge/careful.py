@@ -10,7 +10,7 @@ import numba
 import numpy as np
 from numpy.typing import NDArray
 
-from ..measures.noise import LUMA
+from ..channels import CHANNELS
 from ..progress import Progress
 from ..vips import pyvips
 from .classes import classes
@@ -25,16 +25,20 @@ MARGIN, MARGIN_OF_HARD = np.float32(0.3), np.float32(0.03)
 #: count, and do wholly from that. Up to so many of 25 the edge is a hard one, from so many on it is none.
 _BESIDE, _BETWEEN = np.float32(0.05), np.float32(0.15)
 _HARD, _SOFT = np.float32(8), np.float32(12)
-_WEIGHTS = np.array(LUMA, np.float32)
 #: Taps of a filter, filled up to whole lanes of the processor; so many of its places are worked out at once.
 _LANES, _AT_ONCE = 56, 4
+#: Channels × channel: how much each counts in luma. One table of constants, which the compiler folds.
+_WEIGHTS = np.zeros((max(CHANNELS) + 1, max(CHANNELS)), np.float32)
+for _count, _space in CHANNELS.items():
+    _WEIGHTS[_count, :_count] = _space.luma
 
 
 def enlarged(
     image: pyvips.Image, factor: int, name: FilterSet, progress: Progress | None = None
 ) -> pyvips.Image:
-    """A grey or RGB picture (8 or 16 bits) `factor` times (2, 3, 4) as wide and as high."""
+    """A picture (8 or 16 bits) `factor` times (2, 3, 4) as wide and as high."""
     source, plain = Source(image), cubic_along(factor)
+    weights = _WEIGHTS[image.bands, : image.bands]
     places = -factor * factor % _AT_ONCE
     learned = np.pad(filters(factor, name), ((0, 0), (0, places), (0, _LANES - SIDE * SIDE)))
 
@@ -42,7 +46,7 @@ def enlarged(
         x, y = left // factor, top // factor
         wide, high = -(-(left + width) // factor) - x, -(-(top + height) // factor) - y
         small = source.area(x - REACH, y - REACH, wide + 2 * REACH, high + 2 * REACH)
-        luma = small @ _WEIGHTS if small.shape[2] == 3 else np.ascontiguousarray(small[:, :, 0])
+        luma = np.ascontiguousarray(small @ weights)
         planes = np.ascontiguousarray(small.transpose(2, 0, 1))
         large = _filtered(planes, luma, classes(luma), learned, plain, factor)
         right, down = left - x * factor, top - y * factor
@@ -135,7 +139,12 @@ def _held_to(around: Floats) -> tuple[np.float32, np.float32]:
 
 @numba.njit(cache=True, fastmath=True, nogil=True)
 def _coloured(
-    row: int, planes: Floats, plain: Floats, factor: int, fine: Floats, made: Floats
+    row: int,
+    planes: Floats,
+    plain: Floats,
+    factor: int,
+    fine: Floats,
+    made: Floats,
 ) -> None:
     """A row in colour: the cubic's colours, to whose channels is added alike what `fine` knows better."""
     bands, _, across = planes.shape
@@ -160,7 +169,7 @@ def _coloured(
                     for k in range(1, 6):
                         value += plain[j, k] * down[band, column + k]
                     colours[band, column] = value
-                    better[column] -= _WEIGHTS[band] * value
+                    better[column] -= _WEIGHTS[bands, band] * value
             for column in range(wide):
                 for band in range(bands):
                     made[row * factor + i, column * factor + j, band] = (
