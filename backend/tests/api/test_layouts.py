@@ -244,16 +244,16 @@ def test_a_picture_goes_when_its_time_is_up_and_no_other_does(caller, held, phot
 
 def test_rules_are_rows_that_are_kept_and_guarded(caller, held) -> None:
     kept = caller("GET", "photo-rules")
-    assert kept["version"] == 0 and len(kept["book"]["rules"]) == 3 and "decides" in kept["decides"]
+    assert kept["version"] == 0 and len(kept["table"]["rules"]) == 3 and "decides" in kept["note"]
     own = pass_document()["rule"] | {"name": "Our own", "eyes": None}
     book = {"rules": [own]}
-    kept = caller("PUT", "photo-rules", {"version": 0, "book": book})
-    assert kept["version"] == 1 and kept["book"]["rules"][0]["name"] == "Our own"
+    kept = caller("PUT", "photo-rules", {"version": 0, "table": book})
+    assert kept["version"] == 1 and kept["table"]["rules"][0]["name"] == "Our own"
     theirs = {"rules": [own | {"name": "Theirs"}]}
-    told = caller("PUT", "photo-rules", {"version": 0, "book": theirs}, expect=409)
+    told = caller("PUT", "photo-rules", {"version": 0, "table": theirs}, expect=409)
     assert "another window" in told["message"]
     wrong = {"rules": [own | {"head": ["36 mm", "32 mm"]}]}
-    told = caller("PUT", "photo-rules", {"version": 1, "book": wrong}, expect=422)
+    told = caller("PUT", "photo-rules", {"version": 1, "table": wrong}, expect=422)
     assert told["problems"][0]["path"] == "rules[0].head"
     assert begun(caller, held, "id")["document"]["rule"]["name"] == "Our own"
     table = caller("GET", "photo-rules.csv").decode()
@@ -261,7 +261,10 @@ def test_rules_are_rows_that_are_kept_and_guarded(caller, held) -> None:
     taken = caller(
         "POST", "photo-rules/csv", {"version": 1, "text": table.replace("Our own", "Ours")}
     )
-    assert taken["version"] == 2 and taken["book"]["rules"][0] == own | {"name": "Ours"}
+    assert taken["version"] == 2 and taken["table"]["rules"][0] == own | {
+        "name": "Ours",
+        "key": "r1",
+    }
     caller("POST", "photo-rules/csv", {"version": 1, "text": table}, expect=409)
     told = caller("POST", "photo-rules/csv", {"version": 2, "text": "name\nOurs"}, expect=422)
     assert "line 1" in told["message"]

@@ -19,9 +19,11 @@ OWN = {
 def test_kept_for_its_account_alone_and_taken_back(caller: Caller, other: Caller) -> None:
     shipped = caller("GET", "sensors")
     assert shipped["version"] == 0 and len(shipped["table"]["sensors"]) == 7
-    kept = caller("PUT", "sensors?distance=1 m", {"version": 0, "table": OWN})
+    kept = caller("PUT", "sensors", {"version": 0, "table": OWN})
     assert kept["version"] == 1 and kept["table"]["columns"] == ["clean", "240 ppi"]
-    assert kept["found"]["headings"] == ["clean from 1 m", "240 ppi"]
+    assert kept["table"]["sensors"][0]["key"] == "c1"
+    found = caller("GET", "sensors/found?distance=1 m")
+    assert found["headings"] == ["clean from 1 m", "240 ppi"]
     beside = caller("GET", "how-big?pixels=6000x4000")["sensors"]
     assert [one["label"] for one in beside] == ["Own box"]
     assert other("GET", "sensors")["version"] == 0
@@ -70,6 +72,10 @@ def test_csv_goes_out_and_in(caller: Caller) -> None:
     changed = text.replace("Turnstone, 24 MP", "Own, 24 MP")
     kept = caller("POST", "sensors/csv", {"version": 0, "text": changed})
     assert "Own, 24 MP" in [one["name"] for one in kept["table"]["sensors"]]
+    before = {one["key"]: one["name"] for one in caller("GET", "sensors")["table"]["sensors"]}
+    assert before["c3"] == "Own, 24 MP"
+    far = caller("GET", "sensors/sizes.csv?distance=2 m").decode()
+    assert "clean from 2 m" in far
     answer = caller("POST", "sensors/csv", {"version": 1, "text": "name\nfog"}, expect=422)
     assert "line 1" in answer["message"]
 

@@ -56,7 +56,7 @@ def begun(caller: Caller, prints: list[dict], kind: str, count: int = 2) -> dict
 
 
 def stocked(caller: Caller) -> dict:
-    return caller("PUT", "stock", {"version": 0, "stock": STOCK})
+    return caller("PUT", "stock", {"version": 0, "table": STOCK})
 
 
 def saved(caller: Caller, layout: dict, **changes) -> dict:
@@ -276,13 +276,13 @@ def test_a_gang_is_made_and_travels_with_its_job(caller, prints) -> None:
 
 def test_the_stock_is_kept_by_version_and_back_to_what_ships(caller) -> None:
     first = caller("GET", "stock")
-    assert first["version"] == 0 and len(first["stock"]["media"]) == 6
+    assert first["version"] == 0 and len(first["table"]["media"]) == 6
     kept = stocked(caller)
     assert kept["version"] == 1
     theirs = STOCK | {"media": STOCK["media"][:1]}
-    assert caller("PUT", "stock", {"version": 0, "stock": theirs}, expect=409)
+    assert caller("PUT", "stock", {"version": 0, "table": theirs}, expect=409)
     wrong = STOCK | {"media": [{"name": "Odd", "rolls": [{"width": "wide"}]}]}
-    told = caller("PUT", "stock", {"version": 1, "stock": wrong}, expect=422)
+    told = caller("PUT", "stock", {"version": 1, "table": wrong}, expect=422)
     assert told["problems"][0]["path"] == "media[0].rolls[0].width"
     assert [one["name"] for one in caller("GET", "reference")["media"]] == [
         "Harbour satin",
@@ -299,8 +299,8 @@ def test_the_stock_goes_out_and_comes_in_as_csv(caller) -> None:
     longer = text.replace("3 m", "7.5 m")
     taken = caller("POST", "stock/csv", {"version": 1, "text": longer})
     assert (
-        taken["stock"]["media"][0]["rolls"][0]["left"] == "7.5 m"
-        and taken["stock"]["currency"] == "€"
+        taken["table"]["media"][0]["rolls"][0]["left"] == "7.5 m"
+        and taken["table"]["currency"] == "€"
     )
     told = caller(
         "POST", "stock/csv", {"version": 2, "text": "medium,width\nSatin,wide\n"}, expect=422
@@ -319,7 +319,7 @@ def test_what_was_printed_is_booked_off_and_taken_back(caller, prints) -> None:
     assert booked["paper"] == "Harbour satin, roll 61 cm" and booked["text"] == f"{used:g} mm"
 
     def left() -> str:
-        return caller("GET", "stock")["stock"]["media"][0]["rolls"][0]["left"]
+        return caller("GET", "stock")["table"]["media"][0]["rolls"][0]["left"]
 
     assert left() == f"{(3000 - used) / 1000:g} m"
     (given,) = caller("POST", f"{path}/{booked['id']}/back", {})

@@ -35,7 +35,7 @@ def job(page: Page, tmp_path: Path) -> Callable[[], Page]:
         ask = Asking(page.context)
         ask("PATCH", "account", {"unit": "cm", "light": "paper"})
         kept = ask("GET", "stock")
-        ask("PUT", "stock", {"version": kept["version"], "stock": STOCK})
+        ask("PUT", "stock", {"version": kept["version"], "table": STOCK})
         made = ask("POST", "jobs", {"title": "Hall"})
         for number, (title, size) in enumerate(
             (("Fog over the pans", ("60 cm", "40 cm")), ("Mill gears", ("30 cm", "40 cm")))
@@ -275,7 +275,7 @@ def test_prints_share_a_roll_and_what_they_took_is_booked_off(job) -> None:
     ask = Asking(page.context)
 
     def left() -> str:
-        return ask("GET", "stock")["stock"]["media"][0]["rolls"][1]["left"]
+        return ask("GET", "stock")["table"]["media"][0]["rolls"][1]["left"]
 
     assert left() != "8 m"
     booked.get_by_role("button", name="Take back").click()

@@ -7,14 +7,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zollstock.core.ground.csvtable import TableError
+from zollstock.core.ground.rowkeys import keyed
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.questions.sensors import (
     MOST_SENSORS,
     SHIPPED,
     Sensor,
+    SensorsError,
     SensorTable,
+    is_example,
     listed,
     read_column,
+    read_sensor_table,
     read_sensors,
     sensors_found,
     shown,
@@ -52,7 +56,8 @@ def test_a_column_that_is_neither_ppi_nor_grade_is_refused_in_words(text: str) -
 @given(st.lists(st.tuples(NAMES, st.integers(1, 200_000), st.integers(1, 200_000)), min_size=1))
 def test_a_table_that_goes_out_comes_back_the_same(rows: list[tuple[str, int, int]]) -> None:
     sensors = [Sensor(name=name, width_px=wide, height_px=high) for name, wide, high in rows[:9]]
-    table = SensorTable(columns=["near", "300 ppi"], sensors=sensors)
+    table = SensorTable(columns=["near", "300 ppi"], sensors=keyed(sensors, "c"))
+    sensors = table.sensors
     assert read_sensors(write_sensors(table, sensors_found(table, 600, 0.85, CM))) == sensors
 
 
@@ -78,7 +83,7 @@ def test_a_table_that_is_none_is_refused_with_its_line(text: str, says: str) -> 
 
 def test_a_table_from_a_spreadsheet_with_semicolons_is_read() -> None:
     text = "\ufeffName;width_px;height_px;note\r\n'=Own;6000;4000;x\r\n;;;\r\n"
-    assert read_sensors(text) == [Sensor(name="=Own", width_px=6000, height_px=4000)]
+    assert read_sensors(text) == [Sensor(key="c1", name="=Own", width_px=6000, height_px=4000)]
 
 
 def test_what_ships_is_of_three_to_two_and_grows() -> None:
@@ -97,3 +102,19 @@ def test_examples_are_left_out_of_the_table_without_being_deleted() -> None:
     assert "Plover" not in write_sensors(table, found) and "Mine" in write_sensors(table, found)
     alone = SHIPPED.model_copy(update={"examples": False})
     assert listed(alone) == SHIPPED.sensors
+
+
+def test_a_sensor_keeps_its_key_whatever_it_is_called() -> None:
+    document = SHIPPED.model_dump(mode="json")
+    assert read_sensor_table(document) == SHIPPED
+    del document["sensors"][0]
+    document["sensors"].append({"name": "Own", "width_px": 6000, "height_px": 4000})
+    table = read_sensor_table(document)
+    assert [one.key for one in table.sensors] == ["c2", "c3", "c4", "c5", "c6", "c7", "c1"]
+    assert [is_example(one) for one in table.sensors] == [True] * 6 + [False]
+    document["sensors"][1]["key"] = "c2"
+    with pytest.raises(SensorsError) as refused:
+        read_sensor_table(document)
+    assert refused.value.problems == [("sensors[1].key", "this key is there already")]
+    with pytest.raises(TableError, match="line 3: the key c9 is there already"):
+        read_sensors("name,width_px,height_px,key\nA,1,1,c9\nB,1,1,c9\n")

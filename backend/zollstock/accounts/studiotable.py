@@ -31,12 +31,17 @@ _MOST_KEPT = 500
 
 @dataclass(frozen=True, eq=False)
 class StudioTable(Generic[Table]):
-    """A table of rows: where its documents are stored, which one ships, how one is read, and what a stale window is told."""
+    """A table of rows: its address (`/api` + `path`), where its documents are stored, which one ships, how one is read, what a stale window is told,
+    how it becomes CSV and (with what was there before) comes back from it, and what is said beside it."""
 
+    path: str
     rows: type[KeptTable]
     shipped: Table
     read: Callable[[Any], Table]
     stale: Callable[[], Refusal]
+    to_csv: Callable[[Table], str]
+    from_csv: Callable[[str, Table], Table]
+    note: str = ""
     _kept: dict[int, tuple[float, Table]] = field(default_factory=dict)
 
     def __post_init__(self) -> None:

@@ -14,6 +14,7 @@ from ninja.errors import AuthenticationError, AuthorizationError, HttpError, Val
 from zollstock.accounts.api import router as accounts
 from zollstock.accounts.quota import QuotaReached
 from zollstock.accounts.session_auth import OwnPage
+from zollstock.accounts.studiotable_api import table_router
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
 from zollstock.bench.howbig_api import router as sizes_asked
@@ -40,11 +41,12 @@ from zollstock.renders.api import router as renders
 from zollstock.renders.forgetting_api import router as forgetting
 from zollstock.renders.runs_api import router as runs
 from zollstock.sizes.api import router as sizes
+from zollstock.sizes.cameras import SENSORS
 from zollstock.sizes.room_api import router as rooms
-from zollstock.sizes.rules_api import router as photo_rules
+from zollstock.sizes.rules import RULES
 from zollstock.sizes.sensors_api import router as sensors
 from zollstock.sizes.shelf import NoSuchSizes
-from zollstock.stock.api import router as stock
+from zollstock.stock.kept import STOCK
 
 from .described import DescribedAPI
 from .faults import router as faults
@@ -64,10 +66,9 @@ for router in (
     legend,
     besides,
     sizes,
-    stock,
     rooms,
     sensors,
-    photo_rules,
+    *(table_router(table) for table in (STOCK, SENSORS, RULES)),
     pictures,
     looking,
     parcels,

@@ -12,10 +12,20 @@ from zollstock.core.ground.rational import Fraction
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.ground.show import LengthStyle, typed_length
 from zollstock.core.studio.stock import SHIPPED, StockChanged, StockRoll, read_stock
+from zollstock.core.studio.stocktable import stock_from, write_stock
 
 from .models import Booking, StockRows
 
-STOCK = StudioTable(StockRows, SHIPPED, read_stock, StockChanged)
+STOCK = StudioTable(
+    "/stock",
+    StockRows,
+    SHIPPED,
+    read_stock,
+    StockChanged,
+    write_stock,
+    # The currency is no row: it stays.
+    lambda text, before: stock_from(text, before.currency),
+)
 
 
 class NoSuchPaper(Refusal):

@@ -496,51 +496,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stock": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Stock */
-        get: operations["zollstock_stock_api_stock"];
-        /**
-         * Change Stock
-         * @description Keep a stock. `version` must be the one in force, else 409 and nothing is changed.
-         */
-        put: operations["zollstock_stock_api_change_stock"];
-        post?: never;
-        /**
-         * Stock Back
-         * @description Back to the media that ship, with nothing in stock.
-         */
-        delete: operations["zollstock_stock_api_stock_back"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/stock/csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Take In Stock
-         * @description A stock from CSV in the place of the one that is there; the currency stays.
-         */
-        post: operations["zollstock_stock_api_take_in_stock"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/leave-room": {
         parameters: {
             query?: never;
@@ -561,6 +516,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sensors/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Found
+         * @description The table as it is kept, worked out.
+         */
+        get: operations["zollstock_sizes_sensors_api_found"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["stock_read"];
+        /**
+         * Keep
+         * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["stock_keep"];
+        post?: never;
+        /**
+         * Reset
+         * @description Back to what ships.
+         */
+        delete: operations["stock_reset"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Rows from CSV in the place of those that are there; what is no row stays.
+         */
+        post: operations["stock_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sensors": {
         parameters: {
             query?: never;
@@ -568,19 +588,19 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Sensors */
-        get: operations["zollstock_sizes_sensors_api_sensors"];
+        /** Read */
+        get: operations["sensors_read"];
         /**
-         * Change
+         * Keep
          * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
          */
-        put: operations["zollstock_sizes_sensors_api_change"];
+        put: operations["sensors_keep"];
         post?: never;
         /**
-         * Back
-         * @description Reset to examples.
+         * Reset
+         * @description Back to what ships.
          */
-        delete: operations["zollstock_sizes_sensors_api_back"];
+        delete: operations["sensors_reset"];
         options?: never;
         head?: never;
         patch?: never;
@@ -597,9 +617,9 @@ export interface paths {
         put?: never;
         /**
          * Take In
-         * @description Sensors from CSV in the place of those that are there; the columns stay.
+         * @description Rows from CSV in the place of those that are there; what is no row stays.
          */
-        post: operations["zollstock_sizes_sensors_api_take_in"];
+        post: operations["sensors_take_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -613,19 +633,19 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Rules */
-        get: operations["zollstock_sizes_rules_api_rules"];
+        /** Read */
+        get: operations["photo_rules_read"];
         /**
-         * Change Rules
-         * @description Keep rules. `version` must be the one in force, else 409 and nothing is changed.
+         * Keep
+         * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
          */
-        put: operations["zollstock_sizes_rules_api_change_rules"];
+        put: operations["photo_rules_keep"];
         post?: never;
         /**
-         * Rules Back
-         * @description Back to the rules that ship.
+         * Reset
+         * @description Back to what ships.
          */
-        delete: operations["zollstock_sizes_rules_api_rules_back"];
+        delete: operations["photo_rules_reset"];
         options?: never;
         head?: never;
         patch?: never;
@@ -641,10 +661,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Take In Rules
-         * @description Rules from CSV in the place of those that are there.
+         * Take In
+         * @description Rows from CSV in the place of those that are there; what is no row stays.
          */
-        post: operations["zollstock_sizes_rules_api_take_in_rules"];
+        post: operations["photo_rules_take_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4729,6 +4749,123 @@ export interface components {
             keys: string[];
         };
         /**
+         * LeaveRoom
+         * @description The frame, the area that survives all sizes, and what stays clear at each side.
+         */
+        LeaveRoom: {
+            /** Ratio */
+            ratio: string;
+            /** Frame */
+            frame: [
+                number,
+                number
+            ];
+            /** Safe */
+            safe: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Width Text */
+            width_text: string;
+            /** Height Text */
+            height_text: string;
+            /** Side Text */
+            side_text: string;
+            /** End Text */
+            end_text: string;
+            /** Area Text */
+            area_text: string;
+            /** Sizes */
+            sizes: components["schemas"]["SizeRoom"][];
+        };
+        /**
+         * SizeRoom
+         * @description What a size keeps of the frame, in shares of its width and height, from the top left.
+         */
+        SizeRoom: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Ratio */
+            ratio: string;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Kept */
+            kept: string;
+        };
+        /**
+         * SensorsAsked
+         * @description From where the grades are looked at, and on what.
+         */
+        SensorsAsked: {
+            /**
+             * Distance
+             * @default 60 cm
+             */
+            distance: string;
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /**
+             * Unit
+             * @default cm
+             * @enum {string}
+             */
+            unit: "mm" | "cm" | "in";
+        };
+        /** SensorLine */
+        SensorLine: {
+            /** Name */
+            name: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /** Count Text */
+            count_text: string;
+            /** Sizes */
+            sizes: components["schemas"]["SensorSize"][];
+            /** Example */
+            example: boolean;
+        };
+        /**
+         * SensorSize
+         * @description What a column allows: pixel for pixel, stretched as far as is comfortable, and as far as one should look.
+         */
+        SensorSize: {
+            /** Plain */
+            plain: string;
+            /** Comfortable */
+            comfortable: string;
+            /** Most */
+            most: string;
+        };
+        /**
+         * SensorsFound
+         * @description The table worked out; `headings` name its columns with what they hang on.
+         */
+        SensorsFound: {
+            /** Headings */
+            headings: string[];
+            /** Lines */
+            lines: components["schemas"]["SensorLine"][];
+            /** Limits */
+            limits: [
+                string,
+                string
+            ];
+        };
+        /**
          * Stock
          * @description All media of a studio, in the order in which they are kept; names and keys each once.
          */
@@ -4746,12 +4883,14 @@ export interface components {
         };
         /**
          * StockKept
-         * @description The stock as it is kept; version 0 is the one that ships.
+         * @description The table as it is kept; version 0 is the one that ships. `note` is said beside it.
          */
         StockKept: {
             /** Version */
             version: number;
-            stock: components["schemas"]["Stock"];
+            /** Note */
+            note: string;
+            table: components["schemas"]["Stock"];
         };
         /**
          * StockMedium
@@ -4878,140 +5017,43 @@ export interface components {
             price: number | null;
         };
         /**
-         * StockChange
-         * @description The whole stock (checked by the core, so that errors carry the path).
+         * TableChange
+         * @description The whole table (checked by the core, so that errors carry the path).
          */
-        StockChange: {
+        TableChange: {
             /** Version */
             version: number;
-            /** Stock */
-            stock: {
+            /** Table */
+            table: {
                 [key: string]: unknown;
             };
         };
         /**
-         * StockCsv
-         * @description A table's text; it takes the place of the whole stock.
+         * TableCsv
+         * @description A table's text; its rows take the place of all others.
          */
-        StockCsv: {
+        TableCsv: {
             /** Version */
             version: number;
             /** Text */
             text: string;
         };
         /**
-         * LeaveRoom
-         * @description The frame, the area that survives all sizes, and what stays clear at each side.
-         */
-        LeaveRoom: {
-            /** Ratio */
-            ratio: string;
-            /** Frame */
-            frame: [
-                number,
-                number
-            ];
-            /** Safe */
-            safe: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Width Text */
-            width_text: string;
-            /** Height Text */
-            height_text: string;
-            /** Side Text */
-            side_text: string;
-            /** End Text */
-            end_text: string;
-            /** Area Text */
-            area_text: string;
-            /** Sizes */
-            sizes: components["schemas"]["SizeRoom"][];
-        };
-        /**
-         * SizeRoom
-         * @description What a size keeps of the frame, in shares of its width and height, from the top left.
-         */
-        SizeRoom: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Ratio */
-            ratio: string;
-            /** Box */
-            box: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Kept */
-            kept: string;
-        };
-        /**
-         * SensorsAsked
-         * @description From where the grades are looked at, and on what.
-         */
-        SensorsAsked: {
-            /**
-             * Distance
-             * @default 60 cm
-             */
-            distance: string;
-            /**
-             * Factor
-             * @default 1
-             */
-            factor: number;
-            /**
-             * Unit
-             * @default cm
-             * @enum {string}
-             */
-            unit: "mm" | "cm" | "in";
-        };
-        /**
          * Sensor
          * @description A camera's sensor: a name of one's own, and its px.
          */
         Sensor: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /** Name */
             name: string;
             /** Width Px */
             width_px: number;
             /** Height Px */
             height_px: number;
-        };
-        /** SensorLine */
-        SensorLine: {
-            /** Name */
-            name: string;
-            /** Width Px */
-            width_px: number;
-            /** Height Px */
-            height_px: number;
-            /** Count Text */
-            count_text: string;
-            /** Sizes */
-            sizes: components["schemas"]["SensorSize"][];
-            /** Example */
-            example: boolean;
-        };
-        /**
-         * SensorSize
-         * @description What a column allows: pixel for pixel, stretched as far as is comfortable, and as far as one should look.
-         */
-        SensorSize: {
-            /** Plain */
-            plain: string;
-            /** Comfortable */
-            comfortable: string;
-            /** Most */
-            most: string;
         };
         /**
          * SensorTable
@@ -5029,45 +5071,15 @@ export interface components {
             examples: boolean;
         };
         /**
-         * SensorsFound
-         * @description The table worked out; `headings` name its columns with what they hang on.
+         * SensorTableKept
+         * @description The table as it is kept; version 0 is the one that ships. `note` is said beside it.
          */
-        SensorsFound: {
-            /** Headings */
-            headings: string[];
-            /** Lines */
-            lines: components["schemas"]["SensorLine"][];
-            /** Limits */
-            limits: [
-                string,
-                string
-            ];
-        };
-        /**
-         * SensorsKept
-         * @description The table as it is kept, and worked out; version 0 is the one that ships.
-         */
-        SensorsKept: {
+        SensorTableKept: {
             /** Version */
             version: number;
+            /** Note */
+            note: string;
             table: components["schemas"]["SensorTable"];
-            found: components["schemas"]["SensorsFound"];
-        };
-        /** SensorsChange */
-        SensorsChange: {
-            /** Version */
-            version: number;
-            table: components["schemas"]["SensorTable"];
-        };
-        /**
-         * SensorsCsv
-         * @description A table's text; its sensors take the place of all others.
-         */
-        SensorsCsv: {
-            /** Version */
-            version: number;
-            /** Text */
-            text: string;
         };
         /**
          * Rule
@@ -5075,6 +5087,11 @@ export interface components {
          *     edge or the eyes' height over the lower one. `source` and `checked` say where and when that was read.
          */
         Rule: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /**
              * Name
              * @default
@@ -5133,37 +5150,15 @@ export interface components {
             rules: components["schemas"]["Rule"][];
         };
         /**
-         * RulesKept
-         * @description The rules as they are kept; version 0 are those that ship. `decides` is said beside them.
+         * RuleBookKept
+         * @description The table as it is kept; version 0 is the one that ships. `note` is said beside it.
          */
-        RulesKept: {
+        RuleBookKept: {
             /** Version */
             version: number;
-            book: components["schemas"]["RuleBook"];
-            /** Decides */
-            decides: string;
-        };
-        /**
-         * RulesChange
-         * @description All rules (checked by the core, so that errors carry the path).
-         */
-        RulesChange: {
-            /** Version */
-            version: number;
-            /** Book */
-            book: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * RulesCsv
-         * @description A table's text; its rules take the place of all others.
-         */
-        RulesCsv: {
-            /** Version */
-            version: number;
-            /** Text */
-            text: string;
+            /** Note */
+            note: string;
+            table: components["schemas"]["RuleBook"];
         };
         /** Arrival */
         Arrival: {
@@ -9132,204 +9127,6 @@ export interface operations {
             };
         };
     };
-    zollstock_stock_api_stock: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StockKept"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_stock_api_change_stock: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StockChange"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StockKept"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_stock_api_stock_back: {
-        parameters: {
-            query: {
-                version: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StockKept"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_stock_api_take_in_stock: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StockCsv"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StockKept"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     zollstock_sizes_room_api_figures: {
         parameters: {
             query: {
@@ -9381,7 +9178,7 @@ export interface operations {
             };
         };
     };
-    zollstock_sizes_sensors_api_sensors: {
+    zollstock_sizes_sensors_api_found: {
         parameters: {
             query?: {
                 distance?: string;
@@ -9400,7 +9197,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SensorsKept"];
+                    "application/json": components["schemas"]["SensorsFound"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -9432,169 +9229,7 @@ export interface operations {
             };
         };
     };
-    zollstock_sizes_sensors_api_change: {
-        parameters: {
-            query?: {
-                distance?: string;
-                factor?: number;
-                unit?: "mm" | "cm" | "in";
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SensorsChange"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SensorsKept"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_sizes_sensors_api_back: {
-        parameters: {
-            query: {
-                distance?: string;
-                factor?: number;
-                unit?: "mm" | "cm" | "in";
-                version: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SensorsKept"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_sizes_sensors_api_take_in: {
-        parameters: {
-            query?: {
-                distance?: string;
-                factor?: number;
-                unit?: "mm" | "cm" | "in";
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SensorsCsv"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SensorsKept"];
-                };
-            };
-            /** @description A part of the application is away for a moment. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was stored. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The request was refused; nothing was changed. */
-            "4XX": {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    zollstock_sizes_rules_api_rules: {
+    stock_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -9609,7 +9244,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RulesKept"];
+                    "application/json": components["schemas"]["StockKept"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -9641,7 +9276,7 @@ export interface operations {
             };
         };
     };
-    zollstock_sizes_rules_api_change_rules: {
+    stock_keep: {
         parameters: {
             query?: never;
             header?: never;
@@ -9650,7 +9285,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RulesChange"];
+                "application/json": components["schemas"]["TableChange"];
             };
         };
         responses: {
@@ -9660,7 +9295,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RulesKept"];
+                    "application/json": components["schemas"]["StockKept"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -9692,7 +9327,7 @@ export interface operations {
             };
         };
     };
-    zollstock_sizes_rules_api_rules_back: {
+    stock_reset: {
         parameters: {
             query: {
                 version: number;
@@ -9709,7 +9344,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RulesKept"];
+                    "application/json": components["schemas"]["StockKept"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -9741,7 +9376,7 @@ export interface operations {
             };
         };
     };
-    zollstock_sizes_rules_api_take_in_rules: {
+    stock_take_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -9750,7 +9385,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RulesCsv"];
+                "application/json": components["schemas"]["TableCsv"];
             };
         };
         responses: {
@@ -9760,7 +9395,403 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RulesKept"];
+                    "application/json": components["schemas"]["StockKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sensors_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorTableKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sensors_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorTableKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sensors_reset: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorTableKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sensors_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorTableKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_rules_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleBookKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_rules_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleBookKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_rules_reset: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleBookKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_rules_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleBookKept"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -4,16 +4,13 @@ import { act, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { describe, expect, it } from "vitest";
 import { ApiProblem } from "./client";
-import { useKeptTable } from "./useKeptTable";
+import { type Kept as KeptOf, useKeptTable } from "./useKeptTable";
 
-interface Kept {
-  version: number;
-  rows: string[];
-}
+type Kept = KeptOf<string[]>;
 
 /** A server that answers when it is told to, and refuses what is not of its version. */
 function server() {
-  let held: Kept = { version: 1, rows: ["a"] };
+  let held: Kept = { version: 1, note: "", table: ["a"] };
   const open: (() => void)[] = [];
   const saved: string[][] = [];
   let lost = false;
@@ -28,11 +25,11 @@ function server() {
     save: (version: number, rows: string[]) =>
       new Promise<Kept>((resolve, reject) => {
         open.push(() => {
-          const again = String(rows) === String(held.rows);
+          const again = String(rows) === String(held.table);
           if (version !== held.version && !again) return reject(new Error("changed in another window"));
           if (!again) {
             saved.push(rows);
-            held = { version: version + 1, rows };
+            held = { version: version + 1, note: "", table: rows };
           }
           if (lost) reject(new ApiProblem(0, "The server does not answer."));
           else resolve(held);
@@ -49,13 +46,12 @@ function hook(of: ReturnType<typeof server>) {
   );
   return renderHook(
     () =>
-      useKeptTable<Kept, string[]>({
+      useKeptTable<string[]>({
         key: ["table"],
         load: of.load,
         save: of.save,
         forget: () => of.load(),
-        tableOf: (kept) => kept.rows,
-        withTable: (kept, rows) => ({ ...kept, rows }),
+        takeIn: () => of.load(),
       }),
     { wrapper },
   );
@@ -69,10 +65,10 @@ describe("a table that is kept", () => {
     act(() => result.current.change((rows) => [...rows, "b"]));
     act(() => result.current.change((rows) => [...rows, "c"]));
     act(() => result.current.change((rows) => [...rows, "d"]));
-    await waitFor(() => expect(result.current.kept.data?.rows).toEqual(["a", "b", "c", "d"]));
+    await waitFor(() => expect(result.current.kept.data?.table).toEqual(["a", "b", "c", "d"]));
     await act(async () => of.answer());
     // What has come back is older than what stands there.
-    expect(result.current.kept.data?.rows).toEqual(["a", "b", "c", "d"]);
+    expect(result.current.kept.data?.table).toEqual(["a", "b", "c", "d"]);
     await act(async () => of.answer());
     await waitFor(() => expect(of.saved).toEqual([["a", "b"], ["a", "b", "c", "d"]])); // oxfmt-ignore
     expect(result.current.kept.data?.version).toBe(3);
@@ -89,7 +85,7 @@ describe("a table that is kept", () => {
     await waitFor(() => expect(result.current.away).toBe(true));
     expect(result.current.problem).toBeNull();
     act(() => result.current.change((rows) => [...rows, "c"]));
-    await waitFor(() => expect(result.current.kept.data?.rows).toEqual(["a", "b", "c"]));
+    await waitFor(() => expect(result.current.kept.data?.table).toEqual(["a", "b", "c"]));
     for (const rows of [
       ["a", "b"],
       ["a", "b", "c"],
@@ -99,6 +95,6 @@ describe("a table that is kept", () => {
       await waitFor(() => expect(of.saved.at(-1)).toEqual(rows));
     }
     await waitFor(() => expect(result.current.away).toBe(false));
-    expect(result.current.kept.data).toEqual({ version: 3, rows: ["a", "b", "c"] });
+    expect(result.current.kept.data).toEqual({ version: 3, note: "", table: ["a", "b", "c"] });
   });
 });

@@ -4,19 +4,26 @@ import { useRef, useState } from "react";
 import { answered, isAway, pause } from "./away";
 import type { ApiProblem } from "./client";
 
-interface Wire<Kept, Table> {
+/** How every table that is kept comes over the wire; version 0 is the one that ships. */
+export interface Kept<Table> {
+  version: number;
+  note: string;
+  table: Table;
+}
+
+export interface Wire<Table> {
   key: readonly unknown[];
-  load: () => Promise<Kept>;
-  save: (version: number, table: Table) => Promise<Kept>;
+  load: () => Promise<Kept<Table>>;
+  save: (version: number, table: Table) => Promise<Kept<Table>>;
+  /** Rows from a file in the place of those that are there. */
+  takeIn: (version: number, text: string) => Promise<Kept<Table>>;
   /** Reset to examples. */
-  forget: (version: number) => Promise<Kept>;
-  tableOf: (kept: Kept) => Table;
-  withTable: (kept: Kept, table: Table) => Kept;
+  forget: (version: number) => Promise<Kept<Table>>;
   /** What else has to be asked for anew. */
   after?: () => void;
 }
 
-export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire<Kept, Table>) {
+export function useKeptTable<Table>(wire: Wire<Table>) {
   const queries = useQueryClient();
   const kept = useQuery({ queryKey: wire.key, queryFn: wire.load });
   const [problem, setProblem] = useState<ApiProblem | null>(null);
@@ -38,7 +45,7 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
       }
     }
   };
-  const now = () => queries.getQueryData<Kept>(wire.key);
+  const now = () => queries.getQueryData<Kept<Table>>(wire.key);
 
   const saveAll = async () => {
     if (running.current) return;
@@ -50,7 +57,7 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
         const saved = await untilAnswered(wire.save, now()?.version ?? 0, table);
         // What was typed meanwhile stands over what has come back.
         const typed = waiting.current as Table | null;
-        queries.setQueryData(wire.key, typed === null ? saved : wire.withTable(saved, typed));
+        queries.setQueryData(wire.key, typed === null ? saved : { ...saved, table: typed });
       }
       setProblem(null);
       wire.after?.();
@@ -70,14 +77,14 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
   const change = (by: (table: Table) => Table) => {
     const held = now();
     if (!held) return;
-    const next = by(wire.tableOf(held));
+    const next = by(held.table);
     waiting.current = next;
-    queries.setQueryData(wire.key, wire.withTable(held, next));
+    queries.setQueryData(wire.key, { ...held, table: next });
     void saveAll();
   };
 
   /** Something that answers with the whole table: a file that is taken in, going back to what ships. */
-  const replace = async (ask: (version: number) => Promise<Kept>) => {
+  const replace = async (ask: (version: number) => Promise<Kept<Table>>) => {
     waiting.current = null;
     try {
       queries.setQueryData(wire.key, await ask(now()?.version ?? 0));
@@ -89,5 +96,13 @@ export function useKeptTable<Kept extends { version: number }, Table>(wire: Wire
     }
   };
 
-  return { kept, change, replace, forget: () => void replace(wire.forget), problem, saving, away };
+  return {
+    kept,
+    change,
+    takeIn: (text: string) => void replace((version) => wire.takeIn(version, text)),
+    forget: () => void replace(wire.forget),
+    problem,
+    saving,
+    away,
+  };
 }

@@ -4,17 +4,17 @@ import { X } from "lucide-react";
 import { pixelCount } from "../fields/pixelCount";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import type { Sensor, SensorSize, SensorTable } from "../api/types";
+import type { Sensor, SensorSize } from "../api/types";
 import { LengthField } from "../fields/LengthField";
 import { TopBar } from "../frame/TopBar";
 import { usePreferences } from "../session/useSession";
 import { Coming } from "../shell/Coming";
 import { Pick as PickOne } from "../shell/Pick";
-import { Problem } from "../shell/Problem";
+import { KeptWords } from "../shell/KeptWords";
 import { typeset } from "../shell/typeset";
 import "./howbig.css";
 import { MediumPick, useFactor } from "./MediumPick";
-import { useSensors } from "./useSensors";
+import { useSensors, useSensorSizes } from "./useSensors";
 
 const nothing = () => undefined;
 const MOST_COLUMNS = 6;
@@ -31,17 +31,19 @@ export function SensorsPage() {
   const tell = (change: Partial<typeof asked>) => setSearch({ ...asked, ...change }, { replace: true });
   const factor = useFactor(asked.medium);
   const query = { distance: asked.distance, factor, unit: account.unit };
-  const { kept, change, takeBack } = useSensors(query);
+  const { kept, change, takeIn, forget, takeBack, problem, away } = useSensors();
+  const { table, version } = kept.data ?? {};
+  const sizes = useSensorSizes(query, version);
+  const found = sizes.data;
   const [stretch, setStretch] = useState<Stretch>("plain");
   const words = new URLSearchParams({ ...query, factor: String(factor) }).toString();
-  const keep = (by: (now: SensorTable) => SensorTable) => change.mutate({ by });
+  const keep = change;
   useEffect(() => {
     document.title = "Cameras · Zollstock";
     return () => {
       document.title = "Zollstock";
     };
   }, []);
-  const { table, found, version } = kept.data ?? {};
   const own = found?.lines.some(({ example }) => !example);
   return (
     <div className="bench">
@@ -50,7 +52,7 @@ export function SensorsPage() {
           <a
             key={kind}
             className="plain-button inline-flex items-center"
-            href={`/api/sensors.${kind}?${words}`}
+            href={`/api/sensors${kind === "pdf" ? ".pdf" : "/sizes.csv"}?${words}`}
             download
           >
             {kind === "pdf" ? "Sheet, PDF" : "CSV"}
@@ -198,7 +200,9 @@ export function SensorsPage() {
             value={stretch}
             onPick={setStretch}
           />
-          <div aria-live="polite">{change.error && <Problem message={change.error.message} />}</div>
+          <div aria-live="polite">
+            <KeptWords problem={problem ?? sizes.error} away={away} />
+          </div>
           {takeBack && (
             <button type="button" className="plain-button" onClick={takeBack}>
               Take the last change back
@@ -213,13 +217,13 @@ export function SensorsPage() {
               onChange={(event) => {
                 const file = event.target.files?.[0];
                 event.target.value = "";
-                void file?.text().then((csv) => change.mutate({ csv }));
+                if (file) void file.text().then(takeIn);
               }}
             />
           </label>
           <p className="soft">Columns name, width_px, height_px. Its cameras take the place of these.</p>
           {(version ?? 0) > 0 && (
-            <button type="button" className="plain-button" onClick={() => change.mutate({ shipped: true })}>
+            <button type="button" className="plain-button" onClick={forget}>
               Reset to examples
             </button>
           )}
@@ -300,7 +304,7 @@ function AddSensor({ onAdd }: { onAdd: (sensor: Sensor) => void }) {
       onSubmit={(event) => {
         event.preventDefault();
         if (missing) return;
-        onAdd({ name: name.trim(), ...pixelsOf(pixels) });
+        onAdd({ key: "", name: name.trim(), ...pixelsOf(pixels) });
         setName("");
         setPixels("");
       }}

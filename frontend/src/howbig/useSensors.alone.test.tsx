@@ -6,7 +6,7 @@ import { expect, it, vi } from "vitest";
 
 /** A server that refuses what is not of its version. */
 const server = vi.hoisted(() => {
-  let held = { version: 1, table: { columns: ["a"] } };
+  let held = { version: 1, note: "", table: { columns: ["a"] } };
   return {
     /** What comes of the next change instead of its being taken. */
     lost: null as Error | null,
@@ -17,7 +17,7 @@ const server = vi.hoisted(() => {
       server.lost = null;
       if (lost) throw lost;
       if (body.version !== held.version) throw new Error("changed in another window");
-      held = { version: held.version + 1, table: body.table };
+      held = { ...held, version: held.version + 1, table: body.table };
       return held;
     },
   };
@@ -35,12 +35,14 @@ const table = async () => {
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={queries}>{children}</QueryClientProvider>
   );
-  const { result } = renderHook(() => useSensors({ distance: "1 m", factor: 1, unit: "cm" }), { wrapper });
+  const { result } = renderHook(() => useSensors(), { wrapper });
   await waitFor(() => expect(result.current.kept.data).toBeDefined());
-  const add = (name: string) =>
-    result.current.change.mutate({ by: (now) => ({ ...now, columns: [...now.columns, name] }) });
+  const add = (name: string) => result.current.change((now) => ({ ...now, columns: [...now.columns, name] }));
   const shown = (columns: string[]) =>
-    waitFor(() => expect(result.current.kept.data?.table.columns).toEqual(columns));
+    waitFor(() => {
+      expect(result.current.kept.data?.table.columns).toEqual(columns);
+      expect(result.current.saving).toBe(false);
+    });
   return { result, add, shown };
 };
 
@@ -51,7 +53,7 @@ it("two changes at once are both kept, and neither is refused", async () => {
     add("c");
   });
   await shown(["a", "b", "c"]);
-  expect(result.current.change.error).toBeNull();
+  expect(result.current.problem).toBeNull();
 });
 
 it("a change that a lost line did not take is sent again, and those after it follow", async () => {
@@ -62,5 +64,5 @@ it("a change that a lost line did not take is sent again, and those after it fol
     add("e");
   });
   await shown(["a", "b", "c", "d", "e"]);
-  expect(result.current.change.error).toBeNull();
+  expect(result.current.problem).toBeNull();
 });

@@ -1,66 +1,49 @@
 import type { PhotoRule } from "../api/types";
 import { KeptLength } from "../fields/KeptLength";
+import { KeptTablePage } from "../frame/KeptTablePage";
 import { KeptText } from "../fields/KeptText";
-import { TableFile } from "../fields/TableFile";
-import { TopBar } from "../frame/TopBar";
 import { usePreferences } from "../session/useSession";
-import { Coming } from "../shell/Coming";
-import { KeptWords } from "../shell/KeptWords";
 import { useKeepRules } from "./usePhotoRules";
 
 const FRESH: PhotoRule = {
-  name: "", width: "35 mm", height: "45 mm", head: ["32 mm", "36 mm"], crown: ["3 mm", "5 mm"], eyes: null,
+  key: "", name: "", width: "35 mm", height: "45 mm", head: ["32 mm", "36 mm"], crown: ["3 mm", "5 mm"], eyes: null,
   source: "", checked: "",
 }; // oxfmt-ignore
 
 /** The rules for ID photos as rows: what an authority asks, and where and when that was read. */
 export function RulesPage() {
-  const { kept, change, forget, takeIn, problem, away } = useKeepRules();
-  const rules = kept.data?.book.rules ?? [];
-  const version = kept.data?.version ?? 0;
+  const held = useKeepRules();
+  const rules = held.kept.data?.table.rules ?? [];
+  const change = (by: (now: PhotoRule[]) => PhotoRule[]) => held.change((now) => ({ rules: by(now.rules) }));
   return (
-    <>
-      <TopBar />
-      <main className="space-y-4 px-5 py-3">
-        <div className="flex flex-wrap items-end gap-3">
-          <div className="min-w-0 flex-1">
-            <h1 className="text-2xl font-semibold">Rules for ID photos</h1>
-            <p className="max-w-3xl">
-              <b className="font-semibold">{kept.data?.decides}</b> The rules that ship are made up: put those
-              of your authorities in their place.
-            </p>
-          </div>
-          {version > 0 && (
-            <button type="button" className="plain-button" onClick={forget}>
-              Reset to examples
-            </button>
-          )}
-          <TableFile
-            href="/api/photo-rules.csv"
-            label="A table of rules"
-            onText={(text) => void takeIn(text)}
+    <KeptTablePage
+      title="Rules for ID photos"
+      says={
+        <>
+          <b className="font-semibold">{held.kept.data?.note}</b> The rules that ship are made up: put those
+          of your authorities in their place.
+        </>
+      }
+      what="The rules"
+      csv={{ href: "/api/photo-rules.csv", label: "A table of rules" }}
+      held={held}
+      another="Another rule"
+      onAnother={() => change((now) => [...now, FRESH])}
+    >
+      <ul className="space-y-3">
+        {rules.map((rule, index) => (
+          <RuleRow
+            key={index}
+            rule={rule}
+            alone={rules.length === 1}
+            onPut={(part) =>
+              change((now) => now.map((one, at) => (at === index ? { ...one, ...part } : one)))
+            }
+            onRemove={() => change((now) => now.filter((_, at) => at !== index))}
           />
-          <button type="button" className="strong-button" onClick={() => change((now) => [...now, FRESH])}>
-            Another rule
-          </button>
-        </div>
-        <Coming query={kept} what="The rules" />
-        <KeptWords problem={problem} away={away} />
-        <ul className="space-y-3">
-          {rules.map((rule, index) => (
-            <RuleRow
-              key={index}
-              rule={rule}
-              alone={rules.length === 1}
-              onPut={(part) =>
-                change((now) => now.map((one, at) => (at === index ? { ...one, ...part } : one)))
-              }
-              onRemove={() => change((now) => now.filter((_, at) => at !== index))}
-            />
-          ))}
-        </ul>
-      </main>
-    </>
+        ))}
+      </ul>
+    </KeptTablePage>
   );
 }
 

@@ -3,7 +3,7 @@ import type { PhotoRule } from "../api/types";
 import { rangeText, ruleSize } from "./ruleWords";
 
 const rule: PhotoRule = {
-  name: "Harbour", width: "35 mm", height: "45 mm", head: ["32 mm", "36 mm"], crown: ["3 mm", "5 mm"], eyes: null,
+  key: "", name: "Harbour", width: "35 mm", height: "45 mm", head: ["32 mm", "36 mm"], crown: ["3 mm", "5 mm"], eyes: null,
   source: "", checked: "",
 }; // oxfmt-ignore
 

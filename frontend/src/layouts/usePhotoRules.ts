@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, must } from "../api/client";
-import type { PhotoRule, RulesKept } from "../api/types";
+import type { RulesKept } from "../api/types";
 import { useKeptTable } from "../api/useKeptTable";
 
 const KEY = ["photo-rules"];
@@ -13,15 +13,12 @@ export function usePhotoRules() {
 
 /** The same, to be changed, or taken back to those that ship. */
 export function useKeepRules() {
-  const table = useKeptTable<RulesKept, PhotoRule[]>({
+  return useKeptTable<RulesKept["table"]>({
     key: KEY,
     load,
-    save: (version, rules) => must(client.PUT("/api/photo-rules", { body: { version, book: { rules } } })),
+    save: (version, table) =>
+      must(client.PUT("/api/photo-rules", { body: { version, table: { ...table } } })),
+    takeIn: (version, text) => must(client.POST("/api/photo-rules/csv", { body: { version, text } })),
     forget: (version) => must(client.DELETE("/api/photo-rules", { params: { query: { version } } })),
-    tableOf: (kept) => kept.book.rules,
-    withTable: (kept, rules) => ({ ...kept, book: { rules } }),
   });
-  const takeIn = (text: string) =>
-    table.replace((version) => must(client.POST("/api/photo-rules/csv", { body: { version, text } })));
-  return { ...table, takeIn };
 }

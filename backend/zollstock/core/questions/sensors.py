@@ -3,22 +3,25 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from math import sqrt
-from typing import Annotated
+from typing import Annotated, Any, Self
 
-from pydantic import BaseModel, ConfigDict, Field, field_validator
+from pydantic import ConfigDict, Field, ValidationError, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
 from ..answer.reckoning import Record
 from ..criteria import acuity_need
+from ..documents.faults import DocumentError, problem_list
 from ..ground import show
 from ..ground.csvtable import TableError, records, write_table
 from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import Fraction
 from ..ground.ratios import ratio_text
 from ..ground.refusal import ChangedElsewhere
+from ..ground.rowkeys import Key, keyed, twice
 from ..ground.show import LengthStyle
+from ..parts.part import Part
 from ..rules.viewing import GRADES, grade_word
 from ..telling.findings import COMFORTABLE, MOST
 
@@ -30,25 +33,31 @@ _INCH = float(MM_PER_INCH)
 _GRADES = {name: float(least) for name, least in GRADES if least}
 
 
-class Sensor(BaseModel):
+class Sensor(Part):
     """A camera's sensor: a name of one's own, and its px."""
 
-    model_config = ConfigDict(extra="forbid", frozen=True, str_strip_whitespace=True)
+    model_config = ConfigDict(str_strip_whitespace=True)
 
+    key: Key = ""
     name: Annotated[str, Field(min_length=1, max_length=80)]
     width_px: Annotated[int, Field(ge=1, le=MOST_SIDE)]
     height_px: Annotated[int, Field(ge=1, le=MOST_SIDE)]
 
 
-class SensorTable(BaseModel):
+class SensorTable(Part):
     """Sensors, and what is wanted of them: a ppi (`150 ppi`) or a grade (`clean`) a column."""
-
-    model_config = ConfigDict(extra="forbid", frozen=True)
 
     columns: Annotated[list[str], Field(min_length=1, max_length=MOST_COLUMNS)]
     sensors: Annotated[list[Sensor], Field(max_length=MOST_SENSORS)]
     #: Whether those that ship are compared along with one's own.
     examples: bool = True
+
+    @model_validator(mode="after")
+    def _keys_once(self) -> Self:
+        found = list(twice(self.sensors, "sensors"))
+        if found:
+            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
+        return self
 
     @field_validator("columns")
     @classmethod
@@ -105,25 +114,36 @@ def read_column(text: str) -> str:
 
 
 #: Usual counts of a frame of 3 : 2; the names are made up.
-SHIPPED = SensorTable(
-    columns=["clean", "300 ppi", "150 ppi"],
-    sensors=[
-        Sensor(
-            name=f"{name}, {count} MP",
-            width_px=round(sqrt(count * 1e6 * 1.5)),
-            height_px=round(sqrt(count * 1e6 / 1.5)),
-        )
-        for name, count in (
-            ("Plover", 12), ("Sandpiper", 16), ("Turnstone", 24), ("Curlew", 36), ("Gannet", 42), ("Heron", 50),
-            ("Albatross", 61),
-        )
-    ],
-)  # fmt: skip
+_EXAMPLES = [
+    Sensor(
+        name=f"{name}, {count} MP",
+        width_px=round(sqrt(count * 1e6 * 1.5)),
+        height_px=round(sqrt(count * 1e6 / 1.5)),
+    )
+    for name, count in (
+        ("Plover", 12), ("Sandpiper", 16), ("Turnstone", 24), ("Curlew", 36), ("Gannet", 42), ("Heron", 50),
+        ("Albatross", 61),
+    )
+]  # fmt: skip
+SHIPPED = SensorTable(columns=["clean", "300 ppi", "150 ppi"], sensors=keyed(_EXAMPLES, "c"))
+
+
+class SensorsError(DocumentError):
+    """A document is no table of sensors."""
+
+
+def read_sensor_table(document: Any) -> SensorTable:
+    """Validate decoded JSON; sensors without a key get one that is free. Raises `SensorsError`."""
+    try:
+        table = SensorTable.model_validate(document)
+    except ValidationError as error:
+        raise SensorsError(problem_list(error, SensorTable, "table")) from None
+    return table.model_copy(update={"sensors": keyed(table.sensors, "c")})
 
 
 def is_example(sensor: Sensor) -> bool:
-    """Whether it is one of those that ship, untouched."""
-    return sensor in SHIPPED.sensors
+    """Whether it is one of those that ship, untouched; under whatever key."""
+    return sensor.model_copy(update={"key": ""}) in _EXAMPLES
 
 
 def listed(table: SensorTable) -> list[Sensor]:
@@ -197,25 +217,28 @@ def _size(sensor: Sensor, ppi: float, style: LengthStyle) -> SensorSize:
 
 
 def write_sensors(table: SensorTable, found: SensorsFound) -> str:
-    """The table as CSV; `read_sensors` reads its first three columns back."""
+    """The table as CSV; `read_sensors` reads its first three columns and the last back."""
     columns = [
         name
         for heading in found.headings
         for name in (heading, *(f"{heading}, {limit}" for limit in found.limits))
     ]
-    return write_table((*CSV_COLUMNS, *columns), _rows(shown(table, found)))
+    return write_table((*CSV_COLUMNS, *columns, "key"), _rows(table, found))
 
 
-def _rows(lines: Iterable[SensorLine]) -> Iterator[list[str | int]]:
-    for line in lines:
+def _rows(table: SensorTable, found: SensorsFound) -> Iterator[list[str | int]]:
+    kept = listed(table)
+    for sensor, line in zip(table.sensors, found.lines, strict=True):
+        if sensor not in kept:
+            continue
         sizes = [text for size in line.sizes for text in (size.plain, size.comfortable, size.most)]
-        yield [line.name, line.width_px, line.height_px, *sizes]
+        yield [line.name, line.width_px, line.height_px, *sizes, sensor.key]
 
 
 def read_sensors(text: str) -> list[Sensor]:
     """Sensors from CSV with the columns name, width_px and height_px; others are passed over. Raises `TableError`."""
     found: list[Sensor] = []
-    for cell, line in records(text, "sensors", CSV_COLUMNS, (CSV_COLUMNS,)):
+    for cell, line in records(text, "sensors", (*CSV_COLUMNS, "key"), (CSV_COLUMNS,)):
         if len(found) >= MOST_SENSORS:
             raise TableError(f"line {line}: more than {MOST_SENSORS} sensors")
         name, width, height = (cell(column) for column in CSV_COLUMNS)
@@ -224,8 +247,11 @@ def read_sensors(text: str) -> list[Sensor]:
         for side in (width, height):
             if not side.isascii() or not side.isdecimal() or not 1 <= int(side[:9]) <= MOST_SIDE:
                 raise TableError(f"line {line}: “{side[:40]}” is no count of px, 1 to {MOST_SIDE}")
-        found.append(Sensor(name=name, width_px=int(width), height_px=int(height)))
-    return found
+        key = cell("key")[:40]
+        if key and any(one.key == key for one in found):
+            raise TableError(f"line {line}: the key {key} is there already")
+        found.append(Sensor(key=key, name=name, width_px=int(width), height_px=int(height)))
+    return keyed(found, "c")
 
 
 class SensorsChanged(ChangedElsewhere):

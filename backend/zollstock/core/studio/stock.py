@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator, Sequence
-from itertools import count
+from collections.abc import Iterator, Sequence
 from typing import Annotated, Any, Self
 
 from pydantic import Field, ValidationError, model_validator
@@ -13,6 +12,8 @@ from ..documents.faults import DocumentError, problem_list
 from ..ground.lengths import Length
 from ..ground.rational import Fraction
 from ..ground.refusal import ChangedElsewhere, Refusal
+from ..ground.rowkeys import Key, free_keys, twice
+from ..ground.rowkeys import keyed as keyed_rows
 from ..ground.show import LengthStyle, typed_length
 from ..parts.medium import LEAST_FACTOR
 from ..parts.part import Part, length_of
@@ -20,7 +21,6 @@ from .media import MEDIA, spread_of
 
 MOST_MEDIA, MOST_PAPERS = 200, 100
 Price = Annotated[float, Field(ge=0, le=1_000_000)]
-Key = Annotated[str, Field(max_length=40)]
 
 
 class StockChanged(ChangedElsewhere):
@@ -151,14 +151,11 @@ class Stock(Part):
     def _problems(self) -> Iterator[tuple[str, str]]:
         names: set[str] = set()
         keys: set[str] = set()
-        media: set[str] = set()
+        yield from twice(self.media, "media")
         for number, medium in enumerate(self.media):
             if medium.name.casefold() in names:
                 yield f"media[{number}].name", f"“{medium.name}” is there already"
             names.add(medium.name.casefold())
-            if medium.key and medium.key in media:
-                yield f"media[{number}].key", "this key is there already"
-            media.add(medium.key)
             held: dict[str, Sequence[StockRoll | StockSheet]]
             held = {"rolls": medium.rolls, "sheets": medium.sheets}
             for kind, papers in held.items():
@@ -194,8 +191,7 @@ def read_stock(document: Any) -> Stock:
 
 
 def _keyed(stock: Stock) -> Stock:
-    papers = _free_keys("p", {paper.key for _, paper in stock.papers()})
-    own = _free_keys("m", {medium.key for medium in stock.media})
+    papers = free_keys("p", {paper.key for _, paper in stock.papers()})
 
     def keyed(paper: Any) -> Any:
         return paper if paper.key else paper.model_copy(update={"key": next(papers)})
@@ -203,20 +199,14 @@ def _keyed(stock: Stock) -> Stock:
     media = [
         medium.model_copy(
             update={
-                "key": medium.key or next(own),
                 "spread": spread_of(medium.name, medium.spread),
                 "rolls": [keyed(roll) for roll in medium.rolls],
                 "sheets": [keyed(sheet) for sheet in medium.sheets],
             }
         )
-        for medium in stock.media
+        for medium in keyed_rows(stock.media, "m")
     ]
     return stock.model_copy(update={"media": media})
-
-
-def _free_keys(begin: str, taken: Collection[str]) -> Iterator[str]:
-    """`m1`, `m2` …, those that are taken left out."""
-    return (key for number in count(1) if (key := f"{begin}{number}") not in taken)
 
 
 #: What a studio begins with: usual surfaces, how far ink spreads on them assumed, nothing counted yet.

@@ -11,7 +11,7 @@ export function RulePanel({ request }: OfId) {
   const change = useLayoutStore((store) => store.change);
   const kept = usePhotoRules();
   const { rule } = request;
-  const rules = kept.data?.book.rules ?? [];
+  const rules = kept.data?.table.rules ?? [];
   const same = (one: object) => JSON.stringify(one) === JSON.stringify(rule);
   return (
     // As high before its rules have come as with the three that ship: nothing below jumps.
@@ -45,7 +45,7 @@ export function RulePanel({ request }: OfId) {
         Read from: {rule.source || "nothing noted"}; last checked: {rule.checked || "never"}.
       </p>
       <p>
-        {kept.data?.decides}{" "}
+        {kept.data?.note}{" "}
         <Link className="font-semibold underline" to="/photo-rules">
           Edit the rules
         </Link>

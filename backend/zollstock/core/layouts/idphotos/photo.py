@@ -10,6 +10,7 @@ from pydantic import Field
 from ...edges import Problem
 from ...ground.lengths import Length
 from ...ground.rational import Fraction, exact
+from ...ground.rowkeys import Key
 from ...parts.part import Part, Point, length_of
 from ..request import LaidPaper, LayoutRequest
 
@@ -22,6 +23,7 @@ class Rule(Part):
     """What an authority asks: outer size, head from chin to crown, and either the crown's distance from the upper
     edge or the eyes' height over the lower one. `source` and `checked` say where and when that was read."""
 
+    key: Key = ""
     name: str = Field(default="", max_length=120)
     width: Length
     height: Length

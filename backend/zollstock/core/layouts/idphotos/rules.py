@@ -12,6 +12,7 @@ from pydantic_core import PydanticCustomError
 
 from ...documents.faults import DocumentError, problem_list
 from ...ground.refusal import ChangedElsewhere
+from ...ground.rowkeys import keyed, twice
 from ...parts.part import Part
 from .photo import Rule
 
@@ -43,6 +44,7 @@ class RuleBook(Part):
             for number, rule in enumerate(self.rules)
             for path, text in rule.problems()
         ]
+        found += twice(self.rules, "rules")
         if found:
             raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
         return self
@@ -53,14 +55,19 @@ class RuleError(DocumentError):
 
 
 def read_rules(document: Any) -> RuleBook:
-    """Validate decoded JSON. Raises `RuleError` with one problem for every fault."""
+    """Validate decoded JSON; rules without a key get one that is free. Raises `RuleError` with one problem for every
+    fault."""
     try:
-        return RuleBook.model_validate(document)
+        return _keyed(RuleBook.model_validate(document))
     except ValidationError as error:
         raise RuleError(problem_list(error, RuleBook, "rules")) from None
 
 
-SHIPPED = RuleBook.model_validate(
+def _keyed(book: RuleBook) -> RuleBook:
+    return book.model_copy(update={"rules": keyed(book.rules, "r")})
+
+
+SHIPPED = read_rules(
     {
         "rules": [
             {

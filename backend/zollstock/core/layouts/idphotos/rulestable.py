@@ -8,7 +8,7 @@ from ...ground.csvtable import Cell, TableError, headed, records, write_table
 from .rules import MOST_RULES, RuleBook, RuleError, read_rules
 
 COLUMNS = ("authority", "width", "height", "head_from", "head_to", "crown_from", "crown_to", "eyes_from", "eyes_to",
-           "source", "checked")  # fmt: skip
+           "source", "checked", "key")  # fmt: skip
 #: What people read over a column; its own name is read as well.
 HEADS = {
     "head_from": "head from",
@@ -29,7 +29,15 @@ def write_rules(book: RuleBook) -> str:
         ranges = [getattr(rule, name) or ("", "") for name in _RANGES]
         ends = [getattr(end, "typed", end) for both in ranges for end in both]
         rows.append(
-            [rule.name, rule.width.typed, rule.height.typed, *ends, rule.source, rule.checked]
+            [
+                rule.name,
+                rule.width.typed,
+                rule.height.typed,
+                *ends,
+                rule.source,
+                rule.checked,
+                rule.key,
+            ]
         )
     return write_table(headed(COLUMNS, HEADS), rows)
 
@@ -42,7 +50,7 @@ def rules_from(text: str) -> RuleBook:
         if len(rules) == MOST_RULES:
             raise TableError(f"line {line}: more than {MOST_RULES} rules")
         rules.append(_rule(cell, line))
-    return RuleBook(rules=[read_rules({"rules": [rule]}).rules[0] for rule in rules])
+    return read_rules({"rules": rules})
 
 
 def _rule(cell: Cell, line: int) -> dict[str, Any]:
@@ -52,6 +60,7 @@ def _rule(cell: Cell, line: int) -> dict[str, Any]:
         "height": cell("height"),
         "source": cell("source"),
         "checked": cell("checked"),
+        "key": cell("key"),
     }
     for name in _RANGES:
         ends = [cell(f"{name}_from"), cell(f"{name}_to")]
