@@ -183,12 +183,12 @@ def test_automatic_placement_holds_every_zone_that_fits(
 def test_the_bands_agree_with_the_verdict_at_every_distance(
     school: str, effective: float, factor: float, distance: float
 ) -> None:
-    under = Conditions(factor=factor, spread=(1.5 - factor) / 10)
-    found = viewing.bands(CRITERIA[school], effective, under)
+    viewing_conditions = Conditions(factor=factor, spread=(1.5 - factor) / 10)
+    found = viewing.bands(CRITERIA[school], effective, viewing_conditions)
     assert found[0].start == 0 and found[-1].end is None
     for one, following in pairwise(found):
         assert one.end == following.start
-    need = CRITERIA[school].need(distance, under)
+    need = CRITERIA[school].need(distance, viewing_conditions)
     assert need is not None
     ratio = effective / need
     near_a_boundary = any(abs(ratio - least) < 1e-6 for _, least in viewing.GRADES)

@@ -41,7 +41,11 @@ def test_every_school_that_a_plan_may_name_answers() -> None:
     assert tuple(CRITERIA) == get_args(SchoolName)
     rows, work = worksheet(plan(), "cm", None).schools, work_out(plan())
     assert [(row.id, row.label, row.note) for row in rows] == [
-        (name, school.label, school.note_at(work.distance, work.under, LengthStyle("cm")))
+        (
+            name,
+            school.label,
+            school.note_at(work.distance, work.viewing_conditions, LengthStyle("cm")),
+        )
         for name, school in CRITERIA.items()
     ]
     assert all(SOURCES[name] == school.source for name, school in CRITERIA.items())

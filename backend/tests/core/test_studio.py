@@ -68,10 +68,10 @@ def test_ways_out_are_judged_by_the_same_studio() -> None:
 def test_the_nearest_distance_is_the_nearest_at_which_it_is_enough(
     distance: float, ppi: float
 ) -> None:
-    under = Conditions(medium="m2", known=TRIED)
+    viewing_conditions = Conditions(medium="m2", known=TRIED)
     trials = CRITERIA["trials"]
-    reach = trials.reach(ppi, under)
-    need = trials.need(distance, under)
+    reach = trials.reach(ppi, viewing_conditions)
+    need = trials.need(distance, viewing_conditions)
     assert need is not None
     if reach is None:
         assert need > ppi

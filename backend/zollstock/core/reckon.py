@@ -40,10 +40,10 @@ def criteria(work: Work) -> list[Criterion]:
     """
     if work.plan.target.in_pixels:
         return []
-    under = work.under
+    viewing_conditions = work.viewing_conditions
     found = []
     for name, school in CRITERIA.items():
-        need = school.need(work.distance, under)
+        need = school.need(work.distance, viewing_conditions)
         if need is None:
             continue
         ratio = work.judged / need
@@ -53,7 +53,7 @@ def criteria(work: Work) -> list[Criterion]:
                 need_ppi=float(need),
                 quality_ratio=float(ratio),
                 grade=viewing.grade(ratio),
-                clean_from_mm=school.reach(float(work.judged), under),
+                clean_from_mm=school.reach(float(work.judged), viewing_conditions),
             )
         )
     return found

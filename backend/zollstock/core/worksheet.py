@@ -203,7 +203,7 @@ def school_rows(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Sc
         clean = "never" if reach is None else style.far(reach) if reach else "anywhere"
         rows.append(
             SchoolRow(id=name, label=school.label,
-                      note=school.note_at(work.distance, work.under, style), answers=True,
+                      note=school.note_at(work.distance, work.viewing_conditions, style), answers=True,
                       need=show.ppi(said.need_ppi), ratio=show.decimal(said.quality_ratio, 2),
                       grade=said.grade, clean_from=clean)
         )  # fmt: skip

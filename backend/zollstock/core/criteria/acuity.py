@@ -50,20 +50,26 @@ class Acuity(Criterion):
         "medium factor."
     )
 
-    def need(self, distance_mm: float, under: Conditions) -> Fraction:
-        return Fraction(acuity_need(distance_mm, under.arcmin) * under.factor)
+    def need(self, distance_mm: float, viewing_conditions: Conditions) -> Fraction:
+        return Fraction(
+            acuity_need(distance_mm, viewing_conditions.arcmin) * viewing_conditions.factor
+        )
 
-    def reach(self, usable_ppi: float, under: Conditions) -> float:
-        return acuity_reach(usable_ppi, under.factor, under.arcmin)
+    def reach(self, usable_ppi: float, viewing_conditions: Conditions) -> float:
+        return acuity_reach(usable_ppi, viewing_conditions.factor, viewing_conditions.arcmin)
 
     def reach_working(
-        self, usable_ppi: Fraction, under: Conditions, reach: float | None, style: LengthStyle
+        self,
+        usable_ppi: Fraction,
+        viewing_conditions: Conditions,
+        reach: float | None,
+        style: LengthStyle,
     ) -> tuple[str, str]:
         put_in = written(
             "{} × {} ÷ {} in",
             (
-                number(acuity_need(25.4, under.arcmin), 2),
-                number(exact(under.factor), 2),
+                number(acuity_need(25.4, viewing_conditions.arcmin), 2),
+                number(exact(viewing_conditions.factor), 2),
                 number(usable_ppi, 1),
             ),
             lambda one, factor, has: one * factor / has,
@@ -72,13 +78,15 @@ class Acuity(Criterion):
         )
         return "1 ÷ tan(angle) × medium factor ÷ ppi, in inches", put_in
 
-    def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
+    def working(
+        self, distance_mm: float, viewing_conditions: Conditions, need: Fraction
+    ) -> tuple[str, str]:
         put_in = written(
             "1 ÷ ({} × tan({}′)) × {}",
             (
                 number(distance_mm / 25.4, 2),
-                number(exact(under.arcmin), 2),
-                number(exact(under.factor), 2),
+                number(exact(viewing_conditions.arcmin), 2),
+                number(exact(viewing_conditions.factor), 2),
             ),
             lambda inches, angle, by: float(by) / (float(inches) * tan(radians(angle / 60))),
             show.ppi,

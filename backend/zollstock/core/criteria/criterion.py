@@ -32,13 +32,17 @@ class Conditions:
     known: Known = NOTHING_KNOWN
 
 
-def times_factor(under: Conditions) -> str:
+def times_factor(viewing_conditions: Conditions) -> str:
     """How the medium changes a need that is the same on every surface; nothing where it does not.
 
     >>> times_factor(Conditions(factor=0.6)), times_factor(Conditions())
     (', × 0.6 on this medium', '')
     """
-    return "" if under.factor == 1 else f", × {show.decimal(under.factor, 2)} on this medium"
+    return (
+        ""
+        if viewing_conditions.factor == 1
+        else f", × {show.decimal(viewing_conditions.factor, 2)} on this medium"
+    )
 
 
 class Criterion(ABC):
@@ -60,34 +64,42 @@ class Criterion(ABC):
     counts_factor: ClassVar[bool] = True
 
     @abstractmethod
-    def need(self, distance_mm: float, under: Conditions) -> Fraction | None:
+    def need(self, distance_mm: float, viewing_conditions: Conditions) -> Fraction | None:
         """ppi needed at a distance, the medium included; None where it has no answer."""
 
-    def note_at(self, distance_mm: float, under: Conditions, style: LengthStyle) -> str:
+    def note_at(
+        self, distance_mm: float, viewing_conditions: Conditions, style: LengthStyle
+    ) -> str:
         """What stands beside its need there: its note, and what else that need hangs on."""
-        return f"{self.note}{times_factor(under)}" if self.counts_factor else self.note
+        return f"{self.note}{times_factor(viewing_conditions)}" if self.counts_factor else self.note
 
     @abstractmethod
-    def reach(self, usable_ppi: float, under: Conditions) -> float | None:
+    def reach(self, usable_ppi: float, viewing_conditions: Conditions) -> float | None:
         """The nearest distance, mm, at which `usable_ppi` is enough.
 
         0 where any distance will do; None where no distance helps.
         """
 
     def reach_working(
-        self, usable_ppi: Fraction, under: Conditions, reach: float | None, style: LengthStyle
+        self,
+        usable_ppi: Fraction,
+        viewing_conditions: Conditions,
+        reach: float | None,
+        style: LengthStyle,
     ) -> tuple[str, str]:
         """How `reach` comes about for `usable_ppi`, as (formula, values): a comparison with the need beyond it."""
         formula = f"the nearest distance at which no more is needed {self.by}"
         # A table counts its boundary to the nearer line. Where no distance helps, the farthest one needs least.
         beyond = _FARTHEST if reach is None else max(1.0, reach * (1 + 1e-9))
         sign = "<" if reach is None else "≥"
-        need = self.need(beyond, under) or Fraction(0)
+        need = self.need(beyond, viewing_conditions) or Fraction(0)
         return formula, f"{show.ppi(usable_ppi)} {sign} {show.ppi(need)} needed beyond it"
 
-    def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
+    def working(
+        self, distance_mm: float, viewing_conditions: Conditions, need: Fraction
+    ) -> tuple[str, str]:
         """The need as (formula, formula with its values)."""
-        by = exact(under.factor)
+        by = exact(viewing_conditions.factor)
         put_in = written(
             "{} × {}",
             (number(need / by, 0), number(by, 2)),

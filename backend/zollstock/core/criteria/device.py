@@ -21,8 +21,8 @@ class Device(Criterion):
         f"The device criterion never goes below {LEAST} ppi. Times the medium factor."
     )
 
-    def need(self, distance_mm: float, under: Conditions) -> Fraction:
-        return LEAST * exact(under.factor)
+    def need(self, distance_mm: float, viewing_conditions: Conditions) -> Fraction:
+        return LEAST * exact(viewing_conditions.factor)
 
-    def reach(self, usable_ppi: float, under: Conditions) -> float | None:
-        return 0.0 if usable_ppi >= LEAST * under.factor else None
+    def reach(self, usable_ppi: float, viewing_conditions: Conditions) -> float | None:
+        return 0.0 if usable_ppi >= LEAST * viewing_conditions.factor else None

@@ -31,13 +31,15 @@ class Model(Criterion):
         "the best that the surface can show. The spread of ink stands for the medium, so its factor does not count."
     )
 
-    def need(self, distance_mm: float, under: Conditions) -> Fraction:
-        return Fraction(round(seeing.need(distance_mm, under.spread), _PLACES))
+    def need(self, distance_mm: float, viewing_conditions: Conditions) -> Fraction:
+        return Fraction(round(seeing.need(distance_mm, viewing_conditions.spread), _PLACES))
 
-    def reach(self, usable_ppi: float, under: Conditions) -> float:
-        return round(seeing.reach(usable_ppi, under.spread), _PLACES)
+    def reach(self, usable_ppi: float, viewing_conditions: Conditions) -> float:
+        return round(seeing.reach(usable_ppi, viewing_conditions.spread), _PLACES)
 
-    def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
+    def working(
+        self, distance_mm: float, viewing_conditions: Conditions, need: Fraction
+    ) -> tuple[str, str]:
         along = need * exact(distance_mm) / MM_PER_INCH
         put_in = written(
             "{} px ÷ {} mm × 25.4 mm/in",
@@ -46,4 +48,7 @@ class Model(Criterion):
             show.ppi,
             show.ppi(need),
         )
-        return f"{self.base} ÷ distance, ink σ {show.decimal(under.spread, 3)} mm", put_in
+        return (
+            f"{self.base} ÷ distance, ink σ {show.decimal(viewing_conditions.spread, 3)} mm",
+            put_in,
+        )

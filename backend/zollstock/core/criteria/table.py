@@ -47,22 +47,24 @@ class Table(Criterion):
         f"Table of distances, as many studios use it: {_in_words()}. Times the medium factor."
     )
 
-    def need(self, distance_mm: float, under: Conditions) -> Fraction:
+    def need(self, distance_mm: float, viewing_conditions: Conditions) -> Fraction:
         """Exact: 204 ppi on a medium of 0.85 are just 0.8 of the 300 asked for."""
-        return table_need(distance_mm) * exact(under.factor)
+        return table_need(distance_mm) * exact(viewing_conditions.factor)
 
-    def note_at(self, distance_mm: float, under: Conditions, style: LengthStyle) -> str:
+    def note_at(
+        self, distance_mm: float, viewing_conditions: Conditions, style: LengthStyle
+    ) -> str:
         """Its need goes in steps, and so does the grade: the next one is told."""
         here = next((limit for limit, _ in TABLE if distance_mm <= limit), None)
         if here is None:
-            return f"{BEYOND} ppi from here on{times_factor(under)}"
+            return f"{BEYOND} ppi from here on{times_factor(viewing_conditions)}"
         then = table_need(here + 1)
-        return f"in steps: {then} ppi beyond {style.far(here)}{times_factor(under)}"
+        return f"in steps: {then} ppi beyond {style.far(here)}{times_factor(viewing_conditions)}"
 
-    def reach(self, usable_ppi: float, under: Conditions) -> float | None:
+    def reach(self, usable_ppi: float, viewing_conditions: Conditions) -> float | None:
         start = 0.0
         for limit, ppi in TABLE:
-            if usable_ppi >= ppi * under.factor:
+            if usable_ppi >= ppi * viewing_conditions.factor:
                 return start
             start = float(limit)
-        return start if usable_ppi >= BEYOND * under.factor else None
+        return start if usable_ppi >= BEYOND * viewing_conditions.factor else None

@@ -23,7 +23,7 @@ class Trials(Criterion):
     base: ClassVar[str] = "what the trials showed"
     source: ClassVar[str] = "What this studio's own trials showed for this medium and distance."
 
-    def need(self, distance_mm: float, under: Conditions) -> Fraction | None:
+    def need(self, distance_mm: float, viewing_conditions: Conditions) -> Fraction | None:
         """The threshold of the trial on this medium from nearest by, in proportion to the distance.
 
         >>> from .known import Known, TrialResult
@@ -32,12 +32,12 @@ class Trials(Criterion):
         >>> [Trials().need(mm, on) and float(Trials().need(mm, on)) for mm in (600, 900, 1300)]
         [180.0, 120.0, None]
         """
-        trial = _nearest(distance_mm, under)
+        trial = _nearest(distance_mm, viewing_conditions)
         if trial is None:
             return None
         return exact(trial.need_ppi) * exact(trial.distance_mm) / exact(distance_mm)
 
-    def reach(self, usable_ppi: float, under: Conditions) -> float | None:
+    def reach(self, usable_ppi: float, viewing_conditions: Conditions) -> float | None:
         """The nearest distance within a trial's own at which `usable_ppi` is enough.
 
         >>> from .known import Known, TrialResult
@@ -47,13 +47,15 @@ class Trials(Criterion):
         """
         found = [
             at
-            for trial in _on(under)
+            for trial in _on(viewing_conditions)
             if (at := _enough_from(trial, usable_ppi)) <= _TO * trial.distance_mm
         ]
         return min(found, default=None)
 
-    def working(self, distance_mm: float, under: Conditions, need: Fraction) -> tuple[str, str]:
-        trial = _nearest(distance_mm, under)
+    def working(
+        self, distance_mm: float, viewing_conditions: Conditions, need: Fraction
+    ) -> tuple[str, str]:
+        trial = _nearest(distance_mm, viewing_conditions)
         assert trial is not None, "a need comes of a trial"
         near, far = (show.decimal(mm / 10, 1) for mm in (trial.distance_mm, distance_mm))
         return (
@@ -61,20 +63,26 @@ class Trials(Criterion):
             f"{show.ppi(exact(trial.need_ppi))} × {near} ÷ {far} = {show.ppi(need)}",
         )
 
-    def note_at(self, distance_mm: float, under: Conditions, style: LengthStyle) -> str:
-        trial = _nearest(distance_mm, under)
+    def note_at(
+        self, distance_mm: float, viewing_conditions: Conditions, style: LengthStyle
+    ) -> str:
+        trial = _nearest(distance_mm, viewing_conditions)
         return self.note if trial is None else f"{self.note} from {style.far(trial.distance_mm)}"
 
 
-def _on(under: Conditions) -> list[TrialResult]:
-    return [trial for trial in under.known.trials if trial.medium == under.medium]
+def _on(viewing_conditions: Conditions) -> list[TrialResult]:
+    return [
+        trial
+        for trial in viewing_conditions.known.trials
+        if trial.medium == viewing_conditions.medium
+    ]
 
 
-def _nearest(distance_mm: float, under: Conditions) -> TrialResult | None:
+def _nearest(distance_mm: float, viewing_conditions: Conditions) -> TrialResult | None:
     """The trial on this medium that speaks for a distance, from the one most like it."""
     speaks = [
         trial
-        for trial in _on(under)
+        for trial in _on(viewing_conditions)
         if _FROM * trial.distance_mm <= distance_mm <= _TO * trial.distance_mm
     ]
     alike = [

@@ -66,17 +66,19 @@ def verdict(work: Work, style: LengthStyle) -> Iterator[Figure]:
         return
     yield _viewed_from(view.distance, view.diagonals, work.visible.diagonal(), style)
     if work.need is not None:
-        formula, put_in = _need_working(view.school, work.distance, work.under, work.need)
+        formula, put_in = _need_working(
+            view.school, work.distance, work.viewing_conditions, work.need
+        )
         yield from _judged(work, formula, put_in, view.school)
     yield from clean_from(work, style)
 
 
 @lru_cache(maxsize=1024)
 def _need_working(
-    school: str, distance: float, under: Conditions, need: Fraction
+    school: str, distance: float, viewing_conditions: Conditions, need: Fraction
 ) -> tuple[str, str]:
     """(formula, values) of a criterion's need; the same while a crop is moved."""
-    return CRITERIA[school].working(distance, under, need)
+    return CRITERIA[school].working(distance, viewing_conditions, need)
 
 
 @lru_cache(maxsize=1024)
@@ -127,12 +129,12 @@ def _counted(work: Work) -> str:
 
 def clean_from(work: Work, style: LengthStyle) -> Iterator[Figure]:
     """The nearest distance at which the print looks clean: by acuity, and by the chosen criterion."""
-    reach = ACUITY.reach(float(work.judged), work.under)
-    formula, put_in = ACUITY.reach_working(work.judged, work.under, reach, style)
+    reach = ACUITY.reach(float(work.judged), work.viewing_conditions)
+    formula, put_in = ACUITY.reach_working(work.judged, work.viewing_conditions, reach, style)
     yield figure("clean_from", "Looks clean from, by acuity", reach, "mm", style.far(reach),
                  formula.replace("ppi", _counted(work)), put_in, "acuity")  # fmt: skip
     chosen, school = work.clean_from, work.judge
-    formula, put_in = school.reach_working(work.judged, work.under, chosen, style)
+    formula, put_in = school.reach_working(work.judged, work.viewing_conditions, chosen, style)
     label, text = f"Looks clean from, {school.by}", reach_text(chosen, style)
     if chosen is None:
         yield figure("clean_from_chosen", label, text, "word", text, formula, put_in, school.id)

@@ -66,11 +66,11 @@ def grade(ratio: Fraction | float) -> str:
     return next(name for name, least in GRADES if ratio >= least)
 
 
-def bands(school: Criterion, judged_ppi: float, under: Conditions) -> list[Band]:
+def bands(school: Criterion, judged_ppi: float, viewing_conditions: Conditions) -> list[Band]:
     """The grades along the distance rail, nearest first; together they cover 0 to without end."""
     starts = []
     for name, least in reversed(GRADES):
-        begin = 0.0 if least == 0 else school.reach(judged_ppi / float(least), under)
+        begin = 0.0 if least == 0 else school.reach(judged_ppi / float(least), viewing_conditions)
         starts.append((inf if begin is None else begin, name))
     found = []
     for index, (begin, name) in enumerate(starts):

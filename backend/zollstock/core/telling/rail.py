@@ -85,7 +85,7 @@ def rail(work: Work, style: LengthStyle) -> Rail:
                 start_mm=band.start,
                 end_mm=band.end,
             )
-            for band in viewing.bands(school, judged, work.under)
+            for band in viewing.bands(school, judged, work.viewing_conditions)
         ],
         distance=distance,
         viewer=RailMark(
@@ -141,9 +141,9 @@ def _lines(work: Work, style: LengthStyle) -> list[SchoolLine]:
     """Every criterion that has an answer, with the nearest distance from which it is content."""
     found = []
     for school in CRITERIA.values():
-        if school.need(work.distance, work.under) is None:
+        if school.need(work.distance, work.viewing_conditions) is None:
             continue
-        at = school.reach(float(work.judged), work.under)
+        at = school.reach(float(work.judged), work.viewing_conditions)
         text = viewing.reach_text(at, style)
         found.append(SchoolLine(id=school.id, label=school.label, at_mm=at, text=text))
     return found

@@ -63,7 +63,7 @@ def chain_of(work: Work, measures: Measures) -> Chain:
     if sharpen is not None:
         radius = sharpen.radius or proposal(work, measures).radius_mm
     return Chain(
-        spread=work.under.spread,
+        spread=work.viewing_conditions.spread,
         detail=effective * share,
         source=effective,
         output=float(work.output_ppi),

@@ -21,13 +21,13 @@ from ..studio.studio import DEFAULT_STUDIO, Studio
 class Work:
     """Exact values of a plan: lengths in mm, pixels of the turned picture, ppi.
 
-    `studio` is whose knowledge it goes by, `under` what it is looked at under. `need`, `quality` and `grade` are None while the chosen criterion
+    `studio` is whose knowledge it goes by, `viewing_conditions` what it is looked at under. `need`, `quality` and `grade` are None while the chosen criterion
     has no answer.
     """
 
     plan: Plan
     studio: Studio
-    under: Conditions
+    viewing_conditions: Conditions
     boxes: EdgeBoxes
     placement: Placement
     visible: Box
@@ -77,7 +77,7 @@ class Work:
     @property
     def clean_from(self) -> float | None:
         """The nearest distance, mm, at which it looks clean by the chosen criterion; 0 anywhere, None nowhere."""
-        return self.judge.reach(float(self.judged), self.under)
+        return self.judge.reach(float(self.judged), self.viewing_conditions)
 
     @property
     def scale(self) -> Fraction:
@@ -115,14 +115,14 @@ def work_out(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Work:
     )
     tag = plan.target.tag_ppi if plan.target.in_pixels else None
     # A screen shows one pixel for one of the file's; neither distance nor surface changes that.
-    under = conditions(plan, studio)
-    need = CRITERIA[view.school].need(distance, under) if tag is None else tag
+    viewing_conditions = conditions(plan, studio)
+    need = CRITERIA[view.school].need(distance, viewing_conditions) if tag is None else tag
     quality = None if need is None else judged_ppi(plan, effective) / need
     ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
     return Work(
         plan=plan,
         studio=studio,
-        under=under,
+        viewing_conditions=viewing_conditions,
         boxes=boxes,
         placement=placement,
         visible=visible,
