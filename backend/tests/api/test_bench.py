@@ -45,7 +45,7 @@ def test_the_api_reckons_what_the_core_reckons(caller) -> None:
     assert answer["reckoning"] == json.loads(
         json.dumps(reckoning_document(reckon(parse_plan(plan))))
     )
-    assert [blade["step"] for blade in answer["blades"]][3] == "edge"
+    assert [step["step"] for step in answer["steps"]][3] == "edge"
     kinds = [choice["kind"] for choice in answer["choices"]]
     assert kinds == ["edge"] * 5 + ["way"] * 4
     assert answer["schools"][3] == {
@@ -72,7 +72,7 @@ def test_without_a_step_there_are_figures_and_no_ways_out(caller) -> None:
 
 def test_units_follow_the_switch(caller) -> None:
     answer = caller("POST", "reckon", {"plan": document(), "unit": "mm"})
-    assert answer["blades"][1]["key"] == "609.6 × 406.4 mm"
+    assert answer["steps"][1]["key"] == "609.6 × 406.4 mm"
     caller("POST", "reckon", {"plan": document(), "unit": "ell"}, expect=422)
 
 

@@ -70,7 +70,7 @@ def test_a_kind_that_decides_the_size_leaves_the_prints_own_behind(caller, held,
     assert plan["edge"]["kind"] == "none" and plan["target"] != held["plan"]["target"]
     assert plan["output"]["format"] == "pdf"
     page = caller("POST", "layouts/reckon", {"layout": layout["document"]})
-    assert page["blades"] and page["sides"]
+    assert page["steps"] and page["sides"]
     # Nobody has marked anything on it yet: so it cannot be made.
     assert {one["id"] for one in page["findings"] if one["level"] == "stop"} == {"not-marked"}
     caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]}, expect=422)

@@ -80,7 +80,7 @@ def test_panels_begin_with_a_print_cut_into_three(caller, prints) -> None:
     assert frames[0]["ordered"] == {"width": "7 cm", "height": "20 cm"}
     assert layout["document"]["wrap"]["fill"] == "mirror"
     page = caller("POST", "layouts/reckon", {"layout": layout["document"], "unit": "cm"})
-    assert [blade["step"] for blade in page["blades"]] == [
+    assert [step["step"] for step in page["steps"]] == [
         "spread",
         "frames",
         "edge",

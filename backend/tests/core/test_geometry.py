@@ -1,4 +1,4 @@
-"""Placement, marks, pixel boxes, rail and blades, one by one."""
+"""Placement, marks, pixel boxes, rail and steps, one by one."""
 
 from __future__ import annotations
 
@@ -190,5 +190,5 @@ def test_the_rail_tells_where_the_viewer_stands() -> None:
 def test_blades(changes: dict, step: str, key: str, state: str) -> None:
     if "soft-mirror" in str(changes):
         changes = {"edge": wrap("soft-mirror", "1 1/2 in", "1/2 in")}
-    blades = {blade.step: blade for blade in worksheet(plan(**changes), "in").blades}
-    assert (blades[step].key, blades[step].state) == (key, state)
+    steps = {one.step: one for one in worksheet(plan(**changes), "in").steps}
+    assert (steps[step].key, steps[step].state) == (key, state)

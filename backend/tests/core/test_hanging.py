@@ -92,7 +92,7 @@ def test_a_print_that_cannot_be_made_can_be_hung() -> None:
 
 def test_the_rule_of_a_hanging_says_what_a_colleague_would() -> None:
     page = layout_page(hanging())
-    assert [(blade.title, blade.key, blade.state) for blade in page.blades] == [
+    assert [(step.title, step.key, step.state) for step in page.steps] == [
         ("Row", "233 cm", "3 pieces"),
         ("Wall", "640 cm", "centred"),
         ("Hanging", "middle 150 cm", "4 nails"),

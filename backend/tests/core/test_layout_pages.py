@@ -1,4 +1,4 @@
-"""What the pages of layouts show: blades, ways side by side, frames, checks."""
+"""What the pages of layouts show: steps, ways side by side, frames, checks."""
 
 from __future__ import annotations
 
@@ -39,7 +39,7 @@ def sheets(page: LayoutPage) -> int:
 
 def test_the_rule_of_tiles_says_what_a_colleague_would() -> None:
     page = layout_page(tiles())
-    assert [(blade.title, blade.key, blade.state) for blade in page.blades] == [
+    assert [(step.title, step.key, step.state) for step in page.steps] == [
         ("What", "57 × 85.5 cm", "ample"),
         ("Sheets", "A4, 12", "standing"),
         ("Overlap", "1 cm", "glued"),
@@ -163,7 +163,7 @@ def a_face(background: float, beside: float, face: float, sharp: float) -> Measu
 def test_what_is_measured_is_judged(measures: Measures, doubtful: set[str]) -> None:
     page = layout_page(passes(), None, PageQuery(Studio(measures=measures)))
     assert {check.id for check in page.checks if check.state == "look"} == doubtful
-    told = page.blades[2].key
+    told = page.steps[2].key
     assert told == (f"{len(doubtful)} to look at" if doubtful else "all pass")
 
 

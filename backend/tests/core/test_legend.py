@@ -130,8 +130,8 @@ def test_every_way_that_is_offered_says_what_it_is() -> None:
     assert sorted(name for name in found if of_choice(name) is None) == []
 
 
-def test_every_blade_and_every_grade_says_what_it_is() -> None:
-    steps = {*STEPS, *(blade.step for layout in LAYOUTS for blade in layout_page(layout()).blades)}
+def test_every_step_and_every_grade_says_what_it_is() -> None:
+    steps = {*STEPS, *(step.step for layout in LAYOUTS for step in layout_page(layout()).steps)}
     assert [step for step in sorted(steps) if f"step-{step}" not in WORDS] == []
     assert [grade for grade, _ in GRADES if f"grade-{grade}" not in WORDS] == []
 

@@ -87,7 +87,7 @@ def test_until_points_and_distance_are_set_nothing_is_told_and_nothing_made(
     assert made.figures == [] and made.sheets == []
     page = layout_page(layout, "cm")
     assert page.rings is not None and page.rings.unmarked
-    assert page.blades[0].level == "stop"
+    assert page.steps[0].level == "stop"
 
 
 @pytest.mark.parametrize(

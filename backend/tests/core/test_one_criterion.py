@@ -52,9 +52,7 @@ def test_a_distance_that_was_typed_is_shown_exactly(
             page.reckoning.figure("view_distance").text,
             page.rail.distance,
             page.rail.viewer.text.removeprefix("set, "),
-            next(blade.key for blade in page.blades if blade.step == "distance").removeprefix(
-                "from "
-            ),
+            next(step.key for step in page.steps if step.step == "distance").removeprefix("from "),
         }
         assert texts == {shown}
 

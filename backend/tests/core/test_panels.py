@@ -331,11 +331,11 @@ def test_hanging_is_looked_at() -> None:
 
 def test_the_rule_of_panels_says_what_a_colleague_would() -> None:
     page = layout_page(panels(wrap=WRAP), "cm")
-    assert [(blade.title, blade.key, blade.state) for blade in page.blades] == [
+    assert [(step.title, step.key, step.state) for step in page.steps] == [
         ("Spread", "132.7 × 63 cm", "gaps hide"),
         ("Frames", "4 frames", "steps"),
         ("Edge", "Wrap 3.8 cm", "mirror"),
-        ("Pixels", "121 ppi", page.blades[3].state),
+        ("Pixels", "121 ppi", page.steps[3].state),
         ("Hanging", "middle 150 cm", "4 nails"),
         ("On the wall", "from 2.5 m", "drawn wall"),
     ]

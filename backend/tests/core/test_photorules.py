@@ -27,7 +27,7 @@ def test_a_photo_can_be_made_by_each_that_ships(number: int) -> None:
     face = {"crown": [0.5, 0.3], "chin": [0.5, 0.6], "eyes": [0.5, 0.45]}
     page = layout_page(parse_layout(pass_document(rule=rule, face=face)))
     assert not any(one.level == "stop" for one in page.findings)
-    assert page.blades[0].state == rule["name"]
+    assert page.steps[0].state == rule["name"]
 
 
 @pytest.mark.parametrize(

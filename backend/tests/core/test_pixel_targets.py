@@ -46,7 +46,7 @@ def test_it_is_kept_as_typed_and_shown_in_px_whatever_the_unit() -> None:
     assert plan_document(made)["target"] == {"width": "1920 px", "height": "1080 px", "ppi": 72.0}
     assert parse_plan(plan_document(made)) == made
     sheet = worksheet(made, "cm", "fit")
-    assert sheet.blades[1].key == "1920 × 1080 px" and sheet.schools == []
+    assert sheet.steps[1].key == "1920 × 1080 px" and sheet.schools == []
     assert [band.grade for band in sheet.rail.bands] == ["surplus"]
     assert "1920 × 1080 px" in text_worksheet(made)
 

@@ -98,7 +98,7 @@ def test_panels_are_seen_with_their_gaps() -> None:
     assert first[1] - second[1] == pytest.approx(60)
     assert scene_of(tiles()) is None
     page = layout_page(panels())
-    assert page.scene is not None and page.blades[-1].step == "view"
+    assert page.scene is not None and page.steps[-1].step == "view"
 
 
 def photographed(**photo: Any) -> dict[str, Any]:

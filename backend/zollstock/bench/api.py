@@ -100,7 +100,7 @@ class ReadSize(Reading):
 
 @router.post("/reckon", response=Worksheet, exclude_none=True)
 def reckon(request: SignedRequest, wanted: ReckonRequest) -> HttpResponse:
-    """The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail."""
+    """The worksheet of a plan: reckoning, steps, the choices of a step, the distance rail."""
     studio = studio_of(request.user, wanted.picture)
     made = worksheet(parse_plan(wanted.plan), wanted.unit, wanted.step, studio, wanted.edges)
     # The model is what the response says; to check and copy it again would take a third as long.

@@ -59,7 +59,7 @@ AS_GOOD_AS_NOTHING = Fraction(1, 1000)
 
 
 class StepSummary(Record):
-    """A blade of the folding rule: its key figure, one word of state, the figures on its pad."""
+    """A step of the folding rule: its key figure, one word of state, the figures on its pad."""
 
     step: Step
     title: str
@@ -104,7 +104,7 @@ class Worksheet(Record):
     reckoning: Reckoning
     drawing: Drawing
     grips: list[Grip] = Field(description="What of the edge can be taken hold of on the drawing.")
-    blades: list[StepSummary]
+    steps: list[StepSummary]
     schools: list[SchoolRow]
     choices: list[Choice]
     rail: Rail
@@ -146,7 +146,7 @@ def worksheet(
         reckoning=reckoning,
         drawing=whole_drawing(work),
         grips=list(plan.edge.grips(work.boxes, work.placement.printed)),
-        blades=blades(work, reckoning, style),
+        steps=step_summaries(work, reckoning, style),
         schools=school_rows(work, reckoning, style),
         choices=choices(work, style, step, studio, left) if step else [],
         rail=rail(work, style),
@@ -210,12 +210,12 @@ def school_rows(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Sc
     return rows
 
 
-def blades(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[StepSummary]:
-    """The seven blades in order."""
+def step_summaries(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[StepSummary]:
+    """The seven steps in order."""
     known = {figure.id for figure in reckoning.figures}
     found = []
     for step in STEPS:
-        key, state = _BLADES[step](work, style)
+        key, state = _SUMMARIES[step](work, style)
         levels = {finding.level for finding in reckoning.findings if finding.step == step}
         level = "stop" if "stop" in levels else "warn" if "warn" in levels else "calm"
         state = {"stop": "stop", "warn": "check"}.get(level, state)
@@ -253,7 +253,7 @@ def _fit(work: Work, style: LengthStyle) -> tuple[str, str]:
 
 
 def _edge(work: Work, style: LengthStyle) -> tuple[str, str]:
-    return work.plan.edge.blade(style)
+    return work.plan.edge.summary(style)
 
 
 def _pixels(work: Work, style: LengthStyle) -> tuple[str, str]:
@@ -273,7 +273,7 @@ def _handover(work: Work, style: LengthStyle) -> tuple[str, str]:
     return f"{name} {work.output_w} × {work.output_h}", "to do"
 
 
-_BLADES: dict[Step, Callable[[Work, LengthStyle], tuple[str, str]]] = {
+_SUMMARIES: dict[Step, Callable[[Work, LengthStyle], tuple[str, str]]] = {
     "picture": _picture,
     "size": _size,
     "fit": _fit,
@@ -289,11 +289,11 @@ def text_worksheet(plan: Plan, unit: str | None = None) -> str:
     sheet = worksheet(plan, unit)
     figures = {figure.id: figure for figure in sheet.reckoning.figures}
     lines = [plan.title or "Print", "=" * len(plan.title or "Print"), ""]
-    for number, blade in enumerate(sheet.blades, 1):
-        lines.append(f"{number}  {blade.title:<10} {blade.key}  ({blade.state})")
-        for name in blade.figures:
+    for number, summary in enumerate(sheet.steps, 1):
+        lines.append(f"{number}  {summary.title:<10} {summary.key}  ({summary.state})")
+        for name in summary.figures:
             lines.append(f"     {figures[name].label:<24} {figures[name].working}")
-        if blade.step == "distance":
+        if summary.step == "distance":
             for row in sheet.schools:
                 verdict = f": {row.ratio} = {grade_word(row.grade)}, clean from {row.clean_from}"
                 lines.append(f"     {row.label:<24} {row.need}{verdict if row.answers else ''}")

@@ -68,7 +68,7 @@ def beside(request: SignedRequest, print_id: int, other_id: int, chair: Query[Ch
             title=work.plan.title,
             text=f"{style.size(trim.w, trim.h)}, {ppi:.0f} ppi",
             picture=facts(held.picture),
-            there=from_there(ppi, distance, work.under.spread, seat, style),
+            there=from_there(ppi, distance, work.viewing_conditions.spread, seat, style),
         )
 
     return Beside(

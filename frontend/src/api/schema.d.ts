@@ -117,7 +117,7 @@ export interface paths {
         put?: never;
         /**
          * Reckon
-         * @description The worksheet of a plan: reckoning, blades, the choices of a step, the distance rail.
+         * @description The worksheet of a plan: reckoning, steps, the choices of a step, the distance rail.
          */
         post: operations["zollstock_bench_api_reckon"];
         delete?: never;
@@ -2497,7 +2497,7 @@ export interface components {
         };
         /**
          * StepSummary
-         * @description A blade of the folding rule: its key figure, one word of state, the figures on its pad.
+         * @description A step of the folding rule: its key figure, one word of state, the figures on its pad.
          */
         StepSummary: {
             /**
@@ -2542,8 +2542,8 @@ export interface components {
              * @description What of the edge can be taken hold of on the drawing.
              */
             grips: components["schemas"]["Grip"][];
-            /** Blades */
-            blades: components["schemas"]["StepSummary"][];
+            /** Steps */
+            steps: components["schemas"]["StepSummary"][];
             /** Schools */
             schools: components["schemas"]["SchoolRow"][];
             /** Choices */
@@ -4039,8 +4039,8 @@ export interface components {
          *     `prints` are its plans as they would be alone; `ink` what is printed on the sheet that is looked at.
          */
         LayoutPage: {
-            /** Blades */
-            blades: components["schemas"]["LayoutStepSummary"][];
+            /** Steps */
+            steps: components["schemas"]["LayoutStepSummary"][];
             /**
              * Ways
              * @default []
@@ -4085,7 +4085,7 @@ export interface components {
         };
         /**
          * LayoutStepSummary
-         * @description A blade of a layout's rule: its key figure, one word of state, the figures on its pad.
+         * @description A step of a layout's rule: its key figure, one word of state, the figures on its pad.
          */
         LayoutStepSummary: {
             /** Step */

@@ -37,7 +37,7 @@ export function BenchDesk(props: {
   return (
     <>
       <Rule
-        blades={worksheet.blades}
+        steps={worksheet.steps}
         step={step}
         made={made && { at: "handover", ...made }}
         onStep={props.onStep}

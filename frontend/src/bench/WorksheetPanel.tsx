@@ -53,9 +53,9 @@ export function WorksheetPanel(props: {
   makingProblem: string;
 }) {
   const { step, worksheet } = props;
-  const blade = worksheet.blades.find((item) => item.step === step);
+  const summary = worksheet.steps.find((item) => item.step === step);
   const figures = new Map(worksheet.reckoning.figures.map((figure) => [figure.id, figure]));
-  const pad = (blade?.figures ?? []).map((id) => figures.get(id)).filter((item): item is Figure => !!item);
+  const pad = (summary?.figures ?? []).map((id) => figures.get(id)).filter((item): item is Figure => !!item);
   const { urgent, others } = findingsAt(worksheet.reckoning.findings, step);
   return (
     <section
@@ -66,7 +66,7 @@ export function WorksheetPanel(props: {
       tabIndex={-1}
     >
       <div className="flex items-baseline">
-        <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
+        <h2 className="text-[17px] font-semibold">{summary?.title}</h2>
         <What about={`word:step-${step}`} passedByTab />
       </div>
       {step === "fit" && (

@@ -35,7 +35,7 @@ beforeEach(() => {
   usePlanStore.setState({ change, settle: vi.fn() });
 });
 
-const blades: StepSummary[] = STEPS.map((step, index) => ({
+const steps: StepSummary[] = STEPS.map((step, index) => ({
   step,
   title: step,
   key: `${index + 1} in`,
@@ -46,7 +46,7 @@ const blades: StepSummary[] = STEPS.map((step, index) => ({
 
 describe("the folding rule", () => {
   it("is a row of tabs with key figure and state, in two planes", () => {
-    render(<Rule blades={blades} step="fit" made={null} onStep={vi.fn()} />);
+    render(<Rule steps={steps} step="fit" made={null} onStep={vi.fn()} />);
     const tabs = screen.getAllByRole("tab");
     expect(tabs).toHaveLength(7);
     expect(tabs[2]).toHaveAttribute("aria-selected", "true");
@@ -57,7 +57,7 @@ describe("the folding rule", () => {
 
   it("moves by arrow keys, round the ends, faster than it is drawn", () => {
     const onStep = vi.fn();
-    render(<Rule blades={blades} step="size" made={null} onStep={onStep} />);
+    render(<Rule steps={steps} step="size" made={null} onStep={onStep} />);
     screen.getAllByRole("tab")[1]?.focus();
     for (const key of ["ArrowLeft", "ArrowLeft"])
       fireEvent.keyDown(document.activeElement as Element, { key });
@@ -67,7 +67,7 @@ describe("the folding rule", () => {
   it("says on the last blade that the file is made", () => {
     render(
       <Rule
-        blades={blades}
+        steps={steps}
         step="fit"
         made={{ at: "handover", word: "made", key: "TIFF 31 MB" }}
         onStep={vi.fn()}

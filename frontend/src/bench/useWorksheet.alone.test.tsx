@@ -18,7 +18,7 @@ vi.stubGlobal("fetch", async (request: Request) => {
   const body = (await request.json()) as (typeof asked)[0];
   asked.push(body);
   const answer = {
-    blades: [
+    steps: [
       { step: "size", key: "50 × 40 cm" },
       { step: "fit", key: body.plan.title },
     ],
@@ -65,7 +65,7 @@ it("asks for figures alone while a hand moves, and for the ways out once it rest
     await after(20);
   }
   expect(asked.map(({ step }) => step)).toEqual(["fit", "fit", null, null]);
-  expect(result.current.worksheet?.blades[1]?.key).toBe("d");
+  expect(result.current.worksheet?.steps[1]?.key).toBe("d");
   expect(result.current.worksheet?.choices[0]?.id).toBe("way of b");
   await after(250);
   expect(asked.at(-1)).toMatchObject({ plan: { title: "d" }, step: "fit" });
@@ -85,10 +85,10 @@ it("never shows the ways out of the step before", async () => {
 it("keeps what did not change as the same object, so that it is not drawn again", async () => {
   const { result, rerender } = shown("a");
   await after(20);
-  const before = result.current.worksheet?.blades;
+  const before = result.current.worksheet?.steps;
   rerender({ of: plan("b"), step: "fit" });
   await after(20);
-  const now = result.current.worksheet?.blades;
+  const now = result.current.worksheet?.steps;
   expect(now?.[1]).not.toBe(before?.[1]);
   expect(now?.[0]).toBe(before?.[0]);
 });

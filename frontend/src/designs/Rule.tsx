@@ -3,7 +3,7 @@ import { gradeWord } from "../shell/Grade";
 import { typeset } from "../shell/typeset";
 
 /** A blade of a rule: its key figure and one word of state. */
-interface AnyBlade<Step extends string> {
+interface AnyStep<Step extends string> {
   step: Step;
   title: string;
   key: string;
@@ -13,11 +13,11 @@ interface AnyBlade<Step extends string> {
 
 /** The folding rule: way, summary and navigation in one. Blades lie in two planes. */
 export function Rule<Step extends string>(props: {
-  blades: AnyBlade<Step>[];
+  steps: AnyStep<Step>[];
   step: Step;
   /** On which blade stands what became of the file of this very document: how far it is, or how large. */
   made: { at: Step; word: string; key?: string } | null;
-  /** A rule of few blades keeps them narrow. */
+  /** A rule of few steps keeps them narrow. */
   short?: boolean;
   onStep: (step: Step) => void;
 }) {
@@ -34,8 +34,8 @@ export function Rule<Step extends string>(props: {
     event.preventDefault();
     // From the blade that has the focus: keys may come faster than steps are shown.
     const from = (event.target as HTMLElement).dataset["step"] ?? props.step;
-    const at = props.blades.findIndex((blade) => blade.step === from);
-    const next = props.blades[(at + by + props.blades.length) % props.blades.length];
+    const at = props.steps.findIndex((blade) => blade.step === from);
+    const next = props.steps[(at + by + props.steps.length) % props.steps.length];
     if (!next) return;
     props.onStep(next.step);
     row.current?.querySelector<HTMLElement>(`[data-step="${next.step}"]`)?.focus();
@@ -50,7 +50,7 @@ export function Rule<Step extends string>(props: {
         aria-label="Steps of the work"
         onKeyDown={move}
       >
-        {props.blades.map((blade, index) => {
+        {props.steps.map((blade, index) => {
           const open = blade.step === props.step;
           const made = props.made?.at === blade.step ? props.made : null;
           const state = made?.word ?? blade.state;

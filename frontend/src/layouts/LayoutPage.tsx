@@ -60,9 +60,9 @@ function Inside({ layout, request }: { layout: LayoutState; request: AnyLayoutRe
   const maker = { kind: "layouts", id: layout.id } as const;
   const orders = useOrders(maker);
   const { mutate: make, isPending: busy, error: notMade } = useMakeFile("layouts");
-  const step = stepAt(useParams()["step"], page?.blades ?? []);
+  const step = stepAt(useParams()["step"], page?.steps ?? []);
   const toStep = (next: string) => void go(`/layouts/${layout.id}/${next}`, { replace: true });
-  const last = kindOf(request).makesAt ?? page?.blades.at(-1)?.step ?? "";
+  const last = kindOf(request).makesAt ?? page?.steps.at(-1)?.step ?? "";
   const leaf = kindOf(request).leaf?.(layout, account.unit);
   const makeFiles = async () => {
     if (leaf) return window.location.assign(leaf);
@@ -75,7 +75,7 @@ function Inside({ layout, request }: { layout: LayoutState; request: AnyLayoutRe
   useFirstField(page !== null);
   useLayoutKeys({
     onStep: (number) => {
-      const next = page?.blades[number];
+      const next = page?.steps[number];
       if (next) toStep(next.step);
       toFirstField();
     },
@@ -104,9 +104,9 @@ function Inside({ layout, request }: { layout: LayoutState; request: AnyLayoutRe
     />
   );
   // By itself: under a moving hand it is drawn again only where a blade says something else.
-  const blades = page?.blades;
-  const rule = blades && (
-    <Rule short blades={blades} step={step} made={made && { at: last, ...made }} onStep={toStep} />
+  const steps = page?.steps;
+  const rule = steps && (
+    <Rule short steps={steps} step={step} made={made && { at: last, ...made }} onStep={toStep} />
   );
   return (
     <div className="bench">
@@ -163,9 +163,9 @@ function Worksheet(props: Omit<LayoutPanelProps, "request"> & { request: AnyLayo
   const { request, page, step } = props;
   const change = useLayoutStore((store) => store.change);
   const Step = kindOf(request).steps[step];
-  const blade = page.blades.find((one) => one.step === step);
+  const summary = page.steps.find((one) => one.step === step);
   const figures = new Map(page.figures.map((figure) => [figure.id, figure]));
-  const pad = (blade?.figures ?? []).flatMap((id) => figures.get(id) ?? []);
+  const pad = (summary?.figures ?? []).flatMap((id) => figures.get(id) ?? []);
   return (
     <section
       id="worksheet"
@@ -175,8 +175,8 @@ function Worksheet(props: Omit<LayoutPanelProps, "request"> & { request: AnyLayo
       tabIndex={-1}
     >
       <div className="flex items-baseline">
-        <h2 className="text-[17px] font-semibold">{blade?.title}</h2>
-        <What about={`word:step-${blade?.step}`} passedByTab />
+        <h2 className="text-[17px] font-semibold">{summary?.title}</h2>
+        <What about={`word:step-${summary?.step}`} passedByTab />
       </div>
       {Step && <Step {...props} />}
       <FindingList findings={page.findings} onFix={change} />

@@ -148,7 +148,7 @@ class Bleed(EdgeKind):
             [BLADE, *fixings(trim.w, trim.h)],
         )
 
-    def blade(self, style: LengthStyle) -> tuple[str, str]:
+    def summary(self, style: LengthStyle) -> tuple[str, str]:
         sides = self.sides()
         if len(set(sides)) == 1:
             key = f"Bleed {style.length(sides[0])}"

@@ -199,7 +199,7 @@ class Border(EdgeKind):
     def caption_text(self) -> str:
         return "" if self.caption is None else self.caption.text
 
-    def blade(self, style: LengthStyle) -> tuple[str, str]:
+    def summary(self, style: LengthStyle) -> tuple[str, str]:
         sides = [side.mm for side in (self.left, self.top, self.right, self.bottom)]
         if len(set(sides)) == 1:
             return f"Border {style.length(sides[0])}", "captioned" if self.caption else "all round"

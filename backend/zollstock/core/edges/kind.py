@@ -2,7 +2,7 @@
 
 An edge knows everything about itself: the fields of its document, the boxes it makes of a finished
 size by their names, the arithmetic of its sides, what contradicts it, what a careful colleague would say of it, the
-words on its blade, what the rim of the file is made of, the edge that a print gets first, what can be taken hold of,
+words of its step, what the rim of the file is made of, the edge that a print gets first, what can be taken hold of,
 what the workshop does, how it looks on a wall. A kind that is added is one file beside
 these, and one line in the package.
 """
@@ -116,8 +116,8 @@ class EdgeKind(Part):
         """What is worth a look, with what cures it."""
         yield from ()
 
-    def blade(self, style: LengthStyle) -> tuple[str, str]:
-        """The key figure of the blade, and its word of state."""
+    def summary(self, style: LengthStyle) -> tuple[str, str]:
+        """The key figure of its step, and its word of state."""
         raise NotImplementedError
 
     def rim(self) -> EdgeFill:
@@ -176,7 +176,7 @@ class EdgeKind(Part):
         return ""
 
     def fill_label(self) -> str:
-        """The name of the fill in force, as on a blade."""
+        """The name of the fill in force, as its step has it."""
         fill = getattr(self, "fill", "")
         return next((one.label.lower() for one in self.fills if one.id == fill), fill)
 

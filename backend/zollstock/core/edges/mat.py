@@ -218,6 +218,6 @@ class Mat(EdgeKind):
         inner = () if self.inner is None else ((float(self.inner.step.mm), self.inner.colour),)
         return (*inner, (_BEVEL_MM, WHITE))
 
-    def blade(self, style: LengthStyle) -> tuple[str, str]:
+    def summary(self, style: LengthStyle) -> tuple[str, str]:
         key = f"Mat {style.size(self.opening_width.mm, self.opening_height.mm)}"
         return key, "mat" if self.reveal is None else "floats"

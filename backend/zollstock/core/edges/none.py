@@ -25,5 +25,5 @@ class NoEdge(EdgeKind):
     def first_of_many(cls, usual: Usual) -> dict[str, Any] | None:
         return {"kind": "none"}
 
-    def blade(self, style: LengthStyle) -> tuple[str, str]:
+    def summary(self, style: LengthStyle) -> tuple[str, str]:
         return "No edge", "none"

@@ -170,7 +170,7 @@ class Wrap(EdgeKind):
     def depth_on_wall(self) -> Fraction:
         return self.depth.mm
 
-    def blade(self, style: LengthStyle) -> tuple[str, str]:
+    def summary(self, style: LengthStyle) -> tuple[str, str]:
         return f"Wrap {style.length(self.depth.mm)}", self.fill_label()
 
     def rim(self) -> EdgeFill:

@@ -30,7 +30,7 @@ def workshop(work: Work, style: LengthStyle) -> Workshop:
     cuts, steps, cautions = edge.craft(
         work.boxes, work.placement.printed, plan.target, plan.marks, style
     )
-    key, state = edge.blade(style)
+    key, state = edge.summary(style)
     document, kind = work.boxes.document, FILE_FORMATS[plan.output.format]
     printed = Cut(
         "Print, at 100 %",

@@ -25,7 +25,7 @@ Pair = tuple[float, float]
 
 
 class LayoutStepSummary(Record):
-    """A blade of a layout's rule: its key figure, one word of state, the figures on its pad."""
+    """A step of a layout's rule: its key figure, one word of state, the figures on its pad."""
 
     step: str
     title: str
@@ -262,7 +262,7 @@ class SheetDrawn:
 class Parts(Record):
     """What a kind puts on its page; `none` of its own drawings where it has none."""
 
-    blades: list[LayoutStepSummary]
+    steps: list[LayoutStepSummary]
     ways: list[LayoutWay] = []
     tiles: TilesDrawn | None = None
     frame: FaceFrame | None = None
@@ -316,10 +316,10 @@ def assembled(
     )
 
 
-def blade(
+def step_summary(
     step: str, title: str, key: str, state: str, figures: list[str], findings: list[Finding]
 ) -> LayoutStepSummary:
-    """A blade whose word is that of the gravest of its findings."""
+    """A step whose word is that of the gravest of its findings."""
     found = {finding.level for finding in findings}
     level: Literal["calm", "warn", "stop"]
     level = "stop" if "stop" in found else "warn" if "warn" in found else "calm"

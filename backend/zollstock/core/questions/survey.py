@@ -127,7 +127,7 @@ def kept_along(base: Plan, unit: str | None = None) -> GoesAlong:
     if base.edge.kind == "none":
         return GoesAlong(edge="", ways=[])
     style = style_for([base.target.width], unit)
-    words = base.edge.blade(style)[0]
+    words = base.edge.summary(style)[0]
     if getattr(base.edge, "caption", None):
         words += ", with its caption"
     ways: list[Along] = ["scaled", "same", "left"] if base.edge.scales else ["same", "left"]
@@ -240,7 +240,7 @@ def verdict(candidate: Candidate, base: Plan, unit: str | None) -> SizeVerdict:
         from_text="" if size.in_pixels else style.far(work.distance),
         zones=zones,
         zones_text=zones_text(work, style),
-        edge_text="" if edge.kind == "none" else edge.blade(style)[0],
+        edge_text="" if edge.kind == "none" else edge.summary(style)[0],
         edge_trouble=trouble,
         troubled=troubled(work, zones) or bool(trouble),
         drawing=small_drawing(work),

@@ -31,7 +31,7 @@ def edge_kinds(work: Work, style: LengthStyle, left: Mapping[str, Any]) -> Itera
             document = known.model_validate(first).model_dump(mode="json")
         fix = {"edge": document}
         yield Offer(
-            f"edge-{kind}", known.label, fix, lambda outcome: _blade(outcome, style), "edge"
+            f"edge-{kind}", known.label, fix, lambda outcome: _summary(outcome, style), "edge"
         )
 
 
@@ -53,5 +53,5 @@ def edge_fills(work: Work) -> Iterator[Offer]:
         yield Offer(f"fill-{fill.id}", fill.label, fix, lost_in_short, "fill")
 
 
-def _blade(outcome: Work, style: LengthStyle) -> str:
-    return outcome.plan.edge.blade(style)[0]
+def _summary(outcome: Work, style: LengthStyle) -> str:
+    return outcome.plan.edge.summary(style)[0]

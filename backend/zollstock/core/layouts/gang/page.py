@@ -17,8 +17,8 @@ from ..page import (
     LayoutStepSummary,
     LayoutWay,
     Parts,
-    blade,
     paper_name,
+    step_summary,
 )
 from ..request import Margins, Paper
 from .figures import bill, display_name, money
@@ -37,13 +37,13 @@ MOST_THOROUGH = 40
 def gang_parts(gang: Gang, laid: PlannedLayout, style: LengthStyle, studio: Studio) -> Parts:
     """What stands on the page of a gang."""
     return Parts(
-        blades=_blades(gang, laid, style, studio),
+        steps=_steps(gang, laid, style, studio),
         ways=[*_papers(gang, studio.stock, style), *_cutting(gang)],
         gang=_drawn(gang, style),
     )
 
 
-def _blades(
+def _steps(
     gang: Gang, laid: PlannedLayout, style: LengthStyle, studio: Studio
 ) -> list[LayoutStepSummary]:
     layout, of = gang.layout, {name: [one for one in laid.findings if one.id in ids] for name, ids in (
@@ -57,10 +57,10 @@ def _blades(
     pinned = sum(piece.pinned for piece in gang.pieces)
     length = style.length(gang.length) if roll is not None else f"{len(gang.lengths)} sheets"
     return [
-        blade("prints", "Prints", f"{count} piece{'s' * (count > 1)}", f"{len(layout.plans)} pictures" if len(layout.plans) > 1 else "1 picture", [], rest),
-        blade("paper", "Paper", paper, "no price" if billed is None else priced(billed.cost, studio.stock), ["length_used", "cost", "sheets_count"], of["paper"]),
-        blade("laying", "Laying", length, f"{waste.text} waste" if not pinned else f"{pinned} pinned", ["length_used", "waste", "saved", "file_ppi", "file_width_px", "file_height_px", "file_bytes"], of["laying"]),
-        blade("cutting", "Cutting", f"{len(gang.cuts)} cuts" if gang.cuts else f"{count} to cut", "right through" if layout.guillotine else "free", [], of["cutting"]),
+        step_summary("prints", "Prints", f"{count} piece{'s' * (count > 1)}", f"{len(layout.plans)} pictures" if len(layout.plans) > 1 else "1 picture", [], rest),
+        step_summary("paper", "Paper", paper, "no price" if billed is None else priced(billed.cost, studio.stock), ["length_used", "cost", "sheets_count"], of["paper"]),
+        step_summary("laying", "Laying", length, f"{waste.text} waste" if not pinned else f"{pinned} pinned", ["length_used", "waste", "saved", "file_ppi", "file_width_px", "file_height_px", "file_bytes"], of["laying"]),
+        step_summary("cutting", "Cutting", f"{len(gang.cuts)} cuts" if gang.cuts else f"{count} to cut", "right through" if layout.guillotine else "free", [], of["cutting"]),
     ]  # fmt: skip
 
 

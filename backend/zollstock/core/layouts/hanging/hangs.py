@@ -16,10 +16,10 @@ from ...sheet.sheets import Sheet
 from ...work.outcome import Work, work_out
 from ..beginning import Beginning, Document
 from ..kind import Kind, PageQuery, PlannedLayout
-from ..page import LayoutPage, LayoutStepSummary, LayoutWay, Parts, assembled, blade
+from ..page import LayoutPage, LayoutStepSummary, LayoutWay, Parts, assembled, step_summary
 from ..request import LayoutRequest
 from ..wall.hanging import CAUTION, hang_figures, hang_findings
-from ..wall.page import Shown, seen_blade, wall_drawn
+from ..wall.page import Shown, seen_step, wall_drawn
 from ..wall.plan import hanging_plan
 from ..wall.scene import Scene
 from ..wall.usual import usual_heights
@@ -99,7 +99,7 @@ class HangKind(Kind):
         typed = [("", "")] * len(pieces)
         wall = None if layout.wall is None else layout.wall.mm
         parts = Parts(
-            blades=_blades(layout, laid, style),
+            steps=_steps(layout, laid, style),
             ways=list(_lines(layout)),
             wall=wall_drawn(pieces, hang, shown, typed, wall, style),
             scene=row_scene(layout, style),
@@ -163,9 +163,7 @@ def _down(mm: Fraction, style: LengthStyle) -> Fraction:
     return (mm // step) * step
 
 
-def _blades(
-    layout: HangRequest, laid: PlannedLayout, style: LengthStyle
-) -> list[LayoutStepSummary]:
+def _steps(layout: HangRequest, laid: PlannedLayout, style: LengthStyle) -> list[LayoutStepSummary]:
     count = len(layout.hung)
     of_row = [one for one in laid.findings if one.id in _OF_ROW]
     rest = [one for one in laid.findings if one not in of_row]
@@ -173,12 +171,12 @@ def _blades(
     of_hanging = [one.id for one in laid.figures if one.id.startswith(("hang_", "nail_"))]
     where = "centred" if layout.centred and layout.wall is not None else "from the left"
     return [
-        blade("row", "Row", style.length(row_width(layout)), f"{count} piece{'s' * (count > 1)}", ["row_width"], of_row),
-        blade("wall", "Wall", "not measured" if layout.wall is None else style.length(layout.wall.mm), where,
+        step_summary("row", "Row", style.length(row_width(layout)), f"{count} piece{'s' * (count > 1)}", ["row_width"], of_row),
+        step_summary("wall", "Wall", "not measured" if layout.wall is None else style.length(layout.wall.mm), where,
               ["row_width", "free_at_ends"], []),
-        blade("hanging", "Hanging", f"middle {style.length(layout.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
+        step_summary("hanging", "Hanging", f"middle {style.length(layout.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
               of_hanging, rest),
-        seen_blade(layout.view, style),
+        seen_step(layout.view, style),
     ]  # fmt: skip
 
 

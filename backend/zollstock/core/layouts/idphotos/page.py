@@ -8,7 +8,15 @@ from ...ground.show import LengthStyle
 from ...studio.studio import Studio
 from ...work.outcome import Work
 from ..kind import PlannedLayout
-from ..page import FaceFrame, LayoutStepSummary, LayoutWay, MarksDrawn, Parts, blade, paper_name
+from ..page import (
+    FaceFrame,
+    LayoutStepSummary,
+    LayoutWay,
+    MarksDrawn,
+    Parts,
+    paper_name,
+    step_summary,
+)
 from .facechecks import face_checks, leaning
 from .headroom import HeadRoom, leaned, middle
 from .photo import Block, IdRequest, Range
@@ -31,7 +39,7 @@ def id_parts(
     doubtful = sum(check.state == "look" for check in checks)
     block = max(layout.blocks(), key=lambda one: one.most)
     return Parts(
-        blades=_blades(layout, work, laid, doubtful, style, studio),
+        steps=_steps(layout, work, laid, doubtful, style, studio),
         ways=[*_turns(layout, block), *_leans(layout, room)],
         frame=_frame(layout, room),
         checks=checks,
@@ -39,7 +47,7 @@ def id_parts(
     )
 
 
-def _blades(
+def _steps(
     layout: IdRequest,
     work: Work,
     laid: PlannedLayout,
@@ -53,12 +61,12 @@ def _blades(
     place = "crown_distance" if rule.crown is not None else "eye_height"
     count = next(one for one in laid.figures if one.id == "pieces_count")
     return [
-        blade("rule", "Rule", style.size(rule.width.mm, rule.height.mm), rule.name or "typed",
+        step_summary("rule", "Rule", style.size(rule.width.mm, rule.height.mm), rule.name or "typed",
               ["head_height", place], []),
-        blade("face", "Face", f"{style.length(middle(rule.head))} head", "not marked yet" if layout.unmarked else show.ppi(work.effective),
+        step_summary("face", "Face", f"{style.length(middle(rule.head))} head", "not marked yet" if layout.unmarked else show.ppi(work.effective),
               ["effective_ppi", "head_height", place], of_face),
-        blade("checks", "Checks", f"{doubtful} to look at" if doubtful else "all pass", "not retouched", [], []),
-        blade("sheet", "Sheet", f"{paper_name(layout.sheet, style, studio)}, {count.text}", "with upload" if layout.upload else "cut lines",
+        step_summary("checks", "Checks", f"{doubtful} to look at" if doubtful else "all pass", "not retouched", [], []),
+        step_summary("sheet", "Sheet", f"{paper_name(layout.sheet, style, studio)}, {count.text}", "with upload" if layout.upload else "cut lines",
               ["pieces_count", "columns", "rows", "turn", "upload_width_px", "upload_height_px"], rest),
     ]  # fmt: skip
 

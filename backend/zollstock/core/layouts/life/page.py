@@ -8,8 +8,16 @@ from ...ground.show import LengthStyle
 from ...studio.studio import Studio
 from ...work.outcome import Work
 from ..kind import PlannedLayout
-from ..page import LayoutStepSummary, LayoutWay, PartDrawn, Parts, RingsDrawn, blade, paper_name
-from ..tiles.page import tile_blades, tiles_drawn
+from ..page import (
+    LayoutStepSummary,
+    LayoutWay,
+    PartDrawn,
+    Parts,
+    RingsDrawn,
+    paper_name,
+    step_summary,
+)
+from ..tiles.page import tile_steps, tiles_drawn
 from ..tiles.ways import tile_ways
 from .request import LifeRequest
 
@@ -26,16 +34,18 @@ def life_parts(
     if layout.unmarked:
         return _unmarked_parts(layout, laid, style, studio)
     grade = next(one for one in laid.figures if one.id == "grade")
-    measure = blade("measure", "Measure", f"{style.length(layout.measured.length.mm)}, {scale_text(layout.scale)}",
+    measure = step_summary("measure", "Measure", f"{style.length(layout.measured.length.mm)}, {scale_text(layout.scale)}",
                     grade.text, ["effective_ppi", "whole_width", "whole_height", "grade"], [])  # fmt: skip
     if layout.tiles is not None:
         cut = layout.tiles.best(layout.sheet, work.boxes.document, layout.by)
         count = on if on is not None else cut.sheets
         return Parts(
-            blades=[
+            steps=[
                 measure,
-                blade("parts", "Parts", "the whole", f"{cut.sheets} tiles", ["sheets_count"], []),
-                *tile_blades(laid, layout, layout.tiles, cut, style, studio),
+                step_summary(
+                    "parts", "Parts", "the whole", f"{cut.sheets} tiles", ["sheets_count"], []
+                ),
+                *tile_steps(laid, layout, layout.tiles, cut, style, studio),
             ],
             ways=[
                 *_scales(layout),
@@ -45,7 +55,7 @@ def life_parts(
             rings=_rings(layout),
         )
     return Parts(
-        blades=[measure, *_part_blades(layout, laid, style, studio)],
+        steps=[measure, *_part_steps(layout, laid, style, studio)],
         ways=_scales(layout),
         parts=_drawn(work, laid),
         rings=_rings(layout),
@@ -63,33 +73,33 @@ def _unmarked_parts(
     """Until points and distance are set there is nothing to tell but that."""
     length = layout.measure and layout.measure.length
     typed = style.length(length.mm) if length else "no distance yet"
-    measure = blade(
+    measure = step_summary(
         "measure", "Measure", f"{typed}, {scale_text(layout.scale)}", "", [], laid.findings
     )
     paper = paper_name(layout.sheet, style, studio)
     rest = [
-        blade("parts", "Parts", "not marked yet", "", [], []),
-        blade("sheets", "Sheets", paper, "", [], []),
-        blade("marks", "Marks", "cut, bar" if layout.marks else "none", "", [], []),
+        step_summary("parts", "Parts", "not marked yet", "", [], []),
+        step_summary("sheets", "Sheets", paper, "", [], []),
+        step_summary("marks", "Marks", "cut, bar" if layout.marks else "none", "", [], []),
     ]
     if layout.tiles is not None:
         rest.insert(
-            2, blade("overlap", "Overlap", style.length(layout.tiles.overlap.mm), "", [], [])
+            2, step_summary("overlap", "Overlap", style.length(layout.tiles.overlap.mm), "", [], [])
         )
-    return Parts(blades=[measure, *rest], ways=_scales(layout), parts=[], rings=_rings(layout))
+    return Parts(steps=[measure, *rest], ways=_scales(layout), parts=[], rings=_rings(layout))
 
 
-def _part_blades(
+def _part_steps(
     layout: LifeRequest, laid: PlannedLayout, style: LengthStyle, studio: Studio
 ) -> list[LayoutStepSummary]:
     count, printed = len(layout.parts), layout.printed
     of_driver = [one for one in laid.findings if one.id.startswith("driver")]
     rest = [one for one in laid.findings if one not in of_driver]
     return [
-        blade("parts", "Parts", layout.parts[0].name or "1 part" if count == 1 else f"{count} parts", "a sheet each",
+        step_summary("parts", "Parts", layout.parts[0].name or "1 part" if count == 1 else f"{count} parts", "a sheet each",
               ["effective_ppi"], rest),
-        blade("sheets", "Sheets", paper_name(layout.sheet, style, studio), "standing", ["effective_ppi"], []),
-        blade("marks", "Marks", "cut, bar" if layout.marks else "none",
+        step_summary("sheets", "Sheets", paper_name(layout.sheet, style, studio), "standing", ["effective_ppi"], []),
+        step_summary("marks", "Marks", "cut, bar" if layout.marks else "none",
               f"prints {show.percent(printed.scale)}" if printed else "100 mm bar",
               ["driver_scale"] if printed else [], of_driver),
     ]  # fmt: skip

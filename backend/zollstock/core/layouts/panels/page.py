@@ -21,11 +21,11 @@ from ..page import (
     PanelsDrawn,
     Parts,
     WallDrawn,
-    blade,
+    step_summary,
 )
 from ..wall.faces import bounds
 from ..wall.hanging import CAUTION
-from ..wall.page import Shown, seen_blade, wall_drawn
+from ..wall.page import Shown, seen_step, wall_drawn
 from .arrangements import ARRANGEMENTS, LEAST, MOST, arrangement_of
 from .onwall import frames_to_hang, panels_scene
 from .rearranged import NotArranged, gap_of, rearranged, usual_size
@@ -44,7 +44,7 @@ def panel_parts(
 ) -> Parts:
     """What stands on the page of panels."""
     return Parts(
-        blades=_blades(layout, work, laid, style),
+        steps=_steps(layout, work, laid, style),
         ways=[*_modes(layout), *_fills(layout, work)],
         wall=_wall(layout, style),
         panels=_drawn(layout, work),
@@ -53,7 +53,7 @@ def panel_parts(
     )
 
 
-def _blades(
+def _steps(
     layout: PanelsRequest, work: Work, laid: PlannedLayout, style: LengthStyle
 ) -> list[LayoutStepSummary]:
     spread, count = bounds(layout.on_spread), len(layout.frames)
@@ -78,15 +78,15 @@ def _blades(
     )  # fmt: skip
     of_hanging = [figure.id for figure in laid.figures if figure.id.startswith(("hang_", "nail_"))]
     return [
-        blade("spread", "Spread", style.size(spread.w, spread.h), _WORDS[layout.mode],
+        step_summary("spread", "Spread", style.size(spread.w, spread.h), _WORDS[layout.mode],
               ["spread_width", "spread_height", "unseen", "loss"], by_id["spread"]),
-        blade("frames", "Frames", f"{count}, measured" if measured else f"{count} frames",
+        step_summary("frames", "Frames", f"{count}, measured" if measured else f"{count} frames",
               ARRANGEMENTS[own].label.lower() if own else "own places", ["spread_width", "spread_height"], by_id["frames"]),
-        blade("edge", "Edge", *edge, [], by_id["edge"]),
-        blade("pixels", "Pixels", show.ppi(work.effective), grade_word(work.grade or "no trials"), ["effective_ppi", "loss", "grade"], rest),
-        blade("hanging", "Hanging", f"middle {style.length(layout.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
+        step_summary("edge", "Edge", *edge, [], by_id["edge"]),
+        step_summary("pixels", "Pixels", show.ppi(work.effective), grade_word(work.grade or "no trials"), ["effective_ppi", "loss", "grade"], rest),
+        step_summary("hanging", "Hanging", f"middle {style.length(layout.hang.centre_height.mm)}", f"{nails} nail{'s' * (nails > 1)}",
               of_hanging, by_id["hanging"]),
-        seen_blade(layout.view, style),
+        seen_step(layout.view, style),
     ]  # fmt: skip
 
 

@@ -9,7 +9,7 @@ from ...studio.studio import Studio
 from ...work.outcome import Work
 from ..kind import PlannedLayout
 from ..onpaper import OnPaperRequest
-from ..page import LayoutStepSummary, TilesDrawn, blade, paper_name
+from ..page import LayoutStepSummary, TilesDrawn, paper_name, step_summary
 from .seams import tile_name
 from .way import Cut, TilesWay
 
@@ -18,7 +18,7 @@ _OF_MARKS = {"marks-no-room", "driver-scales", "driver-corrected"}
 _SIZE = ["columns", "rows", "cut_saves_column", "cut_saves_row", "waste"]
 
 
-def tile_blades(
+def tile_steps(
     laid: PlannedLayout,
     layout: OnPaperRequest,
     way: TilesWay,
@@ -26,7 +26,7 @@ def tile_blades(
     style: LengthStyle,
     studio: Studio,
 ) -> list[LayoutStepSummary]:
-    """Sheets, Overlap and Marks; what is laid out stands on a blade of its own."""
+    """Sheets, Overlap and Marks; what is laid out is a step of its own."""
     of_overlap = [one for one in laid.findings if one.id in _OF_OVERLAP]
     of_marks = [one for one in laid.findings if one.id in _OF_MARKS]
     paper = paper_name(layout.sheet, style, studio)
@@ -34,20 +34,20 @@ def tile_blades(
     printed = layout.printed
     marked = "cut, glue, numbers" if layout.marks else "none"
     return [
-        blade("sheets", "Sheets", f"{paper}, {cut.sheets}", "lying" if cut.turn else "standing",
+        step_summary("sheets", "Sheets", f"{paper}, {cut.sheets}", "lying" if cut.turn else "standing",
               [*_SIZE, "usable_width", "usable_height"], []),
-        blade("overlap", "Overlap", style.length(overlap) if overlap else "none", "glued" if overlap else "side by side",
+        step_summary("overlap", "Overlap", style.length(overlap) if overlap else "none", "glued" if overlap else "side by side",
               ["columns", "rows"], of_overlap),
-        blade("marks", "Marks", marked, f"prints {show.percent(printed.scale)}" if printed else "100 mm bar",
+        step_summary("marks", "Marks", marked, f"prints {show.percent(printed.scale)}" if printed else "100 mm bar",
               ["driver_scale"] if printed else [], of_marks),
     ]  # fmt: skip
 
 
-def what_blade(laid: PlannedLayout, work: Work, style: LengthStyle) -> LayoutStepSummary:
+def what_step(laid: PlannedLayout, work: Work, style: LengthStyle) -> LayoutStepSummary:
     """What is laid out: the finished size and its grade."""
     trim = work.boxes.trim
     rest = [one for one in laid.findings if one.id not in _OF_OVERLAP | _OF_MARKS]
-    return blade(
+    return step_summary(
         "what",
         "What",
         style.size(trim.w, trim.h),

@@ -20,7 +20,7 @@ from ..request import LaidPaper, LayoutRequest
 from .figures import tile_figures
 from .marks import tile_labels
 from .overview import overview
-from .page import glue_notes, tile_blades, tiles_drawn, what_blade
+from .page import glue_notes, tile_steps, tiles_drawn, what_step
 from .seams import zones_on_seams
 from .sheets import TileSheets
 from .way import TilesWay
@@ -77,9 +77,9 @@ class Tiles(Kind):
         cut = layout.best(layout.sheet, work.boxes.document, layout.by)
         on = cut.sheets if seen.on is None else seen.on
         parts = Parts(
-            blades=[
-                what_blade(laid, work, style),
-                *tile_blades(laid, layout, layout, cut, style, seen.studio),
+            steps=[
+                what_step(laid, work, style),
+                *tile_steps(laid, layout, layout, cut, style, seen.studio),
             ],
             ways=tile_ways(work, layout.sheet, layout, layout.by, style, "", on),
             tiles=tiles_drawn(cut, ""),

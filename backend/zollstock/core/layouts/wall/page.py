@@ -9,7 +9,7 @@ from typing import NamedTuple
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...shapes.box import ZERO, Box
-from ..page import DimDrawn, HungDrawn, LayoutStepSummary, Pair, WallDrawn, blade
+from ..page import DimDrawn, HungDrawn, LayoutStepSummary, Pair, WallDrawn, step_summary
 from .faces import bounds
 from .hanging import Hang, Hung, ToHang, hung
 from .view import WallView
@@ -115,7 +115,7 @@ def nails_along(pieces: Sequence[Hung], hang: Hang) -> list[Fraction]:
     return sorted({x - hang.from_left.mm for piece in pieces for x, _ in piece.nails})
 
 
-def seen_blade(view: WallView, style: LengthStyle) -> LayoutStepSummary:
+def seen_step(view: WallView, style: LengthStyle) -> LayoutStepSummary:
     """From where it is seen, and on what."""
     where = "own photograph" if view.photo is not None else "drawn wall"
-    return blade("view", "On the wall", f"from {style.far(view.distance.mm)}", where, [], [])
+    return step_summary("view", "On the wall", f"from {style.far(view.distance.mm)}", where, [], [])
