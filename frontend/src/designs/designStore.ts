@@ -7,8 +7,9 @@ import { create, type StoreApi, type UseBoundStore } from "zustand";
 import type { ApiProblem } from "../api/client";
 import { onSignedIn, onSignOut } from "../session/useSession";
 import { patched, type Fix } from "./fix";
-import { handOf, isUnsaved, type DesignState, type Hand, type Saving, type Way, type Wire } from "./hand";
+import { handOf, isUnsaved, type DesignState, type Hand, type Way, type Wire } from "./hand";
 import { lineOf } from "./line";
+import { after, waitsForChoice, type Saving, type SavingEvent } from "./saving";
 import { claimUnsent, dropAllUnsent, dropUnsent, keepUnsent, unsentOf } from "./unsent";
 
 /** A design whose document the server has not got yet, and where it is worked on. */
@@ -54,9 +55,6 @@ export interface DesignStore<State, Document> {
   forget: () => void;
 }
 
-/** Nothing of it goes to the server before its owner has chosen, or at all. */
-const waitsForChoice = ({ saving }: { saving: Saving }) => saving === "stale" || saving === "gone";
-
 /** The store of one kind of design. */
 export function designStore<State extends DesignState, Document extends { title: string }>(
   wire: Wire<State, Document>,
@@ -68,8 +66,9 @@ export function designStore<State extends DesignState, Document extends { title:
     let current: Held | null = null;
 
     /** Change a hand and tell whoever looks at it; `going` changes are kept in storage when they settle. */
-    const told = (hand: Held, change: Partial<Held>) => {
+    const told = (hand: Held, change: Partial<Omit<Held, "saving">>, event?: SavingEvent) => {
       Object.assign(hand, change);
+      if (event) hand.saving = after(hand.saving, event);
       if (!isUnsaved(hand) || hand.saving === "gone") dropUnsent(hand.held.id);
       else if (!hand.dragging)
         keepUnsent(hand.held.id, {
@@ -143,9 +142,9 @@ export function designStore<State extends DesignState, Document extends { title:
         hand.held = { ...held, version: kept.version };
         const [first, last] = [kept.sent, kept.plan];
         hand.steps = replaceEqualDeep(first, last) === first ? [last] : [first, last];
-        hand.saving = "waiting";
+        hand.saving = after(hand.saving, "recovered");
       } else if (kept.version !== held.version) {
-        hand.saving = "stale";
+        hand.saving = after(hand.saving, "overtaken");
         hand.words = `This ${wire.word} was changed elsewhere since. What was not saved here is still in hand.`;
       }
       return hand;
@@ -173,7 +172,7 @@ export function designStore<State extends DesignState, Document extends { title:
           else if (!isUnsaved(hand)) {
             hand.document = documentOf(state);
             accept(hand, state);
-          } else if (state.version > hand.held.version) told(hand, { saving: "stale" });
+          } else if (state.version > hand.held.version) told(hand, {}, "overtaken");
           else told(hand, {});
         }
         settled(current);
@@ -203,7 +202,7 @@ export function designStore<State extends DesignState, Document extends { title:
           hand.hurry?.();
           if (hand.saving !== "waiting" || hand.running) continue;
           if (isUnsaved(hand)) void go(hand);
-          else told(hand, { saving: "saved", words: "" });
+          else told(hand, { words: "" }, "idle");
         }
       },
       undo: () => walk("undo"),
@@ -228,15 +227,8 @@ export function designStore<State extends DesignState, Document extends { title:
         await hand.running;
         try {
           const theirs = await theirsOf(hand);
-          told(hand, {
-            held: theirs,
-            saved: null,
-            steps: [],
-            sent: null,
-            dragging: false,
-            saving: "waiting",
-            words: "",
-          });
+          const mine = { held: theirs, saved: null, steps: [], sent: null, dragging: false, words: "" };
+          told(hand, mine, "chosen");
           await go(hand);
         } catch (error) {
           const problem = error as ApiProblem;

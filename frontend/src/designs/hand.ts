@@ -1,7 +1,5 @@
 // A design in hand: what the server has of it, what the hand has made of it, and what is on its way.
-
-/** `gone`: the design was removed elsewhere. */
-export type Saving = "saved" | "saving" | "waiting" | "stale" | "refused" | "gone";
+import type { Saving } from "./saving";
 
 /** A design as the server tells it, whatever its kind. */
 export interface DesignState {

@@ -3,21 +3,26 @@ import { replaceEqualDeep } from "@tanstack/react-query";
 import { answered, isAway, pause } from "../api/away";
 import type { ApiProblem } from "../api/client";
 import { isUnsaved, type DesignState, type Hand, type Wire } from "./hand";
+import type { SavingEvent } from "./saving";
 
 export function lineOf<State extends DesignState, Document extends { title: string }>(
   wire: Wire<State, Document>,
-  told: (hand: Hand<State, Document>, change: Partial<Hand<State, Document>>) => void,
+  told: (
+    hand: Hand<State, Document>,
+    change: Partial<Omit<Hand<State, Document>, "saving">>,
+    event?: SavingEvent,
+  ) => void,
 ) {
   type Held = Hand<State, Document>;
   const { documentOf } = wire;
 
   const accept = (hand: Held, held: State) =>
-    told(hand, { held, saved: documentOf(held), saving: "saved", words: "", tries: 0 });
+    told(hand, { held, saved: documentOf(held), words: "", tries: 0 }, "answered");
 
   const stopped = (hand: Held, problem: ApiProblem) => {
     const gone = `This ${wire.word} was removed elsewhere. What is in hand here cannot be saved any more.`;
-    if (problem.status === 404) told(hand, { saving: "gone", words: gone });
-    else told(hand, { saving: problem.status === 409 ? "stale" : "refused", words: problem.message });
+    if (problem.status === 404) told(hand, { words: gone }, "removed");
+    else told(hand, { words: problem.message }, problem.status === 409 ? "overtaken" : "refused");
   };
 
   const rest = (hand: Held, ms: number) =>
@@ -33,11 +38,11 @@ export function lineOf<State extends DesignState, Document extends { title: stri
   const goesOn = async (hand: Held, problem: ApiProblem) => {
     if (problem.status === 401) {
       // Somebody signs in over the page; `again` goes on from here.
-      told(hand, { saving: "waiting", words: problem.message });
+      told(hand, { words: problem.message }, "away");
       return false;
     }
     if (isAway(problem) || problem.status >= 500) {
-      told(hand, { saving: "waiting", words: problem.message });
+      told(hand, { words: problem.message }, "away");
       await rest(hand, pause(hand.tries++));
       return true;
     }
@@ -48,7 +53,7 @@ export function lineOf<State extends DesignState, Document extends { title: stri
   const save = async (hand: Held) => {
     const { held } = hand;
     const sent = hand.steps[0] ?? hand.document;
-    told(hand, { saving: "saving", sent });
+    told(hand, { sent }, "sent");
     try {
       const saved = await answered(wire.save(held.id, sent, held.version));
       // What says the same stays the same object: nothing is reckoned or drawn again for being saved.
@@ -83,7 +88,7 @@ export function lineOf<State extends DesignState, Document extends { title: stri
 
   const walk = async (hand: Held) => {
     const [way = "undo"] = hand.pendingUndo;
-    told(hand, { saving: "saving" });
+    told(hand, {}, "sent");
     try {
       const answer = await answered(wire.walk(hand.held.id, way, hand.held.version));
       const parts = !hand.rebaseQueue.length && wire.whatChanged(hand.document, documentOf(answer));
