@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import json
 import re
 import tomllib
@@ -40,3 +41,21 @@ def test_one_version_stands_in_the_changes_the_packages_and_the_app() -> None:
     lock = json.loads((ROOT / "frontend" / "package-lock.json").read_text())
     python = tomllib.loads((ROOT / "backend" / "pyproject.toml").read_text())
     assert {package["version"], lock["version"], python["project"]["version"]} == {changes[1]}
+
+
+RULES = [
+    pytest.param(path, node, id=f"{path.stem}.{node.name}")
+    for room in ("rules", "criteria", "seeing")
+    for path in sorted((ROOT / "backend" / "zollstock" / "core" / room).glob("*.py"))
+    for node in ast.parse(path.read_text()).body
+    if isinstance(node, ast.FunctionDef)
+    and not node.name.startswith("_")
+    # What answers nothing is no rule.
+    and not (isinstance(node.returns, ast.Constant) and node.returns.value is None)
+]
+
+
+@pytest.mark.parametrize(("path", "node"), RULES)
+def test_every_rule_has_a_worked_example(path: Path, node: ast.FunctionDef) -> None:
+    """They run as tests (`--doctest-modules`)."""
+    assert ">>>" in (ast.get_docstring(node) or "")

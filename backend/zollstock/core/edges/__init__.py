@@ -43,6 +43,13 @@ Edge = Annotated[NoEdge | Bleed | Border | Wrap | Mat, Field(discriminator="kind
 
 
 def edge_boxes(edge: EdgeKind, target: Target, marks: Marks) -> EdgeBoxes:
-    """The boxes that follow from edge, finished size and marks, mm from the document's corner."""
+    """The boxes that follow from edge, finished size and marks, mm from the document's corner.
+
+    >>> canvas = Wrap.model_validate({"kind": "wrap", "depth": "4 cm", "turn": "1 cm", "fill": "mirror"})
+    >>> face = Target.model_validate({"width": "60 cm", "height": "40 cm"})
+    >>> found = edge_boxes(canvas, face, Marks())
+    >>> found.document.as_floats(), found.image.as_floats()
+    ((0.0, 0.0, 700.0, 500.0), (50.0, 50.0, 600.0, 400.0))
+    """
     trim = Box(ZERO, ZERO, target.width.mm, target.height.mm)
     return from_corner(edge.boxes(trim), marks.margin.mm)

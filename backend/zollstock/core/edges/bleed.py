@@ -77,6 +77,12 @@ class Bleed(EdgeKind):
         return _Sides(*(self.bleed.mm if side is None else side.mm for side in given))
 
     def boxes(self, trim: Box) -> EdgeBoxes:
+        """The boxes around a finished size, in its own coordinates.
+
+        >>> edge = Bleed.model_validate({"kind": "bleed", "bleed": "3 mm"})
+        >>> edge.boxes(Box(Fraction(0), Fraction(0), Fraction(300), Fraction(200))).image.as_floats()
+        (-3.0, -3.0, 306.0, 206.0)
+        """
         left, top, right, bottom = self.sides()
         document = trim.inset(-left, -top, -right, -bottom)
         inside = trim.grown(-self.safe.mm)

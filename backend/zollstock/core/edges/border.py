@@ -65,6 +65,12 @@ class Border(EdgeKind):
         return self.model_copy(update=sides | within)
 
     def boxes(self, trim: Box) -> EdgeBoxes:
+        """The boxes around a finished size, in its own coordinates.
+
+        >>> edge = Border.model_validate({"kind": "border", "left": "3 cm", "bottom": "2 cm"})
+        >>> edge.boxes(Box(Fraction(0), Fraction(0), Fraction(300), Fraction(200))).image.as_floats()
+        (30.0, 0.0, 270.0, 180.0)
+        """
         image = trim.inset(self.left.mm, self.top.mm, self.right.mm, self.bottom.mm)
         return EdgeBoxes(trim, trim, image, image)
 

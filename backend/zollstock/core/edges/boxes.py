@@ -30,7 +30,13 @@ class EdgeBoxes:
 
 
 def from_corner(boxes: EdgeBoxes, margin: Fraction) -> EdgeBoxes:
-    """Enlarge the document by the margin of marks, and count everything from its corner."""
+    """Enlarge the document by the margin of marks, and count everything from its corner.
+
+    >>> trim = Box(ZERO, ZERO, Fraction(100), Fraction(80))
+    >>> found = from_corner(EdgeBoxes(trim.grown(Fraction(3)), trim, trim, trim), Fraction(10))
+    >>> found.document.as_floats(), found.trim.as_floats()
+    ((0.0, 0.0, 126.0, 106.0), (13.0, 13.0, 100.0, 80.0))
+    """
     if boxes.document is boxes.trim and not margin:
         return boxes  # the corner is the trim's own: nothing moves
     document = boxes.document.grown(margin)

@@ -43,5 +43,9 @@ class Board(NamedTuple):
 
 
 def fixings(width: Fraction, height: Fraction) -> list[str]:
-    """The caution of what is heavy; sides in mm."""
+    """The caution of what is heavy; sides in mm.
+
+    >>> len(fixings(Fraction(900), Fraction(600))), len(fixings(Fraction(400), Fraction(300)))
+    (1, 0)
+    """
     return [_HEAVY] if max(width, height) > TWO_FIXINGS_MM else []

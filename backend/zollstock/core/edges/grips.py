@@ -79,7 +79,12 @@ def middle_of(box: Box, side: SideName) -> tuple[Fraction, Fraction]:
 
 
 def gap(outer: Box, inner: Box, side: SideName) -> Fraction:
-    """How far an inner box lies from a side of an outer one, mm."""
+    """How far an inner box lies from a side of an outer one, mm.
+
+    >>> sheet, picture = (Box(Fraction(x), Fraction(x), Fraction(w), Fraction(w)) for x, w in ((0, 100), (20, 50)))
+    >>> gap(sheet, picture, "left"), gap(sheet, picture, "right")
+    (Fraction(20, 1), Fraction(30, 1))
+    """
     return {
         "left": inner.x - outer.x,
         "top": inner.y - outer.y,

@@ -204,5 +204,10 @@ def too_shallow(
 
 
 def around(inner: Fraction, more: Fraction, formula: str) -> Side:
-    """Something with the same on both sides of it."""
+    """Something with the same on both sides of it.
+
+    >>> side = around(Fraction(300), Fraction(3), "trim width + 2 × bleed")
+    >>> side.result(*side.put_in)
+    Fraction(306, 1)
+    """
     return Side(formula, "{} + 2 × {}", (inner, more), lambda a, b: a + 2 * b)

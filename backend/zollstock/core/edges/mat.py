@@ -68,7 +68,13 @@ class Mat(EdgeKind):
         )
 
     def boxes(self, trim: Box) -> EdgeBoxes:
-        """The opening lies in the middle of the sheet."""
+        """The opening lies in the middle of the sheet.
+
+        >>> mat = Mat.model_validate({"kind": "mat", "opening_width": "24 cm", "opening_height": "18 cm", "overlap": "5 mm"})
+        >>> found = mat.boxes(Box(Fraction(0), Fraction(0), Fraction(400), Fraction(300)))
+        >>> found.image.as_floats(), found.named["opening"].as_floats()
+        ((75.0, 55.0, 250.0, 190.0), (80.0, 60.0, 240.0, 180.0))
+        """
         wide, high = self.opening_width.mm, self.opening_height.mm
         opening = Box((trim.w - wide) / 2, (trim.h - high) / 2, wide, high)
         beyond = self.overlap.mm if self.reveal is None else -self.reveal.mm

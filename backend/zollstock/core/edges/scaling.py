@@ -12,12 +12,20 @@ _INK = Fraction(1, 10)
 
 
 def scaled_cut(length: Length, share: Fraction) -> Length:
-    """A length that is cut, times `share`, to the nearest step; what was there does not vanish."""
+    """A length that is cut, times `share`, to the nearest step; what was there does not vanish.
+
+    >>> scaled_cut(parse_length("3 cm"), Fraction(1, 4)).typed, scaled_cut(parse_length("1 in"), Fraction(1, 3)).typed
+    ('0.75 cm', '5/16 in')
+    """
     return _scaled(length, share, _CUT[length.unit in ("in", "ft")])
 
 
 def scaled_ink(length: Length, share: Fraction, least: Fraction = _INK) -> Length:
-    """A length that is printed, times `share`, to the nearest step and no less than `least`, mm."""
+    """A length that is printed, times `share`, to the nearest step and no less than `least`, mm.
+
+    >>> scaled_ink(parse_length("0.5 mm"), Fraction(1, 10)).typed
+    '0.1 mm'
+    """
     return _scaled(length, share, _INK, least)
 
 

@@ -76,6 +76,13 @@ class Wrap(EdgeKind):
     )
 
     def boxes(self, trim: Box) -> EdgeBoxes:
+        """The face as it is printed, what goes round its sides, and where it is folded.
+
+        >>> wrap = Wrap.model_validate({"kind": "wrap", "depth": "4 cm", "turn": "1 cm", "give": {"x": 0.02, "y": 0.0}})
+        >>> found = wrap.boxes(Box(Fraction(0), Fraction(0), Fraction(510), Fraction(400)))
+        >>> float(found.trim.w), found.trim.h  # 510 mm once it is stretched by 2 %
+        (500.0, Fraction(400, 1))
+        """
         across, down = (self.give.along(axis) for axis in ("width", "height"))
         face = Box(trim.x, trim.y, trim.w / across, trim.h / down)
         around, side = self.depth.mm + self.turn.mm, self.depth.mm

@@ -104,7 +104,13 @@ def _orders(items: Sequence[Item]) -> Iterator[list[Item]]:
 
 
 def is_cut_through(packing: Packing, paper: Paper) -> bool:
-    """Whether every paper can be cut apart by cuts right through."""
+    """Whether every paper can be cut apart by cuts right through.
+
+    >>> from .piece import Paper, Placed
+    >>> side_by_side = [Placed("a", 0, 0, 0, 5, 4, False), Placed("b", 0, 5, 0, 5, 4, False)]
+    >>> is_cut_through(side_by_side, Paper(10, 4))
+    True
+    """
     for number in range(papers_used(packing)):
         pieces = [one for one in packing if one.paper == number]
         if cuts(pieces, 0, 0, paper.width, paper.length) is None:

@@ -23,6 +23,10 @@ def cuts(pieces: Sequence[Placed], x: int, y: int, right: int, bottom: int) -> l
     """The cuts that free every piece of one paper, in their order; None where some cannot be freed so.
 
     Where several cuts are possible the one across is taken first, as a roll is cut, and the first of these.
+
+    >>> pieces = [Placed("a", 0, 0, 0, 5, 4, False), Placed("b", 0, 5, 0, 5, 4, False)]
+    >>> [(cut.way, cut.at) for cut in cuts(pieces, 0, 0, 10, 4) or []]
+    [('down', 5)]
     """
     if len(pieces) <= 1:
         return []

@@ -39,7 +39,12 @@ def standing(found: list[tuple[int, int, bool]]) -> tuple[int, int, bool]:
 
 
 def shelves(items: Sequence[Item], paper: Paper, lie: Lie = as_given) -> Packing:
-    """Every item on shelves; each must fit the paper in a way."""
+    """Every item on shelves; each must fit the paper in a way.
+
+    >>> found = shelves([Item("a", 6, 3, False), Item("b", 4, 3, False), Item("c", 5, 2, False)], Paper(10, 20))
+    >>> [(one.key, one.x, one.y) for one in found]
+    [('a', 0, 0), ('b', 6, 0), ('c', 0, 3)]
+    """
     laid = [(item, lie(ways(item, paper))) for item in items]
     laid.sort(key=lambda one: (-one[1][1], -one[1][0], one[0].key))
     found: list[Placed] = []

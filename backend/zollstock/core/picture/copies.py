@@ -18,7 +18,13 @@ _NAMED = re.compile(
 
 
 def copied(name: str, width: int, height: int, camera: str, format: str) -> Iterator[MeasureWords]:
-    """What speaks for a copy: the file's name, or a usual side without any camera's words in a JPEG."""
+    """What speaks for a copy: the file's name, or a usual side without any camera's words in a JPEG.
+
+    >>> [one.text for one in copied("IMG-20260101-WA0003.jpg", 1600, 1200, "", "JPEG")]
+    ['perhaps: its name']
+    >>> list(copied("fog.tif", 6000, 4000, "Curlew 36", "TIFF"))
+    []
+    """
     usual = format == "JPEG" and not camera and max(width, height) in _SIDES
     if not (_NAMED.match(name) or usual):
         return

@@ -52,7 +52,11 @@ FILE_FORMATS: dict[FormatName, FileFormat] = {
 
 
 def format_named(name: str) -> FileFormat:
-    """The format of a name that comes from outside the types, as from a row. Raises `ValueError` for another."""
+    """The format of a name that comes from outside the types, as from a row. Raises `ValueError` for another.
+
+    >>> format_named("jpeg").ending, format_named("jpeg").bits
+    ('jpg', (8,))
+    """
     for known in FILE_FORMATS.values():
         if known.id == name:
             return known

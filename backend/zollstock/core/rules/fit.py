@@ -57,7 +57,13 @@ class Placement:
 
 
 def turned_size(picture: Picture, turn: int) -> tuple[int, int]:
-    """Width and height in px after orientation (5 to 8 lie on their side) and turn (degrees)."""
+    """Width and height in px after orientation (5 to 8 lie on their side) and turn (degrees).
+
+    >>> turned_size(Picture(width_px=6000, height_px=4000), 90)
+    (4000, 6000)
+    >>> turned_size(Picture(width_px=6000, height_px=4000, orientation=6), 90)
+    (6000, 4000)
+    """
     on_side = (picture.orientation >= 5) != (turn in (90, 270))
     size = (picture.width_px, picture.height_px)
     return (size[1], size[0]) if on_side else size
@@ -133,7 +139,11 @@ def _whole(crop: Box, printed: Box, width: Fraction, height: Fraction, scale: Fr
 
 
 def zone_px(zone: KeepZone, width_px: int, height_px: int) -> Box:
-    """A keep zone in px of the turned picture, before it leans."""
+    """A keep zone in px of the turned picture, before it leans.
+
+    >>> zone_px(KeepZone(name="lamp", x=0.25, y=0.5, w=0.5, h=0.25), 1000, 400).as_floats()
+    (250.0, 200.0, 500.0, 100.0)
+    """
     return Box(
         exact(zone.x) * width_px,
         exact(zone.y) * height_px,
@@ -143,7 +153,13 @@ def zone_px(zone: KeepZone, width_px: int, height_px: int) -> Box:
 
 
 def zone_span(keep: Iterable[KeepZone], width_px: int, height_px: int, by: Lean = UPRIGHT) -> Box:
-    """The upright bounds of all keep zones together, px of the straightened picture."""
+    """The upright bounds of all keep zones together, px of the straightened picture.
+
+    >>> lamp = KeepZone(name="lamp", x=0.1, y=0.1, w=0.1, h=0.1)
+    >>> boat = KeepZone(name="boat", x=0.7, y=0.5, w=0.2, h=0.1)
+    >>> zone_span([lamp, boat], 1000, 1000).as_floats()
+    (100.0, 100.0, 800.0, 500.0)
+    """
     width, height = Fraction(width_px), Fraction(height_px)
     spots = [leaning_bounds(zone_px(zone, width_px, height_px), width, height, by) for zone in keep]
     x, y = min(spot.x for spot in spots), min(spot.y for spot in spots)
@@ -162,6 +178,11 @@ def roomiest_anchor(
     """The anchor that leaves the keep zones the most room; `otherwise` where nothing can move.
 
     Picture and crop in px. The room is the least gap between the zones' bounds and the crop.
+
+    >>> lamp = KeepZone(name="lamp", x=0.8, y=0.4, w=0.1, h=0.2)  # at the right of 900 × 600 px
+    >>> crop, spare, half = (Fraction(600), Fraction(600)), (Fraction(300), Fraction(0)), Fraction(1, 2)
+    >>> roomiest_anchor([lamp], (900, 600), crop, spare, UPRIGHT, (half, half))  # as far right as it goes
+    (Fraction(1, 1), Fraction(1, 2))
     """
     span = zone_span(keep, *picture, by)
     centred = Box(

@@ -76,7 +76,12 @@ def largest(width: Fraction, height: Fraction, ratio: Fraction, by: Lean) -> Hal
 
 
 def leaning_bounds(box: Box, width: Fraction, height: Fraction, by: Lean) -> Box:
-    """The upright bounds, in the straightened frame, of a box of the picture (px, top left)."""
+    """The upright bounds, in the straightened frame, of a box of the picture (px, top left).
+
+    >>> square = Box(Fraction(40), Fraction(40), Fraction(20), Fraction(20))  # in the middle of 100 × 100 px
+    >>> leaning_bounds(square, Fraction(100), Fraction(100), lean(10)).w > 20
+    True
+    """
     if by is UPRIGHT:
         return box
     x, y = by.outwards((box.x + box.w / 2 - width / 2, box.y + box.h / 2 - height / 2))
@@ -91,6 +96,10 @@ def roomiest(span: Box, crop: Half, spare: Half, by: Lean) -> Offset:
     is the crop's size, `spare` how far its centre may move along the picture's own axes in all.
     The room is the least of the four gaps; among equal ones the other direction decides. Where the
     span is larger than the crop, the greatest cut is the least possible.
+
+    >>> keep = Box(Fraction(10), Fraction(-5), Fraction(10), Fraction(10))  # 10 to 20 px right of the middle
+    >>> roomiest(keep, (Fraction(60), Fraction(40)), (Fraction(40), Fraction(0)), UPRIGHT)
+    (Fraction(15, 1), Fraction(0, 1))
     """
     wanted = (span.x + span.w / 2, span.y + span.h / 2)
     free = by.inwards(wanted)

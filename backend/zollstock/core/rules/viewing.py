@@ -50,7 +50,11 @@ class Band:
 
 
 def grades_in_words(sign: str, last: str) -> str:
-    """The grades with the ratio that each begins at: ample ≥ 2, clean ≥ 1, …, else coarse."""
+    """The grades with the ratio that each begins at: ample ≥ 2, clean ≥ 1, …, else coarse.
+
+    >>> grades_in_words("≥", "else {}")
+    'ample ≥ 2, clean ≥ 1, nearly clean ≥ 0.8, soft ≥ 0.5, else coarse'
+    """
     bounds = [f"{grade_word(name)} {sign} {decimal(least, 1)}" for name, least in GRADES if least]
     return f"{', '.join(bounds)}, {last.format(GRADES[-1][0])}"
 
@@ -67,7 +71,13 @@ def grade(ratio: Fraction | float) -> str:
 
 
 def bands(school: Criterion, judged_ppi: float, viewing_conditions: Conditions) -> list[Band]:
-    """The grades along the distance rail, nearest first; together they cover 0 to without end."""
+    """The grades along the distance rail, nearest first; together they cover 0 to without end.
+
+    >>> from ..criteria import ACUITY, Conditions
+    >>> found = bands(ACUITY, 291.0, Conditions())  # 291 ppi is what 30 cm need
+    >>> [(band.grade, round(band.start)) for band in found]
+    [('coarse', 0), ('soft', 150), ('near', 240), ('clean', 300), ('surplus', 600)]
+    """
     starts = []
     for name, least in reversed(GRADES):
         begin = 0.0 if least == 0 else school.reach(judged_ppi / float(least), viewing_conditions)
@@ -81,7 +91,11 @@ def bands(school: Criterion, judged_ppi: float, viewing_conditions: Conditions) 
 
 
 def reach_text(reach: float | None, style: LengthStyle) -> str:
-    """From where something is clean, in words: a distance, anywhere, or from no distance at all."""
+    """From where something is clean, in words: a distance, anywhere, or from no distance at all.
+
+    >>> reach_text(0.0, LengthStyle("cm")), reach_text(None, LengthStyle("cm")), reach_text(600, LengthStyle("cm"))
+    ('anywhere', 'never', '60 cm')
+    """
     return "never" if reach is None else style.far(reach) if reach else "anywhere"
 
 

@@ -73,7 +73,11 @@ def printed(ppi: float, spread: float) -> Chain:
 
 
 def best(spread: float) -> Chain:
-    """All that a surface can show."""
+    """All that a surface can show.
+
+    >>> best(0.03).passes(0.0)  # what is even comes through whole
+    1.0
+    """
     return Chain(spread=spread)
 
 
@@ -89,13 +93,22 @@ def steps_between(one: Chain, other: Chain, distance: float) -> float:
 
 
 def pooled(one: Sequence[float], other: Sequence[float]) -> float:
-    """How far two rows of answers are apart, all bands together."""
+    """How far two rows of answers are apart, all bands together.
+
+    >>> round(pooled([1.0, 2.0], [0.0, 2.0]), 6)  # one band a just-noticeable step apart
+    1.0
+    """
     pairs = zip(one, other, strict=True)
     return float(sum(abs(ours - theirs) ** _POOLED for ours, theirs in pairs) ** (1 / _POOLED))
 
 
 def answers(chain: Chain, distance: float) -> list[float]:
-    """The eye's answer to a print from `distance` mm, in just-noticeable steps, band by band."""
+    """The eye's answer to a print from `distance` mm, in just-noticeable steps, band by band.
+
+    >>> near, far = answers(Chain(spread=0.03), 300), answers(Chain(spread=0.03), 3000)
+    >>> far[-1] > near[-1]  # what is as fine to the eye is coarser on the print from farther away
+    True
+    """
     found = []
     for cycles, seen in zip(BANDS, SENSITIVITY, strict=True):
         x = CONTRAST * seen * chain.passes(cycles / (distance * DEGREE))

@@ -64,5 +64,9 @@ def careful_steps(scale: Fraction) -> list[int]:
 
 
 def streams(method: MethodName, scale: Fraction) -> bool:
-    """Whether the picture's rows are read in their order, each once, and nothing waits on the disk."""
+    """Whether the picture's rows are read in their order, each once, and nothing waits on the disk.
+
+    >>> streams("cubic", Fraction(2)), streams("careful", Fraction(2)), streams("cubic", Fraction(8))
+    (True, False, False)
+    """
     return method == "cubic" and scale <= EXACT_BEYOND

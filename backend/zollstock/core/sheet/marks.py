@@ -16,7 +16,15 @@ WIDTH = Fraction(1, 4)
 
 
 def mark_strokes(marks: Marks, boxes: EdgeBoxes) -> Iterator[Stroke]:
-    """The marks, mm of the document; all of them lie in the margin."""
+    """The marks, mm of the document; all of them lie in the margin.
+
+    >>> from ..edges.boxes import from_corner
+    >>> trim = Box(ZERO, ZERO, Fraction(100), Fraction(80))
+    >>> marks = Marks.model_validate({"margin": "1 cm", "crop": True})
+    >>> strokes = list(mark_strokes(marks, from_corner(EdgeBoxes(trim, trim, trim, trim), Fraction(10))))
+    >>> len(strokes), [float(place) for place in strokes[0].start + strokes[0].end]  # from the rim to 1 mm before the picture
+    (8, [10.0, 0.0, 10.0, 9.0])
+    """
     margin = marks.margin.mm
     if margin <= GAP:
         return

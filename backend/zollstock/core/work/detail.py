@@ -24,7 +24,14 @@ def detail_range(work: Work, measures: Measures) -> tuple[float, float] | None:
 
 
 def detail_share(work: Work, measures: Measures) -> float | None:
-    """Which share of the effective ppi is detail, the middle of the range; 1 for what is sharp to the pixel."""
+    """Which share of the effective ppi is detail, the middle of the range; 1 for what is sharp to the pixel.
+
+    >>> from ..documents.plan import parse_plan
+    >>> from .outcome import work_out
+    >>> work = work_out(parse_plan({"picture": {"width_px": 6000, "height_px": 4000}, "target": {"width": "60 cm", "height": "40 cm"}}))
+    >>> detail_share(work, Measures(true_detail=(5e6, 7e6)))  # 6 of 24 megapixels: half along a side
+    0.5
+    """
     if measures.true_detail is None:
         return None
     pixels = _pixels(work)

@@ -60,7 +60,14 @@ def together(work: Work) -> float:
 
 
 def is_streamed(work: Work) -> bool:
-    """Whether the file is written while its pixels are made, and nothing waits on the disk."""
+    """Whether the file is written while its pixels are made, and nothing waits on the disk.
+
+    >>> from ..documents.plan import parse_plan
+    >>> from .outcome import work_out
+    >>> plan = {"picture": {"width_px": 3000, "height_px": 2000}, "target": {"width": "30 cm", "height": "20 cm"}}
+    >>> is_streamed(work_out(parse_plan(plan))), is_streamed(work_out(parse_plan(plan | {"pixels": {"mode": "fixed", "ppi": 600}})))
+    (True, False)
+    """
     return streams(used(work), work.scale) and not work.plan.pixels.denoise
 
 

@@ -98,7 +98,15 @@ class Work:
 
 
 def work_out(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Work:
-    """Work out a valid plan by what a studio knows; never fails for one."""
+    """Work out a valid plan by what a studio knows; never fails for one.
+
+    >>> from ..documents.plan import parse_plan
+    >>> plan = parse_plan({"picture": {"width_px": 6000, "height_px": 4000}, "target": {"width": "20 in", "height": "13 1/3 in"},
+    ...                    "viewing": {"distance": "60 cm"}})
+    >>> work = work_out(plan)
+    >>> float(work.effective), round(float(work.need), 1), work.grade
+    (300.0, 145.5, 'surplus')
+    """
     boxes = edge_boxes(plan.edge, plan.target, plan.marks)
     width, height = turned_size(plan.picture, plan.fit.turn)
     placement = place(width, height, boxes.image, plan.fit)
@@ -150,7 +158,14 @@ def conditions(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Conditions:
 
 
 def judged_ppi(plan: Plan, effective: Fraction) -> Fraction:
-    """Effective ppi, or that share of it that the picture holds in detail; a screen's pixels are always counted."""
+    """Effective ppi, or that share of it that the picture holds in detail; a screen's pixels are always counted.
+
+    >>> from ..documents.plan import parse_plan
+    >>> plan = parse_plan({"picture": {"width_px": 3, "height_px": 2}, "target": {"width": "3 cm", "height": "2 cm"},
+    ...                    "viewing": {"detail": 0.5}})
+    >>> judged_ppi(plan, Fraction(300))
+    Fraction(150, 1)
+    """
     share = plan.viewing.detail
     return effective if share is None or plan.target.in_pixels else effective * exact(share)
 

@@ -73,7 +73,11 @@ def _without_hairs(room: Fraction) -> Fraction:
 
 
 def near_limit(box: Box) -> Fraction:
-    """Below how much room, mm, a zone counts as near the edge of `box`."""
+    """Below how much room, mm, a zone counts as near the edge of `box`.
+
+    >>> [near_limit(Box(Fraction(0), Fraction(0), Fraction(w), Fraction(h))) for w, h in ((600, 400), (100, 80))]
+    [Fraction(10, 1), Fraction(16, 5)]
+    """
     return min(NEAR_MM, NEAR_SHARE * min(box.w, box.h))
 
 
@@ -81,7 +85,16 @@ ZoneState = Literal["none", "kept", "near", "cut"]
 
 
 def zone_state(work: Work) -> ZoneState:
-    """How the keep zones of a print fare, by the one that fares worst."""
+    """How the keep zones of a print fare, by the one that fares worst.
+
+    >>> from ..documents.plan import parse_plan
+    >>> from .outcome import work_out
+    >>> def state(x):
+    ...     plan = {"picture": {"width_px": 900, "height_px": 600}, "target": {"width": "30 cm", "height": "20 cm"}}
+    ...     return zone_state(work_out(parse_plan(plan | {"fit": {"keep": [{"name": "lamp", "x": x, "y": 0.4, "w": 0.1, "h": 0.1}]}})))
+    >>> state(0.4), state(0.01)
+    ('kept', 'near')
+    """
     if not work.plan.fit.keep:
         return "none"
     seen = seen_box(work)
@@ -90,7 +103,13 @@ def zone_state(work: Work) -> ZoneState:
 
 
 def turned(zone: KeepZone, by: int) -> KeepZone:
-    """The zone after the picture under it was turned clockwise by 0, 90, 180 or 270 degrees."""
+    """The zone after the picture under it was turned clockwise by 0, 90, 180 or 270 degrees.
+
+    >>> lamp = KeepZone(name="lamp", x=0.5, y=0.0, w=0.25, h=0.125)  # at the upper edge
+    >>> quarter = turned(lamp, 90)
+    >>> quarter.x, quarter.y, quarter.w, quarter.h  # at the right edge
+    (0.875, 0.5, 0.125, 0.25)
+    """
     x, y, w, h = (exact(value) for value in (zone.x, zone.y, zone.w, zone.h))
     for _ in range(by // 90 % 4):
         x, y, w, h = 1 - y - h, x, h, w

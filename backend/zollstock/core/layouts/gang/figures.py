@@ -47,7 +47,11 @@ def bill(gang: Gang) -> Bill | None:
 
 
 def money(amount: Fraction) -> str:
-    """A price with two places: 12.40."""
+    """A price with two places: 12.40.
+
+    >>> money(Fraction(1245, 100)), money(Fraction(1, 3))
+    ('12.45', '0.33')
+    """
     cents = int(amount * 100 + Fraction(1, 2))
     return f"{cents // 100}.{cents % 100:02d}"
 

@@ -46,7 +46,12 @@ class HeadRoom:
 
 
 def middle(held: Range) -> Fraction:
-    """The middle of a range, mm."""
+    """The middle of a range, mm.
+
+    >>> from ...ground.lengths import parse_length
+    >>> middle((parse_length("32 mm"), parse_length("36 mm")))
+    Fraction(34, 1)
+    """
     return (held[0].mm + held[1].mm) / 2
 
 

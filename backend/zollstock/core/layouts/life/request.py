@@ -127,7 +127,13 @@ class LifeRequest(OnPaperRequest):
 
 
 def life_ppi(picture: Picture, turn: int, measure: Measured, scale: float) -> Fraction:
-    """px between the points ÷ (their distance in inches × scale); 0 where both are the same."""
+    """px between the points ÷ (their distance in inches × scale); 0 where both are the same.
+
+    >>> from ...ground.lengths import parse_length
+    >>> ends = Measured(start=(0.0, 0.5), end=(0.5, 0.5), length=parse_length("10 in"))
+    >>> life_ppi(Picture(width_px=6000, height_px=4000), 0, ends, 1.0)  # 3000 px for 10 in
+    Fraction(300, 1)
+    """
     width, height = turned_size(picture, turn)
     across = float(exact(measure.end[0]) - exact(measure.start[0])) * width
     down = float(exact(measure.end[1]) - exact(measure.start[1])) * height

@@ -58,7 +58,12 @@ class ToHang(NamedTuple):
 
 
 def hung(pieces: Sequence[ToHang], hang: Hang) -> list[Hung]:
-    """Every piece on the wall, in their order. A nail is at the middle, or two at a quarter from each side."""
+    """Every piece on the wall, in their order. A nail is at the middle, or two at a quarter from each side.
+
+    >>> held = hung([ToHang("Fog", Box(Fraction(0), Fraction(0), Fraction(600), Fraction(400)), 1)], Hang())
+    >>> float(held[0].top), float(held[0].nails[0][1])  # its middle at 1.5 m, the nail under its upper edge
+    (1700.0, 1670.0)
+    """
     whole = bounds([piece.box for piece in pieces])
     upper = hang.centre_height.mm + whole.h / 2
     found = []
