@@ -6,12 +6,15 @@ import argparse
 import json
 import sys
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from .documents.faults import DocumentError
+from .documents.formats import LAYOUT_FORMAT
 from .documents.plan import Plan, parse_plan
 from .ground.pipes import reader_may_leave
-from .layouts.request import LAYOUT_FORMAT, LayoutRequest
+
+if TYPE_CHECKING:
+    from .layouts.request import LayoutRequest
 
 INVALID = 2
 

@@ -7,11 +7,14 @@ anything is checked. A document that names no format is of the first.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from typing import Any
+from typing import Any, Literal
 
 Document = dict[str, Any]
 #: From a format to the one after it.
 Steps = Mapping[str, Callable[[Document], Document]]
+
+#: What a layout's document names itself. It stands here, since who only looks at a document reads no layouts in.
+LAYOUT_FORMAT: Literal["zollstock.layout/1"] = "zollstock.layout/1"
 
 #: There is one version of the plan so far.
 PLAN_STEPS: Steps = {}

@@ -10,7 +10,7 @@ from typing import Annotated, Any, Literal, get_args
 from pydantic import Field, ValidationError
 
 from ..documents.faults import DocumentError, problem_list
-from ..documents.formats import upgrade
+from ..documents.formats import LAYOUT_FORMAT, upgrade
 from ..documents.plan import lengths_of
 from ..ground.show import style_for
 from ..sheet.sheets import Sheet
@@ -30,7 +30,7 @@ from .page import LayoutPage
 from .panels.panels import PanelsKind
 from .panels.request import PanelsRequest
 from .region import Regions
-from .request import LAYOUT_FORMAT, LayoutRequest
+from .request import LayoutRequest
 from .sheetlimits import with_limits
 from .tiles.tiles import Tiles, TilesRequest
 from .wall.scene import Scene

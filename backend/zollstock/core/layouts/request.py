@@ -9,6 +9,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from ..documents.formats import LAYOUT_FORMAT
 from ..documents.plan import Plan, lengths_of
 from ..edges import Problem
 from ..ground.lengths import Length
@@ -17,7 +18,6 @@ from ..ground.rational import Fraction
 from ..parts.part import Part, length_of
 from ..shapes.box import ZERO, Box
 
-LAYOUT_FORMAT: Literal["zollstock.layout/1"] = "zollstock.layout/1"
 #: More plans than this are no layout that somebody lays out.
 MOST_PLANS = 200
 #: The size of a sheet that a printer leaves as it is.
