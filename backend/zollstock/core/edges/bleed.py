@@ -56,6 +56,9 @@ class Bleed(EdgeKind):
     colour: Colour = WHITE
 
     label: ClassVar[str] = "Bleed"
+    says: ClassVar[str] = (
+        "More picture than is wanted at every side, to be cut away, so that no paper shows at the edge."
+    )
     target_word: ClassVar[str] = "trim"
     source: ClassVar[str] = (
         "Bleed is image beyond the trim that is cut away: file = trim + bleed on both sides. Made of "

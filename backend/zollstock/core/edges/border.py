@@ -49,6 +49,9 @@ class Border(EdgeKind):
     caption: Caption | None = None
 
     label: ClassVar[str] = "Border"
+    says: ClassVar[str] = (
+        "White or coloured paper around the picture, as part of the finished size or added to it."
+    )
     target_word: ClassVar[str] = "sheet"
     source: ClassVar[str] = (
         "A border is unprinted margin inside the sheet: image box = sheet − borders."

@@ -67,6 +67,9 @@ class EdgeKind(Part):
 
     #: What it is called.
     label: ClassVar[str]
+    #: What its legend says: a sentence, and where in the handbook to read on.
+    says: ClassVar[str]
+    read_on: ClassVar[str] = "one-print#edge"
     #: What the finished size is called under this edge.
     target_word: ClassVar[str] = "print"
     #: The rule behind its figures, in words.

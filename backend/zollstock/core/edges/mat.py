@@ -49,6 +49,8 @@ class Mat(EdgeKind):
     inner: InnerMat | None = None
 
     label: ClassVar[str] = "Mat"
+    says: ClassVar[str] = "A window of board over the print, whose opening says what is seen of it."
+    read_on: ClassVar[str] = "one-print#mat"
     target_word: ClassVar[str] = "sheet"
     source: ClassVar[str] = (
         "The mat overlaps the image so that no paper shows: image box = opening + 2 × overlap. Or the "

@@ -14,6 +14,7 @@ class NoEdge(EdgeKind):
     kind: Literal["none"] = "none"
 
     label: ClassVar[str] = "None"
+    says: ClassVar[str] = "The picture goes to the very edge of the sheet, and nothing is cut off."
     source: ClassVar[str] = "Without an edge the image covers the whole print."
     sheet_follows: ClassVar[bool] = True
 

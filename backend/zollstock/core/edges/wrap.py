@@ -55,6 +55,10 @@ class Wrap(EdgeKind):
     give: Give = Give()
 
     label: ClassVar[str] = "Wrap"
+    says: ClassVar[str] = (
+        "Canvas that goes round the sides of a stretcher, with enough to staple behind."
+    )
+    read_on: ClassVar[str] = "canvas#measures"
     target_word: ClassVar[str] = "face"
     source: ClassVar[str] = (
         "A canvas is printed larger than its face: file = face + 2 × (stretcher depth + staple allowance). With every "

@@ -2,9 +2,19 @@
 
 from __future__ import annotations
 
+from ..edges import EDGES
 from .entry import Entry
 
 _PRINT = "one-print#"
+
+
+def _edge(kind: str) -> Entry:
+    """What an edge says of itself; none is no edge, and has no rule."""
+    edge = EDGES[kind]
+    if kind == "none":
+        return Entry("No edge", edge.says, edge.read_on)
+    return Entry(edge.label, edge.says, edge.read_on, kind)
+
 
 CHOICES: dict[str, Entry] = {
     "way": Entry("Ways to fit", "Crop the picture to the sheet, keep it whole with background around it, turn the sheet, or take another one.", f"{_PRINT}fit", "fill"),
@@ -33,11 +43,7 @@ CHOICES: dict[str, Entry] = {
     "follow-height": Entry("Keep the height", "The height stays, and the width follows from the picture's ratio.", f"{_PRINT}size"),
     "follow-area": Entry("Keep the area", "As much picture on the wall as was wanted, in the picture's own ratio.", f"{_PRINT}size"),
     "one-size": Entry("A usual size", "What this picture loses in that size, and how easily a frame for it is bought.", f"{_PRINT}fit"),
-    "edge-none": Entry("No edge", "The picture goes to the very edge of the sheet, and nothing is cut off.", f"{_PRINT}edge"),
-    "edge-border": Entry("Border", "White or coloured paper around the picture, as part of the finished size or added to it.", f"{_PRINT}edge", "border"),
-    "edge-mat": Entry("Mat", "A window of board over the print, whose opening says what is seen of it.", f"{_PRINT}mat", "mat"),
-    "edge-bleed": Entry("Bleed", "More picture than is wanted at every side, to be cut away, so that no paper shows at the edge.", f"{_PRINT}edge", "bleed"),
-    "edge-wrap": Entry("Wrap", "Canvas that goes round the sides of a stretcher, with enough to staple behind.", "canvas#measures", "wrap"),
+    **{f"edge-{kind}": _edge(kind) for kind in EDGES},
     "fill-picture": Entry("More picture", "The picture itself goes round the sides, so less of it is seen from the front.", "canvas#canvas-edge", "wrap"),
     "fill-mirror": Entry("Mirrored", "The sides show the picture's edge in a mirror, so nothing of the front is lost.", "canvas#canvas-edge", "wrap"),
     "fill-soft-mirror": Entry("Soft mirror", "As mirrored, and blurred, so that nobody sees a face twice.", "canvas#canvas-edge", "wrap"),
@@ -88,7 +94,7 @@ GROUPS: dict[str, tuple[str, ...]] = {
     "way": ("recrop", "whole", "turn-sheet", "sheet", "sheet-cut"),
     "size": ("one-size",),
     "follow": ("follow-width", "follow-height", "follow-area"),
-    "edge": ("edge-none", "edge-border", "edge-mat", "edge-bleed", "edge-wrap"),
+    "edge": tuple(f"edge-{kind}" for kind in EDGES),
     "fill": ("fill-picture", "fill-mirror", "fill-soft-mirror", "fill-stretch", "fill-colour"),
     "mat": ("one-mat",),
     "frame": ("one-frame",),
