@@ -22,6 +22,7 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.documents.naming import DEFAULT_PATTERN, FIELDS, check_pattern
 from zollstock.core.documents.plan import PlanError
 from zollstock.core.ground.plaintext import Line
+from zollstock.core.parts.file import FormatName
 from zollstock.core.parts.part import Colour, Share
 from zollstock.core.seeing.enlarging import MethodName
 from zollstock.core.sizes.library import Size
@@ -59,7 +60,7 @@ Which = Annotated[str, Field(max_length=8000)]
 class Shared(Schema):
     """What all prints of a batch share."""
 
-    format: Literal["tiff", "jpeg", "png", "pdf"] = "jpeg"
+    format: FormatName = "jpeg"
     ppi: Annotated[float, Field(ge=1, le=10_000)] | None = None
     medium: Annotated[str, Field(max_length=120)] = "satin photo paper"
     factor: Annotated[float, Field(gt=0, le=2)] = 1.0

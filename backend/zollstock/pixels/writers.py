@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from pathlib import Path
 
-from zollstock.core.parts.file import OutputSpec
+from zollstock.core.parts.file import FormatName, OutputSpec
 from zollstock.core.rules.fileformats import FILE_FORMATS
 
 from .page import Page
@@ -60,7 +60,7 @@ def _of_one(write: Callable[[Page, Path, OutputSpec], None]) -> Writer:
     return write_one
 
 
-WRITERS: dict[str, Writer] = {
+WRITERS: dict[FormatName, Writer] = {
     "tiff": _of_one(_tiff),
     "jpeg": _of_one(_jpeg),
     "png": _of_one(_png),

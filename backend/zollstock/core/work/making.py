@@ -6,24 +6,21 @@ a studio's own pace is learned from the files it makes.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from math import ceil
 from typing import NamedTuple
 
 from ..ground import show
-from ..seeing.enlarging import MethodName, careful_steps, method_used, streams
+from ..rules.fileformats import FILE_FORMATS
+from ..seeing.enlarging import METHODS, MethodName, careful_steps, method_used, streams
 from ..studio.pace import Pace
 from .outcome import Work
 
-#: Seconds a megapixel: of the picture read and measured, of its crop denoised, and of the file interpolated.
+#: Seconds a megapixel: of the picture read and measured, and of its crop denoised.
 _READ, _MEASURE, _DENOISE = 0.02, 0.17, 0.25
-_INTERPOLATE: Mapping[MethodName, float] = {"cubic": 0.037, "lanczos": 0.024, "careful": 0.037}
 #: Of the enlarged picture, by the factor of a step.
 _LEARNED = {2: 0.066, 3: 0.044, 4: 0.036}
 #: Of the picture's crop, brought down in linear light.
 _REDUCE = 0.09
-#: Seconds a megapixel of three channels of 8 bits written, by format and compression.
-_WRITE = {"none": 0.008, "lzw": 0.08, "jpeg": 0.014, "png": 0.08, "pdf": 0.08}
 #: Seconds a MB of a file that is read once more for its hash, and seconds before anything is done.
 _HASH, _BEGIN = 0.0015, 0.5
 #: MB of memory, streamed and by way of a scratch file.
@@ -78,14 +75,15 @@ def costs(work: Work) -> Costs:
     crop = float(work.placement.crop.w * work.placement.crop.h) / _MEGA
     file = work.output_w * work.output_h / _MEGA
     weight = work.channels / 3 * output.bits / 8
-    kind = output.compression if output.format == "tiff" else output.format
+    known = FILE_FORMATS[output.format]
+    plain = known.plain_seconds if output.compression == "none" else None
     careful = used(work) == "careful"
     return Costs(
         measuring=_MEASURE * picture if careful or pixels.denoise else 0.0,
         denoising=_DENOISE * crop if pixels.denoise else 0.0,
         making=_READ * picture + _made(work, crop),
-        writing=_WRITE[kind] * weight * file,
-        hashing=_HASH * work.output_bytes / _MEGA / (1 if kind == "none" else 2),
+        writing=(known.seconds if plain is None else plain) * weight * file,
+        hashing=_HASH * work.output_bytes / _MEGA / (2 if plain is None else 1),
     )
 
 
@@ -97,13 +95,13 @@ def _made(work: Work, crop: float) -> float:
         return _REDUCE * crop
     file = float(work.scale) ** 2 * crop
     if used(work) != "careful":
-        return _INTERPOLATE[used(work)] * file
+        return METHODS[used(work)].seconds * file
     seconds = 0.0
     made, factors = crop, careful_steps(work.scale)
     for factor in factors:
         made *= factor**2
         seconds += _LEARNED[factor] * made
-    return seconds + (0.0 if made == file else _INTERPOLATE["careful"] * file)
+    return seconds + (0.0 if made == file else METHODS["careful"].seconds * file)
 
 
 def cost_text(work: Work, pace: Pace) -> str:
