@@ -37,7 +37,8 @@ def main(arguments: list[str]) -> int:
     commands.add_parser("inspect", help="measure a picture", add_help=False)
     commands.add_parser("fit", help="a picture against a set of sizes", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
-    commands.add_parser("bench", help="measure, against named baselines")
+    measure = commands.add_parser("bench", help="measure, against named baselines")
+    measure.add_argument("only", nargs="*", help="names of benchmarks, to run just those")
     commands.add_parser("types", help="make the interface's types anew from the API")
     for name, what in (
         ("backup", "database and files into one file, while everything runs"),
@@ -164,7 +165,7 @@ def shots(options: argparse.Namespace, rest: list[str]) -> int:
 
 def bench(options: argparse.Namespace, rest: list[str]) -> int:
     setup.everything(dev=True)
-    return checks.bench()
+    return checks.bench(options.only)
 
 
 def types(options: argparse.Namespace, rest: list[str]) -> int:

@@ -10,7 +10,7 @@ import time
 from pathlib import Path
 
 from .places import BACKEND, FRONTEND, PROJECT, PYTHON, VAR, VENV
-from .say import step, tell
+from .say import Trouble, step, tell
 from .stack import Stack, running_alone
 
 Check = tuple[str, list[str], Path]
@@ -103,8 +103,13 @@ def _side_by_side(checks: list[Check], environment: dict[str, str]) -> int:
     return _verdict(failed)
 
 
-def bench() -> int:
-    """Every benchmark; each prints a ratio against its baseline."""
+def bench(only: list[str]) -> int:
+    """Every benchmark, or those that are named; each prints a ratio against its baseline."""
+    there = sorted(path.stem for path in (BACKEND / "bench").glob("[a-z]*.py"))
+    if unknown := set(only) - set(there):
+        raise Trouble(
+            f"there is no benchmark {', '.join(sorted(unknown))}; there are {', '.join(there)}"
+        )
     os.environ["ZOLLSTOCK_HTTPS"] = "0"
     var = VAR / "bench"
     with Stack(var, port=0) as stack:
@@ -120,8 +125,10 @@ def bench() -> int:
             check=True,
             stdout=subprocess.DEVNULL,
         )
-        names = sorted(path.stem for path in (BACKEND / "bench").glob("[a-z]*.py"))
-        checks = [(f"Benchmark {name}", [PYTHON, "-m", f"bench.{name}"], BACKEND) for name in names]
+        checks = [
+            (f"Benchmark {name}", [PYTHON, "-m", f"bench.{name}"], BACKEND)
+            for name in only or there
+        ]
         return _all(checks, environment)
 
 

@@ -13,7 +13,7 @@ from django.http import HttpRequest
 
 _TURN = re.compile(r"([0-9a-f]{16,32});(\d{1,9})")
 #: So long a line is remembered after its last word, seconds; a request is over long before.
-_REMEMBERED_FOR = 3600
+_REMEMBERED_FOR = 300
 
 
 def overtaken(request: HttpRequest) -> bool:
