@@ -224,6 +224,20 @@ def test_a_log_says_who_called_an_order_off(caller, rows) -> None:
     assert last.by == made.account.username
 
 
+def test_what_is_done_to_a_run_stands_in_the_log_of_its_orders(caller, rows) -> None:
+    made = row_of(ORDERS, rows)
+    run = Run.objects.create(
+        account=made.account, title="All sizes", state=Run.State.GOING, percent=100
+    )
+    caller("POST", f"runs/{run.id}/pause")
+    assert [one["what"] for one in caller("GET", f"orders/{made.id}/log")] == ["ordered"]
+    Order.objects.filter(id=made.id).update(design=None, run=run)
+    caller("POST", f"runs/{run.id}/cancel")
+    told = [(one["what"], one["by"]) for one in caller("GET", f"orders/{made.id}/log")]
+    owner = made.account.username
+    assert told == [("ordered", owner), ("paused", owner), ("cancelled", owner)]
+
+
 def test_a_log_goes_with_what_it_speaks_of(caller, rows) -> None:
     made = row_of(ORDERS, rows)
     assert log_of(made).exists()

@@ -37,9 +37,12 @@ def note_all(
     )
 
 
-def log_of(row: models.Model) -> models.QuerySet[Event]:
-    """What became of a row, the oldest first."""
-    return Event.objects.filter(kind=kind_of(type(row)), row=str(row.pk))
+def log_of(*rows: models.Model) -> models.QuerySet[Event]:
+    """What became of a row, or of several that belong together, the oldest first."""
+    which = models.Q()
+    for row in rows:
+        which |= models.Q(kind=kind_of(type(row)), row=str(row.pk))
+    return Event.objects.filter(which)
 
 
 def forget_log(instance: models.Model, **_: object) -> None:

@@ -170,12 +170,12 @@ def one(request: SignedRequest, order_id: UUID) -> OrderState:
 
 @router.get("/orders/{uuid:order_id}/log", response=list[Change])
 def log(request: SignedRequest, order_id: UUID) -> list[Change]:
-    """What became of an order, the oldest first."""
+    """What became of an order, the oldest first; what was done to the whole run that it belongs to was done to it."""
     asked = get_object_or_404(own_orders(request), id=order_id)
     by = {request.user.username: request.user.username}
     return [
         Change(at=one.at, what=one.what, by=by.get(one.by, ""), words=one.words)
-        for one in log_of(asked)
+        for one in log_of(asked, *([asked.run] if asked.run else []))
     ]
 
 
