@@ -1514,7 +1514,7 @@ export interface paths {
         };
         /**
          * Log
-         * @description What became of an order, the oldest first.
+         * @description What became of an order, the oldest first; what was done to the whole run that it belongs to was done to it.
          */
         get: operations["zollstock_renders_api_log"];
         put?: never;
