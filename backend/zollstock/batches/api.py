@@ -23,6 +23,7 @@ from zollstock.core.documents.naming import DEFAULT_PATTERN, FIELDS, check_patte
 from zollstock.core.documents.plan import PlanError
 from zollstock.core.ground.plaintext import Line
 from zollstock.core.parts.file import FormatName
+from zollstock.core.parts.medium import Medium
 from zollstock.core.parts.part import Colour, Share
 from zollstock.core.seeing.enlarging import MethodName
 from zollstock.core.sizes.library import Size
@@ -35,8 +36,10 @@ from zollstock.renders.removing import not_removed
 from zollstock.renders.removing import remove as remove_runs
 from zollstock.renders.runs_api import RunState, run_states
 from zollstock.sizes.shelf import chosen
+from zollstock.studio.composition import studio_of
 
 from .cells import (
+    USUAL_MEDIUM,
     Cell,
     cell,
     cell_plan,
@@ -62,8 +65,8 @@ class Shared(Schema):
 
     format: FormatName = "jpeg"
     ppi: Annotated[float, Field(ge=1, le=10_000)] | None = None
-    medium: Annotated[str, Field(max_length=120)] = "satin photo paper"
-    factor: Annotated[float, Field(gt=0, le=2)] = 1.0
+    #: With its key and what its row said then, as a plan has it.
+    medium: Medium = Medium(name=USUAL_MEDIUM)
     #: An edge as a plan has it; checked by the core, so that errors carry the path into the document.
     edge: dict[str, Any] = {"kind": "none"}
     padding: Colour | None = None
@@ -176,7 +179,6 @@ def _shared(given: Shared) -> dict[str, Any]:
         given.format,
         given.ppi,
         given.medium,
-        given.factor,
         whole_edge(given.edge),
         given.padding,
         given.method,
@@ -189,8 +191,7 @@ def _shared_back(held: dict[str, Any]) -> Shared:
     return Shared(
         format=held["output"]["format"],
         ppi=held["pixels"].get("ppi"),
-        medium=held["medium"]["name"],
-        factor=held["medium"]["factor"],
+        medium=Medium(**held["medium"]),
         edge=held.get("edge", {"kind": "none"}),
         padding=held.get("fit", {}).get("colour"),
         method=held["pixels"].get("method", "careful"),
@@ -346,11 +347,14 @@ def cells(
     batch = get_object_or_404(own_batches(request), id=batch_id)
     rows = batch.rows.select_related("picture")[start : start + count]
     pictures, sizes = [row.picture for row in rows], sizes_of_batch(batch)
-    edits = edits_of(batch, pictures)
+    edits, studio = edits_of(batch, pictures), studio_of(batch.account)
     return [
         CellRow.model_construct(
             picture=picture.id,
-            cells=[cell(batch, picture, size, edits.get((picture.id, size.key))) for size in sizes],
+            cells=[
+                cell(batch, picture, size, edits.get((picture.id, size.key)), studio)
+                for size in sizes
+            ],
         )
         for picture in pictures
     ]
@@ -372,7 +376,8 @@ def _cell_at(
 
 def _placed(batch: Batch, picture: Picture, size: Size) -> Cell:
     """The cell as it is kept."""
-    return cell(batch, picture, size, edits_of(batch, [picture]).get((picture.id, size.key)))
+    by_hand = edits_of(batch, [picture]).get((picture.id, size.key))
+    return cell(batch, picture, size, by_hand, studio_of(batch.account))
 
 
 @router.put("/batches/{int:batch_id}/cells", response=Cell)

@@ -11,17 +11,22 @@ from zollstock.core.documents.plan import Plan, PlanError, parse_plan
 from zollstock.core.edges import EdgeKind, NoEdge
 from zollstock.core.ground import show
 from zollstock.core.ground.show import style_for
+from zollstock.core.parts.medium import Medium
 from zollstock.core.questions.survey import plan_for, troubled, zones_text
 from zollstock.core.seeing.enlarging import MethodName
 from zollstock.core.shapes.drawing import Drawing
 from zollstock.core.sheet.printdrawing import small_drawing
 from zollstock.core.sizes.library import Size, frames_of
 from zollstock.core.sizes.pairs import parse_size
+from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import Work, work_out
 from zollstock.core.work.zones import ZoneState, zone_state
 from zollstock.pictures.models import Picture
 
 from .models import Batch, CellEdit
+
+#: What a batch is printed on until somebody says.
+USUAL_MEDIUM = "satin photo paper"
 
 
 class Cell(BaseModel):
@@ -66,8 +71,7 @@ def size_entry(size: Size) -> dict[str, Any]:
 def shared_part(
     format: str,
     ppi: float | None = None,
-    medium: str = "satin photo paper",
-    factor: float = 1.0,
+    medium: Medium | None = None,
     edge: EdgeKind | None = None,
     padding: str | None = None,
     method: MethodName = "careful",
@@ -78,7 +82,7 @@ def shared_part(
     pixels: dict[str, Any] = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
     pixels |= {"method": method, "denoise": denoise}
     return {
-        "medium": {"name": medium, "factor": factor},
+        "medium": (medium or Medium(name=USUAL_MEDIUM)).model_dump(mode="json"),
         "pixels": pixels,
         "output": {"format": format, "profile": "srgb", "bits": 8, "cmyk": cmyk},
         "edge": (edge or NoEdge()).model_dump(mode="json"),
@@ -121,9 +125,11 @@ def cell_plan(batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | 
     return parse_plan(cell_document(batch, picture, size, fit))
 
 
-def cell(batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None) -> Cell:
+def cell(
+    batch: Batch, picture: Picture, size: Size, fit: dict[str, Any] | None, studio: Studio
+) -> Cell:
     try:
-        work = work_out(cell_plan(batch, picture, size, fit))
+        work = work_out(cell_plan(batch, picture, size, fit), studio)
     except PlanError as error:
         return Cell(
             size=size.key, drawing=None, mode="fill", angle=0, zoom=1, anchor=(0.5, 0.5), grade="", loss=0,

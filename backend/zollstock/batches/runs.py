@@ -21,6 +21,7 @@ from zollstock.core.handouts.sizednames import is_larger, whole_in_name
 from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.rules.viewing import grade_word
 from zollstock.core.sizes.library import Size
+from zollstock.core.studio.studio import Studio
 from zollstock.core.telling.filefacts import FileFacts, facts_of
 from zollstock.core.telling.findings import stops
 from zollstock.core.work.outcome import work_out
@@ -30,6 +31,7 @@ from zollstock.pictures.models import Picture
 from zollstock.renders.makers import side_fields
 from zollstock.renders.models import Order, OrderFile, OrderPicture, Run
 from zollstock.renders.planners import register_planner, send_layout
+from zollstock.studio.composition import studio_of
 
 from .cells import cell_document, sizes_of_batch
 from .models import Batch, CellEdit
@@ -112,7 +114,7 @@ def run_items(run: Run) -> Iterator[RunItem]:
     wanted, names = run.wanted, Names()
     # A batch as it was, never written.
     batch = Batch(title=wanted["title"], shared=wanted["shared"], sizes=wanted["sizes"])
-    sizes = sizes_of_batch(batch)
+    sizes, studio = sizes_of_batch(batch), studio_of(run.account)
     keeps = dict(wanted["pictures"])
     known = {str(held.id): held for held in Picture.objects.filter(id__in=keeps)}
     for picture, keep in keeps.items():
@@ -126,7 +128,7 @@ def run_items(run: Run) -> Iterator[RunItem]:
             continue
         size = sizes[column]
         fit = edits.get((str(picture.id), size.key))
-        yield _laid(run, batch, names, position, row + 1, picture, size, fit)
+        yield _laid(run, batch, names, position, row + 1, picture, size, fit, studio)
 
 
 def _laid(
@@ -138,6 +140,7 @@ def _laid(
     picture: Picture,
     size: Size,
     fit: dict[str, Any] | None,
+    studio: Studio,
 ) -> RunItem:
     document = cell_document(batch, picture, size, fit)
     order = Order(
@@ -157,7 +160,7 @@ def _laid(
     except PlanError as error:
         _refuse(order, error.problems[0][1])
     else:
-        work = work_out(plan)
+        work = work_out(plan, studio)
         for finding in stops(work, style_for(lengths_of(plan)))[:1]:
             _refuse(order, finding.text)
         facts = facts_of(work, picture.name, size.name)

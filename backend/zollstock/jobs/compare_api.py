@@ -17,6 +17,7 @@ from zollstock.core.telling.seen import apart
 from zollstock.core.work.outcome import Work, work_out
 from zollstock.pictures.api import PictureFacts, facts
 from zollstock.pictures.measured import measures_of
+from zollstock.studio.composition import studio_of
 
 from .api import own_prints
 from .models import Design
@@ -53,7 +54,8 @@ class Beside(Schema):
 def beside(request: SignedRequest, print_id: int, other_id: int, chair: Query[Chair]) -> Beside:
     """Two of one's own prints, both as saved."""
     both = [get_object_or_404(own_prints(request), id=number) for number in (print_id, other_id)]
-    works = [work_out(parse_plan(held.document)) for held in both]
+    studio = studio_of(request.user)
+    works = [work_out(parse_plan(held.document), studio) for held in both]
     distance = works[0].distance
     style = style_for(lengths_of(works[0].plan), chair.unit)
     one, other = works

@@ -11,6 +11,7 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
+from zollstock.studio.composition import studio_of
 from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import KINDS, parse_layout
@@ -69,7 +70,7 @@ def add_prints(request: SignedRequest, layout_id: int, more: MorePrints) -> Layo
 def pieces(request: SignedRequest, layout_id: int) -> HttpResponse:
     """The pieces of a gang in the order of cutting."""
     held, layout = _gang(request, layout_id)
-    made = HttpResponse(gang_list(gang_of(layout)), content_type="text/csv; charset=utf-8")
+    made = HttpResponse(gang_list(gang_of(layout, studio_of(request.user))), content_type="text/csv; charset=utf-8")
     to_keep(made, held.title, "-pieces.csv")
     return made
 
@@ -87,7 +88,7 @@ def book_off(request: SignedRequest, layout_id: int, at: VersionOnly) -> list[Bo
     held, layout = _gang(request, layout_id)
     if held.version != at.version:
         raise StaleVersion(held.version, "layout")
-    gang = gang_of(layout)
+    gang = gang_of(layout, studio_of(request.user))
     key = layout.stock if layout.roll is None else layout.roll.stock
     hold(held)
     book(request.user, held.id, held.title, key, gang.length, len(gang.lengths))

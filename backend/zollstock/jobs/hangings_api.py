@@ -25,6 +25,7 @@ from zollstock.pictures.serving import to_keep
 from zollstock.pixels.errors import RenderError
 from zollstock.pixels.hanging import write_hanging
 from zollstock.pixels.wallpicture import wall_picture
+from zollstock.studio.composition import studio_of
 
 from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
 from .layouts_api import LayoutState, layout_state, own_layouts
@@ -111,7 +112,12 @@ def wall(
     photo = _proof(pictures[WALL_PHOTO]) if WALL_PHOTO in wanted else None
     made = _written(
         lambda path: wall_picture(
-            layout, lambda number: _proof(pictures[plan_key(number)]), path, unit, photo
+            layout,
+            lambda number: _proof(pictures[plan_key(number)]),
+            path,
+            unit,
+            photo,
+            studio_of(request.user),
         ),
         ending,
         _PICTURES[ending],

@@ -14,6 +14,7 @@ from zollstock.core.ground.show import style_for
 from zollstock.core.layouts import in_short, lay, layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
 from zollstock.core.sheet.printdrawing import trimmed_drawing
+from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import work_out
 from zollstock.core.work.zones import turned
 
@@ -28,14 +29,14 @@ class Kind:
     """A kind of design.
 
     `word` is what people call one. `sound` reads a document and gives it whole, with every default; it raises a `DocumentError` with
-    the path of each fault. `summary` is what lists show of it: a `drawing` in small, and words. `pictures` gives what a sound document says of each picture, and `zones` the
+    the path of each fault. `summary` is what lists show of it, by what the studio of its account knows: a `drawing` in small, and words. `pictures` gives what a sound document says of each picture, and `zones` the
     keep zones it has drawn on each, as on the upright picture; both under the picture's key. With `spare` it may hold
     pictures that its document does not speak of: after an undo they wait for the redo.
     """
 
     word: str
     sound: Callable[[Document], Document]
-    summary: Callable[[Document], Document]
+    summary: Callable[[Document, Studio], Document]
     pictures: Callable[[Document], dict[str, Document]]
     zones: Callable[[Document], dict[str, list[Document]]]
     spare: bool = False
@@ -85,10 +86,10 @@ def _of_layout(layout: Document) -> dict[str, Document]:
     return found if photo is None else found | {WALL_PHOTO: photo["picture"]}
 
 
-def _print_summary(document: Document) -> Document:
+def _print_summary(document: Document, studio: Studio) -> Document:
     """The print as it will be when it is trimmed, its size, and its grade."""
     plan = parse_plan(document)
-    work = work_out(plan)
+    work = work_out(plan, studio)
     trim = work.boxes.trim
     return {
         "drawing": asdict(trimmed_drawing(work)),
@@ -97,10 +98,10 @@ def _print_summary(document: Document) -> Document:
     }
 
 
-def _layout_summary(document: Document) -> Document:
+def _layout_summary(document: Document, studio: Studio) -> Document:
     """The first print that it is of, and what it comes to, in words."""
     layout = parse_layout(document)
-    laid = lay(layout)
+    laid = lay(layout, studio=studio)
     return {
         "drawing": asdict(trimmed_drawing(laid.works[0])),
         "text": in_short(layout, laid),

@@ -12,6 +12,7 @@ from django.utils import timezone
 
 from zollstock.core.ground.refusal import Refusal
 from zollstock.pictures.models import Picture
+from zollstock.studio.composition import studio_of
 
 from .kinds import KINDS, PICTURE, PRINT
 from .models import Design, DesignPicture, Job, Revision
@@ -59,7 +60,7 @@ def save_document(
         held.head += 1
         held.version += 1
         _note(held)
-        summarise(held)
+        summarise(held, studio_of(held.account))
         held.save()
         note_words(held)
         redrawn = {
@@ -97,7 +98,7 @@ def step(design_id: int, version: int, by: int) -> Design:
             return held
         held.head, held.document = revision.number, revision.document
         held.version += 1
-        summarise(held)
+        summarise(held, studio_of(held.account))
         held.save()
         note_words(held)
     return held
@@ -113,7 +114,7 @@ def begin(
         held = Design(
             account_id=job.account_id, job=job, kind=kind, position=position, document=sound
         )
-        summarise(held)
+        summarise(held, studio_of(held.account))
         held.save()
         _note(held)
         held.save(update_fields=["kept_bytes", "thin_at"])

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
+from zollstock.core.studio.studio import Studio
+
 from .kinds import KINDS
 
 if TYPE_CHECKING:
@@ -13,9 +15,9 @@ if TYPE_CHECKING:
 SUMMARY_FIELDS = ("title", "wide", "tall", "summary")
 
 
-def summarise(held: Design) -> None:
+def summarise(held: Design, studio: Studio) -> None:
     """Set what lists show of a design to what its document says now; it is saved with that."""
-    summary = KINDS[held.kind].summary(held.document)
+    summary = KINDS[held.kind].summary(held.document, studio)
     held.title = str(held.document["title"])
     _, _, held.wide, held.tall = summary["drawing"]["boxes"]["document"]
     held.summary = summary

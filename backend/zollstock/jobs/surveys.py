@@ -33,6 +33,7 @@ from zollstock.pictures.api import own_pictures
 from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path, name_of
 from zollstock.sizes.shelf import chosen
+from zollstock.studio.composition import studio_of
 
 from .api import own_prints
 from .kinds import PRINT
@@ -66,7 +67,8 @@ class MadeVariants(Schema):
 
 def _survey(held: Design, request: SignedRequest, asked: SizesAsked) -> list[SizeVerdict]:
     sizes = chosen(request.user, asked.which)
-    return survey(parse_plan(held.document), sizes, asked.unit, asked.order, asked.along)
+    plan, studio = parse_plan(held.document), studio_of(request.user, held.picture.id)
+    return survey(plan, sizes, asked.unit, asked.order, asked.along, studio)
 
 
 @router.get("/prints/{int:print_id}/sizes", response=Survey)

@@ -18,6 +18,7 @@ from zollstock.core.layouts.files import LayoutFile, layout_files
 from zollstock.core.layouts.kind import PlannedLayout
 from zollstock.core.layouts.request import LayoutRequest
 from zollstock.core.rules.fileformats import FILE_FORMATS
+from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 from zollstock.core.work.making import costs, is_streamed
 from zollstock.core.work.outcome import Work
 
@@ -73,13 +74,13 @@ def render_layout(
     return len(laid.sheets)
 
 
-def sound(layout: LayoutRequest, pictures: int) -> PlannedLayout:
+def sound(layout: LayoutRequest, pictures: int, studio: Studio = DEFAULT_STUDIO) -> PlannedLayout:
     """The request laid out; raises `RenderError` where it has a `stop`, or other than a picture for each plan."""
     if pictures != len(layout.plans):
         raise RenderError(
             f"This layout has {len(layout.plans)} plans and wants a picture for each."
         )
-    laid = lay(layout)
+    laid = lay(layout, studio=studio)
     against = blocking_reasons(laid)
     if against:
         raise RenderError(" ".join(against))

@@ -66,7 +66,7 @@ def proof(
 
 def _take(work: Work, take: Take, part: PixelBox, opened: Opened, known: Measures) -> pyvips.Image:
     """The part's pixels, in memory, as a screen shows them."""
-    work = work_out(changed_plan(work.plan, take.changes))
+    work = work_out(changed_plan(work.plan, take.changes), work.studio)
     sheet = print_sheet(work)
     piece, way = sheet.pieces[0], way_for(work, lambda: known)
     printed = sheet.grid.box(piece.box)

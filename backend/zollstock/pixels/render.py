@@ -12,6 +12,7 @@ from zollstock.core.documents.plan import Plan, lengths_of
 from zollstock.core.ground.show import style_for
 from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.sheet.printsheet import print_sheet
+from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 from zollstock.core.telling.findings import stops
 from zollstock.core.work.making import costs, is_streamed
 from zollstock.core.work.outcome import Work, work_out
@@ -33,13 +34,19 @@ from .write import Written, write
 _STREAMS = (1, 2)
 
 
-def render(plan: Plan, picture: Path, out: Path, progress: Progress | None = None) -> Written:
+def render(
+    plan: Plan,
+    picture: Path,
+    out: Path,
+    progress: Progress | None = None,
+    studio: Studio = DEFAULT_STUDIO,
+) -> Written:
     """Write the file of `plan` from `picture` to `out`, which must not exist.
 
     Raises `RenderError` where the plan has a `stop` or belongs to another picture, and what `write`
     raises.
     """
-    work = work_out(plan)
+    work = work_out(plan, studio)
     against = stops(work, style_for(lengths_of(plan)))
     if against:
         raise RenderError(" ".join(item.text for item in against))

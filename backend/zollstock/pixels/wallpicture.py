@@ -16,6 +16,7 @@ from zollstock.core.layouts.wall.scene import Scene, ScenePhoto
 from zollstock.core.letters import FILES
 from zollstock.core.shapes.drawing import Drawing
 from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 
 from .errors import RenderError
 from .previews import as_seen, read_through
@@ -41,6 +42,7 @@ def wall_picture(
     out: Path,
     unit: str | None = None,
     photo: bytes | None = None,
+    studio: Studio = DEFAULT_STUDIO,
 ) -> None:
     """Write what hangs of `layout` to `out`, which ends in .png, .jpg or .jpeg.
 
@@ -50,11 +52,11 @@ def wall_picture(
     """
     if out.suffix.lower() not in (".png", ".jpg", ".jpeg"):
         raise RenderError("A picture of the wall is a .png or a .jpg.")
-    seen = scene_of(layout, unit)
+    seen = scene_of(layout, unit, studio)
     if seen is None:
         raise RenderError("Only panels and rows of prints hang on a wall.")
     used = {shape.plan for shape in seen.shapes if shape.kind == "picture"}
-    works = kind_of(layout).works(layout)
+    works = kind_of(layout).works(layout, studio)
     drawings = {number: whole_drawing(works[number]) for number in used}
 
     @lru_cache(maxsize=2)

@@ -16,6 +16,7 @@ from zollstock.core.work.outcome import work_out
 from zollstock.jobs.models import Design
 from zollstock.longwork.messages import Message
 from zollstock.pictures.models import Picture
+from zollstock.studio.composition import studio_of
 
 from .models import Proof
 
@@ -45,7 +46,7 @@ def ask(account: User, design: Design, plan: Plan, part: dict[str, float]) -> Pr
     picture = design.picture
     if picture.state != Picture.State.READY:
         raise Refusal(picture.problem or "The picture is still being read. Look again in a moment.")
-    against = stops(work_out(plan), style_for(lengths_of(plan)))
+    against = stops(work_out(plan, studio_of(account)), style_for(lengths_of(plan)))
     if against:
         raise Refusal(" ".join(item.text for item in against))
     mine = Principal(account).may_see(Proof.objects)

@@ -23,6 +23,7 @@ from zollstock.pixels.measures import measured
 from zollstock.pixels.proof import proof, save
 from zollstock.pixels.render import opened
 from zollstock.pixels.vips import pyvips
+from zollstock.studio.composition import studio_of
 
 from .asking import forget_old, send
 from .found import Found, found_of
@@ -54,7 +55,7 @@ def make(proof_id: str) -> None:
         picture = row.design.picture
         with unpacked(picture) as copy:
             image = open_picture(copy)
-        work = work_out(parse_plan(row.plan))
+        work = work_out(parse_plan(row.plan), studio_of(row.account))
         known = _known(picture)
         ways, printed = takes(work, known), printed_px(work)
         part = part_of(printed, **row.part)

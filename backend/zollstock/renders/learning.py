@@ -12,6 +12,7 @@ from zollstock.core.documents.plan import parse_plan
 from zollstock.core.work.outcome import work_out
 from zollstock.jobs.kinds import PRINT
 from zollstock.longwork.pace import going, learn
+from zollstock.studio.composition import studio_of
 
 from .models import Order
 
@@ -29,7 +30,11 @@ def learning(order: Order) -> Iterator[None]:
     yield
     seconds = time.monotonic() - begin
     try:
-        learn(work_out(parse_plan(order.document)), seconds, (others + _others()) / 2)
+        learn(
+            work_out(parse_plan(order.document), studio_of(order.account)),
+            seconds,
+            (others + _others()) / 2,
+        )
     except Error:
         return
 

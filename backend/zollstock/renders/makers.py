@@ -17,6 +17,7 @@ from zollstock.core.layouts import blocking_reasons, lay, parse_layout
 from zollstock.core.layouts.files import LayoutFile, layout_files
 from zollstock.core.layouts.kind import PlannedLayout
 from zollstock.core.rules.fileformats import FILE_FORMATS
+from zollstock.core.studio.studio import Studio
 from zollstock.core.telling.filefacts import FileFacts, facts_of
 from zollstock.core.telling.findings import stops
 from zollstock.core.work.outcome import Work, work_out
@@ -51,13 +52,15 @@ class Maker:
     place, from the masters under their keys.
     """
 
-    wanted: Callable[[Document, Mapping[str, Picture]], list[FileWanted]]
-    make: Callable[[Document, Mapping[str, Path], Sequence[Path], Progress], list[Written]]
+    wanted: Callable[[Document, Mapping[str, Picture], Studio], list[FileWanted]]
+    make: Callable[[Document, Mapping[str, Path], Sequence[Path], Progress, Studio], list[Written]]
 
 
-def _print_wanted(document: Document, pictures: Mapping[str, Picture]) -> list[FileWanted]:
+def _print_wanted(
+    document: Document, pictures: Mapping[str, Picture], studio: Studio
+) -> list[FileWanted]:
     plan = parse_plan(document)
-    work = work_out(plan)
+    work = work_out(plan, studio)
     for finding in stops(work, style_for(lengths_of(plan))):
         raise Stopped(finding.text)
     facts = facts_of(work, pictures[PICTURE].name)
@@ -65,15 +68,21 @@ def _print_wanted(document: Document, pictures: Mapping[str, Picture]) -> list[F
 
 
 def _print_made(
-    document: Document, masters: Mapping[str, Path], places: Sequence[Path], progress: Progress
+    document: Document,
+    masters: Mapping[str, Path],
+    places: Sequence[Path],
+    progress: Progress,
+    studio: Studio,
 ) -> list[Written]:
     (place,) = places
-    return [render(parse_plan(document), masters[PICTURE], place, progress)]
+    return [render(parse_plan(document), masters[PICTURE], place, progress, studio)]
 
 
-def _layout_wanted(document: Document, pictures: Mapping[str, Picture]) -> list[FileWanted]:
+def _layout_wanted(
+    document: Document, pictures: Mapping[str, Picture], studio: Studio
+) -> list[FileWanted]:
     layout = parse_layout(document)
-    laid = lay(layout)
+    laid = lay(layout, studio=studio)
     for text in blocking_reasons(laid):
         raise Stopped(text)
     return [
@@ -107,11 +116,15 @@ def _layout_facts(
 
 
 def _layout_made(
-    document: Document, masters: Mapping[str, Path], places: Sequence[Path], progress: Progress
+    document: Document,
+    masters: Mapping[str, Path],
+    places: Sequence[Path],
+    progress: Progress,
+    studio: Studio,
 ) -> list[Written]:
     layout = parse_layout(document)
     pictures = [masters[plan_key(number)] for number in range(len(layout.plans))]
-    laid = sound(layout, len(pictures))
+    laid = sound(layout, len(pictures), studio)
     return make_files(layout, laid, pictures, layout_files(layout, laid), places, progress)
 
 

@@ -16,6 +16,7 @@ from zollstock.jobs.thinning import hold
 from zollstock.longwork.events import note, note_all
 from zollstock.longwork.messages import Message
 from zollstock.pictures.models import Picture
+from zollstock.studio.composition import studio_of
 
 from .makers import MAKERS, FileWanted, Stopped
 from .models import Order, OrderFile, OrderPicture
@@ -38,7 +39,7 @@ def order(held: Design) -> Order:
     The same document already waiting or in work is not ordered twice.
     """
     pictures = held.by_key()
-    wanted = MAKERS[held.kind].wanted(held.document, pictures)
+    wanted = MAKERS[held.kind].wanted(held.document, pictures, studio_of(held.account))
     for picture in pictures.values():
         if picture.state == Picture.State.REFUSED:
             raise Stopped(picture.problem)

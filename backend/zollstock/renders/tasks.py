@@ -19,6 +19,7 @@ from zollstock.longwork.queue import FORGOTTEN_AFTER, Queue
 from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import discard, local_path, name_of, store, work_folder
 from zollstock.pixels.write import Written
+from zollstock.studio.composition import studio_of
 
 from .forgetting import forget_due
 from .learning import learning
@@ -93,7 +94,9 @@ def _carry_out(order: Order) -> None:
         for place in places:
             place.parent.mkdir()
         with learning(order):
-            written = MAKERS[order.kind].make(order.document, pictures, places, alive.progress)
+            written = MAKERS[order.kind].make(
+                order.document, pictures, places, alive.progress, studio_of(order.account)
+            )
         _deliver(order, files, places, written)
 
 

@@ -3022,7 +3022,7 @@ export interface components {
              * Key
              * @description Of the studio's row that this was taken from; what stands here stays as it was then.
              */
-            key: string | null;
+            key?: string | null;
             /**
              * Factor
              * @default 1
@@ -3032,7 +3032,7 @@ export interface components {
              * Spread
              * @description How far ink spreads, mm (σ of a Gaussian); null takes the assumption for the name.
              */
-            spread: number | null;
+            spread?: number | null;
         };
         /** NoEdge */
         NoEdge: {
@@ -7278,15 +7278,14 @@ export interface components {
             /** Ppi */
             ppi?: number | null;
             /**
-             * Medium
-             * @default satin photo paper
+             * @default {
+             *       "name": "satin photo paper",
+             *       "key": null,
+             *       "factor": 1,
+             *       "spread": null
+             *     }
              */
-            medium: string;
-            /**
-             * Factor
-             * @default 1
-             */
-            factor: number;
+            medium: components["schemas"]["Medium"];
             /**
              * Edge
              * @default {
@@ -7336,8 +7335,12 @@ export interface components {
              * @default {
              *       "format": "jpeg",
              *       "ppi": null,
-             *       "medium": "satin photo paper",
-             *       "factor": 1,
+             *       "medium": {
+             *         "factor": 1,
+             *         "key": null,
+             *         "name": "satin photo paper",
+             *         "spread": null
+             *       },
              *       "edge": {
              *         "kind": "none"
              *       },

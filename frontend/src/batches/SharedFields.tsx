@@ -12,8 +12,7 @@ type Edge = Plan["edge"];
 export const FIRST_SHARED: Shared = {
   format: "jpeg",
   ppi: null,
-  medium: "satin photo paper",
-  factor: 1,
+  medium: { name: "satin photo paper", key: null, factor: 1, spread: null },
   edge: { kind: "none" },
   padding: null,
   method: "careful",
@@ -65,13 +64,13 @@ export function SharedFields(props: {
         Printed on
         <select
           className="field mt-0.5"
-          value={value.medium}
+          value={value.medium.name}
           onChange={(event) => {
-            const medium = event.target.value;
-            set({ medium, factor: media.find((item) => item.name === medium)?.factor ?? 1 });
+            const medium = media.find((item) => item.name === event.target.value);
+            if (medium) set({ medium: { ...medium } });
           }}
         >
-          {!media.some((item) => item.name === value.medium) && <option>{value.medium}</option>}
+          {!media.some((item) => item.name === value.medium.name) && <option>{value.medium.name}</option>}
           {media.map((item) => (
             <option key={item.name}>{item.name}</option>
           ))}

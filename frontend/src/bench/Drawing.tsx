@@ -56,7 +56,6 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
   const { plan, worksheet } = props;
   const change = usePlanStore((store) => store.change);
   const { boxes } = worksheet.drawing;
-  const settle = usePlanStore((store) => store.settle);
   const { guide, drawing, picking, hand, draw, pick, choose, takeHand } = useFitTools();
   const typing = usePlanTyping();
   // In Fit, and elsewhere when somebody takes it in hand: else a wheel or a finger in passing would save.
@@ -82,7 +81,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
     zoom: plan.fit.zoom,
     scale: view.scale,
     at: atMm,
-    settle,
+    settle: typing.onDone,
     begin: typing.onStart,
     back: () => {
       typing.onBack();
@@ -90,8 +89,11 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
     },
     active: works,
     wheels: () => hand || !window.matchMedia(NARROW).matches,
-    put: ({ anchor, zoom }, going) =>
-      change({ "fit.anchor": anchor, "fit.zoom": zoom, "fit.auto": false }, going),
+    put: ({ anchor, zoom }, going) => {
+      const fix = { "fit.anchor": anchor, "fit.zoom": zoom, "fit.auto": false };
+      if (going) typing.change(fix);
+      else change(fix);
+    },
   });
   const [gripped, setGripped] = useState(false);
   if (!drag.dragging && !gripped && !sameView(view, fresh)) setView(fresh);

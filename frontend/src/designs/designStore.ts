@@ -31,12 +31,14 @@ export interface DesignStore<State, Document> {
   waiting: Waiting[];
   /** Take a design in hand; what is in hand of it, or was kept through a reload, goes on. */
   open: (state: State) => void;
+  /** The design in hand, or another one that was taken in hand since the page was opened, and its document. */
+  inHand: (design?: number) => { design: number; document: Document } | null;
   /** Change the document in hand; a change that is still going on (a drag) is not saved yet. */
-  change: (fix: Fix, dragging?: boolean) => void;
+  change: (fix: Fix, dragging?: boolean, design?: number) => void;
   /** Save what a drag has led to. */
-  settle: () => void;
+  settle: (design?: number) => void;
   /** A drag was called off: the document is the one from before it. */
-  putBack: (document: Document) => void;
+  putBack: (document: Document, design?: number) => void;
   /** Put another document in place of the whole one in hand. */
   replace: (document: Document) => void;
   /** Whether anything in hand, of any design, is not saved yet. */
@@ -64,6 +66,7 @@ export function designStore<State extends DesignState, Document extends { title:
   const useStore = create<DesignStore<State, Document>>((set, get) => {
     const hands = new Map<number, Held>();
     let current: Held | null = null;
+    const handFor = (design?: number) => (design === undefined ? current : (hands.get(design) ?? null));
 
     /** Change a hand and tell whoever looks at it; `going` changes are kept in storage when they settle. */
     const told = (hand: Held, change: Partial<Omit<Held, "saving">>, event?: SavingEvent) => {
@@ -177,14 +180,21 @@ export function designStore<State extends DesignState, Document extends { title:
         }
         settled(current);
       },
-      change: (fix, dragging = false) => {
-        if (current) changed(current, (document) => patched(document, fix), dragging);
+      inHand: (design) => {
+        const hand = handFor(design);
+        return hand && { design: hand.held.id, document: hand.document };
       },
-      settle: () => {
-        if (current) settled(current);
+      change: (fix, dragging = false, design) => {
+        const hand = handFor(design);
+        if (hand) changed(hand, (document) => patched(document, fix), dragging);
       },
-      putBack: (document) => {
-        if (current) told(current, { document, dragging: false, rebaseQueue: [] });
+      settle: (design) => {
+        const hand = handFor(design);
+        if (hand) settled(hand);
+      },
+      putBack: (document, design) => {
+        const hand = handFor(design);
+        if (hand) told(hand, { document, dragging: false, rebaseQueue: [] });
       },
       replace: (document) => {
         if (current) changed(current, () => document, false);

@@ -17,6 +17,12 @@ export function patched<Document>(document: Document, fix: Fix): Document {
   return result as Document;
 }
 
+/** What stands at a dotted path; undefined where there is no such place. */
+export const placeIn = (document: unknown, path: string): unknown =>
+  path
+    .split(".")
+    .reduce((part, name) => (part as Record<string, unknown> | null | undefined)?.[name], document);
+
 /** A list stays a list; its places are named by their numbers. */
 function copy(part: unknown): Record<string, unknown> {
   if (Array.isArray(part)) return [...part] as unknown as Record<string, unknown>;

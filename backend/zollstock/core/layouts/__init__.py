@@ -14,6 +14,7 @@ from ..documents.formats import LAYOUT_FORMAT, upgrade
 from ..documents.plan import lengths_of
 from ..ground.show import style_for
 from ..sheet.sheets import Sheet
+from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..telling.findings import stops
 from .beginning import Beginning
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
@@ -108,10 +109,12 @@ def layout_document(layout: LayoutRequest) -> dict[str, Any]:
     return layout.model_dump(mode="json", by_alias=True)
 
 
-def lay(layout: LayoutRequest, unit: str | None = None) -> PlannedLayout:
-    """The sheets of a layout request, exact; texts use `unit`, else the first plan's."""
+def lay(
+    layout: LayoutRequest, unit: str | None = None, studio: Studio = DEFAULT_STUDIO
+) -> PlannedLayout:
+    """The sheets of a layout request, exact, by what a studio knows; texts use `unit`, else the first plan's."""
     style = style_for(layout.lengths, unit)
-    return with_limits(kind_of(layout).lay(layout, style), layout.plans[0].output, style)
+    return with_limits(kind_of(layout).lay(layout, style, studio), layout.plans[0].output, style)
 
 
 def in_short(layout: LayoutRequest, laid: PlannedLayout) -> str:
@@ -119,9 +122,11 @@ def in_short(layout: LayoutRequest, laid: PlannedLayout) -> str:
     return kind_of(layout).in_short(layout, laid, style_for(layout.lengths))
 
 
-def reckon_layout(layout: LayoutRequest, unit: str | None = None) -> Sheets:
+def reckon_layout(
+    layout: LayoutRequest, unit: str | None = None, studio: Studio = DEFAULT_STUDIO
+) -> Sheets:
     """Everything that follows from a layout request, as a document."""
-    laid = lay(layout, unit)
+    laid = lay(layout, unit, studio)
     return Sheets(
         kind=kind_of(layout).name,
         figures=laid.figures,
@@ -135,12 +140,14 @@ def layout_page(
 ) -> LayoutPage:
     """What the page of a sound request shows."""
     style = style_for(layout.lengths, unit)
-    return kind_of(layout).page(layout, lay(layout, unit), style, seen)
+    return kind_of(layout).page(layout, lay(layout, unit, seen.studio), style, seen)
 
 
-def scene_of(layout: LayoutRequest, unit: str | None = None) -> Scene | None:
+def scene_of(
+    layout: LayoutRequest, unit: str | None = None, studio: Studio = DEFAULT_STUDIO
+) -> Scene | None:
     """What a look at the wall of a sound request shows; None for one of which nothing hangs."""
-    return kind_of(layout).scene(layout, style_for(layout.lengths, unit))
+    return kind_of(layout).scene(layout, style_for(layout.lengths, unit), studio)
 
 
 def hanging_sheets(layout: LayoutRequest, unit: str | None = None) -> list[Sheet]:

@@ -80,19 +80,19 @@ class Kind(ABC):
         return document | {"plans": [*document["plans"], *plans]}
 
     @abstractmethod
-    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
-        """The sheets of a sound request; never fails for one."""
+    def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:
+        """The sheets of a sound request, by what a studio knows; never fails for one."""
 
     def in_short(self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle) -> str:
         """A line on a list of jobs: by itself the finished size, and how many sheets it takes."""
         trim, count = laid.works[0].boxes.trim, len(laid.sheets)
         return f"{style.size(trim.w, trim.h)}, {count} sheet{'s' if count != 1 else ''}"
 
-    def works(self, layout: LayoutRequest) -> list[Work]:
+    def works(self, layout: LayoutRequest, studio: Studio) -> list[Work]:
         """The plans of a layout request worked out, as what hangs shows them."""
-        return [work_out(plan) for plan in layout.plans]
+        return [work_out(plan, studio) for plan in layout.plans]
 
-    def scene(self, layout: LayoutRequest, style: LengthStyle) -> Scene | None:
+    def scene(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> Scene | None:
         """What a look at the wall shows; None where nothing hangs."""
         return None
 

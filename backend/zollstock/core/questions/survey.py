@@ -13,6 +13,7 @@ from ..ground.show import LengthStyle, style_for
 from ..shapes.drawing import Drawing
 from ..sheet.printdrawing import small_drawing
 from ..sizes.library import Frames, Size, directed
+from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.outcome import Work, work_out
 from ..work.zones import SIDES, ZoneState, near_limit, rooms, seen_box, zone_state
 
@@ -134,7 +135,9 @@ def kept_along(base: Plan, unit: str | None = None) -> GoesAlong:
     return GoesAlong(edge=words, ways=ways)
 
 
-def candidates(base: Plan, sizes: Iterable[Size], along: Along = "same") -> list[Candidate]:
+def candidates(
+    base: Plan, sizes: Iterable[Size], along: Along = "same", studio: Studio = DEFAULT_STUDIO
+) -> list[Candidate]:
     """Every size tried on the picture of `base`, with its turn, angle, zones, medium and edge."""
     from ..rules.fit import turned_size
 
@@ -143,7 +146,7 @@ def candidates(base: Plan, sizes: Iterable[Size], along: Along = "same") -> list
     for size in sizes:
         laid = directed(size, picture[0] >= picture[1])
         try:
-            work = work_out(parse_plan(plan_for(document, size, picture, None, along)))
+            work = work_out(parse_plan(plan_for(document, size, picture, None, along)), studio)
         except PlanError as error:
             found.append(Candidate(laid, None, error.problems[0][1]))
         else:
@@ -157,13 +160,14 @@ def survey(
     unit: str | None = None,
     order: Order = "loss",
     along: Along = "same",
+    studio: Studio = DEFAULT_STUDIO,
 ) -> list[SizeVerdict]:
     """What every size would cost this picture, in the order asked for: the best first.
 
     By `loss` and then area, by `area` (the largest first) or by `quality`. Sizes that cannot be
     reckoned come last, with the reason. `unit` is the one texts use.
     """
-    found = [verdict(candidate, base, unit) for candidate in candidates(base, sizes, along)]
+    found = [verdict(candidate, base, unit) for candidate in candidates(base, sizes, along, studio)]
     keys: dict[Order, Any] = {
         "loss": lambda v: (round(v.loss, 4), -v.area_mm2),
         "area": lambda v: -v.area_mm2,

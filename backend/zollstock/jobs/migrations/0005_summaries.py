@@ -6,6 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.db import migrations, models
 
+from zollstock.core.studio.studio import DEFAULT_STUDIO
 from zollstock.jobs.kinds import KINDS
 from zollstock.jobs.search import words_of
 from zollstock.jobs.summaries import SUMMARY_FIELDS, say_unreadable, summarise
@@ -25,7 +26,7 @@ def summarise_all(apps: Any, schema_editor: Any) -> None:
             # A document of before is read as it would be now, and stays as it is.
             try:
                 held.document = KINDS[held.kind].sound(held.document)
-                summarise(held)
+                summarise(held, DEFAULT_STUDIO)
             except Exception:
                 # One that nobody can read must not keep everybody from their work.
                 log.exception("the document of design %s cannot be read", held.id)

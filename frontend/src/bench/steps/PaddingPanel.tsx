@@ -52,7 +52,7 @@ export function PaddingPanel(props: { plan: Plan; worksheet: Worksheet; whenReck
           aria-label="Own colour"
           value={colour}
           onChange={(event) => change({ "fit.colour": event.target.value }, true)}
-          onBlur={settle}
+          onBlur={() => settle()}
         />
         <button
           type="button"

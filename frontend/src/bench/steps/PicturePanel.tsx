@@ -1,12 +1,10 @@
 import { Link } from "react-router";
 import { PictureFactsList } from "../../pictures/PictureFactsList";
-import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
 import type { StepPanelProps } from "./types";
 
 export function PicturePanel({ print, plan }: StepPanelProps) {
-  const change = usePlanStore((store) => store.change);
-  const { onStart, onBack, onDone } = usePlanTyping();
+  const { change, onBack, onDone } = usePlanTyping();
   return (
     <div className="space-y-3">
       <label className="block">
@@ -16,10 +14,7 @@ export function PicturePanel({ print, plan }: StepPanelProps) {
           maxLength={200}
           value={plan.title}
           dir="auto"
-          onChange={(event) => {
-            onStart();
-            change({ title: event.target.value }, true);
-          }}
+          onChange={(event) => change({ title: event.target.value })}
           onBlur={onDone}
           onKeyDown={(event) => {
             // The cursor stays: whoever typed goes on from here.

@@ -89,11 +89,7 @@ export function PaperOfGang({ request, page, unit }: OfGang) {
                   Any length
                 </button>
               )}
-              <Price
-                label="Price per metre"
-                value={roll.price_per_m}
-                onPut={(price) => change({ "roll.price_per_m": price })}
-              />
+              <Price label="Price per metre" value={roll.price_per_m} path="roll.price_per_m" />
             </>
           ) : (
             <>
@@ -107,7 +103,7 @@ export function PaperOfGang({ request, page, unit }: OfGang) {
                 {...typing}
                 onRead={(gap) => change({ gap })}
               />
-              <Price label="Price per sheet" value={request.price} onPut={(price) => change({ price })} />
+              <Price label="Price per sheet" value={request.price} path="price" />
             </>
           )}
         </div>
@@ -116,8 +112,8 @@ export function PaperOfGang({ request, page, unit }: OfGang) {
   );
 }
 
-function Price(props: { label: string; value: number | null; onPut: (price: number | null) => void }) {
-  const { onStart, onDone, onBack } = useLayoutTyping();
+function Price(props: { label: string; value: number | null; path: string }) {
+  const { change, ...typing } = useLayoutTyping();
   return (
     <NumberField
       narrow
@@ -127,8 +123,8 @@ function Price(props: { label: string; value: number | null; onPut: (price: numb
       step={1}
       empty="not known"
       value={props.value}
-      {...{ onStart, onDone, onBack }}
-      onRead={props.onPut}
+      {...typing}
+      onRead={(price) => change({ [props.path]: price })}
     />
   );
 }

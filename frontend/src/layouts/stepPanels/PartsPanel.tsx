@@ -49,7 +49,7 @@ export function PartsPanel({ request }: OfLife) {
                   value={part.name}
                   maxLength={80}
                   onChange={(event) => change({ [`parts.${index}.name`]: event.target.value }, true)}
-                  onBlur={settle}
+                  onBlur={() => settle()}
                   onKeyDown={(event) => event.key === "Enter" && settle()}
                 />
                 <button

@@ -50,7 +50,7 @@ export function TitleField({ title }: { title: string }) {
         value={title}
         maxLength={200}
         onChange={(event) => change({ title: event.target.value }, true)}
-        onBlur={settle}
+        onBlur={() => settle()}
         onKeyDown={(event) => event.key === "Enter" && settle()}
       />
     </label>

@@ -13,9 +13,8 @@ import { useArrange } from "./useArrange";
 
 /** How the frames stand together, and each as it was ordered and as it was measured. */
 export function FramesPanel({ request, page, unit, picked, onPick }: OfPanels) {
-  const arrange = useArrange(unit);
-  const { onStart, onDone, onBack } = useLayoutTyping();
-  const typing = { onStart, onDone, onBack };
+  const { change: _, followed, ...typing } = useLayoutTyping();
+  const arrange = useArrange(unit, followed);
   const { panels, wall } = page;
   if (!panels || !wall) return null;
   const kind = panels.arrangement || "row";

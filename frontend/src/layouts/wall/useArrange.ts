@@ -10,8 +10,8 @@ export interface Arranging {
   size?: string;
 }
 
-/** Has the server place the frames anew, and takes what it says into the request in hand. */
-export function useArrange(unit: Unit) {
+/** Has the server place the frames anew, and takes what it says into the request in hand; `arranged` is told then. */
+export function useArrange(unit: Unit, arranged?: () => void) {
   const change = useLayoutStore((store) => store.change);
   return useMutation({
     scope: { id: "arrange" },
@@ -23,6 +23,9 @@ export function useArrange(unit: Unit) {
         }),
       );
     },
-    onSuccess: ({ frames }) => change({ frames: frames as PanelFrame[] }),
+    onSuccess: ({ frames }) => {
+      change({ frames: frames as PanelFrame[] });
+      arranged?.();
+    },
   });
 } // oxfmt-ignore

@@ -13,6 +13,7 @@ from ...shapes.ink import Label, Stroke
 from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
 from ...sheet.sheets import Excerpt, Sheet
+from ...studio.studio import Studio
 from ...telling.findings import stops
 from ..beginning import Beginning, Document
 from ..kind import Kind, PageQuery, PlannedLayout
@@ -54,9 +55,9 @@ class GangKind(Kind):
             "may_turn": [*turns, *[True] * (count - len(turns))],
         }
 
-    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+    def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:
         assert isinstance(layout, GangRequest)
-        gang = gang_of(layout)
+        gang = gang_of(layout, studio)
         printed = {piece.plan for piece in gang.pieces}
         return PlannedLayout(
             works=gang.works,
@@ -81,7 +82,7 @@ class GangKind(Kind):
         self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
     ) -> LayoutPage:
         assert isinstance(layout, GangRequest)
-        parts = gang_parts(gang_of(layout), laid, style, seen.studio)
+        parts = gang_parts(gang_of(layout, seen.studio), laid, style, seen.studio)
         return assembled(parts, laid, style, {}, seen.sheet)
 
 

@@ -38,7 +38,7 @@ def gang_parts(gang: Gang, laid: PlannedLayout, style: LengthStyle, studio: Stud
     """What stands on the page of a gang."""
     return Parts(
         steps=_steps(gang, laid, style, studio),
-        ways=[*_papers(gang, studio.stock, style), *_cutting(gang)],
+        ways=[*_papers(gang, studio, style), *_cutting(gang, studio)],
         gang=_drawn(gang, style),
     )
 
@@ -107,13 +107,13 @@ def _told(way: str, at: str, frees: tuple[int, ...]) -> str:
     return f"{where}: frees {' and '.join(map(str, frees))}" if frees else where
 
 
-def _papers(gang: Gang, stock: Stock, style: LengthStyle) -> Iterator[LayoutWay]:
+def _papers(gang: Gang, studio: Studio, style: LengthStyle) -> Iterator[LayoutWay]:
     """Every roll and every kind of sheet in stock with what it would take; those that are too short say so."""
-    found = []
+    found, stock = [], studio.stock
     for medium, paper in list(stock.papers())[:MOST_PAPERS]:
         layout = on_stock(gang.layout, paper)
         thorough = len(layout.keys) <= MOST_THOROUGH
-        tried = gang_of(layout, thorough)
+        tried = gang_of(layout, studio, thorough)
         about = "" if thorough else "about "
         fits = not tried.outside
         billed = bill(tried)
@@ -142,14 +142,14 @@ def _papers(gang: Gang, stock: Stock, style: LengthStyle) -> Iterator[LayoutWay]
     yield from (way for _, way in sorted(found, key=lambda one: one[0]))
 
 
-def _cutting(gang: Gang) -> Iterator[LayoutWay]:
+def _cutting(gang: Gang, studio: Studio) -> Iterator[LayoutWay]:
     """Free cuts, or only such as go right through, with what that costs in length."""
     layout = gang.layout
     for through, title, text in (
         (False, "Cut each piece by itself", "with knife and ruler"),
         (True, "Only cuts right through", "for a guillotine or a cutter on a bar"),
     ):
-        other = gang if through == layout.guillotine else gang_of(layout.model_copy(update={"guillotine": through}))  # fmt: skip
+        other = gang if through == layout.guillotine else gang_of(layout.model_copy(update={"guillotine": through}), studio)  # fmt: skip
         more = len(other.lengths), other.length
         took = f"{more[0]} sheets" if layout.roll is None else f"{float(more[1]) / 1000:.2f} m"
         yield LayoutWay(

@@ -11,6 +11,7 @@ from ...packing.shelves import as_given, lying, shelves, standing
 from ...parts.file import OutputSpec
 from ...rules import pixelcount
 from ...shapes.box import Box
+from ...studio.studio import Studio
 from ...work.outcome import Work, work_out
 from .ppi import shared_ppi
 from .request import STEP, GangRequest, Laying, laying, place_of
@@ -62,12 +63,12 @@ class Gang:
         return [piece for piece in self.pieces if piece.sheet == sheet]
 
 
-def gang_of(layout: GangRequest, thorough: bool = True) -> Gang:
+def gang_of(layout: GangRequest, studio: Studio, thorough: bool = True) -> Gang:
     """The gang of a sound request; pieces that fit the paper in no way are left out and told in `outside`.
 
     Where many papers are compared not every way of laying is tried (`thorough` false).
     """
-    works, ppi = gang_works(layout)
+    works, ppi = gang_works(layout, studio)
     asked = laying(layout, works)
     placed = best(asked.items, asked.paper, asked.pinned, layout.guillotine, thorough)
     papers = sorted({one.paper for one in placed})  # papers without a piece are none
@@ -92,12 +93,12 @@ def gang_of(layout: GangRequest, thorough: bool = True) -> Gang:
     )  # fmt: skip
 
 
-def gang_works(layout: GangRequest) -> tuple[list[Work], Fraction]:
+def gang_works(layout: GangRequest, studio: Studio) -> tuple[list[Work], Fraction]:
     """The plans worked out at one ppi (`shared_ppi`) and for one kind of file, the first one's.
 
     Pictures of several prints share a file, so they share sRGB, whatever profile each would have alone.
     """
-    works = [work_out(plan) for plan in layout.plans]
+    works = [work_out(plan, studio) for plan in layout.plans]
     printed = [work for plan, work in enumerate(works) if layout.copies_of(plan)]
     ppi = shared_ppi(printed) if layout.ppi is None else exact(layout.ppi)
     output = common_output(layout)

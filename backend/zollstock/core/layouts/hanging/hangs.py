@@ -13,7 +13,8 @@ from ...ground.show import LengthStyle
 from ...ground.workings import length, length_shown, written
 from ...shapes.box import ZERO, Box
 from ...sheet.sheets import Sheet
-from ...work.outcome import Work, work_out
+from ...studio.studio import Studio
+from ...work.outcome import Work
 from ..beginning import Beginning, Document
 from ..kind import Kind, PageQuery, PlannedLayout
 from ..page import LayoutPage, LayoutStepSummary, LayoutWay, Parts, assembled, step_summary
@@ -58,11 +59,11 @@ class HangKind(Kind):
             "pieces": [*held, *({} for _ in range(missing))]
         }
 
-    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+    def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:
         assert isinstance(layout, HangRequest)
         pieces, hang = row_to_hang(layout), hang_of(layout)
         return PlannedLayout(
-            works=tuple(work_out(plan) for plan in layout.plans),
+            works=tuple(self.works(layout, studio)),
             sheets=tuple(self.hanging_plan(layout, style)),
             figures=[*_row_figures(layout, style), *hang_figures(pieces, hang, style)],
             findings=[
@@ -78,9 +79,9 @@ class HangKind(Kind):
         count = len(layout.hung)
         return f"{count} piece{'s' if count != 1 else ''}, {style.length(row_width(layout))}"
 
-    def scene(self, layout: LayoutRequest, style: LengthStyle) -> Scene:
+    def scene(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> Scene:
         assert isinstance(layout, HangRequest)
-        return row_scene(layout, style)
+        return row_scene(layout, style, studio)
 
     def hanging_plan(self, layout: LayoutRequest, style: LengthStyle) -> list[Sheet]:
         assert isinstance(layout, HangRequest)
@@ -102,7 +103,7 @@ class HangKind(Kind):
             steps=_steps(layout, laid, style),
             ways=list(_lines(layout)),
             wall=wall_drawn(pieces, hang, shown, typed, wall, style),
-            scene=row_scene(layout, style),
+            scene=row_scene(layout, style, seen.studio),
             hint=CAUTION,
         )
         return assembled(parts, laid, style, {}, seen.sheet)

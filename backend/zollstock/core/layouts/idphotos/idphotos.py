@@ -20,6 +20,7 @@ from ...shapes.ink import Stroke
 from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
 from ...sheet.sheets import Excerpt, Sheet
+from ...studio.studio import Studio
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
 from ..beginning import Beginning, Document, placed_anew, sheet
@@ -70,10 +71,10 @@ class IdPhotos(Kind):
             "plans": [{"target": size} | plan if isinstance(plan, dict) else plan for plan in plans]
         }
 
-    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+    def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:
         assert isinstance(layout, IdRequest)
         room = head_room(layout)
-        work = _photo(layout, room)
+        work = _photo(layout, room, studio)
         block = max(layout.blocks(), key=lambda one: one.most)
         count = block.most if layout.copies is None else layout.copies
         sheets: list[Sheet] = []
@@ -99,9 +100,9 @@ class IdPhotos(Kind):
         return assembled(parts, laid, style, {}, seen.sheet)
 
 
-def _photo(layout: IdRequest, room: HeadRoom) -> Work:
+def _photo(layout: IdRequest, room: HeadRoom, studio: Studio) -> Work:
     """The plan worked out with the region in its frame: all that a rule decides is where the crop lies."""
-    work = work_out(layout.plans[0])
+    work = work_out(layout.plans[0], studio)
     placed, region = work.placement, room.region
     scale = placed.printed.w / region.w
     whole = Box(-region.x * scale, -region.y * scale, room.width * scale, room.height * scale)

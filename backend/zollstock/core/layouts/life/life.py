@@ -15,6 +15,7 @@ from ...rules.pixelcount import round_px
 from ...shapes.box import Box
 from ...sheet.grid import Grid, PixelBox
 from ...sheet.sheets import Excerpt, Sheet
+from ...studio.studio import Studio
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
 from ..beginning import OFFICE_SHEET, Beginning, Document, placed_anew, sheet
@@ -59,9 +60,9 @@ class Life(Kind):
             return document
         return document | {"plans": [_sized(plan, document) for plan in plans]}
 
-    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+    def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:
         assert isinstance(layout, LifeRequest)
-        work = work_out(layout.plans[0])
+        work = work_out(layout.plans[0], studio)
         if layout.unmarked:
             cure = "put the rings on something that you can measure, and type how long it is"
             return PlannedLayout((work,), (), [], [not_marked(layout.unmarked, cure)])

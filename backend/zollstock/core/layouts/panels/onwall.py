@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ...ground.show import LengthStyle
 from ...shapes.box import ZERO, Box
+from ...studio.studio import Studio
 from ..wall.hanging import ToHang, hung
 from ..wall.scene import HungPiece, Scene, scene
 from .request import PanelsRequest
@@ -18,9 +19,9 @@ def frames_to_hang(layout: PanelsRequest) -> list[ToHang]:
     ]
 
 
-def panels_scene(layout: PanelsRequest, style: LengthStyle) -> Scene:
+def panels_scene(layout: PanelsRequest, style: LengthStyle, studio: Studio) -> Scene:
     """The wall with the panels on it."""
-    work = panel_work(layout)
+    work = panel_work(layout, studio)
     deep = 0.0 if layout.wrap is None else float(layout.wrap.depth.mm)
     seen = [
         HungPiece(at, 0, shows, Box(ZERO, ZERO, at.width, at.height), work, deep)

@@ -11,6 +11,7 @@ from ...ground.rational import Fraction
 from ...ground.show import LengthStyle, typed_length
 from ...rules.viewing import grade_word
 from ...shapes.box import ZERO
+from ...studio.studio import Studio
 from ...work.outcome import Work
 from ..kind import PlannedLayout
 from ..page import (
@@ -45,10 +46,10 @@ def panel_parts(
     """What stands on the page of panels."""
     return Parts(
         steps=_steps(layout, work, laid, style),
-        ways=[*_modes(layout), *_fills(layout, work)],
+        ways=[*_modes(layout, work), *_fills(layout, work)],
         wall=_wall(layout, style),
         panels=_drawn(layout, work),
-        scene=panels_scene(layout, style),
+        scene=panels_scene(layout, style, work.studio),
         hint=CAUTION,
     )
 
@@ -90,7 +91,7 @@ def _steps(
     ]  # fmt: skip
 
 
-def _modes(layout: PanelsRequest) -> Iterator[LayoutWay]:
+def _modes(layout: PanelsRequest, work: Work) -> Iterator[LayoutWay]:
     """Both criteria with what they lead to: what is unseen, and how fine the picture is then."""
     for mode, title, what in (
         ("window", "The gaps hide picture", "lines run on behind them"),
@@ -100,7 +101,7 @@ def _modes(layout: PanelsRequest) -> Iterator[LayoutWay]:
         spread = bounds(other.on_spread)
         seen = sum((face.area for face in other.on_spread), ZERO)
         unseen = show.percent(1 - seen / spread.area)
-        ppi = show.ppi(panel_work(other).effective)
+        ppi = show.ppi(panel_work(other, work.studio).effective)
         yield LayoutWay(
             id=f"mode-{mode}",
             title=title,
@@ -110,10 +111,10 @@ def _modes(layout: PanelsRequest) -> Iterator[LayoutWay]:
         )
 
 
-def _in_small(layout: PanelsRequest) -> ModeDrawn:
+def _in_small(layout: PanelsRequest, studio: Studio) -> ModeDrawn:
     return ModeDrawn(
         mode=layout.mode,
-        picture=panel_work(layout).placement.whole.as_floats(),
+        picture=panel_work(layout, studio).placement.whole.as_floats(),
         faces=[face.as_floats() for face in layout.on_wall],
         shows=[face.as_floats() for face in layout.on_spread],
     )
@@ -210,7 +211,7 @@ def _drawn(layout: PanelsRequest, work: Work) -> PanelsDrawn:
         around=float(layout.around),
         arrangement=arrangement_of(layout.on_wall),
         arrangements=list(_arrangements(layout)),
-        modes=[_in_small(_in_mode(layout, mode)) for mode in ("window", "butted")],
+        modes=[_in_small(_in_mode(layout, mode), work.studio) for mode in ("window", "butted")],
         gap="" if gap is None else typed_length(gap, layout.frames[0].width.unit),
         usual=(width.typed, height.typed),
         least=LEAST,

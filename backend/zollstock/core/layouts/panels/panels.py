@@ -8,6 +8,7 @@ from typing import Any, ClassVar
 from ...answer.reckoning import Finding
 from ...ground.show import LengthStyle, typed_length
 from ...sheet.sheets import Sheet
+from ...studio.studio import Studio
 from ...telling.findings import stops
 from ...work.outcome import Work
 from ..beginning import Beginning, Document, without_size
@@ -60,9 +61,9 @@ class PanelsKind(Kind):
             "plans": [{"target": size} | plan if isinstance(plan, dict) else plan for plan in plans]
         }
 
-    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+    def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:
         assert isinstance(layout, PanelsRequest)
-        work = panel_work(layout)
+        work = panel_work(layout, studio)
         panels = panels_of(layout, work)
         pieces = frames_to_hang(layout)
         return PlannedLayout(
@@ -83,13 +84,13 @@ class PanelsKind(Kind):
         spread, count = bounds(layout.on_spread), len(layout.frames)
         return f"{count} frame{'s' if count != 1 else ''}, {style.size(spread.w, spread.h)}"
 
-    def works(self, layout: LayoutRequest) -> list[Work]:
+    def works(self, layout: LayoutRequest, studio: Studio) -> list[Work]:
         assert isinstance(layout, PanelsRequest)
-        return [panel_work(layout)]
+        return [panel_work(layout, studio)]
 
-    def scene(self, layout: LayoutRequest, style: LengthStyle) -> Scene:
+    def scene(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> Scene:
         assert isinstance(layout, PanelsRequest)
-        return panels_scene(layout, style)
+        return panels_scene(layout, style, studio)
 
     def hanging_plan(self, layout: LayoutRequest, style: LengthStyle) -> list[Sheet]:
         assert isinstance(layout, PanelsRequest)
@@ -99,7 +100,7 @@ class PanelsKind(Kind):
         self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery
     ) -> LayoutPage:
         assert isinstance(layout, PanelsRequest)
-        work = panel_work(layout)
+        work = panel_work(layout, seen.studio)
         return assembled(panel_parts(layout, work, laid, style), laid, style, {}, seen.sheet)
 
 

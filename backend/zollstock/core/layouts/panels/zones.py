@@ -10,6 +10,7 @@ from ...answer.reckoning import Finding
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...shapes.box import Box
+from ...studio.studio import Studio
 from ...telling.zonefindings import display_name
 from ...work.outcome import Work, with_fit, work_out
 from ...work.zones import HAIR_MM, NEAR_MM, rooms
@@ -106,10 +107,10 @@ def _apart(box: Box, face: Box) -> Fraction:
     return across * across + down * down
 
 
-def panel_work(layout: PanelsRequest) -> Work:
+def panel_work(layout: PanelsRequest, studio: Studio) -> Work:
     """The plan worked out on its spread. Placed automatically it keeps its zones off gaps and edges, where some place of
     the crop does; else it is placed as a print's."""
-    work = work_out(layout.plans[0])
+    work = work_out(layout.plans[0], studio)
     fit = work.plan.fit
     if not (fit.auto and fit.keep) or fit.mode != "fill" or fit.angle:
         return work

@@ -10,6 +10,7 @@ from ...edges import Problem
 from ...ground.lengths import ShownUnit
 from ...ground.show import LengthStyle
 from ...sheet.sheets import Sheet
+from ...studio.studio import Studio
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
 from ..beginning import OFFICE_SHEET, Beginning, Document, sheet
@@ -65,9 +66,9 @@ class Tiles(Kind):
             "overlap": _OVERLAP[at.unit],
         }
 
-    def lay(self, layout: LayoutRequest, style: LengthStyle) -> PlannedLayout:
+    def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:
         assert isinstance(layout, TilesRequest)
-        return laid_tiles(work_out(layout.plans[0]), layout, layout, style)
+        return laid_tiles(work_out(layout.plans[0], studio), layout, layout, style)
 
     def page(
         self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle, seen: PageQuery

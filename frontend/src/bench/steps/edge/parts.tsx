@@ -29,6 +29,8 @@ export function EdgeLength(
   const said = props.problem?.problems.find((item) => paths.includes(item.path))?.message;
   return (
     <LengthField
+      // What is typed belongs to its own place, whichever field stands here afterwards.
+      key={paths[0]}
       label={props.label}
       {...(props.about && { about: props.about })}
       narrow={props.narrow ?? true}
@@ -53,7 +55,7 @@ export function EdgeColour({ label, value, path }: { label: string; value: strin
         className="h-7 w-10 cursor-pointer"
         value={value}
         onChange={(event) => change({ [path]: event.target.value }, true)}
-        onBlur={settle}
+        onBlur={() => settle()}
       />
     </label>
   );
