@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { fireEvent, render, screen } from "@testing-library/react";
+import { act, fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { BoxMm, Plan } from "../api/types";
@@ -21,12 +21,16 @@ SVGElement.prototype.setPointerCapture = () => undefined;
 Object.defineProperty(HTMLElement.prototype, "clientWidth", { configurable: true, get: () => 900 });
 Object.defineProperty(HTMLElement.prototype, "clientHeight", { configurable: true, get: () => 560 });
 
+vi.stubGlobal("fetch", async () => new Response("{}", { status: 503 }));
+
 const change = vi.fn();
 const settle = vi.fn();
+const real = usePlanStore.getState();
 
 function drawn(name: Parameters<typeof benchOf>[0], fitting = true) {
   const { plan, picture, print, worksheet } = benchOf(name);
-  usePlanStore.setState({ document: plan, held: print, change, settle });
+  const inHand = () => ({ design: print.id, document: plan });
+  usePlanStore.setState({ document: plan, held: print, change, settle, inHand });
   return render(
     <Drawing
       plan={plan}
@@ -74,6 +78,28 @@ describe("the drawing", () => {
     expect(settle).not.toHaveBeenCalled();
     fireEvent.pointerUp(window_(), { pointerId: 1 });
     expect(settle).toHaveBeenCalledOnce();
+  });
+
+  it("gives back what the drag before has led to when one is called off", () => {
+    drawn("border");
+    const { print } = benchOf("border");
+    act(() => {
+      usePlanStore.setState(real);
+      usePlanStore.getState().open(print);
+    });
+    const at = () => usePlanStore.getState().document?.fit.anchor;
+    const drag = (by: number, end: "pointerUp" | "pointerCancel") => {
+      fireEvent.pointerDown(window_(), { pointerId: 1, button: 0, clientX: 400, clientY: 300 });
+      fireEvent.pointerMove(window_(), { pointerId: 1, clientX: 400, clientY: 300 + by });
+      fireEvent[end](window_(), { pointerId: 1 });
+    };
+    const first = at();
+    drag(-20, "pointerUp");
+    const led = at();
+    expect(led).not.toEqual(first);
+    drag(20, "pointerCancel");
+    expect(at()).toEqual(led);
+    act(() => usePlanStore.getState().forget());
   });
 
   it("has nothing painted again when the answer puts the picture where the hand has put it", () => {
