@@ -11,7 +11,6 @@ from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
-from zollstock.studio.composition import studio_of
 from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.layouts import KINDS, parse_layout
@@ -22,6 +21,7 @@ from zollstock.core.layouts.request import MOST_PLANS
 from zollstock.pictures.serving import to_keep
 from zollstock.stock.kept import book, take_back
 from zollstock.stock.models import Booking
+from zollstock.studio.composition import studio_of
 
 from .api import VersionOnly
 from .kinds import plan_key
@@ -70,7 +70,9 @@ def add_prints(request: SignedRequest, layout_id: int, more: MorePrints) -> Layo
 def pieces(request: SignedRequest, layout_id: int) -> HttpResponse:
     """The pieces of a gang in the order of cutting."""
     held, layout = _gang(request, layout_id)
-    made = HttpResponse(gang_list(gang_of(layout, studio_of(request.user))), content_type="text/csv; charset=utf-8")
+    made = HttpResponse(
+        gang_list(gang_of(layout, studio_of(request.user))), content_type="text/csv; charset=utf-8"
+    )
     to_keep(made, held.title, "-pieces.csv")
     return made
 

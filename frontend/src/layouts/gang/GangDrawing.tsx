@@ -7,7 +7,7 @@ import { usePreferences } from "../../session/useSession";
 import type { WholeProps } from "../kinds";
 import { useLayoutStore } from "../layoutStore";
 import { PartOfPrint } from "../PrintSymbol";
-import { pinned, placeOf, turnedPin, unpinned } from "./pins";
+import { inPlace, pinned, placeOf, turnedPin, unpinned } from "./pins";
 
 const MARGIN = 22;
 /** Rolls are drawn no smaller than this, px a mm: longer ones are scrolled. */
@@ -67,7 +67,7 @@ function Paper(props: WholeProps<GangRequest> & { gang: GangDrawn; number: numbe
   const { account } = usePreferences();
   const store = useLayoutStore.getState();
   const sheet = page.sheets[number];
-  const pieces = gang.pieces.filter((piece) => piece.sheet === number);
+  const pieces = inPlace(gang.pieces, number);
   const gap = mmOf(request.roll?.gap ?? request.gap) ?? 0;
   const drag = useDrag<Taken, GangPieceDrawn>({
     begin: (event, piece) => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { GangPieceDrawn } from "../../api/types";
-import { pinned, placeOf, turnedPin, unpinned } from "./pins";
+import { inPlace, pinned, placeOf, turnedPin, unpinned } from "./pins";
 
 const piece: GangPieceDrawn = {
   number: 3, plan: 1, copy: 0, name: "Gear", sheet: 0, box: [5, 20, 300, 200], turn: 0, pinned: false, may_turn: true,
@@ -31,5 +31,16 @@ describe("a piece that is pinned", () => {
   it("is let go alone", () => {
     const both = pinned([other], piece, { x: 1, y: 1 }, "mm");
     expect(unpinned(both, piece)).toEqual([other]);
+  });
+
+  it("keeps every piece in its place on the page when the numbers change under a hand", () => {
+    const numbered = (first: number, second: number) =>
+      [
+        { ...piece, number: first, sheet: 0 },
+        { ...piece, copy: piece.copy + 1, number: second, sheet: 0 },
+      ].sort((one, next) => one.number - next.number);
+    const keys = (pieces: GangPieceDrawn[]) => inPlace(pieces, 0).map(({ plan, copy }) => `${plan} ${copy}`);
+    expect(keys(numbered(1, 2))).toEqual(keys(numbered(2, 1)));
+    expect(inPlace(numbered(1, 2), 1)).toEqual([]);
   });
 });

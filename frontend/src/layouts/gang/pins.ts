@@ -38,3 +38,12 @@ export function placeOf(fixed: readonly Pinned[], piece: GangPieceDrawn): { x: n
   const pin = fixed.find((one) => same(one, piece));
   return { x: mmOf(pin?.x ?? null) ?? piece.box[0], y: mmOf(pin?.y ?? null) ?? piece.box[1] };
 }
+
+/**
+ * The pieces of a sheet in an order that no answer changes. Their numbers follow the cutting and change while one is
+ * dragged; an element that is moved among its siblings loses the hand that holds it.
+ */
+export const inPlace = (pieces: readonly GangPieceDrawn[], sheet: number): GangPieceDrawn[] =>
+  pieces
+    .filter((piece) => piece.sheet === sheet)
+    .sort((one, other) => one.plan - other.plan || one.copy - other.copy);
