@@ -34,6 +34,7 @@ from zollstock.batches.cells import (  # noqa: E402
 from zollstock.batches.models import Batch, BatchPicture  # noqa: E402
 from zollstock.core.documents.plan import parse_plan  # noqa: E402
 from zollstock.core.sizes.library import library  # noqa: E402
+from zollstock.core.studio.studio import DEFAULT_STUDIO  # noqa: E402
 from zollstock.pictures.models import Picture  # noqa: E402
 from zollstock.pictures.storage import store  # noqa: E402
 from zollstock.renders.models import Run  # noqa: E402
@@ -108,7 +109,7 @@ def reckoning() -> None:
     begin = time.perf_counter()
     for picture in pictures:
         for size in sizes:
-            cell(batch, picture, size, None)
+            cell(batch, picture, size, None, DEFAULT_STUDIO)
     full = time.perf_counter() - begin
     print(f"  validate {len(documents)} plans (baseline)  {baseline:.2f} s")
     print(
