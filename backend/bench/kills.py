@@ -35,7 +35,7 @@ from zollstock.pictures.models import Picture
 from zollstock.jobs.models import Job
 from zollstock.jobs.revisions import begin_print
 from zollstock.jobs.firstplan import first_plan
-from zollstock.renders.orders import order
+from zollstock.renders.orders import give_order
 from zollstock.renders.models import Order
 user, _ = User.objects.get_or_create(username="kills")
 Order.objects.all().delete()

@@ -37,7 +37,7 @@ from zollstock.core.sizes.library import library  # noqa: E402
 from zollstock.core.studio.studio import DEFAULT_STUDIO  # noqa: E402
 from zollstock.pictures.models import Picture  # noqa: E402
 from zollstock.pictures.storage import store  # noqa: E402
-from zollstock.renders.models import Run  # noqa: E402
+from zollstock.renders.models import Order  # noqa: E402
 
 from .live import ADDRESS, FLAGS  # noqa: E402
 
@@ -126,7 +126,7 @@ def laid_out(count: int = PICTURES, keys: Sequence[str] = KEYS) -> int:
         stdout=subprocess.DEVNULL,
     )
     account = User.objects.get(username=NAME)
-    Run.objects.filter(account=account).delete()
+    Order.objects.filter(account=account).delete()
     Batch.objects.filter(account=account).delete()
     Picture.objects.filter(account=account).delete()
     batch, pictures = unsaved(count, keys)

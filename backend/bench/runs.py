@@ -19,7 +19,7 @@ from django.test import Client  # noqa: E402
 from zollstock.batches.cells import cell_document, sizes_of_batch  # noqa: E402
 from zollstock.batches.models import Batch  # noqa: E402
 from zollstock.core.documents.plan import parse_plan  # noqa: E402
-from zollstock.renders.models import Run  # noqa: E402
+from zollstock.renders.models import Order  # noqa: E402
 
 from .matrix import NAME, laid_out  # noqa: E402
 
@@ -54,14 +54,14 @@ def main() -> None:
     empty = min(timed(client, "GET", "session") for _ in range(20))
     answer = timed(client, "POST", f"batches/{batch.pk}/runs")
     begin = time.perf_counter()
-    run = Run.objects.get(account__username=NAME)
-    while not run.laid:
+    order = Order.objects.get(account__username=NAME)
+    while not order.laid:
         time.sleep(0.1)
-        run.refresh_from_db()
-        assert run.state != Run.State.FAILED, run.problem
+        order.refresh_from_db()
+        assert order.state != Order.State.FAILED, order.problem
     laid = time.perf_counter() - begin
     # No file is to be made: the pictures are rows alone.
-    Run.objects.filter(id=run.id).update(state=Run.State.CANCELLED)
+    Order.objects.filter(id=order.id).update(state=Order.State.CANCELLED)
     begin = time.perf_counter()
     sizes = sizes_of_batch(batch)
     for row in batch.rows.select_related("picture"):
@@ -77,7 +77,7 @@ def main() -> None:
     print(
         f"  until all have their orders             {laid:.1f} s  {laid / validating:.1f} × baseline"
     )
-    removing = timed(client, "DELETE", f"runs/{run.id}")
+    removing = timed(client, "DELETE", f"runs/{order.id}")
     print(
         f"  removing them is answered in            {removing:.2f} s  {removing / empty:.0f} × baseline"
     )

@@ -11,7 +11,7 @@ from tests.pictures import noise, save
 from zollstock.batches.tasks import lay_out
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import work_off
 
 SET = "keys:cm-10x15,cm-20x20,in-8x10,px-320"
@@ -44,16 +44,18 @@ def batch_of(
 
 def run_of(caller: Caller, batch: dict, **more) -> dict:
     """A run that has its orders."""
-    run = caller("POST", f"batches/{batch['id']}/runs", more)
-    lay_out(run["id"])
-    return caller("GET", f"runs/{run['id']}")
+    order = caller("POST", f"batches/{batch['id']}/runs", more)
+    lay_out(order["id"])
+    return caller("GET", f"runs/{order['id']}")
 
 
-def over(run: dict) -> bool:
-    return not Order.objects.filter(run_id=run["id"], state__in=("queued", "running")).exists()
+def over(order: dict) -> bool:
+    return not OrderLine.objects.filter(
+        order_id=order["id"], state__in=("queued", "running")
+    ).exists()
 
 
-def worked_off(run: dict) -> None:
+def worked_off(order: dict) -> None:
     """Made to its end; each spell of work ends after a while, on a slow machine before the run does."""
-    while not over(run):
-        work_off(run["id"])
+    while not over(order):
+        work_off(order["id"])

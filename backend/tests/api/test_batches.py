@@ -21,15 +21,15 @@ from tests.api.caller import Caller, ready_print
 from tests.api.workers import until
 from tests.lengthy import LONG
 from tests.pictures import chart, noise, save
-from zollstock.batches.runs import run_items
+from zollstock.batches.orders import lines_of_batch
 from zollstock.batches.tasks import LAYING, lay_out
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.pixels.errors import Cancelled
 from zollstock.renders import removing
-from zollstock.renders.models import Order, Run
-from zollstock.renders.tasks import clear_run, take_up, work_off
+from zollstock.renders.models import Order, OrderLine
+from zollstock.renders.tasks import clear_order, take_up, work_off
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
@@ -51,20 +51,25 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
         shared={"format": "jpeg"},
         pattern="{number}_{picture}_{width}x{height}{unit}",
     )
-    run = run_of(caller, batch)
-    assert (run["total"], run["state"], run["over"]) == (4 * PICTURES, "going", False)
+    order = run_of(caller, batch)
+    assert (order["total"], order["state"], order["over"]) == (4 * PICTURES, "going", False)
     first = workers("one")
-    until(lambda: Order.objects.filter(run_id=run["id"], state="done").count() > PICTURES // 5, 90)
-    until(lambda: Order.objects.filter(run_id=run["id"], state="running").exists())
+    until(
+        lambda: (
+            OrderLine.objects.filter(order_id=order["id"], state="done").count() > PICTURES // 5
+        ),
+        90,
+    )
+    until(lambda: OrderLine.objects.filter(order_id=order["id"], state="running").exists())
     first.kill()
     workers("two")
     workers("three")
     # As if the waiting time had passed; the clock of the running application does the rest.
-    Order.objects.filter(state="running").update(pulse=timezone.now() - timedelta(minutes=1))
-    Run.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    OrderLine.objects.filter(state="running").update(pulse=timezone.now() - timedelta(minutes=1))
+    Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     take_up()
-    until(lambda: over(run), 240)
-    told = caller("GET", f"runs/{run['id']}")
+    until(lambda: over(order), 240)
+    told = caller("GET", f"runs/{order['id']}")
     assert (told["done"], told["failed"], told["cancelled"], told["percent"]) == (
         4 * PICTURES,
         0,
@@ -73,7 +78,7 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
     )
 
     unpacked = tmp_path / "unpacked"
-    with zipfile.ZipFile(io.BytesIO(caller("GET", f"runs/{run['id']}/files.zip"))) as bag:
+    with zipfile.ZipFile(io.BytesIO(caller("GET", f"runs/{order['id']}/files.zip"))) as bag:
         assert bag.testzip() is None
         names = bag.namelist()
         bag.extractall(unpacked)
@@ -114,12 +119,12 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
     stored = [path for path in (Path(tmp_path) / "media" / "renders").rglob("*") if path.is_file()]
     assert len(stored) == 4 * PICTURES
     for path in ("", "/files.zip", "/files.csv"):
-        other("GET", f"runs/{run['id']}{path}", expect=404)
+        other("GET", f"runs/{order['id']}{path}", expect=404)
     caller("DELETE", f"batches/{batch['id']}", expect=204)
-    caller("GET", f"runs/{run['id']}", expect=404)  # at once; its rows and files follow
-    clear_run(run["id"])  # or one of the workers
-    until(lambda: not Run.objects.exists(), 30)
-    assert not Order.objects.exists()
+    caller("GET", f"runs/{order['id']}", expect=404)  # at once; its rows and files follow
+    clear_order(order["id"])  # or one of the workers
+    until(lambda: not Order.objects.exists(), 30)
+    assert not OrderLine.objects.exists()
     assert not [
         path for path in (Path(tmp_path) / "media" / "renders").rglob("*") if path.is_file()
     ]
@@ -128,20 +133,20 @@ def test_many_pictures_in_four_sizes_though_a_worker_is_killed(
 def test_pause_go_on_and_call_off(caller: Caller, account: User, tmp_path: Path) -> None:
     pictures = brought(account, tmp_path, 3)
     batch = batch_of(caller, pictures)
-    run = run_of(
+    order = run_of(
         caller,
         batch,
         cells=[[str(picture.id), "cm-20x20"] for picture in pictures],
         pattern="{picture}",
     )
-    assert run["total"] == 3
-    assert caller("POST", f"runs/{run['id']}/pause")["state"] == "paused"
-    work_off(run["id"])
-    assert caller("GET", f"runs/{run['id']}")["done"] == 0
-    caller("GET", f"runs/{run['id']}/files.zip", expect=409)
-    caller("POST", f"runs/{run['id']}/resume")
-    worked_off(run)
-    assert caller("GET", f"runs/{run['id']}")["done"] == 3
+    assert order["total"] == 3
+    assert caller("POST", f"runs/{order['id']}/pause")["state"] == "paused"
+    work_off(order["id"])
+    assert caller("GET", f"runs/{order['id']}")["done"] == 0
+    caller("GET", f"runs/{order['id']}/files.zip", expect=409)
+    caller("POST", f"runs/{order['id']}/resume")
+    worked_off(order)
+    assert caller("GET", f"runs/{order['id']}")["done"] == 3
     second = run_of(caller, batch)
     told = caller("POST", f"runs/{second['id']}/cancel")
     assert (told["state"], told["cancelled"], told["over"]) == ("cancelled", 6, True)
@@ -160,11 +165,11 @@ def test_files_of_one_name_and_a_picture_that_is_gone(
     Picture.objects.filter(id=pictures[2].id).update(name="plate 000.png")
     Path(pictures[1].file.path).unlink()
     batch = batch_of(caller, pictures, "keys:cm-20x20")
-    run = run_of(caller, batch, pattern="{picture}")
-    worked_off(run)
-    told = caller("GET", f"runs/{run['id']}")
+    order = run_of(caller, batch, pattern="{picture}")
+    worked_off(order)
+    told = caller("GET", f"runs/{order['id']}")
     assert (told["done"], told["failed"]) == (2, 1) and "missing" in told["problems"][0]
-    table = caller("GET", f"runs/{run['id']}/files.csv").decode()
+    table = caller("GET", f"runs/{order['id']}/files.csv").decode()
     rows = list(csv.DictReader(io.StringIO(table)))
     assert [row["file"] for row in rows] == [
         "20-x-20-cm/plate-000.jpg",
@@ -172,7 +177,7 @@ def test_files_of_one_name_and_a_picture_that_is_gone(
         "20-x-20-cm/plate-000-2.jpg",
     ]
     assert [row["state"] for row in rows] == ["done", "failed", "done"]
-    with zipfile.ZipFile(io.BytesIO(caller("GET", f"runs/{run['id']}/files.zip"))) as bag:
+    with zipfile.ZipFile(io.BytesIO(caller("GET", f"runs/{order['id']}/files.zip"))) as bag:
         assert sorted(bag.namelist()) == [
             "20-x-20-cm/plate-000-2.jpg",
             "20-x-20-cm/plate-000.jpg",
@@ -193,11 +198,11 @@ def test_edits_reach_the_files(caller: Caller, account: User, tmp_path: Path) ->
             f"batches/{batch['id']}/cells",
             {"picture": str(picture.id), "size": "cm-20x20", "anchor": [share, 0.5]},
         )
-        run = run_of(caller, batch)
-        worked_off(run)
+        order = run_of(caller, batch)
+        worked_off(order)
         from zollstock.pixels.vips import pyvips
 
-        made = Order.objects.get(run_id=run["id"]).files.get()
+        made = OrderLine.objects.get(order_id=order["id"]).files.get()
         reds.append(pyvips.Image.new_from_file(made.file.path)[0].avg())
     assert reds[0] == pytest.approx(255 / 3, abs=2) and reds[1] == pytest.approx(255 * 2 / 3, abs=2)
 
@@ -219,9 +224,9 @@ def test_every_print_of_a_batch_has_its_edge_and_its_padding(
     whole = {"picture": str(picture.id), "size": "cm-20x20", "mode": "contain"}
     caller("PUT", f"batches/{batch['id']}/cells", whole)
 
-    run = run_of(caller, batch)
-    worked_off(run)
-    made = Order.objects.get(run_id=run["id"]).files.get()
+    order = run_of(caller, batch)
+    worked_off(order)
+    made = OrderLine.objects.get(order_id=order["id"]).files.get()
     assert (made.type, made.name[-4:]) == ("pdf", ".pdf")
     page = tmp_path / "page"
     subprocess.run(
@@ -235,32 +240,37 @@ def test_every_print_of_a_batch_has_its_edge_and_its_padding(
     change = {"shared": {"format": "tiff", "edge": wrap}, "set": "keys:cm-10x15,cm-20x20"}
     changed = caller("PATCH", f"batches/{batch['id']}", change)
     assert [size["key"] for size in changed["sizes"]] == ["cm-10x15", "cm-20x20"]
-    run = run_of(caller, batch)
-    worked_off(run)
-    orders = Order.objects.filter(run_id=run["id"])
-    widths = sorted(order.files.get().facts["width_px"] for order in orders)
-    square = next(o for o in orders if o.files.get().facts["width"] == "20 cm").files.get()
+    order = run_of(caller, batch)
+    worked_off(order)
+    lines = OrderLine.objects.filter(order_id=order["id"])
+    widths = sorted(line.files.get().facts["width_px"] for line in lines)
+    square = next(o for o in lines if o.files.get().facts["width"] == "20 cm").files.get()
     assert len(widths) == 2 and square.facts["mode"] == "contain"
     assert square.facts["width_px"] / square.facts["ppi"] * 2.54 == pytest.approx(26, abs=0.1)
 
 
 def test_a_run_is_told_before_it_is_laid_out(caller: Caller, account: User, tmp_path: Path) -> None:
     batch = batch_of(caller, brought(account, tmp_path, 3))
-    run = caller("POST", f"batches/{batch['id']}/runs", {})
-    assert (run["state"], run["total"], run["queued"], run["over"]) == ("waiting", 6, 6, False)
-    assert not Order.objects.exists()
+    order = caller("POST", f"batches/{batch['id']}/runs", {})
+    assert (order["state"], order["total"], order["queued"], order["over"]) == (
+        "waiting",
+        6,
+        6,
+        False,
+    )
+    assert not OrderLine.objects.exists()
     # What is changed meanwhile is no part of it.
     caller(
         "PUT",
         f"batches/{batch['id']}/cells",
         {"picture": batch["pictures"][0]["id"], "size": "cm-20x20", "anchor": [1, 0.5]},
     )
-    lay_out(run["id"])
-    run = caller("GET", f"runs/{run['id']}")
-    assert (run["state"], run["total"], run["queued"]) == ("going", 6, 6)
-    lay_out(run["id"])
-    assert Order.objects.count() == 6, "a second messenger finds nothing to do"
-    anchors = {tuple(order.document["fit"]["anchor"]) for order in Order.objects.all()}
+    lay_out(order["id"])
+    order = caller("GET", f"runs/{order['id']}")
+    assert (order["state"], order["total"], order["queued"]) == ("going", 6, 6)
+    lay_out(order["id"])
+    assert OrderLine.objects.count() == 6, "a second messenger finds nothing to do"
+    anchors = {tuple(line.document["fit"]["anchor"]) for line in OrderLine.objects.all()}
     assert (1, 0.5) not in anchors
 
 
@@ -271,19 +281,19 @@ def test_a_run_whose_layer_was_killed_is_laid_out_once(
 
     monkeypatch.setattr(tasks, "AT_ONCE", 2)
     batch = batch_of(caller, brought(account, tmp_path, 3))
-    run = caller("POST", f"batches/{batch['id']}/runs", {})
-    first = LAYING.claim(run["id"])
+    order = caller("POST", f"batches/{batch['id']}/runs", {})
+    first = LAYING.claim(order["id"])
     assert first is not None
-    part = list(run_items(first))[:2]
+    part = list(lines_of_batch(first))[:2]
     tasks._write_mine(first, part)
-    Run.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     tasks.take_up()
-    lay_out(run["id"])
-    assert Order.objects.count() == 6 and caller("GET", f"runs/{run['id']}")["queued"] == 6
+    lay_out(order["id"])
+    assert OrderLine.objects.count() == 6 and caller("GET", f"runs/{order['id']}")["queued"] == 6
     # The first, come back from the dead, adds nothing.
     with pytest.raises(Cancelled):
-        tasks._write_mine(first, list(run_items(first))[2:4])
-    assert Order.objects.count() == 6
+        tasks._write_mine(first, list(lines_of_batch(first))[2:4])
+    assert OrderLine.objects.count() == 6
 
 
 def test_a_removed_run_is_gone_at_once_and_cleared_away_though_its_worker_is_killed(
@@ -291,50 +301,54 @@ def test_a_removed_run_is_gone_at_once_and_cleared_away_though_its_worker_is_kil
 ) -> None:
     monkeypatch.setattr(removing, "AT_ONCE", 4)
     batch = batch_of(caller, brought(account, tmp_path, 3))
-    run = run_of(caller, batch)
+    order = run_of(caller, batch)
     other = run_of(caller, batch)
-    caller("DELETE", f"runs/{run['id']}", expect=204)
-    caller("DELETE", f"runs/{run['id']}", expect=404)
+    caller("DELETE", f"runs/{order['id']}", expect=204)
+    caller("DELETE", f"runs/{order['id']}", expect=404)
     shown = caller("GET", f"batches/{batch['id']}")["runs"]
     assert [one["id"] for one in shown] == [other["id"]]
-    work_off(run["id"])
-    assert Order.objects.filter(run=run["id"], state="queued").count() == 6, "nothing is made of it"
-    assert removing.REMOVED.claim(run["id"]) is not None
-    Run.objects.filter(id=run["id"]).update(pulse=timezone.now() - timedelta(minutes=1))
+    work_off(order["id"])
+    assert OrderLine.objects.filter(order=order["id"], state="queued").count() == 6, (
+        "nothing is made of it"
+    )
+    assert removing.REMOVED.claim(order["id"]) is not None
+    Order.objects.filter(id=order["id"]).update(pulse=timezone.now() - timedelta(minutes=1))
     take_up()
-    clear_run(run["id"])
-    assert [str(kept.id) for kept in Run.objects.all()] == [other["id"]]
-    assert Order.objects.count() == 6
+    clear_order(order["id"])
+    assert [str(kept.id) for kept in Order.objects.all()] == [other["id"]]
+    assert OrderLine.objects.count() == 6
 
 
 def test_a_run_called_off_before_it_is_laid_out_can_be_made_after_all(
     caller: Caller, account: User, tmp_path: Path
 ) -> None:
     batch = batch_of(caller, brought(account, tmp_path, 2))
-    run = caller("POST", f"batches/{batch['id']}/runs", {})
-    off = caller("POST", f"runs/{run['id']}/cancel")
+    order = caller("POST", f"batches/{batch['id']}/runs", {})
+    off = caller("POST", f"runs/{order['id']}/cancel")
     assert (off["over"], off["cancelled"], off["total"]) == (True, 4, 4)
-    lay_out(run["id"])
-    assert not Order.objects.exists()
-    again = caller("POST", f"runs/{run['id']}/again")
+    lay_out(order["id"])
+    assert not OrderLine.objects.exists()
+    again = caller("POST", f"runs/{order['id']}/again")
     assert (again["state"], again["queued"]) == ("waiting", 4)
-    lay_out(run["id"])
-    assert caller("GET", f"runs/{run['id']}")["state"] == "going" and Order.objects.count() == 4
+    lay_out(order["id"])
+    assert (
+        caller("GET", f"runs/{order['id']}")["state"] == "going" and OrderLine.objects.count() == 4
+    )
 
 
 def test_a_layout_that_fails_says_so(
     caller: Caller, account: User, tmp_path: Path, monkeypatch
 ) -> None:
-    run = caller(
+    order = caller(
         "POST", f"batches/{batch_of(caller, brought(account, tmp_path, 1))['id']}/runs", {}
     )
 
-    def broken(run: Run) -> None:
+    def broken(order: Order) -> None:
         raise ZeroDivisionError("the cause")
 
-    monkeypatch.setattr("zollstock.batches.tasks.run_items", broken)
-    lay_out(run["id"])
-    told = caller("GET", f"runs/{run['id']}")
+    monkeypatch.setattr("zollstock.batches.tasks.lines_of_batch", broken)
+    lay_out(order["id"])
+    told = caller("GET", f"runs/{order['id']}")
     assert (told["state"], told["failed"], told["over"]) == ("failed", 2, True)
     assert "written down" in told["problems"][0]
 
@@ -344,7 +358,7 @@ def test_single_orders_are_not_stuck_behind_a_run(
 ) -> None:
     folder = tmp_path / "many"
     folder.mkdir()
-    run = run_of(
+    order = run_of(
         caller,
         batch_of(
             caller,
@@ -354,7 +368,7 @@ def test_single_orders_are_not_stuck_behind_a_run(
     )
     held = ready_print(caller, save(noise(600, 400, seed=9999), tmp_path / "single.jpg"))
     workers("only")
-    until(lambda: Order.objects.filter(run_id=run["id"], state="done").count() > 5)
+    until(lambda: OrderLine.objects.filter(order_id=order["id"], state="done").count() > 5)
     single = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
-    until(lambda: Order.objects.get(id=single["id"]).state == "done", 60)
-    assert not over(run)
+    until(lambda: OrderLine.objects.get(id=single["id"]).state == "done", 60)
+    assert not over(order)

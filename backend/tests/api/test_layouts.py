@@ -22,7 +22,7 @@ from tests.pictures import noise, save
 from zollstock.jobs.models import Design, Revision
 from zollstock.pictures.models import Picture
 from zollstock.pixels.vips import pyvips
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import forget, make
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
@@ -95,8 +95,8 @@ def test_a_stale_window_is_told_and_changes_nothing(caller, held) -> None:
     told = caller("PUT", f"layouts/{layout['id']}/document", body, expect=409)
     assert told["message"].startswith("This layout was changed in another window.")
     assert told["version"] == newer["version"]
-    orders = f"layouts/{layout['id']}/orders"
-    assert caller("POST", orders, {"version": layout["version"]}, expect=409)
+    lines = f"layouts/{layout['id']}/orders"
+    assert caller("POST", lines, {"version": layout["version"]}, expect=409)
     assert caller("GET", f"layouts/{layout['id']}")["document"]["overlap"] == "2 cm"
 
 
@@ -127,7 +127,7 @@ def test_sheets_as_a_pdf(caller, held, workers) -> None:
     layout = saved(caller, begun(caller, held), overview=True)
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
     assert [file["name"] for file in made["files"]] == ["mill-gears.pdf"] and made["count"] == 1
-    until(lambda: Order.objects.get(id=made["id"]).state == "done")
+    until(lambda: OrderLine.objects.get(id=made["id"]).state == "done")
     told = caller.listed(f"layouts/{layout['id']}/orders")[0]
     assert told["made_text"].startswith("PDF ")
     with pikepdf.open(io.BytesIO(caller("GET", f"orders/{made['id']}/files/1"))) as document:
@@ -152,13 +152,13 @@ def test_sheets_as_files_in_a_zip(caller, held) -> None:
 
 def test_the_same_order_is_not_given_twice_and_can_be_called_off(caller, held) -> None:
     layout = begun(caller, held)
-    orders = f"layouts/{layout['id']}/orders"
-    one, other = (caller("POST", orders, {"version": 1}) for _ in range(2))
+    lines = f"layouts/{layout['id']}/orders"
+    one, other = (caller("POST", lines, {"version": 1}) for _ in range(2))
     assert one["id"] == other["id"]
     assert caller("POST", f"orders/{one['id']}/cancel")["state"] == "cancelled"
     caller("DELETE", f"layouts/{layout['id']}", expect=204)
     a_day_after_removing()
-    assert not Order.objects.exists() and leftovers() == []
+    assert not OrderLine.objects.exists() and leftovers() == []
 
 
 def test_what_stops_a_photo_is_said_before_it_is_ordered(caller, held) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import timedelta
+from decimal import Decimal
 
 import pytest
 from django.db import IntegrityError, OperationalError, transaction
@@ -19,20 +20,20 @@ from zollstock.longwork.queue import FORGOTTEN_AFTER, LOST_AFTER, MOST_TRIES, Qu
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import READING, read
 from zollstock.pixels.errors import Cancelled
-from zollstock.renders.models import Order, Run
-from zollstock.renders.tasks import ORDERS
+from zollstock.renders.models import Order, OrderLine
+from zollstock.renders.tasks import LINES
 from zollstock.site.celery import app
 
-QUEUES = pytest.mark.parametrize("queue", [READING, ORDERS], ids=["pictures", "files"])
+QUEUES = pytest.mark.parametrize("queue", [READING, LINES], ids=["pictures", "files"])
 
 
 @pytest.fixture
 def rows(caller: Caller, photo) -> dict[Queue, object]:
     """A row that waits, for either queue."""
     held = ready_print(caller, photo())
-    order = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    line = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     picture = caller.upload(photo("other.jpg", 300, 200))["picture"]
-    return {ORDERS: order["id"], READING: picture["id"]}
+    return {LINES: line["id"], READING: picture["id"]}
 
 
 def row_of(queue: Queue, rows):
@@ -85,11 +86,11 @@ def test_a_database_that_is_away_ends_nothing(queue: Queue, rows) -> None:
 
 
 def test_what_was_called_off_is_no_failure(rows) -> None:
-    mine = ORDERS.claim(rows[ORDERS])
-    Order.objects.filter(id=mine.id).update(state=Order.State.CANCELLED)
-    with ORDERS.fail_with_message(mine):
+    mine = LINES.claim(rows[LINES])
+    OrderLine.objects.filter(id=mine.id).update(state=OrderLine.State.CANCELLED)
+    with LINES.fail_with_message(mine):
         raise Cancelled
-    assert row_of(ORDERS, rows).problem == ""
+    assert row_of(LINES, rows).problem == ""
 
 
 @QUEUES
@@ -143,33 +144,42 @@ def test_a_fault_nobody_thought_of_ends_the_reading_at_once(
     assert "the cause" in caplog.text and Picture.objects.get(id=picture["id"]).tries == 1
 
 
-def test_an_order_is_of_a_design_or_of_a_run_and_never_of_both(caller, rows) -> None:
-    made = row_of(ORDERS, rows)
-    run = Run.objects.create(account=made.account, title="Plates")
+def test_an_order_of_one_design_has_one_line_under_its_own_key(caller, rows) -> None:
+    made = row_of(LINES, rows)
+    order = made.order
+    assert (order.id, order.total, order.laid, order.title) == (made.id, 1, True, made.design.title)
+    assert (made.copies, made.price, made.currency) == (1, None, "")
+    # Among those of batches, which can pause, it is not.
+    caller("POST", f"runs/{order.id}/pause", expect=404)
+
+
+def test_an_order_has_a_copy_at_least_and_money_to_the_cent(rows) -> None:
+    made = row_of(LINES, rows)
+    OrderLine.objects.filter(id=made.id).update(copies=3, price=Decimal("19.90"), currency="€")
+    made.refresh_from_db()
+    assert (made.copies, made.price, made.currency) == (3, Decimal("19.90"), "€")
     with pytest.raises(IntegrityError), transaction.atomic():
-        Order.objects.filter(id=made.id).update(run=run)
-    Order.objects.filter(id=made.id).update(design=None, run=run)
-    run.delete()
-    assert not Order.objects.filter(id=made.id).exists()
+        OrderLine.objects.filter(id=made.id).update(copies=0)
 
 
 def test_orders_go_with_their_design(caller, rows) -> None:
-    made = row_of(ORDERS, rows)
+    made = row_of(LINES, rows)
     caller("DELETE", f"prints/{made.design_id}", expect=204)
-    assert Order.objects.filter(id=made.id).exists()  # it can still be brought back
+    assert OrderLine.objects.filter(id=made.id).exists()  # it can still be brought back
     a_day_after_removing()
-    assert not Order.objects.filter(id=made.id).exists()
+    assert not OrderLine.objects.filter(id=made.id).exists()
+    assert not Order.objects.filter(id=made.order_id).exists()
 
 
 def test_a_picture_that_an_order_needs_cannot_go(caller, photo, rows) -> None:
-    made = row_of(ORDERS, rows)
-    run = Run.objects.create(account=made.account, title="Plates")
-    Order.objects.filter(id=made.id).update(design=None, run=run)
+    made = row_of(LINES, rows)
+    order = Order.objects.create(account=made.account, title="Plates")
+    OrderLine.objects.filter(id=made.id).update(design=None, order=order)
     caller("DELETE", f"prints/{made.design_id}", expect=204)
     picture = made.pictures.get()
     told = caller("DELETE", f"pictures/{picture.id}", expect=409)
     assert "files" in told["message"]
-    run.delete()
+    order.delete()
     caller("DELETE", f"pictures/{picture.id}", expect=204)
 
 
@@ -201,45 +211,49 @@ def test_past_its_deadline_it_fails_in_words(queue: Queue, rows) -> None:
 
 
 def test_every_change_of_an_order_is_in_its_log(caller, other, rows) -> None:
-    mine = ORDERS.claim(rows[ORDERS])
-    ORDERS.mine(mine).update(pulse=timezone.now() - LOST_AFTER * 2)
-    list(ORDERS.lost_rows())
-    with ORDERS.fail_with_message(ORDERS.claim(rows[ORDERS])):
+    mine = LINES.claim(rows[LINES])
+    LINES.mine(mine).update(pulse=timezone.now() - LOST_AFTER * 2)
+    list(LINES.lost_rows())
+    with LINES.fail_with_message(LINES.claim(rows[LINES])):
         raise Refusal("It is cut off.")
-    told = caller("GET", f"orders/{rows[ORDERS]}/log")
+    told = caller("GET", f"orders/{rows[LINES]}/log")
     assert [one["what"] for one in told] == ["ordered", "begun", "lost", "begun", "failed"]
-    owner = row_of(ORDERS, rows).account.username
+    owner = row_of(LINES, rows).account.username
     assert [one["by"] for one in told] == [owner, "", "", "", ""], (
         "a worker's mark is nobody's name"
     )
     assert told[-1]["words"] == "It is cut off."
-    other("GET", f"orders/{rows[ORDERS]}/log", expect=404)
+    other("GET", f"orders/{rows[LINES]}/log", expect=404)
 
 
 def test_a_log_says_who_called_an_order_off(caller, rows) -> None:
-    caller("POST", f"orders/{rows[ORDERS]}/cancel")
-    caller("POST", f"orders/{rows[ORDERS]}/cancel")  # it is over: nothing more happens
-    made = row_of(ORDERS, rows)
+    caller("POST", f"orders/{rows[LINES]}/cancel")
+    caller("POST", f"orders/{rows[LINES]}/cancel")  # it is over: nothing more happens
+    made = row_of(LINES, rows)
     (last,) = log_of(made).filter(what="cancelled")
     assert last.by == made.account.username
 
 
 def test_what_is_done_to_a_run_stands_in_the_log_of_its_orders(caller, rows) -> None:
-    made = row_of(ORDERS, rows)
-    run = Run.objects.create(
-        account=made.account, title="All sizes", state=Run.State.GOING, percent=100
+    made = row_of(LINES, rows)
+    order = Order.objects.create(
+        account=made.account,
+        title="All sizes",
+        planner="batch",
+        state=Order.State.GOING,
+        percent=100,
     )
-    caller("POST", f"runs/{run.id}/pause")
+    caller("POST", f"runs/{order.id}/pause")
     assert [one["what"] for one in caller("GET", f"orders/{made.id}/log")] == ["ordered"]
-    Order.objects.filter(id=made.id).update(design=None, run=run)
-    caller("POST", f"runs/{run.id}/cancel")
+    OrderLine.objects.filter(id=made.id).update(design=None, order=order)
+    caller("POST", f"runs/{order.id}/cancel")
     told = [(one["what"], one["by"]) for one in caller("GET", f"orders/{made.id}/log")]
     owner = made.account.username
     assert told == [("ordered", owner), ("paused", owner), ("cancelled", owner)]
 
 
 def test_a_log_goes_with_what_it_speaks_of(caller, rows) -> None:
-    made = row_of(ORDERS, rows)
+    made = row_of(LINES, rows)
     assert log_of(made).exists()
     picture = made.pictures.get()
     caller("POST", f"pictures/{picture.id}/forget")
@@ -247,7 +261,7 @@ def test_a_log_goes_with_what_it_speaks_of(caller, rows) -> None:
 
 
 def test_a_log_is_kept_for_a_while(caller, rows) -> None:
-    old = log_of(row_of(ORDERS, rows))
+    old = log_of(row_of(LINES, rows))
     assert old.count() == 1
     old.update(at=timezone.now() - KEPT_FOR - timedelta(days=1))
     before = Event.objects.count()

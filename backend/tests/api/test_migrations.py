@@ -18,8 +18,8 @@ from zollstock.jobs.models import Design
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import READING
 from zollstock.renders.bundle import table
-from zollstock.renders.models import Order, Run
-from zollstock.renders.tasks import ORDERS, take_up
+from zollstock.renders.models import Order, OrderLine
+from zollstock.renders.tasks import LINES, take_up
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -153,17 +153,21 @@ def orders_keep_their_files_and_go_on(caller: Caller, before: dict[str, Any]) ->
     assert (file["name"], file["type"], file["sha256"]) == ("fog-done.tif", "tiff", "f" * 64)
     assert told["done"]["made_text"] == "TIFF 7 B"
     take_up()
-    assert Order.objects.get(id=before["running"]).state == "queued"
-    claimed = ORDERS.claim(before["running"])
+    assert OrderLine.objects.get(id=before["running"]).state == "queued"
+    claimed = LINES.claim(before["running"])
     assert claimed is not None and claimed.tries == 2
     assert claimed.by_key()["picture"].name == "fog.jpg"
+    for line in OrderLine.objects.exclude(design=None):
+        order = line.order
+        assert (order.id, order.state, order.total, order.title) == (line.id, "going", 1, "Fog")
+        assert (order.created, order.laid, line.copies, line.price) == (line.created, True, 1, None)
 
 
 def a_run_keeps_its_orders_and_its_table(caller: Caller, before: dict[str, Any]) -> None:
     run = caller("GET", f"runs/{before['run']}")
     assert (run["state"], run["total"], run["queued"]) == ("paused", 1, 1)
     assert caller("POST", f"runs/{run['id']}/resume")["state"] == "going"
-    head, line = table(Run.objects.get(id=before["run"])).strip().split("\r\n")
+    head, line = table(Order.objects.get(id=before["run"])).strip().split("\r\n")
     row = dict(zip(head.split(","), line.split(","), strict=True))
     assert (row["file"], row["size"], row["ppi"], row["zones"]) == (
         "a3/fog.tif",

@@ -14,7 +14,7 @@ from tests.api.caller import Caller, ready_print
 from zollstock.accounts.models import Done
 from zollstock.accounts.once import forget_old
 from zollstock.jobs.models import Design, Job
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
@@ -35,7 +35,7 @@ def test_an_order_whose_answer_was_lost_is_one_order(caller, photo) -> None:
     first = post(caller, path, body, "lost-line-1")
     again = post(caller, path, body, "lost-line-1")
     assert first == again and first[0] == 200
-    assert Order.objects.count() == 1
+    assert OrderLine.objects.count() == 1
 
 
 def test_a_size_and_a_print_are_made_once(caller, photo) -> None:

@@ -17,7 +17,7 @@ from zollstock.core.work.making import together
 from zollstock.core.work.outcome import Work, work_out
 from zollstock.longwork import pace
 from zollstock.longwork.models import MethodPace
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 LARGE = {"mode": "fixed", "ppi": 1200, "method": "lanczos"}
@@ -76,16 +76,16 @@ def test_one_odd_file_is_no_rule(held: dict) -> None:
 
 def test_files_that_are_being_made_count(caller: Caller, held: dict) -> None:
     alone = told(caller, held)
-    order = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    line = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     assert told(caller, held) == alone  # it waits
-    Order.objects.filter(id=order["id"]).update(state="running", pulse=timezone.now())
+    OrderLine.objects.filter(id=line["id"]).update(state="running", pulse=timezone.now())
     assert 1.5 * alone <= told(caller, held) <= 2 * alone + 1
-    Order.objects.filter(id=order["id"]).update(pulse=timezone.now() - timedelta(minutes=1))
+    OrderLine.objects.filter(id=line["id"]).update(pulse=timezone.now() - timedelta(minutes=1))
     assert told(caller, held) == alone  # its worker is gone
 
 
 def test_a_worker_learns_from_what_it_makes(caller: Caller, held: dict, workers) -> None:
     workers("one")
-    order = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
-    until(lambda: Order.objects.get(id=order["id"]).state == "done")
+    line = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    until(lambda: OrderLine.objects.get(id=line["id"]).state == "done")
     assert MethodPace.objects.filter(method="lanczos").exists()

@@ -21,7 +21,7 @@ from zollstock.longwork.queue import MOST_TRIES
 from zollstock.pictures.models import Picture
 from zollstock.pictures.receiving import body
 from zollstock.pictures.tasks import read, take_up
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 
 
 def stored_files() -> list[str]:
@@ -68,7 +68,7 @@ def test_a_full_account_gets_no_files_made(caller: Caller, photo, settings) -> N
     settings.ACCOUNT_MOST_BYTES = 1000
     at = {"version": held["version"]}
     assert "no room" in caller("POST", f"prints/{held['id']}/orders", at, expect=413)["message"]
-    assert not Order.objects.exists()
+    assert not OrderLine.objects.exists()
 
 
 def archive(held: dict, caller: Caller) -> bytes:

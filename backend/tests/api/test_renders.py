@@ -16,7 +16,7 @@ from tests.lengthy import in_a_long_round
 from tests.pictures import chart, noise, save
 from tests.pixels.measure import exif
 from zollstock.pixels.vips import pyvips
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import make, take_up
 from zollstock.site.celery import app
 
@@ -29,7 +29,7 @@ def held(caller: Caller, tmp_path: Path) -> dict:
     return ready_print(caller, save(noise(1200, 800), tmp_path / "noise.jpg"))
 
 
-def order(caller: Caller, held: dict) -> dict:
+def line(caller: Caller, held: dict) -> dict:
     return caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
 
 
@@ -38,13 +38,13 @@ def change(caller: Caller, held: dict, **plan) -> dict:
     return caller("PUT", f"prints/{held['id']}/plan", wanted)
 
 
-def name(order: dict) -> str:
-    (file,) = order["files"]
+def name(line: dict) -> str:
+    (file,) = line["files"]
     return file["name"]
 
 
 def state(render: dict) -> str:
-    return Order.objects.get(id=render["id"]).state
+    return OrderLine.objects.get(id=render["id"]).state
 
 
 def leftovers() -> list[Path]:
@@ -56,7 +56,7 @@ def leftovers() -> list[Path]:
 def test_an_order_becomes_a_file_of_the_reckoned_size(caller, held, workers, tmp_path) -> None:
     workers("one")
     held = change(caller, held, title="Fög / über ../pans")
-    render = order(caller, held)
+    render = line(caller, held)
     until(lambda: state(render) == "done")
     told = caller("GET", f"orders/{render['id']}")
     assert (
@@ -72,7 +72,7 @@ def test_an_order_becomes_a_file_of_the_reckoned_size(caller, held, workers, tmp
 
 
 def test_the_same_plan_is_not_ordered_twice(caller, held) -> None:
-    assert order(caller, held)["id"] == order(caller, held)["id"]
+    assert line(caller, held)["id"] == line(caller, held)["id"]
     caller("POST", f"prints/{held['id']}/orders", {"version": 99}, expect=409)
 
 
@@ -80,13 +80,13 @@ def test_a_stop_is_told_instead_of_ordered(caller, held) -> None:
     held = change(caller, held, viewing={"school": "trials"})
     answer = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]}, expect=422)
     assert "no trials yet" in answer["message"]
-    assert not Order.objects.exists()
+    assert not OrderLine.objects.exists()
 
 
 def test_called_off_in_the_middle_leaves_nothing(caller, held, workers) -> None:
     workers("one")
-    render = order(caller, change(caller, held, **LARGE))
-    until(lambda: Order.objects.get(id=render["id"]).percent > 3)
+    render = line(caller, change(caller, held, **LARGE))
+    until(lambda: OrderLine.objects.get(id=render["id"]).percent > 3)
     assert caller("POST", f"orders/{render['id']}/cancel")["state"] == "cancelled"
     until(lambda: leftovers() == [])
     caller("GET", f"orders/{render['id']}/file", expect=404)
@@ -97,31 +97,31 @@ def test_called_off_in_the_middle_leaves_nothing(caller, held, workers) -> None:
 @in_a_long_round
 def test_a_killed_workers_order_is_taken_up_by_another(caller, held, workers) -> None:
     first = workers("one")
-    render = order(caller, change(caller, held, **LARGE))
-    until(lambda: Order.objects.get(id=render["id"]).percent > 3)
+    render = line(caller, change(caller, held, **LARGE))
+    until(lambda: OrderLine.objects.get(id=render["id"]).percent > 3)
     first.kill()
     workers("two")
     # As if the waiting time had passed; the clock of the running application does the rest.
-    Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    OrderLine.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     take_up()
     until(lambda: state(render) == "done", 120)
-    row = Order.objects.get(id=render["id"])
+    row = OrderLine.objects.get(id=render["id"])
     file = row.files.get()
     assert row.tries == 2 and file.bytes == Path(file.file.path).stat().st_size
 
 
 def test_an_order_that_kills_three_workers_is_given_up(caller, held) -> None:
-    render = order(caller, held)
-    Order.objects.update(state="running", tries=3, pulse=timezone.now() - timedelta(minutes=1))
+    render = line(caller, held)
+    OrderLine.objects.update(state="running", tries=3, pulse=timezone.now() - timedelta(minutes=1))
     take_up()
     assert state(render) == "failed"
     assert "interrupted three times" in caller("GET", f"orders/{render['id']}")["problem"]
 
 
 def test_what_the_broker_forgot_is_told_again(caller, held, workers) -> None:
-    render = order(caller, held)
+    render = line(caller, held)
     app.control.purge()
-    Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
+    OrderLine.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     workers("one")
     take_up()
     until(lambda: state(render) == "done")
@@ -133,28 +133,28 @@ def test_two_workers_share_the_orders_and_do_each_once(caller, held, workers) ->
     renders = []
     for ppi in range(100, 106):
         held = change(caller, held, pixels={"mode": "fixed", "ppi": ppi})
-        renders.append(order(caller, held))
+        renders.append(line(caller, held))
     workers("one")
     workers("two")
     until(lambda: all(state(render) == "done" for render in renders), 120)
-    rows = Order.objects.all()
+    rows = OrderLine.objects.all()
     assert all(row.tries == 1 for row in rows)
     assert len({row.worker for row in rows}) == len(renders)
     assert len(leftovers()) == len(renders)
 
 
 def test_a_second_messenger_for_the_same_order_finds_nothing_to_do(caller, held) -> None:
-    render = order(caller, held)
+    render = line(caller, held)
     make(render["id"])
-    done = Order.objects.get(id=render["id"]).files.get()
+    done = OrderLine.objects.get(id=render["id"]).files.get()
     make(render["id"])
-    again = Order.objects.get(id=render["id"])
+    again = OrderLine.objects.get(id=render["id"])
     assert (again.state, again.tries, again.files.get().sha256) == ("done", 1, done.sha256)
 
 
 def test_a_master_that_went_missing_fails_in_words(caller, held) -> None:
-    render = order(caller, held)
-    picture = Order.objects.get(id=render["id"]).pictures.get()
+    render = line(caller, held)
+    picture = OrderLine.objects.get(id=render["id"]).pictures.get()
     Path(picture.file.path).unlink()
     make(render["id"])
     failed = caller("GET", f"orders/{render['id']}")
@@ -163,7 +163,7 @@ def test_a_master_that_went_missing_fails_in_words(caller, held) -> None:
 
 
 def test_files_go_with_their_print(caller, held) -> None:
-    render = order(caller, held)
+    render = line(caller, held)
     make(render["id"])
     assert len(leftovers()) == 1
     caller("DELETE", f"prints/{held['id']}", expect=204)
@@ -177,24 +177,24 @@ def test_two_prints_of_one_title_have_files_of_two_names(caller, held) -> None:
         f"jobs/{held['job']}/prints",
         {"picture": held["picture"]["id"], "plan": held["plan"]},
     )
-    first, second = order(caller, held), order(caller, twin)
+    first, second = line(caller, held), line(caller, twin)
     assert name(second) == name(first).replace(".tif", "-2.tif")
     # A later file of the same print keeps its name.
     held = change(caller, held, output={"compression": "none"})
-    assert name(order(caller, held)) == name(first)
+    assert name(line(caller, held)) == name(first)
 
 
 def test_a_fault_nobody_thought_of_ends_the_order_at_once_and_is_written_down(
     caller, held, monkeypatch, caplog
 ) -> None:
-    render = order(caller, held)
+    render = line(caller, held)
 
     def broken(*given: object) -> None:
         raise ZeroDivisionError("the cause")
 
     monkeypatch.setattr("zollstock.renders.makers.render", broken)
     make(render["id"])
-    row = Order.objects.get(id=render["id"])
+    row = OrderLine.objects.get(id=render["id"])
     assert (row.state, row.tries) == ("failed", 1)
     assert "written down" in row.problem and "the cause" not in row.problem
     assert "the cause" in caplog.text
@@ -203,9 +203,9 @@ def test_a_fault_nobody_thought_of_ends_the_order_at_once_and_is_written_down(
 def test_a_picture_of_16_bits_keeps_them(caller, tmp_path) -> None:
     held = ready_print(caller, save(chart(600, 400, 16), tmp_path / "deep.tif"))
     assert held["plan"]["picture"]["bits"] == 16 and held["plan"]["output"]["bits"] == 16
-    render = order(caller, held)
+    render = line(caller, held)
     make(render["id"])
-    made = pyvips.Image.new_from_file(Order.objects.get(id=render["id"]).files.get().file.path)
+    made = pyvips.Image.new_from_file(OrderLine.objects.get(id=render["id"]).files.get().file.path)
     assert made.format == "ushort"
     plan = held["plan"] | {"output": {"bits": 8}}
     found = caller("POST", "reckon", {"plan": plan})["reckoning"]["findings"]

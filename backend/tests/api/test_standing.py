@@ -21,7 +21,7 @@ from zollstock.longwork import heartbeat
 from zollstock.longwork.heartbeat import Heartbeat, persistently
 from zollstock.pictures import storage, tidying
 from zollstock.pictures.models import Picture
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import make
 
 
@@ -111,14 +111,14 @@ def test_a_heartbeat_goes_on_while_the_database_is_away(monkeypatch) -> None:
 @pytest.mark.django_db(transaction=True)
 def test_a_result_whose_row_could_not_be_written_is_removed(caller, photo, monkeypatch) -> None:
     held = ready_print(caller, photo())
-    order = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    line = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
 
     def away(*_, **__):
         raise OperationalError(2006, "gone")
 
     monkeypatch.setattr("zollstock.longwork.queue.Queue.finish", away)
     with pytest.raises(OperationalError):
-        make(order["id"])
+        make(line["id"])
     root = Path(storage.settings.MEDIA_ROOT)
     assert not [path for path in (root / "renders").rglob("*") if path.is_file()]
 
@@ -126,13 +126,13 @@ def test_a_result_whose_row_could_not_be_written_is_removed(caller, photo, monke
 @pytest.mark.django_db(transaction=True)
 def test_what_a_killed_worker_left_gives_way_to_the_next_result(caller, photo) -> None:
     held = ready_print(caller, photo())
-    order = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
-    row = Order.objects.get(id=order["id"])
+    line = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    row = OrderLine.objects.get(id=line["id"])
     file = row.files.get()
     left = Path(storage.settings.MEDIA_ROOT) / f"renders/{row.id.hex[:2]}/{row.id}/{file.name}"
     left.parent.mkdir(parents=True)
     left.write_bytes(b"stored, and then killed before the row was written")
-    make(order["id"])
+    make(line["id"])
     file.refresh_from_db()
     assert Path(file.file.path) == left and left.stat().st_size == file.bytes
     assert len(list(left.parent.iterdir())) == 1
@@ -164,7 +164,7 @@ def test_files_without_a_row_go_when_they_have_settled(caller, photo) -> None:
     assert tidying.clear_orphans() == 0, "it may be about to get its row"
     assert tidying.clear_orphans(settled=-1) == 1
     assert not orphan.exists() and not orphan.parent.exists()
-    kept = [picture.file, picture.preview, picture.small, Order.objects.get().files.get().file]
+    kept = [picture.file, picture.preview, picture.small, OrderLine.objects.get().files.get().file]
     assert all(Path(file.path).is_file() for file in kept)
 
 

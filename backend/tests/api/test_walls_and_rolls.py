@@ -13,7 +13,7 @@ from tests.api.caller import Caller, ready_print
 from tests.pictures import noise, save
 from zollstock.core.layouts import parse_layout, reckon_layout
 from zollstock.jobs.models import DesignPicture
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import make
 from zollstock.stock.models import Booking
 
@@ -64,10 +64,10 @@ def saved(caller: Caller, layout: dict, **changes) -> dict:
     return caller("PUT", f"layouts/{layout['id']}/document", body)
 
 
-def ordered(caller: Caller, layout: dict) -> Order:
+def ordered(caller: Caller, layout: dict) -> OrderLine:
     made = caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
     make(made["id"])
-    return Order.objects.get(id=made["id"])
+    return OrderLine.objects.get(id=made["id"])
 
 
 def test_panels_begin_with_a_print_cut_into_three(caller, prints) -> None:
@@ -139,9 +139,9 @@ def test_the_files_of_panels_are_made_one_a_frame(caller, prints) -> None:
     layout = caller(
         "POST", f"jobs/{prints[0]['job']}/layouts", {"kind": "panels", "print": prints[0]["id"]}
     )
-    order = ordered(caller, layout)
-    assert order.state == Order.State.DONE, order.problem
-    assert [file.name for file in order.files.all()] == [
+    line = ordered(caller, layout)
+    assert line.state == OrderLine.State.DONE, line.problem
+    assert [file.name for file in line.files.all()] == [
         f"fog-{number}_face-7x20cm_file-17x30cm.tif" for number in (1, 2, 3)
     ]
 
@@ -160,8 +160,8 @@ def test_a_row_hangs_prints_of_several_jobs_and_has_its_plan(caller, prints) -> 
     )
     assert b"<svg" in fetched(caller, f"layouts/{layout['id']}/hanging.svg").content
     assert fetched(caller, f"layouts/{layout['id']}/hanging.exe").status_code == 404
-    order = ordered(caller, layout)
-    assert [file.type for file in order.files.all()] == ["pdf"]
+    line = ordered(caller, layout)
+    assert [file.type for file in line.files.all()] == ["pdf"]
 
 
 def test_the_wall_is_fetched_as_a_picture(caller, prints) -> None:
@@ -254,9 +254,9 @@ def test_a_layout_of_one_picture_takes_no_more_prints(caller, prints) -> None:
 
 def test_a_gang_is_made_and_travels_with_its_job(caller, prints) -> None:
     layout = saved(caller, begun(caller, prints, "gang"), copies=[2, 1])
-    order = ordered(caller, layout)
-    assert order.state == Order.State.DONE, order.problem
-    assert [file.name for file in order.files.all()] == [
+    line = ordered(caller, layout)
+    assert line.state == OrderLine.State.DONE, line.problem
+    assert [file.name for file in line.files.all()] == [
         f"{layout['document']['title'].lower().replace(',', '').replace(' ', '-')}-length-1_61x44.5cm.tif"
     ]
     listed = fetched(caller, f"layouts/{layout['id']}/pieces.csv").content.decode()

@@ -32,9 +32,9 @@ from zollstock.jobs.kinds import PICTURE
 from zollstock.jobs.models import DesignPicture
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
+from zollstock.renders.orders_api import RunState, run_states
 from zollstock.renders.removing import not_removed
-from zollstock.renders.removing import remove as remove_runs
-from zollstock.renders.runs_api import RunState, run_states
+from zollstock.renders.removing import remove as remove_orders
 from zollstock.sizes.shelf import chosen
 from zollstock.studio.composition import studio_of
 
@@ -50,7 +50,7 @@ from .cells import (
     whole_edge,
 )
 from .models import Batch, BatchPicture, CellEdit
-from .runs import order_run
+from .orders import order_batch
 
 router = Router(tags=["batches"])
 #: Limits of a batch; the matrix is made for 500 × 8.
@@ -219,7 +219,7 @@ def _state(batch: Batch) -> BatchState:
         id=batch.pk, title=batch.title, job=batch.job_id,
         sizes=[BatchSize(**entry) for entry in batch.sizes], pictures=items,
         shared=_shared_back(batch.shared), pattern=batch.pattern, fields=FIELDS,
-        runs=run_states(not_removed(batch.runs.all())), created=batch.created,
+        runs=run_states(not_removed(batch.orders.all())), created=batch.created,
     )  # fmt: skip
 
 
@@ -331,7 +331,7 @@ def remove(request: SignedRequest, batch_id: int) -> tuple[int, None]:
     """Remove a batch with its runs and their files; the pictures stay."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
     with transaction.atomic():
-        remove_runs(batch.runs.all())
+        remove_orders(batch.orders.all())
         batch.delete()
     return 204, None
 
@@ -413,8 +413,8 @@ def order(request: SignedRequest, batch_id: int, given: NewRun) -> RunState:
     """Make the files of the chosen cells, in the background."""
     batch = get_object_or_404(own_batches(request), id=batch_id)
     pattern = given.pattern or batch.pattern
-    run = order_run(batch, None if given.cells is None else set(given.cells), pattern)
+    ordered = order_batch(batch, None if given.cells is None else set(given.cells), pattern)
     if pattern != batch.pattern:
         batch.pattern = pattern
         batch.save(update_fields=["pattern"])
-    return run_states(batch.runs.filter(id=run.id))[0]
+    return run_states(batch.orders.filter(id=ordered.id))[0]

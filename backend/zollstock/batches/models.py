@@ -7,7 +7,7 @@ from django.db import models
 
 from zollstock.jobs.models import Job
 from zollstock.pictures.models import Picture
-from zollstock.renders.models import Run
+from zollstock.renders.models import Order
 
 
 class Batch(models.Model):
@@ -24,7 +24,7 @@ class Batch(models.Model):
     shared = models.JSONField(default=dict)
     pattern = models.CharField(max_length=120)
     pictures = models.ManyToManyField(Picture, through="BatchPicture")
-    runs = models.ManyToManyField(Run)
+    orders = models.ManyToManyField(Order)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

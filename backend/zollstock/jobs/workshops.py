@@ -92,10 +92,8 @@ def _cards(held: Design, unit: str) -> list[Card]:
 
 def _with_files(prints: QuerySet[Design]) -> QuerySet[Design]:
     """Prints with their job and with what was ordered of them, without the documents of the orders."""
-    orders = Design._meta.get_field("orders").related_model._default_manager.defer("document")
-    return prints.select_related("job").prefetch_related(
-        Prefetch("orders", orders), "orders__files"
-    )
+    lines = Design._meta.get_field("lines").related_model._default_manager.defer("document")
+    return prints.select_related("job").prefetch_related(Prefetch("lines", lines), "lines__files")
 
 
 def _about(held: Design, plan: Plan) -> list[str]:
@@ -110,7 +108,7 @@ def _about(held: Design, plan: Plan) -> list[str]:
 
 def _made(held: Design) -> list[FileMade]:
     """The files of a print's newest order."""
-    newest = max(held.orders.all(), key=lambda order: order.created, default=None)
+    newest = max(held.lines.all(), key=lambda line: line.created, default=None)
     if newest is None:
         return []
     return [

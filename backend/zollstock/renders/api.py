@@ -1,4 +1,4 @@
-"""Orders over the wire: give one, watch it, call it off, fetch the file."""
+"""Orders of one design over the wire: give one, watch its line, call it off, fetch the files."""
 
 from __future__ import annotations
 
@@ -26,9 +26,9 @@ from zollstock.jobs.revisions import StaleVersion
 from zollstock.longwork.events import log_of
 from zollstock.pictures.serving import stored, to_keep
 
-from .bundle import zipped_order
-from .models import Order, OrderFile
-from .orders import call_off, order
+from .bundle import zipped_line
+from .models import OrderFile, OrderLine
+from .orders import call_off, give_order
 
 router = Router(tags=["orders"])
 #: So many files of an order are listed one by one.
@@ -63,24 +63,26 @@ class OrderState(Schema):
     files: list[FileState]
 
 
-def _states(asked: Iterable[Order]) -> list[OrderState]:
+def _states(asked: Iterable[OrderLine]) -> list[OrderState]:
     """Orders as they stand. Of one with thousands of files only the first few are read."""
-    orders = list(asked)
+    lines = list(asked)
     files = defaultdict(list)
-    for file in OrderFile.objects.filter(order__in=orders, number__lte=MOST_LISTED):
-        files[file.order_id].append(file)
+    for file in OrderFile.objects.filter(line__in=lines, number__lte=MOST_LISTED):
+        files[file.line_id].append(file)
     kinds: dict[UUID, list[tuple[str, int, int]]] = defaultdict(list)
-    counted = OrderFile.objects.filter(order__in=orders).values_list("order", "type")
+    counted = OrderFile.objects.filter(line__in=lines).values_list("line", "type")
     counts = counted.annotate(many=Count("id"), weight=Sum("bytes"), first=Min("number"))
-    for order_id, kind, many, weight, _ in counts.order_by("order", "first"):
-        kinds[order_id].append((kind, many, weight))
-    return [_state(order, files[order.id], kinds[order.id]) for order in orders]
+    for line_id, kind, many, weight, _ in counts.order_by("line", "first"):
+        kinds[line_id].append((kind, many, weight))
+    return [_state(line, files[line.id], kinds[line.id]) for line in lines]
 
 
-def _state(order: Order, files: list[OrderFile], kinds: list[tuple[str, int, int]]) -> OrderState:
+def _state(
+    line: OrderLine, files: list[OrderFile], kinds: list[tuple[str, int, int]]
+) -> OrderState:
     names = ("id", "state", "percent", "problem", "version", "created", "finished")
     return OrderState(
-        **{name: getattr(order, name) for name in names},
+        **{name: getattr(line, name) for name in names},
         made_text=_made_text(kinds),
         count=sum(many for _, many, _ in kinds),
         files=[_file_state(file) for file in files],
@@ -104,7 +106,7 @@ def _file_state(file: OrderFile) -> FileState:
     )
 
 
-in_pages = paged(("-created", "-id"), lambda _, orders: _states(orders), ORDERS_A_PAGE)
+in_pages = paged(("-created", "-id"), lambda _, lines: _states(lines), ORDERS_A_PAGE)
 
 
 class Change(Schema):
@@ -116,8 +118,9 @@ class Change(Schema):
     words: str
 
 
-def own_orders(request: SignedRequest) -> QuerySet[Order]:
-    return who_asks(request).may_see(Order.objects)
+def own_orders(request: SignedRequest) -> QuerySet[OrderLine]:
+    """By their lines: the order of one design has one, under the same key."""
+    return who_asks(request).may_see(OrderLine.objects)
 
 
 @router.post("/prints/{int:print_id}/orders", response=OrderState)
@@ -135,12 +138,12 @@ def make_sheets(request: SignedRequest, layout_id: int, at: VersionOnly) -> Orde
 def _ordered(held: Design, at: VersionOnly) -> OrderState:
     if held.version != at.version:
         raise StaleVersion(held.version, KINDS[held.kind].word)
-    return _states([order(held)])[0]
+    return _states([give_order(held)])[0]
 
 
 @router.get("/prints/{int:print_id}/orders", response=list[OrderState])
 @in_pages
-def of_print(request: SignedRequest, print_id: int) -> QuerySet[Order]:
+def of_print(request: SignedRequest, print_id: int) -> QuerySet[OrderLine]:
     """The files ordered of a print, page by page."""
     held = get_object_or_404(own_prints(request), id=print_id)
     return own_orders(request).filter(design=held)
@@ -148,45 +151,45 @@ def of_print(request: SignedRequest, print_id: int) -> QuerySet[Order]:
 
 @router.get("/layouts/{int:layout_id}/orders", response=list[OrderState])
 @in_pages
-def of_layout(request: SignedRequest, layout_id: int) -> QuerySet[Order]:
+def of_layout(request: SignedRequest, layout_id: int) -> QuerySet[OrderLine]:
     """The files ordered of a layout, page by page."""
     held = get_object_or_404(own_layouts(request), id=layout_id)
     return own_orders(request).filter(design=held)
 
 
-@router.get("/orders/{uuid:order_id}/files.zip", include_in_schema=False)
-def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
+@router.get("/orders/{uuid:line_id}/files.zip", include_in_schema=False)
+def files(request: SignedRequest, line_id: UUID) -> StreamingHttpResponse:
     """All files of an order in one ZIP."""
-    made = get_object_or_404(own_orders(request), id=order_id, state=Order.State.DONE)
-    response = StreamingHttpResponse(zipped_order(made), content_type="application/zip")
+    made = get_object_or_404(own_orders(request), id=line_id, state=OrderLine.State.DONE)
+    response = StreamingHttpResponse(zipped_line(made), content_type="application/zip")
     to_keep(response, str(made.document["title"]), ".zip", "sheets")
     return response
 
 
-@router.get("/orders/{uuid:order_id}", response=OrderState)
-def one(request: SignedRequest, order_id: UUID) -> OrderState:
-    return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
+@router.get("/orders/{uuid:line_id}", response=OrderState)
+def one(request: SignedRequest, line_id: UUID) -> OrderState:
+    return _states([get_object_or_404(own_orders(request), id=line_id)])[0]
 
 
-@router.get("/orders/{uuid:order_id}/log", response=list[Change])
-def log(request: SignedRequest, order_id: UUID) -> list[Change]:
-    """What became of an order, the oldest first; what was done to the whole run that it belongs to was done to it."""
-    asked = get_object_or_404(own_orders(request), id=order_id)
+@router.get("/orders/{uuid:line_id}/log", response=list[Change])
+def log(request: SignedRequest, line_id: UUID) -> list[Change]:
+    """What became of an order, the oldest first; what was done to the whole order that it belongs to was done to it."""
+    asked = get_object_or_404(own_orders(request), id=line_id)
     by = {request.user.username: request.user.username}
     return [
         Change(at=one.at, what=one.what, by=by.get(one.by, ""), words=one.words)
-        for one in log_of(asked, *([asked.run] if asked.run else []))
+        for one in log_of(asked, asked.order)
     ]
 
 
-@router.post("/orders/{uuid:order_id}/cancel", response=OrderState)
-def cancel(request: SignedRequest, order_id: UUID) -> OrderState:
-    call_off(get_object_or_404(own_orders(request), id=order_id))
-    return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
+@router.post("/orders/{uuid:line_id}/cancel", response=OrderState)
+def cancel(request: SignedRequest, line_id: UUID) -> OrderState:
+    call_off(get_object_or_404(own_orders(request), id=line_id))
+    return _states([get_object_or_404(own_orders(request), id=line_id)])[0]
 
 
-@router.get("/orders/{uuid:order_id}/files/{int:number}", include_in_schema=False)
-def file(request: SignedRequest, order_id: UUID, number: int) -> HttpResponseBase:
-    order = get_object_or_404(own_orders(request), id=order_id, state=Order.State.DONE)
-    made = get_object_or_404(order.files, number=number)
+@router.get("/orders/{uuid:line_id}/files/{int:number}", include_in_schema=False)
+def file(request: SignedRequest, line_id: UUID, number: int) -> HttpResponseBase:
+    line = get_object_or_404(own_orders(request), id=line_id, state=OrderLine.State.DONE)
+    made = get_object_or_404(line.files, number=number)
     return stored(made.file, format_named(made.type).media_type, made.name)

@@ -1,4 +1,4 @@
-"""The app, and the tidying of files whose row is gone."""
+"""The app, and the tidying of files and orders whose row, or last line, is gone."""
 
 from collections.abc import Iterator
 from typing import Any
@@ -18,9 +18,10 @@ class RendersConfig(AppConfig):
     name = "zollstock.renders"
 
     def ready(self) -> None:
-        from .models import OrderFile
+        from .models import OrderFile, OrderLine
 
         post_delete.connect(_discard_file, sender=OrderFile)
+        post_delete.connect(_forget_order, sender=OrderLine)
         picture_read.connect(_picture_read)
         register_known_files("renders", _known_files)
         register_usage(lambda account: held_bytes(Principal(account).may_see(OrderFile.objects)))
@@ -44,3 +45,11 @@ def _discard_file(instance: Any, **_: Any) -> None:
 
     name = instance.file.name
     transaction.on_commit(lambda: discard(name))
+
+
+def _forget_order(instance: Any, **_: Any) -> None:
+    """The order of one design goes with its line; one of a batch is its owner's to remove."""
+    from .models import Order
+
+    if instance.design_id is not None:
+        Order.objects.filter(id=instance.order_id, planner="").delete()

@@ -15,7 +15,7 @@ from zollstock.jobs.models import Design
 from zollstock.pictures.lineage import with_derived
 from zollstock.pictures.models import Picture
 
-from .models import Order, OrderFile
+from .models import OrderFile, OrderLine
 
 log = logging.getLogger(__name__)
 
@@ -38,18 +38,18 @@ def made_of(picture: Picture) -> MadeOf:
         len(family) - 1,
         designs.filter(kind=PRINT).count(),
         designs.filter(kind=LAYOUT).count(),
-        OrderFile.objects.filter(order__pictures__in=family).exclude(file="").distinct().count(),
+        OrderFile.objects.filter(line__pictures__in=family).exclude(file="").distinct().count(),
     )
 
 
 def forget(picture: Picture) -> None:
     """Delete a picture and those made of it, their prints and layouts with all revisions, and every file of them.
 
-    An order in work finds its row gone, and leaves nothing.
+    A line in work finds its row gone, and leaves nothing.
     """
     family = with_derived([picture.id])
     with transaction.atomic():
-        Order.objects.filter(pictures__in=family).delete()
+        OrderLine.objects.filter(pictures__in=family).delete()
         Design.every.filter(pictures__in=family).delete()
         # The foreign key takes the pictures made of it along, the youngest first.
         picture.delete()

@@ -14,16 +14,16 @@ from zollstock.jobs.kinds import PRINT
 from zollstock.longwork.pace import going, learn
 from zollstock.studio.composition import studio_of
 
-from .models import Order
+from .models import OrderLine
 
 
 @contextmanager
-def learning(order: Order) -> Iterator[None]:
+def learning(line: OrderLine) -> Iterator[None]:
     """Look at the clock while a print's file is made; what fails or is called off teaches nothing.
 
     Whatever the database has against it is no reason to lose the file.
     """
-    if order.kind != PRINT:
+    if line.kind != PRINT:
         yield
         return
     begin, others = time.monotonic(), _others()
@@ -31,7 +31,7 @@ def learning(order: Order) -> Iterator[None]:
     seconds = time.monotonic() - begin
     try:
         learn(
-            work_out(parse_plan(order.document), studio_of(order.account)),
+            work_out(parse_plan(line.document), studio_of(line.account)),
             seconds,
             (others + _others()) / 2,
         )

@@ -1,4 +1,7 @@
-"""An order is for the files of one design; its row is the truth, the broker only a messenger."""
+"""An order has lines, and each line files: what was wanted, of what, and what was made of it.
+
+Rows are the truth, the broker only a messenger.
+"""
 
 from __future__ import annotations
 
@@ -13,16 +16,17 @@ from zollstock.jobs.models import Design
 from zollstock.longwork.rows import LongWork
 from zollstock.pictures.models import Picture
 
-#: Per cent, of a run that has all its orders; nothing else says a hundred.
+#: Per cent, of an order that has all its lines; nothing else says a hundred.
 LAID = 100
 
 
-class Run(LongWork):
-    """Many orders given at once: they are worked off in their order, can pause and go on.
+class Order(LongWork):
+    """What was wanted at once: of one design a single line, of a batch up to thousands.
 
-    First it is laid out: a worker makes the orders of what is wanted (`wanted`, in its planner's own
-    words; `total` of them), which is long work as any. From then on `pulse` is when a worker last took
-    one of them; a run that is going, has orders waiting and no pulse is told about again.
+    That of a batch is first laid out: a worker makes the lines of what is wanted (`wanted`, in its planner's own
+    words; `total` of them), which is long work as any. Then they are worked off one after the other, can pause and go
+    on: `pulse` is when a worker last took one of them; an order that is going, has lines waiting and no pulse is told
+    about again. Without a planner it has its line from the start, and that is told about by itself.
     """
 
     class State(models.TextChoices):
@@ -40,26 +44,27 @@ class Run(LongWork):
     title = models.CharField(max_length=200)
     state = models.CharField(max_length=9, choices=State, default=State.WAITING)
     percent = models.PositiveSmallIntegerField(default=0)
-    #: Who lays it out (`planners`).
-    planner = models.CharField(max_length=20, default="batch")
+    #: Who lays it out (`planners`); nobody where its line came with it.
+    planner = models.CharField(max_length=20, blank=True)
     wanted = models.JSONField(default=dict)
     total = models.PositiveIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         ordering = ["-created"]
-        indexes = [models.Index(fields=["state", "pulse"], name="runs_by_pulse")]
+        indexes = [models.Index(fields=["state", "pulse"], name="orders_by_pulse")]
 
     @property
     def laid(self) -> bool:
-        """Whether it has all its orders."""
+        """Whether it has all its lines."""
         return self.percent == LAID
 
 
-class Order(LongWork):
-    """An order with the document as it was when it was given: of one design, or one of a run.
+class OrderLine(LongWork):
+    """One design in one version, so many times, at a price: its document as it was when it was ordered.
 
-    A queued order is long work: see there how it is claimed, kept alive and taken up again.
+    A line of a batch has no design of its own. `copies` and `price` (of one, where one was agreed) change no file.
+    A queued line is long work: see there how it is claimed, kept alive and taken up again.
     """
 
     class State(models.TextChoices):
@@ -71,13 +76,16 @@ class Order(LongWork):
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
-    design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="orders", null=True)
-    run = models.ForeignKey(Run, on_delete=models.CASCADE, related_name="orders", null=True)
+    order = models.ForeignKey(Order, on_delete=models.CASCADE, related_name="lines")
+    design = models.ForeignKey(Design, on_delete=models.CASCADE, related_name="lines", null=True)
     position = models.PositiveIntegerField(default=0)
     kind = models.CharField(max_length=12, choices={name: name for name in KINDS}, default=PRINT)
     document = models.JSONField()
-    pictures = models.ManyToManyField(Picture, through="OrderPicture", related_name="orders")
+    pictures = models.ManyToManyField(Picture, through="OrderPicture", related_name="lines")
     version = models.PositiveIntegerField()
+    copies = models.PositiveSmallIntegerField(default=1)
+    price = models.DecimalField(max_digits=12, decimal_places=2, null=True, blank=True)
+    currency = models.CharField(max_length=8, blank=True)
     state = models.CharField(max_length=9, choices=State, default=State.QUEUED)
     percent = models.PositiveSmallIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
@@ -86,15 +94,13 @@ class Order(LongWork):
     class Meta:
         ordering = ["-created"]
         indexes = [
-            models.Index(fields=["run", "state", "position"], name="next_of_a_run"),
-            models.Index(fields=["state", "pulse"], name="orders_by_pulse"),
-            models.Index(fields=["design", "-created"], name="orders_of_a_design"),
+            models.Index(fields=["order", "state", "position"], name="next_line_of_an_order"),
+            models.Index(fields=["state", "pulse"], name="lines_by_pulse"),
+            models.Index(fields=["design", "-created"], name="lines_of_a_design"),
         ]
         constraints = [
-            # Neither is there for a moment while a design or a run goes, and its orders with it.
             models.CheckConstraint(
-                condition=models.Q(design__isnull=True) | models.Q(run__isnull=True),
-                name="of_a_design_or_of_a_run",
+                condition=models.Q(copies__gte=1), name="a_copy_at_least_of_a_line"
             )
         ]
 
@@ -104,29 +110,29 @@ class Order(LongWork):
 
 
 class OrderPicture(models.Model):
-    """A picture of an order, which cannot go while the order is there."""
+    """A picture of an order's line, which cannot go while the line is there."""
 
-    OWNER = "order__account"
+    OWNER = "line__account"
 
-    order = models.ForeignKey(Order, on_delete=models.CASCADE, related_name="under_keys")
+    line = models.ForeignKey(OrderLine, on_delete=models.CASCADE, related_name="under_keys")
     key = models.CharField(max_length=60)
     picture = models.ForeignKey(Picture, on_delete=models.PROTECT, related_name="+")
 
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["order", "key"], name="one_picture_a_key_of_an_order"),
+            models.UniqueConstraint(fields=["line", "key"], name="one_picture_a_key_of_a_line"),
         ]
 
 
 class OrderFile(models.Model):
-    """One file of an order: named before it is made, there whole or not at all.
+    """One file of an order's line: named before it is made, there whole or not at all.
 
     `type` is the id of its `core.outputs` entry, `folder` where it lies in a ZIP of many.
     """
 
-    OWNER = "order__account"
+    OWNER = "line__account"
 
-    order = models.ForeignKey(Order, on_delete=models.CASCADE, related_name="files")
+    line = models.ForeignKey(OrderLine, on_delete=models.CASCADE, related_name="files")
     number = models.PositiveSmallIntegerField(default=1)
     folder = models.CharField(max_length=120, blank=True)
     name = models.CharField(max_length=200, db_index=True)
@@ -139,7 +145,7 @@ class OrderFile(models.Model):
     class Meta:
         ordering = ["number"]
         constraints = [
-            models.UniqueConstraint(fields=["order", "number"], name="one_file_a_number"),
+            models.UniqueConstraint(fields=["line", "number"], name="one_file_a_number"),
         ]
 
     @property

@@ -1,4 +1,4 @@
-"""Giving an order, telling a worker of it, calling it off."""
+"""Giving an order, telling a worker of its lines, calling one off."""
 
 from __future__ import annotations
 
@@ -19,22 +19,22 @@ from zollstock.pictures.models import Picture
 from zollstock.studio.composition import studio_of
 
 from .makers import MAKERS, FileWanted, Stopped
-from .models import Order, OrderFile, OrderPicture
+from .models import LAID, Order, OrderFile, OrderLine, OrderPicture
 
 MAKE = Message("zollstock.renders.tasks.make", "render")
 WORK_OFF = Message("zollstock.renders.tasks.work_off", "render")
 
-UNFINISHED = (Order.State.QUEUED, Order.State.RUNNING)
+UNFINISHED = (OrderLine.State.QUEUED, OrderLine.State.RUNNING)
 
 
 def pictures_ready() -> Q:
-    """The condition that every picture of an order has been read."""
-    held = OrderPicture.objects.filter(order=OuterRef("pk"))
+    """The condition that every picture of a line has been read."""
+    held = OrderPicture.objects.filter(line=OuterRef("pk"))
     return ~Q(Exists(held.exclude(picture__state=Picture.State.READY)))
 
 
-def order(held: Design) -> Order:
-    """Order the files of a design as it is now. Raises `Stopped`, `QuotaReached`.
+def give_order(held: Design) -> OrderLine:
+    """Order the files of a design as it is now: an order of one line. Raises `Stopped`, `QuotaReached`.
 
     The same document already waiting or in work is not ordered twice.
     """
@@ -46,18 +46,28 @@ def order(held: Design) -> Order:
     check_room(held.job.account)
     with transaction.atomic():
         Design.objects.select_for_update().get(id=held.id)
-        running = Order.objects.filter(design=held, version=held.version, state__in=UNFINISHED)
+        running = OrderLine.objects.filter(design=held, version=held.version, state__in=UNFINISHED)
         if found := running.first():
             return found
-        made = Order.objects.create(
+        made = OrderLine(
             account=held.job.account,
             design=held,
             kind=held.kind,
             document=held.document,
             version=held.version,
         )
+        # With the key of its line: what was written down of one leads to the other.
+        made.order = Order.objects.create(
+            id=made.id,
+            account=made.account,
+            title=held.title[:200],
+            state=Order.State.GOING,
+            percent=LAID,
+            total=1,
+        )
+        made.save(force_insert=True)
         OrderPicture.objects.bulk_create(
-            OrderPicture(order=made, key=key, picture=picture) for key, picture in pictures.items()
+            OrderPicture(line=made, key=key, picture=picture) for key, picture in pictures.items()
         )
         OrderFile.objects.bulk_create(_files(made, held, wanted))
         hold(held)
@@ -66,34 +76,34 @@ def order(held: Design) -> Order:
     return made
 
 
-def _files(made: Order, held: Design, wanted: list[FileWanted]) -> list[OrderFile]:
+def _files(made: OrderLine, held: Design, wanted: list[FileWanted]) -> list[OrderFile]:
     """Named so that the newest files of no two designs of a job are called the same."""
     # What may clash begins as all of these do: a job has more names than anybody wants to read.
     stems = [file.name.rpartition(".")[0] for file in wanted]
     begins = os.path.commonprefix(stems)  # noqa: RUF071 - letter by letter is what is meant
-    others = OrderFile.objects.filter(order__design__job=held.job_id, name__istartswith=begins)
-    names = Names(others.exclude(order__design=held).values_list("name", flat=True))
+    others = OrderFile.objects.filter(line__design__job=held.job_id, name__istartswith=begins)
+    names = Names(others.exclude(line__design=held).values_list("name", flat=True))
     files = []
     for number, file in enumerate(wanted, 1):
         stem, _, ending = file.name.rpartition(".")
         name = names.free("", stem, ending)
         facts = file.facts.model_dump(exclude_none=True)
-        files.append(OrderFile(order=made, number=number, name=name, type=file.type, facts=facts))
+        files.append(OrderFile(line=made, number=number, name=name, type=file.type, facts=facts))
     return files
 
 
-def send(made: Order) -> None:
+def send(made: OrderLine) -> None:
     """Tell a worker. When the broker is silent the row waits and is sent again later.
 
-    An order whose pictures are still being read waits for them, and is sent when that is done.
+    A line whose pictures are still being read waits for them, and is sent when that is done.
     """
-    if made.run_id is not None:
-        send_run(made.run_id)
+    if made.design_id is None:
+        send_order(made.order_id)
         return
-    ready = Order.objects.filter(pictures_ready(), id=made.id)
+    ready = OrderLine.objects.filter(pictures_ready(), id=made.id)
 
     def send_when_ready() -> None:
-        # Looked at when the order is there for all to see: a picture that becomes ready from now on
+        # Looked at when the line is there for all to see: a picture that becomes ready from now on
         # finds it.
         if ready.exists():
             MAKE.send(made.id)
@@ -106,31 +116,31 @@ def picture_was_read(picture_id: UUID) -> None:
     picture = Picture.objects.filter(id=picture_id).first()
     if picture is None:
         return
-    waiting = Order.objects.filter(pictures=picture, state=Order.State.QUEUED)
+    waiting = OrderLine.objects.filter(pictures=picture, state=OrderLine.State.QUEUED)
     if picture.state == Picture.State.REFUSED:
         with transaction.atomic():
             ended = list(waiting.select_for_update().values_list("id", flat=True))
-            Order.objects.filter(id__in=ended).update(
-                state=Order.State.FAILED, finished=timezone.now(), problem=picture.problem[:400]
+            OrderLine.objects.filter(id__in=ended).update(
+                state=OrderLine.State.FAILED, finished=timezone.now(), problem=picture.problem[:400]
             )
-            note_all(Order, ended, Order.State.FAILED, words=picture.problem)
+            note_all(OrderLine, ended, OrderLine.State.FAILED, words=picture.problem)
         return
-    for made in waiting.filter(run=None):
+    for made in waiting.exclude(design=None):
         send(made)
-    for run_id in waiting.exclude(run=None).values_list("run_id", flat=True).distinct():
-        send_run(run_id)
+    for order_id in waiting.filter(design=None).values_list("order_id", flat=True).distinct():
+        send_order(order_id)
 
 
-def send_run(run_id: UUID | str, workers: int = 1) -> None:
-    """Tell so many workers of a run; each goes on by itself until nothing waits."""
+def send_order(order_id: UUID | str, workers: int = 1) -> None:
+    """Tell so many workers of the order of a batch; each goes on by itself until nothing waits."""
     for _ in range(workers):
-        WORK_OFF.send_when_there(run_id)
+        WORK_OFF.send_when_there(order_id)
 
 
-def call_off(made: Order) -> None:
+def call_off(made: OrderLine) -> None:
     """Cancel what is not finished; the worker notices within a second and leaves nothing."""
     with transaction.atomic():
-        if Order.objects.filter(id=made.id, state__in=UNFINISHED).update(
-            state=Order.State.CANCELLED, finished=timezone.now()
+        if OrderLine.objects.filter(id=made.id, state__in=UNFINISHED).update(
+            state=OrderLine.State.CANCELLED, finished=timezone.now()
         ):
-            note(made, Order.State.CANCELLED, made.account.username)
+            note(made, OrderLine.State.CANCELLED, made.account.username)

@@ -1,19 +1,19 @@
-"""Who lays a run out: each kind of run names its own message, and the runs know it by its name alone."""
+"""Who lays an order out: each planner names its own message, and orders know it by its name alone."""
 
 from __future__ import annotations
 
 from zollstock.longwork.messages import Message
 
-from .models import Run
+from .models import Order
 
 PLANNERS: dict[str, Message] = {}
 
 
 def register_planner(name: str, message: Message) -> None:
-    """Have runs of a planner laid out by the task that `message` names."""
+    """Have orders of a planner laid out by the task that `message` names."""
     PLANNERS[name] = message
 
 
-def send_layout(run: Run) -> None:
-    """Tell a worker that a run is to be laid out."""
-    PLANNERS[run.planner].send_when_there(run.id)
+def send_layout(order: Order) -> None:
+    """Tell a worker that an order is to be laid out."""
+    PLANNERS[order.planner].send_when_there(order.id)

@@ -39,7 +39,7 @@ from zollstock.proofs.api import router as proofs
 from zollstock.proofs.asking import TooMany
 from zollstock.renders.api import router as renders
 from zollstock.renders.forgetting_api import router as forgetting
-from zollstock.renders.runs_api import router as runs
+from zollstock.renders.orders_api import router as runs
 from zollstock.sizes.api import router as sizes
 from zollstock.sizes.cameras import SENSORS
 from zollstock.sizes.room_api import router as rooms

@@ -1,4 +1,4 @@
-"""From chosen cells to a run: what is wanted is noted at once, a worker lays it out.
+"""From chosen cells to an order: what is wanted is noted at once, a worker lays it out.
 
 Laid out, every file has its plan, folder and name before the first is made.
 """
@@ -29,7 +29,7 @@ from zollstock.jobs.kinds import PICTURE
 from zollstock.longwork.messages import Message
 from zollstock.pictures.models import Picture
 from zollstock.renders.makers import side_fields
-from zollstock.renders.models import Order, OrderFile, OrderPicture, Run
+from zollstock.renders.models import Order, OrderFile, OrderLine, OrderPicture
 from zollstock.renders.planners import register_planner, send_layout
 from zollstock.studio.composition import studio_of
 
@@ -47,7 +47,7 @@ class NothingToMake(Refusal):
     """The chosen cells lead to no file; the message says why."""
 
 
-def order_run(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str) -> Run:
+def order_batch(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str) -> Order:
     """Order a file for each chosen cell (picture, key of the size), or for all of them.
 
     What is wanted is kept as it is now: sizes, placing by hand, keep zones. Raises `PatternError` and
@@ -77,44 +77,44 @@ def order_run(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str) 
         "edits": [(str(picture), key, fit) for picture, key, fit in edits],
     }
     with transaction.atomic():
-        run = Run.objects.create(
+        order = Order.objects.create(
             planner=PLANNER,
             account=batch.account,
             title=batch.title,
             wanted=wanted,
             total=len(cells),
         )
-        batch.runs.add(run)
-        send_layout(run)
-    return run
+        batch.orders.add(order)
+        send_layout(order)
+    return order
 
 
 @dataclass(frozen=True, slots=True)
-class RunItem:
-    """One order of a run with its picture and file, not yet written."""
+class LaidLine:
+    """One line with its picture and file, not yet written."""
 
-    order: Order
+    line: OrderLine
     picture: OrderPicture
     file: OrderFile
 
 
-def write(laid: list[RunItem]) -> None:
+def write(laid: list[LaidLine]) -> None:
     """Write orders with what belongs to them; to be called within a transaction."""
-    Order.objects.bulk_create([one.order for one in laid])
+    OrderLine.objects.bulk_create([one.line for one in laid])
     OrderPicture.objects.bulk_create([one.picture for one in laid])
     OrderFile.objects.bulk_create([one.file for one in laid])
 
 
-def run_items(run: Run) -> Iterator[RunItem]:
-    """The orders that a run wishes for, in their order. Folders go by size, no name twice.
+def lines_of_batch(order: Order) -> Iterator[LaidLine]:
+    """The lines that are wanted of a batch, in their order. Folders go by size, no name twice.
 
     A cell that cannot be made becomes a failed order that says why, so that nothing is missing
     silently. A picture that went meanwhile, with its cells, is left out.
     """
-    wanted, names = run.wanted, Names()
+    wanted, names = order.wanted, Names()
     # A batch as it was, never written.
     batch = Batch(title=wanted["title"], shared=wanted["shared"], sizes=wanted["sizes"])
-    sizes, studio = sizes_of_batch(batch), studio_of(run.account)
+    sizes, studio = sizes_of_batch(batch), studio_of(order.account)
     keeps = dict(wanted["pictures"])
     known = {str(held.id): held for held in Picture.objects.filter(id__in=keeps)}
     for picture, keep in keeps.items():
@@ -128,11 +128,11 @@ def run_items(run: Run) -> Iterator[RunItem]:
             continue
         size = sizes[column]
         fit = edits.get((str(picture.id), size.key))
-        yield _laid(run, batch, names, position, row + 1, picture, size, fit, studio)
+        yield _laid(order, batch, names, position, row + 1, picture, size, fit, studio)
 
 
 def _laid(
-    run: Run,
+    order: Order,
     batch: Batch,
     names: Names,
     position: int,
@@ -141,10 +141,10 @@ def _laid(
     size: Size,
     fit: dict[str, Any] | None,
     studio: Studio,
-) -> RunItem:
+) -> LaidLine:
     document = cell_document(batch, picture, size, fit)
-    order = Order(
-        run=run, account_id=run.account_id, document=document, version=0, position=position
+    line = OrderLine(
+        order=order, account_id=order.account_id, document=document, version=0, position=position
     )
     stem = picture.name.rsplit(".", 1)[0]
     fields = {
@@ -158,11 +158,11 @@ def _laid(
     try:
         plan = parse_plan(document)
     except PlanError as error:
-        _refuse(order, error.problems[0][1])
+        _refuse(line, error.problems[0][1])
     else:
         work = work_out(plan, studio)
         for finding in stops(work, style_for(lengths_of(plan)))[:1]:
-            _refuse(order, finding.text)
+            _refuse(line, finding.text)
         facts = facts_of(work, picture.name, size.name)
         ppi = f"{float(work.output_ppi):.0f}"
         style = style_for(lengths_of(plan))
@@ -174,15 +174,15 @@ def _laid(
         }
     kind = document["output"]["format"]
     folder = safe_name(size.name, size.key)[:120]
-    path = names.free(folder, _name(run.wanted["pattern"], fields), FILE_FORMATS[kind].ending)
+    path = names.free(folder, _name(order.wanted["pattern"], fields), FILE_FORMATS[kind].ending)
     file = OrderFile(
-        order=order,
+        line=line,
         folder=folder,
         name=path.rsplit("/", 1)[-1],
         type=kind,
         facts=facts.model_dump(exclude_none=True),
     )
-    return RunItem(order, OrderPicture(order=order, key=PICTURE, picture=picture), file)
+    return LaidLine(line, OrderPicture(line=line, key=PICTURE, picture=picture), file)
 
 
 def _name(pattern: str, fields: dict[str, str]) -> str:
@@ -191,5 +191,5 @@ def _name(pattern: str, fields: dict[str, str]) -> str:
     return f"{name[:90]}_{whole}" if whole and "{file}" not in pattern else name
 
 
-def _refuse(order: Order, why: str) -> None:
-    order.state, order.problem, order.finished = Order.State.FAILED, why[:400], timezone.now()
+def _refuse(line: OrderLine, why: str) -> None:
+    line.state, line.problem, line.finished = OrderLine.State.FAILED, why[:400], timezone.now()
