@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import json
+from decimal import Decimal
 from typing import Any
 
 import pytest
@@ -150,3 +152,16 @@ def test_a_table_that_cannot_be_read_says_where(text: str, told: str) -> None:
     with pytest.raises(TableError) as refused:
         stock_from(text)
     assert told in str(refused.value)
+
+
+@given(st.decimals(0, 1_000_000, places=4))
+def test_a_price_goes_out_and_comes_back_to_its_last_digit(price: Decimal) -> None:
+    """As a table, and as the number of a JSON document; six digits are not enough for money."""
+    stock = read_stock(
+        {"media": [{"name": "satin", "rolls": [{"width": "61 cm", "price": float(price)}]}]}
+    )
+    (roll,) = stock.media[0].rolls
+    assert roll.price == price
+    (again,) = stock_from(write_stock(stock)).media[0].rolls
+    assert again.price == price
+    assert json.loads(roll.model_dump_json())["price"] == float(price)

@@ -157,24 +157,24 @@ def of_layout(request: SignedRequest, layout_id: int) -> QuerySet[OrderLine]:
     return own_orders(request).filter(design=held)
 
 
-@router.get("/orders/{uuid:line_id}/files.zip", include_in_schema=False)
-def files(request: SignedRequest, line_id: UUID) -> StreamingHttpResponse:
+@router.get("/orders/{uuid:order_id}/files.zip", include_in_schema=False)
+def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
     """All files of an order in one ZIP."""
-    made = get_object_or_404(own_orders(request), id=line_id, state=OrderLine.State.DONE)
+    made = get_object_or_404(own_orders(request), id=order_id, state=OrderLine.State.DONE)
     response = StreamingHttpResponse(zipped_line(made), content_type="application/zip")
     to_keep(response, str(made.document["title"]), ".zip", "sheets")
     return response
 
 
-@router.get("/orders/{uuid:line_id}", response=OrderState)
-def one(request: SignedRequest, line_id: UUID) -> OrderState:
-    return _states([get_object_or_404(own_orders(request), id=line_id)])[0]
+@router.get("/orders/{uuid:order_id}", response=OrderState)
+def one(request: SignedRequest, order_id: UUID) -> OrderState:
+    return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
 
 
-@router.get("/orders/{uuid:line_id}/log", response=list[Change])
-def log(request: SignedRequest, line_id: UUID) -> list[Change]:
+@router.get("/orders/{uuid:order_id}/log", response=list[Change])
+def log(request: SignedRequest, order_id: UUID) -> list[Change]:
     """What became of an order, the oldest first; what was done to the whole order that it belongs to was done to it."""
-    asked = get_object_or_404(own_orders(request), id=line_id)
+    asked = get_object_or_404(own_orders(request), id=order_id)
     by = {request.user.username: request.user.username}
     return [
         Change(at=one.at, what=one.what, by=by.get(one.by, ""), words=one.words)
@@ -182,14 +182,14 @@ def log(request: SignedRequest, line_id: UUID) -> list[Change]:
     ]
 
 
-@router.post("/orders/{uuid:line_id}/cancel", response=OrderState)
-def cancel(request: SignedRequest, line_id: UUID) -> OrderState:
-    call_off(get_object_or_404(own_orders(request), id=line_id))
-    return _states([get_object_or_404(own_orders(request), id=line_id)])[0]
+@router.post("/orders/{uuid:order_id}/cancel", response=OrderState)
+def cancel(request: SignedRequest, order_id: UUID) -> OrderState:
+    call_off(get_object_or_404(own_orders(request), id=order_id))
+    return _states([get_object_or_404(own_orders(request), id=order_id)])[0]
 
 
-@router.get("/orders/{uuid:line_id}/files/{int:number}", include_in_schema=False)
-def file(request: SignedRequest, line_id: UUID, number: int) -> HttpResponseBase:
-    line = get_object_or_404(own_orders(request), id=line_id, state=OrderLine.State.DONE)
+@router.get("/orders/{uuid:order_id}/files/{int:number}", include_in_schema=False)
+def file(request: SignedRequest, order_id: UUID, number: int) -> HttpResponseBase:
+    line = get_object_or_404(own_orders(request), id=order_id, state=OrderLine.State.DONE)
     made = get_object_or_404(line.files, number=number)
     return stored(made.file, format_named(made.type).media_type, made.name)

@@ -105,40 +105,40 @@ def own_runs(request: SignedRequest) -> QuerySet[Order]:
     return not_removed(who_asks(request).may_see(Order.objects)).exclude(planner="")
 
 
-def _shown(request: SignedRequest, order_id: UUID) -> RunState:
-    return run_states(own_runs(request).filter(id=order_id))[0]
+def _shown(request: SignedRequest, run_id: UUID) -> RunState:
+    return run_states(own_runs(request).filter(id=run_id))[0]
 
 
-@router.get("/runs/{uuid:order_id}", response=RunState)
-def one(request: SignedRequest, order_id: UUID) -> RunState:
-    get_object_or_404(own_runs(request), id=order_id)
-    return _shown(request, order_id)
+@router.get("/runs/{uuid:run_id}", response=RunState)
+def one(request: SignedRequest, run_id: UUID) -> RunState:
+    get_object_or_404(own_runs(request), id=run_id)
+    return _shown(request, run_id)
 
 
-@router.post("/runs/{uuid:order_id}/pause", response=RunState)
-def pause(request: SignedRequest, order_id: UUID) -> RunState:
+@router.post("/runs/{uuid:run_id}/pause", response=RunState)
+def pause(request: SignedRequest, run_id: UUID) -> RunState:
     """What is in work is finished, nothing new is begun."""
-    order = get_object_or_404(own_runs(request), id=order_id)
+    order = get_object_or_404(own_runs(request), id=run_id)
     if Order.objects.filter(id=order.id, state=Order.State.GOING).update(state=Order.State.PAUSED):
         note(order, Order.State.PAUSED, request.user.username)
-    return _shown(request, order_id)
+    return _shown(request, run_id)
 
 
-@router.post("/runs/{uuid:order_id}/resume", response=RunState)
-def resume(request: SignedRequest, order_id: UUID) -> RunState:
-    order = get_object_or_404(own_runs(request), id=order_id)
+@router.post("/runs/{uuid:run_id}/resume", response=RunState)
+def resume(request: SignedRequest, run_id: UUID) -> RunState:
+    order = get_object_or_404(own_runs(request), id=run_id)
     if Order.objects.filter(id=order.id, state=Order.State.PAUSED).update(
         state=Order.State.GOING, pulse=timezone.now()
     ):
         note(order, Order.State.GOING, request.user.username)
         send_order(order.id, WORKERS)
-    return _shown(request, order_id)
+    return _shown(request, run_id)
 
 
-@router.post("/runs/{uuid:order_id}/cancel", response=RunState)
-def cancel(request: SignedRequest, order_id: UUID) -> RunState:
+@router.post("/runs/{uuid:run_id}/cancel", response=RunState)
+def cancel(request: SignedRequest, run_id: UUID) -> RunState:
     """Nothing more is made; what is finished stays and can be fetched."""
-    order = get_object_or_404(own_runs(request), id=order_id)
+    order = get_object_or_404(own_runs(request), id=run_id)
     with transaction.atomic():
         own_runs(request).filter(id=order.id).update(state=Order.State.CANCELLED)
         ended = list(order.lines.filter(state__in=UNFINISHED).values_list("id", flat=True))
@@ -147,13 +147,13 @@ def cancel(request: SignedRequest, order_id: UUID) -> RunState:
             state=OrderLine.State.CANCELLED, finished=timezone.now()
         )
         note(order, Order.State.CANCELLED, request.user.username)
-    return _shown(request, order_id)
+    return _shown(request, run_id)
 
 
-@router.post("/runs/{uuid:order_id}/again", response=RunState)
-def again(request: SignedRequest, order_id: UUID) -> RunState:
+@router.post("/runs/{uuid:run_id}/again", response=RunState)
+def again(request: SignedRequest, run_id: UUID) -> RunState:
     """Try once more what failed or was called off."""
-    order = get_object_or_404(own_runs(request), id=order_id)
+    order = get_object_or_404(own_runs(request), id=run_id)
     order.lines.filter(state__in=(OrderLine.State.FAILED, OrderLine.State.CANCELLED)).update(
         state=OrderLine.State.QUEUED, tries=0, problem="", finished=None, worker=""
     )
@@ -166,21 +166,21 @@ def again(request: SignedRequest, order_id: UUID) -> RunState:
         send_order(order.id, WORKERS)
     else:
         send_layout(order)
-    return _shown(request, order_id)
+    return _shown(request, run_id)
 
 
-@router.delete("/runs/{uuid:order_id}", response={204: None})
-def remove(request: SignedRequest, order_id: UUID) -> tuple[int, None]:
+@router.delete("/runs/{uuid:run_id}", response={204: None})
+def remove(request: SignedRequest, run_id: UUID) -> tuple[int, None]:
     """Remove a run and its files."""
-    order = get_object_or_404(own_runs(request), id=order_id)
+    order = get_object_or_404(own_runs(request), id=run_id)
     removing.remove(Order.objects.filter(id=order.id))
     return 204, None
 
 
-@router.get("/runs/{uuid:order_id}/files.zip", include_in_schema=False)
-def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
+@router.get("/runs/{uuid:run_id}/files.zip", include_in_schema=False)
+def files(request: SignedRequest, run_id: UUID) -> StreamingHttpResponse:
     """Everything that is finished, by size, with a table of what each file is."""
-    order = get_object_or_404(own_runs(request), id=order_id)
+    order = get_object_or_404(own_runs(request), id=run_id)
     if not order.lines.filter(state=OrderLine.State.DONE).exists():
         raise HttpError(409, "No file of this run is finished yet.")
     response = StreamingHttpResponse(zipped(order), content_type="application/zip")
@@ -188,9 +188,9 @@ def files(request: SignedRequest, order_id: UUID) -> StreamingHttpResponse:
     return response
 
 
-@router.get("/runs/{uuid:order_id}/files.csv", include_in_schema=False)
-def listed(request: SignedRequest, order_id: UUID) -> HttpResponse:
-    order = get_object_or_404(own_runs(request), id=order_id)
+@router.get("/runs/{uuid:run_id}/files.csv", include_in_schema=False)
+def listed(request: SignedRequest, run_id: UUID) -> HttpResponse:
+    order = get_object_or_404(own_runs(request), id=run_id)
     response = HttpResponse(table(order), content_type="text/csv; charset=utf-8")
     to_keep(response, order.title, ".csv", "prints")
     return response

@@ -1514,7 +1514,7 @@ export interface paths {
         };
         /**
          * Log
-         * @description What became of an order, the oldest first; what was done to the whole run that it belongs to was done to it.
+         * @description What became of an order, the oldest first; what was done to the whole order that it belongs to was done to it.
          */
         get: operations["zollstock_renders_api_log"];
         put?: never;
@@ -1588,14 +1588,14 @@ export interface paths {
             cookie?: never;
         };
         /** One */
-        get: operations["zollstock_renders_runs_api_one"];
+        get: operations["zollstock_renders_orders_api_one"];
         put?: never;
         post?: never;
         /**
          * Remove
          * @description Remove a run and its files.
          */
-        delete: operations["zollstock_renders_runs_api_remove"];
+        delete: operations["zollstock_renders_orders_api_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1614,7 +1614,7 @@ export interface paths {
          * Pause
          * @description What is in work is finished, nothing new is begun.
          */
-        post: operations["zollstock_renders_runs_api_pause"];
+        post: operations["zollstock_renders_orders_api_pause"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1631,7 +1631,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Resume */
-        post: operations["zollstock_renders_runs_api_resume"];
+        post: operations["zollstock_renders_orders_api_resume"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1651,7 +1651,7 @@ export interface paths {
          * Cancel
          * @description Nothing more is made; what is finished stays and can be fetched.
          */
-        post: operations["zollstock_renders_runs_api_cancel"];
+        post: operations["zollstock_renders_orders_api_cancel"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1671,7 +1671,7 @@ export interface paths {
          * Again
          * @description Try once more what failed or was called off.
          */
-        post: operations["zollstock_renders_runs_api_again"];
+        post: operations["zollstock_renders_orders_api_again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7136,7 +7136,7 @@ export interface components {
         };
         /**
          * RunState
-         * @description A run with its counts; it is over when nothing is queued or running.
+         * @description The order of a batch with its counts; it is over when nothing is queued or running.
          */
         RunState: {
             /**
@@ -12960,7 +12960,7 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_runs_api_one: {
+    zollstock_renders_orders_api_one: {
         parameters: {
             query?: never;
             header?: never;
@@ -13009,7 +13009,7 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_runs_api_remove: {
+    zollstock_renders_orders_api_remove: {
         parameters: {
             query?: never;
             header?: never;
@@ -13056,7 +13056,7 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_runs_api_pause: {
+    zollstock_renders_orders_api_pause: {
         parameters: {
             query?: never;
             header?: never;
@@ -13105,7 +13105,7 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_runs_api_resume: {
+    zollstock_renders_orders_api_resume: {
         parameters: {
             query?: never;
             header?: never;
@@ -13154,7 +13154,7 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_runs_api_cancel: {
+    zollstock_renders_orders_api_cancel: {
         parameters: {
             query?: never;
             header?: never;
@@ -13203,7 +13203,7 @@ export interface operations {
             };
         };
     };
-    zollstock_renders_runs_api_again: {
+    zollstock_renders_orders_api_again: {
         parameters: {
             query?: never;
             header?: never;

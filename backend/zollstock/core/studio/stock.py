@@ -10,6 +10,7 @@ from pydantic_core import PydanticCustomError
 
 from ..documents.faults import DocumentError, problem_list
 from ..ground.lengths import Length
+from ..ground.money import Price
 from ..ground.rational import Fraction
 from ..ground.refusal import ChangedElsewhere, Refusal
 from ..ground.rowkeys import Key, free_keys, twice
@@ -20,7 +21,6 @@ from ..parts.part import Part, length_of
 from .media import MEDIA, spread_of
 
 MOST_MEDIA, MOST_PAPERS = 200, 100
-Price = Annotated[float, Field(ge=0, le=1_000_000)]
 
 
 class StockChanged(ChangedElsewhere):

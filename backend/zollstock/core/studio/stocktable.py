@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from decimal import Decimal
 from math import isfinite, nan
 from typing import Any
 
@@ -10,6 +11,7 @@ from pydantic import ValidationError
 
 from ..documents.faults import problem_list
 from ..ground.csvtable import Cell, TableError, headed, records, write_table
+from ..ground.money import plain
 from .stock import (
     MOST_MEDIA,
     MOST_PAPERS,
@@ -52,16 +54,20 @@ def _rows(stock: Stock) -> Iterator[list[Any]]:
         ]
         for roll in medium.rolls:
             yield [*head, "roll", "", roll.width.typed, "", _typed(roll.left), roll.margin.typed,
-                   _number(roll.price), _typed(roll.minimum), roll.key, medium.key]  # fmt: skip
+                   _price(roll.price), _typed(roll.minimum), roll.key, medium.key]  # fmt: skip
         for sheet in medium.sheets:
             yield [*head, "sheet", sheet.name, sheet.width.typed, sheet.height.typed, "" if sheet.left is None else sheet.left,
-                   sheet.margin.typed, _number(sheet.price), "", sheet.key, medium.key]  # fmt: skip
+                   sheet.margin.typed, _price(sheet.price), "", sheet.key, medium.key]  # fmt: skip
         if not medium.rolls and not medium.sheets:
             yield [*head, *[""] * 9, medium.key]
 
 
 def _number(value: float | None) -> str:
     return "" if value is None else f"{value:g}"
+
+
+def _price(value: Decimal | None) -> str:
+    return "" if value is None else plain(value)
 
 
 def _typed(length: Any) -> str:
@@ -119,7 +125,8 @@ def _paper(cell: Cell, line: int, kind: str) -> dict[str, Any]:
     names = ("width", "margin") + (("left", "minimum") if kind == "roll" else ("height",))
     found: dict[str, Any] = {name: cell(name) for name in names if cell(name)}
     if cell("price"):
-        found["price"] = _float(cell("price"), "price", line)
+        _float(cell("price"), "price", line)
+        found["price"] = Decimal(cell("price").replace(",", "."))
     if cell("key"):
         found["key"] = cell("key")
     if kind == "sheet":

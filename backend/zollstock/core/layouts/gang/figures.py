@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from decimal import Decimal
 from typing import NamedTuple
 
 from ...answer.reckoning import Figure, Finding
 from ...figures.figure import figure
 from ...ground import show
 from ...ground.lengths import MM_PER_INCH
-from ...ground.rational import Fraction, exact
+from ...ground.money import to_the_cent
+from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...ground.workings import length, length_shown, number, written
 from ...sheet.grid import Grid
@@ -24,36 +26,27 @@ _MOST_NAMED = 6
 class Bill(NamedTuple):
     """What a gang costs: the price of one (a metre, a sheet), how `many` of it, and whether the least was taken."""
 
-    price: Fraction
+    price: Decimal
     many: Fraction
     least: bool
 
     @property
     def cost(self) -> Fraction:
-        return self.price * self.many
+        """Exact; it is charged `to_the_cent`."""
+        return Fraction(self.price) * self.many
 
 
 def bill(gang: Gang) -> Bill | None:
     """None where no price is known."""
     layout = gang.layout
     if layout.roll is None:
-        return None if layout.price is None else Bill(exact(layout.price), Fraction(len(gang.lengths)), False)  # fmt: skip
+        return None if layout.price is None else Bill(layout.price, Fraction(len(gang.lengths)), False)  # fmt: skip
     if layout.roll.price_per_m is None:
         return None
     least = layout.roll.least_length
     short = least is not None and gang.length < least.mm
     mm = least.mm if short and least is not None else gang.length
-    return Bill(exact(layout.roll.price_per_m), mm / METRE, short)
-
-
-def money(amount: Fraction) -> str:
-    """A price with two places: 12.40.
-
-    >>> money(Fraction(1245, 100)), money(Fraction(1, 3))
-    ('12.45', '0.33')
-    """
-    cents = int(amount * 100 + Fraction(1, 2))
-    return f"{cents // 100}.{cents % 100:02d}"
+    return Bill(layout.roll.price_per_m, mm / METRE, short)
 
 
 def gang_figures(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
@@ -65,16 +58,17 @@ def gang_figures(gang: Gang, style: LengthStyle) -> Iterator[Figure]:
     yield from _file(gang, style)
     billed = bill(gang)
     if billed is not None:
+        shown = str(to_the_cent(billed.cost))
         what = "sheets" if gang.layout.roll is None else "m"
         put = written(
             f"{{}} × {{}} {what}",
-            (number(billed.price, 2), number(billed.many, 3)),
+            (number(Fraction(billed.price), 2), number(billed.many, 3)),
             lambda price, many: price * many,
-            lambda value: money(Fraction(value)),
-            money(billed.cost),
+            lambda value: str(to_the_cent(Fraction(value))),
+            shown,
         )
         formula = "price × least length" if billed.least else f"price × {what}"
-        yield figure("cost", "Cost", billed.cost, "–", money(billed.cost), formula, put, "gang")
+        yield figure("cost", "Cost", billed.cost, "–", shown, formula, put, "gang")
     if gang.by_shelves is not None:
         yield _saved(gang, gang.by_shelves, style)
 

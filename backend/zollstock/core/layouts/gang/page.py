@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ...ground import show
+from ...ground.money import Money, to_the_cent
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...studio.stock import Stock, StockRoll, StockSheet
@@ -21,7 +22,7 @@ from ..page import (
     step_summary,
 )
 from ..request import Margins, Paper
-from .figures import bill, display_name, money
+from .figures import bill, display_name
 from .places import Gang, gang_of
 from .request import GangRequest, Roll
 
@@ -99,7 +100,7 @@ def _drawn(gang: Gang, style: LengthStyle) -> GangDrawn:
 
 def priced(amount: Fraction, stock: Stock) -> str:
     """A price in the studio's currency."""
-    return f"{money(amount)} {stock.currency}".rstrip()
+    return str(Money(to_the_cent(amount), stock.currency))
 
 
 def _told(way: str, at: str, frees: tuple[int, ...]) -> str:

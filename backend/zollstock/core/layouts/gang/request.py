@@ -10,6 +10,7 @@ from pydantic import Field
 
 from ...edges import Problem
 from ...ground.lengths import Length
+from ...ground.money import Price
 from ...ground.rational import Fraction
 from ...packing import Item, Placed
 from ...packing import Paper as Bin
@@ -37,7 +38,7 @@ class Roll(Part):
     lead: Length = length_of("20 mm")
     tail: Length = length_of("20 mm")
     most_length: Length | None = None
-    price_per_m: Annotated[float, Field(ge=0, le=1_000_000)] | None = None
+    price_per_m: Price | None = None
     least_length: Length | None = None
     stock: str = Field(default="", max_length=40)
 
@@ -79,9 +80,7 @@ class GangRequest(LayoutRequest):
     may_turn: Annotated[list[bool], Field(max_length=200)] = []
     roll: Roll | None = None
     gap: Length = length_of("5 mm")
-    price: Annotated[float, Field(ge=0, le=1_000_000)] | None = Field(
-        default=None, description="Of a sheet."
-    )
+    price: Price | None = Field(default=None, description="Of a sheet.")
     stock: str = Field(default="", max_length=40, description="Key of the sheets in the stock.")
     guillotine: bool = Field(default=False, description="Only cuts that go right through.")
     fixed: Annotated[list[Pinned], Field(max_length=MOST_PIECES)] = []
