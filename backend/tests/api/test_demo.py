@@ -15,7 +15,7 @@ from zollstock.batches.models import Batch
 from zollstock.core.layouts import PageQuery, blocking_reasons, lay, layout_page, parse_layout
 from zollstock.core.sizes.library import library
 from zollstock.core.studio.stock import read_stock
-from zollstock.core.studio.studio import Studio
+from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 from zollstock.demo import museum, plates, walls, workshop
 from zollstock.demo.management.commands import load_demo
 from zollstock.jobs.kinds import PRINT
@@ -87,7 +87,9 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     pictures = list(batch.pictures.all())
     edits = edits_of(batch, pictures)
     cells = [
-        cell(batch, p, s, edits.get((p.id, s.key))) for p in pictures for s in sizes_of_batch(batch)
+        cell(batch, p, s, edits.get((p.id, s.key)), DEFAULT_STUDIO)
+        for p in pictures
+        for s in sizes_of_batch(batch)
     ]
     assert len(cells) == len(pictures) * 8 and sum(one.edited for one in cells) == 1
     assert {one.zones for one in cells} == {"none", "kept", "near", "cut"}

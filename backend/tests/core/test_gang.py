@@ -29,7 +29,7 @@ from zollstock.core.layouts import (
 from zollstock.core.layouts.document import Sheets, sheets_json
 from zollstock.core.rules.viewing import grade
 from zollstock.core.schema import layout_schema, sheets_schema
-from zollstock.core.studio.stock import Stock
+from zollstock.core.studio.stock import Stock, read_stock
 from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import work_out
 
@@ -347,3 +347,25 @@ def test_a_sheet_that_no_jpeg_holds_is_stopped_before_it_is_made(ppi: float, sto
     assert bool(found) == (longest > 65_500) == stopped
     if stopped:
         assert blocking_reasons(laid)
+
+
+def test_a_paper_of_the_stock_is_taken_with_a_price_that_a_document_holds() -> None:
+    """A fix goes over the wire and is sent back: its price is a number, as a request's is."""
+    stock = read_stock(
+        {
+            "media": [
+                {
+                    "name": "satin",
+                    "rolls": [{"key": "wide", "width": "91.4 cm", "price": 21.5}],
+                    "sheets": [{"key": "a2", "width": "42 cm", "height": "59.4 cm", "price": 4.9}],
+                }
+            ]
+        }
+    )
+    page = layout_page(gang(), "cm", PageQuery(Studio(stock=stock)))
+    fixes = {way.id: way.fix for way in page.ways if way.id.startswith("paper-")}
+    for fix in fixes.values():
+        sent = json.loads(json.dumps(fix))
+        parse_layout(patched(gang_document(), sent))
+    assert fixes["paper-wide"]["roll"]["price_per_m"] == 21.5
+    assert fixes["paper-a2"]["price"] == 4.9

@@ -22,5 +22,9 @@ def first_roll(at: Beginning) -> Document:
         return usual
     document = found.model_dump(mode="json")
     kept = {name: document[name] for name in ("width", "margin")}
-    priced = {"price_per_m": found.price, "least_length": document["minimum"], "stock": found.key}
+    priced = {
+        "price_per_m": document["price"],
+        "least_length": document["minimum"],
+        "stock": found.key,
+    }
     return usual | kept | priced

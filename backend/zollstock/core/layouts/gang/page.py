@@ -163,12 +163,13 @@ def _cutting(gang: Gang, studio: Studio) -> Iterator[LayoutWay]:
 
 
 def _fix(layout: GangRequest) -> dict[str, object]:
+    document = layout.model_dump(mode="json")
     if layout.roll is not None:
-        return {"roll": layout.roll.model_dump(mode="json"), "stock": "", "fixed": []}
+        return {"roll": document["roll"], "stock": "", "fixed": []}
     return {
         "roll": None,
-        "sheet": layout.sheet.model_dump(mode="json"),
-        "price": layout.price,
+        "sheet": document["sheet"],
+        "price": document["price"],
         "stock": layout.stock,
         "fixed": [],
     }
