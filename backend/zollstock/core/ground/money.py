@@ -31,7 +31,7 @@ Price = Annotated[
     Decimal,
     BeforeValidator(_read),
     Field(ge=0, le=MOST, allow_inf_nan=False),
-    PlainSerializer(float, return_type=float, when_used="json"),
+    PlainSerializer(float, return_type=float),
     WithJsonSchema({"type": "number", "minimum": 0, "maximum": MOST}),
 ]
 _CENT = Decimal("0.01")
