@@ -20,6 +20,6 @@ class PlannedLayout(NamedTuple):
 
 def laid(work: Work) -> PlannedLayout:
     sheet = print_sheet(work)
-    [piece], grid = sheet.pieces, sheet.grid
+    [piece], grid = sheet.picture_parts, sheet.grid
     printed, image, content = (grid.box(box) for box in (piece.box, piece.image, piece.content))
     return PlannedLayout(grid, printed, image, content, sampling(piece, grid))

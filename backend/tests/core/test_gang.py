@@ -154,7 +154,7 @@ def test_sixty_pieces_are_laid_in_under_two_seconds() -> None:
     plans = [small(f"{120 + 37 * n % 400} mm", f"{100 + 53 * n % 500} mm") for n in range(60)]
     layout = gang(plans=plans, copies=[])
     begun = time.process_time()
-    assert len(lay(layout).sheets[0].excerpts) == 60
+    assert len(lay(layout).sheets[0].file_parts) == 60
     assert time.process_time() - begun < 2
 
 

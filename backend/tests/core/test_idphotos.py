@@ -83,10 +83,10 @@ def test_as_many_as_fit_none_over_another_and_all_on_the_sheet(
             parse_layout(document)
         return
     laid = lay(parse_layout(document))
-    boxes = [piece.box for piece in laid.sheets[0].excerpts]
+    boxes = [piece.box for piece in laid.sheets[0].file_parts]
     assert len(boxes) == max(ways)
     if ways[0] >= ways[1]:
-        assert laid.sheets[0].excerpts[0].turn == 0
+        assert laid.sheets[0].file_parts[0].turn == 0
     for at, one in enumerate(boxes):
         assert one.x >= 2 and one.y >= 2
         assert one.right <= Fraction(width, 10) - 2 and one.bottom <= Fraction(height, 10) - 2
@@ -98,11 +98,11 @@ def test_as_many_as_fit_none_over_another_and_all_on_the_sheet(
 
 
 def test_more_copies_than_fit_take_more_sheets_and_fewer_lie_in_the_middle() -> None:
-    assert [len(sheet.excerpts) for sheet in lay(passes(copies=11)).sheets] == [8, 3]
+    assert [len(sheet.file_parts) for sheet in lay(passes(copies=11)).sheets] == [8, 3]
     (sheet,) = lay(passes(copies=4)).sheets
-    boxes = [piece.box for piece in sheet.excerpts]
+    boxes = [piece.box for piece in sheet.file_parts]
     assert min(box.y for box in boxes) == 102 - max(box.bottom for box in boxes)
-    (single,) = lay(passes(copies=1)).sheets[0].excerpts
+    (single,) = lay(passes(copies=1)).sheets[0].file_parts
     assert single.box.x == Fraction(152 - 35, 2) and single.box.y == Fraction(102 - 45, 2)
 
 
@@ -113,7 +113,7 @@ def test_cut_lines_run_to_the_rim_and_over_no_photo() -> None:
     assert any(stroke.end[0] == 152 for stroke in sheet.strokes)
     for stroke in sheet.strokes:
         (x, y), (to_x, to_y) = stroke.start, stroke.end
-        for piece in sheet.excerpts:
+        for piece in sheet.file_parts:
             box = piece.box
             over = x < box.right and to_x > box.x and y < box.bottom and to_y > box.y
             assert not over

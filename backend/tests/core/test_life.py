@@ -36,7 +36,7 @@ def test_any_scale(scale: float, ppi: float) -> None:
 
 def test_a_part_is_smaller_only_where_the_picture_is() -> None:
     (sheet,) = lay(life(scale=0.1, parts=[{"x": 0.0, "y": 1.0}])).sheets
-    assert (sheet.excerpts[0].box.w, sheet.excerpts[0].box.h) == pytest.approx((40, 60))
+    assert (sheet.file_parts[0].box.w, sheet.file_parts[0].box.h) == pytest.approx((40, 60))
 
 
 def test_all_of_it_as_tiles() -> None:

@@ -41,13 +41,13 @@ def test_made_for_the_driver_everything_comes_out_true(tenths: int) -> None:
         assert (sheet.width, sheet.height) in ((210, 297), (297, 210))  # it is the printer's paper
         (bar,) = [stroke for stroke in sheet.strokes if stroke.kind == "scale"]
         assert (bar.end[0] - bar.start[0]) * scale == 100
-        (piece,) = sheet.excerpts
+        (piece,) = sheet.file_parts
         assert (piece.box.w * scale, piece.box.h * scale) == (piece.part.w, piece.part.h)
         assert piece.box.right <= sheet.width and piece.box.bottom <= sheet.height
         # As many pixels as the paper shows of the print's own file.
         assert sheet.ppi == work.output_ppi * scale
         assert sheet.pixels(piece).w == piece.shown.w
-    shown = {piece.shown for sheet in laid.sheets for piece in sheet.excerpts}
+    shown = {piece.shown for sheet in laid.sheets for piece in sheet.file_parts}
     assert max(box.right for box in shown) == work.output_w
     assert max(box.bottom for box in shown) == work.output_h
 
@@ -57,7 +57,7 @@ def test_a_life_size_is_made_for_the_driver_too() -> None:
         lay(life(printed={"bar": "96 mm", "correct": correct})) for correct in (False, True)
     )
     for before, after in zip(plain.sheets, mended.sheets, strict=True):
-        one, other = before.excerpts[0], after.excerpts[0]
+        one, other = before.file_parts[0], after.file_parts[0]
         assert after.width == before.width
         assert one.box.w == one.part.w and other.box.w * Fraction(96, 100) == other.part.w
 
@@ -73,7 +73,7 @@ def test_an_id_photo_is_never_toned_and_has_no_bar() -> None:
         with pytest.raises(LayoutError):
             parse_layout(pass_document(**more))
     assert all(
-        piece.tone == FULL_TONE for sheet in lay(passes()).sheets for piece in sheet.excerpts
+        piece.tone == FULL_TONE for sheet in lay(passes()).sheets for piece in sheet.file_parts
     )
 
 
@@ -82,7 +82,7 @@ def test_the_overview_comes_first_and_has_every_number() -> None:
     first, *rest = with_map.sheets
     assert first.name == NAME and [sheet.name for sheet in rest] == [s.name for s in plain.sheets]
     assert {label.text for label in first.labels} == {sheet.name for sheet in rest}
-    (piece,) = first.excerpts
+    (piece,) = first.file_parts
     document = with_map.works[0].boxes.document
     assert piece.part == document and piece.reduced == ceil(max(document.w / 200, document.h / 287))
     assert piece.box.w * piece.reduced == document.w  # to scale
@@ -103,10 +103,10 @@ def test_every_number_of_the_overview_stands_in_its_own_tile(
         assert "more than 1000" in str(refused)
         return
     first, *rest = lay(wanted).sheets
-    (piece,) = first.excerpts
+    (piece,) = first.file_parts
     assert piece.tone.grey is grey and piece.tone.light > 0
     assert first.pixels(piece).right <= first.grid.width
-    tiles_by_name = {sheet.name: sheet.excerpts[0].part for sheet in rest}
+    tiles_by_name = {sheet.name: sheet.file_parts[0].part for sheet in rest}
     assert len(first.labels) == len(rest)
     for label in first.labels:
         part = tiles_by_name[label.text]

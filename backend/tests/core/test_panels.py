@@ -161,7 +161,7 @@ def test_every_px_of_the_spread_lies_on_one_panel_at_its_place(
     assert grown == 0
     ends = 0
     for face, sheet in zip(layout.on_spread, laid.sheets, strict=True):
-        (piece,) = sheet.excerpts
+        (piece,) = sheet.file_parts
         x, right = (
             int(edge * per_mm + Fraction(1, 2))
             for edge in ((face.y, face.bottom) if down else (face.x, face.right))

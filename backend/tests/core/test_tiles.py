@@ -60,12 +60,12 @@ def test_the_other_turn_is_taken_where_it_needs_fewer_and_standing_where_it_does
 def test_margins_turn_with_the_sheet() -> None:
     margins = {"left": "5 mm", "top": "10 mm", "right": "15 mm", "bottom": "20 mm"}
     sheet = {"width": "210 mm", "height": "297 mm", "margins": margins}
-    lying = lay(tiles(sheet=sheet, turn=90)).sheets[0].excerpts[0].box
+    lying = lay(tiles(sheet=sheet, turn=90)).sheets[0].file_parts[0].box
     assert (lying.x, lying.y) == (20, 5)  # what was below is left, what was left is above
 
 
 def test_spread_evenly_all_are_alike() -> None:
-    boxes = [sheet.excerpts[0].box for sheet in lay(tiles(spread="even")).sheets]
+    boxes = [sheet.file_parts[0].box for sheet in lay(tiles(spread="even")).sheets]
     assert len({(box.w, box.h) for box in boxes}) == 1
     assert boxes[0].w == Fraction(590, 3) and boxes[0].h == Fraction(885, 4)
 
@@ -125,10 +125,10 @@ def test_every_pixel_of_the_file_lies_on_a_sheet(
     laid = lay(tiles(plan, overlap=f"{overlap} mm", spread=spread, sheet=sheet, **moved))
     work, columns, rows = laid.works[0], set(), set()
     for made in laid.sheets:
-        shown, lies = made.excerpts[0].shown, made.pixels(made.excerpts[0])
+        shown, lies = made.file_parts[0].shown, made.pixels(made.file_parts[0])
         columns |= set(range(shown.x, shown.right))
         rows |= set(range(shown.y, shown.bottom))
-        exact = made.grid.box(made.excerpts[0].box)
+        exact = made.grid.box(made.file_parts[0].box)
         assert (lies.x, lies.y) == (exact.x, exact.y)
         assert abs(lies.w - exact.w) <= 1 and abs(lies.h - exact.h) <= 1
         assert lies.right <= made.grid.width and lies.bottom <= made.grid.height
@@ -141,7 +141,7 @@ def test_every_pixel_of_the_file_lies_on_a_sheet(
 
 def test_marks_lie_outside_the_image_and_the_bar_is_exactly_100_mm() -> None:
     for sheet in lay(tiles()).sheets:
-        box = sheet.excerpts[0].box
+        box = sheet.file_parts[0].box
         bars = [stroke for stroke in sheet.strokes if stroke.kind == "scale"]
         assert [stroke.end[0] - stroke.start[0] for stroke in bars] == [100]
         for stroke in sheet.strokes:
@@ -162,7 +162,7 @@ def test_register_marks_of_neighbours_meet() -> None:
     first, second = lay(tiles()).sheets[:2]
 
     def places(sheet, kind):  # type: ignore[no-untyped-def]
-        piece = sheet.excerpts[0]
+        piece = sheet.file_parts[0]
         return {
             stroke.start[0] - piece.box.x + piece.part.x
             for stroke in sheet.strokes
@@ -171,7 +171,7 @@ def test_register_marks_of_neighbours_meet() -> None:
 
     assert places(first, "register") & places(second, "register") == {195}
     assert places(first, "glue") == {190}  # where the second one begins
-    assert second.excerpts[0].part.x == 190
+    assert second.file_parts[0].part.x == 190
 
 
 def test_a_face_on_a_seam_is_told_with_its_tiles() -> None:

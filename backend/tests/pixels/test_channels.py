@@ -23,7 +23,7 @@ from zollstock.core.work.outcome import work_out
 from zollstock.pixels import profiles
 from zollstock.pixels.channels import CHANNELS, CMYK, FULL, channels_of
 from zollstock.pixels.colour import Paint
-from zollstock.pixels.compose import compose
+from zollstock.pixels.compose import Sources, compose
 from zollstock.pixels.methods import Way, method_of
 from zollstock.pixels.page import Page
 from zollstock.pixels.tone import in_linear_light
@@ -68,7 +68,7 @@ def composed(wanted: Plan, count: int, bits: int = 8, ink: bool = True) -> pyvip
     work = work_out(wanted)
     way = Way(wanted.pixels.method, denoise=wanted.pixels.denoise, sigma=2.0)
     source = picture(count, bits)
-    return compose(print_sheet(work), lambda _: source, method_of(way), ink)
+    return compose(print_sheet(work), Sources(lambda _: source, method_of(way)), ink)
 
 
 @pytest.mark.parametrize("bits", [8, 16])

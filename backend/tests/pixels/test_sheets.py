@@ -13,8 +13,8 @@ from zollstock.core.parts.file import OutputSpec
 from zollstock.core.rules.fileformats import FILE_FORMATS
 from zollstock.core.seeing.enlarging import METHODS as NAMED
 from zollstock.core.shapes.box import Box
-from zollstock.core.sheet.sheets import Piece, Sheet, Stroke
-from zollstock.pixels.compose import compose
+from zollstock.core.sheet.sheets import Ink, PicturePart, Sheet, Stroke
+from zollstock.pixels.compose import Sources, compose
 from zollstock.pixels.errors import RenderError
 from zollstock.pixels.methods import METHODS, Way, method_of
 from zollstock.pixels.page import Page
@@ -37,19 +37,19 @@ def picture() -> pyvips.Image:
     return at[0].bandjoin([at[1], at[0] * 0 + 200]).cast("uchar").copy(interpretation="srgb")
 
 
-def piece(place: Box, turn: int = 0, region: Box | None = None, **more) -> Piece:
-    return Piece(name=f"turned {turn}", plan=0, picture=(W, H), region=region or box(0, 0, W, H), box=place,
+def piece(place: Box, turn: int = 0, region: Box | None = None, **more) -> PicturePart:
+    return PicturePart(name=f"turned {turn}", plan=0, picture=(W, H), region=region or box(0, 0, W, H), box=place,
                  image=more.pop("image", place), content=more.pop("content", place), padding="#ff0000",
                  rim=EdgeFill("colour", "#00ff00"), turn=turn, **more)  # fmt: skip
 
 
-def sheet(*pieces: Piece, strokes: tuple[Stroke, ...] = ()) -> Sheet:
+def sheet(*pieces: PicturePart, strokes: tuple[Stroke, ...] = ()) -> Sheet:
     paper = box(0, 0, 20, 16)
-    return Sheet("one", paper.w, paper.h, PPI, paper, paper, pieces, strokes)
+    return Sheet("one", paper.w, paper.h, PPI, paper, paper, (*pieces, Ink(strokes)))
 
 
 def drawn(wanted: Sheet) -> pyvips.Image:
-    return compose(wanted, lambda _: picture(), method_of(Way())).copy_memory()
+    return compose(wanted, Sources(lambda _: picture(), method_of(Way()))).copy_memory()
 
 
 @pytest.mark.parametrize("turn", [0, 90, 180, 270])

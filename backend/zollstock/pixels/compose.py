@@ -1,12 +1,13 @@
-"""Sheets in pixels: pieces, their rims, and strokes, as one lazy libvips image."""
+"""Sheets in pixels: parts of pictures and of files, their rims, and ink, as one lazy libvips image."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from zollstock.core.sheet.grid import Grid, PixelBox
-from zollstock.core.sheet.sheets import Piece, Sheet, sampling
+from zollstock.core.sheet.sheets import FilePart, Part, PicturePart, Sheet, sampling
 
 from . import colour
 from .ink import Ground, inked
@@ -21,65 +22,109 @@ ROTATIONS = {90: "d90", 180: "d180", 270: "d270"}
 _PAPER = "#ffffff"
 
 
-def compose(sheet: Sheet, opened: Opened, method: Method, ink: bool = True) -> pyvips.Image:
-    """The sheet's pixels, without strokes and labels where a file keeps those as such (`ink` false).
+@dataclass(frozen=True, slots=True)
+class Sources:
+    """Where the parts of a sheet come from: pictures, with the `method` that makes their pixels, and files of plans.
 
-    It needs a piece at least, from whose picture colours and depth are taken.
+    `files` opens the whole file of a plan by its number, to be read anywhere at once.
+    """
+
+    pictures: Opened | None = None
+    method: Method | None = None
+    files: Opened | None = None
+
+
+NO_SOURCES = Sources()
+
+
+def compose(sheet: Sheet, sources: Sources, ink: bool = True) -> pyvips.Image:
+    """The pixels of a sheet's front, without strokes and letters where a file keeps those as such (`ink` false).
+
+    Colours and depth are those of its first part; a sheet of nothing but ink is plain sRGB paper.
     """
     grid = sheet.grid
     whole = PixelBox(0, 0, grid.width, grid.height)
-    image, paint, ground, pictures = None, None, None, []
-    for piece in sheet.pieces:
-        source = opened(piece.plan)
-        paint = paint or colour.Paint(source)
-        made, place = _made(piece, source, grid, method, paint)
-        if ink and sheet.labels:
-            ground = _grounded(piece, source, grid, paint, ground)
-            pictures.append(grid.box(piece.box) if piece.rim.fill == "colour" else place)
-        if image is None:
-            image = set_into(made, place, whole, paint(_PAPER))
-        else:
-            image = image.insert(made, place.x, place.y)
+    image, paint, ground, covered = None, None, None, []
+    letters = ink and bool(sheet.labels)
+    for part in sheet.parts:
+        made = _part(part, sheet, grid, sources, paint)
+        paint = made.paint
+        if letters and made.plain is not None:
+            ground = made.plain.over(ground, whole, paint)
+            covered.append(made.covers)
+        image = made.laid.over(image, whole, paint)
     if image is None or paint is None:
-        raise ValueError("a sheet without pieces has no pixels")
-    if not ink:
-        return image
-    under = None if ground is None else Ground(ground, tuple(pictures))
-    return inked(image, sheet, grid, paint, under)
-
-
-def compose_excerpts(sheet: Sheet, files: Opened, ink: bool = True) -> pyvips.Image:
-    """The pixels of a sheet of excerpts; `files` opens the file of a plan by its number, read anywhere at once."""
-    grid = sheet.grid
-    image, paint = None, None
-    for excerpt in sheet.excerpts:
-        shown, lies = excerpt.shown, sheet.pixels(excerpt)
-        made = files(excerpt.plan).crop(shown.x, shown.y, shown.w, shown.h)
-        if excerpt.reduced > 1:
-            # A whole number of px to one: what is left at the right and below is less than one.
-            made = made.shrink(excerpt.reduced, excerpt.reduced, ceil=False)
-        if excerpt.turn:
-            made = made.rot(ROTATIONS[excerpt.turn])
-        paint = paint or colour.Paint(made)
-        made = toned(made, excerpt.tone, paint(_PAPER))
-        if excerpt.rim is not None:
-            whole = PixelBox(0, 0, grid.width, grid.height)
-            made = rimmed(made, lies, whole, excerpt.rim, paint(excerpt.rim.colour))
-            lies = whole
-        if image is None:
-            image = set_into(made, lies, PixelBox(0, 0, grid.width, grid.height), paint(_PAPER))
-        else:
-            image = image.insert(made, lies.x, lies.y)
-    if image is None or paint is None:
-        # Nothing but ink: plain paper under it.
         image = pyvips.Image.black(grid.width, grid.height, bands=3) + 255
         image = image.cast("uchar").copy(interpretation="srgb")
         paint = colour.Paint(image)
-    return inked(image, sheet, grid, paint) if ink else image
+    if not ink:
+        return image
+    under = None if ground is None else Ground(ground, tuple(covered))
+    return inked(image, sheet, grid, paint, under)
+
+
+class _Laid(NamedTuple):
+    """Pixels and where they lie on the sheet."""
+
+    image: pyvips.Image
+    place: PixelBox
+
+    def over(
+        self, below: pyvips.Image | None, whole: PixelBox, paint: colour.Paint
+    ) -> pyvips.Image:
+        """On what lies there already, or on paper."""
+        if below is None:
+            return set_into(self.image, self.place, whole, paint(_PAPER))
+        return below.insert(self.image, self.place.x, self.place.y)
+
+
+class _Part(NamedTuple):
+    """A part as it lies: its pixels, the paint for its colours, and where it is read from the top, the same as `plain` as
+    its padding with the place that its picture `covers`."""
+
+    laid: _Laid
+    paint: colour.Paint
+    plain: _Laid | None
+    covers: PixelBox
+
+
+def _part(
+    part: Part, sheet: Sheet, grid: Grid, sources: Sources, paint: colour.Paint | None
+) -> _Part:
+    if isinstance(part, FilePart):
+        return _of_file(part, sheet, grid, sources, paint)
+    if sources.pictures is None or sources.method is None:
+        raise ValueError(f"nothing is known of the picture of plan {part.plan}")
+    source = sources.pictures(part.plan)
+    paint = paint or colour.Paint(source)
+    laid = _Laid(*_made(part, source, grid, sources.method, paint))
+    covers = grid.box(part.box) if part.rim.fill == "colour" else laid.place
+    return _Part(laid, paint, _plain(part, source, grid, paint), covers)
+
+
+def _of_file(
+    part: FilePart, sheet: Sheet, grid: Grid, sources: Sources, paint: colour.Paint | None
+) -> _Part:
+    if sources.files is None:
+        raise ValueError(f"nothing is known of the file of plan {part.plan}")
+    shown, lies = part.shown, sheet.pixels(part)
+    made = sources.files(part.plan).crop(shown.x, shown.y, shown.w, shown.h)
+    if part.reduced > 1:
+        # A whole number of px to one: what is left at the right and below is less than one.
+        made = made.shrink(part.reduced, part.reduced, ceil=False)
+    if part.turn:
+        made = made.rot(ROTATIONS[part.turn])
+    paint = paint or colour.Paint(made)
+    made = toned(made, part.tone, paint(_PAPER))
+    if part.rim is not None:
+        whole = PixelBox(0, 0, grid.width, grid.height)
+        made = rimmed(made, lies, whole, part.rim, paint(part.rim.colour))
+        lies = whole
+    return _Part(_Laid(made, lies), paint, None, lies)
 
 
 def _made(
-    piece: Piece, source: pyvips.Image, grid: Grid, method: Method, paint: colour.Paint
+    piece: PicturePart, source: pyvips.Image, grid: Grid, method: Method, paint: colour.Paint
 ) -> tuple[pyvips.Image, PixelBox]:
     """A piece with its padding and its rim, and where it lies."""
     printed = grid.box(piece.box)
@@ -91,24 +136,19 @@ def _made(
 
 
 def _edged(
-    made: pyvips.Image, piece: Piece, grid: Grid, paint: colour.Paint
+    made: pyvips.Image, piece: PicturePart, grid: Grid, paint: colour.Paint
 ) -> tuple[pyvips.Image, PixelBox]:
     printed, image, content = (grid.box(box) for box in (piece.box, piece.image, piece.content))
     made = set_into(made, printed, image, paint(piece.padding))
     return rimmed(made, image, content, piece.rim, paint(piece.rim.colour)), content
 
 
-def _grounded(
-    piece: Piece, source: pyvips.Image, grid: Grid, paint: colour.Paint, ground: pyvips.Image | None
-) -> pyvips.Image:
-    """The sheet as it would be if the piece's picture were as plain as its padding."""
+def _plain(piece: PicturePart, source: pyvips.Image, grid: Grid, paint: colour.Paint) -> _Laid:
+    """The part as it would be if its picture were as plain as its padding."""
     printed = grid.box(piece.box)
     plain = pyvips.Image.black(printed.w, printed.h, bands=1) + paint(piece.padding)
     plain = plain.cast(source.format).copy(interpretation=source.interpretation)
-    made, place = _edged(plain, piece, grid, paint)
-    if ground is None:
-        return set_into(made, place, PixelBox(0, 0, grid.width, grid.height), paint(_PAPER))
-    return ground.insert(made, place.x, place.y)
+    return _Laid(*_edged(plain, piece, grid, paint))
 
 
 def set_into(

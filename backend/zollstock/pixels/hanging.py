@@ -9,11 +9,10 @@ from zollstock.core.layouts import hanging_sheets
 from zollstock.core.layouts.request import LayoutRequest
 from zollstock.core.parts.file import OutputSpec
 
-from .compose import compose_excerpts
+from .compose import NO_SOURCES, compose
 from .errors import RenderError
 from .page import Page
 from .svg import sheet_svg
-from .vips import pyvips
 from .write import write
 
 
@@ -32,13 +31,7 @@ def write_hanging(layout: Plan | LayoutRequest, out: Path, unit: str | None = No
         with out.open("x", encoding="utf-8") as file:
             file.write(sheet_svg(sheets[0], title))
     elif ending == ".pdf":
-        pages = [
-            Page(compose_excerpts(sheet, _no_files, ink=False), sheet, title) for sheet in sheets
-        ]
+        pages = [Page(compose(sheet, NO_SOURCES, ink=False), sheet, title) for sheet in sheets]
         write(pages, OutputSpec(format="pdf"), out)
     else:
         raise RenderError("A hanging plan is a .pdf or an .svg.")
-
-
-def _no_files(number: int) -> pyvips.Image:
-    raise ValueError(f"a hanging plan shows no pixels of plan {number}")

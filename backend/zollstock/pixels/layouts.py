@@ -23,7 +23,7 @@ from zollstock.core.work.making import costs, is_streamed
 from zollstock.core.work.outcome import Work
 
 from .choose import way_for
-from .compose import compose_excerpts
+from .compose import Sources, compose
 from .errors import Cancelled, RenderError
 from .measures import measured
 from .page import Page
@@ -108,7 +108,7 @@ def make_files(
                 continue
             ink = not FILE_FORMATS[file.output.format].vectors
             pages = [
-                Page(compose_excerpts(sheet, opened, ink), sheet, layout.title)
+                Page(compose(sheet, Sources(files=opened), ink), sheet, layout.title)
                 for sheet in file.sheets
             ]
             written.append(write(pages, file.output, place, told))

@@ -68,7 +68,7 @@ def _take(work: Work, take: Take, part: PixelBox, opened: Opened, known: Measure
     """The part's pixels, in memory, as a screen shows them."""
     work = work_out(changed_plan(work.plan, take.changes), work.studio)
     sheet = print_sheet(work)
-    piece, way = sheet.pieces[0], way_for(work, lambda: known)
+    piece, way = sheet.picture_parts[0], way_for(work, lambda: known)
     printed = sheet.grid.box(piece.box)
     # What is lazy is set up whole, as for the file, and only the part of it is worked out: the same last bit.
     wide = PixelBox(0, 0, printed.w, printed.h) if way.streams else _around(part, printed, way)

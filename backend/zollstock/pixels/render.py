@@ -19,7 +19,7 @@ from zollstock.core.work.outcome import Work, work_out
 
 from . import colour
 from .choose import way_for
-from .compose import ROTATIONS, compose
+from .compose import ROTATIONS, Sources, compose
 from .errors import RenderError
 from .inspect import channels_of, open_picture, orientation_of, unsupported
 from .measures import measured
@@ -77,7 +77,7 @@ def composed(work: Work, picture: Path, ink: bool = True, way: Way | None = None
         image = open_picture(picture, access="sequential" if streams else "random")
         return opened(work, image)
 
-    return compose(print_sheet(work), open_it, method_of(way), ink)
+    return compose(print_sheet(work), Sources(open_it, method_of(way)), ink)
 
 
 def opened(work: Work, image: pyvips.Image) -> pyvips.Image:

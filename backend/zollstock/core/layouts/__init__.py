@@ -200,7 +200,7 @@ def _sheet(
     sheet: Sheet, regions: list[Regions], lines: list[SheetLine], labels: list[SheetLabel]
 ) -> LaidSheet:
     pieces = []
-    for piece in sheet.excerpts:
+    for piece in sheet.file_parts:
         lies, shown = sheet.pixels(piece), piece.shown
         pieces.append(
             SheetPiece(

@@ -44,7 +44,7 @@ class PlannedLayout:
     @property
     def used(self) -> list[int]:
         """The numbers of the plans whose pixels lie on a sheet; a hanging plan has lines and letters alone."""
-        return sorted({excerpt.plan for sheet in self.sheets for excerpt in sheet.excerpts})
+        return sorted({part.plan for sheet in self.sheets for part in sheet.parts})
 
 
 WHOLE_PAGE = PageQuery()

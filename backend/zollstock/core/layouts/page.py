@@ -340,14 +340,14 @@ def paper_name(paper: Paper, style: LengthStyle, studio: Studio) -> str:
 def _drawn(sheet: Sheet, note: str) -> SheetDrawn:
     parts = [
         SheetPart(
-            excerpt.plan,
-            excerpt.part.as_floats(),
-            excerpt.box.as_floats(),
-            excerpt.turn,
-            excerpt.tone.grey,
-            float(excerpt.tone.light),
+            shown.plan,
+            shown.part.as_floats(),
+            shown.box.as_floats(),
+            shown.turn,
+            shown.tone.grey,
+            float(shown.tone.light),
         )
-        for excerpt in sheet.excerpts
+        for shown in sheet.file_parts
     ]
     return SheetDrawn(sheet.name, float(sheet.width), float(sheet.height), parts, note)
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ..ground.rational import Fraction
 from ..shapes.box import ZERO
 from ..shapes.drawing import BoxMm
-from ..sheet.sheets import Excerpt
+from ..sheet.sheets import FilePart
 from ..work.outcome import Work
 
 Span = tuple[float, float]
@@ -23,7 +23,7 @@ class Regions:
         self._columns: dict[tuple[int, int], Span] = {}
         self._rows: dict[tuple[int, int], Span] = {}
 
-    def of(self, excerpt: Excerpt) -> BoxMm:
+    def of(self, excerpt: FilePart) -> BoxMm:
         """px of the turned, straightened picture; of no size where only paper or edge is shown."""
         part = excerpt.part
         x, w = self._span(self._columns, part.x, part.w, self._across)

@@ -78,7 +78,7 @@ def _beside(work: Work, measures: Measures) -> Iterator[Take]:
 def printed_px(work: Work) -> PixelBox:
     """Where the picture lies in the file, px."""
     sheet = print_sheet(work)
-    return sheet.grid.box(sheet.pieces[0].box)
+    return sheet.grid.box(sheet.picture_parts[0].box)
 
 
 def part_of(printed: PixelBox, x: float, y: float, width: int, height: int) -> PixelBox:

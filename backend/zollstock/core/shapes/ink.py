@@ -61,3 +61,9 @@ class Ink:
 
     strokes: tuple[Stroke, ...] = ()
     labels: tuple[Label, ...] = ()
+
+    def times(self, by: Fraction) -> Ink:
+        return Ink(
+            tuple(stroke.times(by) for stroke in self.strokes),
+            tuple(label.times(by) for label in self.labels),
+        )

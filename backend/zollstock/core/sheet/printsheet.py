@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from ..shapes.ink import Ink
 from ..work.outcome import Work
 from .marks import mark_strokes
-from .sheets import Piece, Sheet
+from .sheets import PicturePart, Sheet
 
 
 def print_sheet(work: Work) -> Sheet:
@@ -12,7 +13,7 @@ def print_sheet(work: Work) -> Sheet:
     plan, boxes, placed = work.plan, work.boxes, work.placement
     ink = plan.edge.ink(boxes, placed.printed)
     content = boxes.document.grown(-plan.marks.margin.mm)
-    piece = Piece(
+    piece = PicturePart(
         name=plan.title,
         plan=0,
         picture=(placed.picture_w, placed.picture_h),
@@ -31,7 +32,5 @@ def print_sheet(work: Work) -> Sheet:
         ppi=work.output_ppi,
         trim=boxes.trim,
         bleed=content,
-        pieces=(piece,),
-        strokes=(*ink.strokes, *mark_strokes(plan.marks, boxes)),
-        labels=ink.labels,
+        items=(piece, Ink((*ink.strokes, *mark_strokes(plan.marks, boxes)), ink.labels)),
     )

@@ -1,13 +1,14 @@
 """Sheets: what stands between arithmetic and ink.
 
-Every planner ends in sheets, and every writer draws them and decides nothing: the paper, the pieces of
-pictures that lie on it, strokes and labels. Lengths are exact and in mm, from the sheet's top left.
+Every planner ends in sheets, and every writer draws them and decides nothing: the paper, and what lies on its front
+and perhaps on its back: parts of pictures and of files, blocks of text, strokes and labels. Lengths are exact and in
+mm, from the sheet's top left.
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Literal, TypeVar
 
 from ..edges.kind import EdgeFill
 from ..ground.lengths import MM_PER_INCH
@@ -15,15 +16,17 @@ from ..ground.rational import Fraction
 from ..rules.pixelcount import round_px
 from ..rules.straighten import UPRIGHT, Lean
 from ..shapes.box import ZERO, Box
-from ..shapes.ink import Label, Point, Stroke
+from ..shapes.ink import Ink, Label, Point, Stroke
 from .grid import Grid, PixelBox
+from .textblock import TextBlock, flowed
 
 Turn = Literal[0, 90, 180, 270]
+One = TypeVar("One")
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
-    """A part of a picture on a sheet.
+class PicturePart:
+    """A part of a picture on a sheet, made for it.
 
     `region` (px, exact, of the upright picture of `picture` px, leaning by `lean` about its centre) is
     printed in `box`, lying turned clockwise by `turn`; nothing is ever stretched. Around it `image` is
@@ -61,7 +64,7 @@ FULL_TONE = Tone(False, ZERO)
 
 
 @dataclass(frozen=True, slots=True)
-class Excerpt:
+class FilePart:
     """A part of a plan's own file on a sheet: the pixels `shown` of it, lying in `box` (mm), turned clockwise.
 
     `part` is the same part of its document in mm, exact. In small, a square of `reduced` px a side becomes one px.
@@ -79,11 +82,17 @@ class Excerpt:
     rim: EdgeFill | None = None
 
 
+Part = PicturePart | FilePart
+#: What lies on a side of a sheet.
+Item = Part | TextBlock | Ink
+
+
 @dataclass(frozen=True, slots=True)
 class Sheet:
     """A sheet of paper, or the file for one.
 
-    `trim` is what is left after cutting, `bleed` what is printed for it beyond. `raster` is how many px it has across
+    What lies on it is printed in its order, parts first and ink over them; what lies on its `back` is measured from the
+    top left of that side. `trim` is what is left after cutting, `bleed` what is printed for it beyond. `raster` is how many px it has across
     and down where its edges were rounded on a larger whole, of which it is a part; else its own sides are.
     `face` is what is seen of a sheet that goes round a frame.
     """
@@ -94,12 +103,49 @@ class Sheet:
     ppi: Fraction
     trim: Box
     bleed: Box
-    pieces: tuple[Piece, ...]
-    strokes: tuple[Stroke, ...] = ()
-    labels: tuple[Label, ...] = ()
-    excerpts: tuple[Excerpt, ...] = ()
+    items: tuple[Item, ...]
+    back: tuple[Item, ...] = ()
     raster: tuple[int, int] | None = None
     face: Box | None = None
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """The pictures on its front, whatever they are taken from."""
+        return tuple(item for item in self.items if isinstance(item, PicturePart | FilePart))
+
+    @property
+    def picture_parts(self) -> tuple[PicturePart, ...]:
+        """Those that are made of a picture, for this sheet."""
+        return tuple(item for item in self.items if isinstance(item, PicturePart))
+
+    @property
+    def file_parts(self) -> tuple[FilePart, ...]:
+        """Those that are taken from the file of a plan."""
+        return tuple(item for item in self.items if isinstance(item, FilePart))
+
+    @property
+    def strokes(self) -> tuple[Stroke, ...]:
+        """The lines on its front; those of its only ink are that ink's own, which sheets may share."""
+        return _joined([ink.strokes for ink in self._inks])
+
+    @property
+    def labels(self) -> tuple[Label, ...]:
+        """The words on its front: labels, and the lines of blocks of text."""
+        return _joined([ink.labels for ink in self._inks])
+
+    @property
+    def _inks(self) -> list[Ink]:
+        return [
+            Ink(labels=flowed(item).labels) if isinstance(item, TextBlock) else item
+            for item in self.items
+            if isinstance(item, TextBlock | Ink)
+        ]
+
+    @property
+    def sides(self) -> tuple[Sheet, ...]:
+        """Its front, and its back where something lies on it, each as a sheet of one side."""
+        front = replace(self, back=())
+        return (front, replace(front, items=self.back)) if self.back else (front,)
 
     @property
     def media(self) -> Box:
@@ -119,14 +165,12 @@ class Sheet:
             self.ppi / by,
             self.trim.times(by),
             self.bleed.times(by),
-            self.pieces,
-            tuple(stroke.times(by) for stroke in self.strokes),
-            tuple(label.times(by) for label in self.labels),
-            tuple(replace(excerpt, box=excerpt.box.times(by)) for excerpt in self.excerpts),
+            tuple(_enlarged(item, by) for item in self.items),
+            tuple(_enlarged(item, by) for item in self.back),
             self.raster,
         )
 
-    def pixels(self, excerpt: Excerpt) -> PixelBox:
+    def pixels(self, excerpt: FilePart) -> PixelBox:
         """Where an excerpt lies in whole pixels: its corner rounded, with as many pixels as it shows."""
         per_mm, shown = self.ppi / MM_PER_INCH, excerpt.shown
         wide, high = (shown.h, shown.w) if excerpt.turn in (90, 270) else (shown.w, shown.h)
@@ -134,6 +178,17 @@ class Sheet:
         return PixelBox(
             round_px(excerpt.box.x * per_mm), round_px(excerpt.box.y * per_mm), wide, high
         )
+
+
+def _enlarged(item: Item, by: Fraction) -> Item:
+    """A part of a picture knows its own size in print; only what is placed from files and as ink is moved."""
+    if isinstance(item, FilePart):
+        return replace(item, box=item.box.times(by))
+    return item if isinstance(item, PicturePart) else item.times(by)
+
+
+def _joined(parts: list[tuple[One, ...]]) -> tuple[One, ...]:
+    return parts[0] if len(parts) == 1 else tuple(one for part in parts for one in part)
 
 
 @dataclass(frozen=True, slots=True)
@@ -155,7 +210,7 @@ class Sampling:
         return self.x + column * self.step, self.y + row * self.step
 
 
-def sampling(piece: Piece, grid: Grid) -> Sampling:
+def sampling(piece: PicturePart, grid: Grid) -> Sampling:
     """What the whole pixels of a piece's box show: where rounding moved an edge, so much more or less."""
     printed, scale = grid.box(piece.box), piece.mm_per_px
     step = 1 / (scale * grid.per_mm)
@@ -173,7 +228,7 @@ def sampling(piece: Piece, grid: Grid) -> Sampling:
     )
 
 
-def _moved(piece: Piece, printed: PixelBox, per_mm: Fraction) -> Point:
+def _moved(piece: PicturePart, printed: PixelBox, per_mm: Fraction) -> Point:
     """How far (mm) rounding moved the picture's own left and upper edge into the picture."""
     left, top = printed.x / per_mm - piece.box.x, printed.y / per_mm - piece.box.y
     right = piece.box.right - printed.right / per_mm

@@ -9,10 +9,10 @@ from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...letters import reach
 from ...shapes.box import ZERO, Box
-from ...shapes.ink import Label, Stroke
+from ...shapes.ink import Ink, Label, Stroke
 from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
-from ...sheet.sheets import Excerpt, Sheet
+from ...sheet.sheets import FilePart, Sheet
 from ...studio.studio import Studio
 from ...telling.findings import stops
 from ..beginning import Beginning, Document
@@ -97,17 +97,21 @@ def _sheet(gang: Gang, number: int) -> Sheet:
         ppi=gang.ppi,
         trim=media,
         bleed=media,
-        pieces=(),
-        strokes=tuple(_ticks(gang, pieces, media)) if layout.marks else (),
-        labels=tuple(_numbers(gang, pieces, media)) if layout.marks else (),
-        excerpts=tuple(_excerpt(gang, piece) for piece in pieces),
+        items=(
+            *(_file_part(gang, piece) for piece in pieces),
+            Ink(tuple(_ticks(gang, pieces, media)), tuple(_numbers(gang, pieces, media)))
+            if layout.marks
+            else Ink(),
+        ),
     )
 
 
-def _excerpt(gang: Gang, piece: GangPiece) -> Excerpt:
+def _file_part(gang: Gang, piece: GangPiece) -> FilePart:
     work = gang.works[piece.plan]
     shown = PixelBox(0, 0, work.output_w, work.output_h)
-    return Excerpt(str(piece.number), piece.plan, work.boxes.document, shown, piece.box, piece.turn)
+    return FilePart(
+        str(piece.number), piece.plan, work.boxes.document, shown, piece.box, piece.turn
+    )
 
 
 def _ticks(gang: Gang, pieces: list[GangPiece], media: Box) -> Iterator[Stroke]:

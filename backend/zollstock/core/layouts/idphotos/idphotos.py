@@ -16,10 +16,10 @@ from ...ground.workings import length, length_shown, number, pixels, written
 from ...rules import pixelcount
 from ...rules.viewing import grade
 from ...shapes.box import ZERO, Box
-from ...shapes.ink import Stroke
+from ...shapes.ink import Ink, Stroke
 from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
-from ...sheet.sheets import Excerpt, Sheet
+from ...sheet.sheets import FilePart, Sheet
 from ...studio.studio import Studio
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
@@ -131,8 +131,8 @@ def _sheet(layout: IdRequest, work: Work, block: Block, name: str, numbers: rang
     columns, rows = block.begins(len(numbers))
     whole = work.boxes.document
     shown = PixelBox(0, 0, work.output_w, work.output_h)
-    pieces = tuple(
-        Excerpt(
+    photos = tuple(
+        FilePart(
             str(number + 1),
             0,
             whole,
@@ -142,8 +142,8 @@ def _sheet(layout: IdRequest, work: Work, block: Block, name: str, numbers: rang
         )
         for at, number in enumerate(numbers)
     )
-    strokes = tuple(_cuts(media, columns, rows, block)) if layout.marks else ()
-    return Sheet(name, media.w, media.h, work.output_ppi, media, media, (), strokes, (), pieces)
+    cuts = Ink(tuple(_cuts(media, columns, rows, block)) if layout.marks else ())
+    return Sheet(name, media.w, media.h, work.output_ppi, media, media, (*photos, cuts))
 
 
 def _cuts(

@@ -13,8 +13,9 @@ from ...parts.picture import Picture
 from ...rules.fit import turned_size
 from ...rules.pixelcount import round_px
 from ...shapes.box import Box
+from ...shapes.ink import Ink
 from ...sheet.grid import Grid, PixelBox
-from ...sheet.sheets import Excerpt, Sheet
+from ...sheet.sheets import FilePart, Sheet
 from ...studio.studio import Studio
 from ...telling.findings import stops
 from ...work.outcome import Work, work_out
@@ -134,13 +135,8 @@ def _sheet(layout: LifeRequest, work: Work, paper: LaidPaper, part: LifePart, nu
         ppi=work.output_ppi,
         trim=paper.media,
         bleed=paper.media,
-        pieces=(),
-        strokes=tuple(tile_strokes(paper.media, usable, box, _ALONE)) if layout.marks else (),
-        labels=tuple(tile_labels(paper.media, usable, _fitting(name, usable)))
-        if layout.marks
-        else (),
-        excerpts=(
-            Excerpt(
+        items=(
+            FilePart(
                 name,
                 0,
                 Box(x, y, w, h),
@@ -148,6 +144,12 @@ def _sheet(layout: LifeRequest, work: Work, paper: LaidPaper, part: LifePart, nu
                 box,
                 tone=layout.tone,
             ),
+            Ink(
+                tuple(tile_strokes(paper.media, usable, box, _ALONE)),
+                tuple(tile_labels(paper.media, usable, _fitting(name, usable))),
+            )
+            if layout.marks
+            else Ink(),
         ),
     )
 

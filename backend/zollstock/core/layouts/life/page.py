@@ -109,7 +109,7 @@ def _drawn(work: Work, laid: PlannedLayout) -> list[PartDrawn]:
     document = work.boxes.document
     found = []
     for sheet in laid.sheets:
-        (excerpt,) = sheet.excerpts
+        (excerpt,) = sheet.file_parts
         part = excerpt.part
         box = (part.x / document.w, part.y / document.h, part.w / document.w, part.h / document.h)
         found.append(

@@ -9,7 +9,7 @@ from ...ground.rational import Fraction
 from ...rules.pixelcount import round_px
 from ...shapes.box import ZERO, Box
 from ...sheet.grid import Grid, PixelBox
-from ...sheet.sheets import Excerpt, Sheet
+from ...sheet.sheets import FilePart, Sheet
 from ...work.outcome import Work
 from .request import PanelsRequest
 
@@ -88,7 +88,7 @@ def panel_sheet(panels: Panels, number: int) -> Sheet:
     moved = left / per_mm, top / per_mm
     name = layout.name_of(number)
     if panels.of_picture:
-        excerpt = Excerpt(
+        shown = FilePart(
             name,
             0,
             Box(box.x - around + moved[0], box.y - around + moved[1], media.w, media.h),
@@ -96,7 +96,7 @@ def panel_sheet(panels: Panels, number: int) -> Sheet:
             media,
         )
     else:
-        excerpt = Excerpt(name, 0, box, face, inner, rim=_rim(layout))
+        shown = FilePart(name, 0, box, face, inner, rim=_rim(layout))
     return Sheet(
         name=name,
         width=media.w,
@@ -104,8 +104,7 @@ def panel_sheet(panels: Panels, number: int) -> Sheet:
         ppi=panels.work.output_ppi,
         trim=media,
         bleed=media,
-        pieces=(),
-        excerpts=(excerpt,),
+        items=(shown,),
         raster=raster,
         face=inner if around else None,
     )

@@ -9,10 +9,10 @@ from math import ceil
 from ...ground.rational import Fraction
 from ...letters import reach
 from ...shapes.box import Box
-from ...shapes.ink import Label, Stroke
+from ...shapes.ink import Ink, Label, Stroke
 from ...sheet.grid import Grid, PixelBox
 from ...sheet.marks import WIDTH
-from ...sheet.sheets import Excerpt, Sheet, Tone
+from ...sheet.sheets import FilePart, Sheet, Tone
 from ...work.outcome import Work
 from ..request import LaidPaper
 from .seams import Pieces, tile_name
@@ -40,11 +40,8 @@ def overview(work: Work, paper: LaidPaper, columns: Pieces, rows: Pieces, grey: 
         ppi=work.output_ppi,
         trim=paper.media,
         bleed=paper.media,
-        pieces=(),
-        strokes=tuple(_seams(box, *small)),
-        labels=tuple(_numbers(box, *small)),
-        excerpts=(
-            Excerpt(
+        items=(
+            FilePart(
                 NAME,
                 0,
                 document,
@@ -53,6 +50,7 @@ def overview(work: Work, paper: LaidPaper, columns: Pieces, rows: Pieces, grey: 
                 tone=Tone(grey, _LIGHT),
                 reduced=reduced,
             ),
+            Ink(tuple(_seams(box, *small)), tuple(_numbers(box, *small))),
         ),
     )
 

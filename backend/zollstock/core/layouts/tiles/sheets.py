@@ -8,9 +8,9 @@ from typing import Literal, NamedTuple
 from ...ground.rational import Fraction
 from ...rules.pixelcount import round_px
 from ...shapes.box import Box
-from ...shapes.ink import Label, Stroke
+from ...shapes.ink import Ink, Label, Stroke
 from ...sheet.grid import Grid, PixelBox
-from ...sheet.sheets import FULL_TONE, Excerpt, Sheet, Tone
+from ...sheet.sheets import FULL_TONE, FilePart, Sheet, Tone
 from ...work.outcome import Work
 from ..request import LaidPaper
 from .marks import Seams, tile_labels, tile_strokes
@@ -100,10 +100,10 @@ class TileSheets:
             ppi=self._ppi,
             trim=media,
             bleed=media,
-            pieces=(),
-            strokes=strokes,
-            labels=self._named(name),
-            excerpts=(Excerpt(name, 0, part, shown, box, tone=self._tone),),
+            items=(
+                FilePart(name, 0, part, shown, box, tone=self._tone),
+                Ink(strokes, self._named(name)),
+            ),
         )
 
     def _shared(self, row: int, column: int) -> tuple[Box, tuple[Stroke, ...]]:

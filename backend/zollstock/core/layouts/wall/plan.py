@@ -13,7 +13,7 @@ from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...letters import FontName, reach
 from ...shapes.box import ZERO, Box
-from ...shapes.ink import Label, Stroke
+from ...shapes.ink import Ink, Label, Stroke
 from ...sheet.sheets import Sheet
 from .hanging import CAUTION, Hang, Hung, ToHang, hung
 from .page import nails_along
@@ -102,7 +102,7 @@ def _scale(width: Fraction, height: Fraction) -> int:
 
 def _sheet(name: str, strokes: list[Stroke], labels: list[Label]) -> Sheet:
     media = Box(ZERO, ZERO, WIDTH, HEIGHT)
-    return Sheet(name, WIDTH, HEIGHT, PPI, media, media, (), tuple(strokes), tuple(labels))
+    return Sheet(name, WIDTH, HEIGHT, PPI, media, media, (Ink(tuple(strokes), tuple(labels)),))
 
 
 def _head(
