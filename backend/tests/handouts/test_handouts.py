@@ -7,7 +7,7 @@ from collections import Counter
 from fractions import Fraction
 from itertools import pairwise
 from pathlib import Path
-from xml.etree.ElementTree import fromstring
+from xml.etree.ElementTree import Element, fromstring
 
 import pytest
 
@@ -16,7 +16,9 @@ from tests.plans import LAMP, border, plan, wrap
 from zollstock.core.documents.plan import lengths_of
 from zollstock.core.ground.show import style_for
 from zollstock.core.handouts.cutting import Card, cards
+from zollstock.core.handouts.cuttingsheet import cutting_drawing
 from zollstock.core.handouts.workshop import workshop
+from zollstock.core.letters import reach
 from zollstock.core.questions.leaveroom import leave_room
 from zollstock.core.questions.survey import survey
 from zollstock.core.rules.viewing import grade_word
@@ -176,45 +178,55 @@ def test_the_cutting_leaf_is_true_to_the_scale_it_names(tmp_path: Path) -> None:
     assert any(abs(below - above - 1000) <= 2 for above in dark for below in dark)
 
 
+def rects(drawing: Element) -> dict[str, list[float]]:
+    """The rectangles that are cut, by their names: x, y, width, height."""
+    found = drawing.iter("{http://www.w3.org/2000/svg}rect")
+    return {
+        rect.get("id", ""): [float(rect.get(side, "")) for side in ("x", "y", "width", "height")]
+        for rect in found
+        if rect.get("class") == "cut"
+    }
+
+
 def test_a_cards_drawing_is_in_millimetres(tmp_path: Path) -> None:
     upper, inner = (fromstring(cutting_svg("Fog & more", card)) for card in mat_cards())
-    space = "{http://www.w3.org/2000/svg}"
-    left, top, wide, high = map(float, (upper.get("viewBox") or "").split())
+    _, _, wide, high = map(float, (upper.get("viewBox") or "").split())
     assert upper.get("width") == f"{wide:g}mm" and upper.get("height") == f"{high:g}mm"
-    assert (wide - 500, high - 400) == (-2 * left, -2 * top) and left < -20
-    found = {rect.get("id"): rect.attrib for rect in upper.iter(f"{space}rect")}
-    assert [float(found["outside"][side]) for side in ("x", "y", "width", "height")] == [
-        0,
-        0,
-        500,
-        400,
-    ]
-    assert [float(found["opening"][side]) for side in ("x", "y", "width", "height")] == [
-        94,
-        94,
-        312,
-        212,
-    ]
-    opening = next(rect for rect in inner.iter(f"{space}rect") if rect.get("id") == "opening")
-    assert float(opening.get("width") or 0) == 300
-    assert any("9.4 cm" in (text.text or "") for text in upper.iter(f"{space}text"))
+    outside, opening = rects(upper)["outside"], rects(upper)["opening"]
+    assert outside[2:] == [500, 400] and opening[2:] == [312, 212]
+    assert [opening[at] - outside[at] for at in (0, 1)] == [94, 94]
+    assert outside[0] == wide - 500 - outside[0] >= 20  # as much room at the right as at the left
+    assert rects(inner)["opening"][2] == 300
+    texts = ["".join(text.itertext()) for text in upper.iter("{http://www.w3.org/2000/svg}text")]
+    assert texts.count("9.4 cm") == 4
+    # Nothing that is drawn lies outside the drawing.
+    for line in upper.iter("{http://www.w3.org/2000/svg}line"):
+        assert all(0 <= float(line.get(x, "")) <= wide for x in ("x1", "x2"))
+        assert all(0 <= float(line.get(y, "")) <= high for y in ("y1", "y2"))
 
 
 NARROW = {"kind": "mat", "opening_width": "26.5 cm", "opening_height": "16.5 cm", "overlap": "3 mm",
           "card_width": "30 cm", "card_height": "20 cm"}  # fmt: skip
 
 
+@pytest.mark.parametrize("side", ["26.5 cm", "27.5 cm", "29 cm"])
+def test_a_measure_stands_over_no_outline_at_one_to_one(side: str) -> None:
+    made = plan(
+        target={"width": "29.5 cm", "height": "18 cm"}, edge=NARROW | {"opening_width": side}
+    )
+    (card,) = cards(work_out(made), style_for(lengths_of(made), "cm"))
+    drawn = cutting_drawing(card)
+    (outside, opening) = (outline.box for outline in drawn.outlines)
+    upright = {outside.x, opening.x, opening.right, outside.right}
+    for label in drawn.labels[:8]:
+        begin = label.at[0]
+        end = begin + reach(label.text, label.font, label.height).width
+        assert not any(begin < line < end for line in upright), label.text
+
+
 def test_a_narrow_cards_length_stands_beside_it_not_over_its_outlines(tmp_path: Path) -> None:
     made = plan(target={"width": "28 cm", "height": "18 cm"}, edge=NARROW)
     (card,) = cards(work_out(made), style_for(lengths_of(made), "cm"))
-    svg = fromstring(cutting_svg("Fog", card))
-    anchored = {
-        (text.get("text-anchor"), float(text.get("x") or 0))
-        for text in svg.iter("{http://www.w3.org/2000/svg}text")
-        if text.text == "1.75 cm" and not text.get("transform")
-    }
-    # The left one begins inside the opening, the right one ends in it.
-    assert ("start", 19.0) in anchored and ("end", 281.0) in anchored
     out = tmp_path / "cutting.pdf"
     out.write_bytes(cutting_pdf("Fog", [card]))
     page = fromstring(run("pdftotext", "-bbox", str(out), "-"))
@@ -226,6 +238,10 @@ def test_a_narrow_cards_length_stands_beside_it_not_over_its_outlines(tmp_path: 
     rows = Counter(round(low) for text, _, _, low in words if text == "1.75")
     # Two on one height, left and right: both end within the opening's sides.
     (height,) = (low for low, times in rows.items() if times == 2)
-    sides = [(left, right) for _, left, right, low in words if round(low) == height]
-    long = max(right for _, right in sides) - min(left for left, _ in sides)
+    beside = [
+        (one[1], unit[2])
+        for one, unit in pairwise(words)
+        if one[0] == "1.75" and round(one[3]) == height
+    ]
+    long = max(right for _, right in beside) - min(left for left, _ in beside)
     assert long < 265 / scale * 72 / 25.4

@@ -123,6 +123,8 @@ def test_every_kind_of_file_has_a_writer_and_the_usual_method_is_there() -> None
     assert set(METHODS) == set(NAMED)
 
 
-def test_a_sheet_without_pieces_has_no_pixels() -> None:
-    with pytest.raises(ValueError, match="without pieces"):
-        drawn(sheet())
+def test_a_sheet_of_nothing_but_ink_is_plain_paper() -> None:
+    line = Stroke("cut", (Fraction(2), Fraction(3)), (Fraction(12), Fraction(3)), Fraction(1))
+    made = drawn(sheet(strokes=(line,)))
+    assert (made.width, made.height, made.bands) == (200, 160, 3)
+    assert made(50, 30) == [0, 0, 0] and made(50, 60) == [255, 255, 255]

@@ -15,6 +15,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from zollstock.core import letters
+from zollstock.core.letters import in_plain_signs
 from zollstock.core.shapes.drawing import BoxMm, Drawing, DrawnPiece
 
 FONTS = letters.FILES["text"].parent
@@ -22,22 +23,12 @@ TEXT, BOLD, FIGURE = "Barlow", "Barlow-Bold", "Barlow-Figure"
 _FILES = {TEXT: "Barlow-500.ttf", BOLD: "Barlow-600.ttf", FIGURE: "BarlowCondensed-600.ttf"}
 INK, SOFT, LINE, RUST = "#22302f", "#56635f", "#d9d3c4", "#a8482a"
 MARGIN = 16 * mm
-#: Signs the fonts have not; what people write without them.
-_WRITTEN = {"√2": "1.414", "⅓": " 1/3", "⅔": " 2/3", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
-            "\u202f": " "}  # fmt: skip
 
 
 @lru_cache(maxsize=1)
 def fonts() -> None:
     for name, file in _FILES.items():
         pdfmetrics.registerFont(TTFont(name, str(FONTS / file)))
-
-
-def written(text: str) -> str:
-    """A text in signs that the fonts have."""
-    for sign, plain in _WRITTEN.items():
-        text = text.replace(sign, plain)
-    return text
 
 
 class Leaf:
@@ -57,7 +48,7 @@ class Leaf:
         room: float | None = None, right: bool = False,
     ) -> None:  # fmt: skip
         """Text with its baseline at y; cut with … where it is longer than `room` points."""
-        text = written(text)
+        text = in_plain_signs(text)
         if room is not None and pdfmetrics.stringWidth(text, font, size) > room:
             while text and pdfmetrics.stringWidth(f"{text}…", font, size) > room:
                 text = text[:-1]

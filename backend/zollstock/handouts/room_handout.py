@@ -7,10 +7,11 @@ from pathlib import Path
 from PIL import Image, ImageDraw, ImageFont
 from reportlab.lib.units import mm
 
+from zollstock.core.letters import in_plain_signs
 from zollstock.core.questions.leaveroom import LeaveRoom
 from zollstock.pixels.vips import pyvips
 
-from .paper import BOLD, FIGURE, FONTS, MARGIN, RUST, SOFT, Leaf, written
+from .paper import BOLD, FIGURE, FONTS, MARGIN, RUST, SOFT, Leaf
 
 #: The largest frame that is drawn, px: more than any camera has.
 MOST_PIXELS = 400_000_000
@@ -100,7 +101,7 @@ def _flat(width: int, height: int, pixel: list[int]) -> pyvips.Image:
 def _words(text: str, letter: int) -> pyvips.Image:
     """A line of text on nothing, letters of about `letter` px."""
     font = ImageFont.truetype(str(FONTS / "Barlow-600.ttf"), letter)
-    text = written(text)
+    text = in_plain_signs(text)
     left, top, right, bottom = font.getbbox(text)
     patch = Image.new("RGBA", (int(right - left) + 2, int(bottom - top) + 2))
     ImageDraw.Draw(patch).text((1 - left, 1 - top), text, font=font, fill=(*_RUST, 255))

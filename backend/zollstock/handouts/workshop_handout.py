@@ -10,9 +10,10 @@ from reportlab.lib.units import mm
 from reportlab.lib.utils import simpleSplit
 
 from zollstock.core.handouts.workshop import Workshop
+from zollstock.core.letters import in_plain_signs
 from zollstock.core.shapes.drawing import BoxMm, Drawing
 
-from .paper import BOLD, FIGURE, INK, LINE, MARGIN, RUST, SOFT, TEXT, Leaf, image, written
+from .paper import BOLD, FIGURE, INK, LINE, MARGIN, RUST, SOFT, TEXT, Leaf, image
 
 _DRAWING = (112 * mm, 74 * mm)
 _LINE = 4.6 * mm
@@ -143,7 +144,7 @@ def _list(
         mark = f"{number}" if numbered else "·"
         leaf.text(MARGIN, y, mark, 9.5, FIGURE)
         width = leaf.width - 2 * MARGIN - 6 * mm
-        for part in simpleSplit(written(text), TEXT, 9.5, width):
+        for part in simpleSplit(in_plain_signs(text), TEXT, 9.5, width):
             leaf.text(MARGIN + 6 * mm, y, part, 9.5, ink=ink)
             y += _LINE
     return y

@@ -7,13 +7,10 @@ from pathlib import Path
 from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts import hanging_sheets
 from zollstock.core.layouts.request import LayoutRequest
-from zollstock.core.parts.file import OutputSpec
 
-from .compose import NO_SOURCES, compose
 from .errors import RenderError
-from .page import Page
+from .plans import write_plan
 from .svg import sheet_svg
-from .write import write
 
 
 def write_hanging(layout: Plan | LayoutRequest, out: Path, unit: str | None = None) -> None:
@@ -31,7 +28,6 @@ def write_hanging(layout: Plan | LayoutRequest, out: Path, unit: str | None = No
         with out.open("x", encoding="utf-8") as file:
             file.write(sheet_svg(sheets[0], title))
     elif ending == ".pdf":
-        pages = [Page(compose(sheet, NO_SOURCES, ink=False), sheet, title) for sheet in sheets]
-        write(pages, OutputSpec(format="pdf"), out)
+        write_plan(sheets, title, out)
     else:
         raise RenderError("A hanging plan is a .pdf or an .svg.")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from functools import lru_cache
 from math import ceil, floor, sqrt
 from typing import NamedTuple
@@ -37,9 +38,8 @@ def inked(
 ) -> pyvips.Image:
     """The image with the sheet's strokes and labels on it; without a `ground` it can be read anywhere at once."""
     under = image if ground is None else ground.image
-    for stroke in sheet.strokes:
-        spot = grid.box(stroke.box)
-        pixel = image.crop(0, 0, 1, 1).new_from_image(paint(stroke.colour))
+    for spot, colour in _filled(sheet, grid):
+        pixel = image.crop(0, 0, 1, 1).new_from_image(paint(colour))
         line = pixel.embed(0, 0, spot.w, spot.h, extend="copy")
         image = image.insert(line, spot.x, spot.y)
         under = image if ground is None else under.insert(line, spot.x, spot.y)
@@ -55,6 +55,17 @@ def inked(
         image = image.insert(mixed, at.x, at.y)
         under = image if ground is None else under.insert(mixed, at.x, at.y)
     return image
+
+
+def _filled(sheet: Sheet, grid: Grid) -> Iterator[tuple[PixelBox, str]]:
+    """What is covered with ink of one colour: outlines with what they are filled with, then strokes."""
+    for outline in sheet.outlines:
+        if outline.fill is not None:
+            yield grid.box(outline.box), outline.fill
+        for side in outline.strokes:
+            yield grid.box(side.box), side.colour
+    for stroke in sheet.strokes:
+        yield grid.box(stroke.box), stroke.colour
 
 
 def _letters(label: Label, grid: Grid) -> tuple[pyvips.Image, PixelBox] | None:

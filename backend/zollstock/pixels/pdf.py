@@ -21,7 +21,7 @@ from reportlab.pdfgen.canvas import Canvas
 from zollstock.core.letters import FILES, fonts, places
 from zollstock.core.parts.file import OutputSpec
 from zollstock.core.shapes.box import Box
-from zollstock.core.shapes.ink import Label, Stroke
+from zollstock.core.shapes.ink import Label, Outline, Stroke
 from zollstock.core.sheet.sheets import Sheet
 
 from . import profiles
@@ -100,7 +100,7 @@ def _lay_out(
     )
     laid = f"q {wide:.5f} 0 0 {high:.5f} 0 0 cm /Picture Do Q".encode()
     made.Contents = document.make_stream(laid)
-    if sheet.strokes or sheet.labels:
+    if sheet.strokes or sheet.labels or sheet.outlines:
         with pikepdf.open(io.BytesIO(_ink(page, wide, high, units.scale))) as ink:
             if profile is not None:
                 # What is painted is a colour of the file's own profile.
@@ -188,6 +188,8 @@ def _ink(page: Page, wide: float, high: float, scale: float) -> bytes:
     # Without a font of ours to begin with, it would name one that nobody uses.
     canvas = Canvas(drawn, pagesize=(wide, high), invariant=1, initialFontName=_font("text"))
     paint, full = Paint(page.image), FULL[page.image.format]
+    for outline in page.sheet.outlines:
+        _outline(canvas, outline, (paint, full), high, scale)
     for stroke in page.sheet.strokes:
         _fill(canvas, paint(stroke.colour), full)
         _stroke(canvas, stroke, high, scale)
@@ -206,6 +208,28 @@ def _fill(canvas: Canvas, colour: list[float], full: int) -> None:
 def _stroke(canvas: Canvas, stroke: Stroke, high: float, scale: float) -> None:
     x, y, w, h = stroke.box.as_floats()
     canvas.rect(x * scale, high - (y + h) * scale, w * scale, h * scale, stroke=0, fill=1)
+
+
+def _outline(
+    canvas: Canvas, outline: Outline, inks: tuple[Paint, int], high: float, scale: float
+) -> None:
+    """A closed rectangle, its line upon its sides."""
+    paint, full = inks
+    strokes = {1: canvas.setStrokeGray, 3: canvas.setStrokeColorRGB, 4: canvas.setStrokeColorCMYK}
+    line = paint(outline.colour)
+    strokes[len(line)](*(part / full for part in line))
+    canvas.setLineWidth(float(outline.width) * scale)
+    if outline.fill is not None:
+        _fill(canvas, paint(outline.fill), full)
+    x, y, w, h = outline.box.as_floats()
+    canvas.rect(
+        x * scale,
+        high - (y + h) * scale,
+        w * scale,
+        h * scale,
+        stroke=1,
+        fill=int(outline.fill is not None),
+    )
 
 
 def _label(canvas: Canvas, label: Label, high: float, scale: float) -> None:

@@ -8,7 +8,7 @@ from xml.sax.saxutils import escape, quoteattr
 
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.letters import FILES, FontName, fonts, places
-from zollstock.core.shapes.ink import Label, Stroke
+from zollstock.core.shapes.ink import Label, Outline, Stroke
 from zollstock.core.sheet.sheets import Sheet
 
 
@@ -21,6 +21,7 @@ def sheet_svg(sheet: Sheet, title: str) -> str:
             f"<title>{escape(title)}</title>",
             *_fonts(sheet),
             f'<rect width="{width}" height="{height}" fill="#ffffff"/>',
+            *(_outline(outline) for outline in sheet.outlines),
             *(_line(stroke) for stroke in sheet.strokes),
             *(_letters(label) for label in sheet.labels),
             "</svg>\n",
@@ -44,6 +45,15 @@ def _line(stroke: Stroke) -> str:
     return (
         f'<line class="{stroke.kind}" x1="{_mm(x)}" y1="{_mm(y)}" x2="{_mm(to_x)}" y2="{_mm(to_y)}" '
         f'stroke="{stroke.colour}" stroke-width="{_mm(stroke.width)}"/>'
+    )
+
+
+def _outline(outline: Outline) -> str:
+    box = outline.box
+    return (
+        f'<rect class="{outline.kind}" id={quoteattr(outline.name)} x="{_mm(box.x)}" y="{_mm(box.y)}" '
+        f'width="{_mm(box.w)}" height="{_mm(box.h)}" fill="{outline.fill or "none"}" stroke="{outline.colour}" '
+        f'stroke-width="{_mm(outline.width)}"/>'
     )
 
 

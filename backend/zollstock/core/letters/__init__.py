@@ -60,6 +60,22 @@ def fonts() -> dict[FontName, Font]:
     }
 
 
+#: Signs that the fonts have not; what people write without them.
+_PLAIN = {"√2": "1.414", "⅓": " 1/3", "⅔": " 2/3", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
+          "\u202f": " "}  # fmt: skip
+
+
+def in_plain_signs(text: str) -> str:
+    """A text in signs that the fonts have.
+
+    >>> in_plain_signs("12⅜ in")
+    '12 3/8 in'
+    """
+    for sign, plain in _PLAIN.items():
+        text = text.replace(sign, plain)
+    return text
+
+
 def composed(text: str) -> str:
     """The text in as few signs as it has: a letter and its accent are one where that exists."""
     return unicodedata.normalize("NFC", text)

@@ -41,6 +41,38 @@ class Stroke:
 
 
 @dataclass(frozen=True, slots=True)
+class Outline:
+    """A closed rectangle round `box`, as a cutter follows it; `name` says which one it is, `fill` what is in it."""
+
+    kind: StrokeKind
+    name: str
+    box: Box
+    width: Fraction
+    colour: str = BLACK
+    fill: str | None = None
+
+    @property
+    def strokes(self) -> tuple[Stroke, ...]:
+        """Its four sides; each reaches over its corners, so that they are closed."""
+        x, y, right, bottom = self.box.x, self.box.y, self.box.right, self.box.bottom
+        half = self.width / 2
+        return (
+            *(
+                Stroke(self.kind, (x - half, at), (right + half, at), self.width, self.colour)
+                for at in (y, bottom)
+            ),
+            *(
+                Stroke(self.kind, (at, y - half), (at, bottom + half), self.width, self.colour)
+                for at in (x, right)
+            ),
+        )
+
+    def times(self, by: Fraction) -> Outline:
+        """The same on paper that is so many times as large; its line is as wide as before."""
+        return replace(self, box=self.box.times(by))
+
+
+@dataclass(frozen=True, slots=True)
 class Label:
     """A word on the sheet: `at` is the left end of its base line, `height` that of its capitals."""
 
@@ -61,9 +93,11 @@ class Ink:
 
     strokes: tuple[Stroke, ...] = ()
     labels: tuple[Label, ...] = ()
+    outlines: tuple[Outline, ...] = ()
 
     def times(self, by: Fraction) -> Ink:
         return Ink(
             tuple(stroke.times(by) for stroke in self.strokes),
             tuple(label.times(by) for label in self.labels),
+            tuple(outline.times(by) for outline in self.outlines),
         )

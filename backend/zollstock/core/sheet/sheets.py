@@ -16,7 +16,7 @@ from ..ground.rational import Fraction
 from ..rules.pixelcount import round_px
 from ..rules.straighten import UPRIGHT, Lean
 from ..shapes.box import ZERO, Box
-from ..shapes.ink import Ink, Label, Point, Stroke
+from ..shapes.ink import Ink, Label, Outline, Point, Stroke
 from .grid import Grid, PixelBox
 from .textblock import TextBlock, flowed
 
@@ -127,6 +127,11 @@ class Sheet:
     def strokes(self) -> tuple[Stroke, ...]:
         """The lines on its front; those of its only ink are that ink's own, which sheets may share."""
         return _joined([ink.strokes for ink in self._inks])
+
+    @property
+    def outlines(self) -> tuple[Outline, ...]:
+        """The closed lines on its front; all other ink lies over what they are filled with."""
+        return _joined([ink.outlines for ink in self._inks])
 
     @property
     def labels(self) -> tuple[Label, ...]:
