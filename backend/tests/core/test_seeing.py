@@ -12,11 +12,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from making.needs import found
 from tests.plans import plan
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.picture.measures import NOT_MEASURED, Measures
 from zollstock.core.reckon import reckon
 from zollstock.core.seeing.contrast import (
+    NEEDS,
     SLIGHT,
     UNSEEN,
     best,
@@ -203,3 +205,10 @@ def test_the_school_judges_by_the_model() -> None:
 def test_the_best_has_no_end_of_pixels() -> None:
     assert best(0.0).passes(20.0) == 1.0
     assert best(0.0).output == inf
+
+
+def test_the_needs_that_ship_are_those_that_the_model_has() -> None:
+    made, shipped = found(), json.loads(NEEDS.read_text(encoding="ascii"))
+    assert made["at_first"] == pytest.approx(shipped["at_first"], rel=1e-9)
+    for name in ("places", "values"):
+        assert made[name] == pytest.approx(shipped[name], rel=1e-9)

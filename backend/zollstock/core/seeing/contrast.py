@@ -7,12 +7,13 @@ and bands are pooled with exponent 3.5. A model: nobody was measured for it. Sou
 
 from __future__ import annotations
 
+import json
 from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from itertools import accumulate
 from math import exp, inf, log, log2, pi, radians, sin, tan
+from pathlib import Path
 
 from ..ground.lengths import MM_PER_INCH
 from .enlarging import MethodName
@@ -26,6 +27,10 @@ LENS = 0.45
 #: Fewer steps between two prints: nobody sees a difference. Up to `SLIGHT` it is slight, then clear.
 UNSEEN, SLIGHT = 1.0, 3.0
 _POOLED = 3.5
+#: Ink that spreads by so small a share of the distance takes nothing away.
+START = 1e-5
+#: What is needed everywhere, found beforehand.
+NEEDS = Path(__file__).parent / "needs.json"
 _INCH = float(MM_PER_INCH)
 DEGREE = tan(radians(1))
 
@@ -155,7 +160,7 @@ def need(distance: float, spread: float) -> float:
     >>> 300 < need(300, 0.04) < 400 and need(3000, 0.04) < 60 and need(300, 0.15) < need(300, 0.04)
     True
     """
-    if spread < distance * _START:
+    if spread < distance * START:
         return _curve().at_first / distance * _INCH
     return _curve().at(log(spread / distance)) / spread * _INCH
 
@@ -176,7 +181,7 @@ def reach(ppi: float, spread: float) -> float:
 
 
 def read_in() -> None:
-    """Reckon what all needs are read from, before somebody waits for the first: a tenth of a second or two."""
+    """Read what all needs are read from, before somebody waits for the first."""
     _curve()
 
 
@@ -210,34 +215,11 @@ def _between(known: Sequence[float], wanted: Sequence[float], at: float) -> floa
     return wanted[index - 1] + share * (wanted[index] - wanted[index - 1])
 
 
-#: Ink of so small a share of the distance takes nothing away; of so large a one, all.
-_START, _END, _PLACES = 1e-5, 1e-2, 121
-
-
 @lru_cache(maxsize=1)
 def _curve() -> _Curve:
-    width = log(_END / _START) / (_PLACES - 1)
-    places = tuple(log(_START) + at * width for at in range(_PLACES))
-    shares = [exp(place) for place in places]
-    needs = [_needed(share) for share in shares]
-    values = accumulate((need * share for need, share in zip(needs, shares, strict=True)), max)
-    return _Curve(places, tuple(values), needs[0])
-
-
-def _needed(share: float) -> float:
-    """px along the distance from which a print is a step from the best; `share` is spread ÷ distance."""
-    there = answers(best(share), 1.0)
-
-    def apart(px: float) -> float:
-        return pooled(answers(printed(px * _INCH, share), 1.0), there)
-
-    low, high = 0.0, log(1e6)
-    if apart(1.0) < UNSEEN:
-        return 0.0
-    for _ in range(24):
-        middle = (low + high) / 2
-        low, high = (middle, high) if apart(exp(middle)) > UNSEEN else (low, middle)
-    return exp(low)
+    """As `making/needs.py` has found it: to look for it takes a tenth of a second or two, which nobody has to wait."""
+    known = json.loads(NEEDS.read_text(encoding="ascii"))
+    return _Curve(tuple(known["places"]), tuple(known["values"]), known["at_first"])
 
 
 def _box(frequency: float) -> float:
