@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from tests.core.test_layout_pages import patched
 from tests.layouts import frames_of, panels, panels_document
 from zollstock.core.ground.lengths import parse_length
-from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.rational import Fraction, fraction_of
 from zollstock.core.layouts import (
     LayoutError,
     lay,
@@ -155,7 +155,7 @@ def test_every_px_of_the_spread_lies_on_one_panel_at_its_place(
     )
     laid = lay(layout)
     assert isinstance(layout, PanelsRequest)
-    per_mm = Fraction(ppi) / Fraction("25.4")
+    per_mm = Fraction(ppi) / fraction_of("25.4")
     around = 0 if wrap is None else int(30 * per_mm + Fraction(1, 2))
     grown = laid.works[0].placement.printed.x  # the whole file begins at its own corner
     assert grown == 0

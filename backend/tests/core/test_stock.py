@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zollstock.core.ground.csvtable import TableError
-from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.rational import Fraction, fraction_of
 from zollstock.core.studio.media import MEDIA
 from zollstock.core.studio.stock import (
     NO_STOCK,
@@ -54,15 +54,15 @@ def test_every_paper_gets_a_key_that_stays() -> None:
 
 def test_length_is_booked_off_and_given_back_in_its_own_unit() -> None:
     whole = stock(SATIN)
-    less = whole.booked("p2", Fraction("25.4") * 18, 1)
+    less = whole.booked("p2", fraction_of("25.4") * 18, 1)
     roll = less.paper("p2")
     assert isinstance(roll, StockRoll) and roll.left is not None and roll.left.typed == "28.5 ft"
-    back = less.booked("p2", -Fraction("25.4") * 18, -1)
+    back = less.booked("p2", -fraction_of("25.4") * 18, -1)
     roll = back.paper("p2")
     assert (
         isinstance(roll, StockRoll)
         and roll.left is not None
-        and roll.left.mm == 30 * 12 * Fraction("25.4")
+        and roll.left.mm == 30 * 12 * fraction_of("25.4")
     )
     sheets = whole.booked("p3", Fraction(1449), 3).paper("p3")
     assert isinstance(sheets, StockSheet) and sheets.left == 15

@@ -8,14 +8,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.rational import Fraction, fraction_of
 from zollstock.core.letters import reach
 from zollstock.core.shapes.box import Box
 from zollstock.core.sheet.textblock import Align, TextBlock, flowed
 
 
 def block(text: str, wide: float = 40, high: float = 30, **more: object) -> TextBlock:
-    box = Box(Fraction(5), Fraction(7), Fraction(str(wide)), Fraction(str(high)))
+    box = Box(Fraction(5), Fraction(7), fraction_of(str(wide)), fraction_of(str(high)))
     return replace(TextBlock(text, box, Fraction(3)), **more)  # type: ignore[arg-type]
 
 

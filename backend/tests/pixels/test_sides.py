@@ -5,7 +5,7 @@ from __future__ import annotations
 import subprocess
 from pathlib import Path
 
-from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.rational import Fraction, fraction_of
 from zollstock.core.shapes.box import Box
 from zollstock.core.shapes.ink import Ink, Outline, Stroke
 from zollstock.core.sheet.sheets import Sheet
@@ -20,7 +20,7 @@ PPI = Fraction(254)
 
 
 def box(*sides: float) -> Box:
-    return Box(*(Fraction(str(side)) for side in sides))
+    return Box(*(fraction_of(str(side)) for side in sides))
 
 
 def page() -> Sheet:

@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from ..ground.rational import Fraction
+from ..ground.rational import Fraction, fraction_of
 from ..letters import FontName, in_plain_signs, reach
 from ..shapes.box import ZERO, Box
 from ..shapes.ink import BLACK, Ink, Label, Outline, Stroke
@@ -17,7 +17,7 @@ from ..sheet.textblock import TextBlock
 from .cutting import Card, Dimension
 
 #: Scales that a ruler can be laid on.
-SCALES = tuple(map(Fraction, ("1", "2", "2.5", "4", "5", "10", "20", "25", "50", "100")))
+SCALES = tuple(map(fraction_of, ("1", "2", "2.5", "4", "5", "10", "20", "25", "50", "100")))
 #: A4, standing, what is kept free round it, and the room of the drawing in it.
 WIDTH, HEIGHT, MARGIN = Fraction(210), Fraction(297), Fraction(16)
 _ROOM = (Fraction(150), Fraction(190))
@@ -31,7 +31,7 @@ _THIN, _FIRM = Fraction(1, 5), Fraction(1, 4)
 _FONT: FontName = "condensed"
 _SOFT, _RUST, _OPENING = "#56635f", "#a8482a", "#f1ede1"
 #: Heights of capitals: title, measures, notes, small print.
-_TITLE, _MEASURE, _NOTES, _SMALL = map(Fraction, ("4.2", "2.9", "2.5", "2.1"))
+_TITLE, _MEASURE, _NOTES, _SMALL = map(fraction_of, ("4.2", "2.9", "2.5", "2.1"))
 
 
 @dataclass(frozen=True, slots=True)

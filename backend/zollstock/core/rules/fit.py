@@ -97,7 +97,7 @@ def place(width_px: int, height_px: int, box: Box, fit: Fit) -> Placement:
     A sheet of 24 × 16 in with 2 in of border leaves an image box of 20 × 12 in; of 5000 × 3333 px it
     keeps 5000 × 3000:
 
-    >>> crop = place(5000, 3333, Box(Fraction(0), Fraction(0), Fraction(508), Fraction("304.8")), Fit()).crop
+    >>> crop = place(5000, 3333, Box(Fraction(0), Fraction(0), Fraction(508), Fraction(3048, 10)), Fit()).crop
     >>> int(crop.w), int(crop.h)
     (5000, 3000)
     """

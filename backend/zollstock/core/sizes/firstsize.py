@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import log
 
-from ..ground.lengths import parse_length
+from ..ground.lengths import MM_PER_INCH, parse_length
 from ..ground.rational import Fraction
 from ..ground.show import typed_length
 from .library import Size, directed, library
@@ -13,7 +13,7 @@ from .pairs import Sides, parse_size
 #: The long side of a modest first print, and the finest step that its other side is cut to, by the unit.
 _LONG = {"in": "12 in", "cm": "30 cm", "mm": "300 mm"}
 _STEPS_MM = {
-    "in": (Fraction("25.4") / 2, Fraction("25.4") / 8, Fraction("25.4") / 64),
+    "in": (MM_PER_INCH / 2, MM_PER_INCH / 8, MM_PER_INCH / 64),
     "cm": (Fraction(5), Fraction(1), Fraction(1, 10)),
     "mm": (Fraction(5), Fraction(1), Fraction(1, 10)),
 }
