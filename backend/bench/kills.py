@@ -36,9 +36,9 @@ from zollstock.jobs.models import Job
 from zollstock.jobs.revisions import begin_print
 from zollstock.jobs.firstplan import first_plan
 from zollstock.renders.orders import give_order
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 user, _ = User.objects.get_or_create(username="kills")
-Order.objects.all().delete()
+OrderLine.objects.all().delete()
 picture, known = take_in(user, "p.jpg", iter([pathlib.Path({source!r}).read_bytes()]))
 while picture.state == "reading":
     time.sleep(0.1)
@@ -46,14 +46,14 @@ while picture.state == "reading":
 job = Job.objects.create(account=user, title="kills")
 for number in range({files}):
     plan = first_plan(picture, "cm") | {{"pixels": {{"mode": "fixed", "ppi": {ppi} + number % 7}}}}
-    order(begin_print(job, picture, plan, number))
+    give_order(begin_print(job, picture, plan, number))
 """
 STATE = """
 import json, pathlib
 from django.conf import settings
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 root = pathlib.Path(settings.MEDIA_ROOT)
-rows = list(Order.objects.values_list("state", "tries", "files__file"))
+rows = list(OrderLine.objects.values_list("state", "tries", "files__file"))
 stored = [str(p.relative_to(root)) for p in (root / "renders").rglob("*") if p.is_file()]
 known = [row[2] for row in rows if row[2]]
 print("STATE " + json.dumps({"rows": len(rows), "done": sum(r[0] == "done" for r in rows),

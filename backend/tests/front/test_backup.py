@@ -33,8 +33,7 @@ from zollstock.jobs.firstplan import first_plan
 from zollstock.jobs.models import Job
 from zollstock.jobs.revisions import begin_print
 from zollstock.pictures.intake import take_in
-from zollstock.renders.orders import order
-from zollstock.renders.models import Order
+from zollstock.renders.orders import give_order
 from zollstock.renders.tasks import make
 import time
 user, _ = User.objects.get_or_create(username="backed-up")
@@ -43,7 +42,7 @@ while picture.state == "reading":
     time.sleep(0.1)
     picture.refresh_from_db()
 job = Job.objects.create(account=user, title="Nebel über den Pfannen")
-render = order(begin_print(job, picture, first_plan(picture, "cm"), 1))
+render = give_order(begin_print(job, picture, first_plan(picture, "cm"), 1))
 while render.state in ("queued", "running"):
     time.sleep(0.1)
     render.refresh_from_db()
@@ -52,13 +51,13 @@ assert render.state == "done", render.problem
 CHECK = """
 import hashlib
 from zollstock.jobs.models import Job
-from zollstock.renders.models import Order
+from zollstock.renders.models import OrderLine
 from zollstock.pictures.models import Picture
 assert Job.objects.filter(title="Nebel über den Pfannen").count() == 1
 picture = Picture.objects.get(account__username="backed-up")
 assert hashlib.sha256(picture.file.read()).hexdigest() == picture.sha256
 assert picture.preview.size and picture.small.size
-made = Order.objects.get(account__username="backed-up").files.get()
+made = OrderLine.objects.get(account__username="backed-up").files.get()
 assert hashlib.sha256(made.file.read()).hexdigest() == made.sha256
 """
 
@@ -139,8 +138,8 @@ def test_files_removed_while_a_backup_is_made_are_in_it(
         dumped(stack, out)
         if out.name.startswith("dump-"):
             removing = threading.Thread(target=run, args=(filled, (
-                "from zollstock.renders.models import Order;"
-                "Order.objects.filter(account__username='backed-up').delete()"
+                "from zollstock.renders.models import OrderLine;"
+                "OrderLine.objects.filter(account__username='backed-up').delete()"
             )))  # fmt: skip
             removing.start()
             removing.join()
