@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from zollstock.core.packing import Item, Paper, best, cost_of, is_cut_through
 from zollstock.core.packing.blocks import blocks
-from zollstock.core.packing.piece import is_sound
+from zollstock.core.packing.piece import is_sound, ways
 from zollstock.core.packing.staircase import MOST, Search, shortest
 
 Size = tuple[int, int, bool]
@@ -156,3 +156,21 @@ def test_a_hard_set_of_seven_is_proven_with_room_to_spare() -> None:
     search = Search(items, Paper(914, 30_000), 950)
     assert search.found is None  # 950 is as short as it goes
     assert len(search.seen) < MOST / 3
+
+
+@given(
+    st.lists(st.tuples(st.integers(1, 12), st.integers(1, 12)), min_size=1, max_size=5),
+    st.integers(6, 20),
+)
+def test_what_is_found_is_the_shortest_however_long_it_might_have_been(
+    sides: list[tuple[int, int]], width: int
+) -> None:
+    """Something shorter may be found on the way: what is looked at afterwards is measured by that."""
+    items = [Item(key, w, h, True) for key, (w, h) in enumerate(sides)]
+    paper = Paper(width, 500)
+    if not all(ways(item, paper) for item in items):
+        return
+    found = shortest(items, paper, below=500)
+    assert found is not None and is_sound(found, items, paper)
+    length = max(placed.bottom for placed in found)
+    assert shortest(items, paper, below=length) is None

@@ -36,6 +36,10 @@ def best(
     Each item must fit the paper in a way. Without pins the result is never worse than shelves of falling height, by
     which every search begins; without `thorough` fewer ways are tried. With `guillotine` all pieces can be cut apart
     by cuts right through, unless pins prevent it.
+
+    >>> from .piece import cost_of
+    >>> cost_of(best((Item(0, 60, 40, True), Item(1, 40, 60, True), Item(2, 100, 20, True)), Paper(100, 500)))
+    (1, 80)
     """
     found: Packing | None = None
     every = [*items, *(Item(one.key, one.w, one.h, False) for one in pinned)]

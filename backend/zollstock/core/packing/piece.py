@@ -47,7 +47,11 @@ Packing = Sequence[Placed]
 
 
 def ways(item: Item, paper: Paper) -> list[tuple[int, int, bool]]:
-    """How a piece fits the paper: (across, down, turned), as it is first."""
+    """How a piece fits the paper: (across, down, turned), as it is first.
+
+    >>> ways(Item(0, 60, 40, True), Paper(50, 100)), ways(Item(0, 60, 40, False), Paper(50, 100))
+    ([(40, 60, True)], [])
+    """
     found = [(item.w, item.h, False)]
     if item.may_turn and item.w != item.h:
         found.append((item.h, item.w, True))
@@ -59,7 +63,11 @@ def papers_used(packing: Packing) -> int:
 
 
 def lengths_used(packing: Packing) -> list[int]:
-    """How far down every paper is used."""
+    """How far down every paper is used.
+
+    >>> lengths_used([Placed(0, 0, 0, 0, 60, 40, False), Placed(1, 0, 0, 40, 40, 60, True), Placed(2, 1, 0, 0, 5, 5, False)])
+    [100, 5]
+    """
     used = [0] * papers_used(packing)
     for placed in packing:
         used[placed.paper] = max(used[placed.paper], placed.bottom)
@@ -67,12 +75,21 @@ def lengths_used(packing: Packing) -> list[int]:
 
 
 def cost_of(packing: Packing) -> tuple[int, int]:
-    """The fewer papers, then the shorter in all."""
+    """The fewer papers, then the shorter in all.
+
+    >>> cost_of([Placed(0, 0, 0, 0, 60, 40, False), Placed(1, 0, 0, 40, 40, 60, True)])
+    (1, 100)
+    """
     return papers_used(packing), sum(lengths_used(packing))
 
 
 def over_each_other(packing: Packing) -> Iterable[tuple[Placed, Placed]]:
-    """Every two pieces that lie over each other."""
+    """Every two pieces that lie over each other.
+
+    >>> [(one.key, other.key) for one, other in over_each_other(
+    ...     [Placed(0, 0, 0, 0, 60, 40, False), Placed(1, 0, 50, 30, 40, 60, False), Placed(2, 0, 0, 40, 40, 40, False)])]
+    [(0, 1)]
+    """
     by_paper: dict[int, list[Placed]] = {}
     for placed in packing:
         by_paper.setdefault(placed.paper, []).append(placed)
@@ -83,7 +100,12 @@ def over_each_other(packing: Packing) -> Iterable[tuple[Placed, Placed]]:
 
 
 def is_sound(packing: Packing, items: Sequence[Item], paper: Paper) -> bool:
-    """Whether every piece lies there once, as large as it is, on its paper, and none over another."""
+    """Whether every piece lies there once, as large as it is, on its paper, and none over another.
+
+    >>> items, roll = [Item(0, 60, 40, True)], Paper(50, 100)
+    >>> is_sound([Placed(0, 0, 0, 0, 40, 60, True)], items, roll), is_sound([Placed(0, 0, 0, 0, 60, 40, False)], items, roll)
+    (True, False)
+    """
     if sorted(placed.key for placed in packing) != sorted(item.key for item in items):
         return False
     by_key = {item.key: item for item in items}

@@ -24,6 +24,11 @@ def shortest(items: Sequence[Item], paper: Paper, below: int) -> Packing | None:
     """All items on one paper in less length than `below`, as short as it goes, or None where there is no such packing.
 
     Ends after `MOST` staircases with the best until then.
+
+    >>> pair = [Item(0, 60, 40, True), Item(1, 40, 60, True)]
+    >>> found = shortest(pair, Paper(100, 500), below=200)
+    >>> found is not None and max(placed.bottom for placed in found)  # 60 and 40 side by side
+    60
     """
     return Search(items, paper, below).found
 
@@ -54,15 +59,24 @@ class Search:
             self.found = list(placed)
             self._shorter_than(steps[0][1])
             return
-        for least, at, x, y, (w, h, turned), then in sorted(self._next(left, steps)):
+        limit = self.limit
+        for _, at, x, y, (w, h, turned), then in sorted(self._next(left, steps)):
             if len(self.seen) >= self.most:
                 return
-            # Something shorter was found since.
-            if least > self.width * self.limit or then[0][1] > self.limit:
+            then_left = left ^ (1 << at)
+            # Something shorter was found since: what is lost below counts from there, too.
+            if self.limit != limit and not self._may_be_shorter(then_left, then):
                 continue
             placed.append(Placed(self.items[at].key, 0, x, y, w, h, turned))
-            self._look(left ^ (1 << at), then, placed)
+            self._look(then_left, then, placed)
             placed.pop()
+
+    def _may_be_shorter(self, left: int, steps: _Steps) -> bool:
+        """Whether a staircase can still come to no more than the limit."""
+        return (
+            steps[0][1] <= self.limit
+            and self._least(self.left[left], steps) <= self.width * self.limit
+        )
 
     def _next(
         self, left: int, steps: _Steps

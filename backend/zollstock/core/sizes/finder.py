@@ -16,6 +16,10 @@ def find(sizes: Iterable[Size], text: str, unit: str = "cm") -> list[Size]:
     `30 45`, `45x30` and `30 × 45 cm` all find 30 × 45 cm; nothing typed finds everything. Sizes
     whose sides are the typed numbers come first, and before them those that are the size itself as a
     field would read it (`4R`, `A2 landscape`, `8-1/2 x 11 in`; bare numbers in `unit`).
+
+    >>> from .library import library
+    >>> find(library(), "30x45", "cm")[0].key
+    'cm-30x45'
     """
     everything = list(sizes)
     pieces = [

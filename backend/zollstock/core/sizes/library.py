@@ -67,14 +67,26 @@ class Size:
 
 
 def sides_text(width: Length, height: Length) -> str:
-    """Both sides as typed, the unit once where they share it: `24 × 16 in`."""
+    """Both sides as typed, the unit once where they share it: `24 × 16 in`.
+
+    >>> from ..ground.lengths import parse_length
+    >>> sides_text(parse_length("24 in"), parse_length("16 in"))
+    '24 × 16 in'
+    >>> sides_text(parse_length("24 in"), parse_length("40 cm"))
+    '24 in × 40 cm'
+    """
     if width.unit == height.unit and width.typed.endswith(f" {width.unit}"):
         return f"{width.typed[: -len(width.unit) - 1]} × {height.typed}"
     return f"{width.typed} × {height.typed}"
 
 
 def directed(size: Size, wide: bool) -> Size:
-    """The size lying (`wide`) or standing; a square stays as it is."""
+    """The size lying (`wide`) or standing; a square stays as it is.
+
+    >>> a0 = library()[0]
+    >>> sides_text(a0.width, a0.height), sides_text(directed(a0, True).width, directed(a0, True).height)
+    ('841 × 1189 mm', '1189 × 841 mm')
+    """
     lies = size.width.mm > size.height.mm
     if size.width.mm == size.height.mm or lies == wide:
         return size

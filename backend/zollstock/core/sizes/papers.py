@@ -55,7 +55,11 @@ _BEFORE = re.compile(rf"({_WAYS})[\s,]+(\S.*)", re.I | re.S)
 
 
 def paper(name: str) -> str | None:
-    """The sides behind a name, spelled for `sizes.parse_size`: `4R` → `4 x 6 in`; None if unknown."""
+    """The sides behind a name, spelled for `sizes.parse_size`: `4R` → `4 x 6 in`; None if unknown.
+
+    >>> paper("4R"), paper("A3+"), paper("fog")
+    ('4 x 6 in', '329 x 483 mm', None)
+    """
     plain = " ".join(name.lower().split())
     if plain in _PAPERS:
         return _PAPERS[plain]
@@ -67,7 +71,11 @@ def paper(name: str) -> str | None:
 
 
 def direction(text: str) -> tuple[str, bool | None]:
-    """The text without a direction behind or before it, and whether that lies (True) or stands (False)."""
+    """The text without a direction behind or before it, and whether that lies (True) or stands (False).
+
+    >>> direction("A2 quer"), direction("letter")
+    (('A2', True), ('letter', None))
+    """
     match = _DIRECTION.fullmatch(text.strip())
     if match is not None:
         return match[1], match[2].lower() in _LYING

@@ -115,7 +115,12 @@ class SizeNotRead(LengthError):
 
 
 def read_length(text: str, unit: str, purpose: Purpose = "edge") -> ReadLength:
-    """Read a length for `purpose`; a bare number takes `unit`. Raises `LengthError`."""
+    """Read a length for `purpose`; a bare number takes `unit`. Raises `LengthError`.
+
+    >>> found = read_length("1.5", "cm", "distance")  # nobody looks at a print from 1.5 cm
+    >>> found.length.typed, found.said, [other.label for other in found.others]
+    ('1.5 m', 'read as 1.5 m', ['feet?'])
+    """
     spelled = plain_spelling(text)
     least, most = _BELIEVED[purpose]
 
@@ -184,6 +189,10 @@ def read_size(
 
     So are `50 auf 70`, `DIN A4`, `A3 plus`, `half A3`, `longest side 60 cm`, `16:9 60 cm`, `postcard`. Bare numbers take `unit` (mm, cm, in, px). A single side takes the ratio of `picture` (width and
     height in px, as turned); `own` are sizes whose names count too. Raises `LengthError`.
+
+    >>> found = read_size("8x10", "in", (3, 2))
+    >>> found.said, found.others[0].label
+    ('read as 10 × 8 in, lying as the picture does', '8 × 10 in?')
     """
     if len(text) > LONGEST_SIZE:
         raise LengthError("this is too long to be a size")
@@ -459,7 +468,11 @@ def _usual() -> dict[str, set[tuple[Fraction, ...]]]:
 
 
 def size_shown(sides: Sides) -> str:
-    """Both sides in the unit they were typed in: `1000 × 700 mm`."""
+    """Both sides in the unit they were typed in: `1000 × 700 mm`.
+
+    >>> size_shown(parse_size("1000 x 700 mm"))
+    '1000 × 700 mm'
+    """
     width, height = sides.width, sides.height
     if width.unit == "px":
         return f"{width.typed.removesuffix(' px')} × {height.typed}"

@@ -54,7 +54,11 @@ def plain_spelling(text: str) -> str:
 
 
 def with_thousands(text: str) -> str | None:
-    """The other reading of `1,000` or `1.000`: one thousand; None where there is nothing to doubt."""
+    """The other reading of `1,000` or `1.000`: one thousand; None where there is nothing to doubt.
+
+    >>> with_thousands("1,000"), with_thousands("12")
+    ('1000', None)
+    """
     other = _EITHER.sub(r"\1\2", text)
     return None if other == text else other
 

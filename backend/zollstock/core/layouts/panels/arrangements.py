@@ -114,6 +114,10 @@ def arrangement_of(faces: list[Box]) -> str:
 
     Frames that follow each other to the right are a row where they share a line (upper edge, middle or lower edge),
     and steps where each hangs higher than the one before.
+
+    >>> three = [Box(*map(Fraction, (at, 0, 30, 45))) for at in (0, 34, 68)]
+    >>> arrangement_of(three), arrangement_of([Box(one.x, 20 - one.x / 4, one.w, one.h) for one in three])
+    ('row', 'steps')
     """
     if len(faces) < LEAST:
         return ""

@@ -12,7 +12,12 @@ Span = tuple[Fraction, Fraction]
 
 
 def bounds(faces: Sequence[Box]) -> Box:
-    """The smallest box around all faces."""
+    """The smallest box around all faces.
+
+    >>> pair = [Box(*map(Fraction, one)) for one in ((0, 0, 30, 45), (34, 10, 30, 45))]  # a gap of 4
+    >>> bounds(pair).as_floats()
+    (0.0, 0.0, 64.0, 55.0)
+    """
     x, y = min(face.x for face in faces), min(face.y for face in faces)
     return Box(x, y, max(face.right for face in faces) - x, max(face.bottom for face in faces) - y)
 
@@ -33,13 +38,22 @@ def covered(spans: Iterable[Span]) -> list[Span]:
 
 
 def gaps(spans: Iterable[Span]) -> list[Span]:
-    """The stretches between those that are covered."""
+    """The stretches between those that are covered.
+
+    >>> [tuple(map(int, gap)) for gap in gaps([(Fraction(0), Fraction(30)), (Fraction(34), Fraction(64))])]
+    [(30, 34)]
+    """
     whole = covered(spans)
     return [(one[1], other[0]) for one, other in itertools.pairwise(whole)]
 
 
 def closed(faces: Sequence[Box]) -> list[Box]:
-    """The faces with every gap closed: each lies where the covered length to its left, and above it, ends."""
+    """The faces with every gap closed: each lies where the covered length to its left, and above it, ends.
+
+    >>> pair = [Box(*map(Fraction, one)) for one in ((0, 0, 30, 45), (34, 10, 30, 45))]  # a gap of 4
+    >>> [face.as_floats()[:2] for face in closed(pair)]
+    [(0.0, 0.0), (30.0, 10.0)]
+    """
     across = covered((face.x, face.right) for face in faces)
     down = covered((face.y, face.bottom) for face in faces)
     return [Box(_before(across, face.x), _before(down, face.y), face.w, face.h) for face in faces]

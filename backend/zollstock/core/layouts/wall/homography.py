@@ -31,7 +31,11 @@ def from_rectangle(width: float, height: float, corners: Sequence[Corner]) -> Ma
 
 
 def scaled(per: float, left: float, top: float) -> Matrix:
-    """A plane seen straight on: `per` for one, its corner at (left, top)."""
+    """A plane seen straight on: `per` for one, its corner at (left, top).
+
+    >>> mapped(scaled(3, 10, 20), 2, 1)
+    (16.0, 23.0)
+    """
     return (per, 0.0, left, 0.0, per, top, 0.0, 0.0, 1.0)
 
 
@@ -42,7 +46,12 @@ def mapped(matrix: Matrix, x: float, y: float) -> Corner:
 
 
 def inverse(matrix: Matrix) -> Matrix:
-    """The way back."""
+    """The way back.
+
+    >>> there = from_rectangle(2, 1, [(0, 0), (8, 1), (8, 5), (0, 4)])
+    >>> tuple(round(side, 9) for side in mapped(inverse(there), *mapped(there, 1.5, 0.25)))
+    (1.5, 0.25)
+    """
     a, b, c, d, e, f, g, h, i = matrix
     found = (
         e * i - f * h, c * h - b * i, b * f - c * e,
@@ -53,7 +62,11 @@ def inverse(matrix: Matrix) -> Matrix:
 
 
 def moved(matrix: Matrix, x: float, y: float) -> Matrix:
-    """The same map for a plane counted from (x, y) of the other one."""
+    """The same map for a plane counted from (x, y) of the other one.
+
+    >>> mapped(moved(scaled(3, 10, 20), 1, 1), 1, 0) == mapped(scaled(3, 10, 20), 2, 1)
+    True
+    """
     a, b, c, d, e, f, g, h, i = matrix
     return _normed((a, b, a * x + b * y + c, d, e, d * x + e * y + f, g, h, g * x + h * y + i))
 
