@@ -49,9 +49,9 @@ def compose(sheet: Sheet, sources: Sources, ink: bool = True) -> pyvips.Image:
     for part in sheet.parts:
         made = _part(part, sheet, grid, sources, paint)
         paint = made.paint
-        if letters and made.plain is not None:
-            ground = made.plain.over(ground, whole, paint)
+        if letters:
             covered.append(made.covers)
+            ground = ground if made.plain is None else made.plain.over(ground, whole, paint)
         image = made.laid.over(image, whole, paint)
     if image is None or paint is None:
         image = pyvips.Image.black(grid.width, grid.height, bands=3) + 255

@@ -108,8 +108,9 @@ def make_files(
                 continue
             ink = not FILE_FORMATS[file.output.format].vectors
             pages = [
-                Page(compose(sheet, Sources(files=opened), ink), sheet, layout.title)
+                Page(compose(side, Sources(files=opened), ink), side, layout.title)
                 for sheet in file.sheets
+                for side in sheet.sides
             ]
             written.append(write(pages, file.output, place, told))
     return written

@@ -25,7 +25,7 @@ vi.stubGlobal("fetch", async () => new Response("{}", { status: 503 }));
 
 const change = vi.fn();
 const settle = vi.fn();
-const real = usePlanStore.getState();
+const real = usePlanStore.getInitialState();
 
 function drawn(name: Parameters<typeof benchOf>[0], fitting = true) {
   const { plan, picture, print, worksheet } = benchOf(name);
