@@ -168,13 +168,13 @@ def bench(page: Page, tmp_path: Path, brought_once: dict[str, Any]) -> Callable[
             if not brought_once:
                 plate = noise(1500, 1000, seed=1884)
                 brought_once.update(ask.bring(save(plate, tmp_path / "fog-over-pans.jpg")))
-                # What is found out about it later would be told in the middle of some test.
-                ask.until_measured(brought_once)
             picture = brought_once
             # A zone that is drawn on a print is kept with its picture.
             ask("PUT", f"pictures/{picture['id']}/keep", {"keep": []})
         else:
             picture = ask.bring(file)
+        # What is found out about it later would be told in the middle of a test, and move what is pressed.
+        ask.until_measured(picture)
         made, *_ = (
             ask("POST", f"jobs/{job['id']}/prints", {"picture": picture["id"]})
             for _ in range(prints)
