@@ -245,3 +245,10 @@ def test_a_narrow_cards_length_stands_beside_it_not_over_its_outlines(tmp_path: 
     ]
     long = max(right for _, right in beside) - min(left for left, _ in beside)
     assert long < 265 / scale * 72 / 25.4
+
+
+def test_a_long_title_does_not_hide_which_board_is_cut(tmp_path: Path) -> None:
+    out = tmp_path / "cutting.pdf"
+    out.write_bytes(cutting_pdf("long " * 40, mat_cards()))
+    upper, lower, _ = run("pdftotext", "-layout", str(out), "-").split("\f")
+    assert "upper board, scale" in upper and "lower board, scale" in lower

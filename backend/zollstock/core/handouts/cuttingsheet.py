@@ -83,9 +83,9 @@ def _page(title: str, card: Card) -> Sheet:
     high = _notes_high(card, _NOTES)
     items: tuple[Item, ...] = (
         _card(card, drawn, _OPENING),
-        # A title may be long: its first line is what there is room for.
+        # A title may be long: its first line is what there is room for. Which board it is stands below as well.
         TextBlock(in_plain_signs(f"{title}: {card.name.lower()}"), Box(MARGIN, MARGIN + 2, wide, _TITLE), _TITLE),
-        TextBlock(f"scale 1 : {float(by):g}", Box(MARGIN, MARGIN + 11, wide, _NOTES), _NOTES, "condensed", _SOFT),
+        TextBlock(f"{card.name.lower()}, scale 1 : {float(by):g}", Box(MARGIN, MARGIN + 11, wide, _NOTES), _NOTES, "condensed", _SOFT),
         TextBlock(_notes(card), Box(MARGIN, below, wide, high), _NOTES),
         _bar(below + high + 5),
     )  # fmt: skip
