@@ -22,6 +22,13 @@ function server() {
       lost = true;
     },
     load: () => Promise.resolve(held),
+    /** A file's rows, at once; refused like a save. */
+    takeIn: (version: number, text: string) => {
+      if (!text) return Promise.reject(new Error("no rows"));
+      if (version !== held.version) return Promise.reject(new Error("changed in another window"));
+      held = { version: version + 1, note: "", table: text.split(";") };
+      return Promise.resolve(held);
+    },
     save: (version: number, rows: string[]) =>
       new Promise<Kept>((resolve, reject) => {
         open.push(() => {
@@ -51,7 +58,7 @@ function hook(of: ReturnType<typeof server>) {
         load: of.load,
         save: of.save,
         forget: () => of.load(),
-        takeIn: () => of.load(),
+        takeIn: of.takeIn,
       }),
     { wrapper },
   );
@@ -96,5 +103,32 @@ describe("a table that is kept", () => {
     }
     await waitFor(() => expect(result.current.away).toBe(false));
     expect(result.current.kept.data).toEqual({ version: 3, note: "", table: ["a", "b", "c"] });
+  });
+
+  it("takes a file in after the change that is still being saved", async () => {
+    const of = server();
+    const { result } = hook(of);
+    await waitFor(() => expect(result.current.kept.data).toBeDefined());
+    act(() => result.current.change((rows) => [...rows, "b"]));
+    act(() => result.current.takeIn("x;y"));
+    await act(async () => of.answer());
+    await waitFor(() => expect(result.current.kept.data?.table).toEqual(["x", "y"]));
+    expect(result.current.problem).toBeNull();
+    expect(of.saved).toEqual([["a", "b"]]);
+  });
+
+  it("saves what was typed while a file was refused, and says why it was", async () => {
+    const of = server();
+    const { result } = hook(of);
+    await waitFor(() => expect(result.current.kept.data).toBeDefined());
+    act(() => {
+      result.current.takeIn("");
+      result.current.change((rows) => [...rows, "b"]);
+    });
+    await waitFor(() => expect(result.current.saving).toBe(true));
+    await act(async () => of.answer());
+    await waitFor(() => expect(of.saved).toEqual([["a", "b"]]));
+    expect(result.current.kept.data?.table).toEqual(["a", "b"]);
+    expect(result.current.problem?.message).toBe("no rows");
   });
 });

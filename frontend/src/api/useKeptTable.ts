@@ -29,6 +29,8 @@ export function useKeptTable<Table>(wire: Wire<Table>) {
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   /** What was typed since the last save began; what is saved next. */
   const waiting = useRef<Table | null>(null);
+  /** What was asked of the server since, in its order: each answers with a whole table. */
+  const asks = useRef<((version: number) => Promise<Kept<Table>>)[]>([]);
   const running = useRef(false);
   const [saving, setSaving] = useState(false);
   /** Whether what was typed waits for a server that does not answer. */
@@ -47,30 +49,49 @@ export function useKeptTable<Table>(wire: Wire<Table>) {
   };
   const now = () => queries.getQueryData<Kept<Table>>(wire.key);
 
-  const saveAll = async () => {
+  /** What was typed meanwhile stands over what has come back. */
+  const stand = (saved: Kept<Table>, typed: Table | null) =>
+    queries.setQueryData(wire.key, typed === null ? saved : { ...saved, table: typed });
+
+  const save = async (table: Table) => {
+    waiting.current = null;
+    stand(await untilAnswered(wire.save, now()?.version ?? 0, table), waiting.current);
+  };
+
+  /** The table that comes takes the place of what was typed; where it is refused, what was typed is saved. */
+  const replace = async (ask: (version: number) => Promise<Kept<Table>>) => {
+    const came = await ask(now()?.version ?? 0);
+    waiting.current = null;
+    stand(came, null);
+  };
+
+  /** One thing after the other: a file that is taken in waits for the save that is on its way. */
+  const work = async () => {
     if (running.current) return;
     running.current = true;
-    setSaving(true);
-    try {
-      for (let table = waiting.current; table !== null; table = waiting.current) {
-        waiting.current = null;
-        const saved = await untilAnswered(wire.save, now()?.version ?? 0, table);
-        // What was typed meanwhile stands over what has come back.
-        const typed = waiting.current as Table | null;
-        queries.setQueryData(wire.key, typed === null ? saved : { ...saved, table: typed });
+    let refused: ApiProblem | null = null;
+    for (;;) {
+      const ask = asks.current.shift();
+      const table = waiting.current;
+      if (!ask && table === null) break;
+      try {
+        if (ask) await replace(ask);
+        else if (table !== null) {
+          setSaving(true);
+          await save(table);
+        }
+      } catch (error) {
+        refused = error as ApiProblem;
+        // Where it is refused, what is kept comes back.
+        if (!ask) waiting.current = null;
+        if (waiting.current === null) await queries.invalidateQueries({ queryKey: wire.key });
       }
-      setProblem(null);
-      wire.after?.();
-    } catch (error) {
-      // Where it is refused, what is kept comes back.
-      waiting.current = null;
-      setProblem(error as ApiProblem);
-      await queries.invalidateQueries({ queryKey: wire.key });
-    } finally {
-      running.current = false;
-      setSaving(false);
-      setAway(false);
     }
+    running.current = false;
+    setSaving(false);
+    setAway(false);
+    setProblem(refused);
+    wire.after?.();
   };
 
   /** Change the table as it stands now, whatever of it is saved already. */
@@ -80,27 +101,20 @@ export function useKeptTable<Table>(wire: Wire<Table>) {
     const next = by(held.table);
     waiting.current = next;
     queries.setQueryData(wire.key, { ...held, table: next });
-    void saveAll();
+    void work();
   };
 
   /** Something that answers with the whole table: a file that is taken in, going back to what ships. */
-  const replace = async (ask: (version: number) => Promise<Kept<Table>>) => {
-    waiting.current = null;
-    try {
-      queries.setQueryData(wire.key, await ask(now()?.version ?? 0));
-      setProblem(null);
-      wire.after?.();
-    } catch (error) {
-      setProblem(error as ApiProblem);
-      await queries.invalidateQueries({ queryKey: wire.key });
-    }
+  const put = (ask: (version: number) => Promise<Kept<Table>>) => {
+    asks.current.push(ask);
+    void work();
   };
 
   return {
     kept,
     change,
-    takeIn: (text: string) => void replace((version) => wire.takeIn(version, text)),
-    forget: () => void replace(wire.forget),
+    takeIn: (text: string) => put((version) => wire.takeIn(version, text)),
+    forget: () => put(wire.forget),
     problem,
     saving,
     away,
