@@ -14,6 +14,7 @@ import { KeptWords } from "../shell/KeptWords";
 import { typeset } from "../shell/typeset";
 import "./howbig.css";
 import { MediumPick, useFactor } from "./MediumPick";
+import { TableCell } from "./TableCell";
 import { useSensors, useSensorSizes } from "./useSensors";
 
 const nothing = () => undefined;
@@ -38,6 +39,7 @@ export function SensorsPage() {
   const [stretch, setStretch] = useState<Stretch>("plain");
   const words = new URLSearchParams({ ...query, factor: String(factor) }).toString();
   const keep = change;
+  const refusedAt = problem ? version : undefined;
   useEffect(() => {
     document.title = "Cameras · Zollstock";
     return () => {
@@ -76,9 +78,10 @@ export function SensorsPage() {
                   <th scope="col">Camera</th>
                   <th scope="col">px</th>
                   {table.columns.map((column, at) => (
-                    <th scope="col" key={`${version}-${at}`}>
+                    <th scope="col" key={at}>
                       <span className="flex items-center gap-1">
-                        <Cell
+                        <TableCell
+                          refusedAt={refusedAt}
                           label={`Column ${at + 1}: a ppi or a grade`}
                           value={gradeWord(column)}
                           onMeant={(text) =>
@@ -129,16 +132,18 @@ export function SensorsPage() {
                       ),
                     }));
                   return (
-                    <tr key={`${version}-${at}`}>
+                    <tr key={at}>
                       <th scope="row">
-                        <Cell
+                        <TableCell
+                          refusedAt={refusedAt}
                           label={`Name of ${sensor.name}`}
                           value={sensor.name}
                           onMeant={(name) => put({ ...sensor, name })}
                         />
                       </th>
                       <td>
-                        <Cell
+                        <TableCell
+                          refusedAt={refusedAt}
                           label={`px of ${sensor.name}`}
                           value={`${sensor.width_px} × ${sensor.height_px}`}
                           wrong={(text) => (pixelCount(text) ? "" : "Type px like 6000 × 4000, or 24 MP.")}
@@ -239,45 +244,6 @@ export function SensorsPage() {
 function pixelsOf(text: string): Pick<Sensor, "width_px" | "height_px"> {
   const [width, height] = pixelCount(text) ?? [0, 0];
   return { width_px: width, height_px: height };
-}
-
-/** A cell that is typed in: Enter or leaving means it, Escape gives it back. */
-function Cell(props: {
-  label: string;
-  value: string;
-  wrong?: (text: string) => string;
-  onMeant: (text: string) => void;
-}) {
-  const [text, setText] = useState(props.value);
-  const said =
-    text === props.value ? "" : (props.wrong?.(text) ?? (text.trim() ? "" : "Something is needed here."));
-  const meant = () => {
-    if (said) return;
-    if (text.trim() !== props.value) props.onMeant(text.trim());
-  };
-  return (
-    <>
-      <input
-        className="cell"
-        aria-label={props.label}
-        aria-invalid={said ? true : undefined}
-        dir="auto"
-        value={text}
-        maxLength={80}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={meant}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") event.currentTarget.blur();
-          if (event.key === "Escape") setText(props.value);
-        }}
-      />
-      {said && (
-        <span role="alert" className="cell-wrong">
-          {said}
-        </span>
-      )}
-    </>
-  );
 }
 
 function Remove({ label, onClick }: { label: string; onClick: () => void }) {
