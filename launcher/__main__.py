@@ -36,6 +36,7 @@ def main(arguments: list[str]) -> int:
     commands.add_parser("render", help="make the file of a plan", add_help=False)
     commands.add_parser("inspect", help="measure a picture", add_help=False)
     commands.add_parser("fit", help="a picture against a set of sizes", add_help=False)
+    commands.add_parser("rescue", help="a small bad file made fit to hang large", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     measure = commands.add_parser("bench", help="measure, against named baselines")
     measure.add_argument("only", nargs="*", help="names of benchmarks, to run just those")
@@ -48,7 +49,7 @@ def main(arguments: list[str]) -> int:
     account = commands.add_parser("account", help="make an account, or set its password")
     account.add_argument("name")
     options, rest = parser.parse_known_args(arguments or ["--help"])
-    if rest and options.command not in ("reckon", "render", "inspect", "fit", "test"):
+    if rest and options.command not in ("reckon", "render", "inspect", "fit", "rescue", "test"):
         parser.error(f"not understood: {' '.join(rest)}")
     # Started in the background by a shell, Ctrl-C would arrive ignored.
     signal.signal(signal.SIGINT, signal.default_int_handler)
@@ -135,6 +136,10 @@ def fit(options: argparse.Namespace, rest: list[str]) -> int:
     return _core_command("fit", rest)
 
 
+def rescue(options: argparse.Namespace, rest: list[str]) -> int:
+    return _core_command("rescue", rest)
+
+
 def _core_command(name: str, rest: list[str]) -> int:
     """The shell script runs these itself once set up; here they set up first, told on stderr."""
     with setup.told_on_stderr():
@@ -182,7 +187,7 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 _COMMANDS = {
-    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit,
+    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue,
     "backup": backup, "restore": restore, "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 

@@ -122,6 +122,7 @@ def _needed(dev: bool) -> Iterator[tuple[str, Callable[[], bool]]]:
     yield "mariadb-server", program("mariadbd")
     yield "redis-server", program("redis-server")
     yield "nginx-light", program("nginx")
+    yield "potrace", program("potrace")
     yield "libnginx-mod-http-headers-more-filter", MORE_HEADERS.exists
     yield "chromium-headless-shell", Path(CHROMIUM).exists
     if not built():

@@ -1,4 +1,4 @@
-"""`reckon`, `render`, `inspect` and `fit`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
+"""`reckon`, `render`, `inspect`, `fit` and `rescue`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
 
 import signal
 import sys
@@ -13,6 +13,7 @@ _MODULES = {
     "render": "zollstock.pixels.cli",
     "inspect": "zollstock.pixels.inspect_cli",
     "fit": "zollstock.pixels.fit_cli",
+    "rescue": "zollstock.pixels.rescue.cli",
 }
 
 if __name__ == "__main__":

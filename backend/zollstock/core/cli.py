@@ -62,7 +62,7 @@ def _of_layout(layout: LayoutRequest, text: bool) -> str:
 
 def read_document(name: str) -> Plan | LayoutRequest | None:
     """The plan or layout in a file or on standard input; None after telling every fault on standard error."""
-    document = _decoded(name)
+    document = decoded(name)
     if document is _NOTHING:
         return None
     layout = isinstance(document, dict) and document.get("format") == LAYOUT_FORMAT
@@ -81,7 +81,7 @@ def read_document(name: str) -> Plan | LayoutRequest | None:
 _NOTHING = object()
 
 
-def _decoded(name: str) -> Any:
+def decoded(name: str) -> Any:
     """The JSON in a file or on standard input; `_NOTHING` after telling why there is none."""
     try:
         given = sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes()
@@ -99,6 +99,11 @@ def _decoded(name: str) -> Any:
         where = f"line {error.lineno}: " if isinstance(error, json.JSONDecodeError) else ""
         _refuse(f"{name}: {where}this is not JSON")
         return _NOTHING
+
+
+def is_nothing(document: Any) -> bool:
+    """Whether there was nothing to be decoded, and that was told."""
+    return document is _NOTHING
 
 
 def _refuse(message: str) -> None:

@@ -38,15 +38,25 @@ def denoised(
 
     def maker(left: int, top: int, width: int, height: int) -> Floats:
         area = source.area(left - ROUNDS, top - ROUNDS, width + 2 * ROUNDS, height + 2 * ROUNDS)
-        planes: Floats = area @ _TO_YCC.T if area.shape[2] == 3 else area
+        planes: Floats = to_ycc(area) if area.shape[2] == 3 else area
         for band in range(planes.shape[2]):
             plane = np.ascontiguousarray(planes[:, :, band])
             planes[:, :, band] = smoothed(plane, weights[band], ROUNDS)
         inner = planes[ROUNDS:-ROUNDS, ROUNDS:-ROUNDS]
-        back: Floats = inner @ _TO_RGB.T if area.shape[2] == 3 else inner
-        return back
+        return to_rgb(inner) if area.shape[2] == 3 else inner
 
     return made_of(image, image.width, image.height, maker, progress)
+
+
+def to_ycc(rgb: Floats) -> Floats:
+    """Luma and two of colour, about 0, of levels."""
+    made: Floats = rgb @ _TO_YCC.T
+    return made
+
+
+def to_rgb(ycc: Floats) -> Floats:
+    made: Floats = ycc @ _TO_RGB.T
+    return made
 
 
 @numba.njit(cache=True, fastmath=True, nogil=True, parallel=True)

@@ -5,6 +5,7 @@ Aimed at the frequency that the eye sees best at the print's distance, or at wha
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from math import exp, pi, radians, tan
 
@@ -66,20 +67,37 @@ def proposal(work: Work, measures: Measures) -> Proposal:
     (1 − exp(−2 (π · radius · f₀)²)), 1.5 at the most; less with noise. Source: docs/pixels.md.
     """
     medium, per_mm = work.plan.medium, float(work.output_ppi / MM_PER_INCH)
-    seen = _BEST_SEEN / (work.distance * tan(radians(1)))
+
+    def kernel(frequency: float) -> float:
+        if work.scale <= 1:
+            return 1.0
+        return kernel_transfer(work.plan.pixels.method, frequency / (per_mm / float(work.scale)))
+
+    return aimed(
+        work.distance,
+        per_mm,
+        (spread_of(medium.name, medium.spread), medium.spread is None),
+        kernel,
+        measures.noise_sigma or 0.0,
+    )
+
+
+def aimed(
+    distance: float,
+    per_mm: float,
+    spread: tuple[float, bool],
+    kernel_at: Callable[[float], float],
+    noise: float,
+) -> Proposal:
+    """The same for any picture: seen from `distance` mm, `per_mm` px a mm; `spread` of the ink, mm, and whether it is
+    assumed; what the enlarging leaves at a frequency; `noise` in levels."""
+    seen = _BEST_SEEN / (distance * tan(radians(1)))
     frequency = min(seen, _HELD * per_mm)
     radius = min(MOST_RADIUS, max(LEAST_RADIUS, _SIGMA_CYCLES / frequency * per_mm))
-    spread = spread_of(medium.name, medium.spread)
-    enlarged = work.scale > 1
-    kernel = (
-        kernel_transfer(work.plan.pixels.method, frequency / (per_mm / float(work.scale)))
-        if enlarged
-        else 1.0
-    )
-    transfer = exp(-2 * (pi * spread * frequency) ** 2) * kernel
+    kernel = kernel_at(frequency)
+    transfer = exp(-2 * (pi * spread[0] * frequency) ** 2) * kernel
     raised = 1 - exp(-2 * (pi * radius / per_mm * frequency) ** 2)
     amount = min(MOST_AMOUNT, max(0.0, (1 / max(transfer, 1e-6) - 1) / raised))
-    noise = measures.noise_sigma or 0.0
     return Proposal(
         frequency=frequency,
         transfer=transfer,
@@ -89,8 +107,8 @@ def proposal(work: Work, measures: Measures) -> Proposal:
         before_noise=amount,
         noise=noise,
         raised=raised,
-        spread=spread,
-        assumed=medium.spread is None,
+        spread=spread[0],
+        assumed=spread[1],
         kernel=kernel,
     )
 

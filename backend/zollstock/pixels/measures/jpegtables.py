@@ -6,6 +6,7 @@ from functools import lru_cache
 from pathlib import Path
 
 import numpy as np
+from numpy.typing import NDArray
 from PIL import Image
 
 #: The standard's luminance table at quality 50 (ITU-T T.81, table K.1), row by row.
@@ -36,6 +37,11 @@ def jpeg_quality(picture: Path) -> tuple[int | None, bool]:
         return int(exact[-1]) + 1, True
     errors = np.abs(np.log(tables / found)).mean(axis=1)
     return int(errors.argmin()) + 1, False
+
+
+def standard_table(quality: int) -> NDArray[np.float64]:
+    """The standard's luminance steps at a quality of 1 to 100, row by row."""
+    return _tables()[quality - 1]
 
 
 @lru_cache(maxsize=1)

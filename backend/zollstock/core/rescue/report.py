@@ -1,0 +1,384 @@
+"""What a rescue comes to, step by step, for the rule, the panels and the command line: figures and honest words."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import Literal
+
+from ..answer.reckoning import Figure, Record
+from ..figures.figure import figure
+from ..ground import show
+from ..ground.lengths import MM_PER_INCH
+from ..ground.rational import exact
+from .lettered import NOT_LOOKED, RescueFound
+from .steps import ORDER, Clean, Lettering, Rim, Sharpen, Smooth, StepKind, Tone
+from .worked import MOST_RESULT_PX, MOST_SOURCE_PX, Worked
+
+#: 95 of 100 places of an edge are this near to the true one for letters that can be trusted; for smaller ones (docs/pixels.md).
+EDGE_PX, EDGE_SMALL_PX = 0.25, 0.5
+#: The smallest capitals that can be trusted, px: without JPEG, cleaned of its blocks, and as the JPEG has them.
+TRUSTED_PLAIN, TRUSTED_CLEANED, TRUSTED_JPEG = 30, 40, 60
+_JPEG_SEEN = 88
+#: Less than this share of what the print needs is told as coarse.
+_COARSE_PPI = 100
+
+STEP_LABELS: dict[StepKind, str] = {
+    "clean": "Clean", "smooth": "Smooth", "lettering": "Lettering", "enlarge": "Enlarge",
+    "rim": "Rim", "tone": "Tone", "sharpen": "Sharpen",
+}  # fmt: skip
+
+
+class RescueNote(Record):
+    """A word about a step: what to know of it, or what to look at."""
+
+    id: str
+    level: Literal["note", "warn", "stop"]
+    text: str
+
+
+class StepReport(Record):
+    """A blade of the rule: `value` large, `corner` small; its figures with their arithmetic, its words."""
+
+    kind: StepKind
+    label: str
+    on: bool
+    value: str
+    corner: str
+    figures: list[Figure]
+    notes: list[RescueNote]
+
+
+class RescueReport(Record):
+    """All steps, what comes out, and what of it is true detail."""
+
+    steps: list[StepReport]
+    before: str
+    after: str
+    width_px: int
+    height_px: int
+    stopped: bool
+
+
+def report(work: Worked, found: RescueFound = NOT_LOOKED) -> RescueReport:
+    """The report of a rescue; what only the pixels tell is left out until somebody looked."""
+    steps = [_REPORTS[kind](work, found) for kind in ORDER]
+    after = f"{show.pixel_number(work.made_width)} × {show.pixel_number(work.made_height)} px"
+    if work.detail is not None:
+        after += "; true detail of about {} × {}".format(*(show.pixel_number(_about(side)) for side in work.detail))
+    return RescueReport(
+        steps=steps,
+        before=f"{show.pixel_number(work.width)} × {show.pixel_number(work.height)} px",
+        after=after,
+        width_px=work.made_width,
+        height_px=work.made_height,
+        stopped=any(note.level == "stop" for step in steps for note in step.notes),
+    )
+
+
+def text_report(work: Worked, found: RescueFound) -> Iterator[str]:
+    """The same as lines for the shell."""
+    told = report(work, found)
+    yield f"{told.before} → {told.after}"
+    for number, step in enumerate(told.steps, start=1):
+        yield f"{number} {step.label:<10} {step.value}{f' ({step.corner})' if step.corner else ''}"
+        for one in step.figures:
+            yield f"    {one.label}: {one.formula}: {one.working}"
+        for note in step.notes:
+            yield f"    {note.text}"
+
+
+def _about(value: int) -> int:
+    """Two digits are all that is known of true detail."""
+    size = 10 ** max(0, len(str(value)) - 2)
+    return round(value / size) * size
+
+
+def _step(
+    kind: StepKind,
+    work: Worked,
+    value: str,
+    corner: str,
+    figures: list[Figure],
+    notes: list[RescueNote],
+) -> StepReport:
+    on = any(one.kind == kind and one.on for one in work.rescue.steps)
+    return StepReport(
+        kind=kind,
+        label=STEP_LABELS[kind],
+        on=on,
+        value=value if on else "as it is",
+        corner=corner if on else "off",
+        figures=figures if on else [],
+        notes=notes if on else [],
+    )
+
+
+def _clean(work: Worked, found: RescueFound) -> StepReport:
+    step = work.rescue.step(Clean)
+    done, figures, notes = [], [], []
+    if work.blocks > 0:
+        done.append("blocks")
+        figures.append(
+            figure(
+                "rescue_blocks", "Blocks out of a JPEG of", work.quality, "–", f"{work.quality}",
+                "coefficients under half a step, over all 64 places of a block, × strength",
+                f"½ step × {show.decimal(work.blocks, 2)}, quality", "rescue-blocks",
+            )  # fmt: skip
+        )
+        if not work.has_grid:
+            notes.append(
+                RescueNote(id="rescue-resaved", level="warn", text=(
+                    "This file was saved again since its blocks were made: their own steps are lost. They are cleaned as "
+                    f"those of a JPEG of quality {work.quality}, which is an assumption; look at fine detail."
+                ))  # fmt: skip
+            )
+        else:
+            notes.append(
+                RescueNote(id="rescue-blocks", level="note", text=(
+                    "Blocks are smoothed away within what the file can have held; what the JPEG threw away does not come back."
+                ))  # fmt: skip
+            )
+    if work.noise > 0:
+        done.append("noise")
+        taken = work.noise * work.sigma
+        figures.append(
+            figure(
+                "rescue_noise", "Noise taken out", taken, "–", f"σ {show.decimal(taken, 1)}", "share × measured σ",
+                f"{show.decimal(work.noise, 2)} × {show.decimal(work.sigma, 1)}", "rescue-noise",
+            )  # fmt: skip
+        )
+    if step is not None and step.screen:
+        done.append("screen")
+        text = (
+            f"Dots {show.decimal(found.screen_px, 1)} px apart were found and taken out of the spectrum."
+            if found.screen_px
+            else "No screen was found that repeats: nothing was taken out for it."
+        )
+        if found.width:
+            notes.append(RescueNote(id="rescue-screen", level="note", text=text))
+    if step is not None and step.dabs:
+        done.append("dust")
+    corner = f"JPEG {work.measures.jpeg_quality}" if work.measures.jpeg_quality else ""
+    if work.is_too_large:
+        notes.append(
+            RescueNote(id="rescue-large", level="stop", text=(
+                f"This bench takes pictures of up to {MOST_SOURCE_PX / 1e6:.0f} megapixels; what is larger needs no rescue."
+            ))  # fmt: skip
+        )
+    return _step("clean", work, " and ".join(done) + " out" if done else "nothing to do", corner, figures, notes)
+
+
+def _smooth(work: Worked, found: RescueFound) -> StepReport:
+    step = work.rescue.step(Smooth)
+    areas = "ground" if step is None or step.areas == "ground" else f"{len(step.areas)} areas"
+    if areas == "1 areas":
+        areas = "1 area"
+    figures = []
+    if work.mm_per_px is not None and work.smooth:
+        mm = work.smooth * float(work.mm_per_px)
+        figures.append(
+            figure(
+                "rescue_smooth", "Smoothed over", work.smooth, "px", f"{show.decimal(work.smooth, 1)} px",
+                "length on the print ÷ how large a px is printed",
+                f"{show.decimal(mm, 2)} mm ÷ {show.decimal(float(work.mm_per_px), 3)} mm", "rescue-smooth",
+            )  # fmt: skip
+        )
+    note = RescueNote(
+        id="rescue-smooth", level="note",
+        text="Grain and fine detail in what is smoothed go; it looks even, and has less detail than before.",
+    )  # fmt: skip
+    return _step("smooth", work, areas, f"{show.decimal(work.smooth, 1)} px", figures, [note])
+
+
+def _lettering(work: Worked, found: RescueFound) -> StepReport:
+    step = work.rescue.step(Lettering)
+    good = [one for one in found.lettering if not one.problem]
+    pieces = sum(one.pieces for one in good)
+    figures: list[Figure] = []
+    notes = [
+        RescueNote(id="rescue-pick", level="warn", text=one.problem)
+        for one in found.lettering
+        if one.problem
+    ]
+    if good:
+        figures, more = _edges(work, min(one.smallest_px for one in good))
+        notes += more
+    picks = len(step.picks) if step is not None else 0
+    if not picks:
+        value, corner = "none picked", ""
+    elif not found.width:
+        value, corner = f"{picks} picked", ""
+    else:
+        value, corner = f"{pieces} letter{'' if pieces == 1 else 's'}", "traced"
+    return _step("lettering", work, value, corner, figures, notes)
+
+
+def trusted_px(work: Worked) -> int:
+    """The smallest capitals whose outlines can be trusted, px of the picture."""
+    quality = work.measures.jpeg_quality
+    if quality is None or quality >= _JPEG_SEEN:
+        return TRUSTED_PLAIN
+    return TRUSTED_CLEANED if work.blocks > 0 else TRUSTED_JPEG
+
+
+def _edges(work: Worked, smallest: float) -> tuple[list[Figure], list[RescueNote]]:
+    trusted = trusted_px(work)
+    off = EDGE_PX if smallest >= trusted else EDGE_SMALL_PX
+    figures = [
+        figure(
+            "rescue_edge_px", "Edge of a letter, source", off, "px", f"± {show.decimal(off, 2)} px",
+            "95 of 100 places of an edge, by the letters' height",
+            f"{show.decimal(smallest, 0)} px high, to be trusted from {trusted} px", "rescue-lettering",
+        )  # fmt: skip
+    ]
+    if work.mm_per_px is not None:
+        ppi = float(MM_PER_INCH / work.mm_per_px)
+        mm = off * 25.4 / ppi
+        figures.append(
+            figure(
+                "rescue_edge_mm", "on the print", mm, "mm", f"± {show.decimal(mm, 2)} mm", "px × 25.4 ÷ ppi",
+                f"{show.decimal(off, 2)} × 25.4 ÷ {show.decimal(ppi, 1)}", "rescue-lettering",
+            )  # fmt: skip
+        )
+        least = trusted * float(work.mm_per_px)
+        figures.append(
+            figure(
+                "rescue_letter_mm", "Smallest letter to trust", least, "mm", f"{show.decimal(least, 0)} mm high",
+                "px × how large a px is printed",
+                f"{trusted} px × {show.decimal(float(work.mm_per_px), 3)} mm", "rescue-lettering",
+            )  # fmt: skip
+        )
+    notes = [
+        RescueNote(id="rescue-vectors", level="note", text=(
+            "In a PDF these letters are outlines: sharp at any size. In a TIFF they are drawn at the file's own grid."
+        ))  # fmt: skip
+    ]
+    if smallest < trusted:
+        notes.append(
+            RescueNote(id="rescue-small-letters", level="warn", text=(
+                f"The smallest letters are {show.decimal(smallest, 0)} px high: under {trusted} px corners and thin serifs go "
+                "first. Compare them with the picture, and move nodes where they are wrong."
+            ))  # fmt: skip
+        )
+    if work.mm_per_px is not None and work.detail is not None:
+        ppi = work.detail[0] / (work.width * float(work.mm_per_px) / 25.4)
+        if ppi < _COARSE_PPI:
+            metres = 3438 * 25.4 / ppi / 1000
+            notes.append(
+                RescueNote(id="rescue-behind", level="warn", text=(
+                    f"The picture behind them stays as coarse as it was: detail of about {show.decimal(ppi, 0)} ppi on this "
+                    f"print. Clean from {show.decimal(metres, 1)} m."
+                ))  # fmt: skip
+            )
+    return figures, notes
+
+
+def _enlarge(work: Worked, found: RescueFound) -> StepReport:
+    factor = show.decimal(work.factor, 2)
+    figures = [
+        figure(
+            "rescue_width", "Width of the result", work.made_width, "px", show.px(work.made_width),
+            "(picture + rim) × factor", f"{show.pixel_number(work.wide)} × {factor}", "rescue-enlarge",
+        )  # fmt: skip
+    ]
+    ppi = work.ppi
+    if ppi is not None:
+        own = float(MM_PER_INCH / work.mm_per_px) if work.mm_per_px is not None else 0.0
+        figures.append(
+            figure(
+                "rescue_ppi", "On the print", ppi, "ppi", show.ppi(exact(round(ppi, 3))), "ppi of the picture × factor",
+                f"{show.decimal(own, 1)} × {factor}", "rescue-enlarge",
+            )  # fmt: skip
+        )
+    notes = []
+    if work.detail is not None:
+        notes.append(
+            RescueNote(id="rescue-detail", level="note", text=(
+                f"{show.pixel_number(work.made_width)} px wide, detail of about {show.pixel_number(_about(work.detail[0]))}: "
+                "enlarging makes pixels, no detail, and every verdict goes on counting what is there."
+            ))  # fmt: skip
+        )
+    if work.made_width * work.made_height > MOST_RESULT_PX:
+        notes.append(
+            RescueNote(id="rescue-too-many", level="stop", text=(
+                f"That would be {work.made_width * work.made_height / 1e6:.0f} megapixels; a rescue makes up to "
+                f"{MOST_RESULT_PX / 1e6:.0f}. Enlarge less: the print's own file can be enlarged further."
+            ))  # fmt: skip
+        )
+    return _step("enlarge", work, f"{factor.rstrip('0').rstrip('.')} ×", "careful", figures, notes)
+
+
+def _rim(work: Worked, found: RescueFound) -> StepReport:
+    step = work.rescue.step(Rim)
+    names = ("left", "top", "right", "bottom")
+    sides = [(name, px) for name, px in zip(names, work.rim, strict=True) if px]
+    figures, notes = [], []
+    for name, px in sides:
+        whole = work.width if name in ("left", "right") else work.height
+        share = getattr(step, name)
+        figures.append(
+            figure(
+                f"rescue_rim_{name}", f"More at the {name}", px, "px", show.px(px), "share × side of the picture",
+                f"{show.percent(exact(share))} × {show.pixel_number(whole)}", "rescue-rim",
+            )  # fmt: skip
+        )
+    if sides:
+        invented = 1 - work.width * work.height / (work.wide * work.high)
+        notes.append(
+            RescueNote(id="rescue-invented", level="warn", text=(
+                f"{show.percent(exact(round(invented, 4)))} of the result is invented, from what lies beside it: nobody was "
+                "there. It can be shown marked."
+            ))  # fmt: skip
+        )
+    value = ", ".join(f"+ {show.percent(exact(getattr(step, name)))} {name}" for name, _ in sides)
+    return _step("rim", work, value or "none", step.by if step and sides else "", figures, notes)
+
+
+def _tone(work: Worked, found: RescueFound) -> StepReport:
+    step = work.rescue.step(Tone)
+    if step is None:
+        return _step("tone", work, "", "", [], [])
+    black = found.black if step.black is None else step.black
+    white = found.white if step.white is None else step.white
+    known = bool(found.width) or (step.black is not None and step.white is not None)
+    figures = []
+    if known:
+        middle = 255 * 0.5 ** (1 / step.middle)
+        figures.append(
+            figure(
+                "rescue_tone", "The middle between them becomes", middle, "–", f"level {show.decimal(middle, 0)}",
+                "255 × ((v − black) ÷ (white − black)) ^ (1 ÷ middle)",
+                f"255 × 0.5 ^ (1 ÷ {show.decimal(step.middle, 2)}), black {show.decimal(black, 0)}, white "
+                f"{show.decimal(white, 0)}", "rescue-tone",
+            )  # fmt: skip
+        )
+    value = f"{show.decimal(black, 0)} to {show.decimal(white, 0)}" if known else "by its ends"
+    return _step("tone", work, value, f"middle {show.decimal(step.middle, 2)}", figures, [])
+
+
+def _sharpen(work: Worked, found: RescueFound) -> StepReport:
+    figures = []
+    ppi = work.ppi
+    value = f"{show.decimal(work.radius, 2)} px"
+    if ppi is not None:
+        mm = work.radius * 25.4 / ppi
+        value = f"{show.decimal(mm, 2)} mm"
+        figures.append(
+            figure(
+                "rescue_sharpen", "Radius on the print", mm, "mm", value, "px of the result × 25.4 ÷ ppi",
+                f"{show.decimal(work.radius, 2)} × 25.4 ÷ {show.decimal(ppi, 1)}", "sharpening",
+            )  # fmt: skip
+        )
+    notes = [
+        RescueNote(id="rescue-sharpened", level="note", text=(
+            "Sharpened here, the print's own file should not be sharpened again."
+        ))  # fmt: skip
+    ]
+    return _step("sharpen", work, value, f"amount {show.decimal(work.amount, 2)}", figures, notes)
+
+
+_REPORTS: dict[StepKind, Callable[[Worked, RescueFound], StepReport]] = {
+    "clean": _clean, "smooth": _smooth, "lettering": _lettering, "enlarge": _enlarge,
+    "rim": _rim, "tone": _tone, "sharpen": _sharpen,
+}  # fmt: skip
+assert set(_REPORTS) == set(ORDER) == set(STEP_LABELS)
