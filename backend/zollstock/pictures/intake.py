@@ -6,6 +6,7 @@ import hashlib
 from collections.abc import Iterable
 from dataclasses import asdict
 from pathlib import Path, PurePosixPath
+from typing import Any
 
 from django.conf import settings
 from django.contrib.auth.models import User
@@ -53,6 +54,48 @@ def take_in(account: User, name: str, chunks: Iterable[bytes]) -> tuple[Picture,
         return Principal(account).may_see(Picture.objects).get(sha256=digest), True
     read_later(picture)
     return picture, False
+
+
+def take_derived(
+    parent: Picture, name: str, made: Path, recipe: dict[str, Any], version: int
+) -> Picture:
+    """Store what a recipe made of a picture as a picture of the same account.
+
+    The very same pixels made again are the picture that is there. Raises `PictureError` or `QuotaReached`.
+    """
+    account = parent.account
+    check_room(account, made.stat().st_size)
+    with made.open("rb") as file:
+        digest = hashlib.file_digest(file, "sha256").hexdigest()
+    known = Principal(account).may_see(Picture.objects).filter(sha256=digest).first()
+    if known is not None:
+        if known.parent_id == parent.id:
+            Picture.objects.filter(id=known.id).update(recipe=recipe, recipe_version=version)
+        return known
+    facts = inspect(made, settings.UPLOAD_MOST_PIXELS)
+    picture = Picture(
+        account=account,
+        sha256=digest,
+        parent=parent,
+        recipe=recipe,
+        recipe_version=version,
+        forget_at=parent.forget_at,
+        name=clean_name(name),
+        bytes=made.stat().st_size,
+        **asdict(facts),
+    )
+    home = f"pictures/{picture.id.hex[:2]}/{picture.id}"
+    picture.file.name = store(made, f"{home}/master.{_ENDINGS[facts.format]}")
+    try:
+        with transaction.atomic():
+            # The parent is there as long as this is not: what is removed takes what is made of it along.
+            Picture.objects.select_for_update().get(id=parent.id)
+            picture.save(force_insert=True)
+    except BaseException:
+        discard(picture.file.name)
+        raise
+    read_later(picture)
+    return picture
 
 
 def _receive(chunks: Iterable[bytes], path: Path, room: int) -> tuple[str, int]:

@@ -59,8 +59,17 @@ def unpacked(picture: Picture) -> Iterator[Path]:
 
 
 def forget_unpacked(picture: UUID) -> None:
-    """The copy goes with its picture."""
-    _place(picture).unlink(missing_ok=True)
+    """The copy goes with its picture, and whatever lies beside it."""
+    for path in Path(settings.UNPACKED_ROOT).glob(f"{picture}.*"):
+        path.unlink(missing_ok=True)
+
+
+def beside(picture: UUID, name: str) -> Path:
+    """Where something made of a picture lies for a while, as its copy does: it goes with the picture, and when there is
+    no room."""
+    root = Path(settings.UNPACKED_ROOT)
+    root.mkdir(mode=0o700, parents=True, exist_ok=True)
+    return root / f"{picture}.{name}"
 
 
 def clear_unpacked(coming: int = 0) -> int:

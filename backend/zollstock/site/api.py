@@ -40,6 +40,8 @@ from zollstock.proofs.asking import TooMany
 from zollstock.renders.api import router as renders
 from zollstock.renders.forgetting_api import router as forgetting
 from zollstock.renders.orders_api import router as runs
+from zollstock.rescues.api import router as rescues
+from zollstock.rescues.asking import TooManyViews
 from zollstock.sizes.api import router as sizes
 from zollstock.sizes.cameras import SENSORS
 from zollstock.sizes.room_api import router as rooms
@@ -80,6 +82,7 @@ for router in (
     surveys,
     workshops,
     proofs,
+    rescues,
     renders,
     forgetting,
     runs,
@@ -115,6 +118,7 @@ _STATUS: dict[type[Refusal], int] = {
     WrongPlace: 409,
     QuotaReached: 413,
     TooMany: 429,
+    TooManyViews: 429,
 }
 
 

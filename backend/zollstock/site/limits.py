@@ -25,5 +25,7 @@ def make_ready(**_: Any) -> None:
     """With `ZOLLSTOCK_WORKER_READY=1` read in what is compiled, before somebody waits for a first look."""
     if os.environ.get("ZOLLSTOCK_WORKER_READY") == "1":
         from zollstock.pixels.enlarge.ready import compile_all
+        from zollstock.pixels.rescue.ready import compile_rescue
 
         compile_all()
+        compile_rescue()

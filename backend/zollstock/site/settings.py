@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "zollstock.pictures",
     "zollstock.jobs",
     "zollstock.proofs",
+    "zollstock.rescues",
     "zollstock.renders",
     "zollstock.batches",
     "zollstock.demo",

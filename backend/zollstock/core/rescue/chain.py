@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import pairwise
 from typing import Any, Literal, TypeVar
 
 from pydantic import Field, ValidationError, model_validator
@@ -49,7 +50,7 @@ class Rescue(Part):
 
     def _order(self) -> Iterator[tuple[str, str]]:
         places = [ORDER.index(one.kind) for one in self.steps]
-        for number, (place, after) in enumerate(zip(places, places[1:], strict=False), start=1):
+        for number, (place, after) in enumerate(pairwise(places), start=1):
             if after == place:
                 yield f"steps[{number}]", f"{self.steps[number].kind} is there twice"
             elif after < place:
@@ -78,7 +79,7 @@ class Rescue(Part):
 
 def _spans(step: Part) -> Iterator[tuple[str, Span]]:
     names = {Smooth: ("length",), Lettering: ("thicker",), Sharpen: ("radius",)}
-    for name in names.get(type(step), ()):  # type: ignore[call-overload]
+    for name in names.get(type(step), ()):
         span = getattr(step, name)
         if span is not None:
             yield name, span

@@ -11,7 +11,7 @@ from ..ground import show
 from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import exact
 from .lettered import NOT_LOOKED, RescueFound
-from .steps import ORDER, Clean, Lettering, Rim, Sharpen, Smooth, StepKind, Tone
+from .steps import ORDER, Clean, Lettering, Rim, Smooth, StepKind, Tone
 from .worked import MOST_RESULT_PX, MOST_SOURCE_PX, Worked
 
 #: 95 of 100 places of an edge are this near to the true one for letters that can be trusted; for smaller ones (docs/pixels.md).
@@ -64,7 +64,9 @@ def report(work: Worked, found: RescueFound = NOT_LOOKED) -> RescueReport:
     steps = [_REPORTS[kind](work, found) for kind in ORDER]
     after = f"{show.pixel_number(work.made_width)} × {show.pixel_number(work.made_height)} px"
     if work.detail is not None:
-        after += "; true detail of about {} × {}".format(*(show.pixel_number(_about(side)) for side in work.detail))
+        after += "; true detail of about {} × {}".format(
+            *(show.pixel_number(_about(side)) for side in work.detail)
+        )
     return RescueReport(
         steps=steps,
         before=f"{show.pixel_number(work.width)} × {show.pixel_number(work.height)} px",
@@ -90,7 +92,7 @@ def text_report(work: Worked, found: RescueFound) -> Iterator[str]:
 def _about(value: int) -> int:
     """Two digits are all that is known of true detail."""
     size = 10 ** max(0, len(str(value)) - 2)
-    return round(value / size) * size
+    return int(round(value / size) * size)
 
 
 def _step(
@@ -120,32 +122,51 @@ def _clean(work: Worked, found: RescueFound) -> StepReport:
         done.append("blocks")
         figures.append(
             figure(
-                "rescue_blocks", "Blocks out of a JPEG of", work.quality, "–", f"{work.quality}",
+                "rescue_blocks",
+                "Blocks out of a JPEG of",
+                work.quality,
+                "–",
+                f"{work.quality}",
                 "coefficients under half a step, over all 64 places of a block, × strength",
-                f"½ step × {show.decimal(work.blocks, 2)}, quality", "rescue-blocks",
-            )  # fmt: skip
+                f"½ step × {show.decimal(work.blocks, 2)}, quality",
+                "rescue-blocks",
+            )
         )
         if not work.has_grid:
             notes.append(
-                RescueNote(id="rescue-resaved", level="warn", text=(
-                    "This file was saved again since its blocks were made: their own steps are lost. They are cleaned as "
-                    f"those of a JPEG of quality {work.quality}, which is an assumption; look at fine detail."
-                ))  # fmt: skip
+                RescueNote(
+                    id="rescue-resaved",
+                    level="warn",
+                    text=(
+                        "This file was saved again since its blocks were made: their own steps are lost. They are cleaned as "
+                        f"those of a JPEG of quality {work.quality}, which is an assumption; look at fine detail."
+                    ),
+                )
             )
         else:
             notes.append(
-                RescueNote(id="rescue-blocks", level="note", text=(
-                    "Blocks are smoothed away within what the file can have held; what the JPEG threw away does not come back."
-                ))  # fmt: skip
+                RescueNote(
+                    id="rescue-blocks",
+                    level="note",
+                    text=(
+                        "Blocks are smoothed away within what the file can have held; what the JPEG threw away does not come back."
+                    ),
+                )
             )
     if work.noise > 0:
         done.append("noise")
         taken = work.noise * work.sigma
         figures.append(
             figure(
-                "rescue_noise", "Noise taken out", taken, "–", f"σ {show.decimal(taken, 1)}", "share × measured σ",
-                f"{show.decimal(work.noise, 2)} × {show.decimal(work.sigma, 1)}", "rescue-noise",
-            )  # fmt: skip
+                "rescue_noise",
+                "Noise taken out",
+                taken,
+                "–",
+                f"σ {show.decimal(taken, 1)}",
+                "share × measured σ",
+                f"{show.decimal(work.noise, 2)} × {show.decimal(work.sigma, 1)}",
+                "rescue-noise",
+            )
         )
     if step is not None and step.screen:
         done.append("screen")
@@ -161,11 +182,22 @@ def _clean(work: Worked, found: RescueFound) -> StepReport:
     corner = f"JPEG {work.measures.jpeg_quality}" if work.measures.jpeg_quality else ""
     if work.is_too_large:
         notes.append(
-            RescueNote(id="rescue-large", level="stop", text=(
-                f"This bench takes pictures of up to {MOST_SOURCE_PX / 1e6:.0f} megapixels; what is larger needs no rescue."
-            ))  # fmt: skip
+            RescueNote(
+                id="rescue-large",
+                level="stop",
+                text=(
+                    f"This bench takes pictures of up to {MOST_SOURCE_PX / 1e6:.0f} megapixels; what is larger needs no rescue."
+                ),
+            )
         )
-    return _step("clean", work, " and ".join(done) + " out" if done else "nothing to do", corner, figures, notes)
+    return _step(
+        "clean",
+        work,
+        " and ".join(done) + " out" if done else "nothing to do",
+        corner,
+        figures,
+        notes,
+    )
 
 
 def _smooth(work: Worked, found: RescueFound) -> StepReport:
@@ -178,10 +210,15 @@ def _smooth(work: Worked, found: RescueFound) -> StepReport:
         mm = work.smooth * float(work.mm_per_px)
         figures.append(
             figure(
-                "rescue_smooth", "Smoothed over", work.smooth, "px", f"{show.decimal(work.smooth, 1)} px",
+                "rescue_smooth",
+                "Smoothed over",
+                work.smooth,
+                "px",
+                f"{show.decimal(work.smooth, 1)} px",
                 "length on the print ÷ how large a px is printed",
-                f"{show.decimal(mm, 2)} mm ÷ {show.decimal(float(work.mm_per_px), 3)} mm", "rescue-smooth",
-            )  # fmt: skip
+                f"{show.decimal(mm, 2)} mm ÷ {show.decimal(float(work.mm_per_px), 3)} mm",
+                "rescue-smooth",
+            )
         )
     note = RescueNote(
         id="rescue-smooth", level="note",
@@ -226,49 +263,77 @@ def _edges(work: Worked, smallest: float) -> tuple[list[Figure], list[RescueNote
     off = EDGE_PX if smallest >= trusted else EDGE_SMALL_PX
     figures = [
         figure(
-            "rescue_edge_px", "Edge of a letter, source", off, "px", f"± {show.decimal(off, 2)} px",
+            "rescue_edge_px",
+            "Edge of a letter, source",
+            off,
+            "px",
+            f"± {show.decimal(off, 2)} px",
             "95 of 100 places of an edge, by the letters' height",
-            f"{show.decimal(smallest, 0)} px high, to be trusted from {trusted} px", "rescue-lettering",
-        )  # fmt: skip
+            f"{show.decimal(smallest, 0)} px high, to be trusted from {trusted} px",
+            "rescue-lettering",
+        )
     ]
     if work.mm_per_px is not None:
         ppi = float(MM_PER_INCH / work.mm_per_px)
         mm = off * 25.4 / ppi
         figures.append(
             figure(
-                "rescue_edge_mm", "on the print", mm, "mm", f"± {show.decimal(mm, 2)} mm", "px × 25.4 ÷ ppi",
-                f"{show.decimal(off, 2)} × 25.4 ÷ {show.decimal(ppi, 1)}", "rescue-lettering",
-            )  # fmt: skip
+                "rescue_edge_mm",
+                "on the print",
+                mm,
+                "mm",
+                f"± {show.decimal(mm, 2)} mm",
+                "px × 25.4 ÷ ppi",
+                f"{show.decimal(off, 2)} × 25.4 ÷ {show.decimal(ppi, 1)}",
+                "rescue-lettering",
+            )
         )
         least = trusted * float(work.mm_per_px)
         figures.append(
             figure(
-                "rescue_letter_mm", "Smallest letter to trust", least, "mm", f"{show.decimal(least, 0)} mm high",
+                "rescue_letter_mm",
+                "Smallest letter to trust",
+                least,
+                "mm",
+                f"{show.decimal(least, 0)} mm high",
                 "px × how large a px is printed",
-                f"{trusted} px × {show.decimal(float(work.mm_per_px), 3)} mm", "rescue-lettering",
-            )  # fmt: skip
+                f"{trusted} px × {show.decimal(float(work.mm_per_px), 3)} mm",
+                "rescue-lettering",
+            )
         )
     notes = [
-        RescueNote(id="rescue-vectors", level="note", text=(
-            "In a PDF these letters are outlines: sharp at any size. In a TIFF they are drawn at the file's own grid."
-        ))  # fmt: skip
+        RescueNote(
+            id="rescue-vectors",
+            level="note",
+            text=(
+                "In a PDF these letters are outlines: sharp at any size. In a TIFF they are drawn at the file's own grid."
+            ),
+        )
     ]
     if smallest < trusted:
         notes.append(
-            RescueNote(id="rescue-small-letters", level="warn", text=(
-                f"The smallest letters are {show.decimal(smallest, 0)} px high: under {trusted} px corners and thin serifs go "
-                "first. Compare them with the picture, and move nodes where they are wrong."
-            ))  # fmt: skip
+            RescueNote(
+                id="rescue-small-letters",
+                level="warn",
+                text=(
+                    f"The smallest letters are {show.decimal(smallest, 0)} px high: under {trusted} px corners and thin serifs go "
+                    "first. Compare them with the picture, and move nodes where they are wrong."
+                ),
+            )
         )
     if work.mm_per_px is not None and work.detail is not None:
         ppi = work.detail[0] / (work.width * float(work.mm_per_px) / 25.4)
         if ppi < _COARSE_PPI:
             metres = 3438 * 25.4 / ppi / 1000
             notes.append(
-                RescueNote(id="rescue-behind", level="warn", text=(
-                    f"The picture behind them stays as coarse as it was: detail of about {show.decimal(ppi, 0)} ppi on this "
-                    f"print. Clean from {show.decimal(metres, 1)} m."
-                ))  # fmt: skip
+                RescueNote(
+                    id="rescue-behind",
+                    level="warn",
+                    text=(
+                        f"The picture behind them stays as coarse as it was: detail of about {show.decimal(ppi, 0)} ppi on this "
+                        f"print. Clean from {show.decimal(metres, 1)} m."
+                    ),
+                )
             )
     return figures, notes
 
@@ -277,33 +342,53 @@ def _enlarge(work: Worked, found: RescueFound) -> StepReport:
     factor = show.decimal(work.factor, 2)
     figures = [
         figure(
-            "rescue_width", "Width of the result", work.made_width, "px", show.px(work.made_width),
-            "(picture + rim) × factor", f"{show.pixel_number(work.wide)} × {factor}", "rescue-enlarge",
-        )  # fmt: skip
+            "rescue_width",
+            "Width of the result",
+            work.made_width,
+            "px",
+            show.px(work.made_width),
+            "(picture + rim) × factor",
+            f"{show.pixel_number(work.wide)} × {factor}",
+            "rescue-enlarge",
+        )
     ]
     ppi = work.ppi
     if ppi is not None:
         own = float(MM_PER_INCH / work.mm_per_px) if work.mm_per_px is not None else 0.0
         figures.append(
             figure(
-                "rescue_ppi", "On the print", ppi, "ppi", show.ppi(exact(round(ppi, 3))), "ppi of the picture × factor",
-                f"{show.decimal(own, 1)} × {factor}", "rescue-enlarge",
-            )  # fmt: skip
+                "rescue_ppi",
+                "On the print",
+                ppi,
+                "ppi",
+                show.ppi(exact(round(ppi, 3))),
+                "ppi of the picture × factor",
+                f"{show.decimal(own, 1)} × {factor}",
+                "rescue-enlarge",
+            )
         )
     notes = []
     if work.detail is not None:
         notes.append(
-            RescueNote(id="rescue-detail", level="note", text=(
-                f"{show.pixel_number(work.made_width)} px wide, detail of about {show.pixel_number(_about(work.detail[0]))}: "
-                "enlarging makes pixels, no detail, and every verdict goes on counting what is there."
-            ))  # fmt: skip
+            RescueNote(
+                id="rescue-detail",
+                level="note",
+                text=(
+                    f"{show.pixel_number(work.made_width)} px wide, detail of about {show.pixel_number(_about(work.detail[0]))}: "
+                    "enlarging makes pixels, no detail, and every verdict goes on counting what is there."
+                ),
+            )
         )
     if work.made_width * work.made_height > MOST_RESULT_PX:
         notes.append(
-            RescueNote(id="rescue-too-many", level="stop", text=(
-                f"That would be {work.made_width * work.made_height / 1e6:.0f} megapixels; a rescue makes up to "
-                f"{MOST_RESULT_PX / 1e6:.0f}. Enlarge less: the print's own file can be enlarged further."
-            ))  # fmt: skip
+            RescueNote(
+                id="rescue-too-many",
+                level="stop",
+                text=(
+                    f"That would be {work.made_width * work.made_height / 1e6:.0f} megapixels; a rescue makes up to "
+                    f"{MOST_RESULT_PX / 1e6:.0f}. Enlarge less: the print's own file can be enlarged further."
+                ),
+            )
         )
     return _step("enlarge", work, f"{factor.rstrip('0').rstrip('.')} ×", "careful", figures, notes)
 
@@ -318,17 +403,27 @@ def _rim(work: Worked, found: RescueFound) -> StepReport:
         share = getattr(step, name)
         figures.append(
             figure(
-                f"rescue_rim_{name}", f"More at the {name}", px, "px", show.px(px), "share × side of the picture",
-                f"{show.percent(exact(share))} × {show.pixel_number(whole)}", "rescue-rim",
-            )  # fmt: skip
+                f"rescue_rim_{name}",
+                f"More at the {name}",
+                px,
+                "px",
+                show.px(px),
+                "share × side of the picture",
+                f"{show.percent(exact(share))} × {show.pixel_number(whole)}",
+                "rescue-rim",
+            )
         )
     if sides:
         invented = 1 - work.width * work.height / (work.wide * work.high)
         notes.append(
-            RescueNote(id="rescue-invented", level="warn", text=(
-                f"{show.percent(exact(round(invented, 4)))} of the result is invented, from what lies beside it: nobody was "
-                "there. It can be shown marked."
-            ))  # fmt: skip
+            RescueNote(
+                id="rescue-invented",
+                level="warn",
+                text=(
+                    f"{show.percent(exact(round(invented, 4)))} of the result is invented, from what lies beside it: nobody was "
+                    "there. It can be shown marked."
+                ),
+            )
         )
     value = ", ".join(f"+ {show.percent(exact(getattr(step, name)))} {name}" for name, _ in sides)
     return _step("rim", work, value or "none", step.by if step and sides else "", figures, notes)
@@ -346,11 +441,16 @@ def _tone(work: Worked, found: RescueFound) -> StepReport:
         middle = 255 * 0.5 ** (1 / step.middle)
         figures.append(
             figure(
-                "rescue_tone", "The middle between them becomes", middle, "–", f"level {show.decimal(middle, 0)}",
+                "rescue_tone",
+                "The middle between them becomes",
+                middle,
+                "–",
+                f"level {show.decimal(middle, 0)}",
                 "255 × ((v − black) ÷ (white − black)) ^ (1 ÷ middle)",
                 f"255 × 0.5 ^ (1 ÷ {show.decimal(step.middle, 2)}), black {show.decimal(black, 0)}, white "
-                f"{show.decimal(white, 0)}", "rescue-tone",
-            )  # fmt: skip
+                f"{show.decimal(white, 0)}",
+                "rescue-tone",
+            )
         )
     value = f"{show.decimal(black, 0)} to {show.decimal(white, 0)}" if known else "by its ends"
     return _step("tone", work, value, f"middle {show.decimal(step.middle, 2)}", figures, [])
@@ -365,14 +465,22 @@ def _sharpen(work: Worked, found: RescueFound) -> StepReport:
         value = f"{show.decimal(mm, 2)} mm"
         figures.append(
             figure(
-                "rescue_sharpen", "Radius on the print", mm, "mm", value, "px of the result × 25.4 ÷ ppi",
-                f"{show.decimal(work.radius, 2)} × 25.4 ÷ {show.decimal(ppi, 1)}", "sharpening",
-            )  # fmt: skip
+                "rescue_sharpen",
+                "Radius on the print",
+                mm,
+                "mm",
+                value,
+                "px of the result × 25.4 ÷ ppi",
+                f"{show.decimal(work.radius, 2)} × 25.4 ÷ {show.decimal(ppi, 1)}",
+                "sharpening",
+            )
         )
     notes = [
-        RescueNote(id="rescue-sharpened", level="note", text=(
-            "Sharpened here, the print's own file should not be sharpened again."
-        ))  # fmt: skip
+        RescueNote(
+            id="rescue-sharpened",
+            level="note",
+            text=("Sharpened here, the print's own file should not be sharpened again."),
+        )
     ]
     return _step("sharpen", work, value, f"amount {show.decimal(work.amount, 2)}", figures, notes)
 

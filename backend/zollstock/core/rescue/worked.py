@@ -98,9 +98,7 @@ def work_out_rescue(rescue: Rescue, measures: Measures = NOT_MEASURED) -> Worked
     quality, has_grid, seen = _blocks(measures)
     sigma = measures.noise_sigma or 0.0
     rim = _rim(rescue.step(Rim), width, height)
-    factor, made_width, made_height = _size(
-        rescue.step(Enlarge), (width, height), rim, mm_per_px
-    )
+    factor, made_width, made_height = _size(rescue.step(Enlarge), (width, height), rim, mm_per_px)
     amount, radius = _sharpening(rescue.step(Sharpen), measures, width, height, mm_per_px, factor)
     return Worked(
         rescue=rescue,
@@ -177,8 +175,10 @@ def _size(
     most = sqrt(MOST_RESULT_PX / (wide * high))
     if enlarge.factor is None and enlarge.width_px is None:
         factor = max(1.0, min(factor, float(floor(most)) or 1.0))
-    return factor, max(1, round_px(Fraction(wide) * _exact(factor))), max(
-        1, round_px(Fraction(high) * _exact(factor))
+    return (
+        factor,
+        max(1, round_px(Fraction(wide) * _exact(factor))),
+        max(1, round_px(Fraction(high) * _exact(factor))),
     )
 
 
@@ -206,8 +206,6 @@ def _sharpening(
     def kernel(frequency: float) -> float:
         return kernel_transfer("careful", frequency / (per_mm / factor)) if factor > 1 else 1.0
 
-    found = aimed(
-        distance, per_mm, (spread_of(""), True), kernel, measures.noise_sigma or 0.0
-    )
+    found = aimed(distance, per_mm, (spread_of(""), True), kernel, measures.noise_sigma or 0.0)
     radius = sharpen.radius.in_px(mm_per_px) * factor if sharpen.radius else found.radius
     return _given(sharpen.amount, found.amount), radius

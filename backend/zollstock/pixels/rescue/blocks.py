@@ -97,7 +97,9 @@ def _plane(plane: Floats, table: Floats, coarser: tuple[int, int]) -> Floats:
         return _held(_smoothed(plane, table), plane, table)
     high, wide = plane.shape
     small = _reduced(plane, *coarser)
-    large = zoom(_smoothed(small, table), (coarser[1], coarser[0]), order=1, grid_mode=True, mode="nearest")
+    large = zoom(
+        _smoothed(small, table), (coarser[1], coarser[0]), order=1, grid_mode=True, mode="nearest"
+    )
     return np.asarray(large[:high, :wide], np.float32)
 
 
@@ -105,7 +107,9 @@ def _reduced(plane: Floats, across: int, down: int) -> Floats:
     high, wide = plane.shape
     padded = np.pad(plane, ((0, -high % down), (0, -wide % across)), mode="edge")
     return np.ascontiguousarray(
-        padded.reshape(padded.shape[0] // down, down, padded.shape[1] // across, across).mean(axis=(1, 3))
+        padded.reshape(padded.shape[0] // down, down, padded.shape[1] // across, across).mean(
+            axis=(1, 3)
+        )
     )
 
 
@@ -172,5 +176,7 @@ def _held(made: Floats, plane: Floats, table: Floats) -> Floats:
 def _coefficients(plane: Floats) -> Floats:
     """block row × block column × 8 × 8."""
     high, wide = plane.shape
-    blocks = (plane - _MID).reshape(high // BLOCK, BLOCK, wide // BLOCK, BLOCK).transpose(0, 2, 1, 3)
+    blocks = (
+        (plane - _MID).reshape(high // BLOCK, BLOCK, wide // BLOCK, BLOCK).transpose(0, 2, 1, 3)
+    )
     return np.einsum("ui,rcij,vj->rcuv", BASIS, blocks, BASIS, optimize=True)

@@ -53,7 +53,9 @@ def without_screen(planes: Floats) -> tuple[Floats, ScreenFound | None]:
     wide_by, high_by = _NOTCH / wide, _NOTCH / high
     for v, u in notches:
         for sign in (1, -1):
-            far = ((rows[:, None] - sign * v) / high_by) ** 2 + ((columns[None, :] - sign * u) / wide_by) ** 2
+            far = ((rows[:, None] - sign * v) / high_by) ** 2 + (
+                (columns[None, :] - sign * u) / wide_by
+            ) ** 2
             keep *= 1 - np.exp(-far / 8).astype(np.float32)
     for band in range(planes.shape[2]):
         spectrum = fft.rfft2(planes[:, :, band]) * keep
@@ -95,7 +97,9 @@ def dust(shape: tuple[int, int], dabs: list[tuple[float, float, float]]) -> Mask
         radius = max(1.0, r * wide)
         left, top = int(x * wide - radius) - 1, int(y * high - radius) - 1
         size = int(2 * radius) + 4
-        rows, columns = np.ogrid[max(0, top) : min(high, top + size), max(0, left) : min(wide, left + size)]
+        rows, columns = np.ogrid[
+            max(0, top) : min(high, top + size), max(0, left) : min(wide, left + size)
+        ]
         inside = (columns + 0.5 - x * wide) ** 2 + (rows + 0.5 - y * high) ** 2 <= radius**2
         hole[rows[:, 0][:, None], columns[0][None, :]] |= inside
     return hole

@@ -8,12 +8,12 @@ from pathlib import Path
 
 from zollstock.core.cli import INVALID, decoded, is_nothing
 from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.refusal import Refusal
 from zollstock.core.parts.file import FormatName, OutputSpec
 from zollstock.core.rescue.chain import Rescue, RescueError, parse_rescue
 from zollstock.core.rescue.report import text_report
 from zollstock.core.rescue.worked import Worked, work_out_rescue
 from zollstock.core.rules.fileformats import FILE_FORMATS
-from zollstock.core.ground.refusal import Refusal
 
 from ..errors import Cancelled, PictureError, RenderError
 from ..inspect import inspect
@@ -54,7 +54,9 @@ def main(arguments: list[str] | None = None) -> int:
 def _rescued(rescue: Rescue, picture: Path, out: Path) -> int:
     kind = _kind(out)
     if kind is None:
-        return _refuse(f"{out.name}: name the file .tif, .png, .jpg, or .svg for the lettering alone")
+        return _refuse(
+            f"{out.name}: name the file .tif, .png, .jpg, or .svg for the lettering alone"
+        )
     if out.exists():
         return _refuse(f"{out} exists already; it was left as it is")
     with Interrupts() as interrupts:
@@ -89,7 +91,9 @@ def _write(rescue: Rescue, picture: Path, out: Path, kind: str, go_on: Progress)
     if kind == "svg":
         if not ground.vectors:
             told = [one.problem for one in bench.taken.told]
-            raise RenderError(" ".join(told) or "This chain picks no lettering: there is nothing to outline.")
+            raise RenderError(
+                " ".join(told) or "This chain picks no lettering: there is nothing to outline."
+            )
         out.write_text(svg_of(ground.vectors, work.wide, work.high, width_mm(work)), "utf-8")
     else:
         write_rescued(work, bench, OutputSpec(format=kind, bits=_bits(work, kind)), out, writing)  # type: ignore[arg-type]
@@ -112,7 +116,12 @@ def _kind(out: Path) -> FormatName | str | None:
     if ending == "svg":
         return "svg"
     return next(
-        (name for name, held in FILE_FORMATS.items() if ending in held.endings and not held.vectors), None
+        (
+            name
+            for name, held in FILE_FORMATS.items()
+            if ending in held.endings and not held.vectors
+        ),
+        None,
     )
 
 

@@ -42,9 +42,7 @@ def svg_of(letterings: Sequence[Lettering], width: int, height: int, width_mm: f
         if width_mm is None
         else f'width="{width_mm:.3f}mm" height="{width_mm * height / width:.3f}mm"'
     )
-    return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" {size} viewBox="0 0 {width} {height}">\n{paths}</svg>\n'
-    )
+    return f'<svg xmlns="http://www.w3.org/2000/svg" {size} viewBox="0 0 {width} {height}">\n{paths}</svg>\n'
 
 
 def lettered(
@@ -88,7 +86,9 @@ def _cover(
         for x in range(left, right, _TILE):
             wide, high = min(_TILE, right - x), min(_TILE, bottom - y)
             tiles.append(_tile(lettering, x, y, wide, high, scale, offset))
-        rows.append(pyvips.Image.arrayjoin(tiles, across=len(tiles)) if len(tiles) > 1 else tiles[0])
+        rows.append(
+            pyvips.Image.arrayjoin(tiles, across=len(tiles)) if len(tiles) > 1 else tiles[0]
+        )
     whole = rows[0]
     for row in rows[1:]:
         whole = whole.join(row, "vertical")
@@ -96,7 +96,13 @@ def _cover(
 
 
 def _tile(
-    lettering: Lettering, x: int, y: int, wide: int, high: int, scale: float, offset: tuple[float, float]
+    lettering: Lettering,
+    x: int,
+    y: int,
+    wide: int,
+    high: int,
+    scale: float,
+    offset: tuple[float, float],
 ) -> pyvips.Image:
     dx, dy = -offset[0] * scale - x, -offset[1] * scale - y
     inside = [one for one in lettering.contours if _meets(one.box, scale, (dx, dy), wide, high)]
@@ -111,7 +117,11 @@ def _tile(
 
 
 def _meets(
-    box: tuple[float, float, float, float], scale: float, at: tuple[float, float], wide: int, high: int
+    box: tuple[float, float, float, float],
+    scale: float,
+    at: tuple[float, float],
+    wide: int,
+    high: int,
 ) -> bool:
     x, y = box[0] * scale + at[0], box[1] * scale + at[1]
     return x < wide and y < high and x + box[2] * scale > 0 and y + box[3] * scale > 0

@@ -6,9 +6,9 @@ from pathlib import Path
 
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.parts.file import OutputSpec
+from zollstock.core.rescue.worked import Worked
 from zollstock.core.shapes.box import Box
 from zollstock.core.sheet.sheets import Sheet
-from zollstock.core.rescue.worked import Worked
 
 from ..page import Page
 from ..progress import Progress, stages

@@ -139,7 +139,10 @@ def _rounds(
         half_columns = np.minimum(where[:, 1] // 2, found.shape[1] - 1)
         before = found[half_rows, half_columns] * 2 + where % 2
         good = (
-            (before[:, 0] >= 0) & (before[:, 0] < high) & (before[:, 1] >= 0) & (before[:, 1] < wide)
+            (before[:, 0] >= 0)
+            & (before[:, 0] < high)
+            & (before[:, 1] >= 0)
+            & (before[:, 1] < wide)
         )
         good[good] = sources[before[good, 0], before[good, 1]]
         places[where[good, 0], where[good, 1]] = before[good]
@@ -153,7 +156,9 @@ def _rounds(
 
 
 @numba.njit(cache=True, fastmath=True, nogil=True)
-def _apart(values: Floats, row: int, column: int, to_row: int, to_column: int, most: float) -> float:
+def _apart(
+    values: Floats, row: int, column: int, to_row: int, to_column: int, most: float
+) -> float:
     """How far two patches are apart; as soon as it is over `most`, no matter how far."""
     sum_ = np.float32(0)
     for i in range(-3, 4):
@@ -162,8 +167,8 @@ def _apart(values: Floats, row: int, column: int, to_row: int, to_column: int, m
                 by = values[row + i, column + j, band] - values[to_row + i, to_column + j, band]
                 sum_ += by * by
         if sum_ > most:
-            return sum_
-    return sum_
+            break
+    return float(sum_)
 
 
 @numba.njit(cache=True, nogil=True)
@@ -198,7 +203,10 @@ def _searched(
         row, column = where[len(where) - 1 - number if backwards else number]
         best_row, best_column = places[row, column]
         home = homes[row]
-        least = _apart(values, row, column, best_row, best_column, np.inf) + stays * (best_row - home) ** 2
+        least = (
+            _apart(values, row, column, best_row, best_column, np.inf)
+            + stays * (best_row - home) ** 2
+        )
         for down, across in ((step, 0), (0, step)):
             there_row, there_column = row - down, column - across
             if not (0 <= there_row < high and 0 <= there_column < wide):
@@ -207,7 +215,10 @@ def _searched(
                 continue
             try_row = places[there_row, there_column, 0] + down
             try_column = places[there_row, there_column, 1] + across
-            if not (0 <= try_row < high and 0 <= try_column < wide) or not sources[try_row, try_column]:
+            if (
+                not (0 <= try_row < high and 0 <= try_column < wide)
+                or not sources[try_row, try_column]
+            ):
                 continue
             beside = stays * (try_row - home) ** 2
             if beside >= least:

@@ -13,7 +13,9 @@ from .outlines import Contour, Point, Segment
 _FOUND_WITHIN = 3.0
 
 
-def by_hand(contours: tuple[Contour, ...], pick: Pick, width: int, height: int) -> tuple[Contour, ...]:
+def by_hand(
+    contours: tuple[Contour, ...], pick: Pick, width: int, height: int
+) -> tuple[Contour, ...]:
     """The contours with what the pick says of their nodes; places are shares of a picture of width × height px."""
     made = list(contours)
     for place in pick.smoothed:
@@ -66,12 +68,11 @@ def _smooth(contour: Contour, node: int) -> Contour:
     dx, dy = follows.end[0] - before[0], follows.end[1] - before[1]
     length = hypot(dx, dy) or 1.0
     in_, out = (
-        hypot(end[0] - here.end[0], end[1] - here.end[1]) / 3 / length for end in (before, follows.end)
+        hypot(end[0] - here.end[0], end[1] - here.end[1]) / 3 / length
+        for end in (before, follows.end)
     )
     x, y = here.end
-    segments[node] = Segment(
-        here.end, (_handle(before, here, 0), (x - dx * in_, y - dy * in_))
-    )
+    segments[node] = Segment(here.end, (_handle(before, here, 0), (x - dx * in_, y - dy * in_)))
     segments[after] = Segment(
         follows.end, ((x + dx * out, y + dy * out), _handle(here.end, follows, 1))
     )

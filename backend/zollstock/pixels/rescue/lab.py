@@ -23,7 +23,11 @@ def light_of(levels: Floats) -> Floats:
     """Linear light (0 to 1) of encoded levels (0 to 255), IEC 61966-2-1."""
     share = levels / np.float32(255)
     low = share <= np.float32(0.04045)
-    return np.where(low, share / np.float32(12.92), ((share + np.float32(0.055)) / np.float32(1.055)) ** np.float32(2.4))
+    return np.where(
+        low,
+        share / np.float32(12.92),
+        ((share + np.float32(0.055)) / np.float32(1.055)) ** np.float32(2.4),
+    )
 
 
 def lab(levels: Floats) -> Floats:

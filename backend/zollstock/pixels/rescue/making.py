@@ -28,7 +28,9 @@ def made(
 ) -> pyvips.Image:
     """The whole result, in the depth and the profile of its picture. Raises `Cancelled`."""
     box = PixelBox(0, 0, work.made_width, work.made_height)
-    return part(work, ground, source.like, box, Fraction(work.wide, work.made_width), (0.0, 0.0), progress)
+    return part(
+        work, ground, source.like, box, Fraction(work.wide, work.made_width), (0.0, 0.0), progress
+    )
 
 
 def part(

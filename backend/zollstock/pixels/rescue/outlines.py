@@ -55,18 +55,18 @@ class Contour:
     def area(self) -> float:
         """px²; negative where it goes round the other way."""
         points = self.flattened(0.25)
-        return sum(
-            x * next_y - next_x * y
-            for (x, y), (next_x, next_y) in zip(points, points[1:] + points[:1], strict=True)
-        ) / 2
+        return (
+            sum(
+                x * next_y - next_x * y
+                for (x, y), (next_x, next_y) in zip(points, points[1:] + points[:1], strict=True)
+            )
+            / 2
+        )
 
     def points(self) -> Iterator[Point]:
         """Its nodes."""
         for one in self.segments:
             yield one.end
-
-    def times(self, by: float) -> Contour:
-        return self.mapped(lambda x, y: (x * by, y * by))
 
     def mapped(self, to: PointMap) -> Contour:
         return Contour(
@@ -93,6 +93,17 @@ class Lettering:
     @property
     def nodes(self) -> int:
         return sum(len(one.segments) for one in self.contours)
+
+    def times(self, by: float) -> Lettering:
+        return replace(
+            self, contours=tuple(one.mapped(lambda x, y: (x * by, y * by)) for one in self.contours)
+        )
+
+    def moved(self, dx: float, dy: float) -> Lettering:
+        return replace(
+            self,
+            contours=tuple(one.mapped(lambda x, y: (x + dx, y + dy)) for one in self.contours),
+        )
 
     def thicker(self, by: float) -> Lettering:
         """Every edge moved outwards by `by` px (inwards where it is negative), corners kept as corners."""
@@ -128,7 +139,8 @@ def _flattened(a: Point, b: Point, c: Point, d: Point, flat: float) -> list[Poin
         s = 1 - t
         found.append(
             tuple(
-                s**3 * a[at] + 3 * s * s * t * b[at] + 3 * s * t * t * c[at] + t**3 * d[at] for at in (0, 1)
+                s**3 * a[at] + 3 * s * s * t * b[at] + 3 * s * t * t * c[at] + t**3 * d[at]
+                for at in (0, 1)
             )
         )
     return [(x, y) for x, y in found]

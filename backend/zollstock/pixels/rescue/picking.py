@@ -51,7 +51,11 @@ def within(shape: tuple[int, int], outline: list[tuple[float, float]] | None) ->
 
 
 def picked(
-    planes: Floats, srgb: Floats, colour: str, near: float, outline: list[tuple[float, float]] | None
+    planes: Floats,
+    srgb: Floats,
+    colour: str,
+    near: float,
+    outline: list[tuple[float, float]] | None,
 ) -> Picked:
     """Lettering of about that colour (#rrggbb; `near` in ΔE00). `srgb` are the same pixels as a screen shows them.
 

@@ -30,9 +30,9 @@ def evened(planes: Floats, mask: Mask, length: float, keep_edges: bool) -> Float
         middle = mean(plane)
         if keep_edges:
             # Where a window varies by more than an edge, it stays itself.
-            spread = np.maximum(mean(plane * plane) - middle * middle, 0)
-            slope = spread / (spread + np.float32(_EDGE_LEVELS**2))
-            even = mean(slope) * plane + mean(middle - slope * middle)
+            spread = np.maximum(mean(plane * plane) - middle * middle, np.float32(0))
+            slope = (spread / (spread + np.float32(_EDGE_LEVELS**2))).astype(np.float32)
+            even = mean(slope) * plane + mean((1 - slope) * middle)
         else:
             even = mean(middle)
         made[:, :, band] = np.where(mask, even, plane)

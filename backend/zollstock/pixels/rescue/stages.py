@@ -40,9 +40,7 @@ class Ground:
         """The lettering in the colours that it is printed in."""
         if self.curve is None:
             return self.letterings
-        return tuple(
-            replace(one, colour=self.curve.colour(one.colour)) for one in self.letterings
-        )
+        return tuple(replace(one, colour=self.curve.colour(one.colour)) for one in self.letterings)
 
 
 class Stages:
@@ -127,15 +125,7 @@ class Stages:
         if lettering is not None and lettering.under == "fill":
             invented[top : top + high, left : left + wide] |= self.taken.hole
         curve = None if tone is None else tone_curve(planes, tone.black, tone.white, tone.middle)
-        letterings = tuple(
-            replace(
-                one,
-                contours=tuple(
-                    each.mapped(lambda x, y: (x + left, y + top)) for each in one.contours
-                ),
-            )
-            for one in self.taken.letterings
-        )
+        letterings = tuple(one.moved(left, top) for one in self.taken.letterings)
         self._told(100)
         return Ground(planes, letterings, invented, curve)
 

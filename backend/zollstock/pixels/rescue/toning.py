@@ -31,7 +31,9 @@ class ToneCurve(NamedTuple):
         return "#" + "".join(f"{round(float(part)):02x}" for part in self.of(parts))
 
 
-def tone_curve(planes: Floats, black: float | None, white: float | None, middle: float) -> ToneCurve:
+def tone_curve(
+    planes: Floats, black: float | None, white: float | None, middle: float
+) -> ToneCurve:
     """The curve as given, what is left out by the ends of the histogram of luma."""
     luma = planes.mean(axis=2)[::2, ::2]
     low, high = (float(value) for value in np.quantile(luma, [_BEYOND, 1 - _BEYOND]))

@@ -86,13 +86,26 @@ def _potrace(fine: np.ndarray[tuple[int, ...], np.dtype[np.bool_]], corners: Cor
         )
     high, wide = fine.shape
     bitmap = f"P4\n{wide} {high}\n".encode() + np.packbits(fine, axis=1).tobytes()
-    wanted = ["-b", "svg", "--flat", "-a", str(_ROUNDED[corners]), "-t", str(SPECK * FINER * FINER), "-o", "-", "-"]
+    wanted = [
+        "-b",
+        "svg",
+        "--flat",
+        "-a",
+        str(_ROUNDED[corners]),
+        "-t",
+        str(SPECK * FINER * FINER),
+        "-o",
+        "-",
+        "-",
+    ]
     try:
         done = subprocess.run(
             [program, *wanted], input=bitmap, capture_output=True, check=True, timeout=_SECONDS
         )
     except (subprocess.TimeoutExpired, subprocess.CalledProcessError):
-        raise PickProblem("These shapes could not be outlined. Allow less, or draw round the letters.") from None
+        raise PickProblem(
+            "These shapes could not be outlined. Allow less, or draw round the letters."
+        ) from None
     return done.stdout.decode("ascii")
 
 
