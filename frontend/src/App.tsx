@@ -30,6 +30,7 @@ const RulesPage = fetched(async () => (await import("./layouts/RulesPage")).Rule
 const JobPage = fetched(async () => (await import("./jobs/JobPage")).JobPage);
 const PicturePage = fetched(async () => (await import("./pictures/PicturePage")).PicturePage);
 const LookPage = fetched(async () => (await import("./look/LookPage")).LookPage);
+const RescuePage = fetched(async () => (await import("./rescue/RescuePage")).RescuePage);
 const ProofPage = fetched(async () => (await import("./proof/ProofPage")).ProofPage);
 const LeaveRoomPage = fetched(async () => (await import("./sizes/LeaveRoomPage")).LeaveRoomPage);
 const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).LibraryPage);
@@ -120,6 +121,8 @@ function Places() {
         <Route path="/prints/:print/sizes" element={<SizesPage />} />
         <Route path="/prints/:print/look" element={<LookPage />} />
         <Route path="/prints/:print/proof" element={<ProofPage />} />
+        <Route path="/prints/:print/rescue" element={<RescuePage />} />
+        <Route path="/pictures/:picture/rescue" element={<RescuePage />} />
         <Route path="/prints/:print" element={<BenchPage />} />
         <Route path="/prints/:print/:step" element={<BenchPage />} />
         {READING}

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from datetime import datetime
 from pathlib import PurePosixPath
 from typing import Annotated, Any
@@ -62,7 +63,7 @@ class RescueState(Schema):
 
     id: UUID
     version: int
-    document: dict[str, Any]
+    document: Chain
     report: RescueReport
     picture: UUID
     picture_name: str
@@ -163,7 +164,7 @@ def _state(row: Rescue) -> RescueState:
     return RescueState(
         id=row.id,
         version=row.version,
-        document=rescue_document(chain),
+        document=chain,
         report=report(work),
         picture=row.picture_id,
         picture_name=row.picture.name,
@@ -208,6 +209,16 @@ def _made_by(request: SignedRequest, picture: Picture) -> Rescue | None:
 @router.get("/rescues/{uuid:rescue_id}", response=RescueState)
 def one(request: SignedRequest, rescue_id: UUID) -> RescueState:
     return _state(get_object_or_404(own_rescues(request), id=rescue_id))
+
+
+@router.get("/rescues/{uuid:rescue_id}/chain.json", include_in_schema=False)
+def exported(request: SignedRequest, rescue_id: UUID) -> HttpResponse:
+    """The chain as saved, for the command line."""
+    row = get_object_or_404(own_rescues(request), id=rescue_id)
+    document = json.dumps(rescue_document(parse_rescue(row.document)), indent=1)
+    response = HttpResponse(document, "application/json")
+    to_keep(response, f"{safe_name(PurePosixPath(row.picture.name).stem)}_rescue", ".json", "rescue")
+    return response
 
 
 @router.put("/rescues/{uuid:rescue_id}", response=RescueState)

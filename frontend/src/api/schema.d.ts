@@ -7242,6 +7242,195 @@ export interface components {
             finer: "first" | "second" | "same";
         };
         /**
+         * Area
+         * @description Pixels of about one colour, within an outline or everywhere.
+         */
+        Area: {
+            /**
+             * Colour
+             * @example #ffffff
+             */
+            colour: string;
+            /**
+             * Near
+             * @description ΔE00
+             * @default 12
+             */
+            near: number;
+            /** Area */
+            area: [
+                number,
+                number
+            ][] | null;
+        };
+        /**
+         * Clean
+         * @description JPEG blocks, then noise, the screen of a printed original, dust.
+         */
+        Clean: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "clean";
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /** Blocks */
+            blocks: number | null;
+            /** Noise */
+            noise: number | null;
+            /**
+             * Screen
+             * @default false
+             */
+            screen: boolean;
+            /** Dabs */
+            dabs: components["schemas"]["Dab"][];
+        };
+        /**
+         * Dab
+         * @description A speck of dust: its middle in shares of the picture, its radius as a share of the width.
+         */
+        Dab: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** R */
+            r: number;
+        };
+        /**
+         * Enlarge
+         * @description Pixels for the print; never more detail.
+         */
+        Enlarge: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "enlarge";
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /** Factor */
+            factor: number | null;
+            /** Width Px */
+            width_px: number | null;
+        };
+        /**
+         * Lettering
+         * @description Outlines instead of pixels.
+         */
+        Lettering: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lettering";
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /** Picks */
+            picks: components["schemas"]["Pick"][];
+            /**
+             * Corners
+             * @default drawn
+             * @enum {string}
+             */
+            corners: "round" | "drawn" | "sharp";
+            /** Thicker */
+            thicker: string | null;
+            /**
+             * Under
+             * @default fill
+             * @enum {string}
+             */
+            under: "keep" | "fill";
+        };
+        /**
+         * Move
+         * @description A node of an outline moved by hand: the nearest to `at`, in shares of the picture.
+         */
+        Move: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** To */
+            to: [
+                number,
+                number
+            ];
+        };
+        /**
+         * Pick
+         * @description Lettering of about one colour, within an outline or everywhere; then what was done to its nodes by hand.
+         */
+        Pick: {
+            /**
+             * Colour
+             * @example #ffffff
+             */
+            colour: string;
+            /**
+             * Near
+             * @description ΔE00
+             * @default 18
+             */
+            near: number;
+            /** Area */
+            area: [
+                number,
+                number
+            ][] | null;
+            /** Moved */
+            moved: components["schemas"]["Move"][];
+            /** Smoothed */
+            smoothed: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * PrintWidth
+         * @description The print that lengths are on.
+         */
+        PrintWidth: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+        };
+        /**
+         * Rescue
+         * @description Steps on a copy of a picture; without a `print` lengths are in px.
+         */
+        Rescue: {
+            /**
+             * Format
+             * @default zollstock.rescue/1
+             * @constant
+             */
+            format: "zollstock.rescue/1";
+            picture: components["schemas"]["Picture"];
+            print: components["schemas"]["PrintWidth"] | null;
+            /** Steps */
+            steps: (components["schemas"]["Clean"] | components["schemas"]["Smooth"] | components["schemas"]["Lettering"] | components["schemas"]["Enlarge"] | components["schemas"]["Rim"] | components["schemas"]["Tone"] | components["schemas"]["Sharpen"])[];
+        };
+        /**
          * RescueNote
          * @description A word about a step: what to know of it, or what to look at.
          */
@@ -7311,10 +7500,7 @@ export interface components {
             id: string;
             /** Version */
             version: number;
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
+            document: components["schemas"]["Rescue"];
             report: components["schemas"]["RescueReport"];
             /**
              * Picture
@@ -7344,6 +7530,96 @@ export interface components {
             order: components["schemas"]["RescueOrderState"] | null;
         };
         /**
+         * Rim
+         * @description More picture than there is, at its sides, in shares of its width and height.
+         */
+        Rim: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rim";
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Left
+             * @default 0
+             */
+            left: number;
+            /**
+             * Right
+             * @default 0
+             */
+            right: number;
+            /**
+             * Top
+             * @default 0
+             */
+            top: number;
+            /**
+             * Bottom
+             * @default 0
+             */
+            bottom: number;
+            /**
+             * By
+             * @default patches
+             * @enum {string}
+             */
+            by: "patches" | "mirror" | "stretch" | "blur";
+        };
+        /**
+         * Sharpen
+         * @description Last, for the final size: what ink and surface will blur is raised before.
+         */
+        Sharpen: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sharpen";
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /** Amount */
+            amount: number | null;
+            /** Radius */
+            radius: string | null;
+        };
+        /**
+         * Smooth
+         * @description What ought to be even: areas picked, or everything but the lettering.
+         */
+        Smooth: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "smooth";
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Areas
+             * @default ground
+             */
+            areas: components["schemas"]["Area"][] | "ground";
+            /** Length */
+            length: string | null;
+            /**
+             * Keep Edges
+             * @default true
+             */
+            keep_edges: boolean;
+        };
+        /**
          * StepReport
          * @description A blade of the rule: `value` large, `corner` small; its figures with their arithmetic, its words.
          */
@@ -7365,6 +7641,31 @@ export interface components {
             figures: components["schemas"]["Figure"][];
             /** Notes */
             notes: components["schemas"]["RescueNote"][];
+        };
+        /**
+         * Tone
+         * @description Black and white where the histogram ends (levels of 0 to 255), and how light the middle is (1: as it was).
+         */
+        Tone: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tone";
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /** Black */
+            black: number | null;
+            /** White */
+            white: number | null;
+            /**
+             * Middle
+             * @default 1
+             */
+            middle: number;
         };
         /** RescueChange */
         RescueChange: {

@@ -1,8 +1,10 @@
 import { Redo2, Undo2 } from "lucide-react";
 import type { InHand } from "./inHand";
 
+type Hand = Pick<InHand, "undo" | "redo" | "saving" | "walked">;
+
 /** Whether the document in hand is saved; undo and redo. */
-export function HandTools(props: { of: InHand; canUndo: boolean; canRedo: boolean }) {
+export function HandTools(props: { of: Hand; canUndo: boolean; canRedo: boolean }) {
   const { undo, redo } = props.of;
   return (
     <>

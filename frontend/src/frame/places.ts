@@ -32,10 +32,11 @@ export interface Here {
 const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/$/, { name: "Jobs", says: "Every job with its prints, drawn to one scale. Add pictures to begin one.", read: "one-print" }],
   [/^\/jobs\//, { name: "A job", says: "The prints and layouts of one hall, one client, one evening.", read: "one-print" }],
-  [/^\/pictures\//, { name: "A picture", says: "What is known of one picture, what must be kept of it, and all its prints.", read: "one-print#picture" }],
   [/^\/prints\/\d+\/sizes/, { name: "Compare sizes", says: "One picture in many sizes, and what each costs it.", read: "compare-sizes" }],
   [/^\/prints\/\d+\/look/, { name: "Looking at the picture", says: "The picture at 100 %, at print size, or as it looks from its viewing distance.", read: "one-print#picture" }],
   [/^\/prints\/\d+\/proof/, { name: "Proof", says: "A part of the real file, made in every way, at its true size.", read: "one-print#pixels" }],
+  [/^\/(prints|pictures)\/[^/]+\/rescue/, { name: "Rescue", says: "A small bad file made fit to hang large: seven steps on a copy, seen before and after.", read: "rescue" }],
+  [/^\/pictures\//, { name: "A picture", says: "What is known of one picture, what must be kept of it, and all its prints.", read: "one-print#picture" }],
   [/^\/prints\//, { name: "The bench", says: "One print in seven steps along the folding rule, from the picture to the file.", read: "one-print" }],
   [/^\/layouts\/new/, { name: "New layout", says: "Tiles, ID photos, life size, panels, a hanging, or prints together on a roll.", read: "tiles" }],
   [/^\/layouts\//, { name: "A layout", says: "Prints laid out on sheets, frames, a wall or a roll; the rule shows its steps.", read: "tiles" }],

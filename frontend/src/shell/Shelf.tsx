@@ -9,6 +9,8 @@ export interface ShelfPlace {
   says: string;
   /** The key that leads there. */
   keyName?: string;
+  /** It is a file, and comes to whoever asks. */
+  download?: boolean;
 }
 
 /** A word that opens a small shelf of places, each with a sentence. */
@@ -79,20 +81,34 @@ export function Shelf(props: {
       {open && (
         <nav aria-label={props.label} className="shelf" data-right={props.right || undefined}>
           <ul>
-            {props.places.map(({ to, name, says, keyName }) => (
-              <li key={to}>
-                <Link to={to} className="shelf-place" onClick={() => setOpen(false)}>
-                  <span className="flex justify-between gap-3">
-                    <b className="font-semibold">{name}</b>
-                    {keyName && <kbd className="soft">{keyName}</kbd>}
-                  </span>
-                  <span className="soft">{says}</span>
-                </Link>
+            {props.places.map((place) => (
+              <li key={place.to}>
+                {place.download ? (
+                  <a href={place.to} className="shelf-place" download onClick={() => setOpen(false)}>
+                    <PlaceWords {...place} />
+                  </a>
+                ) : (
+                  <Link to={place.to} className="shelf-place" onClick={() => setOpen(false)}>
+                    <PlaceWords {...place} />
+                  </Link>
+                )}
               </li>
             ))}
           </ul>
         </nav>
       )}
     </div>
+  );
+}
+
+function PlaceWords({ name, says, keyName }: ShelfPlace) {
+  return (
+    <>
+      <span className="flex justify-between gap-3">
+        <b className="font-semibold">{name}</b>
+        {keyName && <kbd className="soft">{keyName}</kbd>}
+      </span>
+      <span className="soft">{says}</span>
+    </>
   );
 }
