@@ -6,6 +6,9 @@ import math
 import random
 from collections.abc import Iterable, Sequence
 
+from PIL import Image, ImageDraw, ImageFont
+
+from zollstock.core.letters import FILES, fonts
 from zollstock.pixels.vips import pyvips
 
 # Blocked for what others send; here the drawings are our own, in a process of their own.
@@ -111,3 +114,20 @@ def haze(
     mask = ((clouds + 0.3) * share).cast("float")
     mask = (mask < 0).ifthenelse(0, (mask > 1).ifthenelse(1, mask))
     return (image * (1 - mask) + mask * colour).cast("uchar").copy(interpretation="srgb")
+
+
+def painted(
+    image: pyvips.Image, words: str, middle: Point, capitals: float, colour: str, scale: float
+) -> pyvips.Image:
+    """Words painted on a scene, in its own units times `scale`: centred on `middle`, capitals so high above it."""
+    held = fonts()["condensed"]
+    font = ImageFont.truetype(
+        str(FILES["condensed"]), capitals * scale * held.units / held.capitals
+    )
+    mask = Image.new("L", (image.width, image.height))
+    place = middle[0] * scale, middle[1] * scale
+    ImageDraw.Draw(mask).text(place, words, fill=255, font=font, anchor="ms")
+    share = pyvips.Image.new_from_memory(mask.tobytes(), mask.width, mask.height, 1, "uchar") / 255
+    paint = [int(colour[at : at + 2], 16) for at in (1, 3, 5)]
+    mixed = image * (1 - share) + share * paint
+    return mixed.rint().cast(image.format).copy(interpretation=image.interpretation)

@@ -81,6 +81,20 @@ PLANS: dict[str, dict[str, Any]] = {
     },
 }  # fmt: skip
 
+POSTCARD = "old-postcard.jpg"
+#: The postcard made fit for its banner: its blocks out, the name on the roof as outlines, the ground even.
+RESCUE: list[dict[str, Any]] = [
+    {"kind": "clean"},
+    {"kind": "smooth", "areas": "ground", "length": "4 mm", "keep_edges": True},
+    {"kind": "lettering", "thicker": "0.3 mm", "picks": [
+        {"colour": "#eee0c3", "near": 16, "area": [[0.455, 0.31], [0.645, 0.31], [0.645, 0.39], [0.455, 0.39]]},
+    ]},
+    {"kind": "enlarge", "factor": 6},
+    {"kind": "rim", "left": 0.04, "by": "patches"},
+    {"kind": "tone"},
+    {"kind": "sharpen"},
+]
+
 #: The catalogue's job, and the sizes its plates are wanted in.
 CATALOGUE = {
     "title": "Tide Mill Museum, catalogue plates",

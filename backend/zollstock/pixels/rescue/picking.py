@@ -72,7 +72,7 @@ def picked(
             f"{100 * core.sum() / inside.sum():.0f} % of the area is within ΔE {near:g} of {colour}: that is the ground, not "
             "lettering. Allow less, or draw round the letters."
         )
-    reach = binary_dilation(core, iterations=_EDGE) & inside
+    reach = binary_dilation(core, iterations=_EDGE)
     ground = diffused(planes, reach)
     deep = binary_erosion(core, iterations=2)
     sure = deep if deep.sum() > 8 else core

@@ -26,12 +26,22 @@ from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.pixels.vips import pyvips
+from zollstock.rescues.asking import rescue_for
 from zollstock.sizes.models import OwnSize, SizeSet
 from zollstock.sizes.shelf import by_keys, sizes_of
 from zollstock.stock.kept import STOCK
 from zollstock.stock.models import StockRows
 
-from ...museum import CATALOGUE, CATALOGUE_SET, HALL_SET, JOB, OWN_SIZES, PLANS
+from ...museum import (
+    CATALOGUE,
+    CATALOGUE_SET,
+    HALL_SET,
+    JOB,
+    OWN_SIZES,
+    PLANS,
+    POSTCARD,
+    RESCUE,
+)
 from ...plates import PLATES, Plate, paint
 from ...portraits import STAFF, Sitter, portrait
 from ...walls import STOCK as HALLS_STOCK
@@ -74,6 +84,10 @@ class Command(BaseCommand):
         make_variants(
             held, by_keys(sizes_of(account), ["cm-20x30", "cm-30x30", "px-1920x1080"]), "same"
         )
+        postcard = job.prints.get(under_keys__picture=pictures[POSTCARD])
+        rescue = rescue_for(pictures[POSTCARD], postcard)
+        rescue.document = rescue.document | {"steps": RESCUE}
+        rescue.save()
         for position, (files, layout) in enumerate(walls(plans), 100):
             held_under = {plan_key(number): pictures[file] for number, file in enumerate(files)}
             begin(job, LAYOUT, layout, held_under, position)
@@ -173,7 +187,7 @@ def _paint(file: str, path: Path) -> None:
             maker, model = scene.camera.split()
             for tag, text in (("Make", maker), ("Model", model)):
                 image.set_type(pyvips.GValue.gstr_type, f"exif-ifd0-{tag}", text)
-        image.jpegsave(str(path), Q=92, profile="srgb")
+        image.jpegsave(str(path), Q=scene.quality, profile="srgb")
     elif path.suffix == ".tif":
         image.tiffsave(
             str(path), compression="lzw", predictor="horizontal", resunit="inch", profile="srgb"
