@@ -40,7 +40,10 @@ def held(caller: Caller, tmp_path: Path) -> dict[str, Any]:
 def changed(caller: Caller, held: dict[str, Any], *steps: dict[str, Any], expect: int = 200) -> Any:
     document = held["document"] | {"steps": list(steps)}
     return caller(
-        "PUT", f"rescues/{held['id']}", {"version": held["version"], "document": document}, expect=expect
+        "PUT",
+        f"rescues/{held['id']}",
+        {"version": held["version"], "document": document},
+        expect=expect,
     )
 
 
@@ -52,7 +55,9 @@ def seen(caller: Caller, held: dict[str, Any], **more: Any) -> dict[str, Any]:
 
 
 def pixels(caller: Caller, view: dict[str, Any]) -> np.ndarray[Any, Any]:
-    return np.asarray(Image.open(io.BytesIO(caller("GET", f"rescue-views/{view['id']}.png"))), np.int16)
+    return np.asarray(
+        Image.open(io.BytesIO(caller("GET", f"rescue-views/{view['id']}.png"))), np.int16
+    )
 
 
 def made(caller: Caller, held: dict[str, Any]) -> dict[str, Any]:
@@ -77,6 +82,7 @@ def test_a_part_is_shown_before_after_and_lettered(caller: Caller, held: dict[st
     assert len(after["found"]["letterings"][0]["contours"]) == 4
     one, other = pixels(caller, after), pixels(caller, before)
     assert one.shape == other.shape == (200, 320, 3)
+
     # The painted edge is steep after: fewer pixels lie between ground and paint.
     def between(image: np.ndarray[Any, Any]) -> float:
         return float(((image[:, :, 0] > 80) & (image[:, :, 0] < 190)).mean())
@@ -139,7 +145,9 @@ def test_wrong_chains_are_told_in_words(caller: Caller, held: dict[str, Any]) ->
         assert word in changed(caller, held, *steps, expect=422)["message"]
 
 
-def test_a_pick_that_finds_nothing_is_told_beside_the_picture(caller: Caller, held: dict[str, Any]) -> None:
+def test_a_pick_that_finds_nothing_is_told_beside_the_picture(
+    caller: Caller, held: dict[str, Any]
+) -> None:
     nothing = {"kind": "lettering", "picks": [{"colour": "#00ff00", "near": 3}]}
     everything = {"kind": "lettering", "picks": [{"colour": "#d6c8a8", "near": 20}]}
     for step, word in ((nothing, "Nothing there"), (everything, "the ground, not lettering")):
@@ -148,7 +156,9 @@ def test_a_pick_that_finds_nothing_is_told_beside_the_picture(caller: Caller, he
         assert word in notes[0]["text"]
 
 
-def test_nobody_sees_another_accounts_rescue(caller: Caller, held: dict[str, Any], other: Caller) -> None:
+def test_nobody_sees_another_accounts_rescue(
+    caller: Caller, held: dict[str, Any], other: Caller
+) -> None:
     view = seen(caller, held)
     for method, path in (
         ("GET", f"rescues/{held['id']}"),
@@ -168,8 +178,15 @@ def test_an_order_is_called_off(caller: Caller, held: dict[str, Any]) -> None:
     assert Picture.objects.count() == 1
 
 
-def test_the_same_chain_goes_to_other_pictures(caller: Caller, held: dict[str, Any], tmp_path: Path) -> None:
-    held = changed(caller, held, {"kind": "clean", "noise": 0.4, "dabs": [{"x": 0.5, "y": 0.5, "r": 0.01}]}, LETTERS)
+def test_the_same_chain_goes_to_other_pictures(
+    caller: Caller, held: dict[str, Any], tmp_path: Path
+) -> None:
+    held = changed(
+        caller,
+        held,
+        {"kind": "clean", "noise": 0.4, "dabs": [{"x": 0.5, "y": 0.5, "r": 0.01}]},
+        LETTERS,
+    )
     image = Image.open(sign(tmp_path / "other.jpg")).rotate(180)
     image.save(tmp_path / "other.jpg", quality=60)
     other = ready_print(caller, tmp_path / "other.jpg")

@@ -86,9 +86,17 @@ POSTCARD = "old-postcard.jpg"
 RESCUE: list[dict[str, Any]] = [
     {"kind": "clean"},
     {"kind": "smooth", "areas": "ground", "length": "4 mm", "keep_edges": True},
-    {"kind": "lettering", "thicker": "0.3 mm", "picks": [
-        {"colour": "#eee0c3", "near": 16, "area": [[0.455, 0.31], [0.645, 0.31], [0.645, 0.39], [0.455, 0.39]]},
-    ]},
+    {
+        "kind": "lettering",
+        "thicker": "0.3 mm",
+        "picks": [
+            {
+                "colour": "#eee0c3",
+                "near": 16,
+                "area": [[0.455, 0.31], [0.645, 0.31], [0.645, 0.39], [0.455, 0.39]],
+            },
+        ],
+    },
     {"kind": "enlarge", "factor": 6},
     {"kind": "rim", "left": 0.04, "by": "patches"},
     {"kind": "tone"},

@@ -359,7 +359,9 @@ def postcard(width: int, height: int) -> pyvips.Image:
         *(rect(540 + 88 * k, 385, 34, 52, "#5b5347") for k in range(3)),
         rect(640, 468, 52, 77, "#4c4035"), *wheel, *waves,
     )  # fmt: skip
-    scene = painted(pixels(drawing, width, height), "TIDE MILL", (661, 304), 44, "#f3e6c8", width / w)
+    scene = painted(
+        pixels(drawing, width, height), "TIDE MILL", (661, 304), 44, "#f3e6c8", width / w
+    )
     return grain(scene.gaussblur(1.0), 37, 4)
 
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 import errno
 import shutil
 import tempfile
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
@@ -29,12 +29,14 @@ from .measures import measured
 from .page import Page
 from .progress import Progress, stages
 from .render import composed
+from .rescue.onpaper import Letterings, on_sheet
 from .upload import write_upload
 from .vips import pyvips
 from .write import Written, watched, write
 
 #: Seconds a pixel of a sheet takes to be composed and written.
 _WRITING = 0.1e-6
+_NO_LETTERING: Mapping[int, Letterings] = {}
 #: px of a side of the tiles that an unpacked file is read by.
 _TILE = 512
 
@@ -94,11 +96,13 @@ def make_files(
     files: Sequence[LayoutFile],
     places: Sequence[Path],
     progress: Progress | None = None,
+    lettering: Mapping[int, Letterings] = _NO_LETTERING,
 ) -> list[Written]:
-    """Make every file at its place, none of which may exist. Raises what `write` raises."""
+    """Make every file at its place, none of which may exist; `lettering` are the outlines of pictures that were rescued,
+    by their plan. Raises what `write` raises."""
     unpacking, writing = stages(progress, *_shares(laid, files))
     written = []
-    with _files(laid, pictures, unpacking) as opened:
+    with _files(laid, pictures, unpacking, lettering) as opened:
         sizes = [_pixels(file) for file in files]
         for file, place, told in zip(files, places, stages(writing, *sizes), strict=True):
             if not told(0):
@@ -108,7 +112,12 @@ def make_files(
                 continue
             ink = not FILE_FORMATS[file.output.format].vectors
             pages = [
-                Page(compose(side, Sources(files=opened), ink), side, layout.title)
+                Page(
+                    compose(side, Sources(files=opened), ink),
+                    side,
+                    layout.title,
+                    () if ink else on_sheet(side, laid.works, lettering),
+                )
                 for sheet in file.sheets
                 for side in sheet.sides
             ]
@@ -133,14 +142,19 @@ Opened = Callable[[int], pyvips.Image]
 
 
 @contextmanager
-def _files(laid: PlannedLayout, pictures: Sequence[Path], progress: Progress) -> Iterator[Opened]:
+def _files(
+    laid: PlannedLayout,
+    pictures: Sequence[Path],
+    progress: Progress,
+    lettering: Mapping[int, Letterings],
+) -> Iterator[Opened]:
     """The file of every plan, unpacked on the disk for as long as it is needed."""
     with tempfile.TemporaryDirectory(prefix="zollstock-") as folder:
         paths = {}
         costs_of = [sum(costs(laid.works[number])) for number in laid.used]
         for number, told in zip(laid.used, stages(progress, *costs_of), strict=True):
             path = Path(folder) / f"{number}.tif"
-            _unpack(laid.works[number], pictures[number], path, told)
+            _unpack(laid.works[number], pictures[number], path, told, lettering.get(number, ()))
             paths[number] = path
         opened: dict[int, pyvips.Image] = {}
 
@@ -152,12 +166,12 @@ def _files(laid: PlannedLayout, pictures: Sequence[Path], progress: Progress) ->
         yield file
 
 
-def _unpack(work: Work, picture: Path, to: Path, progress: Progress) -> None:
+def _unpack(work: Work, picture: Path, to: Path, progress: Progress, lettering: Letterings) -> None:
     parts = costs(work)
     unstreamed = 0.0 if is_streamed(work) else parts.measuring + parts.denoising + parts.making
     making, writing = stages(progress, unstreamed, max(parts.writing, 0.01))
     way = way_for(work, lambda: measured(picture), making)
-    image = composed(work, picture, way=way).copy()
+    image = composed(work, picture, way=way, lettering=lettering).copy()
     called_off = watched(image, writing)
     try:
         # A tile that is much larger than the picture would not be read again.

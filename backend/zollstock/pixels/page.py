@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import NamedTuple
 
 from zollstock.core.sheet.sheets import Sheet
 
+from .rescue.onpaper import OnPaper
 from .vips import pyvips
 
 
 class Page(NamedTuple):
     """The lazy `image` of a `sheet`; where the file keeps lines and letters as such, without its ink.
 
-    `title` is that of the whole file, where the sheet's own name is not.
+    `title` is that of the whole file, where the sheet's own name is not; `lettering` are outlines of a rescued picture,
+    which lie over its pixels where the file keeps them as such.
     """
 
     image: pyvips.Image
     sheet: Sheet
     title: str = ""
+    lettering: Sequence[OnPaper] = ()

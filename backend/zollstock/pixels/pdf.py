@@ -16,7 +16,7 @@ import pikepdf
 from pikepdf import Array, Dictionary, Name
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
-from reportlab.pdfgen.canvas import Canvas
+from reportlab.pdfgen.canvas import FILL_NON_ZERO, Canvas
 
 from zollstock.core.letters import FILES, fonts, places
 from zollstock.core.parts.file import OutputSpec
@@ -30,6 +30,7 @@ from .channels import CHANNELS, FULL, channels_of
 from .colour import Paint
 from .page import Page
 from .quality import JPEG_QUALITY
+from .rescue.onpaper import OnPaper
 from .vips import pyvips
 
 POINTS_PER_MM = 72 / 25.4
@@ -100,7 +101,7 @@ def _lay_out(
     )
     laid = f"q {wide:.5f} 0 0 {high:.5f} 0 0 cm /Picture Do Q".encode()
     made.Contents = document.make_stream(laid)
-    if sheet.strokes or sheet.labels or sheet.outlines:
+    if sheet.strokes or sheet.labels or sheet.outlines or page.lettering:
         with pikepdf.open(io.BytesIO(_ink(page, wide, high, units.scale))) as ink:
             if profile is not None:
                 # What is painted is a colour of the file's own profile.
@@ -188,6 +189,9 @@ def _ink(page: Page, wide: float, high: float, scale: float) -> bytes:
     # Without a font of ours to begin with, it would name one that nobody uses.
     canvas = Canvas(drawn, pagesize=(wide, high), invariant=1, initialFontName=_font("text"))
     paint, full = Paint(page.image), FULL[page.image.format]
+    for one in page.lettering:
+        _fill(canvas, paint(one.lettering.colour), full)
+        _letters(canvas, one, high, scale)
     for outline in page.sheet.outlines:
         _outline(canvas, outline, (paint, full), high, scale)
     for stroke in page.sheet.strokes:
@@ -208,6 +212,30 @@ def _fill(canvas: Canvas, colour: list[float], full: int) -> None:
 def _stroke(canvas: Canvas, stroke: Stroke, high: float, scale: float) -> None:
     x, y, w, h = stroke.box.as_floats()
     canvas.rect(x * scale, high - (y + h) * scale, w * scale, h * scale, stroke=0, fill=1)
+
+
+def _letters(canvas: Canvas, held: OnPaper, high: float, scale: float) -> None:
+    """Outlines of lettering, filled; what lies beyond its picture is cut off."""
+
+    def at(x: float, y: float) -> tuple[float, float]:
+        return x * scale, high - y * scale
+
+    x, y, w, h = held.clip.as_floats()
+    canvas.saveState()
+    window = canvas.beginPath()
+    window.rect(x * scale, high - (y + h) * scale, w * scale, h * scale)
+    canvas.clipPath(window, stroke=0, fill=0)
+    path = canvas.beginPath()
+    for contour in held.lettering.contours:
+        path.moveTo(*at(*contour.start))
+        for one in contour.segments:
+            if one.handles is None:
+                path.lineTo(*at(*one.end))
+            else:
+                path.curveTo(*at(*one.handles[0]), *at(*one.handles[1]), *at(*one.end))
+        path.close()
+    canvas.drawPath(path, stroke=0, fill=1, fillMode=FILL_NON_ZERO)
+    canvas.restoreState()
 
 
 def _outline(

@@ -26,6 +26,7 @@ from .measures import measured
 from .methods import Way, method_of
 from .page import Page
 from .progress import Progress, stages
+from .rescue.onpaper import Letterings, on_print, straightened, with_letters
 from .rim import LOOKS_AHEAD
 from .vips import pyvips
 from .write import Written, write
@@ -40,8 +41,10 @@ def render(
     out: Path,
     progress: Progress | None = None,
     studio: Studio = DEFAULT_STUDIO,
+    lettering: Letterings = (),
 ) -> Written:
-    """Write the file of `plan` from `picture` to `out`, which must not exist.
+    """Write the file of `plan` from `picture` to `out`, which must not exist; `lettering` are the outlines of a picture
+    that was rescued, in its px.
 
     Raises `RenderError` where the plan has a `stop` or belongs to another picture, and what `write`
     raises.
@@ -54,16 +57,23 @@ def render(
     unstreamed = 0.0 if is_streamed(work) else parts.measuring + parts.denoising + parts.making
     making, writing = stages(progress, unstreamed, parts.writing + parts.hashing)
     way = way_for(work, lambda: measured(picture), making)
-    image = composed(work, picture, ink=not FILE_FORMATS[plan.output.format].vectors, way=way)
+    vectors = FILE_FORMATS[plan.output.format].vectors
+    image = composed(work, picture, ink=not vectors, way=way, lettering=lettering)
     return write(
-        [Page(image, print_sheet(work))],
+        [Page(image, print_sheet(work), lettering=on_print(work, lettering) if vectors else ())],
         plan.output,
         out,
         writing,
     )
 
 
-def composed(work: Work, picture: Path, ink: bool = True, way: Way | None = None) -> pyvips.Image:
+def composed(
+    work: Work,
+    picture: Path,
+    ink: bool = True,
+    way: Way | None = None,
+    lettering: Letterings = (),
+) -> pyvips.Image:
     """The delivered picture as a libvips image, output width × height px; lazy where the way streams.
 
     Without `ink`, marks, keyline and caption are left to who draws them as lines and letters; without a
@@ -73,11 +83,12 @@ def composed(work: Work, picture: Path, ink: bool = True, way: Way | None = None
     way = way or way_for(work, lambda: measured(picture))
 
     def open_it(_: int) -> pyvips.Image:
-        streams = way.streams and _streams(plan)
+        streams = way.streams and _streams(plan) and not lettering
         image = open_picture(picture, access="sequential" if streams else "random")
         return opened(work, image)
 
-    return compose(print_sheet(work), Sources(open_it, method_of(way)), ink)
+    method = with_letters(method_of(way), straightened(lettering, work))
+    return compose(print_sheet(work), Sources(open_it, method), ink)
 
 
 def opened(work: Work, image: pyvips.Image) -> pyvips.Image:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from pathlib import Path
-from typing import Any
+from typing import Any, NamedTuple
 
 from zollstock.core.documents.naming import safe_name
 from zollstock.core.documents.plan import Plan, lengths_of, parse_plan
@@ -26,6 +26,8 @@ from zollstock.pictures.models import Picture
 from zollstock.pixels.layouts import make_files, sound
 from zollstock.pixels.progress import Progress
 from zollstock.pixels.render import render
+from zollstock.pixels.rescue.onpaper import Letterings
+from zollstock.pixels.rescue.wire import letterings_of
 from zollstock.pixels.write import Written
 
 Document = dict[str, Any]
@@ -44,6 +46,17 @@ class FileWanted:
     facts: FileFacts
 
 
+class Master(NamedTuple):
+    """A picture's own file, and the outlines of its lettering where it was rescued."""
+
+    path: Path
+    lettering: Letterings = ()
+
+
+def master_of(picture: Picture, path: Path) -> Master:
+    return Master(path, letterings_of((picture.recipe or {}).get("lettering", [])))
+
+
 @dataclass(frozen=True)
 class Maker:
     """A kind's files.
@@ -53,7 +66,9 @@ class Maker:
     """
 
     wanted: Callable[[Document, Mapping[str, Picture], Studio], list[FileWanted]]
-    make: Callable[[Document, Mapping[str, Path], Sequence[Path], Progress, Studio], list[Written]]
+    make: Callable[
+        [Document, Mapping[str, Master], Sequence[Path], Progress, Studio], list[Written]
+    ]
 
 
 def _print_wanted(
@@ -69,13 +84,14 @@ def _print_wanted(
 
 def _print_made(
     document: Document,
-    masters: Mapping[str, Path],
+    masters: Mapping[str, Master],
     places: Sequence[Path],
     progress: Progress,
     studio: Studio,
 ) -> list[Written]:
     (place,) = places
-    return [render(parse_plan(document), masters[PICTURE], place, progress, studio)]
+    path, lettering = masters[PICTURE]
+    return [render(parse_plan(document), path, place, progress, studio, lettering)]
 
 
 def _layout_wanted(
@@ -117,15 +133,17 @@ def _layout_facts(
 
 def _layout_made(
     document: Document,
-    masters: Mapping[str, Path],
+    masters: Mapping[str, Master],
     places: Sequence[Path],
     progress: Progress,
     studio: Studio,
 ) -> list[Written]:
     layout = parse_layout(document)
-    pictures = [masters[plan_key(number)] for number in range(len(layout.plans))]
-    laid = sound(layout, len(pictures), studio)
-    return make_files(layout, laid, pictures, layout_files(layout, laid), places, progress)
+    held = [masters[plan_key(number)] for number in range(len(layout.plans))]
+    laid = sound(layout, len(held), studio)
+    paths = [master.path for master in held]
+    lettering = {number: one.lettering for number, one in enumerate(held) if one.lettering}
+    return make_files(layout, laid, paths, layout_files(layout, laid), places, progress, lettering)
 
 
 MAKERS: dict[str, Maker] = {

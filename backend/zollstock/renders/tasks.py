@@ -23,7 +23,7 @@ from zollstock.studio.composition import studio_of
 
 from .forgetting import forget_due
 from .learning import learning
-from .makers import MAKERS
+from .makers import MAKERS, master_of
 from .models import Order, OrderFile, OrderLine
 from .orders import picture_was_read, pictures_ready, send, send_order
 from .removing import REMOVED, clear
@@ -90,7 +90,7 @@ def _carry_out(line: OrderLine) -> None:
         ExitStack() as masters,
     ):
         pictures = {
-            key: masters.enter_context(local_path(name_of(picture.file)))
+            key: master_of(picture, masters.enter_context(local_path(name_of(picture.file))))
             for key, picture in line.by_key().items()
         }
         files = list(line.files.all())

@@ -30,12 +30,12 @@ from zollstock.jobs.revisions import StaleVersion
 from zollstock.pictures.api import own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import stored, to_keep
-from zollstock.pixels.rescue.drawn import svg_of
-from zollstock.pixels.rescue.kept import letterings_of
+from zollstock.pixels.rescue.svg import svg_of
+from zollstock.pixels.rescue.wire import letterings_of
 
 from .asking import call_off, give_order, known_of, look, rescue_for
-from .printing import print_of
 from .models import Rescue, RescueOrder, RescueView
+from .printing import print_of
 
 router = Router(tags=["rescues"])
 #: A view has so many px a side at most.
@@ -217,7 +217,9 @@ def exported(request: SignedRequest, rescue_id: UUID) -> HttpResponse:
     row = get_object_or_404(own_rescues(request), id=rescue_id)
     document = json.dumps(rescue_document(parse_rescue(row.document)), indent=1)
     response = HttpResponse(document, "application/json")
-    to_keep(response, f"{safe_name(PurePosixPath(row.picture.name).stem)}_rescue", ".json", "rescue")
+    to_keep(
+        response, f"{safe_name(PurePosixPath(row.picture.name).stem)}_rescue", ".json", "rescue"
+    )
     return response
 
 

@@ -31,10 +31,11 @@ from zollstock.pixels.errors import PictureError
 from zollstock.pixels.progress import Progress, stages
 from zollstock.pixels.proof import save
 from zollstock.pixels.rescue.file import write_rescued
-from zollstock.pixels.rescue.kept import WORDS, keep, lettering_document, read_kept
+from zollstock.pixels.rescue.kept import WORDS, keep, read_kept
 from zollstock.pixels.rescue.loading import loaded
 from zollstock.pixels.rescue.looking import Part, view
 from zollstock.pixels.rescue.stages import Ground, Stages
+from zollstock.pixels.rescue.wire import lettering_document
 from zollstock.pixels.vips import pyvips
 
 from .asking import forget_old, send_order, send_view

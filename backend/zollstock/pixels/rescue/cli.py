@@ -21,10 +21,10 @@ from ..interrupts import Interrupts
 from ..measures import measure
 from ..previews import check_whole
 from ..progress import Progress, stages
-from .drawn import svg_of
 from .file import write_rescued
 from .loading import loaded
 from .stages import Stages
+from .svg import svg_of
 
 
 def main(arguments: list[str] | None = None) -> int:

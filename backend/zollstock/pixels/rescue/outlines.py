@@ -6,8 +6,6 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import hypot
 
-import pyclipper
-
 Point = tuple[float, float]
 #: Where a point goes.
 PointMap = Callable[[float, float], Point]
@@ -94,21 +92,21 @@ class Lettering:
     def nodes(self) -> int:
         return sum(len(one.segments) for one in self.contours)
 
+    def mapped(self, to: PointMap) -> Lettering:
+        return replace(self, contours=tuple(one.mapped(to) for one in self.contours))
+
     def times(self, by: float) -> Lettering:
-        return replace(
-            self, contours=tuple(one.mapped(lambda x, y: (x * by, y * by)) for one in self.contours)
-        )
+        return self.mapped(lambda x, y: (x * by, y * by))
 
     def moved(self, dx: float, dy: float) -> Lettering:
-        return replace(
-            self,
-            contours=tuple(one.mapped(lambda x, y: (x + dx, y + dy)) for one in self.contours),
-        )
+        return self.mapped(lambda x, y: (x + dx, y + dy))
 
     def thicker(self, by: float) -> Lettering:
         """Every edge moved outwards by `by` px (inwards where it is negative), corners kept as corners."""
         if by == 0:
             return self
+        import pyclipper  # few need it
+
         offset = pyclipper.PyclipperOffset(2.0, FLAT * _CLIPPER)
         for one in self.contours:
             points = [(round(x * _CLIPPER), round(y * _CLIPPER)) for x, y in one.flattened()]
