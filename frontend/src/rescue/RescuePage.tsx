@@ -245,7 +245,12 @@ function Inside({ rescue }: { rescue: RescueState }) {
             }
           />
         </div>
-        <section id="worksheet" className="panel worksheet" aria-label={told?.label ?? step} role="tabpanel">
+        <section
+          id="worksheet"
+          className="panel flex min-h-0 flex-col gap-2.5 overflow-y-auto px-4 py-3"
+          aria-label={told?.label ?? step}
+          role="tabpanel"
+        >
           <div className="flex items-center justify-between gap-3">
             <h2 className="text-[17px] font-semibold">{told?.label}</h2>
             <Check label="on" checked={stepOf(chain, step).on} onChange={switched} />
