@@ -79,7 +79,7 @@ def test_a_part_is_shown_before_after_and_lettered(caller: Caller, held: dict[st
     assert after["state"] == before["state"] == "done"
     lettering = after["found"]["report"]["steps"][2]
     assert lettering["value"] == "4 letters"
-    assert len(after["found"]["letterings"][0]["contours"]) == 4
+    assert len(after["found"]["traced"][0]["contours"]) == 4
     one, other = pixels(caller, after), pixels(caller, before)
     assert one.shape == other.shape == (200, 320, 3)
 

@@ -110,8 +110,11 @@ class OutlineColour(Schema):
 
 
 class RescueViewFound(Schema):
+    """What the view holds in words, and the outlines as they were traced, before they are made thicker: what nodes are
+    moved of."""
+
     report: RescueReport
-    letterings: list[OutlineColour]
+    traced: list[OutlineColour]
 
 
 class RescueViewState(Schema):

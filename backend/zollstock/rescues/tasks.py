@@ -34,6 +34,7 @@ from zollstock.pixels.rescue.file import write_rescued
 from zollstock.pixels.rescue.kept import WORDS, keep, read_kept
 from zollstock.pixels.rescue.loading import loaded
 from zollstock.pixels.rescue.looking import Part, view
+from zollstock.pixels.rescue.outlines import Lettering
 from zollstock.pixels.rescue.stages import Ground, Stages
 from zollstock.pixels.rescue.wire import lettering_document
 from zollstock.pixels.vips import pyvips
@@ -84,11 +85,15 @@ def show(view_id: str) -> None:
             "report": report(own, found if chain == whole else RescueFound()).model_dump(
                 mode="json"
             ),
-            "letterings": lettering_document(
-                tuple(one.moved(-work.rim[0], -work.rim[1]) for one in ground.letterings)
-            ),
+            "letterings": _of_picture(ground.letterings, work),
+            "traced": _of_picture(ground.traced, work),
         }
         _deliver(row, folder / "view.png", said)
+
+
+def _of_picture(letterings: tuple[Lettering, ...], work: Worked) -> list[dict[str, object]]:
+    """In px of the picture, whose new rim lies left of 0."""
+    return lettering_document(tuple(one.moved(-work.rim[0], -work.rim[1]) for one in letterings))
 
 
 def _ground(picture: Picture, chain: Chain) -> tuple[Ground, RescueFound, Worked, pyvips.Image]:

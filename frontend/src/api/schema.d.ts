@@ -7687,11 +7687,15 @@ export interface components {
             /** Contours */
             contours: number[][][];
         };
-        /** RescueViewFound */
+        /**
+         * RescueViewFound
+         * @description What the view holds in words, and the outlines as they were traced, before they are made thicker: what nodes are
+         *     moved of.
+         */
         RescueViewFound: {
             report: components["schemas"]["RescueReport"];
-            /** Letterings */
-            letterings: components["schemas"]["OutlineColour"][];
+            /** Traced */
+            traced: components["schemas"]["OutlineColour"][];
         };
         /**
          * RescueViewState

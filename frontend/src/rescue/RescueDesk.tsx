@@ -98,7 +98,7 @@ export function RescueDesk(props: DeskProps) {
     end: () => undefined,
     cancel: setDivide,
   });
-  const letterings = after?.found.letterings ?? [];
+  const letterings = after?.found.traced ?? [];
   return (
     <section className="panel rescue-desk" aria-label="Before and after">
       <div className="rescue-words">

@@ -177,7 +177,7 @@ function Inside({ rescue }: { rescue: RescueState }) {
           label="Export"
           className="plain-button max-md:!px-2"
           right
-          places={exports(rescue.id, found?.letterings.length ? (after.seen?.id ?? null) : null)}
+          places={exports(rescue.id, found?.traced.length ? (after.seen?.id ?? null) : null)}
         />
         <button
           type="button"

@@ -10,6 +10,7 @@ from ..figures.figure import figure
 from ..ground import show
 from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import exact
+from ..telling.sharpening import WORTH_IT
 from .lettered import NOT_LOOKED, RescueFound
 from .steps import ORDER, Clean, Lettering, Rim, Smooth, StepKind, Tone
 from .worked import MOST_RESULT_PX, MOST_SOURCE_PX, Worked
@@ -482,6 +483,8 @@ def _sharpen(work: Worked, found: RescueFound) -> StepReport:
             text=("Sharpened here, the print's own file should not be sharpened again."),
         )
     ]
+    if work.amount < WORTH_IT:
+        return _step("sharpen", work, "none needed", "", figures, [])
     return _step("sharpen", work, value, f"amount {show.decimal(work.amount, 2)}", figures, notes)
 
 

@@ -23,6 +23,7 @@ def keep(begin: Path, ground: Ground, found: RescueFound) -> None:
     np.save(f"{begin}{INVENTED}", ground.invented)
     said = {
         "letterings": lettering_document(ground.letterings),
+        "traced": lettering_document(ground.traced),
         "curve": list(ground.curve) if ground.curve else None,
         "found": found.model_dump(mode="json"),
     }
@@ -38,5 +39,6 @@ def read_kept(begin: Path) -> tuple[Ground, RescueFound]:
         letterings_of(said["letterings"]),
         np.load(f"{begin}{INVENTED}", mmap_mode="r"),
         ToneCurve(*curve) if curve else None,
+        letterings_of(said["traced"]),
     )
     return ground, RescueFound.model_validate(said["found"])

@@ -20,10 +20,12 @@ from .tracing import traced
 
 @dataclass(frozen=True)
 class TakenOff:
-    """`letterings` one a pick that found something, in px of the picture; `hole` is where they were; `alpha` how much of
+    """`letterings` one a pick that found something, in px of the picture, and `traced` the same before they were made
+    thicker or thinner: what nodes are moved of; `hole` is where they were; `alpha` how much of
     each pixel was paint. `told` says of each pick what was found, or why nothing."""
 
     letterings: tuple[Lettering, ...]
+    traced: tuple[Lettering, ...]
     hole: Mask
     alpha: Floats
     told: list[Lettered] = field(default_factory=list)
@@ -34,41 +36,44 @@ def taken_off(planes: Floats, seen: Floats, step: LetteringStep | None, thicker:
     shape = planes.shape[:2]
     hole, alpha = np.zeros(shape, bool), np.zeros(shape, np.float32)
     letterings: list[Lettering] = []
+    thin: list[Lettering] = []
     told: list[Lettered] = []
     for pick in step.picks if step is not None else []:
         assert step is not None
         try:
-            found, lettering = _outlined(planes, seen, pick, step, thicker)
+            found, outlines = _outlined(planes, seen, pick, step)
+            lettering = outlines.thicker(thicker)
+            if not lettering.contours:
+                raise PickProblem("Made that much thinner nothing of these letters is left.")
         except PickProblem as problem:
             told.append(Lettered(problem=str(problem)))
+            thin.append(Lettering(pick.colour, ()))  # each pick keeps its number
             continue
         hole |= found.hole
         alpha = np.maximum(alpha, found.alpha)
         letterings.append(lettering)
+        thin.append(outlines)
         boxes = lettering.letters
         told.append(
             Lettered(
                 pieces=len(boxes),
-                nodes=lettering.nodes,
+                nodes=outlines.nodes,
                 tallest_px=round(max(high for *_, high in boxes), 1),
                 smallest_px=round(_usual_least([high for *_, high in boxes]), 1),
                 linear=found.linear,
                 colour=lettering.colour,
             )
         )
-    return TakenOff(tuple(letterings), hole, alpha, told)
+    return TakenOff(tuple(letterings), tuple(thin), hole, alpha, told)
 
 
 def _outlined(
-    planes: Floats, seen: Floats, pick: Pick, step: LetteringStep, thicker: float
+    planes: Floats, seen: Floats, pick: Pick, step: LetteringStep
 ) -> tuple[Picked, Lettering]:
     high, wide = planes.shape[:2]
     found = picked(planes, seen, pick.colour, pick.near, pick.area)
     contours = by_hand(traced(found.alpha, step.corners), pick, wide, high)
-    made = Lettering(_hex(seen, found), contours).thicker(thicker)
-    if not made.contours:
-        raise PickProblem("Made that much thinner nothing of these letters is left.")
-    return found, made
+    return found, Lettering(_hex(seen, found), contours)
 
 
 def _hex(seen: Floats, found: Picked) -> str:

@@ -20,7 +20,6 @@ from .stages import Ground
 _AROUND = 48
 #: What is invented is marked in this colour, in stripes of so many px.
 _MARK, _STRIPE = (214, 64, 46), 7
-_PAPER = 128.0
 
 
 @dataclass(frozen=True)
@@ -38,7 +37,7 @@ class Part:
 def view(
     work: Worked, ground: Ground, like: pyvips.Image, where: Part, marked: bool
 ) -> pyvips.Image:
-    """The part in sRGB, 8 bits; what lies beyond the picture is grey."""
+    """The part in sRGB, 8 bits; what lies beyond the picture is transparent."""
     step = Fraction(1 / where.scale).limit_denominator(100_000)
     left, top = where.x + work.rim[0], where.y + work.rim[1]
     high, wide = ground.planes.shape[:2]
@@ -46,7 +45,7 @@ def view(
     x1 = min(wide, ceil(left + where.width / where.scale) + _AROUND)
     y1 = min(high, ceil(top + where.height / where.scale) + _AROUND)
     if x1 <= x0 or y1 <= y0:
-        return _grey(where.width, where.height)
+        return _nothing(where.width, where.height)
     near = Ground(
         np.asarray(ground.planes[y0:y1, x0:x1], np.float32),
         tuple(one.moved(-x0, -y0) for one in ground.letterings),
@@ -60,12 +59,8 @@ def view(
     return _within(seen, where, left, top, wide, high).copy_memory()
 
 
-def _grey(width: int, height: int) -> pyvips.Image:
-    return (
-        (pyvips.Image.black(width, height, bands=3) + _PAPER)
-        .cast("uchar")
-        .copy(interpretation="srgb")
-    )
+def _nothing(width: int, height: int) -> pyvips.Image:
+    return pyvips.Image.black(width, height, bands=4).copy(interpretation="srgb")
 
 
 def _within(
@@ -78,8 +73,10 @@ def _within(
     if (x0, y0, x1, y1) == (0, 0, where.width, where.height):
         return seen
     if x1 <= x0 or y1 <= y0:
-        return _grey(where.width, where.height)
-    return _grey(where.width, where.height).insert(seen.crop(x0, y0, x1 - x0, y1 - y0), x0, y0)
+        return _nothing(where.width, where.height)
+    return _nothing(where.width, where.height).insert(
+        seen.crop(x0, y0, x1 - x0, y1 - y0).bandjoin(255), x0, y0
+    )
 
 
 def _marked(seen: pyvips.Image, near: Ground, where: Part, at: tuple[float, float]) -> pyvips.Image:

@@ -27,13 +27,14 @@ from .toning import ToneCurve, tone_curve
 
 @dataclass(frozen=True)
 class Ground:
-    """What is enlarged: `planes` with their new rim, `letterings` in their px, and which px were `invented`; the `curve`
-    comes after."""
+    """What is enlarged: `planes` with their new rim, `letterings` in their px (and as they were `traced`), and which px
+    were `invented`; the `curve` comes after."""
 
     planes: Floats
     letterings: tuple[Outlines, ...]
     invented: Mask
     curve: ToneCurve | None
+    traced: tuple[Outlines, ...] = ()
 
     @property
     def vectors(self) -> tuple[Outlines, ...]:
@@ -126,8 +127,9 @@ class Stages:
             invented[top : top + high, left : left + wide] |= self.taken.hole
         curve = None if tone is None else tone_curve(planes, tone.black, tone.white, tone.middle)
         letterings = tuple(one.moved(left, top) for one in self.taken.letterings)
+        traced = tuple(one.moved(left, top) for one in self.taken.traced)
         self._told(100)
-        return Ground(planes, letterings, invented, curve)
+        return Ground(planes, letterings, invented, curve, traced)
 
     def found(self) -> RescueFound:
         """What only the pixels tell."""

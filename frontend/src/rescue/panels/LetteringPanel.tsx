@@ -35,7 +35,7 @@ export function LetteringPanel(props: RescuePanelProps) {
           <span className="flex-1">
             <b className="font-semibold">{one.area ? "Drawn round" : "Everywhere"}</b>
             <span className="soft block">
-              {nodesAt(found?.letterings[at]?.contours) || (told ? told.value : "")}
+              {nodesAt(found?.traced[at]?.contours) || (told ? told.value : "")}
               {one.moved.length > 0 && `, ${one.moved.length} moved by hand`}
             </span>
           </span>
