@@ -52,6 +52,7 @@ def main(address: str, name: str, password: str) -> None:
         steps(page, prints[SLUICE])
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
+        rescue(page, f"{prints[POSTCARD]}")
         seen(page, f"{prints[SLUICE]}")
         sheets(page)
         walls(page)
@@ -85,9 +86,6 @@ def places(page: Page, prints: list[str | None]) -> None:
     )
     page.locator("[data-size=iso-a2]").wait_for()
     keep(page, "sizes")
-    page.goto("/sizes")
-    page.locator("[data-size=iso-a4]").wait_for()
-    keep(page, "library")
     page.goto("/leave-room")
     page.get_by_label("Wanted later").select_option(label="Catalogue and shop (8)")
     keep(page, "leave-room")
@@ -108,6 +106,17 @@ def places(page: Page, prints: list[str | None]) -> None:
     page.get_by_role("button", name="To check").click()
     page.locator("[data-cell]").nth(37).click()
     keep(page, "matrix")
+
+
+def rescue(page: Page, print_: str) -> None:
+    """The postcard, its name on the roof as outlines."""
+    settle(page, "cm", "Paper")
+    page.goto(f"{print_}/rescue")
+    page.get_by_alt_text("After the steps").wait_for()
+    page.keyboard.press("3")
+    page.get_by_text("8 letters").wait_for()
+    page.get_by_text("working it out").wait_for(state="hidden")
+    keep(page, "rescue")
 
 
 def proof(page: Page, print_: str) -> None:

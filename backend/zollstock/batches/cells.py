@@ -21,6 +21,7 @@ from zollstock.core.sizes.pairs import parse_size
 from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import Work, work_out
 from zollstock.core.work.zones import ZoneState, zone_state
+from zollstock.pictures.measured import counted_detail
 from zollstock.pictures.models import Picture
 
 from .models import Batch, CellEdit
@@ -109,6 +110,7 @@ def cell_document(
     """The plan of a cell: the batch's shared part, the picture with its zones, the size."""
     own = batch.shared.get("fit", {}) | {"keep": picture.keep}
     base = batch.shared | {"picture": picture.plan_part(), "fit": own}
+    base["viewing"] = base.get("viewing", {}) | counted_detail(picture)
     if base["output"]["format"] != "jpeg":
         # What the picture has is not lost unasked; a JPEG holds no more than 8 bits.
         base["output"] = base["output"] | {"bits": base["picture"]["bits"]}

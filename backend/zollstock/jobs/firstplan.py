@@ -6,6 +6,7 @@ from typing import Any
 
 from zollstock.core.documents.plan import PLAN_FORMAT
 from zollstock.core.sizes.firstsize import first_size
+from zollstock.pictures.measured import counted_detail
 from zollstock.pictures.models import Picture
 
 
@@ -20,5 +21,6 @@ def first_plan(picture: Picture, unit: str) -> dict[str, Any]:
         "fit": {"keep": picture.keep, "auto": bool(picture.keep)},
         "medium": {"name": "satin photo paper", "factor": 1.0},
         # What the picture has is not lost unasked.
+        "viewing": counted_detail(picture),
         "output": {"bits": picture.plan_part()["bits"]},
     }

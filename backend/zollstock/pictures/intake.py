@@ -70,7 +70,9 @@ def take_derived(
     known = Principal(account).may_see(Picture.objects).filter(sha256=digest).first()
     if known is not None:
         if known.parent_id == parent.id:
-            Picture.objects.filter(id=known.id).update(recipe=recipe, recipe_version=version)
+            Picture.objects.filter(id=known.id).update(
+                recipe=recipe, recipe_version=version, recipe_old=False
+            )
         return known
     facts = inspect(made, settings.UPLOAD_MOST_PIXELS)
     picture = Picture(

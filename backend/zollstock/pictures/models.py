@@ -65,6 +65,8 @@ class Picture(LongWork):
     )
     recipe = models.JSONField(null=True, blank=True, default=None)
     recipe_version = models.PositiveIntegerField(default=0)
+    #: Whether the recipe was changed since: what is printed of it is told.
+    recipe_old = models.BooleanField(default=False)
     #: When it goes by itself, and everything made of it (`renders.forgetting`); None: it stays.
     forget_at = models.DateTimeField(null=True, db_index=True)
 

@@ -236,7 +236,12 @@ def change(request: SignedRequest, rescue_id: UUID, to: RescueChange) -> RescueS
         held = get_object_or_404(own_rescues(request), id=rescue_id)
         if rescue_document(parse_rescue(held.document)) != document:
             raise StaleVersion(held.version, "rescue")
-    return _state(get_object_or_404(own_rescues(request), id=rescue_id))
+    row = get_object_or_404(own_rescues(request), id=rescue_id)
+    if row.result_id is not None:
+        own_pictures(request).filter(id=row.result_id).update(
+            recipe_old=row.made_version < row.version
+        )
+    return _state(row)
 
 
 def _chain_for(row: Rescue, document: dict[str, Any]) -> Chain:

@@ -11,6 +11,7 @@ from zollstock.core.rescue.worked import Worked
 from zollstock.jobs.kinds import PRINT
 from zollstock.jobs.models import Design
 from zollstock.jobs.revisions import begin_print
+from zollstock.pictures.measured import counted_detail
 from zollstock.pictures.models import Picture
 
 
@@ -23,6 +24,7 @@ def print_of(held: Design, picture: Picture, work: Worked) -> Design:
     document["fit"] = fit
     pixels = dict(document.get("pixels") or {})
     document["pixels"] = pixels | {"sharpen": None, "denoise": 0.0}
+    document["viewing"] = dict(document.get("viewing") or {}) | counted_detail(picture)
     with transaction.atomic():
         later = Design.objects.filter(job_id=held.job_id, kind=PRINT, position__gt=held.position)
         later.update(position=F("position") + 1)

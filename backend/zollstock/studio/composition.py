@@ -9,7 +9,7 @@ from django.contrib.auth.models import User
 from zollstock.core.picture.measures import NOT_MEASURED
 from zollstock.core.studio.studio import Studio
 from zollstock.longwork.pace import pace
-from zollstock.pictures.measured import measures_of
+from zollstock.pictures.measured import made_by, measures_of
 from zollstock.sizes.shelf import shelf_of
 from zollstock.stock.kept import STOCK
 
@@ -22,6 +22,7 @@ def studio_of(account: User, picture: UUID | None = None) -> Studio:
     return Studio(
         sizes=shelf_of(account),
         measures=NOT_MEASURED if picture is None else measures_of(account, picture),
+        made="" if picture is None else made_by(account, picture),
         stock=STOCK.a_moment_ago(account),
         pace=pace(),
     )

@@ -2497,6 +2497,11 @@ export interface components {
             /** Ways */
             ways?: components["schemas"]["Way"][] | null;
             drawing?: components["schemas"]["Drawing"] | null;
+            /**
+             * Place
+             * @description A place that starts from this print, where it is cured: rescue.
+             */
+            place?: string | null;
         };
         /**
          * Grip

@@ -18,13 +18,13 @@ import { smallProof } from "./steps/types";
  * What becomes of the keep zones, in a place of its own: under a hand that moves the crop a zone may be
  * cut and whole again, and nothing below may jump for it.
  */
-function Kept(props: { zones: number; findings: Finding[]; proof: string }) {
+function Kept(props: { zones: number; findings: Finding[]; proof: string; places: string }) {
   const { zones } = props;
-  if (!zones) return <Findings findings={props.findings} proof={props.proof} />;
+  if (!zones) return <Findings findings={props.findings} proof={props.proof} places={props.places} />;
   return (
     <div className="kept-place">
       {props.findings.length > 0 ? (
-        <Findings findings={props.findings} proof={props.proof} />
+        <Findings findings={props.findings} proof={props.proof} places={props.places} />
       ) : (
         <p className="finding" data-level="note">
           {zones === 1
@@ -75,6 +75,7 @@ export function WorksheetPanel(props: {
           zones={props.plan.fit.mode === "contain" ? 0 : worksheet.zones.length}
           findings={urgent}
           proof={smallProof(props.print)}
+          places={`/prints/${props.print.id}`}
         />
       )}
       {step === "picture" && <PicturePanel {...props} />}
@@ -84,7 +85,7 @@ export function WorksheetPanel(props: {
       {step === "pixels" && <PixelsPanel {...props} />}
       {step === "distance" && <DistancePanel {...props} />}
       {step === "handover" && <HandoverPanel {...props} problem={props.makingProblem} />}
-      <Findings findings={others} proof={smallProof(props.print)} />
+      <Findings findings={others} proof={smallProof(props.print)} places={`/prints/${props.print.id}`} />
       <Workings figures={pad} />
     </section>
   );

@@ -2,14 +2,23 @@ import { What } from "../legend/What";
 import type { Finding } from "../api/types";
 import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { typeset } from "../shell/typeset";
+import { Link } from "react-router";
 import type { Fix } from "./fix";
 
 const WORD = { note: "Note", warn: "Check", stop: "Stop" } as const;
+/** What starts from a print and cures something, by the word of its address. */
+const PLACES: Record<string, string> = { rescue: "To the rescue bench" };
 const ROOM = [92, 62] as const;
 
 /** What a careful colleague would point out, each with the one click that cures it, or several. */
-export function FindingList(props: { findings: Finding[]; proof?: string; onFix: (fix: Fix) => void }) {
-  const { findings, proof, onFix } = props;
+export function FindingList(props: {
+  findings: Finding[];
+  proof?: string;
+  /** Where the places lie that start from this print. */
+  places?: string;
+  onFix: (fix: Fix) => void;
+}) {
+  const { findings, proof, places, onFix } = props;
   return (
     <div aria-live="polite" className="space-y-2" style={findings.length ? undefined : { marginTop: -10 }}>
       {findings.map((finding, index) => (
@@ -33,6 +42,11 @@ export function FindingList(props: { findings: Finding[]; proof?: string; onFix:
               >
                 {finding.fix_label ?? "Fix it"}
               </button>
+            )}
+            {finding.place && places && (
+              <Link className="font-semibold underline" to={`${places}/${finding.place}`}>
+                {PLACES[finding.place] ?? finding.place}
+              </Link>
             )}
           </p>
           {finding.ways && (

@@ -24,6 +24,7 @@ const CONTENTS = [
   ["panels", "Panels and hanging"],
   ["id-photos", "ID photos"],
   ["roll", "Roll and sheet layout"],
+  ["rescue", "The rescue bench"],
   ["stock", "The stock"],
   ["keeper", "For the keeper"],
 ] as const;

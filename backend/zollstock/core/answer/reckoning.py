@@ -92,6 +92,9 @@ class Finding(Record):
     fix_label: str | None = None
     ways: list[Way] | None = None
     drawing: Drawing | None = None
+    place: str | None = Field(
+        default=None, description="A place that starts from this print, where it is cured: rescue."
+    )
 
     @property
     def word(self) -> str:

@@ -37,6 +37,18 @@ FIGURES: dict[str, Entry] = {
     "output_px": Entry("File in pixels", "How many pixels the file has at this side.", f"{_PRINT}pixels", "rounding"),
     "scale_factor": Entry("Enlarged by", "How many pixels of the file stand for one pixel of the picture, along a side.", f"{_PRINT}pixels", "output"),
     "output_bytes": Entry("Uncompressed", "How much the file weighs in memory; compressed on disk it is smaller.", f"{_PRINT}hand-over", "output"),
+    # The rescue bench.
+    "rescue_blocks": Entry("JPEG blocks", "How strongly the squares of a JPEG are smoothed away, and by which quality's steps.", "rescue#clean", "rescue-blocks"),
+    "rescue_noise": Entry("Noise reduction", "How much of the measured noise goes, in levels.", "rescue#clean", "rescue-noise"),
+    "rescue_smooth": Entry("Smoothed over", "Over how many pixels of the picture what ought to be even is evened out.", "rescue#smooth", "rescue-smooth"),
+    "rescue_edge_px": Entry("Edge of a letter", "How far a traced edge may be from the true one, in pixels of the picture.", "rescue#lettering", "rescue-lettering"),
+    "rescue_edge_mm": Entry("Edge on the print", "The same as a length on the print.", "rescue#lettering", "rescue-lettering"),
+    "rescue_letter_mm": Entry("Smallest letter to trust", "Smaller capitals lose corners and thin serifs when they are traced.", "rescue#lettering", "rescue-lettering"),
+    "rescue_width": Entry("Width of the result", "How many pixels the rescued picture has across; its true detail stays what it was.", "rescue#enlarge", "rescue-enlarge"),
+    "rescue_ppi": Entry("Resolution on the print", "How fine the rescued picture's pixels are on the print, which says nothing of its detail.", "rescue#enlarge", "rescue-enlarge"),
+    "rescue_rim": Entry("More picture at a side", "How many pixels are invented at that side.", "rescue#rim", "rescue-rim"),
+    "rescue_tone": Entry("The middle", "Which level the middle between black and white becomes.", "rescue#tone", "rescue-tone"),
+    "rescue_sharpen": Entry("Radius", "How wide the sharpening reaches on the print.", "rescue#sharpen"),
     # Layouts.
     "sheets_count": Entry("Sheets", "How many sheets the whole takes.", "tiles#sheets", "tiles"),
     "columns": Entry("Across", "How many pieces lie beside each other.", "tiles#sheets", "tiles"),
@@ -72,6 +84,7 @@ FIGURES: dict[str, Entry] = {
 
 #: Figures of several sides, axes or pieces, by how their ids begin and end.
 FAMILIES: tuple[tuple[str, str, str], ...] = (
+    ("rescue_rim_", "", "rescue_rim"),
     ("target_", "", "target"),
     ("face_", "", "face"),
     ("image_", "", "image"),

@@ -56,6 +56,8 @@ FINDINGS: dict[str, Entry] = {
     "lights-burnt": Entry("Burnt-out lights", "Parts are pure white: there the paper stays bare.", f"{_PRINT}picture"),
     "dark-picture": Entry("A dark picture", "Prints look darker than screens; a test strip costs less than a sheet.", f"{_PRINT}picture"),
     "zone-soft": Entry("A soft keep zone", "What matters is less sharp than the sharpest part of the picture.", f"{_PRINT}keep-zones"),
+    "rescue-offered": Entry("A small bad file", "There is so little detail that it shows as softness or blocks unless the print hangs far away.", "rescue", "rescue-blocks"),
+    "rescue-changed": Entry("The rescue was changed", "The picture was made by a chain of steps that was changed since; what was printed or planned with it stays.", "rescue"),
     # Layouts.
     "sheet-too-long": Entry("A sheet with too many pixels", "A JPEG has a longest side.", "tiles#sheets"),
     "sheet-too-large": Entry("A sheet too large to make", "A file has 4 gigapixels at the most.", "roll#file"),

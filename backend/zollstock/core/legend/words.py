@@ -26,6 +26,14 @@ WORDS: dict[str, Entry] = {
     "grade-near": Entry("Nearly clean", "A careful look beside a finer print would tell them apart.", f"{_PRINT}distance", "grades"),
     "grade-clean": Entry("Clean", "From there the print is as fine as the criterion asks for.", f"{_PRINT}distance", "grades"),
     "grade-surplus": Entry("Ample", "More pixels than can be told apart from there.", f"{_PRINT}distance", "grades"),
+    # The blades of the rescue bench.
+    "step-clean": Entry("Clean", "JPEG blocks, noise, a printed screen and dust go first: all that comes after would enlarge them.", "rescue#clean", "rescue-blocks"),
+    "step-smooth": Entry("Smooth", "What ought to be even, such as sky or a painted ground, is made even.", "rescue#smooth", "rescue-smooth"),
+    "step-lettering": Entry("Lettering", "Letters and simple shapes become outlines, sharp at any size.", "rescue#lettering", "rescue-lettering"),
+    "step-enlarge": Entry("Enlarge", "As many pixels as the print asks for, and no more detail than there is.", "rescue#enlarge", "rescue-enlarge"),
+    "step-rim": Entry("Rim", "More picture at the sides, invented from what lies beside it.", "rescue#rim", "rescue-rim"),
+    "step-tone": Entry("Tone", "Black, white and the middle where a faded original has lost them.", "rescue#tone", "rescue-tone"),
+    "step-sharpen": Entry("Sharpen", "Last, for the final size.", "rescue#sharpen"),
     # The blades of the folding rules.
     "step-picture": Entry("Picture", "The picture itself: its pixels, and which way up it lies.", f"{_PRINT}picture"),
     "step-size": Entry("Size", "How large the finished print is, which way it lies, and on what it is printed.", f"{_PRINT}size"),

@@ -160,7 +160,7 @@ def _clean(work: Worked, found: RescueFound) -> StepReport:
         figures.append(
             figure(
                 "rescue_noise",
-                "Noise taken out",
+                "Noise reduction",
                 taken,
                 "–",
                 f"σ {show.decimal(taken, 1)}",
@@ -473,7 +473,7 @@ def _sharpen(work: Worked, found: RescueFound) -> StepReport:
                 value,
                 "px of the result × 25.4 ÷ ppi",
                 f"{show.decimal(work.radius, 2)} × 25.4 ÷ {show.decimal(ppi, 1)}",
-                "sharpening",
+                "rescue-enlarge",
             )
         )
     notes = [

@@ -12,12 +12,13 @@ from ..picture.measures import NOT_MEASURED, Measures
 from ..rules.pixelcount import round_px
 from ..seeing.kernels import kernel_transfer
 from ..studio.media import spread_of
+from ..telling.measurefindings import RESCUED_UP_TO_PX
 from ..telling.sharpening import aimed
 from .chain import Rescue
 from .steps import Clean, Enlarge, Lettering, Rim, Sharpen, Smooth
 
 #: A picture of more pixels is not what this bench is for, and would take more memory than a worker has.
-MOST_SOURCE_PX = 16_000_000
+MOST_SOURCE_PX = RESCUED_UP_TO_PX
 #: A result has so many pixels at the most.
 MOST_RESULT_PX = 200_000_000
 #: As fine the print is made where nobody says how far to enlarge, as long as it is not over so many times.

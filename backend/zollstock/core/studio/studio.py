@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from typing import Literal
 
 from ..criteria import NOTHING_KNOWN, Known
 from ..picture.measures import NOT_MEASURED, Measures
 from ..sizes.near import Shelf, library_shelf
 from .pace import MEASURED_PACE, Pace
 from .stock import NO_STOCK, Stock
+
+Made = Literal["", "made", "changed"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,6 +22,8 @@ class Studio:
     sizes: Shelf = field(default_factory=library_shelf)
     #: What was measured of the picture at hand.
     measures: Measures = NOT_MEASURED
+    #: Whether a recipe (a rescue) made the picture at hand, and whether that was changed since.
+    made: Made = ""
     #: What it prints on, and how much of it is there.
     stock: Stock = NO_STOCK
     #: How fast its files are made.

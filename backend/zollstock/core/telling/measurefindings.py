@@ -18,6 +18,9 @@ from ..work.detail import detail_range, detail_share
 from ..work.outcome import Work
 from .zonefindings import display_name
 
+#: Under so many ppi of detail a print hangs far away, or wants a rescue; what has more pixels needs none.
+_LITTLE_PPI = 60
+RESCUED_UP_TO_PX = 16_000_000
 #: Less of the counted resolution than this is there in detail: worth a word.
 _CLEARLY_LESS = 0.85
 #: A JPEG is made of blocks of so many px a side.
@@ -30,6 +33,7 @@ def measure_findings(work: Work, style: LengthStyle, studio: Studio) -> Iterator
     """Detail that is less than the pixels, earlier enlargement, soft zones, what is clipped, dark, or blocky."""
     measures = studio.measures
     yield from _detail(work, measures)
+    yield from _rescue(work, style, studio)
     yield from _before(measures)
     yield from _zones(work, measures)
     yield from _tones(measures)
@@ -64,6 +68,37 @@ def _detail(work: Work, measures: Measures) -> Iterator[Finding]:
             fix={"viewing.detail": None},
             fix_label="Count pixels",
         )
+
+
+def _rescue(work: Work, style: LengthStyle, studio: Studio) -> Iterator[Finding]:
+    """What the rescue bench is for: little detail on a large print; and what became of a picture that it made."""
+    if studio.made == "changed":
+        yield Finding(
+            id="rescue-changed",
+            level="note",
+            step="picture",
+            text="The chain that made this picture was changed since. This print stays as it is; make the picture anew on "
+            "the rescue bench to take the change over.",
+            place="rescue",
+        )
+    found = detail_range(work, studio.measures)
+    if studio.made or found is None or work.plan.target.in_pixels:
+        return
+    share = (found[0] + found[1]) / 2 / float(work.effective)
+    pixels = work.plan.picture.width_px * work.plan.picture.height_px
+    if sum(found) / 2 >= _LITTLE_PPI or pixels > RESCUED_UP_TO_PX:
+        return
+    wide = work.placement.picture_w
+    px = round(wide * share, -1)
+    printed = wide * float(MM_PER_INCH / work.effective)
+    yield Finding(
+        id="rescue-offered",
+        level="note",
+        step="picture",
+        text=f"Detail of about {show.pixel_number(px)} px on {style.length(exact(round(printed)))}. The rescue bench cleans "
+        "it, keeps lettering sharp at any size, and says what it cannot bring back.",
+        place="rescue",
+    )
 
 
 def _before(measures: Measures) -> Iterator[Finding]:
