@@ -140,13 +140,13 @@ def test_letters_say_how_near_their_edges_are() -> None:
     )
     step = report(work, found).steps[2]
     assert (step.value, step.corner) == ("8 letters", "traced")
-    assert step.figures[0].text == "± 0.25 px"
-    assert step.figures[1].working == "0.25 × 25.4 ÷ 25.4 = ± 0.25 mm"
+    assert step.figures[0].text == "± 0.4 px"
+    assert step.figures[1].working == "0.4 × 25.4 ÷ 25.4 = ± 0.4 mm"
     small = found.model_copy(
         update={"lettering": [Lettered(pieces=2, smallest_px=14, tallest_px=14)]}
     )
     told = report(work, small).steps[2]
-    assert told.figures[0].text == "± 0.5 px"
+    assert told.figures[0].text == "± 0.6 px"
     assert any("under 40 px" in note.text for note in told.notes)
 
 

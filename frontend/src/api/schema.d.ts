@@ -7326,6 +7326,13 @@ export interface components {
             factor: number | null;
             /** Width Px */
             width_px: number | null;
+            /**
+             * Source
+             * @description What the owner says of the picture, as in a plan's pixels.
+             * @default plain
+             * @enum {string}
+             */
+            source: "plain" | "soft" | "sharpened";
         };
         /**
          * Lettering

@@ -12,7 +12,7 @@ const FRESH: { [Kind in RescueKind]: Of<Kind> } = {
   clean: { kind: "clean", on: true, blocks: null, noise: null, screen: false, dabs: [] },
   smooth: { kind: "smooth", on: true, areas: "ground", length: null, keep_edges: true },
   lettering: { kind: "lettering", on: true, picks: [], corners: "drawn", thicker: null, under: "fill" },
-  enlarge: { kind: "enlarge", on: true, factor: null, width_px: null },
+  enlarge: { kind: "enlarge", on: true, factor: null, width_px: null, source: "plain" },
   rim: { kind: "rim", on: true, left: 0, right: 0, top: 0, bottom: 0, by: "patches" },
   tone: { kind: "tone", on: true, black: null, white: null, middle: 1 },
   sharpen: { kind: "sharpen", on: true, amount: null, radius: null },

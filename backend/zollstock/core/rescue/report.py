@@ -16,7 +16,7 @@ from .steps import ORDER, Clean, Lettering, Rim, Smooth, StepKind, Tone
 from .worked import MOST_RESULT_PX, MOST_SOURCE_PX, Worked
 
 #: 95 of 100 places of an edge are this near to the true one for letters that can be trusted; for smaller ones (docs/pixels.md).
-EDGE_PX, EDGE_SMALL_PX = 0.25, 0.5
+EDGE_PX, EDGE_SMALL_PX = 0.4, 0.6
 #: The smallest capitals that can be trusted, px: without JPEG, cleaned of its blocks, and as the JPEG has them.
 TRUSTED_PLAIN, TRUSTED_CLEANED, TRUSTED_JPEG = 30, 40, 60
 _JPEG_SEEN = 88
@@ -268,7 +268,7 @@ def _edges(work: Worked, smallest: float) -> tuple[list[Figure], list[RescueNote
             "Edge of a letter, source",
             off,
             "px",
-            f"± {show.decimal(off, 2)} px",
+            f"± {show.decimal(off, 1)} px",
             "95 of 100 places of an edge, by the letters' height",
             f"{show.decimal(smallest, 0)} px high, to be trusted from {trusted} px",
             "rescue-lettering",

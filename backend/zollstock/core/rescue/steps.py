@@ -8,6 +8,7 @@ from pydantic import Field
 
 from ..ground.lengths import Length
 from ..parts.part import Colour, Part, Point, Share
+from ..seeing.enlarging import SourceName
 from .lengths import Span
 
 StepKind = Literal["clean", "smooth", "lettering", "enlarge", "rim", "tone", "sharpen"]
@@ -93,6 +94,9 @@ class Enlarge(Part):
     on: bool = True
     factor: float | None = Field(default=None, ge=1, le=40)
     width_px: int | None = Field(default=None, ge=1, le=200_000)
+    source: SourceName = Field(
+        default="plain", description="What the owner says of the picture, as in a plan's pixels."
+    )
 
 
 class Rim(Part):

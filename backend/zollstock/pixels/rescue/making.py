@@ -72,7 +72,7 @@ def _way(work: Worked, step: Fraction, progress: Progress | None) -> Way:
     return Way(
         name=method,  # type: ignore[arg-type]
         exact=True,
-        filters=filters_for(left, "plain"),
+        filters=filters_for(left, "plain" if enlarge is None else enlarge.source),
         enlarging=progress,
     )
 

@@ -54,6 +54,17 @@ export function EnlargePanel({ chain, rescue, onChange }: RescuePanelProps) {
           }
         />
       )}
+      <p className="soft">The picture is</p>
+      <Pick
+        label="What the picture is like"
+        options={[
+          { value: "plain", label: "not sharpened" },
+          { value: "soft", label: "soft" },
+          { value: "sharpened", label: "sharpened" },
+        ]}
+        value={step.source}
+        onPick={(source) => onChange((now) => withStep(now, "enlarge", { source }))}
+      />
     </>
   );
 }
