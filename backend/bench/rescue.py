@@ -68,7 +68,9 @@ def by_step(folder: Path) -> None:
         base = psnr(plain, wanted)
         for name, made in chains.items():
             gain = psnr(made, wanted) - base
-            print(f"  JPEG {quality}  {name:34s} {psnr(made, wanted):6.2f} dB ({gain:+.2f})  {ssim(made, wanted):.4f}")
+            print(
+                f"  JPEG {quality}  {name:34s} {psnr(made, wanted):6.2f} dB ({gain:+.2f})  {ssim(made, wanted):.4f}"
+            )
 
 
 def letters(folder: Path) -> None:
@@ -113,9 +115,13 @@ def pictures(folder: Path) -> None:
     hole[200:235, 20:120] = True
     marked = np.where(hole[:, :, None], np.float32(255), scene)
     row = np.hstack([scene, marked, diffused(scene, hole), filled(scene, hole)])
-    rims = np.hstack([with_rim(scene, (60, 0, 60, 0), by)[0] for by in ("patches", "mirror", "blur")])  # type: ignore[arg-type]
+    rims = np.hstack(
+        [with_rim(scene, (60, 0, 60, 0), by)[0] for by in ("patches", "mirror", "blur")]
+    )  # type: ignore[arg-type]
     for name, image in (("fills", row), ("rims", rims)):
-        Image.fromarray(np.clip(image, 0, 255).astype(np.uint8)).save(folder / f"{name}.png", optimize=True)
+        Image.fromarray(np.clip(image, 0, 255).astype(np.uint8)).save(
+            folder / f"{name}.png", optimize=True
+        )
 
 
 def main() -> None:

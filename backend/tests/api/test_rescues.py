@@ -12,10 +12,14 @@ from django.conf import settings
 from PIL import Image, ImageDraw, ImageFont
 
 from tests.api.caller import Caller, ready_print
+from zollstock.batches.cells import cell_plan, shared_part
+from zollstock.batches.models import Batch
 from zollstock.core.letters import FILES
-from zollstock.pictures.models import Picture
+from zollstock.pictures.models import Inspection, Picture
+from zollstock.pixels.measures import EDITION
 from zollstock.rescues.models import Rescue, RescueOrder, RescueView
 from zollstock.rescues.tasks import make, show
+from zollstock.sizes.shelf import by_keys, sizes_of
 
 pytestmark = pytest.mark.django_db(transaction=True)
 LETTERS = {"kind": "lettering", "picks": [{"colour": "#3a2a22"}]}
@@ -202,3 +206,58 @@ def test_views_are_few_and_go(caller: Caller, held: dict[str, Any]) -> None:
     for x in range(30):
         seen(caller, held, x=x)
     assert RescueView.objects.count() <= 24
+
+
+def measured(picture: str) -> None:
+    """As if it had been measured: 60 000 px hold detail, of which the half along a side."""
+    Inspection.objects.update_or_create(
+        picture_id=picture,
+        defaults={
+            "state": "done",
+            "edition": EDITION,
+            "measures": {"true_detail": [12_000, 18_000], "jpeg_quality": 50},
+        },
+    )
+
+
+def test_every_plan_of_a_rescued_picture_counts_the_detail_that_was_there(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    measured(held["picture"])
+    held = changed(caller, held, {"kind": "clean"}, {"kind": "enlarge", "factor": 3})
+    order = made(caller, held)
+    # 15 000 of 540 000 px: a sixth along a side, whatever the new pixels say.
+    printed = caller("POST", f"rescues/{held['id']}/print", {})
+    plan = caller("GET", f"prints/{printed['print']}")["plan"]
+    assert plan["viewing"]["detail"] == pytest.approx(0.167)
+    new = caller("POST", f"jobs/{printed['job']}/prints", {"picture": order["result"]})
+    assert new["plan"]["viewing"]["detail"] == pytest.approx(0.167)
+    batch = Batch(shared=shared_part("jpeg"))
+    picture = Picture.objects.get(id=order["result"])
+    size = by_keys(sizes_of(picture.account), ["iso-a4"])[0]
+    assert cell_plan(batch, picture, size, None).viewing.detail == pytest.approx(0.167)
+
+
+def findings(caller: Caller, print_: dict[str, Any]) -> dict[str, dict[str, Any]]:
+    asked = {"plan": print_["plan"], "unit": "cm", "picture": print_["picture"]["id"]}
+    return {
+        one["id"]: one for one in caller("POST", "reckon", asked | {"step": "picture"})["findings"]
+    }
+
+
+def test_little_detail_on_a_large_print_leads_to_the_bench_and_a_changed_chain_is_told(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    measured(held["picture"])
+    before = caller("GET", f"prints/{held['print']}")
+    before["plan"]["target"] = {"width": "90 cm", "height": "60 cm"}
+    offered = findings(caller, before)["rescue-offered"]
+    assert offered["place"] == "rescue"
+    assert "150 px on 90 cm" in offered["text"]
+    held = changed(caller, held, {"kind": "enlarge", "factor": 2})
+    made(caller, held)
+    printed = caller("POST", f"rescues/{held['id']}/print", {})
+    print_ = caller("GET", f"prints/{printed['print']}")
+    assert not {"rescue-offered", "rescue-changed"} & findings(caller, print_).keys()
+    changed(caller, held, {"kind": "clean"}, {"kind": "enlarge", "factor": 2})
+    assert findings(caller, print_)["rescue-changed"]["place"] == "rescue"

@@ -15,7 +15,13 @@ from zollstock.core.answer.reckoning import Step
 from zollstock.core.documents.plan import Plan, parse_plan
 from zollstock.core.ground.lengths import LengthError, ShownUnit
 from zollstock.core.ground.show import LengthStyle
-from zollstock.core.schema import layout_schema, plan_schema, reckoning_schema, sheets_schema
+from zollstock.core.schema import (
+    layout_schema,
+    plan_schema,
+    reckoning_schema,
+    rescue_schema,
+    sheets_schema,
+)
 from zollstock.core.sizes import readings as core
 from zollstock.core.sizes.readings import Purpose, SizeNotRead, read_length, read_size
 from zollstock.core.telling.offsets import typed_offset
@@ -184,6 +190,11 @@ def schema_of_plan(request: HttpRequest) -> dict[str, Any]:
 @router.get("/schema/layout.json", auth=None, response=dict[str, Any])
 def schema_of_layout(request: HttpRequest) -> dict[str, Any]:
     return layout_schema()
+
+
+@router.get("/schema/rescue.json", auth=None, response=dict[str, Any])
+def schema_of_rescue(request: HttpRequest) -> dict[str, Any]:
+    return rescue_schema()
 
 
 @router.get("/schema/sheets.json", auth=None, response=dict[str, Any])

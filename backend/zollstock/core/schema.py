@@ -10,6 +10,7 @@ from .answer.reckoning import RECKONING_FORMAT, Reckoning
 from .documents.plan import PLAN_FORMAT, Plan
 from .layouts import KINDS, LAYOUT_FORMAT
 from .layouts.document import SHEETS_FORMAT, Sheets
+from .rescue.chain import RESCUE_FORMAT, Rescue
 
 _DIALECT = "https://json-schema.org/draft/2020-12/schema"
 
@@ -36,6 +37,11 @@ def layout_schema() -> dict[str, Any]:
             plans["items"] = {"$ref": "#/$defs/SizedPlan"}
     ways = [{"$ref": f"#/$defs/{kind.request.__name__}"} for kind in KINDS.values()]
     return {"$schema": _DIALECT, "$id": LAYOUT_FORMAT, "oneOf": ways} | kinds
+
+
+def rescue_schema() -> dict[str, Any]:
+    """The schema of `zollstock.rescue/1`."""
+    return {"$schema": _DIALECT, "$id": RESCUE_FORMAT} | Rescue.model_json_schema()
 
 
 def sheets_schema() -> dict[str, Any]:

@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import json
+import os
+from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from zollstock.core.rescue.lettered import RescueFound
 
@@ -19,15 +23,30 @@ PLANES, INVENTED, WORDS = ".planes.npy", ".invented.npy", ".json"
 
 def keep(begin: Path, ground: Ground, found: RescueFound) -> None:
     """Write a ground beside each other to `begin` and three endings; half levels are enough for a screen."""
-    np.save(f"{begin}{PLANES}", ground.planes.astype(np.float16))
-    np.save(f"{begin}{INVENTED}", ground.invented)
+    _put(Path(f"{begin}{PLANES}"), lambda path: _save(path, ground.planes.astype(np.float16)))
+    _put(Path(f"{begin}{INVENTED}"), lambda path: _save(path, ground.invented))
     said = {
         "letterings": lettering_document(ground.letterings),
         "traced": lettering_document(ground.traced),
         "curve": list(ground.curve) if ground.curve else None,
         "found": found.model_dump(mode="json"),
     }
-    Path(f"{begin}{WORDS}").write_text(json.dumps(said), "utf-8")
+    _put(Path(f"{begin}{WORDS}"), lambda path: path.write_text(json.dumps(said), "utf-8"))
+
+
+def _put(path: Path, write: Callable[[Path], object]) -> None:
+    """Whole or not at all: what another process looks at is never cut short under its eyes."""
+    half = path.with_name(f"{path.name}.{os.getpid()}.half")
+    try:
+        write(half)
+        half.rename(path)
+    finally:
+        half.unlink(missing_ok=True)
+
+
+def _save(path: Path, values: NDArray[Any]) -> None:
+    with path.open("wb") as file:
+        np.save(file, values)
 
 
 def read_kept(begin: Path) -> tuple[Ground, RescueFound]:

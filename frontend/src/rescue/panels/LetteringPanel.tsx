@@ -61,16 +61,13 @@ export function LetteringPanel(props: RescuePanelProps) {
       </div>
       {held && (
         <>
-          <Row name="Its colour">
-            <KeptText
-              label=""
-              className="w-28"
-              value={held.colour}
-              most={7}
-              needed
-              onPut={(colour) => COLOUR.test(colour) && put({ colour: colour.toLowerCase() })}
-            />
-          </Row>
+          <KeptText
+            label="Its colour"
+            value={held.colour}
+            most={7}
+            needed
+            onPut={(colour) => COLOUR.test(colour) && put({ colour: colour.toLowerCase() })}
+          />
           <KeptNumber
             label="How near to it, ΔE"
             min={1}
