@@ -241,7 +241,8 @@ def test_every_plan_of_a_rescued_picture_counts_the_detail_that_was_there(
 def findings(caller: Caller, print_: dict[str, Any]) -> dict[str, dict[str, Any]]:
     asked = {"plan": print_["plan"], "unit": "cm", "picture": print_["picture"]["id"]}
     return {
-        one["id"]: one for one in caller("POST", "reckon", asked | {"step": "picture"})["findings"]
+        one["id"]: one
+        for one in caller("POST", "reckon", asked | {"step": "picture"})["reckoning"]["findings"]
     }
 
 

@@ -58,11 +58,16 @@ function Inside({ picture }: { picture: PictureFacts }) {
       <div className="space-y-6">
         <section aria-label="About this picture" className="panel space-y-3 px-4 py-3">
           <PictureFactsList picture={picture} />
-          {first && (
-            <Link className="plain-button inline-flex items-center" to={`/prints/${first.print.id}/sizes`}>
-              Compare sizes
+          <div className="flex flex-wrap gap-2">
+            {first && (
+              <Link className="plain-button inline-flex items-center" to={`/prints/${first.print.id}/sizes`}>
+                Compare sizes
+              </Link>
+            )}
+            <Link className="plain-button inline-flex items-center" to={`/pictures/${picture.id}/rescue`}>
+              Rescue
             </Link>
-          )}
+          </div>
           <KeepingFields picture={picture.id} name={picture.name} onGone={() => void go("/")} />
         </section>
         <section aria-label="Prints of it" className="space-y-4">

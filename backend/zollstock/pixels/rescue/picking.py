@@ -17,6 +17,8 @@ from .lab import delta_e00, lab, light_of
 
 #: As far as a letter's edge is blurred, px: the ground is looked at beyond, the paint within.
 _EDGE = 3
+#: So many px around lettering its ground is looked at; so many rows are told apart at once.
+_GROUND, _STRIP = 48, 128
 #: Letters have a middle where this share of their pixels lies 2 px inside.
 _THICK = 0.1
 #: A pick of more than this share of its area is not lettering but the ground.
@@ -72,6 +74,24 @@ def picked(
             f"{100 * core.sum() / inside.sum():.0f} % of the area is within ΔE {near:g} of {colour}: that is the ground, not "
             "lettering. Allow less, or draw round the letters."
         )
+    at = _around(core)
+    part = _taken(planes[at], core[at])
+    alpha, hole = np.zeros(core.shape, np.float32), np.zeros(core.shape, bool)
+    alpha[at], hole[at] = part.alpha, part.hole
+    return Picked(alpha, part.colour, part.linear, hole)
+
+
+def _around(core: Mask) -> tuple[slice, slice]:
+    """The part of the picture that lettering and its ground lie in."""
+    rows, columns = np.flatnonzero(core.any(axis=1)), np.flatnonzero(core.any(axis=0))
+    return (
+        slice(max(0, int(rows[0]) - _GROUND), int(rows[-1]) + _GROUND + 1),
+        slice(max(0, int(columns[0]) - _GROUND), int(columns[-1]) + _GROUND + 1),
+    )
+
+
+def _taken(planes: Floats, core: Mask) -> Picked:
+    """How much of each pixel is paint, from those that surely are."""
     reach = binary_dilation(core, iterations=_EDGE)
     ground = diffused(planes, reach)
     deep = binary_erosion(core, iterations=2)
@@ -90,10 +110,15 @@ def picked(
 def near_colour(srgb: Floats, colour: str, near: float) -> Mask:
     """Which pixels of what a screen shows are near a colour, by ΔE00. A plain difference sorts out most: it is never more than so much larger."""
     wanted = np.array([int(colour[at : at + 2], 16) for at in (1, 3, 5)], np.float32)
-    of, to = lab(srgb), lab(wanted[None, :])[0]
-    perhaps = np.sqrt(((of - to) ** 2).sum(axis=2)) < 6 * near + 6
-    found = np.zeros(of.shape[:2], bool)
-    found[perhaps] = delta_e00(of[perhaps], to) <= near
+    to = lab(wanted[None, :])[0]
+    found = np.zeros(srgb.shape[:2], bool)
+    # A strip at a time: the arithmetic of a whole picture would take gigabytes.
+    for top in range(0, len(found), _STRIP):
+        of = lab(srgb[top : top + _STRIP])
+        perhaps = np.sqrt(((of - to) ** 2).sum(axis=2)) < 6 * near + 6
+        strip = np.zeros(perhaps.shape, bool)
+        strip[perhaps] = delta_e00(of[perhaps], to) <= near
+        found[top : top + _STRIP] = strip
     return found
 
 
