@@ -9,15 +9,19 @@ from pathlib import Path
 from typing import Any
 
 import numpy as np
+import pikepdf
 import pytest
 from PIL import Image, ImageDraw, ImageFont
 from scipy.ndimage import distance_transform_edt, gaussian_filter
 
-from zollstock.core.documents.plan import parse_plan
+from zollstock.core.documents.plan import parse_plan, plan_document
+from zollstock.core.layouts import parse_layout
+from zollstock.core.layouts.files import layout_files
 from zollstock.core.letters import FILES
 from zollstock.core.rescue.chain import parse_rescue
 from zollstock.core.rescue.worked import work_out_rescue
 from zollstock.pixels.errors import Cancelled, RenderError
+from zollstock.pixels.layouts import make_files, sound
 from zollstock.pixels.measures import measure
 from zollstock.pixels.render import render
 from zollstock.pixels.rescue.blocks import coded, deblocked, deblocked_without_grid
@@ -449,3 +453,39 @@ def test_turned_and_leaning_the_letters_lie_on_their_pixels(tmp_path: Path) -> N
         # Dark is where it was dark before; only edges are steeper.
         assert np.abs(gaussian_filter(drawn, 6) - gaussian_filter(plain, 6)).max() < 30
         assert (drawn < 70).sum() > 0.8 * (plain < 70).sum()
+
+
+def test_through_a_layout_letters_stay_outlines_on_every_sheet_they_lie_on(tmp_path: Path) -> None:
+    path = saved(tmp_path / "s.png", None)
+    letterings = bench(path, LETTERS).taken.letterings
+    document = {
+        "format": "zollstock.layout/1",
+        "kind": "tiles",
+        "plans": [plan_document(plan(path, "pdf", target={"width": "30 cm", "height": "20 cm"}))],
+    }
+    layout = parse_layout(document)
+    laid = sound(layout, 1)
+    files = layout_files(layout, laid)
+    for name, known in (("with", {0: letterings}), ("without", {})):
+        folder = tmp_path / name
+        folder.mkdir()
+        make_files(layout, laid, [path], files[:1], [folder / "sheets.pdf"], None, known)
+    curves, plain = (_curves(tmp_path / name / "sheets.pdf") for name in ("with", "without"))
+    assert len(curves) == len(laid.sheets) > 1
+    # Each sheet that shows a part of the picture has the outlines, cut to that part.
+    assert all(more > less + 40 for more, less in zip(curves, plain, strict=True))
+
+
+def _curves(pdf: Path) -> list[int]:
+    """How many curves and lines each page draws."""
+    with pikepdf.open(pdf) as opened:
+        found = []
+        for page in opened.pages:
+            forms = [one for one in page.Resources.XObject.values() if one.Subtype == "/Form"]
+            drawn = [
+                str(token.operator)
+                for one in [*forms, page]
+                for token in pikepdf.parse_content_stream(one)
+            ]
+            found.append(sum(operator in ("c", "l") for operator in drawn))
+        return found

@@ -102,7 +102,8 @@ def every(
     search: Annotated[str, Field(max_length=200)] = "",
 ) -> QuerySet[Picture]:
     """Pictures, the newest first; with `job` those of its prints, with `search` those whose names have these words."""
-    found = own_pictures(request)
+    # Outlines of lettering may weigh more than all else of a row.
+    found = own_pictures(request).defer("recipe")
     if job is not None:
         in_job = found.filter(designs__job=job, designs__removed=None, designs__kind="print")
         found = found.filter(id__in=in_job.values("id"))

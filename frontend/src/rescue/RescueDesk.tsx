@@ -117,8 +117,10 @@ export function RescueDesk(props: DeskProps) {
         }}
         {...drag()}
       >
-        <Shown seen={after} part={part} alt="After the steps" />
-        <div className="rescue-before" style={{ clipPath: `inset(0 ${100 - divide * 100}% 0 0)` }}>
+        <div className="rescue-side" style={{ clipPath: `inset(0 0 0 ${divide * 100}%)` }}>
+          <Shown seen={after} part={part} alt="After the steps" />
+        </div>
+        <div className="rescue-side" style={{ clipPath: `inset(0 ${100 - divide * 100}% 0 0)` }}>
           <Shown seen={before} part={part} alt="Before them" />
         </div>
         {props.outlines && letterings.length > 0 && (

@@ -13,6 +13,8 @@ export function RescueMaking(props: {
   version: number;
   orders: ReturnType<typeof useRescueOrder>;
   problem: string;
+  /** Why nothing can be made; empty where it can. */
+  stopped: string;
 }) {
   const { rescue, orders } = props;
   const { order, going } = orders;
@@ -27,6 +29,7 @@ export function RescueMaking(props: {
   const old = done && order.version < props.version;
   return (
     <section aria-label="The rescued picture" className="space-y-2" aria-live="polite">
+      {props.stopped && <p className="soft">Nothing can be made: {props.stopped}</p>}
       {going && (
         <div className="flex items-center gap-3">
           <progress

@@ -144,9 +144,10 @@ function Inside({ rescue }: { rescue: RescueState }) {
     onHelp: ask,
     onHeld,
   });
-  const make = () => orders.make.mutate(hold.version);
+  // What was changed last is saved first.
+  const make = () => orders.make.mutate(hold.settled);
   const stopped = report.steps.flatMap((one) => one.notes).find((note) => note.level === "stop");
-  const why = stopped ? stopped.text : hold.saving ? "being saved" : orders.going ? "being made" : "";
+  const why = stopped ? stopped.text : orders.going ? "It is being made." : "";
   const Panel = PANELS[step];
   return (
     <div className="bench">
@@ -287,6 +288,7 @@ function Inside({ rescue }: { rescue: RescueState }) {
             version={hold.version}
             orders={orders}
             problem={orders.make.error?.message ?? ""}
+            stopped={stopped?.text ?? ""}
           />
         </section>
       </main>

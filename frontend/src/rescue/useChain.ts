@@ -1,10 +1,11 @@
 // The chain in hand: saved behind as it is changed, and every change one step of undo, also after a reload.
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { client, must } from "../api/client";
 import type { RescueChain, RescueState } from "../api/types";
 import { type Kept, useKeptTable } from "../api/useKeptTable";
 
 const MOST_UNDO = 60;
+const SETTLING_MS = 40;
 
 interface Walk {
   before: RescueChain[];
@@ -52,28 +53,42 @@ export function useChain(first: RescueState) {
     forget: none,
   });
   const chain = table.kept.data?.table ?? first.document;
-  const walked = (next: Walk) => {
-    setWalk(next);
-    keep(first.id, next);
-  };
+  const walked = (by: (last: Walk) => Walk) =>
+    setWalk((last) => {
+      const next = by(last);
+      keep(first.id, next);
+      return next;
+    });
   const step = (from: "before" | "after", to: "before" | "after") => {
     const goes = walk[from].at(-1);
     if (!goes) return;
     table.change(() => goes);
-    walked({ ...walk, [from]: walk[from].slice(0, -1), [to]: [...walk[to], chain] });
+    walked((last) => ({ ...last, [from]: last[from].slice(0, -1), [to]: [...last[to], chain] }));
   };
+  const version = table.kept.data?.version ?? first.version;
+  const now = useRef({ saving: table.saving, version });
+  useEffect(() => {
+    now.current = { saving: table.saving, version };
+  });
   return {
     chain,
-    version: table.kept.data?.version ?? first.version,
+    version,
+    /** The version that stands once what was changed last is saved. */
+    settled: async () => {
+      while (now.current.saving) await new Promise((resolve) => setTimeout(resolve, SETTLING_MS));
+      return now.current.version;
+    },
     problem: table.problem,
     saving: table.saving,
     away: table.away,
-    change: (by: (now: RescueChain) => RescueChain) => {
-      const next = by(chain);
-      if (JSON.stringify(next) === JSON.stringify(chain)) return;
-      walked({ before: [...walk.before, chain].slice(-MOST_UNDO), after: [] });
-      table.change(() => next);
-    },
+    // As it stands now, not as it was drawn last: keys may come faster than that.
+    change: (by: (now: RescueChain) => RescueChain) =>
+      table.change((now) => {
+        const next = by(now);
+        if (JSON.stringify(next) !== JSON.stringify(now))
+          walked((last) => ({ before: [...last.before, now].slice(-MOST_UNDO), after: [] }));
+        return next;
+      }),
     undo: () => step("before", "after"),
     redo: () => step("after", "before"),
     canUndo: walk.before.length > 0,

@@ -24,11 +24,11 @@ export function useRescueOrder(first: RescueState) {
   });
   const put = (state: RescueOrderState) => queries.setQueryData(key, state);
   const make = useMutation({
-    mutationFn: (version: number) =>
+    mutationFn: async (settled: () => Promise<number>) =>
       must(
         client.POST("/api/rescues/{rescue_id}/orders", {
           params: { path: { rescue_id: first.id } },
-          body: { version },
+          body: { version: await settled() },
         }),
       ),
     onSuccess: put,

@@ -5,6 +5,8 @@ import { LatestWins } from "../api/latestWins";
 import type { RescueChain, RescueKind, RescueViewFound } from "../api/types";
 
 const POLL_MS = 90;
+const TURN_MS = 500;
+const TOO_MANY = 429;
 
 export interface Part {
   x: number;
@@ -34,13 +36,27 @@ export interface SeenPart {
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
+/** Where as many parts as are made at once are being made already, this one waits its turn. */
+async function begun(asked: Asked, wanted: () => boolean) {
+  for (;;) {
+    try {
+      return await must(
+        client.POST("/api/rescues/{rescue_id}/views", {
+          params: { path: { rescue_id: asked.rescue } },
+          body: { document: { ...asked.chain }, ...asked.part, show: asked.show, step: asked.step },
+        }),
+      );
+    } catch (error) {
+      if ((error as ApiProblem).status !== TOO_MANY) throw error;
+      await pause(TURN_MS);
+      if (!wanted()) return null;
+    }
+  }
+}
+
 async function made(asked: Asked, wanted: () => boolean): Promise<SeenPart | null> {
-  let state = await must(
-    client.POST("/api/rescues/{rescue_id}/views", {
-      params: { path: { rescue_id: asked.rescue } },
-      body: { document: { ...asked.chain }, ...asked.part, show: asked.show, step: asked.step },
-    }),
-  );
+  let state = await begun(asked, wanted);
+  if (!state) return null;
   while (state.state === "waiting" || state.state === "running") {
     await pause(POLL_MS);
     if (!wanted()) return null;
