@@ -59,9 +59,11 @@ def unpacked(picture: Picture) -> Iterator[Path]:
 
 
 def forget_unpacked(picture: UUID) -> None:
-    """The copy goes with its picture, and whatever lies beside it."""
+    """The copy goes with its picture, and whatever lies beside it. What is only half made is its maker's, who looks
+    whether the picture is still there when it is done."""
     for path in Path(settings.UNPACKED_ROOT).glob(f"{picture}.*"):
-        path.unlink(missing_ok=True)
+        if path.suffix != ".half":
+            path.unlink(missing_ok=True)
 
 
 def beside(picture: UUID, name: str) -> Path:

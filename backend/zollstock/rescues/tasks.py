@@ -26,7 +26,7 @@ from zollstock.pictures.intake import take_derived
 from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture
 from zollstock.pictures.storage import discard, local_path, name_of, store, work_folder
-from zollstock.pictures.unpacked import beside, clear_unpacked
+from zollstock.pictures.unpacked import beside, clear_unpacked, forget_unpacked
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.progress import Progress, stages
 from zollstock.pixels.proof import save
@@ -120,8 +120,7 @@ def _ground(picture: Picture, chain: Chain) -> tuple[Ground, RescueFound, Worked
     source.like.crop(0, 0, 1, 1).tiffsave(str(like), keep="icc")
     keep(begin, ground, found)
     if not Picture.objects.filter(id=picture.id).exists():
-        for path in Path(begin.parent).glob(f"{picture.id}.*"):
-            path.unlink(missing_ok=True)
+        forget_unpacked(picture.id)
         raise PictureError("The picture was deleted meanwhile.")
     assert Path(f"{begin}{WORDS}").exists()
     return ground, found, work, source.like
