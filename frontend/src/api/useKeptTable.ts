@@ -14,6 +14,8 @@ export interface Kept<Table> {
 export interface Wire<Table> {
   key: readonly unknown[];
   load: () => Promise<Kept<Table>>;
+  /** What is known of it before it is asked for. */
+  known?: Kept<Table>;
   save: (version: number, table: Table) => Promise<Kept<Table>>;
   /** Rows from a file in the place of those that are there. */
   takeIn: (version: number, text: string) => Promise<Kept<Table>>;
@@ -25,7 +27,11 @@ export interface Wire<Table> {
 
 export function useKeptTable<Table>(wire: Wire<Table>) {
   const queries = useQueryClient();
-  const kept = useQuery({ queryKey: wire.key, queryFn: wire.load });
+  const kept = useQuery({
+    queryKey: wire.key,
+    queryFn: wire.load,
+    ...(wire.known && { initialData: wire.known, staleTime: Infinity }),
+  });
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   /** What was typed since the last save began; what is saved next. */
   const waiting = useRef<Table | null>(null);

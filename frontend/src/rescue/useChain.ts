@@ -1,4 +1,5 @@
 // The chain in hand: saved behind as it is changed, and every change one step of undo, also after a reload.
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { client, must } from "../api/client";
 import type { RescueChain, RescueState } from "../api/types";
@@ -39,9 +40,16 @@ const none = () => Promise.reject(new Error("a chain is not imported"));
 
 export function useChain(first: RescueState) {
   const path = { params: { path: { rescue_id: first.id } } };
-  const [walk, setWalk] = useState(() => keptWalk(first.id));
+  const queries = useQueryClient();
+  const [walk, setWalk] = useState(() => {
+    // Who comes back finds what another window has saved meanwhile.
+    const held = queries.getQueryData<Kept<RescueChain>>(["rescue", first.id]);
+    if (held && held.version < first.version) queries.setQueryData(["rescue", first.id], asKept(first));
+    return keptWalk(first.id);
+  });
   const table = useKeptTable<RescueChain>({
     key: ["rescue", first.id],
+    known: asKept(first),
     load: async () => asKept(await must(client.GET("/api/rescues/{rescue_id}", path))),
     save: async (version, document) =>
       asKept(
