@@ -30,6 +30,7 @@ from zollstock.pixels.rescue.coverage import coverage
 from zollstock.pixels.rescue.fill import diffused, filled
 from zollstock.pixels.rescue.lab import delta_e00, lab
 from zollstock.pixels.rescue.loading import loaded
+from zollstock.pixels.rescue.looking import Part, view
 from zollstock.pixels.rescue.making import made
 from zollstock.pixels.rescue.outlines import Contour, Lettering, Segment
 from zollstock.pixels.rescue.picking import PickProblem, picked
@@ -489,3 +490,51 @@ def _curves(pdf: Path) -> list[int]:
             ]
             found.append(sum(operator in ("c", "l") for operator in drawn))
         return found
+
+
+@pytest.mark.parametrize("scale", [0.3, 1, 2, 3, 4, 7.5])
+@pytest.mark.parametrize(
+    "at", [(-300.0, -200.0), (-2.5, -1.5), (0.0, 0.0), (230.2, 150.7), (500.0, 0.0)]
+)
+def test_a_view_may_be_larger_than_the_picture_at_any_scale(
+    tmp_path: Path, scale: float, at: tuple[float, float]
+) -> None:
+    stages = bench(
+        saved(tmp_path / "s.png", None),
+        {"kind": "enlarge", "factor": 2},
+        {"kind": "rim", "left": 0.1},
+    )
+    where = Part(*at, scale, 900, 620)
+    seen = view(stages.work, stages.ground, stages.source.like, where, True)
+    assert (seen.width, seen.height) == (900, 620)
+    left, top = max(0, round((-24 - at[0]) * scale)), max(0, round(-at[1] * scale))
+    right, bottom = min(900, round((240 - at[0]) * scale)), min(620, round((160 - at[1]) * scale))
+    shown = max(0, right - left) * max(0, bottom - top)
+    there = seen.numpy()[:, :, 3] > 0 if seen.bands == 4 else np.ones((620, 900), bool)
+    assert int(there.sum()) == shown
+
+
+@pytest.mark.parametrize("size", [(1, 1), (1, 300), (300, 1), (2, 900), (7, 9), (40, 40)])
+def test_the_smallest_and_thinnest_pictures_go_through_every_step(
+    tmp_path: Path, size: tuple[int, int]
+) -> None:
+    values = np.random.default_rng(1).integers(0, 255, (size[1], size[0], 3)).astype(np.uint8)
+    Image.fromarray(values).save(tmp_path / "odd.png")
+    everything: list[dict[str, Any]] = [
+        {
+            "kind": "clean",
+            "blocks": 1.0,
+            "noise": 1.0,
+            "screen": True,
+            "dabs": [{"x": 0.5, "y": 0.5, "r": 0.05}],
+        },
+        {"kind": "smooth"},
+        {"kind": "lettering", "picks": [{"colour": "#101010", "near": 30}]},
+        {"kind": "enlarge", "factor": 3},
+        {"kind": "rim", "left": 0.3, "top": 0.2, "bottom": 0.5},
+        {"kind": "tone"},
+        {"kind": "sharpen"},
+    ]
+    stages = bench(tmp_path / "odd.png", *everything)
+    assert result(stages).shape[:2] == (stages.work.made_height, stages.work.made_width)
+    stages.found()

@@ -29,14 +29,10 @@ _MOST = 1_500_000
 
 def filled(planes: Floats, hole: Mask, begun: bool = False) -> Floats:
     """The picture (height × width × bands, 0 to 255) with `hole` filled by what is around it; where it is `begun`, what
-    lies in it already is a good guess.
-
-    Raises `ValueError` where nothing is around it.
+    lies in it already is a good guess. Where nothing is around it, it stays.
     """
-    if not hole.any():
+    if not hole.any() or hole.all():
         return planes
-    if hole.all():
-        raise ValueError("there is nothing around it to fill it from")
     made = planes.copy()
     # Holes near each other are one place: what fills the first is around the second.
     near = binary_dilation(hole, iterations=_AROUND // 4)

@@ -52,50 +52,44 @@ def view(
         np.asarray(ground.invented[y0:y1, x0:x1]),
         ground.curve,
     )
-    box = PixelBox(0, 0, where.width, where.height)
-    seen = colour.to_srgb(part(work, near, like, box, step, (left - x0, top - y0)), 8)
+    # Only what there is: beyond the picture's sides nothing can be copied, and nothing is invented.
+    begin_x, begin_y = max(0, round(-left * where.scale)), max(0, round(-top * where.scale))
+    end_x = min(where.width, round((wide - left) * where.scale))
+    end_y = min(where.height, round((high - top) * where.scale))
+    if end_x <= begin_x or end_y <= begin_y:
+        return _nothing(where.width, where.height)
+    box = PixelBox(0, 0, end_x - begin_x, end_y - begin_y)
+    at = left + begin_x / where.scale - x0, top + begin_y / where.scale - y0
+    seen = colour.to_srgb(part(work, near, like, box, step, at), 8)
     if marked:
-        seen = _marked(seen, near, where, (left - x0, top - y0))
-    return _within(seen, where, left, top, wide, high).copy_memory()
+        seen = _marked(seen, near, where.scale, at)
+    if (box.w, box.h) == (where.width, where.height):
+        return seen.copy_memory()
+    whole = _nothing(where.width, where.height).insert(seen.bandjoin(255), begin_x, begin_y)
+    return whole.copy_memory()
 
 
 def _nothing(width: int, height: int) -> pyvips.Image:
     return pyvips.Image.black(width, height, bands=4).copy(interpretation="srgb")
 
 
-def _within(
-    seen: pyvips.Image, where: Part, left: float, top: float, wide: int, high: int
+def _marked(
+    seen: pyvips.Image, near: Ground, scale: float, at: tuple[float, float]
 ) -> pyvips.Image:
-    """Only what there is: beyond the picture's sides its outermost pixels would go on."""
-    x0, y0 = max(0, round(-left * where.scale)), max(0, round(-top * where.scale))
-    x1 = min(where.width, round((wide - left) * where.scale))
-    y1 = min(where.height, round((high - top) * where.scale))
-    if (x0, y0, x1, y1) == (0, 0, where.width, where.height):
-        return seen
-    if x1 <= x0 or y1 <= y0:
-        return _nothing(where.width, where.height)
-    return _nothing(where.width, where.height).insert(
-        seen.crop(x0, y0, x1 - x0, y1 - y0).bandjoin(255), x0, y0
-    )
-
-
-def _marked(seen: pyvips.Image, near: Ground, where: Part, at: tuple[float, float]) -> pyvips.Image:
     """With stripes over what is invented."""
     columns = np.clip(
-        ((np.arange(where.width) + 0.5) / where.scale + at[0]).astype(int),
+        ((np.arange(seen.width) + 0.5) / scale + at[0]).astype(int),
         0,
         near.invented.shape[1] - 1,
     )
     rows = np.clip(
-        ((np.arange(where.height) + 0.5) / where.scale + at[1]).astype(int),
+        ((np.arange(seen.height) + 0.5) / scale + at[1]).astype(int),
         0,
         near.invented.shape[0] - 1,
     )
     there = near.invented[np.ix_(rows, columns)]
-    stripes = (np.add.outer(np.arange(where.height), np.arange(where.width)) // _STRIPE) % 2 == 0
+    stripes = (np.add.outer(np.arange(seen.height), np.arange(seen.width)) // _STRIPE) % 2 == 0
     mask = (there & stripes).astype(np.uint8) * 150
-    share = (
-        pyvips.Image.new_from_memory(mask.tobytes(), where.width, where.height, 1, "uchar") / 255
-    )
+    share = pyvips.Image.new_from_memory(mask.tobytes(), seen.width, seen.height, 1, "uchar") / 255
     mixed = seen * (1 - share) + share * list(_MARK)
     return mixed.rint().cast("uchar").copy(interpretation="srgb")

@@ -76,6 +76,10 @@ def picked(
         )
     at = _around(core)
     part = _taken(planes[at], core[at])
+    if part.hole.all() and part.hole.shape == core.shape:
+        raise PickProblem(
+            "There is no ground left around that to tell letters from. Draw round less, or allow less."
+        )
     alpha, hole = np.zeros(core.shape, np.float32), np.zeros(core.shape, bool)
     alpha[at], hole[at] = part.alpha, part.hole
     return Picked(alpha, part.colour, part.linear, hole)
