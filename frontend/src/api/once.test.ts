@@ -30,3 +30,13 @@ it("something else is another thing, and a question is none", async () => {
   for (const path of ["/api/reckon", "/api/layouts/reckon", "/api/sizes/read", "/api/session"])
     expect(keyOf(await asked(path))).toBeNull();
 });
+
+it("what a rescue makes is made once, and looking at a part of it is no making", async () => {
+  const rescue = "/api/rescues/5b81063c-2014-40d5-87cc-ccdaa3c84bed";
+  for (const made of ["print", "orders", "others"]) {
+    const first = await asked(`${rescue}/${made}`);
+    expect(keyOf(first)).toMatch(/^[0-9a-f]{32}$/);
+    expect(keyOf(await asked(`${rescue}/${made}`))).toBe(keyOf(first));
+  }
+  expect(keyOf(await asked(`${rescue}/views`))).toBeNull();
+});
