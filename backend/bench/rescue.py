@@ -73,6 +73,37 @@ def by_step(folder: Path) -> None:
             )
 
 
+def others(folder: Path) -> None:
+    """What each of the steps after enlarging does, where the truth is known too."""
+    whole = truth()
+    wide = whole.shape[1]
+    cut = 36
+    print(f"Rim: {cut} px cut off at the left and the right, then made again; the strips alone:")
+    inner = gaussian_filter(whole, (0.6, 0.6, 0)).astype(np.float32)[:, cut : wide - cut]
+    for by in ("patches", "mirror", "stretch", "blur"):
+        made = with_rim(inner, (cut, 0, cut, 0), by)[0]
+        strips = np.hstack([made[:, :cut], made[:, -cut:]])
+        wanted = np.hstack([whole[:, :cut], whole[:, -cut:]])
+        print(f"  {by:34s} {psnr(strips, wanted):6.2f} dB  {ssim(strips, wanted):.4f}")
+
+    print("Tone: the scene faded to levels 30 to 215, then by the histogram's ends:")
+    full = (whole - whole.min()) * (255 / (whole.max() - whole.min()))
+    faded = np.rint(30 + full * (185 / 255)).astype(np.uint8)
+    Image.fromarray(faded).save(folder / "faded.png")
+    as_faded = result(bench(folder / "faded.png"))
+    toned = result(bench(folder / "faded.png", {"kind": "tone"}))
+    for name, made in (("as it faded", as_faded), ("tone", toned)):
+        print(f"  {name:34s} {psnr(made, full):6.2f} dB  {ssim(made, full):.4f}")
+
+    print("Sharpen, last: the soft scene enlarged four times:")
+    soft = saved(folder / "soft.png", None, blur=0.9)
+    wanted = truth(TIMES)
+    sharpen = {"kind": "sharpen"}
+    for name, steps in (("plain enlarging", [ENLARGE]), ("enlarge, sharpen", [ENLARGE, sharpen])):
+        made = result(bench(soft, *steps))
+        print(f"  {name:34s} {psnr(made, wanted):6.2f} dB  {ssim(made, wanted):.4f}")
+
+
 def letters(folder: Path) -> None:
     print("Edges of letters, px of the picture (mean, 95 of 100), by height of capitals:")
     for height in (60, 40, 30, 20, 14):
@@ -131,6 +162,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as name:
         folder = Path(name)
         by_step(folder)
+        others(folder)
         letters(folder)
         large(folder)
 

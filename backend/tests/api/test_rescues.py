@@ -12,9 +12,11 @@ from django.conf import settings
 from PIL import Image, ImageDraw, ImageFont
 
 from tests.api.caller import Caller, ready_print
+from tests.api.test_once import post
 from zollstock.batches.cells import cell_plan, shared_part
 from zollstock.batches.models import Batch
 from zollstock.core.letters import FILES
+from zollstock.jobs.models import Design
 from zollstock.pictures.models import Inspection, Picture
 from zollstock.pixels.measures import EDITION
 from zollstock.rescues.models import Rescue, RescueOrder, RescueView
@@ -119,6 +121,21 @@ def test_what_is_made_is_a_picture_of_its_parent(caller: Caller, held: dict[str,
     assert later["is_old"] is True
     # From the print of what was made one comes to the chain that made it.
     assert caller("POST", f"prints/{printed['print']}/rescue", {})["id"] == held["id"]
+
+
+def test_what_is_asked_again_under_its_key_is_made_once(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    made(caller, held)
+    version = {"version": held["version"]}
+    for path, body, rows in (
+        (f"rescues/{held['id']}/print", {}, Design),
+        (f"rescues/{held['id']}/orders", version, RescueOrder),
+    ):
+        before = rows.objects.count()
+        first, again = (post(caller, path, body, f"lost-{rows.__name__}") for _ in range(2))
+        assert first == again and first[0] == 200
+        assert rows.objects.count() == before + 1
 
 
 def test_a_picture_takes_what_was_made_of_it_along(caller: Caller, held: dict[str, Any]) -> None:
