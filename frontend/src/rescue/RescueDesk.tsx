@@ -1,4 +1,4 @@
-import { type PointerEvent, useRef, useState } from "react";
+import { type PointerEvent, type RefObject, useState } from "react";
 import type { RescueChain, RescueKind, RescuePick, RescueState } from "../api/types";
 import { useDrag } from "../drawing/useDrag";
 import { ASSUMED, useCalibration } from "../look/calibration";
@@ -15,6 +15,8 @@ import type { Part, SeenPart } from "./useRescueView";
 export type Hand = "move" | "pick" | "round" | "dust";
 
 export interface DeskProps {
+  /** What the part is shown in: whoever puts the part together measures it. */
+  surface: RefObject<HTMLDivElement | null>;
   rescue: RescueState;
   chain: RescueChain;
   step: RescueKind;
@@ -40,10 +42,9 @@ const STRIDE = 0.04;
 
 /** Before at the left of the divider, after at the right, both the same part at the same size. */
 export function RescueDesk(props: DeskProps) {
-  const { part, of, before, after, hand } = props;
+  const { surface, part, of, before, after, hand } = props;
   const [divide, setDivide] = useState(0.5);
   const [round, setRound] = useState<{ x: number; y: number }[] | null>(null);
-  const surface = useRef<HTMLDivElement>(null);
   const { pxPerMm } = useCalibration();
   const mm = props.rescue.mm_per_px;
   const trueScale = mm === null ? null : mm * (pxPerMm ?? ASSUMED);
@@ -118,10 +119,10 @@ export function RescueDesk(props: DeskProps) {
         {...drag()}
       >
         <div className="rescue-side" style={{ clipPath: `inset(0 0 0 ${divide * 100}%)` }}>
-          <Shown seen={after} part={part} alt="After the steps" />
+          <Shown seen={after} part={part} rescue={props.rescue} alt="After the steps" />
         </div>
         <div className="rescue-side" style={{ clipPath: `inset(0 ${100 - divide * 100}% 0 0)` }}>
-          <Shown seen={before} part={part} alt="Before them" />
+          <Shown seen={before} part={part} rescue={props.rescue} alt="Before them" />
         </div>
         {props.outlines && letterings.length > 0 && (
           <Outlines
@@ -199,9 +200,28 @@ const HANDS: Record<Hand, string> = {
   dust: "click every speck of dust",
 };
 
-/** A picture at its place; one of another part stays until the new one is there, where it belongs. */
-function Shown({ seen, part, alt }: { seen: SeenPart | null; part: Part; alt: string }) {
-  if (!seen) return null;
+interface ShownProps {
+  seen: SeenPart | null;
+  part: Part;
+  rescue: RescueState;
+  alt: string;
+}
+
+/** A picture at its place; one of another part stays until the new one is there, where it belongs. Before the first, it is
+ * the picture as it lies on the shelf. */
+function Shown({ seen, part, rescue, alt }: ShownProps) {
+  if (!seen) {
+    const [width, height] = [rescue.width_px, rescue.height_px].map((side) => side * part.scale);
+    return (
+      <img
+        src={`/api/pictures/${rescue.picture}/bench.jpg`}
+        alt=""
+        draggable={false}
+        className="rescue-shown"
+        style={{ left: -part.x * part.scale, top: -part.y * part.scale, width, height }}
+      />
+    );
+  }
   const { x, y, scale, width, height } = seen.of.part;
   return (
     <img

@@ -89,8 +89,8 @@ function Inside({ rescue }: { rescue: RescueState }) {
   const [marked, setMarked] = useState(false);
   const [alone, setAlone] = useState(false);
   const [held, setHeld] = useState<"step" | "picture" | null>(null);
-  const { element, width, height } = useSize<HTMLDivElement>();
-  const room = { width: Math.max(1, width - 32), height: Math.max(1, height - 96) };
+  const { element: surface, width, height } = useSize<HTMLDivElement>();
+  const room = { width: Math.max(1, width), height: Math.max(1, height) };
   const of = wholeOf(rescue, chain);
   const [placed, setPlaced] = useState<Part | null>(null);
   const part: Part = placed ? { ...placed, ...room } : whole(of, room);
@@ -204,8 +204,9 @@ function Inside({ rescue }: { rescue: RescueState }) {
       />
       <main className="bench-middle">
         <h1 className="sr-only">Rescue of {rescue.title || rescue.picture_name}</h1>
-        <div ref={element} className="flex min-h-0 min-w-0 flex-col">
+        <div className="flex min-h-0 min-w-0 flex-col">
           <RescueDesk
+            surface={surface}
             rescue={rescue}
             chain={chain}
             step={step}
