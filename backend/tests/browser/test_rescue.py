@@ -8,7 +8,7 @@ from typing import Any
 
 import pytest
 from PIL import Image, ImageDraw, ImageFont
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 from tests.browser.access import axe_in_both
 from tests.browser.standing import standing
@@ -150,3 +150,26 @@ def test_another_window_is_told_and_neither_is_lost(rescue: Page) -> None:
     # What the other saved is what stands here now.
     expect(blade(page, "Tone")).not_to_contain_text("off")
     other.close()
+
+
+def test_a_part_that_cannot_be_made_is_told_over_the_picture_and_asked_for_once(
+    rescue: Page,
+) -> None:
+    page = rescue
+    surface = page.get_by_test_id("rescue-surface")
+    before = standing(surface)
+    asked: list[str] = []
+
+    def refused(route: Route) -> None:
+        asked.append(route.request.url)
+        route.fulfill(status=422, json={"message": "Too much for one look.", "problems": []})
+
+    page.route("**/rescues/*/views", refused)
+    blade(page, "Tone").click()
+    page.get_by_role("checkbox", name="on", exact=True).click()
+    expect(page.get_by_text("Too much for one look.")).to_be_visible()
+    expect(page.get_by_text("saved", exact=True)).to_be_visible()
+    page.wait_for_timeout(1500)
+    # Both sides of the divider, once each; and what it tells moved nothing.
+    assert len(asked) <= 4
+    assert standing(surface) == before

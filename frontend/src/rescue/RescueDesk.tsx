@@ -144,6 +144,12 @@ export function RescueDesk(props: DeskProps) {
           </svg>
         )}
         {props.step === "clean" && <Dabs chain={props.chain} rescue={props.rescue} part={part} />}
+        {props.problem && (
+          // Over the picture: a line that took room would change the part, and with it the question.
+          <div className="rescue-problem">
+            <Problem message={props.problem.message} />
+          </div>
+        )}
         <div
           className="rescue-divider"
           style={{ left: `${divide * 100}%` }}
@@ -186,7 +192,6 @@ export function RescueDesk(props: DeskProps) {
         <span className="soft" role="status">
           {props.busy ? "working it out …" : HANDS[hand]}
         </span>
-        {props.problem && <Problem message={props.problem.message} />}
       </div>
     </section>
   );
