@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from functools import lru_cache
 from math import ceil, floor, sqrt
 from typing import NamedTuple
 
 from PIL import Image, ImageDraw, ImageFont
 
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.letters import FILES, FontName, fonts, places, reach
 from zollstock.core.shapes.ink import Label
 from zollstock.core.sheet.grid import Grid, PixelBox
@@ -69,7 +71,22 @@ def _filled(sheet: Sheet, grid: Grid) -> Iterator[tuple[PixelBox, str]]:
 
 
 def _letters(label: Label, grid: Grid) -> tuple[pyvips.Image, PixelBox] | None:
-    """A mask of the label's letters and its place; None where there is nothing to be seen.
+    """A mask of the label's letters and its place; None where there is nothing to be seen."""
+    if not label.turn:
+        return _level_letters(label, grid)
+    # Drawn level on a sheet that lies on its side: what runs down from x, y runs right from y, −x there.
+    lying = Grid(grid.height, grid.width, grid.per_mm)
+    x, y = label.at
+    level = replace(label, at=(y, Fraction(grid.width) / grid.per_mm - x), turn=0)
+    drawn = _level_letters(level, lying)
+    if drawn is None:
+        return None
+    mask, at = drawn
+    return mask.rot("d90"), PixelBox(grid.width - at.bottom, at.x, at.h, at.w)
+
+
+def _level_letters(label: Label, grid: Grid) -> tuple[pyvips.Image, PixelBox] | None:
+    """The same of a label that reads from left to right.
 
     Every sign is drawn at its own place, to a fraction of a pixel: a font's engine would round their
     advances to whole ones. It rounds their heights, too, so they are drawn finer and brought down.

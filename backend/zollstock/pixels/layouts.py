@@ -58,8 +58,13 @@ def render_layout(
     output = layout.plans[0].output
     if out.suffix.lower() == ".pdf":
         output = output.model_copy(update={"format": "pdf"})
-        files = layout_files(layout, laid, output)[:1]
-        make_files(layout, laid, pictures, files, [out], progress)
+        files = [file for file in layout_files(layout, laid, output) if file.upload is None]
+        # What is a file of its own, a cover, lies beside it.
+        places = [out, *(out.with_stem(f"{out.stem}-{_word(file)}") for file in files[1:])]
+        for place in places[1:]:
+            if place.exists():
+                raise FileExistsError(f"{place} exists already; it was left as it is")
+        _together(layout, laid, pictures, files, places, progress)
         return len(laid.sheets)
     if not laid.used:
         raise RenderError("This layout is lines and letters: name one file that ends in .pdf.")
@@ -74,6 +79,29 @@ def render_layout(
     finally:
         shutil.rmtree(partial, ignore_errors=True)
     return len(laid.sheets)
+
+
+def _word(file: LayoutFile) -> str:
+    return file.sheets[0].name.lower()
+
+
+def _together(
+    layout: LayoutRequest,
+    laid: PlannedLayout,
+    pictures: Sequence[Path],
+    files: Sequence[LayoutFile],
+    places: Sequence[Path],
+    progress: Progress | None,
+) -> None:
+    """All files, or none of them."""
+    if len(files) == 1:
+        make_files(layout, laid, pictures, files, places, progress)
+        return
+    with tempfile.TemporaryDirectory(prefix=f".{places[0].name}.", dir=places[0].parent) as folder:
+        made = [Path(folder) / place.name for place in places]
+        make_files(layout, laid, pictures, files, made, progress)
+        for one, place in zip(made, places, strict=True):
+            one.rename(place)
 
 
 def sound(layout: LayoutRequest, pictures: int, studio: Studio = DEFAULT_STUDIO) -> PlannedLayout:
@@ -101,6 +129,11 @@ def make_files(
     """Make every file at its place, none of which may exist; `lettering` are the outlines of pictures that were rescued,
     by their plan. Raises what `write` raises."""
     unpacking, writing = stages(progress, *_shares(laid, files))
+    of_works = {
+        number: lettering[plan]
+        for number in laid.used
+        if (plan := laid.plan_of(number)) in lettering
+    }
     written = []
     with _files(laid, pictures, unpacking, lettering) as opened:
         sizes = [_pixels(file) for file in files]
@@ -116,7 +149,7 @@ def make_files(
                     compose(side, Sources(files=opened), ink),
                     side,
                     layout.title,
-                    () if ink else on_sheet(side, laid.works, lettering),
+                    () if ink else on_sheet(side, laid.works, of_works),
                 )
                 for sheet in file.sheets
                 for side in sheet.sides
@@ -154,7 +187,8 @@ def _files(
         costs_of = [sum(costs(laid.works[number])) for number in laid.used]
         for number, told in zip(laid.used, stages(progress, *costs_of), strict=True):
             path = Path(folder) / f"{number}.tif"
-            _unpack(laid.works[number], pictures[number], path, told, lettering.get(number, ()))
+            plan = laid.plan_of(number)
+            _unpack(laid.works[number], pictures[plan], path, told, lettering.get(plan, ()))
             paths[number] = path
         opened: dict[int, pyvips.Image] = {}
 

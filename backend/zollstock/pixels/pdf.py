@@ -266,8 +266,13 @@ def _label(canvas: Canvas, label: Label, high: float, scale: float) -> None:
     size = float(label.height) * scale * held.units / held.capitals
     text = canvas.beginText()
     text.setFont(_font(label.font), size)
+    x, y = label.at
     for sign, at in places(label.text, label.font, label.height):
-        text.setTextOrigin(float(label.at[0] + at) * scale, high - float(label.at[1]) * scale)
+        if label.turn:
+            place = float(x) * scale, high - float(y + at) * scale
+            text.setTextTransform(0, -1, 1, 0, *place)
+        else:
+            text.setTextOrigin(float(x + at) * scale, high - float(y) * scale)
         text.textOut(sign)
     canvas.drawText(text)
 

@@ -64,8 +64,10 @@ def _letters(label: Label) -> str:
     signs = list(places(label.text, label.font, label.height))
     across = " ".join(_mm(label.at[0] + at) for _, at in signs)
     text = "".join(sign for sign, _ in signs)
+    x, y = label.at
+    turned = f'transform="rotate({label.turn} {_mm(x)} {_mm(y)})" ' if label.turn else ""
     return (
-        f'<text x={quoteattr(across)} y="{_mm(label.at[1])}" font-family="zollstock-{label.font}" '
+        f'<text {turned}x={quoteattr(across)} y="{_mm(y)}" font-family="zollstock-{label.font}" '
         f'font-size="{size:.4f}" fill="{label.colour}">{escape(text)}</text>'
     )
 

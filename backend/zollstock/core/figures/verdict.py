@@ -22,11 +22,11 @@ _GRADES = grades_in_words("≥", "else {}")
 def resolution(work: Work, style: LengthStyle) -> Iterator[Figure]:
     box = "image box width" if work.plan.fit.mode == "fill" else "printed picture width"
     yield figure("effective_ppi", "Effective resolution", work.effective, "ppi",
-                  show.ppi(work.effective), f"crop width ÷ {box}", _pixels_per_inch(work, style),
+                  show.ppi(work.effective), f"crop width ÷ {box}", pixels_per_inch(work, style),
                   "resolution")  # fmt: skip
 
 
-def _pixels_per_inch(work: Work, style: LengthStyle) -> str:
+def pixels_per_inch(work: Work, style: LengthStyle) -> str:
     """Pixels over inches; other units say how they become inches."""
     crop, side, text = work.placement.crop.w, work.placement.printed.w, show.ppi(work.effective)
     inches = side / MM_PER_INCH

@@ -24,6 +24,21 @@ def without_controls(text: Any) -> Any:
 Line = Annotated[str, BeforeValidator(without_controls)]
 
 
+def lines_without_controls(text: Any) -> Any:
+    r"""The same of a text of several lines, which stay.
+
+    >>> lines_without_controls("Fog\x00\r\nover")
+    'Fog \nover'
+    """
+    if not isinstance(text, str):
+        return text
+    return "\n".join(without_controls(line) for line in text.replace("\r\n", "\n").split("\n"))
+
+
+#: Lines of text.
+Text = Annotated[str, BeforeValidator(lines_without_controls)]
+
+
 def plain(text: str) -> str:
     """A text as it is compared: small letters, × as x, a decimal point, no spaces.
 

@@ -17,6 +17,8 @@ from ..sheet.sheets import Sheet
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..telling.findings import stops
 from .beginning import Beginning
+from .book.books import BookKind
+from .book.request import BookRequest
 from .document import LaidSheet, SheetLabel, SheetLine, SheetPiece, Sheets
 from .gang.gangs import GangKind
 from .gang.request import GangRequest
@@ -57,7 +59,7 @@ __all__ = [
     "scene_of",
 ]
 
-LayoutKind = Literal["tiles", "id", "life", "panels", "hang", "gang"]
+LayoutKind = Literal["tiles", "id", "life", "panels", "hang", "gang", "book"]
 KINDS: dict[LayoutKind, Kind] = {
     "tiles": Tiles(),
     "id": IdPhotos(),
@@ -65,9 +67,16 @@ KINDS: dict[LayoutKind, Kind] = {
     "panels": PanelsKind(),
     "hang": HangKind(),
     "gang": GangKind(),
+    "book": BookKind(),
 }
 AnyLayoutRequest = Annotated[
-    TilesRequest | IdRequest | LifeRequest | PanelsRequest | HangRequest | GangRequest,
+    TilesRequest
+    | IdRequest
+    | LifeRequest
+    | PanelsRequest
+    | HangRequest
+    | GangRequest
+    | BookRequest,
     Field(discriminator="kind"),
 ]
 assert tuple(KINDS) == get_args(LayoutKind)
@@ -170,34 +179,36 @@ def _told(laid: PlannedLayout) -> list[LaidSheet]:
     """The sheets as they are sent; strokes and labels that sheets share are worded once."""
     lines: dict[int, list[SheetLine]] = {}
     labels: dict[int, SheetLabel] = {}
-    for sheet in laid.sheets:
-        if id(sheet.strokes) not in lines:
-            lines[id(sheet.strokes)] = [
+    # Held here, so that what is told apart by its place in memory stays at that place.
+    sides = [(side, side.strokes, side.labels) for sheet in laid.all_sheets for side in sheet.sides]
+    for _, strokes, words in sides:
+        if id(strokes) not in lines:
+            lines[id(strokes)] = [
                 SheetLine(
                     kind=stroke.kind,
                     start=(float(stroke.start[0]), float(stroke.start[1])),
                     end=(float(stroke.end[0]), float(stroke.end[1])),
                 )
-                for stroke in sheet.strokes
+                for stroke in strokes
             ]
-        for label in sheet.labels:
+        for label in words:
             if id(label) not in labels:
                 at = float(label.at[0]), float(label.at[1])
-                labels[id(label)] = SheetLabel(text=label.text, at=at, height=float(label.height))
+                turn: Literal[90] | None = 90 if label.turn else None
+                labels[id(label)] = SheetLabel(label.text, at, float(label.height), turn)
     regions = [Regions(work) for work in laid.works]
     return [
-        _sheet(
-            sheet,
-            regions,
-            lines[id(sheet.strokes)],
-            [labels[id(label)] for label in sheet.labels],
-        )
-        for sheet in laid.sheets
+        _sheet(side, regions, lines[id(strokes)], [labels[id(label)] for label in words], laid)
+        for side, strokes, words in sides
     ]
 
 
 def _sheet(
-    sheet: Sheet, regions: list[Regions], lines: list[SheetLine], labels: list[SheetLabel]
+    sheet: Sheet,
+    regions: list[Regions],
+    lines: list[SheetLine],
+    labels: list[SheetLabel],
+    laid: PlannedLayout,
 ) -> LaidSheet:
     pieces = []
     for piece in sheet.file_parts:
@@ -205,7 +216,7 @@ def _sheet(
         pieces.append(
             SheetPiece(
                 name=piece.name,
-                plan=piece.plan,
+                plan=laid.plan_of(piece.plan),
                 box=piece.box.as_floats(),
                 turn=piece.turn,
                 region=regions[piece.plan].of(piece),

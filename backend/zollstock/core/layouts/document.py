@@ -44,11 +44,12 @@ class SheetLine:
 
 @dataclass(frozen=True, slots=True)
 class SheetLabel:
-    """Words: `at` is the left end of their base line, `height` that of their capitals, mm."""
+    """Words: `at` is the left end of their base line, `height` that of their capitals, mm; `turn` 90 where it runs down."""
 
     text: str
     at: Place
     height: float
+    turn: Literal[90] | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -35,16 +35,19 @@ def layout_files(
     names = Names()
     title, style = layout.title or "sheets", style_for(layout.lengths)
     found = []
+    ending = FILE_FORMATS[output.format].ending
     if FILE_FORMATS[output.format].vectors:
-        name = names.free("", safe_name(title, "sheets")[:80], FILE_FORMATS[output.format].ending)
-        found.append(LayoutFile(name, output, laid.sheets))
+        stem = safe_name(title, "sheets")[:80]
+        found.append(LayoutFile(names.free("", stem, ending), output, laid.sheets))
+        for sheet in laid.apart:
+            name = names.free("", f"{stem}-{safe_name(sheet.name, 'apart')}", ending)
+            found.append(LayoutFile(name, output, (sheet,)))
     else:
-        for sheet in laid.sheets:
+        for sheet in laid.all_sheets:
             stem = safe_name(
                 f"{title[:60]}-{sheet.name[:30]}_{sheet_in_name(sheet, style)}", "sheet"
             )
-            name = names.free("", stem, FILE_FORMATS[output.format].ending)
-            found.append(LayoutFile(name, output, (sheet,)))
+            found.append(LayoutFile(names.free("", stem, ending), output, (sheet,)))
     if isinstance(layout, IdRequest) and layout.upload is not None:
         jpeg = OutputSpec(format="jpeg", profile="srgb", bits=8)
         name = names.free("", safe_name(f"{title[:80]}-upload", "upload"), "jpg")

@@ -34,17 +34,32 @@ class PageQuery:
 
 @dataclass(frozen=True, slots=True)
 class PlannedLayout:
-    """A layout worked out: its plans, its sheets in the order of printing, figures and findings."""
+    """A layout worked out: its plans, its sheets in the order of printing, figures and findings.
+
+    `plans` are the numbers of the plans of its `works`, where a plan is worked out several times; `apart` sheets that
+    are a file of their own, such as a cover.
+    """
 
     works: tuple[Work, ...]
     sheets: tuple[Sheet, ...]
     figures: list[Figure]
     findings: list[Finding]
+    plans: tuple[int, ...] | None = None
+    apart: tuple[Sheet, ...] = ()
+
+    def plan_of(self, work: int) -> int:
+        """The number of the plan, and so of the picture, of a work."""
+        return work if self.plans is None else self.plans[work]
+
+    @property
+    def all_sheets(self) -> tuple[Sheet, ...]:
+        return (*self.sheets, *self.apart)
 
     @property
     def used(self) -> list[int]:
-        """The numbers of the plans whose pixels lie on a sheet; a hanging plan has lines and letters alone."""
-        return sorted({part.plan for sheet in self.sheets for part in sheet.parts})
+        """The numbers of the works whose pixels lie on a sheet; a hanging plan has lines and letters alone."""
+        sides = [side for sheet in self.all_sheets for side in sheet.sides]
+        return sorted({part.plan for side in sides for part in side.parts})
 
 
 WHOLE_PAGE = PageQuery()

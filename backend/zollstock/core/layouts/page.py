@@ -16,6 +16,7 @@ from ..shapes.drawing import BoxMm, Drawing
 from ..sheet.printdrawing import drawn_label, drawn_stroke, whole_drawing
 from ..sheet.sheets import Sheet
 from ..studio.studio import Studio
+from .book.drawn import BookDrawn
 from .kind import PlannedLayout
 from .request import Paper
 from .wall.scene import Scene
@@ -272,6 +273,7 @@ class Parts(Record):
     wall: WallDrawn | None = None
     panels: PanelsDrawn | None = None
     gang: GangDrawn | None = None
+    book: BookDrawn | None = None
     scene: Scene | None = None
     hint: str = ""
 

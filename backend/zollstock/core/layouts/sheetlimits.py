@@ -20,7 +20,7 @@ def with_limits(laid: PlannedLayout, output: OutputSpec, style: LengthStyle) -> 
     """The layout with a `stop` for the largest sheet that cannot be made."""
     if not laid.used:
         return laid  # lines and letters alone have no pixels
-    return replace(laid, findings=[*laid.findings, *_too_large(laid.sheets, output, style)])
+    return replace(laid, findings=[*laid.findings, *_too_large(laid.all_sheets, output, style)])
 
 
 def _too_large(

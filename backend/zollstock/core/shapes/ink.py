@@ -74,13 +74,17 @@ class Outline:
 
 @dataclass(frozen=True, slots=True)
 class Label:
-    """A word on the sheet: `at` is the left end of its base line, `height` that of its capitals."""
+    """A word on the sheet: `at` is the left end of its base line, `height` that of its capitals.
+
+    Turned by 90 it reads downwards: its base line runs down from `at`, and its capitals stand to the right of it.
+    """
 
     text: str
     at: Point
     height: Fraction
     font: FontName = "text"
     colour: str = BLACK
+    turn: Literal[0, 90] = 0
 
     def times(self, by: Fraction) -> Label:
         x, y = self.at

@@ -1,0 +1,1 @@
+"""Books: pages, pictures on spreads, what the binding swallows, the cover with its spine."""
