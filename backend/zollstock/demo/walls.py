@@ -22,7 +22,7 @@ _NOT_ALONE = ("target", "edge", "marks")
 #: Four frames that were ordered alike; what came is never quite that. (x, y, width), mm; all 450 high.
 _FRAMES = ((0, 180, 302), (342, 120, 301), (683, 60, 303), (1026, 0, 301))
 #: A post of the long wall, in shares of the picture, that a gap must not hide.
-_POST = {"name": "post", "x": 0.486, "y": 0.455, "w": 0.012, "h": 0.1}
+POST = {"name": "post", "x": 0.486, "y": 0.455, "w": 0.012, "h": 0.1}
 
 STOCK: Document = {
     "currency": "€",
@@ -66,7 +66,7 @@ def _stairs(plan: Document) -> Document:
         "format": LAYOUT_FORMAT,
         "kind": "panels",
         "title": "The long wall, four frames up the stairs",
-        "plans": [alone | {"fit": {"keep": [_POST]}}],
+        "plans": [alone | {"fit": {"keep": [POST]}}],
         "frames": frames,
         "wrap": {"depth": "3.8 cm", "turn": "1.2 cm", "fill": "mirror"},
         "hang": {"centre_height": "150 cm", "nail_drop": "3 cm", "from_left": "0 cm"},

@@ -59,8 +59,8 @@ def add_prints(request: SignedRequest, layout_id: int, more: MorePrints) -> Layo
         raise HttpError(422, "This layout is made of one picture.")
     sources = prints_of(request, more.prints)
     count = len(held.document["plans"])
-    if count + len(sources) > MOST_PLANS:
-        raise HttpError(422, f"At most {MOST_PLANS} prints go on one layout.")
+    if count + len(sources) > kind.most:
+        raise HttpError(422, f"At most {kind.most} prints go on such a layout.")
     document = kind.with_more(held.document, [one.document for one in sources])
     pictures = {plan_key(count + number): one.picture for number, one in enumerate(sources)}
     return layout_state(save_document(held.id, document, more.version, pictures))

@@ -27,7 +27,7 @@ from zollstock.core.layouts import (
     begin_layout,
     parse_layout,
 )
-from zollstock.core.layouts.request import MOST_PLANS
+from zollstock.core.layouts.book.request import MOST_PICTURES
 from zollstock.core.sizes.readings import read_length
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
@@ -53,7 +53,7 @@ class NewLayout(Schema):
     kind: LayoutKind
     picture: UUID | None = None
     print: int | None = None
-    prints: Annotated[list[int], Field(max_length=MOST_PLANS)] = []
+    prints: Annotated[list[int], Field(max_length=MOST_PICTURES)] = []
     #: How broad the wall is, where somebody begins with that: panels take their size from it, a row its middle.
     wall: Annotated[str, Field(max_length=200)] = ""
 

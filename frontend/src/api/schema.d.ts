@@ -3813,7 +3813,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "tiles" | "id" | "life" | "panels" | "hang" | "gang";
+            id: "tiles" | "id" | "life" | "panels" | "hang" | "gang" | "book";
             /** Label */
             label: string;
             /** Begins */
@@ -4060,6 +4060,262 @@ export interface components {
             } | null;
         };
         /**
+         * ArrangementSymbol
+         * @description An arrangement for what lies on the opening that is looked at: its boxes in mm, and as the document has them.
+         */
+        ArrangementSymbol: {
+            /** Id */
+            id: string;
+            /** Boxes */
+            boxes: [
+                number,
+                number,
+                number,
+                number
+            ][];
+            /** Taken */
+            taken: boolean;
+            /** Cost */
+            cost: number;
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            }[];
+        };
+        /**
+         * AuditRow
+         * @description A box of the audit: where it is, how fine, how good, what it loses, how wide at most here.
+         */
+        AuditRow: {
+            /** Number */
+            number: number;
+            /** First */
+            first: number;
+            /** Pages */
+            pages: string;
+            /** Title */
+            title: string;
+            /** Ppi */
+            ppi: string;
+            /** Grade */
+            grade: string;
+            /** Grade Word */
+            grade_word: string;
+            /** Loss */
+            loss: string;
+            /** Largest */
+            largest: string;
+            /** Size */
+            size: string;
+        };
+        /**
+         * BindingWay
+         * @description A binding that may be taken.
+         */
+        BindingWay: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * BookBox
+         * @description A picture, or a text, on an opening; places in mm from the trim's upper left corner.
+         */
+        BookBox: {
+            /** Plan */
+            plan: number | null;
+            /**
+             * X
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            x: string;
+            /**
+             * Y
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            y: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /** Text */
+            text: string | null;
+            /**
+             * Capitals
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            capitals: string;
+            /**
+             * Font
+             * @default text
+             * @enum {string}
+             */
+            font: "text" | "condensed";
+            /**
+             * Align
+             * @default left
+             * @enum {string}
+             */
+            align: "left" | "centre" | "right";
+            /**
+             * Colour
+             * @default #000000
+             * @example #ffffff
+             */
+            colour: string;
+        };
+        /**
+         * BookBoxDrawn
+         * @description A picture, or a text, on an opening, mm from its trim's upper left.
+         *
+         *     `piece` is how its picture lies there; `crosses`: it goes over the spine. `grade` is an id, empty where there is none.
+         */
+        BookBoxDrawn: {
+            /** Number */
+            number: number;
+            /** Path */
+            path: string;
+            /** Plan */
+            plan: number | null;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            piece: components["schemas"]["DrawnPiece"] | null;
+            /** Title */
+            title: string;
+            /** Pages */
+            pages: string;
+            /** Size */
+            size: string;
+            /** Ppi */
+            ppi: string;
+            /** Grade */
+            grade: string;
+            /** Loss */
+            loss: string;
+            /** Largest */
+            largest: string;
+            /** Crosses */
+            crosses: boolean;
+            /**
+             * Wrong
+             * @enum {string}
+             */
+            wrong: "" | "note" | "warn" | "stop";
+            /** Zones */
+            zones: [
+                string,
+                [
+                    number,
+                    number,
+                    number,
+                    number
+                ]
+            ][];
+        };
+        /**
+         * BookDrawn
+         * @description Everything a book's page draws; lengths in mm.
+         */
+        BookDrawn: {
+            /** Openings */
+            openings: components["schemas"]["OpeningDrawn"][];
+            /** Bleed */
+            bleed: number;
+            /** Safe */
+            safe: number;
+            /** Gutter */
+            gutter: number;
+            /** Unit */
+            unit: string;
+            /** Step */
+            step: number;
+            /**
+             * Looked At
+             * @description The number of the opening that is looked at, from 0.
+             */
+            looked_at: number;
+            /** Arrangements */
+            arrangements: components["schemas"]["ArrangementSymbol"][];
+            /** Audit */
+            audit: components["schemas"]["AuditRow"][];
+            /** Without Place */
+            without_place: number[];
+            /** Left Out */
+            left_out: number[];
+            cover: components["schemas"]["CoverDrawn"];
+            /** Formats */
+            formats: components["schemas"]["BookFormatWay"][];
+            /** Bindings */
+            bindings: components["schemas"]["BindingWay"][];
+            /**
+             * Spreads
+             * @description The spreads as the document has them, or as the first layout makes them.
+             */
+            spreads: components["schemas"]["BookSpread"][];
+        };
+        /** BookFormatWay */
+        BookFormatWay: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Taken */
+            taken: boolean;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * BookSpread
+         * @description What lies on the opening that begins with page `from`: 1, or an even one.
+         */
+        BookSpread: {
+            /** From */
+            from: number;
+            /**
+             * Boxes
+             * @default []
+             */
+            boxes: components["schemas"]["BookBox"][];
+        };
+        /**
          * Check
          * @description Something to check before the photo is handed in: measured and right, measured and doubtful, or to be looked
          *     at by oneself.
@@ -4076,6 +4332,45 @@ export interface components {
             state: "pass" | "look" | "yourself";
             /** Text */
             text: string;
+        };
+        /**
+         * CoverDrawn
+         * @description The cover's sheet, mm: what is cut or folded off lies outside `trim`.
+         */
+        CoverDrawn: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Trim */
+            trim: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Spine */
+            spine: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Front */
+            front: [
+                number,
+                number,
+                number,
+                number
+            ];
+            piece: components["schemas"]["DrawnPiece"] | null;
+            /** Plan */
+            plan: number | null;
+            /** Labels */
+            labels: components["schemas"]["DrawnLabel"][];
+            spine_words: components["schemas"]["DrawnLabel"] | null;
+            /** Strokes */
+            strokes: components["schemas"]["DrawnStroke"][];
         };
         /**
          * DimDrawn
@@ -4293,6 +4588,7 @@ export interface components {
             wall?: components["schemas"]["WallDrawn"] | null;
             panels?: components["schemas"]["PanelsDrawn"] | null;
             gang?: components["schemas"]["GangDrawn"] | null;
+            book?: components["schemas"]["BookDrawn"] | null;
             scene?: components["schemas"]["Scene"] | null;
             /**
              * Hint
@@ -4413,6 +4709,38 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * OpeningDrawn
+         * @description What lies open at once: `first` is its first page, `pages` from the left, `gutter` what is swallowed.
+         */
+        OpeningDrawn: {
+            /** First */
+            first: number;
+            /** Name */
+            name: string;
+            /** Pages */
+            pages: number[];
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Boxes */
+            boxes: components["schemas"]["BookBoxDrawn"][];
+            /** Labels */
+            labels: components["schemas"]["DrawnLabel"][];
+            /** Gutter */
+            gutter: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Wrong
+             * @enum {string}
+             */
+            wrong: "" | "note" | "warn" | "stop";
         };
         /**
          * PanelsDrawn
@@ -5787,6 +6115,187 @@ export interface components {
             next: string | null;
         };
         /**
+         * BookPaper
+         * @description The leaves inside: how thick one is, or its grammage (g/m²) and bulk (cm³/g); `factor` of the medium.
+         */
+        BookPaper: {
+            /** Thickness */
+            thickness: string | null;
+            /** Grammage */
+            grammage: string | null;
+            /** Bulk */
+            bulk: string | null;
+            /**
+             * Factor
+             * @default 0.85
+             */
+            factor: number;
+        };
+        /**
+         * BookRequest
+         * @description A book. Without `spreads` it is laid out by the least cost; `sheet` is what a booklet is printed on at home.
+         */
+        BookRequest: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "book";
+            /**
+             * Pages
+             * @default 24
+             */
+            pages: number;
+            page: components["schemas"]["PageSize"];
+            /**
+             * Bleed
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bleed: string;
+            /**
+             * Safe
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            safe: string;
+            /**
+             * Gutter
+             * @description What the binding swallows on each page; null: 8 mm, of a lay-flat 0.
+             */
+            gutter: string | null;
+            /**
+             * Binding
+             * @default glued
+             * @enum {string}
+             */
+            binding: "stapled" | "glued" | "sewn" | "lay-flat";
+            /**
+             * Signature
+             * @description Pages that are folded of one sheet; stapled and sewn: 4.
+             */
+            signature: (4 | 8 | 16) | null;
+            /**
+             * Opens
+             * @default left
+             * @enum {string}
+             */
+            opens: "left" | "right";
+            paper: components["schemas"]["BookPaper"];
+            cover: components["schemas"]["Cover"] | null;
+            outside: components["schemas"]["Outside"];
+            /** Profile */
+            profile: null;
+            /**
+             * Numbers
+             * @description Page numbers, at the outer lower corner.
+             * @default false
+             */
+            numbers: boolean;
+            /**
+             * Captions
+             * @description Under every picture its plan's title.
+             * @default false
+             */
+            captions: boolean;
+            /**
+             * Title Page
+             * @description Page 1 carries the title and no picture of the first layout.
+             * @default false
+             */
+            title_page: boolean;
+            /** Spreads */
+            spreads: components["schemas"]["BookSpread"][] | null;
+            /**
+             * Keep Together
+             * @default []
+             */
+            keep_together: number[][];
+            /**
+             * Leave Out
+             * @default []
+             */
+            leave_out: number[];
+            /**
+             * Ppi
+             * @description Of every page; null: 300, of a proof 100.
+             */
+            ppi: number | null;
+            /**
+             * Files
+             * @default pages
+             * @enum {string}
+             */
+            files: "pages" | "spreads" | "booklet" | "proof";
+        };
+        /**
+         * Cover
+         * @description A cover of boards: how thick they are, how far they stand out, the hinge beside the spine, what is turned in.
+         */
+        Cover: {
+            /**
+             * Board
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            board: string;
+            /**
+             * Overhang
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overhang: string;
+            /**
+             * Hinge
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            hinge: string;
+            /**
+             * Wrap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            wrap: string;
+        };
+        /**
          * Face
          * @description Where a face is, in shares of the turned picture; None for what nobody has marked yet.
          */
@@ -6136,7 +6645,7 @@ export interface components {
             pictures: components["schemas"]["PictureFacts"][];
             photo?: components["schemas"]["PictureFacts"] | null;
             /** Document */
-            document: components["schemas"]["TilesRequest"] | components["schemas"]["IdRequest"] | components["schemas"]["LifeRequest"] | components["schemas"]["PanelsRequest"] | components["schemas"]["HangRequest"] | components["schemas"]["GangRequest"];
+            document: components["schemas"]["TilesRequest"] | components["schemas"]["IdRequest"] | components["schemas"]["LifeRequest"] | components["schemas"]["PanelsRequest"] | components["schemas"]["HangRequest"] | components["schemas"]["GangRequest"] | components["schemas"]["BookRequest"];
             /** Version */
             version: number;
             /** Can Undo */
@@ -6290,6 +6799,42 @@ export interface components {
          * @description The size that a frame was ordered in; what came is never quite that.
          */
         Ordered: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+        };
+        /**
+         * Outside
+         * @description What stands on the cover: the picture of a plan on its front, words there and on the spine; null: the title.
+         */
+        Outside: {
+            /** Plan */
+            plan: number | null;
+            /** Words */
+            words: string | null;
+            /** Spine */
+            spine: string | null;
+        };
+        /**
+         * PageSize
+         * @description A page after trimming.
+         */
+        PageSize: {
             /**
              * Width
              * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
@@ -6847,7 +7392,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "tiles" | "id" | "life" | "panels" | "hang" | "gang";
+            kind: "tiles" | "id" | "life" | "panels" | "hang" | "gang" | "book";
             /** Picture */
             picture?: string | null;
             /** Print */

@@ -59,6 +59,8 @@ export function Desk(props: {
               step={props.step}
               picked={props.picked}
               onPick={props.onPick}
+              looked={looked}
+              onLook={props.onLook}
               truly={truly ? pxPerMm : null}
             />
             <p className="layout-hint pointer-events-none">{kind.hint(page, props.step)}</p>

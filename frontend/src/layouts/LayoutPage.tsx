@@ -83,7 +83,8 @@ function Inside({ layout, request }: { layout: LayoutState; request: AnyLayoutRe
     onRedo: () => void store.redo(),
     onMake: () => void makeFiles(),
     onHelp: ask,
-    onEscape: () => setLooked(null),
+    // Of what has no sheets beside it, something is always looked at.
+    onEscape: () => kindOf(request).strip && setLooked(null),
   });
   useEffect(() => {
     document.title = `${request.title || "Layout"} · Zollstock`;
@@ -144,8 +145,9 @@ function Inside({ layout, request }: { layout: LayoutState; request: AnyLayoutRe
               words={<DeskWords of={store} word="layout" job={layout.job} problem={problem} />}
             />
             <Worksheet
-              {...{ layout, request, page, step, on, truly, making, picked }}
+              {...{ layout, request, page, step, on, truly, making, picked, looked }}
               onPick={setPicked}
+              onLook={setLooked}
               unit={account.unit}
               onOn={setOn}
               onTruly={setTruly}

@@ -12,6 +12,7 @@ import type {
 } from "../api/types";
 import { KeepingFields } from "../pictures/KeepingFields";
 import { FaceDrawing } from "./FaceDrawing";
+import { book } from "./book/kind";
 import { gang } from "./gang/kind";
 import { LifeDrawing } from "./LifeDrawing";
 import { ChecksPanel } from "./stepPanels/ChecksPanel";
@@ -38,6 +39,9 @@ export interface WholeProps<Request extends AnyLayoutRequest = AnyLayoutRequest>
   symbol: (plan: number) => string;
   picked: number | null;
   onPick: (number: number | null) => void;
+  /** The opening or sheet that is looked at. */
+  looked: number | null;
+  onLook: (number: number | null) => void;
   /** px of the screen that a mm of the print takes; null where the whole is fitted into the desk. */
   truly: number | null;
 }
@@ -103,7 +107,7 @@ const life: KindOnScreen<LifeRequest> = {
   steps: { measure: MeasurePanel, parts: PartsPanel, sheets: PaperPanel, overlap: OverlapPanel, marks: MarksPanel },
 }; // oxfmt-ignore
 
-const KINDS = { tiles, id, life, panels, hang, gang };
+const KINDS = { tiles, id, life, panels, hang, gang, book };
 
 /** The kind of a request; it is given no other's request. */
 export const kindOf = (request: AnyLayoutRequest) => KINDS[request.kind] as unknown as KindOnScreen;

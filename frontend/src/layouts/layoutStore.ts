@@ -6,7 +6,7 @@ import { designStore } from "../designs/designStore";
 const path = (id: number) => ({ params: { path: { layout_id: id } } });
 
 /** The kinds that decide how large their plan is. */
-const SIZES: ReadonlySet<AnyLayoutRequest["kind"]> = new Set(["id", "life", "panels"]);
+const SIZES: ReadonlySet<AnyLayoutRequest["kind"]> = new Set(["id", "life", "panels", "book"]);
 
 /** A request as it is sent: where its kind decides the size, that of before must not stand against it. */
 export function asSent(request: AnyLayoutRequest): Record<string, unknown> {
@@ -22,7 +22,10 @@ const PARTS: Record<string, string> = {
   rule: "rule", face: "face", gap: "gap", copies: "copies", upload: "upload", measure: "measure", scale: "scale",
   parts: "parts", tiles: "tiles", frames: "frames", mode: "gaps", wrap: "wrap", hang: "hanging", pieces: "pieces",
   line: "line", wall: "wall", centred: "wall", may_turn: "turns", roll: "roll", price: "price", stock: "paper",
-  guillotine: "cuts", view: "wall's picture", fixed: "pinned pieces", ppi: "ppi",
+  guillotine: "cuts", view: "wall's picture", fixed: "pinned pieces", ppi: "ppi", pages: "pages", page: "page size",
+  bleed: "bleed", safe: "safe edge", gutter: "gutter", binding: "binding", signature: "signatures", opens: "opening",
+  paper: "paper", cover: "cover", outside: "cover", numbers: "page numbers", captions: "captions",
+  title_page: "title page", spreads: "spreads", keep_together: "pairs", leave_out: "pictures", files: "files",
 }; // oxfmt-ignore
 
 /** In which parts two requests differ, in words: "overlap", "seams and paper". */

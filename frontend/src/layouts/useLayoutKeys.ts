@@ -12,10 +12,10 @@ export function useLayoutKeys(actions: {
 }) {
   return useKeys([
     {
-      keys: "1 to 6",
+      keys: "1 to 7",
       what: "Go to a step; in a field that Tab has reached, when nothing is typed after it",
       pastFields: true,
-      hears: ["1", "2", "3", "4", "5", "6"],
+      hears: ["1", "2", "3", "4", "5", "6", "7"],
       does: ({ key }) => actions.onStep(Number(key) - 1),
     },
     { keys: "← →", what: "Move along the rule, when it has the focus" },
@@ -25,6 +25,8 @@ export function useLayoutKeys(actions: {
     },
     { keys: "T", what: "Turn the piece that has the focus, on a roll or a sheet" },
     { keys: "P", what: "Pin it where it is, or let it go" },
+    { keys: "Page up, Page down", what: "Turn the pages of a book" },
+    { keys: "Delete", what: "Leave out the picture of a book that has the focus" },
     ...handKeys(actions),
     {
       keys: "Escape",

@@ -12,7 +12,7 @@ from ..sheet.sheets import Sheet
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.outcome import Work, work_out
 from .beginning import Beginning, Document
-from .request import LayoutRequest
+from .request import MOST_PLANS, LayoutRequest
 
 if TYPE_CHECKING:
     from .page import LayoutPage
@@ -76,6 +76,8 @@ class Kind(ABC):
     #: Whether it is made of several prints.
     of_several: ClassVar[bool] = False
     request: ClassVar[type[LayoutRequest]]
+    #: So many plans it takes.
+    most: ClassVar[int] = MOST_PLANS
     #: Whether it decides how large a plan is, so that the plan's target may be left out.
     sizes: ClassVar[bool] = False
 

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type {
-  AnyLayoutRequest, GangRequest, HangRequest, IdRequest, LayoutPage, LayoutState, LifeRequest, PanelsRequest, TilesRequest, Unit,
+  AnyLayoutRequest, BookRequest, GangRequest, HangRequest, IdRequest, LayoutPage, LayoutState, LifeRequest, PanelsRequest, TilesRequest, Unit,
 } from "../../api/types"; // oxfmt-ignore
 
 /** What every worksheet of a layout is given. */
@@ -20,6 +20,9 @@ export interface LayoutPanelProps<Request extends AnyLayoutRequest = AnyLayoutRe
   /** The frame or piece that is worked on, by its number. */
   picked: number | null;
   onPick: (number: number | null) => void;
+  /** The opening that is looked at, or the sheet, by its number; null: none of them. */
+  looked: number | null;
+  onLook: (number: number | null) => void;
 }
 
 export type OfTiles = LayoutPanelProps<TilesRequest>;
@@ -28,6 +31,7 @@ export type OfLife = LayoutPanelProps<LifeRequest>;
 export type OfPanels = LayoutPanelProps<PanelsRequest>;
 export type OfHang = LayoutPanelProps<HangRequest>;
 export type OfGang = LayoutPanelProps<GangRequest>;
+export type OfBook = LayoutPanelProps<BookRequest>;
 
 /** The fields of a way of tiles: of tiles themselves, or of a life size that is tiled; and their path. */
 export function wayOf(

@@ -14,7 +14,7 @@ from ..kind import Kind, PageQuery, PlannedLayout
 from ..page import LayoutPage
 from ..request import LayoutRequest
 from .booklet import booklet_sheets
-from .boxes import PictureBox, first_spreads, laid_boxes
+from .boxes import PictureBox, first_spreads, laid_boxes, spreads_document
 from .coversheet import cover_picture, cover_sheet
 from .figures import book_figures, box_figures, worst_figure
 from .findings import book_findings
@@ -22,7 +22,7 @@ from .first import first_book
 from .openings import Opening, openings
 from .page import book_page
 from .pages import page_sheets, spread_sheets
-from .request import BookRequest
+from .request import MOST_PICTURES, BookRequest
 
 
 class BookKind(Kind):
@@ -35,12 +35,13 @@ class BookKind(Kind):
         "the gutter."
     )
     of_several: ClassVar[bool] = True
+    most: ClassVar[int] = MOST_PICTURES
     sizes: ClassVar[bool] = True
 
     def first(self, plans: list[Document], at: Beginning) -> Document:
         begun = {"title": at.title[:200], "plans": [_for_book(plan) for plan in plans]}
         request = BookRequest.model_validate(self.completed(begun | first_book(at, len(plans))))
-        spreads = [one.model_dump(mode="json", by_alias=True) for one in first_spreads(request)]
+        spreads = spreads_document(first_spreads(request))
         document = request.model_dump(mode="json", by_alias=True)
         document["plans"] = begun["plans"]
         return document | {"spreads": spreads}

@@ -6,6 +6,7 @@ import json
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import Any
 
 from ...documents.plan import Plan
 from ...edges import NoEdge
@@ -19,7 +20,8 @@ from ...studio.studio import Studio
 from ...work.outcome import Work, work_out
 from .firstlayout import READING, FirstLayout, first_layout, zone_at
 from .openings import Opening
-from .request import BookBox, BookRequest, BookSpread
+from .request import BookRequest
+from .spreads import BookBox, BookSpread
 
 _MOST_KEPT = 8
 
@@ -173,6 +175,24 @@ def typed_box(box: Box, unit: str) -> dict[str, str]:
     """A box as somebody would type it."""
     sides = {"x": box.x, "y": box.y, "width": box.w, "height": box.h}
     return {name: typed_length(mm, unit) for name, mm in sides.items()}
+
+
+def spreads_document(spreads: tuple[BookSpread, ...]) -> list[dict[str, Any]]:
+    """Spreads as JSON values."""
+    return [one.model_dump(mode="json", by_alias=True) for one in spreads]
+
+
+def in_whole(layout: BookRequest, laid: Laid, fix: dict[str, Any]) -> dict[str, Any]:
+    """A change to a box as one to the document: where that has no spreads of its own, they come along whole."""
+    if layout.spreads is not None or not any(path.startswith("spreads.") for path in fix):
+        return fix
+    spreads = spreads_document(laid.spreads)
+    changed = {path: value for path, value in fix.items() if not path.startswith("spreads.")}
+    for path, value in fix.items():
+        if path.startswith("spreads."):
+            _, at, _, box, name = path.split(".")
+            spreads[int(at)]["boxes"][int(box)][name] = value
+    return changed | {"spreads": spreads}
 
 
 class _Held:

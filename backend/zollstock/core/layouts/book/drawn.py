@@ -9,6 +9,7 @@ from pydantic import Field
 
 from ...answer.reckoning import Record
 from ...shapes.drawing import BoxMm, DrawnLabel, DrawnPiece, DrawnStroke
+from .spreads import BookSpread
 
 Pair = tuple[float, float]
 Wrong = Literal["", "note", "warn", "stop"]
@@ -50,18 +51,17 @@ class OpeningDrawn:
     boxes: list[BookBoxDrawn]
     labels: list[DrawnLabel]
     gutter: BoxMm | None
-    arrangement: str
     wrong: Wrong
 
 
 class ArrangementSymbol(Record):
-    """An arrangement of the opening that is looked at: its boxes in mm, and the boxes that taking it leads to."""
+    """An arrangement for what lies on the opening that is looked at: its boxes in mm, and as the document has them."""
 
     id: str
     boxes: list[BoxMm]
     taken: bool
     cost: float
-    fix: dict[str, object]
+    typed: list[dict[str, str]]
 
 
 class CoverDrawn(Record):
@@ -102,6 +102,14 @@ class BookFormatWay(Record):
     fix: dict[str, object]
 
 
+class BindingWay(Record):
+    """A binding that may be taken."""
+
+    id: str
+    label: str
+    note: str
+
+
 class BookDrawn(Record):
     """Everything a book's page draws; lengths in mm."""
 
@@ -118,6 +126,7 @@ class BookDrawn(Record):
     left_out: list[int]
     cover: CoverDrawn
     formats: list[BookFormatWay]
-    spreads: list[dict[str, object]] = Field(
+    bindings: list[BindingWay]
+    spreads: list[BookSpread] = Field(
         description="The spreads as the document has them, or as the first layout makes them."
     )

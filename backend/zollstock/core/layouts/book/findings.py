@@ -17,7 +17,7 @@ from ...telling.findings import stops
 from ...work.outcome import with_fit
 from .binding import LEAST_SPINE_FOR_TEXT, neighbours
 from .booklet import fits, flip_edge
-from .boxes import Laid, PictureBox, typed_box, zones_in_gutter
+from .boxes import Laid, PictureBox, in_whole, typed_box, zones_in_gutter
 from .coversheet import cover_plan, cover_title
 from .figures import worst
 from .firstlayout import zone_at
@@ -31,6 +31,15 @@ _MOST_NAMED = 3
 
 
 def book_findings(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Finding]:
+    """Everything, in the order of the steps."""
+    for found in _all(layout, laid, style):
+        if found.fix is None:
+            yield found
+        else:
+            yield found.model_copy(update={"fix": in_whole(layout, laid, found.fix)})
+
+
+def _all(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Finding]:
     yield from _pages(layout, laid)
     for held in laid.pictures:
         yield from stops(held.work, style)

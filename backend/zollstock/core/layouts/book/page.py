@@ -22,6 +22,7 @@ from .coversheet import cover_picture, cover_plan, cover_sheet
 from .drawn import (
     ArrangementSymbol,
     AuditRow,
+    BindingWay,
     BookBoxDrawn,
     BookDrawn,
     BookFormatWay,
@@ -138,7 +139,10 @@ def _drawn(
         left_out=sorted(set(layout.leave_out)),
         cover=_cover(layout, held, seen),
         formats=list(_formats(layout, style)),
-        spreads=[one.model_dump(mode="json", by_alias=True) for one in held.spreads],
+        bindings=[
+            BindingWay(id=name, label=one.label, note=one.note) for name, one in BINDINGS.items()
+        ],
+        spreads=list(held.spreads),
     )
 
 
@@ -185,7 +189,6 @@ def _opening(layout: BookRequest, held: Laid, opening: Opening, style: LengthSty
         boxes=sorted(boxes, key=lambda one: one.number),
         labels=labels,
         gutter=None if gutter is None else gutter.as_floats(),
-        arrangement="",
         wrong=wrong,
     )
 
@@ -265,15 +268,8 @@ def _offered(layout: BookRequest, held: Laid, opening: Opening) -> Iterator[Arra
     plans = [one.plan for one in on]
     unit = layout.page.width.unit
     here = [one.box.as_floats() for one in on]
-    spread = next(one for one in held.spreads if one.start == opening.first)
-    at = held.spreads.index(spread)
-    rest = [one.model_dump(mode="json") for one in spread.boxes if one.plan is None]
     costs = ArrangementCosts(layout)
     for way in costs.cheapest(opening, plans)[:_MOST_OFFERED]:
-        boxes = [
-            {"plan": plan} | typed_box(box, unit)
-            for plan, box in zip(plans, way.arrangement.boxes, strict=True)
-        ]
         lies = [box.as_floats() for box in way.arrangement.boxes]
         taken = all(
             abs(a - b) < 0.01
@@ -285,7 +281,7 @@ def _offered(layout: BookRequest, held: Laid, opening: Opening) -> Iterator[Arra
             boxes=lies,
             taken=taken,
             cost=round(way.cost, 3),
-            fix={f"spreads.{at}.boxes": [*boxes, *rest]},
+            typed=[typed_box(box, unit) for box in way.arrangement.boxes],
         )
 
 

@@ -12,19 +12,19 @@ from ...documents.plan import Plan
 from ...edges import Problem
 from ...ground import show
 from ...ground.lengths import Length
-from ...ground.plaintext import Line, Text
+from ...ground.plaintext import Line
 from ...ground.rational import Fraction, exact
-from ...letters import FontName
-from ...parts.part import Colour, Part, length_of
-from ...shapes.box import ZERO, Box
+from ...parts.part import Part, length_of
+from ...shapes.box import ZERO
 from ..request import LayoutRequest, Paper
 from .binding import BINDINGS, USUAL_GUTTER, Binding, BindingName, leaf_of, spine_width
 from .openings import Opening, Side, openings
+from .spreads import BookSpread
 
 MOST_PICTURES = 300
 MOST_PAGES = 400
-#: So many boxes a book has at most, and an opening.
-MOST_BOXES, MOST_ON_OPENING = 600, 40
+#: So many boxes a book has at most.
+MOST_BOXES = 600
 #: A page is printed at this, unless it is said otherwise.
 USUAL_PPI = 300
 PROOF_PPI = 100
@@ -75,32 +75,6 @@ class Outside(Part):
     plan: int | None = Field(default=None, ge=0)
     words: Line | None = Field(default=None, max_length=120)
     spine: Line | None = Field(default=None, max_length=120)
-
-
-class BookBox(Part):
-    """A picture, or a text, on an opening; places in mm from the trim's upper left corner."""
-
-    plan: int | None = Field(default=None, ge=0)
-    x: Length
-    y: Length
-    width: Length
-    height: Length
-    text: Annotated[Text, Field(max_length=4000)] | None = None
-    capitals: Length = length_of("2 mm")
-    font: FontName = "text"
-    align: Literal["left", "centre", "right"] = "left"
-    colour: Colour = "#000000"
-
-    @property
-    def box(self) -> Box:
-        return Box(self.x.mm, self.y.mm, self.width.mm, self.height.mm)
-
-
-class BookSpread(Part):
-    """What lies on the opening that begins with page `from`: 1, or an even one."""
-
-    start: int = Field(alias="from", ge=1)
-    boxes: Annotated[list[BookBox], Field(max_length=MOST_ON_OPENING)] = []
 
 
 class BookRequest(LayoutRequest):

@@ -32,6 +32,7 @@ from zollstock.sizes.shelf import by_keys, sizes_of
 from zollstock.stock.kept import STOCK
 from zollstock.stock.models import StockRows
 
+from ...catalogue import catalogue
 from ...museum import (
     CATALOGUE,
     CATALOGUE_SET,
@@ -44,8 +45,8 @@ from ...museum import (
 )
 from ...plates import PLATES, Plate, paint
 from ...portraits import STAFF, Sitter, portrait
+from ...walls import STAIRS, walls
 from ...walls import STOCK as HALLS_STOCK
-from ...walls import walls
 from ...workshop import PRINTS, WORKSHOP, layouts
 
 
@@ -121,12 +122,24 @@ class Command(BaseCommand):
             BatchPicture(batch=batch, picture=picture, position=position)
             for position, picture in enumerate(pictures, 1)
         )
+        self._book(account, job, pictures)
         CellEdit.objects.create(
             batch=batch,
             picture=pictures[1],
             size="cm-20x20",
             fit={"mode": "contain", "anchor": [0.5, 0.5], "zoom": 1.0, "auto": False, "angle": 0.0},
         )
+
+    def _book(self, account: User, job: Job, plates: list[Picture]) -> None:
+        """The catalogue itself, of the plates and two pictures of the hall."""
+        hall = [self._picture(account, file) for file in (STAIRS, POSTCARD)]
+        of_hall = [
+            first_plan(picture, "cm") | {"title": PLANS[picture.name]["title"]} for picture in hall
+        ]
+        of_plates = [held.document for held in job.prints]
+        document = catalogue(of_plates, *of_hall)
+        held_under = {plan_key(number): one for number, one in enumerate([*plates, *hall])}
+        begin(job, LAYOUT, document, held_under, len(plates) + 1)
 
     @transaction.atomic
     def _workshop(self, account: User) -> None:

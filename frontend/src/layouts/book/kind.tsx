@@ -1,0 +1,31 @@
+// A book: pages, spreads, a cover.
+import type { BookRequest } from "../../api/types";
+import type { KindOnScreen } from "../kinds";
+import { BookDrawing } from "./BookDrawing";
+import { BookPanel } from "./BookPanel";
+import { BoxesPanel } from "./BoxesPanel";
+import { CoverPanel } from "./CoverPanel";
+import { HandoverPanel } from "./HandoverPanel";
+import { PicturesPanel } from "./PicturesPanel";
+import { SpreadsPanel } from "./SpreadsPanel";
+import { TextPanel } from "./TextPanel";
+
+export const book: KindOnScreen<BookRequest> = {
+  word: "book",
+  hint: (_, step) =>
+    step === "cover"
+      ? "Back, spine and front in one sheet; what lies outside the line is turned in or cut off."
+      : "Drag a picture or its corners; arrow keys move it 1 mm. Page up and Page down turn the pages.",
+  makes: (page) => (page?.steps.at(-1)?.key.startsWith("PDF") === false ? "Make the files" : "Make the PDF"),
+  strip: false,
+  Whole: BookDrawing,
+  steps: {
+    book: BookPanel,
+    pictures: PicturesPanel,
+    spreads: SpreadsPanel,
+    boxes: BoxesPanel,
+    text: TextPanel,
+    cover: CoverPanel,
+    handover: HandoverPanel,
+  },
+};
