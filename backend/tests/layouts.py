@@ -138,3 +138,26 @@ def gang_document(**changes: Any) -> dict[str, Any]:
 
 def gang(**changes: Any) -> LayoutRequest:
     return parse_layout(gang_document(**changes))
+
+
+def plate(
+    width: int = 6000, height: int = 4000, title: str = "Plate", **fit: Any
+) -> dict[str, Any]:
+    """A plan of a picture for a book, which says how large it is."""
+    return {"title": title, "picture": {"width_px": width, "height_px": height}, "fit": fit}
+
+
+def book_document(**changes: Any) -> dict[str, Any]:
+    """Three plates in a small book without anything on its pages yet."""
+    layout = {"format": "zollstock.layout/1", "kind": "book", "title": "Catalogue", "pages": 8}
+    plans = [plate(title="Fog"), plate(4000, 6000, "Gears"), plate(5000, 5000, "Weed")]
+    return layout | {"plans": plans, "spreads": []} | changes
+
+
+def book(**changes: Any) -> LayoutRequest:
+    return parse_layout(book_document(**changes))
+
+
+def book_box(plan: int | None, *sides: str, **more: Any) -> dict[str, Any]:
+    """A box of a book by its left, top, width and height."""
+    return {"plan": plan} | dict(zip(("x", "y", "width", "height"), sides, strict=True)) | more

@@ -36,7 +36,7 @@ def catalogue(plates: list[Document], wall: Document, postcard: Document) -> Doc
     }
     spreads = [spread | {"from": _moved(spread["from"])} for spread in _first_spreads(book)]
     spreads += [
-        {"from": _WALL, "boxes": [_box(count, "0 cm", "6 cm", "42 cm", "14 cm")]},
+        {"from": _WALL, "boxes": [_box(count, "3.3 cm", "6 cm", "36 cm", "12 cm")]},
         {"from": _POSTCARD, "boxes": [_box(count + 1, "1.2 cm", "5 cm", "18.6 cm", "12.4 cm")]},
     ]
     spreads.sort(key=lambda spread: int(spread["from"]))

@@ -64,5 +64,9 @@ SOURCES: dict[str, str] = {
     "gang": "Pieces lie with their gap between them on the usable width (roll − 2 × margin). Several ways of laying, each in "
     "several orders, are tried; the fewest sheets and the shortest length count, never more than simple rows of falling height. "
     "Length = prints and gaps + lead + tail; a price is by the metre of it, of the least length at least.",
+    "book": "Spine = pages ÷ 2 × paper thickness + 2 × board; paper thickness is grammage (g/m²) × bulk (cm³/g) ÷ 1000 mm. A cover of boards "
+    "is 2 × (page + overhang) + spine + 2 × turn-in wide, one of paper 2 × page + spine + 2 × bleed. Creep = thickness × sheets inside "
+    "the outermost. The first layout has the least sum of 10 × loss + 100 × keep zones cut or in the gutter + 5 × grades under nearly clean "
+    "+ 1 for an arrangement like the one before + ½ × |boxes − mean|. Pictures are judged from 35 cm, a book in the hand.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }

@@ -41,7 +41,7 @@ export function BookPanel({ request, page, unit }: OfBook) {
       <div className="two-fields grid grid-cols-2 gap-x-4">
         <LengthField
           narrow
-          label="Page width"
+          label="Width"
           value={request.page.width}
           unit={unit}
           purpose="side"
@@ -113,7 +113,7 @@ export function BookPanel({ request, page, unit }: OfBook) {
         />
         <LengthField
           narrow
-          label="Safe edge"
+          label="Safe"
           value={request.safe}
           unit={unit}
           purpose="edge"
@@ -148,7 +148,7 @@ export function BookPanel({ request, page, unit }: OfBook) {
             take(
               how === "thickness"
                 ? { "paper.thickness": "0.2 mm", "paper.grammage": null, "paper.bulk": null }
-                : { "paper.thickness": null, "paper.grammage": "150", "paper.bulk": "1.2" },
+                : { "paper.thickness": null, "paper.grammage": 150, "paper.bulk": 1.2 },
             )
           }
         />
@@ -163,9 +163,9 @@ export function BookPanel({ request, page, unit }: OfBook) {
             max={2000}
             step={10}
             inputClass="!w-20"
-            value={Number(paper.grammage ?? 150)}
+            value={paper.grammage ?? 150}
             {...typing}
-            onRead={(grammage) => grammage !== null && change({ "paper.grammage": String(grammage) })}
+            onRead={(grammage) => grammage !== null && change({ "paper.grammage": grammage })}
           />
           <NumberField
             narrow
@@ -175,18 +175,18 @@ export function BookPanel({ request, page, unit }: OfBook) {
             max={5}
             step={0.1}
             inputClass="!w-20"
-            value={Number(paper.bulk ?? 1.2)}
+            value={paper.bulk ?? 1.2}
             {...typing}
             onRead={(bulk) =>
               bulk !== null &&
-              change({ "paper.bulk": String(bulk), "paper.grammage": paper.grammage ?? "150" })
+              change({ "paper.bulk": bulk, "paper.grammage": paper.grammage ?? 150 })
             }
           />
         </div>
       ) : (
         <LengthField
           narrow
-          label="Thickness of a leaf"
+          label="Paper thickness"
           value={paper.thickness ?? ""}
           unit={unit}
           purpose="edge"

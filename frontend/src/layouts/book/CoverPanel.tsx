@@ -10,9 +10,9 @@ import { useLayoutTyping } from "../useLayoutTyping";
 const BOARDS = { board: "2.5 mm", overhang: "3 mm", hinge: "8 mm", wrap: "15 mm" };
 const FIELDS = [
   ["board", "Board"],
-  ["overhang", "Stands out"],
+  ["overhang", "Overhang"],
   ["hinge", "Hinge"],
-  ["wrap", "Turned in"],
+  ["wrap", "Turn-in"],
 ] as const;
 
 /** Of boards or of paper; what stands on its front and on its spine. */
@@ -90,9 +90,10 @@ export function CoverPanel({ request, layout, page, unit }: OfBook) {
         </div>
       ))}
       <p className="soft">
-        Spine {typeset(figure("spine_width")?.text ?? "")}, the sheet{" "}
-        {typeset(figure("cover_width")?.text ?? "")} × {typeset(figure("cover_height")?.text ?? "")}. More
-        pages or thicker paper make the spine wider, and the sheet with it.
+        Back, spine and front are one sheet; what lies outside the line is turned in or cut off. Spine{" "}
+        {typeset(figure("spine_width")?.text ?? "")}, the sheet {typeset(figure("cover_width")?.text ?? "")} ×{" "}
+        {typeset(figure("cover_height")?.text ?? "")}. More pages or thicker paper make the spine wider, and
+        the sheet with it.
       </p>
     </div>
   );

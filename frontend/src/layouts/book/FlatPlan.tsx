@@ -1,10 +1,12 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
 import type { LayoutState, OpeningDrawn } from "../../api/types";
-import { Pictured } from "./Pictured";
+import { Pictured, Words } from "./Pictured";
 
 const HIGH = 56;
 const GAP = 10;
+/** Smaller capitals, mm, are not seen in small. */
+const SEEN = 5;
 
 /** All openings in a row, only those in sight drawn; one that wants a look is marked by word and pattern. */
 export function FlatPlan(props: {
@@ -76,6 +78,11 @@ export function FlatPlan(props: {
                     />
                   ),
                 )}
+                {opening.labels
+                  .filter(({ height }) => height > SEEN)
+                  .map((label, number) => (
+                    <Words key={number} label={label} />
+                  ))}
                 {opening.pages.length === 2 && (
                   <path
                     d={`M${opening.width / 2} 0V${opening.height}`}

@@ -142,10 +142,10 @@ export function PicturesPanel({ request, layout, page, looked, onLook, onPick }:
         )}
       </div>
       <button type="button" className="plain-button" onClick={() => take({ spreads: null })}>
-        Lay out anew
+        First layout again
       </button>
       <p className="soft">
-        Anew they keep their order and their pairs, lose as little as can be, and nothing that must stay lies
+        They then keep their order and their pairs, lose as little as can be, and nothing that must stay lies
         in the gutter. What was moved by hand is given up; undo brings it back.
       </p>
       {adding && <AddPrints layout={layout} onClose={() => setAdding(false)} />}

@@ -77,9 +77,8 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
                 }}
               >
                 <svg
-                  width={62}
+                  className="arrangement-symbol"
                   viewBox={`0 0 ${opening.width} ${opening.height}`}
-                  style={{ maxHeight: 40 }}
                   aria-hidden
                 >
                   <rect
@@ -188,7 +187,10 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
           </div>
         </section>
       ) : (
-        <p className="soft">Take a picture in the drawing to type where it lies, or to exchange it.</p>
+        <p className="soft">
+          Take a picture in the drawing to type where it lies, or to exchange it. It is dragged, or sized by
+          its corners; arrow keys move it, Page up and Page down turn the pages.
+        </p>
       )}
     </div>
   );

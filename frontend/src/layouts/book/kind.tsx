@@ -12,10 +12,8 @@ import { TextPanel } from "./TextPanel";
 
 export const book: KindOnScreen<BookRequest> = {
   word: "book",
-  hint: (_, step) =>
-    step === "cover"
-      ? "Back, spine and front in one sheet; what lies outside the line is turned in or cut off."
-      : "Drag a picture or its corners; arrow keys move it 1 mm. Page up and Page down turn the pages.",
+  // Said in the worksheet: below the opening lies the flat plan.
+  hint: () => "",
   makes: (page) => (page?.steps.at(-1)?.key.startsWith("PDF") === false ? "Make the files" : "Make the PDF"),
   strip: false,
   Whole: BookDrawing,

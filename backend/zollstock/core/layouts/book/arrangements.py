@@ -127,7 +127,7 @@ def arrangements(
     >>> one = Opening((2, 3), Fraction(210), Fraction(280))
     >>> found = arrangements(one, Fraction(6), Fraction(8), ZERO)
     >>> len(found), max(len(one.boxes) for one in found)
-    (328, 8)
+    (329, 8)
     """
     below = captions * CAPTION_ROOM
     alone = [list(_of_page(opening, page, safe, swallowed, below)) for page in opening.pages]

@@ -34,7 +34,7 @@ BINDINGS: dict[BindingName, Binding] = {
         in_signatures=True,
         has_spine=False,
     ),
-    "glued": Binding("Glued", "single leaves glued at the spine", 2),
+    "glued": Binding("Glued", "single pages glued at the spine", 2),
     "sewn": Binding("Sewn", "folded sheets sewn together", 4, in_signatures=True),
     "lay-flat": Binding("Lay-flat", "boards that lie open, nothing is swallowed", 2, flat=True),
 }

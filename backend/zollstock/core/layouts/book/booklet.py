@@ -112,9 +112,9 @@ def _side(
             for item in pages[page].items
             if (put := _put(item, at, window, Grid.over(width, height, ppi))) is not None
         ]
-    if layout.marks:
-        items.append(Ink(tuple(_ticks(trim, fold, width, height))))
-    return items
+    # A side with nothing on it is printed as well: the next one must not come in its place.
+    ticks = tuple(_ticks(trim, fold, width, height)) if layout.marks else ()
+    return [*items, Ink(ticks)]
 
 
 def _put(item: Item, at: tuple[Fraction, Fraction], window: Box, grid: Grid) -> Item | None:

@@ -122,7 +122,8 @@ def _sizes(document: dict[str, Any]) -> dict[int, dict[str, str]]:
     try:
         page = document.get("page") or {"width": "21 cm", "height": "28 cm"}
         sides = [parse_length(page[name]) for name in ("width", "height")]
-        found[-1] = {"width": page["width"], "height": page["height"]}
+        if all(side.mm > 0 for side in sides):
+            found[-1] = {"width": page["width"], "height": page["height"]}
         bleed = parse_length(document.get("bleed") or "3 mm").mm
         held = {
             one.first: one

@@ -47,12 +47,12 @@ def _spine(layout: BookRequest, style: LengthStyle) -> Figure:
     if layout.cover is None:
         put = written(f"{layout.pages} ÷ 2 × {{}}", (number(leaf, 3),), lambda one: one * layout.pages / 2,
                       lambda got: f"{show.decimal(got, 2)} mm", shown)  # fmt: skip
-        formula = "pages ÷ 2 × thickness of a leaf"
+        formula = "pages ÷ 2 × paper thickness"
     else:
         put = written(f"{layout.pages} ÷ 2 × {{}} + 2 × {{}}", (number(leaf, 3), number(layout.cover.board.mm, 2)),
                       lambda one, board: one * layout.pages / 2 + 2 * board,
                       lambda got: f"{show.decimal(got, 2)} mm", shown)  # fmt: skip
-        formula = "pages ÷ 2 × thickness of a leaf + 2 × board"
+        formula = "pages ÷ 2 × paper thickness + 2 × board"
     return figure("spine_width", "Spine", mm, "mm", shown, formula, put, "book")
 
 

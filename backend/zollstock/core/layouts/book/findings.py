@@ -15,6 +15,7 @@ from ...shapes.box import Box
 from ...sheet.textblock import flowed
 from ...telling.findings import stops
 from ...work.outcome import with_fit
+from .arrangements import usable
 from .binding import LEAST_SPINE_FOR_TEXT, neighbours
 from .booklet import fits, flip_edge
 from .boxes import Laid, PictureBox, in_whole, typed_box, zones_in_gutter
@@ -154,7 +155,14 @@ def _out_of_gutter(
         if box.x >= 0 and box.right <= held.opening.trim.right:
             typed = typed_box(box, layout.page.width.unit)
             return {"fix": {f"{held.path}.x": typed["x"]}, "fix_label": "Move the box"}
-    return {}
+    # On one page, as large as it is there.
+    page = held.opening.from_left[0]
+    area = usable(held.opening, page, layout.safe.mm, layout.swallowed)
+    times = min(Fraction(1), area.w / held.box.w, area.h / held.box.h)
+    w, h = held.box.w * times, held.box.h * times
+    box = Box(area.x, min(max(held.box.y, area.y), area.bottom - h), w, h)
+    fix = {f"{held.path}.{name}": text for name, text in typed_box(box, layout.page.width.unit).items()}  # fmt: skip
+    return {"fix": fix, "fix_label": f"Put it on page {page}"}
 
 
 def _places(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Finding]:

@@ -195,7 +195,7 @@ def _opening(layout: BookRequest, held: Laid, opening: Opening, style: LengthSty
 
 def _picture(layout: BookRequest, held: PictureBox, style: LengthStyle) -> BookBoxDrawn:
     work, placed = held.work, held.work.placement
-    hidden = any(zones_in_gutter(layout, held))
+    hidden = next(zones_in_gutter(layout, held), None) is not None
     window = held.in_picture(held.box)
     zones = []
     for zone in work.plan.fit.keep:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from decimal import Decimal
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -45,8 +44,8 @@ class BookPaper(Part):
     """The leaves inside: how thick one is, or its grammage (g/m²) and bulk (cm³/g); `factor` of the medium."""
 
     thickness: Length | None = None
-    grammage: Annotated[Decimal, Field(gt=0, le=2000)] | None = None
-    bulk: Annotated[Decimal, Field(gt=0, le=10)] | None = None
+    grammage: float | None = Field(default=None, gt=0, le=2000)
+    bulk: float | None = Field(default=None, gt=0, le=10)
     factor: float = Field(default=0.85, gt=0, le=1)
 
     @property
@@ -56,8 +55,8 @@ class BookPaper(Part):
             return self.thickness.mm
         if self.grammage is None:
             return Fraction(18, 100)
-        bulk = Fraction(12, 10) if self.bulk is None else exact(float(self.bulk))
-        return leaf_of(exact(float(self.grammage)), bulk)
+        bulk = Fraction(12, 10) if self.bulk is None else exact(self.bulk)
+        return leaf_of(exact(self.grammage), bulk)
 
 
 class Cover(Part):
@@ -188,7 +187,7 @@ class BookRequest(LayoutRequest):
             if mm > most:
                 yield name, f"{show.decimal(mm, 1)} mm are too much; {show.decimal(most, 1)} mm at most of such a page"  # fmt: skip
         if self.paper.leaf > 10:
-            yield "paper.thickness", "a leaf is 10 mm thick at most"
+            yield "paper.thickness", "paper is 10 mm thick at most"
         if self.paper.bulk is not None and self.paper.grammage is None:
             yield "paper.bulk", "bulk without a grammage says nothing of thickness"
         if self.paper.thickness is not None and self.paper.grammage is not None:

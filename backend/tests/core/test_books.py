@@ -1,0 +1,410 @@
+"""Books: spine and cover by hand, the first layout against every other, the gutter, text, booklets."""
+
+from __future__ import annotations
+
+import itertools
+import time
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.layouts import book, book_box, book_document, plate
+from zollstock.core.documents.plan import patched
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.layouts import (
+    LayoutError,
+    PageQuery,
+    begin_layout,
+    blocking_reasons,
+    lay,
+    layout_document,
+    layout_page,
+    parse_layout,
+    reckon_layout,
+)
+from zollstock.core.layouts.beginning import Beginning
+from zollstock.core.layouts.book.booklet import pairs
+from zollstock.core.layouts.book.firstlayout import (
+    ALIKE,
+    UNEVEN,
+    ArrangementCosts,
+    first_layout,
+    order_of,
+)
+from zollstock.core.layouts.book.openings import openings
+from zollstock.core.layouts.book.request import BookRequest
+from zollstock.core.layouts.document import Sheets
+
+LAMP = {"name": "lamp", "x": 0.45, "y": 0.4, "w": 0.1, "h": 0.2}
+COVER = {"board": "2.5 mm", "overhang": "3 mm", "hinge": "8 mm", "wrap": "15 mm"}
+
+
+def request(**changes: Any) -> BookRequest:
+    made = book(**changes)
+    assert isinstance(made, BookRequest)
+    return made
+
+
+def value(made: Sheets, name: str) -> Any:
+    return made.figure(name).value
+
+
+def ids(made: Sheets) -> list[str]:
+    return [one.id for one in made.findings]
+
+
+@pytest.mark.parametrize(
+    ("changes", "spine", "width", "height"),
+    [
+        # 24 ÷ 2 × 0.2 = 2.4; with boards + 2 × 2.5.
+        ({"pages": 24, "paper": {"thickness": "0.2 mm"}}, 2.4, 428.4, 286),
+        (
+            {"pages": 24, "paper": {"thickness": "0.2 mm"}, "cover": COVER},
+            7.4,
+            2 * 213 + 7.4 + 30,
+            280 + 6 + 30,
+        ),
+        (
+            {"pages": 200, "paper": {"thickness": "0.2 mm"}, "cover": COVER},
+            25,
+            2 * 213 + 25 + 30,
+            316,
+        ),
+        # 150 g/m² × 1.2 cm³/g ÷ 1000 = 0.18 mm, a hundred of them.
+        ({"pages": 200, "paper": {"grammage": 150, "bulk": 1.2}}, 18, 444, 286),
+        ({"pages": 24, "binding": "stapled"}, 0, 426, 286),
+    ],
+)
+def test_spine_and_cover_by_hand(
+    changes: dict[str, Any], spine: float, width: float, height: float
+) -> None:
+    made = reckon_layout(book(**changes))
+    assert value(made, "spine_width") == pytest.approx(spine)
+    assert value(made, "cover_width") == pytest.approx(width)
+    assert value(made, "cover_height") == pytest.approx(height)
+    cover = made.sheets[-1]
+    assert (cover.name, cover.width, cover.height) == (
+        "Cover",
+        pytest.approx(width),
+        pytest.approx(height),
+    )
+
+
+def test_a_box_has_its_ppi_grade_loss_and_largest() -> None:
+    """6000 × 4000 px in 20 × 10 cm: 6000 px over 7.874 in are 762 ppi, 3000 of 4000 rows are kept."""
+    boxes = [book_box(0, "2 cm", "3 cm", "16 cm", "8 cm")]
+    made = reckon_layout(book(spreads=[{"from": 2, "boxes": boxes}]))
+    assert value(made, "box_ppi_1") == pytest.approx(6000 / (160 / 25.4))
+    assert value(made, "box_loss_1") == pytest.approx(0.25)
+    assert made.figure("box_grade_1").text == "ample"
+    need = value(made, "box_ppi_1") * 160 / value(made, "box_largest_1")
+    # One minute of arc from 35 cm, on paper that holds 0.85 of it.
+    assert need == pytest.approx(25.4 / (350 * 0.000290888) * 0.85, rel=1e-3)
+    assert value(made, "worst_box") == 1
+
+
+def test_pages_that_a_binding_cannot_have_are_a_stop_with_both_neighbours() -> None:
+    for binding, pages, fewer, more in (
+        ("glued", 25, 24, 26),
+        ("stapled", 26, 24, 28),
+        ("sewn", 9, 8, 12),
+    ):
+        made = reckon_layout(book(binding=binding, pages=pages))
+        (stop,) = [one for one in made.findings if one.level == "stop"]
+        assert stop.id == "book-pages" and stop.ways is not None
+        assert [way.fix["pages"] for way in stop.ways] == [fewer, more]
+        for way in stop.ways:
+            cured = parse_layout(patched(book_document(binding=binding, pages=pages), way.fix))
+            assert not blocking_reasons(lay(cured))
+    (only,) = [one for one in reckon_layout(book(pages=1)).findings if one.level == "stop"]
+    assert only.ways is not None and [way.fix["pages"] for way in only.ways] == [2]
+
+
+@pytest.mark.parametrize("pages", [1, 2, 3, 24, 200])
+def test_every_page_lies_on_just_one_opening(pages: int) -> None:
+    held = openings(pages, Fraction(210), Fraction(280))
+    assert [page for one in held for page in one.pages] == list(range(1, pages + 1))
+    assert held[0].pages == (1,)
+    assert all(one.pages[0] % 2 == 0 for one in held[1:])
+    # Read the other way, the spine is on the other side of every page.
+    other = openings(pages, Fraction(210), Fraction(280), "right")
+    for one, turned in zip(held, other, strict=True):
+        assert one.from_left == turned.from_left[::-1]
+        assert all(one.spine(page) != turned.spine(page) for page in one.pages)
+
+
+def every_layout(layout: BookRequest) -> float:
+    """The least cost by trying everything: every number of pictures on every opening, every arrangement."""
+    costs, order = ArrangementCosts(layout), order_of(layout)
+    held = [one for one in layout.openings if not (layout.title_page and one.first == 1)]
+    mean = len(order) / len(held)
+    may_be_empty = len(order) < len(held)
+    least = float("inf")
+    for counts in itertools.product(range(len(order) + 1), repeat=len(held)):
+        if sum(counts) != len(order) or (0 in counts and not may_be_empty):
+            continue
+        options, at = [], 0
+        for opening, count in zip(held, counts, strict=True):
+            options.append(
+                [(0.0, "")]
+                if not count
+                else [
+                    (way.cost, way.arrangement.id)
+                    for way in costs.cheapest(opening, order[at : at + count])
+                ]
+            )
+            at += count
+        ends = {"": 0.0}
+        for ways, count in zip(options, counts, strict=True):
+            after: dict[str, float] = {}
+            for (before, so_far), (cost, name) in itertools.product(ends.items(), ways):
+                total = so_far + cost + UNEVEN * abs(count - mean)
+                total += ALIKE if name and name == before else 0.0
+                after[name] = min(after.get(name, float("inf")), total)
+            ends = after
+        least = min(least, *ends.values())
+    return least
+
+
+CASES = [
+    [plate(), plate(4000, 6000), plate(5000, 5000), plate(9000, 3000)],
+    [plate(), plate(), plate(), plate(), plate()],
+    [plate(9000, 3000, keep=[LAMP], auto=True), plate(4000, 6000), plate(900, 600), plate(4000, 6000)],
+    [plate(4000, 6000, keep=[LAMP], auto=True), plate(12000, 3000)],
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("plans", CASES)
+@pytest.mark.parametrize("pages", [4, 6])
+def test_the_first_layout_is_the_cheapest_there_is(plans: list[Any], pages: int) -> None:
+    layout = request(plans=plans, pages=pages, spreads=None)
+    assert first_layout(layout).cost == pytest.approx(every_layout(layout))
+
+
+def test_sixty_pictures_on_twenty_four_pages_at_once() -> None:
+    sides = [(6000, 4000), (4000, 6000), (5000, 5000), (9000, 3000)]
+    plans = [
+        plate(*sides[number % 4], **({"keep": [LAMP], "auto": True} if number % 3 == 0 else {}))
+        for number in range(60)
+    ]
+    began = time.perf_counter()
+    layout = request(plans=plans, pages=24, spreads=None)
+    found = first_layout(layout)
+    assert time.perf_counter() - began < 2
+    assert [plan for one in found.placed for plan in one.plans] == list(range(60))
+    made = reckon_layout(layout)
+    assert "zone-in-gutter" not in ids(made) and "boxes-overlap" not in ids(made)
+
+
+def test_three_hundred_pictures_keep_their_order_and_their_pairs() -> None:
+    plans = [plate(title=f"Plate {number}") for number in range(300)]
+    pairs_ = [[0, 1], [40, 41, 42], [7, 90]]
+    layout = request(plans=plans, pages=120, spreads=None, keep_together=pairs_, leave_out=[5, 6])
+    began = time.perf_counter()
+    found = first_layout(layout)
+    assert time.perf_counter() - began < 15
+    placed = [plan for one in found.placed for plan in one.plans]
+    assert placed == order_of(layout) and 5 not in placed
+    assert placed.index(90) == placed.index(7) + 1
+    for group in pairs_:
+        assert any(set(group) <= set(one.plans) for one in found.placed)
+
+
+def test_more_pictures_than_pages_hold_are_told() -> None:
+    plans = [plate() for _ in range(30)]
+    made = reckon_layout(book(plans=plans, pages=2, spreads=None))
+    (told,) = [one for one in made.findings if one.id == "book-no-place"]
+    assert "22 pictures have no place" in told.text
+
+
+@settings(deadline=None, max_examples=30)
+@given(
+    st.lists(st.tuples(st.integers(600, 9000), st.integers(600, 9000)), min_size=1, max_size=9),
+    st.integers(1, 5),
+    st.sampled_from(["left", "right"]),
+)
+def test_no_two_boxes_of_a_first_layout_overlap_and_each_lies_on_its_opening(
+    sides: list[tuple[int, int]], half: int, opens: str
+) -> None:
+    layout = request(
+        plans=[plate(*one) for one in sides], pages=2 * half, spreads=None, opens=opens
+    )
+    again = first_layout(layout)
+    for one in again.placed:
+        for box in one.arrangement.boxes:
+            trim = one.opening.trim
+            assert (
+                box.x >= 0 and box.y >= 0 and box.right <= trim.right and box.bottom <= trim.bottom
+            )
+        for a, b in itertools.combinations(one.arrangement.boxes, 2):
+            assert a.right <= b.x or b.right <= a.x or a.bottom <= b.y or b.bottom <= a.y
+    assert first_layout(layout) == again
+
+
+def post_in_gutter(**fit: Any) -> dict[str, Any]:
+    """A picture across both pages whose post, in its middle, lies where the pages are bound."""
+    boxes = [book_box(0, "1 cm", "6 cm", "40 cm", "12 cm")]
+    plans = [
+        plate(12000, 2500, "Wall", keep=[LAMP | {"name": "post", "w": 0.02, "x": 0.49}], **fit)
+    ]
+    return book_document(plans=plans, spreads=[{"from": 2, "boxes": boxes}])
+
+
+def test_a_zone_in_the_gutter_is_told_with_the_move_that_cures_it() -> None:
+    document = post_in_gutter()
+    (told,) = [
+        one for one in reckon_layout(parse_layout(document)).findings if one.id == "zone-in-gutter"
+    ]
+    assert told.text == "The post of Wall lies in the gutter, page 2–3." and told.fix
+    cured = reckon_layout(parse_layout(patched_deep(document, told.fix)))
+    assert "zone-in-gutter" not in ids(cured) and "keep-zone-cut" not in ids(cured)
+    # Where no picture is left to move in its box, the box moves.
+    whole = post_in_gutter()
+    whole["plans"][0]["picture"]["height_px"] = 3600
+    whole["spreads"][0]["boxes"][0] |= {"x": "3 cm", "width": "36 cm", "height": "10.8 cm"}
+    (told,) = [
+        one for one in reckon_layout(parse_layout(whole)).findings if one.id == "zone-in-gutter"
+    ]
+    assert told.fix_label == "Move the box" and told.fix
+    assert "zone-in-gutter" not in ids(reckon_layout(parse_layout(patched_deep(whole, told.fix))))
+    # Where the box fills both pages, it goes on one of them.
+    whole["spreads"][0]["boxes"][0] |= {"x": "0 cm", "width": "42 cm", "height": "12.6 cm"}
+    (told,) = [
+        one for one in reckon_layout(parse_layout(whole)).findings if one.id == "zone-in-gutter"
+    ]
+    assert told.fix_label == "Put it on page 2" and told.fix
+    assert (
+        ids(reckon_layout(parse_layout(patched_deep(whole, told.fix))))
+        == ["book-no-place", "spine-narrow"][1:]
+    )
+
+
+def patched_deep(document: dict[str, Any], fix: dict[str, Any]) -> dict[str, Any]:
+    """A fix whose paths lead through lists."""
+    import copy
+
+    made = copy.deepcopy(document)
+    for path, put in fix.items():
+        holder: Any = made
+        *names, last = path.split(".")
+        for name in names:
+            holder = holder[int(name)] if isinstance(holder, list) else holder.setdefault(name, {})
+        holder[last] = put
+    return made
+
+
+def test_lay_flat_swallows_nothing_unless_it_is_said() -> None:
+    document = post_in_gutter() | {"binding": "lay-flat"}
+    assert "zone-in-gutter" not in ids(reckon_layout(parse_layout(document)))
+    assert "zone-in-gutter" in ids(reckon_layout(parse_layout(document | {"gutter": "6 mm"})))
+
+
+def test_places_that_go_wrong_are_told() -> None:
+    boxes = [
+        book_box(0, "0 mm", "6 cm", "51.4 cm", "18 cm"),
+        book_box(1, "1 cm", "5 cm", "10 cm", "10 cm"),
+        book_box(2, "2 mm", "25 cm", "3 cm", "2 cm"),
+    ]
+    made = reckon_layout(book(spreads=[{"from": 2, "boxes": boxes}]))
+    assert {"box-beyond", "boxes-overlap", "box-near-trim"} <= set(ids(made))
+
+
+def test_a_fix_for_a_first_layout_brings_its_spreads_along() -> None:
+    plans = [plate(900, 600, "Small")]
+    layout = request(plans=plans, pages=2, spreads=None)
+    page = layout_page(layout, seen=PageQuery(sheet=0))
+    assert page.book is not None and page.book.spreads
+    document = layout_document(layout) | {"spreads": None}
+    assert document["spreads"] is None
+
+
+@pytest.mark.parametrize(
+    ("changes", "where", "word"),
+    [
+        ({"page": {"width": "0 mm", "height": "28 cm"}}, "page.width", "10 mm at least"),
+        ({"page": {"width": "11 1/ in", "height": "28 cm"}}, "page.width", "11 1/"),
+        ({"gutter": "10 cm"}, "gutter", "too much"),
+        ({"leave_out": [7]}, "leave_out", "0 to 2"),
+        ({"keep_together": [[0, 1], [1, 2]]}, "keep_together", "one group"),
+        ({"spreads": [{"from": 3, "boxes": []}]}, "spreads[0].from", "even"),
+        ({"spreads": [{"from": 2, "boxes": [book_box(9, "0 mm", "0 mm", "5 cm", "5 cm")]}]}, "spreads[0].boxes[0].plan", "0 to 2"),
+        ({"spreads": [{"from": 2, "boxes": [book_box(None, "0 mm", "0 mm", "5 cm", "5 cm")]}]}, "spreads[0].boxes[0]", "a picture or a text"),
+        ({"spreads": [{"from": 2, "boxes": [book_box(0, "0 mm", "0 mm", "0 cm", "5 cm")]}]}, "spreads[0].boxes[0].width", "1 mm"),
+        ({"paper": {"thickness": "0.2 mm", "grammage": 150}}, "paper.grammage", "not both"),
+        ({"pages": 900}, "pages", "400"),
+    ],
+)  # fmt: skip
+def test_wrong_books_are_refused_in_words(changes: dict[str, Any], where: str, word: str) -> None:
+    with pytest.raises(LayoutError) as refused:
+        book(**changes)
+    assert any(where in path and word in text for path, text in refused.value.problems)
+
+
+def test_a_booklet_folds_into_the_order_of_reading() -> None:
+    """Sheets laid into one another and opened one by one show the pages from 1 on."""
+    for count in (4, 8, 12, 24):
+        sheets = pairs(count)
+        left = [front[0] for front, _ in sheets] + [back[0] for _, back in sheets]
+        right = [front[1] for front, _ in sheets] + [back[1] for _, back in sheets]
+        assert sorted(left + right) == list(range(1, count + 1))
+        for front, back in sheets:
+            # Both sides of a half: the page after it, or before it.
+            assert back[0] == front[1] + 1 and back[1] == front[0] - 1
+            assert sum(front) == sum(back) == count + 1
+
+
+def test_a_booklet_has_two_sides_a_sheet_and_says_how_to_flip() -> None:
+    small = {"width": "148 mm", "height": "210 mm"}
+    boxes = [{"from": 2, "boxes": [book_box(0, "2 cm", "3 cm", "20 cm", "12 cm")]}]
+    made = reckon_layout(
+        book(page=small, binding="stapled", files="booklet", spreads=boxes,
+             sheet={"width": "297 mm", "height": "420 mm"}, paper={"thickness": "0.2 mm"})
+    )  # fmt: skip
+    assert [sheet.name.split(",")[0] for sheet in made.sheets] == [
+        "Sheet 1",
+        "Sheet 1",
+        "Sheet 2",
+        "Sheet 2",
+    ]
+    assert {"booklet-flip", "booklet-creep"} <= set(ids(made))
+    assert value(made, "creep") == pytest.approx(0.2)
+    too_large = reckon_layout(book(binding="stapled", files="booklet"))
+    # 42 × 28 cm are not printed on a sheet of 42 × 29.7 cm less its margins.
+    assert "booklet-paper" in ids(too_large)
+
+
+def test_text_that_has_no_room_and_signs_that_no_font_has_are_told() -> None:
+    words = book_box(
+        None,
+        "2 cm",
+        "2 cm",
+        "3 cm",
+        "6 mm",
+        text="Fog over the salt pans, seen at dawn from the mill Соль",
+    )
+    made = reckon_layout(book(spreads=[{"from": 2, "boxes": [words]}]))
+    assert {"text-overflow", "text-signs"} <= set(ids(made))
+
+
+def test_a_narrow_spine_carries_no_text() -> None:
+    narrow = reckon_layout(book(pages=8))
+    assert "spine-narrow" in ids(narrow)
+    assert all(label.turn is None for label in narrow.sheets[-1].labels)
+    wide = reckon_layout(book(pages=200, cover=COVER))
+    (spine,) = [label for label in wide.sheets[-1].labels if label.turn]
+    assert spine.text == "Catalogue"
+
+
+def test_a_new_book_of_prints_is_laid_out_and_reads_back_the_same() -> None:
+    plans = [
+        plate(title=f"Plate {number}") | {"target": {"width": "30 cm", "height": "20 cm"}}
+        for number in range(9)
+    ]
+    begun = begin_layout("book", plans, Beginning(unit="cm", title="Plates"))
+    layout = parse_layout(begun)
+    document = layout_document(layout)
+    assert isinstance(layout, BookRequest) and layout.spreads
+    assert parse_layout(document) == layout
+    assert len({box.plan for spread in layout.spreads for box in spread.boxes}) == 9
