@@ -79,6 +79,7 @@ LAYOUTS = {
     ),
     "hang": layouts.hang_document(),
     "gang": layouts.gang_document(),
+    "book": layouts.book_document(spreads=None, ppi=60),
 }
 #: Dots an inch at which the pages of a PDF are compared.
 _DPI = "72"

@@ -17,6 +17,7 @@ from zollstock.core.sizes.library import library
 from zollstock.core.studio.stock import read_stock
 from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 from zollstock.demo import museum, plates, walls, workshop
+from zollstock.demo.catalogue import catalogue
 from zollstock.demo.management.commands import load_demo
 from zollstock.jobs.kinds import PRINT
 from zollstock.jobs.models import Design, Job
@@ -99,7 +100,9 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     assert kinds == ["tiles", "id", "id", "id", "life"]
     hung = [held.document["kind"] for held in hall.layouts]
     assert hung == ["panels", "hang", "gang"]
-    assert Design.objects.count() == 11 + len(plates.PLATES) + len(workshop.PRINTS) + len(
+    plated = Job.objects.get(account=account, title=museum.CATALOGUE["title"])
+    assert [held.document["kind"] for held in plated.layouts] == ["book"]
+    assert Design.objects.count() == 12 + len(plates.PLATES) + len(workshop.PRINTS) + len(
         kinds
     ) + len(hung)
     assert len(list(STOCK.of(account)[0].papers())) == 7
@@ -129,6 +132,28 @@ def test_the_halls_layouts_are_those_that_the_story_tells() -> None:
     assert sum(way.id.startswith("paper-") for way in page.ways) == len(list(stock.papers()))
     seen = layout_page(row, "cm").scene
     assert seen is not None and seen.caption.endswith("seen from 4 m") and not seen.missing
+
+
+def test_the_catalogue_has_one_bad_box_and_one_post_in_the_gutter() -> None:
+    """24 pages of plates in their order; the post can be freed, the postcard is too large."""
+    of_plates = [
+        {"title": plate.file, "picture": {"width_px": plate.width, "height_px": plate.height}}
+        | {"fit": {"keep": [plate.keep] if plate.keep else []}, "target": {"width": "9 cm", "height": "6 cm"}}
+        for plate in plates.PLATES
+    ]  # fmt: skip
+    wall, postcard = (
+        museum.PLANS[file] | {"picture": {"width_px": width, "height_px": height}, "fit": {}}
+        for file, width, height in ((walls.STAIRS, 12_000, 4000), (museum.POSTCARD, 1200, 800))
+    )
+    layout = parse_layout(catalogue(of_plates, wall, postcard))
+    laid = lay(layout)
+    assert not blocking_reasons(laid)
+    assert len(laid.sheets) == 24 and len(laid.apart) == 1
+    (torn,) = [one for one in laid.findings if one.id == "zone-in-gutter"]
+    assert "post" in torn.text and torn.fix is not None
+    (bad,) = [one for one in laid.findings if one.id == "box-soft"]
+    assert "page 20" in bad.text
+    assert not any(one.id == "book-no-place" for one in laid.findings)
 
 
 def test_the_workshops_layouts_are_those_that_the_story_tells() -> None:

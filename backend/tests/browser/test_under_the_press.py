@@ -15,7 +15,7 @@ from tests.browser.standing import standing
 #: Leaving a field has had its answers by then, ms.
 AFTER = 300
 #: Layouts that are begun from a print.
-KINDS = ("tiles", "life", "panels", "gang")
+KINDS = ("tiles", "life", "panels", "gang", "book")
 #: What a person types into the first field of a page, and then presses a main button at once: a doubtful reading
 #: (8 × 10: inches?), and what is not understood.
 TYPED = ("8 x 10", "11 1/ in")
@@ -39,7 +39,7 @@ def places(page: Page, bench) -> dict[str, Place]:
     steps = ("size", "fit", "edge", "pixels", "distance", "handover")
     found = {f"bench, {step}": Place(f"/prints/{number}/{step}") for step in steps}
     for kind in KINDS:
-        many = kind in ("hang", "gang")
+        many = kind in ("hang", "gang", "book")
         wanted = {"kind": kind, "print": None if many else number, "prints": [number] * many}
         found[kind] = Place(f"/layouts/{ask('POST', f'jobs/{job}/layouts', wanted)['id']}")
     return found | {

@@ -11,7 +11,7 @@ from pathlib import Path
 
 import pytest
 
-from tests.layouts import gang, hanging, life, panels, passes, tiles
+from tests.layouts import book, gang, hanging, life, panels, passes, tiles
 from tests.plans import border, plan
 from zollstock.core.layouts import layout_page
 from zollstock.core.legend import (
@@ -77,7 +77,7 @@ def test_every_figure_that_is_written_says_what_it_is() -> None:
     assert [name for name in found if of_figure(name[1]) is None] == []
 
 
-LAYOUTS = (tiles, passes, life, panels, hanging, gang)
+LAYOUTS = (tiles, passes, life, panels, hanging, gang, book)
 
 
 def edges() -> list[dict[str, object]]:

@@ -33,10 +33,10 @@ class LayoutQuestion(Schema):
     picture: UUID | None = None
 
 
-@router.post("/layouts/reckon", response=LayoutPage, exclude_none=True)
+@router.post("/layouts/reckon", response=LayoutPage, exclude_none=True, by_alias=True)
 def reckon_layout(request: SignedRequest, asked: LayoutQuestion) -> HttpResponse:
     """The page of a layout: its rule, figures, findings, ways, and all sheets as they are drawn."""
     seen = PageQuery(studio_of(request.user, asked.picture), asked.on, asked.sheet)
     made = layout_page(parse_layout(asked.layout), asked.unit, seen)
     # As with prints: the model is what the response says.
-    return HttpResponse(made.model_dump_json(exclude_none=True), content_type="application/json")
+    return HttpResponse(made.model_dump_json(exclude_none=True, by_alias=True), content_type="application/json")

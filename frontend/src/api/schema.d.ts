@@ -6122,9 +6122,9 @@ export interface components {
             /** Thickness */
             thickness: string | null;
             /** Grammage */
-            grammage: string | null;
+            grammage: number | null;
             /** Bulk */
-            bulk: string | null;
+            bulk: number | null;
             /**
              * Factor
              * @default 0.85

@@ -178,8 +178,7 @@ export function BookPanel({ request, page, unit }: OfBook) {
             value={paper.bulk ?? 1.2}
             {...typing}
             onRead={(bulk) =>
-              bulk !== null &&
-              change({ "paper.bulk": bulk, "paper.grammage": paper.grammage ?? 150 })
+              bulk !== null && change({ "paper.bulk": bulk, "paper.grammage": paper.grammage ?? 150 })
             }
           />
         </div>

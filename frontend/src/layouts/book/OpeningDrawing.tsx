@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from "react";
 import type { BookBoxDrawn, BookDrawn, BookRequest, BoxMm, OpeningDrawn } from "../../api/types";
 import { arrowBy } from "../../drawing/arrowBy";
-import { asTyped, handStep } from "../../drawing/typedLength";
+import { asTyped, handStep, mmOf } from "../../drawing/typedLength";
 import { useDrag } from "../../drawing/useDrag";
 import { usePreferences } from "../../session/useSession";
 import { typeset } from "../../shell/typeset";
@@ -9,7 +9,7 @@ import type { WholeProps } from "../kinds";
 import { useLayoutStore } from "../layoutStore";
 import { Pictured, rect, Words } from "./Pictured";
 import { linesOf, movedBox, sizedBox, type Corner } from "./snapped";
-import { placeOf, withBox, withoutBox } from "./spreads";
+import { boxAt, placeOf, spreadsInHand, withBox, withoutBox } from "./spreads";
 
 const AROUND = 44;
 const REACH = 7;
@@ -40,6 +40,8 @@ export function OpeningDrawing(props: OpeningProps) {
   const [w, h] = [opening.width + 2 * bleed, opening.height + 2 * bleed];
   const scale = Math.max(0.05, Math.min((props.width - 2 * AROUND) / w, (props.height - 2 * AROUND) / h));
   const step = handStep(account.unit);
+  // As they are now: keys come faster than answers.
+  const spreads = () => spreadsInHand(useLayoutStore.getState().document as BookRequest, book);
   const put = (box: BookBoxDrawn, sides: BoxMm, live: boolean) => {
     const [x, y, width, height] = sides.map((mm) => asTyped(mm, account.unit)) as [
       string,
@@ -47,7 +49,7 @@ export function OpeningDrawing(props: OpeningProps) {
       string,
       string,
     ];
-    store.change({ spreads: withBox(book.spreads, placeOf(box.path), { x, y, width, height }) }, live);
+    store.change({ spreads: withBox(spreads(), placeOf(box.path), { x, y, width, height }) }, live);
   };
   const linesFor = (box: BookBoxDrawn) =>
     linesOf(
@@ -79,10 +81,14 @@ export function OpeningDrawing(props: OpeningProps) {
   });
   const onKey = (box: BookBoxDrawn, event: KeyboardEvent) => {
     const by = arrowBy(event, step * (event.shiftKey ? 10 : 1));
-    const [x, y, wide, high] = box.box;
+    const now = boxAt(spreads(), placeOf(box.path));
+    const at = [now?.x, now?.y, now?.width, now?.height].map(
+      (side, axis) => mmOf(side ?? "") ?? box.box[axis] ?? 0,
+    );
+    const [x, y, wide, high] = at as BoxMm;
     if (by) put(box, [Math.max(0, x + by[0]), Math.max(0, y + by[1]), wide, high], false);
     else if (event.key === "Delete" || event.key === "Backspace") {
-      store.change({ spreads: withoutBox(book.spreads, placeOf(box.path)) });
+      store.change({ spreads: withoutBox(spreads(), placeOf(box.path)) });
       props.onPick(null);
     } else return;
     event.preventDefault();

@@ -3,7 +3,7 @@ import { LongListInBox } from "../../drawing/LongList";
 import { AddPrints } from "../AddPrints";
 import { useLayoutStore } from "../layoutStore";
 import type { OfBook } from "../stepPanels/types";
-import { boxesOn, withBoxes } from "./spreads";
+import { boxesOn, withBoxes, spreadsInHand } from "./spreads";
 import type { BookBox } from "../../api/types";
 
 const ROW = 36;
@@ -15,6 +15,7 @@ export function PicturesPanel({ request, layout, page, looked, onLook, onPick }:
   const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set());
   const { book } = page;
   if (!book) return null;
+  const spreads = spreadsInHand(request, book);
   const where = new Map(
     book.openings.flatMap((opening, at) =>
       opening.boxes.flatMap((box) => (box.plan === null ? [] : [[box.plan, { at, box }] as const])),
@@ -35,14 +36,14 @@ export function PicturesPanel({ request, layout, page, looked, onLook, onPick }:
       height: `${Math.round(side)} mm`,
     } as BookBox;
     take({
-      spreads: withBoxes(book.spreads, first, [...boxesOn(book.spreads, first), box]),
+      spreads: withBoxes(spreads, first, [...boxesOn(spreads, first), box]),
       leave_out: request.leave_out.filter((one) => one !== plan),
     });
   };
   const leave = (plan: number) =>
     take({
       leave_out: [...request.leave_out, plan],
-      spreads: book.spreads
+      spreads: spreads
         .map((spread) => ({ ...spread, boxes: spread.boxes.filter((box) => box.plan !== plan) }))
         .filter((spread) => spread.boxes.length),
     });

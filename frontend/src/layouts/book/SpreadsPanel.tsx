@@ -5,7 +5,7 @@ import { Pick } from "../../shell/Pick";
 import { useLayoutStore } from "../layoutStore";
 import type { OfBook } from "../stepPanels/types";
 import { useLayoutTyping } from "../useLayoutTyping";
-import { arranged, movedTo, placeOf, withBox, withoutBox, withPicture } from "./spreads";
+import { arranged, movedTo, placeOf, withBox, withoutBox, withPicture, spreadsInHand } from "./spreads";
 
 const SIDES = [
   ["Left", 0, "x"],
@@ -20,6 +20,7 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
   const take = useLayoutStore((store) => store.change);
   const { book } = page;
   if (!book) return null;
+  const spreads = spreadsInHand(request, book);
   const at = Math.min(looked ?? 0, book.openings.length - 1);
   const opening = book.openings[at];
   const box = opening?.boxes.find((one) => one.number === picked);
@@ -35,7 +36,7 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
       width: asTyped(wide, unit),
       height: asTyped(high, unit),
     };
-    take({ spreads: movedTo(book.spreads, placeOf(box.path), other.first, sides) });
+    take({ spreads: movedTo(spreads, placeOf(box.path), other.first, sides) });
     onPick(null);
     onLook(next);
   };
@@ -72,7 +73,7 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
                 aria-pressed={one.taken}
                 aria-label={`Arrangement ${number + 1}`}
                 onClick={() => {
-                  take({ spreads: arranged(book.spreads, opening.first, one.typed as never) });
+                  take({ spreads: arranged(spreads, opening.first, one.typed as never) });
                   onPick(null);
                 }}
               >
@@ -116,7 +117,7 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
                   value={plan}
                   onChange={(event) =>
                     take({
-                      spreads: withPicture(book.spreads, placeOf(box.path), Number(event.target.value)),
+                      spreads: withPicture(spreads, placeOf(box.path), Number(event.target.value)),
                     })
                   }
                 >
@@ -152,7 +153,7 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
                 inputClass="!w-24"
                 {...typing}
                 onRead={(typed) =>
-                  change({ spreads: withBox(book.spreads, placeOf(box.path), { [name]: typed }) })
+                  change({ spreads: withBox(spreads, placeOf(box.path), { [name]: typed }) })
                 }
               />
             ))}
@@ -178,7 +179,7 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
               type="button"
               className="plain-button"
               onClick={() => {
-                take({ spreads: withoutBox(book.spreads, placeOf(box.path)) });
+                take({ spreads: withoutBox(spreads, placeOf(box.path)) });
                 onPick(null);
               }}
             >

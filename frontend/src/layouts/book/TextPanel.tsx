@@ -6,7 +6,7 @@ import { Pick } from "../../shell/Pick";
 import { useLayoutStore } from "../layoutStore";
 import type { OfBook } from "../stepPanels/types";
 import { useLayoutTyping } from "../useLayoutTyping";
-import { boxAt, boxesOn, placeOf, withBox, withBoxes, withoutBox } from "./spreads";
+import { boxAt, boxesOn, placeOf, withBox, withBoxes, withoutBox, spreadsInHand } from "./spreads";
 
 /** Page numbers, captions, the title page, and texts of one's own. */
 export function TextPanel({ request, page, unit, picked, looked, onPick }: OfBook) {
@@ -15,11 +15,12 @@ export function TextPanel({ request, page, unit, picked, looked, onPick }: OfBoo
   const settle = useLayoutStore((store) => store.settle);
   const { book } = page;
   if (!book) return null;
+  const spreads = spreadsInHand(request, book);
   const opening = book.openings[Math.min(looked ?? 0, book.openings.length - 1)];
   const held = opening?.boxes.find((one) => one.number === picked && one.plan === null);
-  const text = held && boxAt(book.spreads, placeOf(held.path));
+  const text = held && boxAt(spreads, placeOf(held.path));
   const put = (part: Partial<BookBox>, live = false) =>
-    held && take({ spreads: withBox(book.spreads, placeOf(held.path), part) }, live);
+    held && take({ spreads: withBox(spreads, placeOf(held.path), part) }, live);
   const add = () => {
     if (!opening) return;
     const page = opening.width / opening.pages.length;
@@ -35,7 +36,7 @@ export function TextPanel({ request, page, unit, picked, looked, onPick }: OfBoo
       align: "left",
       colour: "#000000",
     } as BookBox;
-    take({ spreads: withBoxes(book.spreads, opening.first, [...boxesOn(book.spreads, opening.first), box]) });
+    take({ spreads: withBoxes(spreads, opening.first, [...boxesOn(spreads, opening.first), box]) });
   };
   return (
     <div className="space-y-3">
@@ -74,9 +75,7 @@ export function TextPanel({ request, page, unit, picked, looked, onPick }: OfBoo
             purpose="edge"
             inputClass="!w-24"
             {...typing}
-            onRead={(capitals) =>
-              change({ spreads: withBox(book.spreads, placeOf(held.path), { capitals }) })
-            }
+            onRead={(capitals) => change({ spreads: withBox(spreads, placeOf(held.path), { capitals }) })}
           />
           <Row name="Letters">
             <Pick
@@ -105,7 +104,7 @@ export function TextPanel({ request, page, unit, picked, looked, onPick }: OfBoo
             type="button"
             className="plain-button"
             onClick={() => {
-              take({ spreads: withoutBox(book.spreads, placeOf(held.path)) });
+              take({ spreads: withoutBox(spreads, placeOf(held.path)) });
               onPick(null);
             }}
           >

@@ -3,6 +3,12 @@ import type { BookBox, BookSpread } from "../../api/types";
 
 export type Spreads = readonly BookSpread[];
 
+/** The spreads in hand: the document's own, or the first layout's as long as nothing was moved. */
+export const spreadsInHand = (
+  request: { spreads: BookSpread[] | null },
+  page: { spreads: BookSpread[] },
+): BookSpread[] => request.spreads ?? page.spreads;
+
 /** Where a box stands in the document. */
 export interface BoxAt {
   spread: number;
