@@ -48,7 +48,7 @@ def page(caller: Caller, held: dict[str, Any], **asked: Any) -> dict[str, Any]:
 def test_a_book_of_prints_is_laid_out_at_once(caller: Caller, held: dict[str, Any]) -> None:
     document = held["document"]
     placed = [box["plan"] for spread in document["spreads"] for box in spread["boxes"]]
-    assert placed == [0, 1, 2] and document["pages"] == 16
+    assert placed == [0, 1, 2] and document["pages"] == 8
     shown = page(caller, held, sheet=1)["book"]
     assert [one["name"] for one in shown["openings"]][:2] == ["1", "2–3"]
     assert shown["looked_at"] == 1 and len(shown["audit"]) == 3
@@ -61,7 +61,7 @@ def test_it_is_changed_by_version_and_a_stale_window_is_told(
     assert after["document"]["pages"] == 24
     assert saved(caller, held, pages=20, expect=409)
     undone = caller("POST", f"layouts/{held['id']}/undo", {"version": after["version"]})
-    assert undone["document"]["pages"] == 16
+    assert undone["document"]["pages"] == 8
     told = saved(caller, undone, expect=422, page={"width": "11 1/ in", "height": "28 cm"})
     assert told["problems"][0]["path"] == "page.width"
 
@@ -76,7 +76,7 @@ def test_pages_and_cover_are_made(caller: Caller, held: dict[str, Any]) -> None:
     assert len(names) == 2 and names[1].endswith("-cover.pdf")
     answer = caller.client.get(f"/api/orders/{line.id}/files/1")
     with pikepdf.open(io.BytesIO(b"".join(answer.streaming_content))) as book:
-        assert len(book.pages) == 16
+        assert len(book.pages) == 8
 
 
 def test_more_prints_come_behind_and_have_no_place_yet(

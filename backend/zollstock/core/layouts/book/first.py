@@ -9,7 +9,7 @@ from ..beginning import Beginning, Document
 
 #: So many pictures a spread holds without being crowded.
 _A_SPREAD = 2
-_LEAST, _MOST = 16, 96
+_LEAST, _MOST = 8, 96
 
 
 @dataclass(frozen=True, slots=True)
