@@ -18,7 +18,7 @@ export function PicturesPanel({ request, layout, page, looked, onLook, onPick }:
   const spreads = spreadsInHand(request, book);
   const where = new Map(
     book.openings.flatMap((opening, at) =>
-      opening.boxes.flatMap((box) => (box.plan === null ? [] : [[box.plan, { at, box }] as const])),
+      opening.boxes.flatMap((box) => (box.piece ? [[box.plan ?? -1, { at, box }] as const] : [])),
     ),
   );
   const out = new Set(request.leave_out);

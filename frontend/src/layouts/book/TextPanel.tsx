@@ -17,7 +17,7 @@ export function TextPanel({ request, page, unit, picked, looked, onPick }: OfBoo
   if (!book) return null;
   const spreads = spreadsInHand(request, book);
   const opening = book.openings[Math.min(looked ?? 0, book.openings.length - 1)];
-  const held = opening?.boxes.find((one) => one.number === picked && one.plan === null);
+  const held = opening?.boxes.find((one) => one.number === picked && !one.piece);
   const text = held && boxAt(spreads, placeOf(held.path));
   const put = (part: Partial<BookBox>, live = false) =>
     held && take({ spreads: withBox(spreads, placeOf(held.path), part) }, live);
