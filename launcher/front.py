@@ -21,7 +21,7 @@ PIECES, MOST_PIECE = "^/api/parcels/[0-9a-f-]+$", 9 * 2**20
 #: What takes long goes to processes of its own, which stand back behind a moving hand, and what streams to others
 #: with many lines, each of which a slow reader may hold: the lanes (`zollstock.site.lanes` has the rest).
 LANES = {
-    "heavy": r"^/api/(layouts/reckon|layouts/\d+/orders|layouts/\d+/(wall|hanging|pieces)\.\w+|leave-room\.(png|pdf)"
+    "heavy": r"^/api/(layouts/reckon|layouts/\d+/orders|layouts/\d+/(wall|hanging|pieces)\.\w+|leave-room\.(png|pdf)|canvas\.\w+"
     r"|(prints|jobs)/\d+/(workshop|cutting|sizes)\.\w+|sensors\.pdf)$",
     "streams": r"^/api/((orders|runs)/[0-9a-f-]+/files\.(zip|csv)|jobs/\d+/archive)$",
 }

@@ -32,6 +32,8 @@ const PicturePage = fetched(async () => (await import("./pictures/PicturePage"))
 const LookPage = fetched(async () => (await import("./look/LookPage")).LookPage);
 const RescuePage = fetched(async () => (await import("./rescue/RescuePage")).RescuePage);
 const ProofPage = fetched(async () => (await import("./proof/ProofPage")).ProofPage);
+const NewCanvasPage = fetched(async () => (await import("./sizes/NewCanvasPage")).NewCanvasPage);
+const CanvasOfPrint = fetched(async () => (await import("./sizes/NewCanvasPage")).CanvasOfPrint);
 const LeaveRoomPage = fetched(async () => (await import("./sizes/LeaveRoomPage")).LeaveRoomPage);
 const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).LibraryPage);
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
@@ -111,6 +113,8 @@ function Places() {
         <Route path="/how-big" element={<HowBigPage />} />
         <Route path="/sensors" element={<SensorsPage />} />
         <Route path="/leave-room" element={<LeaveRoomPage />} />
+        <Route path="/canvas" element={<NewCanvasPage />} />
+        <Route path="/prints/:id/canvas" element={<CanvasOfPrint />} />
         <Route path="/stock" element={<StockPage />} />
         <Route path="/photo-rules" element={<RulesPage />} />
         <Route path="/layouts/new" element={<NewLayoutPage />} />

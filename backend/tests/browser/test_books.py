@@ -152,7 +152,7 @@ def test_the_audit_leads_to_its_box_and_the_pdf_is_made(book: Callable[[], Page]
     expect(page.get_by_test_id("cover")).to_be_visible()
     page.get_by_role("button", name="Boards").click()
     page.get_by_label("Picture on the front").select_option("Weed")
-    expect(page.get_by_text("Turn-in")).to_be_visible()
+    expect(page.get_by_text("Turn-in", exact=True)).to_be_visible()
     axe_in_both(page, "cover")
     blade(page, "handover").click()
     page.get_by_label("Resolution").fill("40")

@@ -16,6 +16,7 @@ from zollstock.core.documents.plan import Plan, parse_plan
 from zollstock.core.ground.lengths import LengthError, ShownUnit
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.schema import (
+    canvas_schema,
     layout_schema,
     plan_schema,
     reckoning_schema,
@@ -190,6 +191,11 @@ def schema_of_plan(request: HttpRequest) -> dict[str, Any]:
 @router.get("/schema/layout.json", auth=None, response=dict[str, Any])
 def schema_of_layout(request: HttpRequest) -> dict[str, Any]:
     return layout_schema()
+
+
+@router.get("/schema/canvas.json", auth=None, response=dict[str, Any])
+def schema_of_canvas(request: HttpRequest) -> dict[str, Any]:
+    return canvas_schema()
 
 
 @router.get("/schema/rescue.json", auth=None, response=dict[str, Any])

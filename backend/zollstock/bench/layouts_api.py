@@ -39,4 +39,6 @@ def reckon_layout(request: SignedRequest, asked: LayoutQuestion) -> HttpResponse
     seen = PageQuery(studio_of(request.user, asked.picture), asked.on, asked.sheet)
     made = layout_page(parse_layout(asked.layout), asked.unit, seen)
     # As with prints: the model is what the response says.
-    return HttpResponse(made.model_dump_json(exclude_none=True, by_alias=True), content_type="application/json")
+    return HttpResponse(
+        made.model_dump_json(exclude_none=True, by_alias=True), content_type="application/json"
+    )

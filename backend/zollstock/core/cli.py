@@ -9,12 +9,13 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from .documents.faults import DocumentError
-from .documents.formats import LAYOUT_FORMAT
+from .documents.formats import CANVAS_FORMAT, LAYOUT_FORMAT
 from .documents.plan import Plan, parse_plan
 from .ground.pipes import reader_may_leave
 
 if TYPE_CHECKING:
     from .layouts.request import LayoutRequest
+    from .questions.canvas.request import Canvas
 
 INVALID = 2
 
@@ -22,7 +23,8 @@ INVALID = 2
 def main(arguments: list[str] | None = None) -> int:
     parser = argparse.ArgumentParser(
         prog="zollstock reckon",
-        description="Reckon a print plan (zollstock.plan/1) or a layout (zollstock.layout/1).",
+        description="Reckon a print plan (zollstock.plan/1), a layout (zollstock.layout/1) or a new canvas "
+        "(zollstock.canvas/1).",
     )
     parser.add_argument("plan", help="the document, or - for standard input")
     parser.add_argument("--text", action="store_true", help="print the worksheet for people")
@@ -30,14 +32,32 @@ def main(arguments: list[str] | None = None) -> int:
     document = read_document(options.plan)
     if document is None:
         return INVALID
-    answer = (
-        _of_plan(document, options.text)
-        if isinstance(document, Plan)
-        else _of_layout(document, options.text)
-    )
+    answer = _answer(document, options.text)
     with reader_may_leave():
         print(answer)
     return 0
+
+
+def _answer(document: Plan | LayoutRequest | Canvas, text: bool) -> str:
+    from .questions.canvas.request import Canvas
+
+    if isinstance(document, Canvas):
+        return _of_canvas(document, text)
+    return _of_plan(document, text) if isinstance(document, Plan) else _of_layout(document, text)
+
+
+def _of_canvas(canvas: Canvas, text: bool) -> str:
+    from .questions.canvas.report import reckon_canvas
+
+    made = reckon_canvas(canvas)
+    if not text:
+        return made.model_dump_json(exclude_none=True, indent=1)
+    return "\n".join(
+        [
+            *(f"{one.label}: {one.working}" for one in made.figures),
+            *(f"{one.word}. {one.text}" for one in made.findings),
+        ]
+    )
 
 
 def _of_plan(plan: Plan, text: bool) -> str:
@@ -60,14 +80,18 @@ def _of_layout(layout: LayoutRequest, text: bool) -> str:
     return text_sheets(layout, made) if text else sheets_json(made, indent=1)
 
 
-def read_document(name: str) -> Plan | LayoutRequest | None:
-    """The plan or layout in a file or on standard input; None after telling every fault on standard error."""
+def read_document(name: str) -> Plan | LayoutRequest | Canvas | None:
+    """The plan, layout or new canvas in a file or on standard input; None after telling every fault on standard error."""
     document = decoded(name)
     if document is _NOTHING:
         return None
-    layout = isinstance(document, dict) and document.get("format") == LAYOUT_FORMAT
+    kind = document.get("format") if isinstance(document, dict) else None
     try:
-        if layout:
+        if kind == CANVAS_FORMAT:
+            from .questions.canvas.request import parse_canvas
+
+            return parse_canvas(document)
+        if kind == LAYOUT_FORMAT:
             from .layouts import parse_layout
 
             return parse_layout(document)

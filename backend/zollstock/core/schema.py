@@ -7,9 +7,11 @@ from typing import Any
 from pydantic.json_schema import models_json_schema
 
 from .answer.reckoning import RECKONING_FORMAT, Reckoning
+from .documents.formats import CANVAS_FORMAT
 from .documents.plan import PLAN_FORMAT, Plan
 from .layouts import KINDS, LAYOUT_FORMAT
 from .layouts.document import SHEETS_FORMAT, Sheets
+from .questions.canvas.request import Canvas
 from .rescue.chain import RESCUE_FORMAT, Rescue
 
 _DIALECT = "https://json-schema.org/draft/2020-12/schema"
@@ -42,6 +44,11 @@ def layout_schema() -> dict[str, Any]:
 def rescue_schema() -> dict[str, Any]:
     """The schema of `zollstock.rescue/1`."""
     return {"$schema": _DIALECT, "$id": RESCUE_FORMAT} | Rescue.model_json_schema()
+
+
+def canvas_schema() -> dict[str, Any]:
+    """The schema of `zollstock.canvas/1`."""
+    return {"$schema": _DIALECT, "$id": CANVAS_FORMAT} | Canvas.model_json_schema()
 
 
 def sheets_schema() -> dict[str, Any]:

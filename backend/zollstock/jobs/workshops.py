@@ -19,6 +19,8 @@ from zollstock.core.ground.show import style_for
 from zollstock.core.handouts.cutting import Card, cards
 from zollstock.core.handouts.jobsheet import FileMade, caption_line, file_line, job_line
 from zollstock.core.handouts.workshop import workshop
+from zollstock.core.questions.canvas.fromprint import canvas_of_print
+from zollstock.core.questions.canvas.request import Canvas, parse_canvas
 from zollstock.core.sheet.printdrawing import whole_drawing
 from zollstock.core.work.outcome import work_out
 from zollstock.handouts.cutting_handout import cutting_pdf, cutting_svg
@@ -34,6 +36,13 @@ router = Router(tags=["jobs"])
 MOST_PRINTS = 200
 Unit = Annotated[str, Query(pattern="^(mm|cm|in)$")]
 CardNumber = Annotated[int, Query(ge=1, le=2)]
+
+
+@router.get("/prints/{int:print_id}/canvas", response=Canvas)
+def canvas_of(request: SignedRequest, print_id: int) -> Canvas:
+    """The new canvas that a print would have needed."""
+    held = get_object_or_404(own_prints(request), id=print_id)
+    return parse_canvas(canvas_of_print(parse_plan(held.document)))
 
 
 @router.get("/prints/{int:print_id}/workshop.pdf", include_in_schema=False)

@@ -9,6 +9,7 @@ from pathlib import Path
 from zollstock.core.cli import INVALID, read_document
 from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts.request import LayoutRequest
+from zollstock.core.questions.canvas.request import Canvas
 from zollstock.core.rules.fileformats import FILE_FORMATS
 
 from .errors import Cancelled, PictureError, RenderError
@@ -16,6 +17,7 @@ from .hanging import write_hanging
 from .inspect import inspect
 from .interrupts import Interrupts
 from .layouts import render_layout
+from .newcanvas import write_canvas
 from .previews import check_whole
 from .render import render
 from .wallpicture import proof_of, wall_picture
@@ -24,7 +26,7 @@ from .wallpicture import proof_of, wall_picture
 def main(arguments: list[str] | None = None) -> int:
     parser = argparse.ArgumentParser(
         prog="zollstock render",
-        description="Make the print-ready file of a plan, or the sheets of a layout.",
+        description="Make the print-ready file of a plan, the sheets of a layout, or a new canvas.",
     )
     parser.add_argument("plan", help="the plan or layout, or - for standard input")
     parser.add_argument(
@@ -45,10 +47,16 @@ def main(arguments: list[str] | None = None) -> int:
         "--wall", action="store_true",
         help="of panels or a row of prints the wall as it is seen, as .png or .jpg",
     )  # fmt: skip
+    parser.add_argument(
+        "--guides", action="store_true",
+        help="of a new canvas its guides alone, as .png with transparency or .svg",
+    )  # fmt: skip
     options = parser.parse_args(arguments)
     wanted = read_document(options.plan)
     if wanted is None:
         return INVALID
+    if isinstance(wanted, Canvas):
+        return _canvas(wanted, options.output, options.guides)
     if options.wall:
         return _seen(wanted, options.picture, options.output)
     if options.hanging:
@@ -56,6 +64,19 @@ def main(arguments: list[str] | None = None) -> int:
     if not options.picture:
         return _refuse("name the picture, or the pictures of a layout")
     return _made(wanted, options.picture, options.output)
+
+
+def _canvas(wanted: Canvas, out: Path, guides: bool) -> int:
+    """Write a new canvas, or its guides; the exit code."""
+    try:
+        write_canvas(wanted, out, guides)
+    except FileExistsError:
+        return _refuse(f"{out} exists already; it was left as it is")
+    except OSError as error:
+        return _refuse(error.strerror or str(error))
+    except RenderError as error:
+        return _refuse(str(error))
+    return 0
 
 
 def _seen(wanted: Plan | LayoutRequest, pictures: list[Path], out: Path) -> int:

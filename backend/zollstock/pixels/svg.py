@@ -12,15 +12,15 @@ from zollstock.core.shapes.ink import Label, Outline, Stroke
 from zollstock.core.sheet.sheets import Sheet
 
 
-def sheet_svg(sheet: Sheet, title: str) -> str:
-    """The strokes and labels of a sheet; what it has of pictures is not drawn."""
+def sheet_svg(sheet: Sheet, title: str, paper: bool = True) -> str:
+    """The strokes and labels of a sheet, on white `paper` or on nothing; what it has of pictures is not drawn."""
     width, height = _mm(sheet.width), _mm(sheet.height)
     return "\n".join(
         [
             f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}mm" height="{height}mm" viewBox="0 0 {width} {height}">',
             f"<title>{escape(title)}</title>",
             *_fonts(sheet),
-            f'<rect width="{width}" height="{height}" fill="#ffffff"/>',
+            *([f'<rect width="{width}" height="{height}" fill="#ffffff"/>'] if paper else []),
             *(_outline(outline) for outline in sheet.outlines),
             *(_line(stroke) for stroke in sheet.strokes),
             *(_letters(label) for label in sheet.labels),

@@ -17,6 +17,7 @@ from zollstock.accounts.session_auth import OwnPage
 from zollstock.accounts.studiotable_api import table_router
 from zollstock.batches.api import router as batches
 from zollstock.bench.api import router as bench
+from zollstock.bench.canvas_api import router as canvases
 from zollstock.bench.howbig_api import router as sizes_asked
 from zollstock.bench.layouts_api import router as layouts_asked
 from zollstock.bench.legend_api import router as legend
@@ -69,6 +70,7 @@ for router in (
     besides,
     sizes,
     rooms,
+    canvases,
     sensors,
     *(table_router(table) for table in (STOCK, SENSORS, RULES)),
     pictures,

@@ -240,6 +240,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schema/canvas.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Schema Of Canvas */
+        get: operations["zollstock_bench_api_schema_of_canvas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schema/rescue.json": {
         parameters: {
             query?: never;
@@ -527,6 +544,43 @@ export interface paths {
         get: operations["zollstock_sizes_room_api_figures"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/canvas/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Choices */
+        get: operations["zollstock_bench_canvas_api_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/canvas/reckon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reckon
+         * @description Figures and findings of a new canvas.
+         */
+        post: operations["zollstock_bench_canvas_api_reckon"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1367,6 +1421,26 @@ export interface paths {
          * @description Every print made of a picture, each with its job.
          */
         get: operations["zollstock_jobs_surveys_prints_of_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/canvas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Canvas Of
+         * @description The new canvas that a print would have needed.
+         */
+        get: operations["zollstock_jobs_workshops_canvas_of"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5362,6 +5436,236 @@ export interface components {
             ];
             /** Kept */
             kept: string;
+        };
+        /**
+         * CanvasChoices
+         * @description Ways of printing, and limits to begin with.
+         */
+        CanvasChoices: {
+            /** Presses */
+            presses: components["schemas"]["PressRow"][];
+            /** Limits */
+            limits: components["schemas"]["CanvasLimit"][];
+        };
+        /**
+         * CanvasLimit
+         * @description What a program or device holds: pixels on the longer side, memory, and the share of it that is not for layers.
+         */
+        CanvasLimit: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Most Px */
+            most_px: number;
+            /** Memory Bytes */
+            memory_bytes: number;
+            /**
+             * Overhead
+             * @default 0
+             */
+            overhead: number;
+        };
+        /** PressRow */
+        PressRow: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "offset" | "digital" | "large";
+            /** Label */
+            label: string;
+            /** Least */
+            least: number;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * Canvas
+         * @description A new canvas. Without a ppi the press or the distance decides; without either the whole print's distance.
+         */
+        Canvas: {
+            /**
+             * Format
+             * @default zollstock.canvas/1
+             * @constant
+             */
+            format: "zollstock.canvas/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            finished: components["schemas"]["Sides"];
+            /**
+             * Bleed
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bleed: string;
+            /**
+             * Safe
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            safe: string;
+            /** Ppi */
+            ppi: number | null;
+            /** Press */
+            press: ("offset" | "digital" | "large") | null;
+            /** Distance */
+            distance: string | null;
+            /**
+             * Channels
+             * @default 4
+             * @enum {integer}
+             */
+            channels: 1 | 3 | 4;
+            /**
+             * Bits
+             * @default 8
+             * @enum {integer}
+             */
+            bits: 8 | 16;
+            /**
+             * Layers
+             * @default 20
+             */
+            layers: number;
+            limit: components["schemas"]["CanvasLimit"] | null;
+            /**
+             * Also
+             * @default []
+             */
+            also: components["schemas"]["Sides"][];
+            /**
+             * Folds
+             * @description Where it is folded, from the left of the finished size.
+             * @default []
+             */
+            folds: string[];
+        };
+        /**
+         * CanvasAnswer
+         * @description The request as it was understood, and what follows from it.
+         */
+        CanvasAnswer: {
+            canvas: components["schemas"]["Canvas"];
+            report: components["schemas"]["CanvasReport"];
+        };
+        /**
+         * CanvasProduct
+         * @description A product cut from the canvas, in its middle: mm from the canvas's upper left, px, the share of it that is kept.
+         */
+        CanvasProduct: {
+            /** Name */
+            name: string;
+            /** Size */
+            size: string;
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /** Keeps */
+            keeps: string;
+        };
+        /**
+         * CanvasReport
+         * @description What follows from a new canvas; boxes in mm from its upper left.
+         */
+        CanvasReport: {
+            /**
+             * Format
+             * @default zollstock.canvas-reckoning/1
+             * @constant
+             */
+            format: "zollstock.canvas-reckoning/1";
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Whole */
+            whole: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Trim */
+            trim: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Safe */
+            safe: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Folds */
+            folds: number[];
+            /** Products */
+            products: components["schemas"]["CanvasProduct"][];
+        };
+        /**
+         * Sides
+         * @description A size by its width and height, and what it is for.
+         */
+        Sides: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /** CanvasQuestion */
+        CanvasQuestion: {
+            /** Canvas */
+            canvas: {
+                [key: string]: unknown;
+            };
+            /** Unit */
+            unit?: ("mm" | "cm" | "in") | null;
         };
         /**
          * SensorsAsked
@@ -9546,6 +9850,55 @@ export interface operations {
             };
         };
     };
+    zollstock_bench_api_schema_of_canvas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_bench_api_schema_of_rescue: {
         parameters: {
             query?: never;
@@ -10519,6 +10872,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LeaveRoom"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_canvas_api_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CanvasChoices"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_bench_canvas_api_reckon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CanvasQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CanvasAnswer"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -13490,6 +13941,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PagedPrintInJob"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_workshops_canvas_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Canvas"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -162,6 +162,7 @@ const further = ({ id, job, picture }: PrintState): ShelfPlace[] => [
   { to: `/prints/${id}/look`, name: "Look at it", says: "At 100 %, the parts that matter, the size of the print", keyName: "L" },
   { to: `/prints/${id}/look?as=there`, name: "At viewing distance", says: "As an eye sees the print from its distance, beside another print" },
   { to: `/prints/${id}/proof`, name: "Proof", says: "A part of the file at its true size, all ways of enlarging side by side", keyName: "P" },
+  { to: `/prints/${id}/canvas`, name: "The canvas it would have needed", says: "How many pixels to begin with, the next time" },
   { to: `/prints/${id}/rescue`, name: "Rescue", says: "A small bad file made fit for this print: cleaned, lettering as outlines, enlarged" },
   { to: `/prints/${id}/sizes`, name: "Compare sizes", says: "This picture against many sizes, and what each costs" },
   { to: `/layouts/new?job=${job}&print=${id}`, name: "New layout", says: "As tiles, panels, ID photos or in life size; hung on a wall, or with others on a roll" },

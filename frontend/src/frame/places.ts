@@ -7,6 +7,7 @@ export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPl
     [
       { to: "/leave-room", name: "Leave room", says: "What of the picture survives all the sizes wanted later" },
       { to: "/how-big", name: "How big", says: "The largest print of a picture, for each grade, and from where" },
+      { to: "/canvas", name: "A new canvas", says: "Before drawing: how many pixels, and whether they fit" },
       { to: "/sensors", name: "Cameras", says: "How large cameras print, before buying or shooting" },
     ],
   ],
@@ -44,6 +45,7 @@ const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/sizes/, { name: "Sizes", says: "The sizes that this studio works with, and sets of them.", read: "compare-sizes#the-size-library" }],
   [/^\/stock/, { name: "Stock", says: "What is printed on: media, rolls and sheets.", read: "stock" }],
   [/^\/photo-rules/, { name: "ID photo rules", says: "What authorities ask of a photo.", read: "id-photos#rules" }],
+  [/^\/canvas/, { name: "A new canvas", says: "Before drawing: pixels, memory and layers for a finished size.", read: "new-canvas" }],
   [/^\/(how-big|sensors|leave-room)/, { name: "Planning", says: "Before a print: how large, with which camera, and how much room to leave.", read: "compare-sizes#before-the-shot" }],
   [/^\/(how-it-works|handbook)/, { name: "Help", says: "How the work goes, step by step, and where to read on.", read: "one-print" }],
 ]; // oxfmt-ignore

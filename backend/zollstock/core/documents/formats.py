@@ -15,6 +15,8 @@ Steps = Mapping[str, Callable[[Document], Document]]
 
 #: What a layout's document names itself. It stands here, since who only looks at a document reads no layouts in.
 LAYOUT_FORMAT: Literal["zollstock.layout/1"] = "zollstock.layout/1"
+#: And a new canvas's, likewise.
+CANVAS_FORMAT: Literal["zollstock.canvas/1"] = "zollstock.canvas/1"
 
 #: There is one version of the plan so far.
 PLAN_STEPS: Steps = {}

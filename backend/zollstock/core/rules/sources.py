@@ -68,5 +68,8 @@ SOURCES: dict[str, str] = {
     "is 2 × (page + overhang) + spine + 2 × turn-in wide, one of paper 2 × page + spine + 2 × bleed. Creep = thickness × sheets inside "
     "the outermost. The first layout has the least sum of 10 × loss + 100 × keep zones cut or in the gutter + 5 × grades under nearly clean "
     "+ 1 for an arrangement like the one before + ½ × |boxes − mean|. Pictures are judged from 35 cm, a book in the hand.",
+    "new-canvas": "Pixels = (finished size + 2 × bleed) × ppi. A layer = pixels × channels × bytes a channel; layers = memory × (1 − overhead) "
+    "÷ a layer, whole ones. At least and wanted at final size: offset 300 and 300, digital press 150 and 300, large format 100 and 150; from a "
+    "distance what the eye resolves there. Several products share the smallest canvas that holds all of them at their size.",
     "rounding": "Pixels = floor(length in inches × ppi + 1/2).",
 }
