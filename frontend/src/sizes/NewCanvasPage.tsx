@@ -73,7 +73,7 @@ export function NewCanvasPage() {
           {canvas && (
             <>
               <KeptText label="Title" value={canvas.title} most={200} onPut={(title) => tell({ title })} />
-              <div className="two-fields grid grid-cols-2 gap-x-4">
+              <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-2">
                 <KeptLength
                   label="Width"
                   unit={unit}
@@ -98,12 +98,12 @@ export function NewCanvasPage() {
                 label="How it is printed"
                 options={[
                   ...(choices.data?.presses.map(({ id, label }) => ({ value: id as string, label })) ?? []),
-                  { value: "none", label: "Seen" },
+                  { value: "none", label: "By distance" },
                 ]}
                 value={canvas.press ?? "none"}
                 onPick={(press) => tell({ press: press === "none" ? null : press })}
               />
-              <div className="two-fields grid grid-cols-2 gap-x-4">
+              <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-2">
                 <KeptLengthOrNone
                   label="Seen from"
                   none="1.5 diagonals"
@@ -252,7 +252,7 @@ function Also(props: {
       {canvas.also.map((one, at) => (
         <div key={at} className="part">
           <KeptText label="For" value={one.name} most={80} onPut={(name) => put(at, { name })} />
-          <div className="two-fields grid grid-cols-2 gap-x-4">
+          <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-2">
             <KeptLength label="Width" unit={unit} value={one.width} onPut={(width) => put(at, { width })} />
             <KeptLength
               label="Height"

@@ -38,7 +38,7 @@ export function BookPanel({ request, page, unit }: OfBook) {
           ))}
         </select>
       </label>
-      <div className="two-fields grid grid-cols-2 gap-x-4">
+      <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-2">
         <LengthField
           narrow
           label="Width"
@@ -100,7 +100,7 @@ export function BookPanel({ request, page, unit }: OfBook) {
           onPick={(opens) => take({ opens })}
         />
       </Row>
-      <div className="two-fields grid grid-cols-2 gap-x-4">
+      <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-2">
         <LengthField
           narrow
           label="Bleed"
@@ -154,7 +154,7 @@ export function BookPanel({ request, page, unit }: OfBook) {
         />
       </Row>
       {weighed ? (
-        <div className="two-fields grid grid-cols-2 gap-x-4">
+        <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-2">
           <NumberField
             narrow
             label="Grammage"

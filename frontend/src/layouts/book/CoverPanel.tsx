@@ -36,7 +36,7 @@ export function CoverPanel({ request, layout, page, unit }: OfBook) {
         />
       </Row>
       {cover && (
-        <div className="two-fields grid grid-cols-2 gap-x-4">
+        <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-2">
           {FIELDS.map(([name, label]) => (
             <LengthField
               key={name}

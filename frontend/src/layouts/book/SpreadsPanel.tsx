@@ -141,7 +141,7 @@ export function SpreadsPanel({ request, layout, page, unit, picked, looked, onPi
               </Row>
             </>
           )}
-          <div className="two-fields grid grid-cols-2 gap-x-4">
+          <div className="two-fields grid grid-cols-2 gap-x-4 gap-y-2">
             {SIDES.map(([label, axis, name]) => (
               <LengthField
                 key={name}

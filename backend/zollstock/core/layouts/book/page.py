@@ -45,7 +45,7 @@ _OF_TEXT = {"text-overflow", "text-signs", "captions-no-room"}
 _OF_COVER = {"spine-narrow"}
 _WORST_OF = {"soft": "warn", "coarse": "warn"}
 #: So many arrangements are offered for an opening.
-_MOST_OFFERED = 12
+_MOST_OFFERED = 8
 _FILES = {
     "pages": "PDF, pages",
     "spreads": "PDF, spreads",
