@@ -150,7 +150,7 @@ def test_the_audit_leads_to_its_box_and_the_pdf_is_made(book: Callable[[], Page]
     expect(opening(page)).to_contain_text("The mill by the sea")
     blade(page, "cover").click()
     expect(page.get_by_test_id("cover")).to_be_visible()
-    page.get_by_role("button", name="Boards").click()
+    page.get_by_role("button", name="Hardcover").click()
     page.get_by_label("Picture on the front").select_option("Weed")
     expect(page.get_by_text("Turn-in", exact=True)).to_be_visible()
     axe_in_both(page, "cover")

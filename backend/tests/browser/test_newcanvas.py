@@ -28,6 +28,7 @@ def test_a_canvas_from_the_shelf_to_its_file(page: Page) -> None:
     page.get_by_role("button", name="Planning").click()
     page.get_by_role("link", name="A new canvas", exact=False).click()
     expect(page.get_by_role("heading", name="A new canvas")).to_be_visible()
+    page.get_by_role("button", name="By distance").click()
     put(page, "Width", "84,1 cm")
     put(page, "Height", "118.9 cm")
     put(page, "Bleed", "10 mm")

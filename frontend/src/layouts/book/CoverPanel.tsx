@@ -28,8 +28,8 @@ export function CoverPanel({ request, layout, page, unit }: OfBook) {
         <Pick
           label="What the cover is made of"
           options={[
-            { value: "paper", label: "Paper" },
-            { value: "boards", label: "Boards" },
+            { value: "paper", label: "Softcover" },
+            { value: "boards", label: "Hardcover" },
           ]}
           value={cover ? "boards" : "paper"}
           onPick={(of) => take({ cover: of === "boards" ? BOARDS : null })}

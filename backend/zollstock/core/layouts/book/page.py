@@ -106,7 +106,7 @@ def _steps(
                      ["worst_box", *_of_boxes(laid)], of(_OF_BOXES)),
         step_summary("text", "Text", "numbers" if layout.numbers else "none" if not texts else "set",
                      "captions" if layout.captions else "", [], of(_OF_TEXT)),
-        step_summary("cover", "Cover", spine, "boards" if layout.cover else "paper",
+        step_summary("cover", "Cover", spine, "hardcover" if layout.cover else "softcover",
                      ["spine_width", "cover_width", "cover_height", "creep"], of(_OF_COVER)),
         step_summary("handover", "Hand-over", _FILES[layout.files], show.ppi(layout.file_ppi), ["file_ppi"], rest),
     ]  # fmt: skip
