@@ -53,6 +53,7 @@ def main(address: str, name: str, password: str) -> None:
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
         rescue(page, f"{prints[POSTCARD]}")
+        book(page)
         seen(page, f"{prints[SLUICE]}")
         sheets(page)
         walls(page)
@@ -78,7 +79,7 @@ def steps(page: Page, print_: str) -> None:
 
 
 def places(page: Page, prints: list[str | None]) -> None:
-    """Sizes, the library, leave room, a picture's page and the matrix."""
+    """Sizes, a new canvas, a picture's page and the matrix."""
     settle(page, "cm", "Paper")
     page.goto(f"{prints[SLUICE]}/sizes")
     page.get_by_role("combobox", name="Sizes", exact=True).select_option(
@@ -86,9 +87,11 @@ def places(page: Page, prints: list[str | None]) -> None:
     )
     page.locator("[data-size=iso-a2]").wait_for()
     keep(page, "sizes")
-    page.goto("/leave-room")
-    page.get_by_label("Wanted later").select_option(label="Catalogue and shop (8)")
-    keep(page, "leave-room")
+    page.goto("/canvas")
+    page.get_by_label("What it must fit into").select_option("Slate, 4 GB")
+    page.get_by_role("button", name="Add a product").click()
+    page.get_by_text("keeps").first.wait_for()
+    keep(page, "new-canvas")
     page.goto("/")
     page.get_by_role("link", name="Tide Mill Museum, hall").click()
     page.get_by_role("link", name="The picture of The sluice at dusk").first.click()
@@ -134,6 +137,19 @@ def proof(page: Page, print_: str) -> None:
     page.get_by_text("undone").wait_for()
 
 
+def book(page: Page) -> None:
+    """The catalogue, the post of the long wall in the gutter."""
+    settle(page, "cm", "Paper")
+    page.goto("/")
+    page.get_by_role("link", name="Tide Mill Museum, catalogue plates").click()
+    page.get_by_role("link", name="Catalogue of the anniversary").click()
+    page.locator("[data-step=spreads]").click()
+    page.get_by_role("button", name="Pages 10–11").click()
+    page.locator(".book-box").first.click()
+    page.get_by_text("clean up to").wait_for()
+    keep(page, "book")
+
+
 def sheets(page: Page) -> None:
     """Tiles and a pass, of the museum's workshop."""
     for file, layout, blade in (
@@ -149,7 +165,7 @@ def sheets(page: Page) -> None:
 
 
 def walls(page: Page) -> None:
-    """Panels, a row as it is seen, a roll, of the museum's hall; and the stock."""
+    """Panels, a row as it is seen, a roll, of the museum's hall."""
     for file, layout, blade, shows in (
         ("panels", "The long wall, four frames up the stairs", "frames", ".wall-piece"),
         ("wall", "North wall of the hall", "view", "[data-testid=scene] svg[role=img]"),
@@ -161,9 +177,6 @@ def walls(page: Page) -> None:
         page.locator(f"[data-step={blade}]").click()
         page.locator(shows).first.wait_for(state="attached")
         keep(page, file)
-    page.goto("/stock")
-    page.get_by_label("Roll, width").first.wait_for()
-    keep(page, "stock")
 
 
 def seen(page: Page, print_: str) -> None:

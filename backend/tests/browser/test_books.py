@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import zipfile
 from collections.abc import Callable
 from pathlib import Path
 
@@ -159,9 +160,12 @@ def test_the_audit_leads_to_its_box_and_the_pdf_is_made(book: Callable[[], Page]
     page.keyboard.press("Enter")
     saved(page)
     page.get_by_role("button", name="Make the PDF now").click()
-    made = downloaded(page, page.get_by_role("link", name=".pdf").first)
-    with pikepdf.open(io.BytesIO(made)) as pdf:
-        assert len(pdf.pages) == 8
+    link = page.get_by_role("link", name="Download as a ZIP")
+    with zipfile.ZipFile(io.BytesIO(downloaded(page, link))) as bag:
+        names = sorted(bag.namelist())
+        assert names == ["catalogue-cover.pdf", "catalogue.pdf"]
+        with pikepdf.open(io.BytesIO(bag.read("catalogue.pdf"))) as pdf:
+            assert len(pdf.pages) == 8
 
 
 @pytest.mark.parametrize("pages", [1, 24, 200])
