@@ -33,6 +33,7 @@ from zollstock.core.layouts.book.firstlayout import (
     first_layout,
     order_of,
 )
+from zollstock.core.layouts.book.labrules import LABS
 from zollstock.core.layouts.book.openings import openings
 from zollstock.core.layouts.book.request import BookRequest
 from zollstock.core.layouts.document import Sheets
@@ -408,3 +409,21 @@ def test_a_new_book_of_prints_is_laid_out_and_reads_back_the_same() -> None:
     assert isinstance(layout, BookRequest) and layout.spreads
     assert parse_layout(document) == layout
     assert len({box.plan for spread in layout.spreads for box in spread.boxes}) == 9
+
+
+def test_what_differs_from_a_labs_rules_is_told_and_cured() -> None:
+    document = book_document(
+        pages=26, lab=LABS[1].model_dump(mode="json") | {"pages": [30, 90], "step": 4}
+    )
+    told = {
+        one.id: one
+        for one in reckon_layout(parse_layout(document)).findings
+        if one.id.startswith("lab-")
+    }
+    assert set(told) == {"lab-pages", "lab-bleed", "lab-format", "lab-files"}
+    for one in told.values():
+        assert one.fix
+        document = patched_deep(document, one.fix)
+    cured = reckon_layout(parse_layout(document))
+    assert not [one for one in ids(cured) if one.startswith("lab-")]
+    assert value(cured, "pages_count") == 30

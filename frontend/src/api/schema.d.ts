@@ -4355,6 +4355,8 @@ export interface components {
             formats: components["schemas"]["BookFormatWay"][];
             /** Bindings */
             bindings: components["schemas"]["BindingWay"][];
+            /** Labs */
+            labs: components["schemas"]["LabRules"][];
             /**
              * Spreads
              * @description The spreads as the document has them, or as the first layout makes them.
@@ -4634,6 +4636,76 @@ export interface components {
             ];
             /** Note */
             note: string;
+        };
+        /**
+         * LabRules
+         * @description The rules of one lab; without `formats` every size.
+         */
+        LabRules: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Pages */
+            pages: [
+                number,
+                number
+            ];
+            /**
+             * Step
+             * @default 2
+             */
+            step: number;
+            /**
+             * Bleed
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bleed: string;
+            /**
+             * Formats
+             * @default []
+             */
+            formats: components["schemas"]["LabSize"][];
+            /**
+             * Files
+             * @default jpeg
+             * @enum {string}
+             */
+            files: "jpeg" | "pdf";
+        };
+        /**
+         * LabSize
+         * @description A page size that a lab binds.
+         */
+        LabSize: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
         };
         /**
          * LayoutPage
@@ -6513,6 +6585,8 @@ export interface components {
             paper: components["schemas"]["BookPaper"];
             cover: components["schemas"]["Cover"] | null;
             outside: components["schemas"]["Outside"];
+            /** @description What the lab that binds it asks, as its row said then. */
+            lab: components["schemas"]["LabRules"] | null;
             /** Profile */
             profile: null;
             /**

@@ -89,6 +89,24 @@ export function BookPanel({ request, page, unit }: OfBook) {
           ))}
         </select>
       </label>
+      <label className="block">
+        As a lab wants it
+        <select
+          className="field mt-0.5"
+          value={request.lab?.key ?? ""}
+          onChange={(event) => take({ lab: book.labs.find(({ key }) => key === event.target.value) ?? null })}
+        >
+          <option value="">No lab</option>
+          {request.lab && !book.labs.some(({ key }) => key === request.lab?.key) && (
+            <option value={request.lab.key}>{request.lab.name || "Another lab"}</option>
+          )}
+          {book.labs.map((one) => (
+            <option key={one.key} value={one.key}>
+              {one.name}: {one.pages[0]} to {one.pages[1]} pages by {one.step}
+            </option>
+          ))}
+        </select>
+      </label>
       <Row name="Opens">
         <Pick
           label="Which side the spine is at"

@@ -66,6 +66,7 @@ export function FlatPlan(props: {
                       key={one.number}
                       piece={one.piece}
                       picture={props.layout.pictures[one.plan ?? -1]?.id}
+                      small
                     />
                   ) : (
                     <rect

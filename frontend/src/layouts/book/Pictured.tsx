@@ -3,7 +3,13 @@ import type { BoxMm, DrawnLabel, DrawnPiece } from "../../api/types";
 import { turnedImage } from "../../drawing/turnedImage";
 
 /** A picture as it is printed: the part of it that its box shows. */
-export function Pictured({ piece, picture }: { piece: DrawnPiece; picture: string | undefined }) {
+export function Pictured(props: {
+  piece: DrawnPiece;
+  picture: string | undefined;
+  /** In small, its small preview is enough. */
+  small?: boolean;
+}) {
+  const { piece, picture } = props;
   const clip = useId();
   const [x, y, w, h] = piece.printed;
   return (
@@ -14,7 +20,7 @@ export function Pictured({ piece, picture }: { piece: DrawnPiece; picture: strin
       <rect x={x} y={y} width={w} height={h} fill="#8b9893" />
       {picture && (
         <image
-          href={`/api/pictures/${picture}/bench.jpg`}
+          href={`/api/pictures/${picture}/${props.small ? "small" : "bench"}.jpg`}
           preserveAspectRatio="none"
           {...turnedImage(piece.picture, piece.turn, piece.angle)}
         />

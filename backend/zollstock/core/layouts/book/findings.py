@@ -22,6 +22,7 @@ from .boxes import Laid, PictureBox, in_whole, typed_box, zones_in_gutter
 from .coversheet import cover_plan, cover_title
 from .figures import worst
 from .firstlayout import zone_at
+from .labrules import lab_findings
 from .openings import ON_TRIM
 from .pages import blocks_on, caption_fits
 from .request import BookRequest
@@ -42,6 +43,7 @@ def book_findings(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterat
 
 def _all(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Finding]:
     yield from _pages(layout, laid)
+    yield from lab_findings(layout, style)
     for held in laid.pictures:
         yield from stops(held.work, style)
     yield from _zones(layout, laid, style)

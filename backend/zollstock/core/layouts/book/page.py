@@ -33,11 +33,12 @@ from .drawn import (
 from .figures import largest, worst
 from .first import FORMATS
 from .firstlayout import ArrangementCosts
+from .labrules import LABS
 from .openings import Opening
 from .pages import blocks_on, number_of
 from .request import BookRequest
 
-_OF_BOOK = {"book-pages", "book-beyond"}
+_OF_BOOK = {"book-pages", "book-beyond", "lab-pages", "lab-bleed", "lab-format"}
 _OF_PICTURES = {"book-no-place"}
 _OF_SPREADS = {"zone-in-gutter", "keep-zone-cut", "box-beyond", "box-near-trim", "boxes-overlap"}
 _OF_BOXES = {"box-soft", "boxes-soft"}
@@ -139,6 +140,7 @@ def _drawn(
         left_out=sorted(set(layout.leave_out)),
         cover=_cover(layout, held, seen),
         formats=list(_formats(layout, style)),
+        labs=list(LABS),
         bindings=[
             BindingWay(id=name, label=one.label, note=one.note) for name, one in BINDINGS.items()
         ],

@@ -17,6 +17,7 @@ from ...parts.part import Part, length_of
 from ...shapes.box import ZERO
 from ..request import LayoutRequest, Paper
 from .binding import BINDINGS, USUAL_GUTTER, Binding, BindingName, leaf_of, spine_width
+from .labrules import LabRules
 from .openings import Opening, Side, openings
 from .spreads import BookSpread
 
@@ -102,6 +103,9 @@ class BookRequest(LayoutRequest):
     paper: BookPaper = Field(default_factory=BookPaper)
     cover: Cover | None = None
     outside: Outside = Field(default_factory=Outside)
+    lab: LabRules | None = Field(
+        default=None, description="What the lab that binds it asks, as its row said then."
+    )
     profile: None = None
     numbers: bool = Field(default=False, description="Page numbers, at the outer lower corner.")
     captions: bool = Field(default=False, description="Under every picture its plan's title.")
