@@ -335,6 +335,7 @@ def test_a_fix_for_a_first_layout_brings_its_spreads_along() -> None:
         ({"spreads": [{"from": 2, "boxes": [book_box(0, "0 mm", "0 mm", "0 cm", "5 cm")]}]}, "spreads[0].boxes[0].width", "1 mm"),
         ({"paper": {"thickness": "0.2 mm", "grammage": 150}}, "paper.grammage", "not both"),
         ({"pages": 900}, "pages", "400"),
+        ({"spreads": [{"from": 2, "boxes": [book_box(None, "0 mm", "0 mm", "5 cm", "5 cm", text="x", capitals="0 mm")]}]}, "spreads[0].boxes[0].capitals", "1 to 200"),
     ],
 )  # fmt: skip
 def test_wrong_books_are_refused_in_words(changes: dict[str, Any], where: str, word: str) -> None:
@@ -427,3 +428,19 @@ def test_what_differs_from_a_labs_rules_is_told_and_cured() -> None:
     cured = reckon_layout(parse_layout(document))
     assert not [one for one in ids(cured) if one.startswith("lab-")]
     assert value(cured, "pages_count") == 30
+
+
+def test_a_booklet_by_twos_is_a_stop_with_both_neighbours() -> None:
+    (stop,) = [
+        one
+        for one in reckon_layout(book(pages=10, files="booklet")).findings
+        if one.level == "stop"
+    ]
+    assert stop.id == "booklet-pages" and stop.ways is not None
+    assert [way.fix["pages"] for way in stop.ways] == [8, 12]
+
+
+def test_a_book_that_no_disk_holds_is_a_stop() -> None:
+    boxes = [book_box(0, "0 mm", "0 mm", "4 m", "3 m")] * 40
+    made = reckon_layout(book(spreads=[{"from": 2, "boxes": boxes}], ppi=300))
+    assert "book-too-large" in ids(made)

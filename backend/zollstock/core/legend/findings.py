@@ -104,6 +104,8 @@ FINDINGS: dict[str, Entry] = {
     "spine-narrow": Entry("A narrow spine", "On less than 5 mm, letters slip over the fold.", "book#cover", "book"),
     "booklet-binding": Entry("Folded and stapled", "What is printed on both sides and folded is a stapled booklet.", "book#files", "book"),
     "booklet-paper": Entry("Paper too small", "Two pages side by side do not fit what the printer prints.", "book#files", "book"),
+    "booklet-pages": Entry("Pages by four", "A sheet that is folded once has four pages.", "book#files", "book"),
+    "book-too-large": Entry("Too large a book", "So many pixels do not fit on the disk while the pages are made.", "book#files", "rounding"),
     "booklet-flip": Entry("Which edge to flip", "The printer's dialog asks for it; the wrong one puts every back upside down.", "book#files", "book"),
     "booklet-creep": Entry("Moved to the fold", "Sheets folded into one another stand out at the middle; cut along one line, all pages end alike.", "book#files", "book"),
     "pieces-near": Entry("Nearer than the gap", "Two pieces lie closer than the gap between pieces.", "roll#laying", "gang"),

@@ -10,6 +10,7 @@ from ...ground import show
 from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...letters import lacking
+from ...rules.pixelcount import MOST_OUTPUT_PIXELS
 from ...rules.viewing import grade_word
 from ...shapes.box import Box
 from ...sheet.textblock import flowed
@@ -28,6 +29,8 @@ from .pages import blocks_on, caption_fits
 from .request import BookRequest
 
 _UNDER = ("soft", "coarse")
+#: The pictures of a book wait on the disk until its pages are made; more than these, px, do not.
+MOST_PIXELS = 2 * MOST_OUTPUT_PIXELS
 #: So many boxes are named by themselves; the audit has all of them.
 _MOST_NAMED = 3
 
@@ -46,6 +49,15 @@ def _all(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Findin
     yield from lab_findings(layout, style)
     for held in laid.pictures:
         yield from stops(held.work, style)
+    pixels = sum(held.work.output_w * held.work.output_h for held in laid.pictures)
+    if pixels > MOST_PIXELS:
+        yield Finding(
+            id="book-too-large",
+            level="stop",
+            step="pixels",
+            text=f"All pictures of the book together would have {show.whole(pixels // 10**6)} megapixels; a book may have "
+            f"{show.whole(MOST_PIXELS // 10**9)} gigapixels. Take fewer ppi.",
+        )
     yield from _zones(layout, laid, style)
     yield from _places(layout, laid, style)
     yield from _grades(laid, style)
@@ -85,6 +97,21 @@ def _pages(layout: BookRequest, laid: Laid) -> Iterator[Finding]:
             step="picture",
             text=f"{them[0].upper()}{them[1:]} no place in the book.",
         )
+
+
+def _by_four(pages: int) -> Finding:
+    fewer, more = neighbours(pages, 4)
+    return Finding(
+        id="booklet-pages",
+        level="stop",
+        step="handover",
+        text=f"A booklet is folded: it has a multiple of 4 pages; {pages} is none.",
+        ways=[
+            Way(label=f"Take {count} pages", text=_what_changes(pages, count), fix={"pages": count})
+            for count in (fewer, more)
+            if count
+        ],
+    )
 
 
 def _what_changes(pages: int, count: int) -> str:
@@ -301,7 +328,9 @@ def _booklet(layout: BookRequest, style: LengthStyle) -> Iterator[Finding]:
     if layout.files != "booklet":
         return
     if layout.pages % 4:
-        return  # Told already: nothing that is folded has them.
+        if layout.pages % layout.step == 0:
+            yield _by_four(layout.pages)
+        return
     if layout.bound.step != 4:
         yield Finding(
             id="booklet-binding",

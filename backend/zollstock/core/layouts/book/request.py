@@ -25,6 +25,9 @@ MOST_PICTURES = 300
 MOST_PAGES = 400
 #: So many boxes a book has at most.
 MOST_BOXES = 600
+#: Letters of all texts, and how high capitals are, mm.
+MOST_LETTERS = 100_000
+LEAST_CAPITALS, MOST_CAPITALS = 1, 200
 #: A page is printed at this, unless it is said otherwise.
 USUAL_PPI = 300
 PROOF_PPI = 100
@@ -222,7 +225,7 @@ class BookRequest(LayoutRequest):
     def _spreads(self) -> Iterator[Problem]:
         firsts = {one.first for one in self.openings}
         seen: set[int] = set()
-        boxes = 0
+        boxes = letters = 0
         for at, spread in enumerate(self.spreads or []):
             if spread.start in seen:
                 yield f"spreads[{at}].from", f"page {spread.start} begins two spreads"
@@ -231,6 +234,7 @@ class BookRequest(LayoutRequest):
                 yield f"spreads[{at}].from", f"a spread begins with page 1 or an even one, not {spread.start}"  # fmt: skip
             for number, box in enumerate(spread.boxes):
                 boxes += 1
+                letters += len(box.text or "")
                 path = f"spreads[{at}].boxes[{number}]"
                 if box.plan is not None and box.plan >= len(self.plans):
                     yield f"{path}.plan", f"there is no picture {box.plan}; they are 0 to {len(self.plans) - 1}"  # fmt: skip
@@ -241,5 +245,12 @@ class BookRequest(LayoutRequest):
                         yield f"{path}.{side}", f"the {side} of a box is 1 mm at least"
                     elif getattr(box, side).mm > 5000:
                         yield f"{path}.{side}", f"the {side} of a box is 5 m at most"
+                if not LEAST_CAPITALS <= box.capitals.mm <= MOST_CAPITALS:
+                    yield (
+                        f"{path}.capitals",
+                        f"capitals are {LEAST_CAPITALS} to {MOST_CAPITALS} mm high",
+                    )
+        if letters > MOST_LETTERS:
+            yield "spreads", f"{letters} letters; a book has {MOST_LETTERS} at most"
         if boxes > MOST_BOXES:
             yield "spreads", f"{boxes} boxes; a book has {MOST_BOXES} at most"
