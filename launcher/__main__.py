@@ -37,6 +37,7 @@ def main(arguments: list[str]) -> int:
     commands.add_parser("inspect", help="measure a picture", add_help=False)
     commands.add_parser("fit", help="a picture against a set of sizes", add_help=False)
     commands.add_parser("rescue", help="a small bad file made fit to hang large", add_help=False)
+    commands.add_parser("trial", help="what the answers of a trial say", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     measure = commands.add_parser("bench", help="measure, against named baselines")
     measure.add_argument("only", nargs="*", help="names of benchmarks, to run just those")
@@ -49,7 +50,15 @@ def main(arguments: list[str]) -> int:
     account = commands.add_parser("account", help="make an account, or set its password")
     account.add_argument("name")
     options, rest = parser.parse_known_args(arguments or ["--help"])
-    if rest and options.command not in ("reckon", "render", "inspect", "fit", "rescue", "test"):
+    if rest and options.command not in (
+        "reckon",
+        "render",
+        "inspect",
+        "fit",
+        "rescue",
+        "trial",
+        "test",
+    ):
         parser.error(f"not understood: {' '.join(rest)}")
     # Started in the background by a shell, Ctrl-C would arrive ignored.
     signal.signal(signal.SIGINT, signal.default_int_handler)
@@ -140,6 +149,10 @@ def rescue(options: argparse.Namespace, rest: list[str]) -> int:
     return _core_command("rescue", rest)
 
 
+def trial(options: argparse.Namespace, rest: list[str]) -> int:
+    return _core_command("trial", rest)
+
+
 def _core_command(name: str, rest: list[str]) -> int:
     """The shell script runs these itself once set up; here they set up first, told on stderr."""
     with setup.told_on_stderr():
@@ -187,7 +200,7 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 _COMMANDS = {
-    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue,
+    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue, "trial": trial,
     "backup": backup, "restore": restore, "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 

@@ -1,4 +1,4 @@
-"""`reckon`, `render`, `inspect`, `fit` and `rescue`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
+"""`reckon`, `render`, `inspect`, `fit`, `rescue` and `trial`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
 
 import signal
 import sys
@@ -14,6 +14,7 @@ _MODULES = {
     "inspect": "zollstock.pixels.inspect_cli",
     "fit": "zollstock.pixels.fit_cli",
     "rescue": "zollstock.pixels.rescue.cli",
+    "trial": "zollstock.core.trials.cli",
 }
 
 if __name__ == "__main__":

@@ -22,6 +22,7 @@ from zollstock.core.schema import (
     reckoning_schema,
     rescue_schema,
     sheets_schema,
+    trial_schema,
 )
 from zollstock.core.sizes import readings as core
 from zollstock.core.sizes.readings import Purpose, SizeNotRead, read_length, read_size
@@ -196,6 +197,11 @@ def schema_of_layout(request: HttpRequest) -> dict[str, Any]:
 @router.get("/schema/canvas.json", auth=None, response=dict[str, Any])
 def schema_of_canvas(request: HttpRequest) -> dict[str, Any]:
     return canvas_schema()
+
+
+@router.get("/schema/trial.json", auth=None, response=dict[str, Any])
+def schema_of_trial(request: HttpRequest) -> dict[str, Any]:
+    return trial_schema()
 
 
 @router.get("/schema/rescue.json", auth=None, response=dict[str, Any])

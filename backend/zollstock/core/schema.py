@@ -13,6 +13,7 @@ from .layouts import KINDS, LAYOUT_FORMAT
 from .layouts.document import SHEETS_FORMAT, Sheets
 from .questions.canvas.request import Canvas
 from .rescue.chain import RESCUE_FORMAT, Rescue
+from .trials.document import TRIAL_FORMAT, Trial
 
 _DIALECT = "https://json-schema.org/draft/2020-12/schema"
 
@@ -49,6 +50,11 @@ def rescue_schema() -> dict[str, Any]:
 def canvas_schema() -> dict[str, Any]:
     """The schema of `zollstock.canvas/1`."""
     return {"$schema": _DIALECT, "$id": CANVAS_FORMAT} | Canvas.model_json_schema()
+
+
+def trial_schema() -> dict[str, Any]:
+    """The schema of `zollstock.trial/1`."""
+    return {"$schema": _DIALECT, "$id": TRIAL_FORMAT} | Trial.model_json_schema()
 
 
 def sheets_schema() -> dict[str, Any]:

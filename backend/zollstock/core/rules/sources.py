@@ -68,6 +68,9 @@ SOURCES: dict[str, str] = {
     "is 2 × (page + overhang) + spine + 2 × turn-in wide, one of paper 2 × page + spine + 2 × bleed. Creep = thickness × sheets inside "
     "the outermost. The first layout has the least sum of 10 × loss + 100 × keep zones cut or in the gutter + 5 × grades under nearly clean "
     "+ 1 for an arrangement like the one before + ½ × |boxes − mean|. Pictures are judged from 35 cm, a book in the hand.",
+    "trial": "Advantage of the reference over p ppi: 0.6745 × (p ÷ threshold) ^ −slope; the impression is that plus a standard normal, no difference "
+    "where it lies within ± criterion, and a share of slips. All of it on a grid; judges differ by a log-normal of their own. Under 30 answers nothing is said, "
+    "to 80 only the interval. Under a fit of 0.05 the figure is a rough one.",
     "new-canvas": "Pixels = (finished size + 2 × bleed) × ppi. A layer = pixels × channels × bytes a channel; layers = memory × (1 − overhead) "
     "÷ a layer, whole ones. At least and wanted at final size: offset 300 and 300, digital press 150 and 300, large format 100 and 150; from a "
     "distance what the eye resolves there. Several products share the smallest canvas that holds all of them at their size.",

@@ -1,0 +1,1 @@
+"""Trials: which ppi a studio tells from the finest, by pairs that were judged unlabelled."""
