@@ -183,3 +183,17 @@ def test_any_number_of_pages_is_shown(book: Callable[[], Page], pages: int) -> N
     expect(opening(page)).to_be_visible()
     # Only what is in sight is drawn.
     assert page.locator(".flat-opening").count() < 30
+
+
+def test_pictures_from_a_disk_come_into_the_book(book: Callable[[], Page], tmp_path: Path) -> None:
+    page = book()
+    blade(page, "pictures").click()
+    fresh = save(noise(600, 400, 77), tmp_path / "from-the-stick.jpg")
+    odd = tmp_path / "letter.jpg"
+    odd.write_text("This is no picture.")
+    page.locator("input[type=file]").set_input_files([fresh, odd])
+    expect(blade(page, "pictures")).to_contain_text("5 of 6")
+    expect(page.get_by_text("letter.jpg:", exact=False)).to_be_visible()
+    page.get_by_role("button", name="put on 1").click()
+    expect(blade(page, "pictures")).to_contain_text("6 of 6")
+    saved(page)

@@ -171,7 +171,20 @@ export function OpeningDrawing(props: OpeningProps) {
                 strokeWidth={2 * thin}
                 strokeDasharray={`${6 * thin} ${4 * thin}`}
               />
-              <text x={zone[0]} y={zone[1] - 4 * thin} fontSize={13 * thin} className="book-zone-name figure">
+              <rect
+                x={zone[0]}
+                y={zone[1] - 21 * thin}
+                width={(7 * name.length + 10) * thin}
+                height={18 * thin}
+                rx={3 * thin}
+                className="book-zone-ground"
+              />
+              <text
+                x={zone[0] + 5 * thin}
+                y={zone[1] - 8 * thin}
+                fontSize={13 * thin}
+                className="book-zone-name figure"
+              >
                 {name}
               </text>
             </g>

@@ -1,7 +1,9 @@
 import { useState } from "react";
 import { LongListInBox } from "../../drawing/LongList";
 import { AddPrints } from "../AddPrints";
+import { Problem } from "../../shell/Problem";
 import { useLayoutStore } from "../layoutStore";
+import { useBring } from "./useBring";
 import type { OfBook } from "../stepPanels/types";
 import { boxesOn, withBoxes, spreadsInHand } from "./spreads";
 import type { BookBox } from "../../api/types";
@@ -12,6 +14,7 @@ const ROW = 36;
 export function PicturesPanel({ request, layout, page, looked, onLook, onPick }: OfBook) {
   const take = useLayoutStore((store) => store.change);
   const [adding, setAdding] = useState(false);
+  const { now, refused, bring } = useBring(layout);
   const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set());
   const { book } = page;
   if (!book) return null;
@@ -61,7 +64,15 @@ export function PicturesPanel({ request, layout, page, looked, onLook, onPick }:
     setTicked(new Set());
   };
   return (
-    <div className="space-y-3">
+    <div
+      className="space-y-3"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        event.stopPropagation();
+        void bring([...event.dataTransfer.files]);
+      }}
+    >
       <LongListInBox
         label="Pictures"
         className="max-h-[340px] overflow-y-auto"
@@ -111,7 +122,29 @@ export function PicturesPanel({ request, layout, page, looked, onLook, onPick }:
           );
         }}
       </LongListInBox>
+      {now && (
+        <p role="status" className="figure">
+          {now.number} of {now.of}: <span dir="auto">{now.name}</span>, {Math.round(100 * now.share)} %
+        </p>
+      )}
+      {refused.map((words) => (
+        <Problem key={words} message={words} />
+      ))}
       <div className="flex flex-wrap gap-2">
+        <label className="plain-button inline-flex cursor-pointer items-center focus-within:outline-2">
+          Add pictures
+          <input
+            type="file"
+            multiple
+            className="sr-only"
+            disabled={now !== null}
+            onChange={(event) => {
+              const files = [...(event.target.files ?? [])];
+              event.target.value = "";
+              void bring(files);
+            }}
+          />
+        </label>
         <button type="button" className="plain-button" onClick={() => setAdding(true)}>
           Add prints
         </button>
