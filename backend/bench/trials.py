@@ -15,7 +15,7 @@ import numpy as np
 from tests.judges import SimulatedJudge, asked
 from zollstock.core.trials.choosing import next_ppi
 from zollstock.core.trials.fit import fit_p, half_width
-from zollstock.core.trials.model import judge, posterior, quantile
+from zollstock.core.trials.model import Count, judge, posterior, quantile
 
 MANY = 400
 CHOSEN = 100
@@ -93,7 +93,8 @@ def main() -> None:
         f"Answers to ± 20 %: in turn {in_turn:.0f}, chosen {by_choice:.0f}, {by_choice / in_turn:.2f} ×"
     )
     random = np.random.default_rng(1)
-    counts = asked(SimulatedJudge(180), 80, random)
+    # With alike pairs enough, so that a patch is chosen.
+    counts = [*asked(SimulatedJudge(180), 80, random), Count(None, 9, 9, 9)]
     began = time.perf_counter()
     for _ in range(50):
         next_ppi(counts, (72, 100, 150, 200, 240, 300, 360, 480))

@@ -11,7 +11,7 @@ from ...criteria import CRITERIA, Conditions
 from ...figures.figure import figure
 from ...ground import show
 from ...ground.lengths import MM_PER_INCH
-from ...ground.rational import Fraction
+from ...ground.rational import Fraction, exact
 from ...ground.show import LengthStyle, style_for
 from ...ground.workings import number, written
 from ...shapes.drawing import BoxMm
@@ -104,7 +104,7 @@ def _figures(work: CanvasWork, style: LengthStyle) -> Iterator[Figure]:
                  "px × channels × bytes a channel", put, "new-canvas")  # fmt: skip
     limit = canvas.limit
     if limit is not None and work.layers_most is not None and work.possible is not None:
-        overhead = Fraction(str(limit.overhead))
+        overhead = exact(limit.overhead)
         put = written("{} B × (1 − {}) ÷ {} B", (number(limit.memory_bytes, 0), number(overhead, 3), number(work.layer_bytes, 0)),
                       lambda memory, over, layer: memory * (1 - over) / layer,
                       lambda got: show.whole(floor(got)), show.whole(work.layers_most))  # fmt: skip

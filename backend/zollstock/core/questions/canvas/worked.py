@@ -7,7 +7,7 @@ from math import ceil, floor, isqrt
 
 from ...criteria import CRITERIA, Conditions
 from ...ground.lengths import MM_PER_INCH
-from ...ground.rational import Fraction
+from ...ground.rational import Fraction, exact
 from ...rules.pixelcount import length_px, round_px
 from ...rules.viewing import WHOLE_PRINT, whole_print_distance
 from ...shapes.box import ZERO, Box
@@ -64,7 +64,7 @@ def work_out_canvas(canvas: Canvas) -> CanvasWork:
     )
     distance, least, by, wanted = _asked(canvas)
     possible = _possible(canvas, whole)
-    ppi = Fraction(str(canvas.ppi)) if canvas.ppi is not None else _taken(wanted, least, possible)
+    ppi = exact(canvas.ppi) if canvas.ppi is not None else _taken(wanted, least, possible)
     width, height = (round_px(length_px(mm, ppi)) for mm in (whole.w, whole.h))
     layer = width * height * canvas.channels * canvas.bits // 8
     most = None if canvas.limit is None else floor(_memory(canvas) / layer)
@@ -100,7 +100,7 @@ def _taken(wanted: Fraction, least: Fraction, possible: Fraction | None) -> Frac
 
 def _memory(canvas: Canvas) -> Fraction:
     assert canvas.limit is not None
-    return canvas.limit.memory_bytes * (1 - Fraction(str(canvas.limit.overhead)))
+    return canvas.limit.memory_bytes * (1 - exact(canvas.limit.overhead))
 
 
 def _possible(canvas: Canvas, whole: Box) -> Fraction | None:
