@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Annotated, Literal, Self
+from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
-from pydantic_core import PydanticCustomError
+from pydantic import Field
 
 from ..documents.formats import LAYOUT_FORMAT
 from ..documents.plan import Plan, lengths_of
+from ..documents.whole import WholeDocument
 from ..edges import Problem
 from ..ground.lengths import Length
 from ..ground.plaintext import Line
@@ -82,7 +81,7 @@ class LaidPaper:
         return Box(ZERO, ZERO, self.width, self.height)
 
 
-class LayoutRequest(Part):
+class LayoutRequest(WholeDocument):
     """A layout request for a layout, `zollstock.layout/1`; its `kind` says which."""
 
     format: Literal["zollstock.layout/1"] = LAYOUT_FORMAT
@@ -95,14 +94,3 @@ class LayoutRequest(Part):
     def lengths(self) -> list[Length]:
         """What says in which unit it is spoken of: its first plan's, where a kind has no lengths of its own."""
         return lengths_of(self.plans[0])
-
-    def contradictions(self) -> Iterator[Problem]:
-        """What contradicts itself, each with its path; each kind says its own."""
-        return iter(())
-
-    @model_validator(mode="after")
-    def _hangs_together(self) -> Self:
-        found = list(self.contradictions())
-        if found:
-            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
-        return self

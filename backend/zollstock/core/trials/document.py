@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Any, Literal
 
-from pydantic import Field, ValidationError, model_validator
-from pydantic_core import PydanticCustomError
+from pydantic import Field, ValidationError
 
 from ..documents.faults import DocumentError, problem_list
+from ..documents.whole import WholeDocument
 from ..edges import Problem
 from ..ground.csvtable import records
 from ..ground.lengths import Length
@@ -42,7 +42,7 @@ class Answer(Part):
     at: Line = Field(default="", max_length=40)
 
 
-class Trial(Part):
+class Trial(WholeDocument):
     """A trial. Every pair has the `reference` in it, or is alike."""
 
     format: Literal["zollstock.trial/1"] = TRIAL_FORMAT
@@ -72,13 +72,6 @@ class Trial(Part):
                     f"answers[{number}]",
                     f"neither patch is the reference of {self.finest:g} ppi, and they are not alike",
                 )
-
-    @model_validator(mode="after")
-    def _hangs_together(self) -> Self:
-        found = list(self.contradictions())
-        if found:
-            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
-        return self
 
 
 class TrialError(DocumentError):

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Any, Literal
 
-from pydantic import Field, ValidationError, model_validator
-from pydantic_core import PydanticCustomError
+from pydantic import Field, ValidationError
 
 from ...documents.faults import DocumentError, problem_list
 from ...documents.formats import CANVAS_FORMAT
+from ...documents.whole import WholeDocument
 from ...edges import Problem
 from ...ground.lengths import Length
 from ...ground.plaintext import Line
@@ -64,7 +64,7 @@ LIMITS: tuple[CanvasLimit, ...] = (
 )  # fmt: skip
 
 
-class Canvas(Part):
+class Canvas(WholeDocument):
     """A new canvas. Without a ppi the press or the distance decides; without either the whole print's distance."""
 
     format: Literal["zollstock.canvas/1"] = CANVAS_FORMAT
@@ -106,13 +106,6 @@ class Canvas(Part):
                 yield f"folds[{number}]", "a fold lies within the width"
         if self.distance is not None and not self.distance.mm:
             yield "distance", "from no distance nothing is seen"
-
-    @model_validator(mode="after")
-    def _hangs_together(self) -> Self:
-        found = list(self.contradictions())
-        if found:
-            raise PydanticCustomError("plan", "{text}", {"problems": found, "text": found[0][1]})
-        return self
 
 
 class CanvasError(DocumentError):
