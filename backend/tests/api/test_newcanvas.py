@@ -30,6 +30,9 @@ def test_figures_come_with_the_request_as_it_was_understood(caller: Caller) -> N
     rows = caller("GET", "canvas/choices")
     assert [one["id"] for one in rows["presses"]] == ["offset", "digital", "large"]
     assert len(rows["limits"]) == 4
+    # The example has something to say: its layers do not fit, and a click cures it.
+    told = caller("POST", "canvas/reckon", {"canvas": rows["example"]})["report"]["findings"]
+    assert [one["id"] for one in told] == ["canvas-memory"] and told[0]["fix"]
 
 
 def test_what_is_no_canvas_is_told_by_its_path(caller: Caller) -> None:

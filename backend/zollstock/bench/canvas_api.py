@@ -14,6 +14,7 @@ from ninja.errors import HttpError
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.documents.naming import safe_name
 from zollstock.core.ground.lengths import ShownUnit
+from zollstock.core.questions.canvas.example import POSTER
 from zollstock.core.questions.canvas.report import CanvasReport, reckon_canvas
 from zollstock.core.questions.canvas.request import (
     LIMITS,
@@ -53,10 +54,11 @@ class PressRow(Schema):
 
 
 class CanvasChoices(Schema):
-    """Ways of printing, and limits to begin with."""
+    """Ways of printing, limits to begin with, and an example."""
 
     presses: list[PressRow]
     limits: list[CanvasLimit]
+    example: Canvas
 
 
 @router.get("/canvas/choices", response=CanvasChoices)
@@ -67,6 +69,7 @@ def choices(request: SignedRequest) -> CanvasChoices:
             for name, one in PRESSES.items()
         ],
         limits=list(LIMITS),
+        example=POSTER,
     )
 
 

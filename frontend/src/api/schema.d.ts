@@ -5527,55 +5527,6 @@ export interface components {
             kept: string;
         };
         /**
-         * CanvasChoices
-         * @description Ways of printing, and limits to begin with.
-         */
-        CanvasChoices: {
-            /** Presses */
-            presses: components["schemas"]["PressRow"][];
-            /** Limits */
-            limits: components["schemas"]["CanvasLimit"][];
-        };
-        /**
-         * CanvasLimit
-         * @description What a program or device holds: pixels on the longer side, memory, and the share of it that is not for layers.
-         */
-        CanvasLimit: {
-            /**
-             * Key
-             * @default
-             */
-            key: string;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /** Most Px */
-            most_px: number;
-            /** Memory Bytes */
-            memory_bytes: number;
-            /**
-             * Overhead
-             * @default 0
-             */
-            overhead: number;
-        };
-        /** PressRow */
-        PressRow: {
-            /**
-             * Id
-             * @enum {string}
-             */
-            id: "offset" | "digital" | "large";
-            /** Label */
-            label: string;
-            /** Least */
-            least: number;
-            /** Wanted */
-            wanted: number;
-        };
-        /**
          * Canvas
          * @description A new canvas. Without a ppi the press or the distance decides; without either the whole print's distance.
          */
@@ -5645,6 +5596,85 @@ export interface components {
              * @default []
              */
             folds: string[];
+        };
+        /**
+         * CanvasChoices
+         * @description Ways of printing, limits to begin with, and an example.
+         */
+        CanvasChoices: {
+            /** Presses */
+            presses: components["schemas"]["PressRow"][];
+            /** Limits */
+            limits: components["schemas"]["CanvasLimit"][];
+            example: components["schemas"]["Canvas"];
+        };
+        /**
+         * CanvasLimit
+         * @description What a program or device holds: pixels on the longer side, memory, and the share of it that is not for layers.
+         */
+        CanvasLimit: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Most Px */
+            most_px: number;
+            /** Memory Bytes */
+            memory_bytes: number;
+            /**
+             * Overhead
+             * @default 0
+             */
+            overhead: number;
+        };
+        /** PressRow */
+        PressRow: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "offset" | "digital" | "large";
+            /** Label */
+            label: string;
+            /** Least */
+            least: number;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * Sides
+         * @description A size by its width and height, and what it is for.
+         */
+        Sides: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
         };
         /**
          * CanvasAnswer
@@ -5717,35 +5747,6 @@ export interface components {
             folds: number[];
             /** Products */
             products: components["schemas"]["CanvasProduct"][];
-        };
-        /**
-         * Sides
-         * @description A size by its width and height, and what it is for.
-         */
-        Sides: {
-            /**
-             * Width
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            width: string;
-            /**
-             * Height
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            height: string;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
         };
         /** CanvasQuestion */
         CanvasQuestion: {

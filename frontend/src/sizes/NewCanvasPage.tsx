@@ -69,6 +69,15 @@ export function NewCanvasPage() {
           aria-label="What is wanted"
         >
           <h1 className="text-[17px] font-semibold">A new canvas</h1>
+          {choices.data && (
+            <button
+              type="button"
+              className="plain-button self-start"
+              onClick={() => setSearch({ c: JSON.stringify(choices.data.example) })}
+            >
+              An example: the illustrator&apos;s poster
+            </button>
+          )}
           {found.error && <Problem message={found.error.message} />}
           {canvas && (
             <>
