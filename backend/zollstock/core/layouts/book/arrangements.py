@@ -31,35 +31,41 @@ class Arrangement:
 
 @dataclass(frozen=True, slots=True)
 class _Grid:
-    """A page by rows of columns; `full` goes to the trim."""
+    """A page by rows of columns; `full` goes to the trim, `ratio` is that of every picture in its cell."""
 
     id: str
     rows: tuple[int, ...]
     heights: tuple[int, ...] = ()
     full: bool = False
-    w: Fraction = _WHOLE
-    h: Fraction = _WHOLE
+    ratio: Fraction | None = None
+    share: Fraction = _WHOLE
 
 
-#: A page's own arrangements. `w` and `h`: how much of the usable area is taken, from its middle.
+def _of_ratios(name: str, rows: tuple[int, ...], *ratios: str, heights: tuple[int, ...] = ()) -> list[_Grid]:  # fmt: skip
+    """The cells whole, and in each of those ratios (width to height)."""
+    found = [_Grid(name, rows, heights)]
+    for text in ratios:
+        width, height = text.split(":")
+        found.append(
+            _Grid(
+                f"{name}-{width}-{height}", rows, heights, ratio=Fraction(int(width), int(height))
+            )
+        )
+    return found
+
+
+#: A page's own arrangements: cameras' and painters' ratios, lying and standing, panoramas.
 _PAGES: tuple[_Grid, ...] = (
     _Grid("full", (1,), full=True),
-    _Grid("whole", (1,)),
-    _Grid("tall", (1,), w=Fraction(3, 4)),
-    _Grid("wide", (1,), h=Fraction(3, 5)),
-    _Grid("band", (1,), h=Fraction(2, 5)),
-    _Grid("small", (1,), w=Fraction(3, 4), h=Fraction(1, 2)),
-    _Grid("slip", (1,), w=Fraction(1, 2), h=Fraction(1, 2)),
-    _Grid("two-over", (1, 1)),
-    _Grid("two-over-low", (1, 1), (2, 1)),
-    _Grid("two-over-high", (1, 1), (1, 2)),
-    _Grid("two-beside", (2,), h=Fraction(3, 5)),
-    _Grid("two-beside-tall", (2,)),
-    _Grid("one-two", (1, 2), (3, 2)),
-    _Grid("two-one", (2, 1), (2, 3)),
-    _Grid("three-over", (1, 1, 1)),
-    _Grid("four", (2, 2)),
-    _Grid("four-low", (2, 2), w=Fraction(1), h=Fraction(3, 4)),
+    *_of_ratios("one", (1,), "3:2", "4:3", "1:1", "3:4", "2:3", "2:1", "3:1"),
+    _Grid("small-3-2", (1,), ratio=Fraction(3, 2), share=Fraction(2, 3)),
+    _Grid("small-2-3", (1,), ratio=Fraction(2, 3), share=Fraction(2, 3)),
+    *_of_ratios("two-over", (1, 1), "3:2", "4:3", "1:1", "2:1", "3:1"),
+    *_of_ratios("two-beside", (2,), "2:3", "3:4", "1:1"),
+    *_of_ratios("one-two", (1, 2), "3:2", "1:1", heights=(3, 2)),
+    *_of_ratios("two-one", (2, 1), "3:2", "1:1", heights=(2, 3)),
+    *_of_ratios("three-over", (1, 1, 1), "3:2", "2:1", "3:1"),
+    *_of_ratios("four", (2, 2), "3:2", "2:3", "1:1"),
 )
 
 
@@ -78,9 +84,24 @@ def _of_page(opening: Opening, page: int, safe: Fraction, swallowed: Fraction, b
         if grid.full:
             yield Arrangement(grid.id, (whole,))
             continue
-        w, h = area.w * grid.w, area.h * grid.h
+        w, h = area.w * grid.share, area.h * grid.share
         held = Box(area.x + (area.w - w) / 2, area.y + (area.h - h) / 2, w, h)
-        yield Arrangement(grid.id, tuple(_cells(grid, held, gap, below)))
+        yield Arrangement(
+            grid.id, tuple(_in_ratio(cell, grid.ratio) for cell in _cells(grid, held, gap, below))
+        )
+
+
+def _in_ratio(cell: Box, ratio: Fraction | None) -> Box:
+    """The largest box of a ratio in the middle of a cell.
+
+    >>> _in_ratio(Box(ZERO, ZERO, Fraction(90), Fraction(90)), Fraction(3, 2)).as_floats()
+    (0.0, 15.0, 90.0, 60.0)
+    """
+    if ratio is None:
+        return cell
+    w = min(cell.w, cell.h * ratio)
+    h = w / ratio
+    return Box(cell.x + (cell.w - w) / 2, cell.y + (cell.h - h) / 2, w, h)
 
 
 def _cells(grid: _Grid, held: Box, gap: Fraction, below: Fraction) -> Iterator[Box]:
@@ -118,24 +139,41 @@ def _across(opening: Opening, safe: Fraction, below: Fraction) -> Iterator[Arran
 EMPTY = Arrangement("empty", ())
 
 
-@lru_cache(maxsize=64)
-def arrangements(
-    opening: Opening, safe: Fraction, swallowed: Fraction, captions: Fraction
-) -> tuple[Arrangement, ...]:
-    """Every arrangement of an opening; `captions` is the height of their capitals, 0 where none are printed.
+@dataclass(frozen=True, slots=True)
+class Ways:
+    """How an opening may be arranged: each of its pages by itself, in their order, or across both."""
 
-    >>> one = Opening((2, 3), Fraction(210), Fraction(280))
-    >>> found = arrangements(one, Fraction(6), Fraction(8), ZERO)
-    >>> len(found), max(len(one.boxes) for one in found)
-    (329, 8)
-    """
+    pages: tuple[tuple[Arrangement, ...], ...]
+    across: tuple[Arrangement, ...]
+
+    @property
+    def most(self) -> int:
+        """So many pictures find place."""
+        return sum(max(len(way.boxes) for way in page) for page in self.pages)
+
+    @property
+    def count(self) -> int:
+        """How many arrangements that makes, with one page left empty but not both.
+
+        >>> one = Opening((2, 3), Fraction(210), Fraction(280))
+        >>> ways_of(one, Fraction(6), Fraction(8), ZERO).count
+        1301
+        """
+        many = 1
+        for page in self.pages:
+            many *= len(page) + (len(self.pages) > 1)
+        return many - (len(self.pages) > 1) + len(self.across)
+
+
+@lru_cache(maxsize=64)
+def ways_of(opening: Opening, safe: Fraction, swallowed: Fraction, captions: Fraction) -> Ways:
+    """Every arrangement of an opening; `captions` is the height of their capitals, 0 where none are printed."""
     below = captions * CAPTION_ROOM
-    alone = [list(_of_page(opening, page, safe, swallowed, below)) for page in opening.pages]
-    if not opening.is_spread:
-        return tuple(alone[0])
-    found = []
-    for first in (EMPTY, *alone[0]):
-        for second in (EMPTY, *alone[1]):
-            if first.boxes or second.boxes:
-                found.append(Arrangement(f"{first.id}+{second.id}", (*first.boxes, *second.boxes)))
-    return (*found, *_across(opening, safe, below))
+    pages = tuple(tuple(_of_page(opening, page, safe, swallowed, below)) for page in opening.pages)
+    return Ways(pages, tuple(_across(opening, safe, below)) if opening.is_spread else ())
+
+
+@lru_cache(maxsize=8192)
+def beside(first: Arrangement, second: Arrangement) -> Arrangement:
+    """Two pages' own, side by side."""
+    return Arrangement(f"{first.id}+{second.id}", (*first.boxes, *second.boxes))

@@ -23,7 +23,7 @@ from ...rules.straighten import lean, leaning_bounds
 from ...rules.viewing import GRADES
 from ...shapes.box import Box
 from ...work.outcome import judged_ppi
-from .arrangements import EMPTY, Arrangement, arrangements
+from .arrangements import EMPTY, Arrangement, Ways, beside, ways_of
 from .openings import Opening
 from .request import BookRequest
 
@@ -75,7 +75,7 @@ def first_layout(layout: BookRequest) -> FirstLayout:
     order = order_of(layout)
     costs = ArrangementCosts(layout)
     held = [one for one in layout.openings if not (layout.title_page and one.first == 1)]
-    most = sum(max(len(way.boxes) for way in costs.ways(one)) for one in held)
+    most = sum(costs.ways(one).most for one in held)
     together = _together(layout, order)
     for count in range(min(len(order), most), -1, -1):
         if count and count in together:
@@ -100,6 +100,10 @@ class _Way(NamedTuple):
     arrangement: Arrangement
 
 
+def _by_cost(way: _Way) -> float:
+    return way.cost
+
+
 class _Spot(NamedTuple):
     """A box, what is printed for it, where, and what it costs the pictures that were asked about."""
 
@@ -114,7 +118,9 @@ class ArrangementCosts:
 
     def __init__(self, layout: BookRequest) -> None:
         self.layout = layout
-        self._spots: dict[tuple[int, ...], list[tuple[Arrangement, list[_Spot]]]] = {}
+        self._spots: dict[object, list[tuple[Arrangement, list[_Spot]]]] = {}
+        self._known: dict[tuple[int, ...], dict[object, _Spot]] = {}
+        self._pages: dict[object, dict[int, list[_Way]]] = {}
         self._best: dict[tuple[object, int], dict[int, list[_Way]]] = {}
         self._needs = [_need(plan, layout.paper.factor) for plan in layout.plans]
         # Pictures of one camera cost the same in the same box.
@@ -124,47 +130,79 @@ class ArrangementCosts:
             for number, plan in enumerate(layout.plans)
         ]
 
-    def ways(self, opening: Opening) -> tuple[Arrangement, ...]:
+    def ways(self, opening: Opening) -> Ways:
         layout = self.layout
         captions = CAPTION_CAPITALS if layout.captions else Fraction(0)
-        return arrangements(_alike(opening), layout.safe.mm, layout.swallowed, captions)
+        return ways_of(_alike(opening), layout.safe.mm, layout.swallowed, captions)
 
     def best(self, opening: Opening, order: Sequence[int], at: int) -> dict[int, list[_Way]]:
         """By the number of pictures that it takes: the three cheapest arrangements of an opening, from a place on."""
-        key = (_alike(opening).pages, at)
+        alike = _alike(opening)
+        key = (alike.pages, at)
         if key not in self._best:
-            found: dict[int, list[_Way]] = {}
-            for way, spots in self._spots_of(opening):
-                if at + len(spots) <= len(order):
-                    cost = sum(
-                        self._of(order[number], spot) for number, spot in enumerate(spots, at)
-                    )
-                    found.setdefault(len(spots), []).append(_Way(cost, way))
-            self._best[key] = {
-                count: sorted(ways, key=lambda one: one.cost)[:_KEPT]
-                for count, ways in found.items()
-            }
+            found = self._ways_from(alike, order, at, _KEPT)
+            self._best[key] = {count: ways[:_KEPT] for count, ways in found.items() if count}
         return self._best[key]
 
     def cheapest(self, opening: Opening, plans: Sequence[int]) -> list[_Way]:
         """All arrangements of just those pictures on an opening, the cheapest first."""
-        found = [
-            _Way(sum(map(self._of, plans, spots)), way)
-            for way, spots in self._spots_of(opening)
-            if len(spots) == len(plans)
-        ]
-        return sorted(found, key=lambda one: one.cost)
+        return self._ways_from(_alike(opening), plans, 0, None).get(len(plans), [])
 
-    def _spots_of(self, opening: Opening) -> list[tuple[Arrangement, list[_Spot]]]:
-        """The arrangements of an opening; boxes that cost the same are one and the same spot."""
-        alike = _alike(opening)
-        if alike.pages not in self._spots:
-            known: dict[object, _Spot] = {}
-            self._spots[alike.pages] = [
-                (way, [self._spot(alike, box, known) for box in way.boxes])
-                for way in self.ways(alike)
+    def _ways_from(
+        self, opening: Opening, order: Sequence[int], at: int, most: int | None
+    ) -> dict[int, list[_Way]]:
+        """By their number of pictures, the cheapest first. Of a spread the `most` cheapest are pairs of the `most` cheapest
+        of each page, or go across."""
+        first = self._of_page(opening, 0, order, at, most)
+        if not opening.is_spread:
+            return first
+        found: dict[int, list[_Way]] = {}
+        for count, lefts in ({0: [_Way(0.0, EMPTY)]} | first).items():
+            second = self._of_page(opening, 1, order, at + count, most)
+            for more, rights in ({0: [_Way(0.0, EMPTY)]} | second).items():
+                if count + more:
+                    found.setdefault(count + more, []).extend(
+                        _Way(one.cost + other.cost, beside(one.arrangement, other.arrangement))
+                        for one in lefts
+                        for other in rights
+                    )
+        for way, spots in self._spots_of(opening, None):
+            if at + len(spots) <= len(order):
+                found.setdefault(len(spots), []).append(_Way(self._sum(order, at, spots), way))
+        return {count: sorted(ways, key=_by_cost) for count, ways in found.items()}
+
+    def _of_page(
+        self, opening: Opening, page: int, order: Sequence[int], at: int, most: int | None
+    ) -> dict[int, list[_Way]]:
+        """The same of one of its pages."""
+        key = (opening.pages, page, at)
+        if most is None or key not in self._pages:
+            found: dict[int, list[_Way]] = {}
+            for way, spots in self._spots_of(opening, page):
+                if at + len(spots) <= len(order):
+                    found.setdefault(len(spots), []).append(_Way(self._sum(order, at, spots), way))
+            made = {count: sorted(ways, key=_by_cost)[:most] for count, ways in found.items()}
+            if most is None:
+                return made
+            self._pages[key] = made
+        return self._pages[key]
+
+    def _sum(self, order: Sequence[int], at: int, spots: Sequence[_Spot]) -> float:
+        return sum(self._of(order[number], spot) for number, spot in enumerate(spots, at))
+
+    def _spots_of(
+        self, opening: Opening, page: int | None
+    ) -> list[tuple[Arrangement, list[_Spot]]]:
+        """The arrangements of a page, None: across; boxes that cost the same are one and the same spot."""
+        key = (opening.pages, page)
+        if key not in self._spots:
+            ways = self.ways(opening)
+            known = self._known.setdefault(opening.pages, {})
+            self._spots[key] = [
+                (way, [self._spot(opening, box, known) for box in way.boxes])
+                for way in (ways.across if page is None else ways.pages[page])
             ]
-        return self._spots[alike.pages]
+        return self._spots[key]
 
     def _spot(self, opening: Opening, box: Box, known: dict[object, _Spot]) -> _Spot:
         printed = opening.with_bleed(box, self.layout.bleed.mm)
@@ -208,6 +246,8 @@ def box_cost(
 ) -> float:
     """What it costs to show a picture in a box: its loss, zones cut or in the gutter, grades under *nearly clean*."""
     width, height = turned_size(plan.picture, plan.fit.turn)
+    if not plan.fit.keep and not plan.fit.angle and plan.fit.mode == "fill":
+        return _plain_cost(plan, float(need), (width, height), printed)
     placed = place(width, height, printed, plan.fit)
     ppi = judged_ppi(plan, MM_PER_INCH / placed.mm_per_px)
     under = next(at for at, (_, least) in enumerate(GRADES) if ppi / need >= least) - _NEAR
@@ -221,6 +261,17 @@ def box_cost(
             cut += not _inside(at, window) or (hidden is not None and _over(at, hidden))
     loss = float(placed.loss) if plan.fit.mode == "fill" else 0.0
     return LOSS * loss + ZONE * cut + GRADE * max(0, under)
+
+
+def _plain_cost(plan: Plan, need: float, sides: tuple[int, int], printed: Box) -> float:
+    """The same of an upright picture without keep zones: the ratios say it, without a crop."""
+    wide, high = float(printed.w) / sides[0], float(printed.h) / sides[1]
+    mm_per_px = max(wide, high) * plan.fit.zoom
+    loss = 1 - min(wide, high) / max(wide, high) / plan.fit.zoom**2
+    share = 1.0 if plan.viewing.detail is None else plan.viewing.detail
+    quality = 25.4 / mm_per_px * share / need
+    under = next(at for at, (_, least) in enumerate(GRADES) if quality >= least) - _NEAR
+    return LOSS * loss + GRADE * max(0, under)
 
 
 def zone_at(zone: KeepZone, plan: Plan, sides: tuple[int, int]) -> Box:
