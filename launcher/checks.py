@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import shutil
+import signal
 import subprocess
 import threading
 import time
@@ -46,6 +47,8 @@ _CHECKS: list[Check] = [
     ),
 ]
 _LANES = 3
+#: So long, seconds, a check that is stopped has to put away what it started.
+_TO_END = 40
 
 
 def run(only: list[str]) -> int:
@@ -71,6 +74,7 @@ def _side_by_side(checks: list[Check], environment: dict[str, str]) -> int:
     failed: list[str] = []
     telling = threading.Lock()
     left = iter(checks)
+    running: list[subprocess.Popen[bytes]] = []
 
     def work_off() -> None:
         while True:
@@ -80,7 +84,7 @@ def _side_by_side(checks: list[Check], environment: dict[str, str]) -> int:
                 return
             name, command, folder = check
             begin = time.monotonic()
-            done = subprocess.run(
+            done = subprocess.Popen(
                 command,
                 cwd=folder,
                 env=environment,
@@ -88,9 +92,11 @@ def _side_by_side(checks: list[Check], environment: dict[str, str]) -> int:
                 stderr=subprocess.STDOUT,
                 stdin=subprocess.DEVNULL,
             )
+            running.append(done)
+            said, _ = done.communicate()
             with telling:
                 step(name)
-                tell(done.stdout.decode(errors="replace").rstrip())
+                tell(said.decode(errors="replace").rstrip())
                 tell(f"  {time.monotonic() - begin:.1f} s")
                 if done.returncode:
                     failed.append(name)
@@ -98,9 +104,27 @@ def _side_by_side(checks: list[Check], environment: dict[str, str]) -> int:
     threads = [threading.Thread(target=work_off, daemon=True) for _ in range(_LANES)]
     for thread in threads:
         thread.start()
-    for thread in threads:
-        thread.join()
+    try:
+        for thread in threads:
+            thread.join()
+    except BaseException:
+        # Whoever stops this one alone has told none of them: with them go the services that they started.
+        _ended(running)
+        raise
     return _verdict(failed)
+
+
+def _ended(running: list[subprocess.Popen[bytes]]) -> None:
+    """Every check that still runs is stopped as by Ctrl-C, and after a while for good."""
+    left = [one for one in running if one.poll() is None]
+    for one in left:
+        one.send_signal(signal.SIGINT)
+    until = time.monotonic() + _TO_END
+    for one in left:
+        try:
+            one.wait(max(0.1, until - time.monotonic()))
+        except subprocess.TimeoutExpired:
+            one.kill()
 
 
 def bench(only: list[str]) -> int:
