@@ -59,3 +59,10 @@ RULES = [
 def test_every_rule_has_a_worked_example(path: Path, node: ast.FunctionDef) -> None:
     """They run as tests (`--doctest-modules`)."""
     assert ">>>" in (ast.get_docstring(node) or "")
+
+
+def test_every_page_of_the_handbook_stands_in_its_contents() -> None:
+    page = (ROOT / "frontend" / "src" / "help" / "HandbookPage.tsx").read_text()
+    contents = page.partition("const CONTENTS = [")[2].partition("] as const")[0]
+    there = {file.stem for file in (ROOT / "docs" / "handbook").glob("*.md")}
+    assert set(re.findall(r'\["([a-z-]+)",', contents)) == there

@@ -24,7 +24,10 @@ const CONTENTS = [
   ["panels", "Panels and hanging"],
   ["id-photos", "ID photos"],
   ["roll", "Roll and sheet layout"],
+  ["book", "A book"],
+  ["new-canvas", "A new canvas"],
   ["rescue", "The rescue bench"],
+  ["trials", "Trials"],
   ["stock", "The stock"],
   ["keeper", "For the keeper"],
 ] as const;
