@@ -444,3 +444,20 @@ def test_a_book_that_no_disk_holds_is_a_stop() -> None:
     boxes = [book_box(0, "0 mm", "0 mm", "4 m", "3 m")] * 40
     made = reckon_layout(book(spreads=[{"from": 2, "boxes": boxes}], ppi=300))
     assert "book-too-large" in ids(made)
+
+
+@pytest.mark.parametrize(
+    "page", [("1 cm", "1 cm"), ("2 m", "1 cm"), ("1 cm", "2 m"), ("3 cm", "3 cm")]
+)
+def test_the_smallest_and_thinnest_pages_are_laid_out(page: tuple[str, str]) -> None:
+    """Captions and gaps leave nothing of some arrangements: those are not offered."""
+    layout = request(
+        plans=[plate(title="T" * 200), plate(1, 30_000), plate(1, 1)], pages=4, spreads=None,
+        page=dict(zip(("width", "height"), page, strict=True)), safe="0 mm", gutter="0 mm",
+        captions=True, numbers=True, title_page=True, title="W" * 200,
+    )  # fmt: skip
+    made = layout_page(layout, seen=PageQuery(sheet=1))
+    assert made.book is not None
+    for opening in made.book.openings:
+        assert all(min(box.box[2:]) >= 1 for box in opening.boxes)
+    assert parse_layout(layout_document(layout) | {"spreads": layout_document(layout)["spreads"]})

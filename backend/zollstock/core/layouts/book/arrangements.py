@@ -17,6 +17,8 @@ from .openings import Opening
 _WHOLE = Fraction(1)
 #: Between two pictures of a page, mm; on small pages this share of the shorter side.
 _BETWEEN, _BETWEEN_SHARE = Fraction(5), Fraction(1, 40)
+#: A box is no smaller, mm.
+LEAST_SIDE = Fraction(1)
 #: Under a picture, for its caption: so many heights of its capitals.
 CAPTION_ROOM = Fraction(3)
 
@@ -169,8 +171,17 @@ class Ways:
 def ways_of(opening: Opening, safe: Fraction, swallowed: Fraction, captions: Fraction) -> Ways:
     """Every arrangement of an opening; `captions` is the height of their capitals, 0 where none are printed."""
     below = captions * CAPTION_ROOM
-    pages = tuple(tuple(_of_page(opening, page, safe, swallowed, below)) for page in opening.pages)
-    return Ways(pages, tuple(_across(opening, safe, below)) if opening.is_spread else ())
+    pages = tuple(
+        tuple(filter(_has_room, _of_page(opening, page, safe, swallowed, below)))
+        for page in opening.pages
+    )
+    across = filter(_has_room, _across(opening, safe, below)) if opening.is_spread else ()
+    return Ways(pages, tuple(across))
+
+
+def _has_room(way: Arrangement) -> bool:
+    """Whether each of its boxes is one: of a tiny page, captions and gaps may leave nothing."""
+    return all(min(box.w, box.h) >= LEAST_SIDE for box in way.boxes)
 
 
 @lru_cache(maxsize=8192)
