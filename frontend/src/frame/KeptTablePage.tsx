@@ -28,31 +28,34 @@ export function KeptTablePage<Table>(props: {
     <>
       <TopBar />
       <main className="space-y-4 px-5 py-3">
-        <div className="flex flex-wrap items-end gap-3">
-          <div className="min-w-0 flex-[1_1_20rem]">
-            <h1 className="text-2xl font-semibold">{props.title}</h1>
-            <p className="max-w-3xl">{props.says}</p>
+        <header>
+          {/* What can be done comes with the table, into room that is kept for it: nothing else moves. */}
+          <div className="flex min-h-[3.25rem] flex-wrap items-end gap-3">
+            <h1 className="min-w-0 flex-[1_1_16rem] text-2xl font-semibold">{props.title}</h1>
+            {kept.data && (
+              <>
+                <span
+                  role="status"
+                  className="soft w-16 pb-1.5 text-right"
+                  data-saving={saving ? "going" : "saved"}
+                >
+                  {saving ? "saving …" : "saved"}
+                </span>
+                {props.fields}
+                {kept.data.version > 0 && (
+                  <button type="button" className="plain-button" onClick={forget}>
+                    Reset to examples
+                  </button>
+                )}
+                <TableFile {...props.csv} onText={takeIn} />
+                <button type="button" className="strong-button" onClick={props.onAnother}>
+                  {props.another}
+                </button>
+              </>
+            )}
           </div>
-          <span
-            role="status"
-            className="soft w-16 self-end pb-1.5 text-right"
-            data-saving={saving ? "going" : "saved"}
-          >
-            {saving ? "saving …" : "saved"}
-          </span>
-          {kept.data && props.fields}
-          {kept.data && kept.data.version > 0 && (
-            <button type="button" className="plain-button" onClick={forget}>
-              Reset to examples
-            </button>
-          )}
-          <TableFile {...props.csv} onText={takeIn} />
-          {kept.data && (
-            <button type="button" className="strong-button" onClick={props.onAnother}>
-              {props.another}
-            </button>
-          )}
-        </div>
+          <p className="max-w-3xl">{props.says}</p>
+        </header>
         <Coming query={kept} what={props.what} />
         <KeptWords problem={problem} away={away} />
         {props.children}

@@ -164,7 +164,7 @@ export function SensorsPage() {
               </tbody>
             </table>
           )}
-          {table && (
+          {table && found && (
             <AddSensor onAdd={(sensor) => keep((now) => ({ ...now, sensors: [...now.sensors, sensor] }))} />
           )}
         </section>

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { fetched } from "../api/fetched";
+import { RoomForMark } from "./RoomForMark";
 import type { About } from "./useLegend";
 
 export interface WhatProps {
@@ -13,5 +14,5 @@ export interface WhatProps {
 /** What is this? Until that has come, the word as it is: a page does not wait for its legend. */
 export const What = fetched<WhatProps>(
   async () => (await import("./WhatMark")).WhatMark,
-  (props) => props.children ?? null,
+  (props) => props.children ?? <RoomForMark />,
 );

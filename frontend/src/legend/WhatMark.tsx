@@ -18,6 +18,7 @@ import { Link } from "react-router";
 import type { LegendEntry } from "../api/types";
 import { typeset } from "../shell/typeset";
 import { useEntry, useWays, type About } from "./useLegend";
+import { RoomForMark } from "./RoomForMark";
 import type { WhatProps } from "./What";
 import "./legend.css";
 
@@ -44,13 +45,13 @@ export const BESIDE: UseFloatingOptions = {
 
 /**
  * What is this? A small mark, or a word itself, that tells it by hover, focus and tap: a sentence, the rule, and where
- * to read on. Escape closes it. Nothing stands there until the legend has come.
+ * to read on. Escape closes it. Until the legend has come its room is kept.
  */
 export function WhatMark(props: WhatProps) {
   const entry = useEntry(props.about);
   const leaf = useLeaf(true);
   const { open, setReference, reference } = leaf;
-  if (!entry) return props.children ?? null;
+  if (!entry) return props.children ?? <RoomForMark />;
   return (
     <span className="what-place">
       <button
