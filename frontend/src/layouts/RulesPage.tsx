@@ -20,8 +20,8 @@ export function RulesPage() {
       title="Rules for ID photos"
       says={
         <>
-          <b className="font-semibold">{held.kept.data?.note}</b> The rules that ship are made up: put those
-          of your authorities in their place.
+          The rules that ship are made up: put those of your authorities in their place.{" "}
+          <b className="font-semibold">{held.kept.data?.note}</b>
         </>
       }
       what="The rules"
