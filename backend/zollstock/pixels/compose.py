@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.sheet.grid import Grid, PixelBox
 from zollstock.core.sheet.sheets import FilePart, Part, PicturePart, Sheet, sampling
 
@@ -26,12 +27,22 @@ _PAPER = "#ffffff"
 class Sources:
     """Where the parts of a sheet come from: pictures, with the `method` that makes their pixels, and files of plans.
 
-    `files` opens the whole file of a plan by its number, to be read anywhere at once.
+    `files` opens the whole file of a plan by its number, to be read anywhere at once; `limited` the same with no more
+    detail than so many ppi show.
     """
 
     pictures: Opened | None = None
     method: Method | None = None
     files: Opened | None = None
+    limited: Callable[[int, Fraction], pyvips.Image] | None = None
+
+    def file(self, part: FilePart) -> pyvips.Image:
+        """The file that a part is taken from."""
+        if part.detail is not None and self.limited is not None:
+            return self.limited(part.plan, part.detail)
+        if part.detail is None and self.files is not None:
+            return self.files(part.plan)
+        raise ValueError(f"nothing is known of the file of plan {part.plan}")
 
 
 NO_SOURCES = Sources()
@@ -105,10 +116,8 @@ def _part(
 def _of_file(
     part: FilePart, sheet: Sheet, grid: Grid, sources: Sources, paint: colour.Paint | None
 ) -> _Part:
-    if sources.files is None:
-        raise ValueError(f"nothing is known of the file of plan {part.plan}")
     shown, lies = part.shown, sheet.pixels(part)
-    made = sources.files(part.plan).crop(shown.x, shown.y, shown.w, shown.h)
+    made = sources.file(part).crop(shown.x, shown.y, shown.w, shown.h)
     if part.reduced > 1:
         # A whole number of px to one: what is left at the right and below is less than one.
         made = made.shrink(part.reduced, part.reduced, ceil=False)

@@ -9,10 +9,11 @@ from __future__ import annotations
 import errno
 import shutil
 import tempfile
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.layouts import blocking_reasons, lay
 from zollstock.core.layouts.files import LayoutFile, layout_files
 from zollstock.core.layouts.kind import PlannedLayout
@@ -141,12 +142,12 @@ def make_files(
             if not told(0):
                 raise Cancelled
             if file.upload is not None:
-                written.append(write_upload(opened(0), file.upload, place))
+                written.append(write_upload(opened.whole(0), file.upload, place))
                 continue
             ink = not FILE_FORMATS[file.output.format].vectors
             pages = [
                 Page(
-                    compose(side, Sources(files=opened), ink),
+                    compose(side, Sources(files=opened.whole, limited=opened.limited), ink),
                     side,
                     layout.title,
                     () if ink else on_sheet(side, laid.works, of_works),
@@ -171,7 +172,26 @@ def _pixels(file: LayoutFile) -> int:
     return sum(sheet.grid.width * sheet.grid.height for sheet in file.sheets)
 
 
-Opened = Callable[[int], pyvips.Image]
+class Files:
+    """The files of the plans, unpacked in `folder`, each opened once; and what was made of them with less detail."""
+
+    def __init__(self, folder: Path) -> None:
+        self._folder = folder
+        self._opened: dict[Path, pyvips.Image] = {}
+
+    def place(self, number: int, detail: Fraction | None = None) -> Path:
+        return self._folder / (f"{number}.tif" if detail is None else f"{number} at {float(detail)}.tif")  # fmt: skip
+
+    def whole(self, number: int) -> pyvips.Image:
+        return self._open(self.place(number))
+
+    def limited(self, number: int, detail: Fraction) -> pyvips.Image:
+        return self._open(self.place(number, detail))
+
+    def _open(self, path: Path) -> pyvips.Image:
+        if path not in self._opened:
+            self._opened[path] = pyvips.Image.new_from_file(str(path))
+        return self._opened[path]
 
 
 @contextmanager
@@ -180,24 +200,41 @@ def _files(
     pictures: Sequence[Path],
     progress: Progress,
     lettering: Mapping[int, Letterings],
-) -> Iterator[Opened]:
+) -> Iterator[Files]:
     """The file of every plan, unpacked on the disk for as long as it is needed."""
     with tempfile.TemporaryDirectory(prefix="zollstock-") as folder:
-        paths = {}
+        files = Files(Path(folder))
         costs_of = [sum(costs(laid.works[number])) for number in laid.used]
         for number, told in zip(laid.used, stages(progress, *costs_of), strict=True):
-            path = Path(folder) / f"{number}.tif"
-            plan = laid.plan_of(number)
+            plan, path = laid.plan_of(number), files.place(number)
             _unpack(laid.works[number], pictures[plan], path, told, lettering.get(plan, ()))
-            paths[number] = path
-        opened: dict[int, pyvips.Image] = {}
+            _limit(laid, number, files, told)
+        yield files
 
-        def file(number: int) -> pyvips.Image:
-            if number not in opened:
-                opened[number] = pyvips.Image.new_from_file(str(paths[number]))
-            return opened[number]
 
-        yield file
+def _limit(laid: PlannedLayout, number: int, files: Files, progress: Progress) -> None:
+    """The same file at every detail that the sheets ask for."""
+    parts = [part for sheet in laid.all_sheets for part in sheet.file_parts if part.plan == number]
+    details = sorted({part.detail for part in parts if part.detail is not None})
+    if not details:
+        return
+    from .patches import Limited
+
+    grid = float(laid.works[number].output_ppi)
+    piece = pyvips.Image.new_from_file(str(files.place(number)))
+    held = Limited.of(piece, grid, [float(detail) for detail in details])
+    for detail in details:
+        if not progress(100):
+            raise Cancelled
+        made = held.at(grid, float(detail))
+        _with_profile(made, piece).tiffsave(str(files.place(number, detail)), bigtiff=True, keep="icc")  # fmt: skip
+
+
+def _with_profile(made: pyvips.Image, of: pyvips.Image) -> pyvips.Image:
+    made = made.copy(xres=of.xres, yres=of.yres)
+    if of.get_typeof("icc-profile-data"):
+        made.set_type(pyvips.GValue.blob_type, "icc-profile-data", of.get("icc-profile-data"))
+    return made
 
 
 def _unpack(work: Work, picture: Path, to: Path, progress: Progress, lettering: Letterings) -> None:

@@ -1,10 +1,11 @@
-"""Tones to trace from: without colour, and lightened."""
+"""Tones of a part: to trace from, without colour and lightened; or with more or less light."""
 
 from __future__ import annotations
 
 from zollstock.core.sheet.sheets import FULL_TONE, Tone
 
 from .channels import Channels, channels_of
+from .tone import in_linear_light
 from .vips import pyvips
 
 
@@ -16,8 +17,13 @@ def toned(image: pyvips.Image, tone: Tone, paper: list[float]) -> pyvips.Image:
     if tone == FULL_TONE:
         return image
     made = image
+    if tone.stops:
+        by = float(2**tone.stops)
+        made = in_linear_light(made, lambda light: light * by)
     if tone.grey and image.bands > 1:
         made = made.recomb(pyvips.Image.new_from_array(_without_colour(channels_of(image))))
+    if not tone.light:
+        return made.rint().cast(image.format).copy(interpretation=image.interpretation)
     light = float(tone.light)
     mixed = made * (1 - light) + [value * light for value in paper]
     return mixed.rint().cast(image.format).copy(interpretation=image.interpretation)

@@ -35,6 +35,8 @@ from .panels.request import PanelsRequest
 from .region import Regions
 from .request import LayoutRequest
 from .sheetlimits import with_limits
+from .strip.request import StripRequest
+from .strip.strips import StripKind
 from .tiles.tiles import Tiles, TilesRequest
 from .wall.scene import Scene
 
@@ -59,7 +61,7 @@ __all__ = [
     "scene_of",
 ]
 
-LayoutKind = Literal["tiles", "id", "life", "panels", "hang", "gang", "book"]
+LayoutKind = Literal["tiles", "id", "life", "panels", "hang", "gang", "book", "strip"]
 KINDS: dict[LayoutKind, Kind] = {
     "tiles": Tiles(),
     "id": IdPhotos(),
@@ -68,6 +70,7 @@ KINDS: dict[LayoutKind, Kind] = {
     "hang": HangKind(),
     "gang": GangKind(),
     "book": BookKind(),
+    "strip": StripKind(),
 }
 AnyLayoutRequest = Annotated[
     TilesRequest
@@ -76,7 +79,8 @@ AnyLayoutRequest = Annotated[
     | PanelsRequest
     | HangRequest
     | GangRequest
-    | BookRequest,
+    | BookRequest
+    | StripRequest,
     Field(discriminator="kind"),
 ]
 assert tuple(KINDS) == get_args(LayoutKind)

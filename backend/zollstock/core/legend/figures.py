@@ -86,6 +86,11 @@ FIGURES: dict[str, Entry] = {
     "none_share": Entry("Called no difference", "The share of pairs of which nobody said that one is finer.", "trials#what-they-say", "trial"),
     "fit_p": Entry("Fit", "How usual such answers are for judges who follow the curve; under 0.05 they are not.", "trials#what-they-say", "trial"),
     "more_answers": Entry("More answers", "How many more would narrow the interval to 20 % either way.", "trials#what-they-say", "trial"),
+    "strip_ppi": Entry("The picture holds", "How many pixels of the picture stand on an inch of the print that the strip is of.", "trials#strips", "strip"),
+    "strip_reference": Entry("Held against", "The finest patch; every other one is compared with it.", "trials#strips", "strip"),
+    "patch_px": Entry("A patch in pixels", "A patch takes whole pixels of the device, so that none is blurred by its place.", "trials#strips", "strip"),
+    "patches_count": Entry("Patches on a copy", "The steps of the ladder, and two of them twice, to see who guesses.", "trials#strips", "strip"),
+    "key": Entry("The key", "What a letter on a copy stands for; shown when the judging is over.", "trials#strips", "strip"),
     "canvas_px": Entry("Canvas in pixels", "How many pixels the new canvas has at this side, bleed and all.", "new-canvas#pixels", "new-canvas"),
     "canvas_ppi": Entry("Resolution", "How many pixels of the canvas stand on an inch at the finished size.", "new-canvas#pixels", "new-canvas"),
     "least_ppi": Entry("Least ppi that still does", "With fewer, the press refuses it or the eye sees it.", "new-canvas#pixels", "new-canvas"),
@@ -110,6 +115,11 @@ FIGURES: dict[str, Entry] = {
 #: Figures of several sides, axes or pieces, by how their ids begin and end.
 FAMILIES: tuple[tuple[str, str, str], ...] = (
     ("rescue_rim_", "", "rescue_rim"),
+    ("strip_ppi_", "", "strip_ppi"),
+    ("strip_reference_", "", "strip_reference"),
+    ("patch_", "_px", "patch_px"),
+    ("key_", "", "key"),
+    ("eyes_", "", "key"),
     ("cover_", "", "cover_side"),
     ("canvas_", "_px", "canvas_px"),
     ("keeps_", "", "keeps"),

@@ -68,6 +68,9 @@ SOURCES: dict[str, str] = {
     "is 2 × (page + overhang) + spine + 2 × turn-in wide, one of paper 2 × page + spine + 2 × bleed. Creep = thickness × sheets inside "
     "the outermost. The first layout has the least sum of 10 × loss + 100 × keep zones cut or in the gutter + 5 × grades under nearly clean "
     "+ 1 for an arrangement like the one before + ½ × |boxes − mean|. Pictures are judged from 35 cm, a book in the hand.",
+    "strip": "Every patch shows the same part on the device's own grid, in linear light; nothing finer than its step is left, by a low-pass with a soft "
+    "edge at its Nyquist frequency. A step finer than the picture or the grid is left out; the finest that is left is what the others are held "
+    "against. Order and letters are shuffled by seed and copy.",
     "trial": "Advantage of the reference over p ppi: 0.6745 × (p ÷ threshold) ^ −slope; the impression is that plus a standard normal, no difference "
     "where it lies within ± criterion, and a share of slips. All of it on a grid; judges differ by a log-normal of their own. Under 30 answers nothing is said, "
     "to 80 only the interval. Under a fit of 0.05 the figure is a rough one.",

@@ -10,7 +10,8 @@ from ..letters import FontName
 from .box import Box
 
 StrokeKind = Literal[
-    "cut", "fold", "glue", "centre", "register", "scale", "staple", "keyline", "outline", "nail", "measure"
+    "cut", "fold", "glue", "centre", "register", "scale", "staple", "keyline", "outline", "nail", "measure",
+    "solid",
 ]  # fmt: skip
 Point = tuple[Fraction, Fraction]
 BLACK = "#000000"

@@ -54,10 +54,12 @@ class PicturePart:
 
 @dataclass(frozen=True, slots=True)
 class Tone:
-    """How the tones of a part are printed: without colour (`grey`), and `light` of the way to white (0 to 1)."""
+    """How the tones of a part are printed: without colour (`grey`), `light` of the way to white (0 to 1), and so many
+    `stops` of light more, or less."""
 
     grey: bool
     light: Fraction
+    stops: Fraction = ZERO
 
 
 FULL_TONE = Tone(False, ZERO)
@@ -69,6 +71,7 @@ class FilePart:
 
     `part` is the same part of its document in mm, exact. In small, a square of `reduced` px a side becomes one px.
     With a `rim` it is all that the sheet shows, and what lies around it is made of its own pixels, as the rim says.
+    With a `detail` (ppi) nothing finer is left of it than so many pixels an inch can show.
     """
 
     name: str
@@ -80,6 +83,7 @@ class FilePart:
     tone: Tone = FULL_TONE
     reduced: int = 1
     rim: EdgeFill | None = None
+    detail: Fraction | None = None
 
 
 Part = PicturePart | FilePart

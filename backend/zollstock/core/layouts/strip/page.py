@@ -1,0 +1,89 @@
+"""The page of a strip: Part, Ladder, Sheets; the key is not on it."""
+
+from __future__ import annotations
+
+from ...ground.show import LengthStyle
+from ...rules.fit import turned_size
+from ..kind import PageQuery, PlannedLayout
+from ..page import LayoutWay, PartDrawn, Parts, paper_name, step_summary
+from .ladder import step_text
+from .patches import PatchGrid, PictureOnStrip, proposed, sharp_places
+from .request import StripRequest
+
+_BY = {"ppi": "ppi", "method": "methods", "sharpen": "sharpening", "exposure": "exposures"}
+#: Ladders that are asked for most: word, what it is of, steps.
+USUAL_LADDERS: tuple[tuple[str, str, list[float | str]], ...] = (
+    ("Resolution", "ppi", [72.0, 100.0, 150.0, 200.0, 240.0, 300.0, 360.0, 480.0, 720.0]),
+    ("Resolution, close by", "ppi", [150.0, 200.0, 240.0, 300.0, 360.0, 480.0, 600.0, 720.0]),
+    ("Ways of enlarging", "method", ["careful", "lanczos", "cubic"]),
+    ("Sharpening", "sharpen", [0.0, 0.3, 0.6, 1.0, 1.5]),
+    ("Exposure", "exposure", [-3.0, -2.0, -1.0, 0.0, 1.0, 2.0, 3.0]),
+)
+_PLACES = 4
+
+
+def strip_parts(
+    layout: StripRequest,
+    pictures: list[PictureOnStrip],
+    grid: PatchGrid,
+    laid: PlannedLayout,
+    style: LengthStyle,
+    seen: PageQuery,
+) -> Parts:
+    by, first = layout.ladder.by, pictures[0].rungs
+    of = {step: [one for one in laid.findings if one.step == step] for step in ("fit", "pixels", "handover")}  # fmt: skip
+    copies = layout.copies
+    steps = [
+        step_summary("part", "Part", style.size(layout.patch.width.mm, layout.patch.height.mm),
+                     "where you said" if layout.part else "sharpest place",
+                     ["strip_ppi", "patch_width_px", "patch_height_px"], of["fit"]),
+        step_summary("ladder", "Ladder", f"{len(first.standing)} {_BY[by]}",
+                     f"against {step_text(by, first.reference.step)}", ["strip_reference", "patches_count"], of["pixels"]),
+        step_summary("sheets", "Sheets", paper_name(layout.sheet, style, seen.studio),
+                     f"{copies} {'copy' if copies == 1 else 'copies'}", ["sheets_count"], of["handover"]),
+    ]  # fmt: skip
+    return Parts(
+        steps=steps,
+        ways=[*_places(layout, pictures[0], seen), *_ladders(layout)],
+        parts=[_drawn(layout, on, grid, seen) for on in pictures],
+        hint="The key stays hidden until the judging is over.",
+    )
+
+
+def _drawn(layout: StripRequest, on: PictureOnStrip, grid: PatchGrid, seen: PageQuery) -> PartDrawn:
+    """What a patch shows of the whole picture."""
+    width, height = turned_size(on.plan.picture, on.plan.fit.turn)
+    per_mm = on.region.w / grid.whole_mm[0]
+    around = grid.around / grid.per_mm * per_mm
+    wide, high = grid.sides_mm
+    box = (on.region.x + around, on.region.y + around, wide * per_mm, high * per_mm)
+    x, y, w, h = (float(side) / whole for side, whole in zip(box, (width, height) * 2, strict=True))
+    return PartDrawn(name=on.plan.title, box=(x, y, w, h), width=float(wide), height=float(high))
+
+
+def _places(layout: StripRequest, on: PictureOnStrip, seen: PageQuery) -> list[LayoutWay]:
+    places = sharp_places(on.plan, seen.studio)[:_PLACES] or [proposed(on.plan, seen.studio)]
+    now = layout.middle(0)
+    return [
+        LayoutWay(
+            id=f"place-{number}",
+            title="Sharpest place" if number == 1 else f"Sharp place {number}",
+            text=f"{round(100 * x)} % across, {round(100 * y)} % down",
+            fix={"part": [x, y]},
+            taken=(x, y) == tuple(now) if now else number == 1,
+        )
+        for number, (x, y) in enumerate(places, 1)
+    ]
+
+
+def _ladders(layout: StripRequest) -> list[LayoutWay]:
+    return [
+        LayoutWay(
+            id=f"ladder-{number}",
+            title=title,
+            text=", ".join(step_text(by, step).removesuffix(" ppi") for step in steps),
+            fix={"ladder": {"by": by, "steps": steps}},
+            taken=layout.ladder.by == by and layout.ladder.steps == steps,
+        )
+        for number, (title, by, steps) in enumerate(USUAL_LADDERS, 1)
+    ]
