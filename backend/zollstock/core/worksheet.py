@@ -27,6 +27,7 @@ from .telling.edgechoices import NO_EDGES
 from .telling.rail import Rail, rail
 from .telling.seen import SeenSheet, seen
 from .telling.sharpening import SharpenSheet, sharpen_sheet
+from .work.judgedby import judged_by
 from .work.outcome import Work, work_out
 from .work.zones import ZoneState, near_limit, rooms, seen_box, turned
 
@@ -80,6 +81,7 @@ class SchoolRow(Record):
     ratio: str
     grade: str
     clean_from: str
+    fix: dict[str, Any]
 
 
 class ZoneRow(Record):
@@ -197,7 +199,7 @@ def school_rows(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Sc
         said = answers.get(name)
         if said is None:
             rows.append(SchoolRow(id=name, label=school.label, note=school.note, answers=False,
-                                  need="no trials yet", ratio="", grade="", clean_from=""))  # fmt: skip
+                                  need="no trials yet", ratio="", grade="", clean_from="", fix={"viewing.school": name}))  # fmt: skip
             continue
         reach = said.clean_from_mm
         clean = "never" if reach is None else style.far(reach) if reach else "anywhere"
@@ -205,7 +207,7 @@ def school_rows(work: Work, reckoning: Reckoning, style: LengthStyle) -> list[Sc
             SchoolRow(id=name, label=school.label,
                       note=school.note_at(work.distance, work.viewing_conditions, style), answers=True,
                       need=show.ppi(said.need_ppi), ratio=show.decimal(said.quality_ratio, 2),
-                      grade=said.grade, clean_from=clean)
+                      grade=said.grade, clean_from=clean, fix=judged_by(work, name))
         )  # fmt: skip
     return rows
 

@@ -31,6 +31,7 @@ from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
+from zollstock.jobs.trials_api import router as strips
 from zollstock.jobs.workshops import router as workshops
 from zollstock.pictures.api import router as pictures
 from zollstock.pictures.looking_api import router as looking
@@ -50,6 +51,8 @@ from zollstock.sizes.rules import RULES
 from zollstock.sizes.sensors_api import router as sensors
 from zollstock.sizes.shelf import NoSuchSizes
 from zollstock.stock.kept import STOCK
+from zollstock.trials.api import router as trials
+from zollstock.trials.judging_api import router as judging
 
 from .described import DescribedAPI
 from .faults import router as faults
@@ -83,6 +86,9 @@ for router in (
     gangs,
     surveys,
     workshops,
+    strips,
+    trials,
+    judging,
     proofs,
     rescues,
     renders,

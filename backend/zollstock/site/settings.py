@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "zollstock.accounts",
     "zollstock.sizes",
     "zollstock.stock",
+    "zollstock.trials",
     "zollstock.pictures",
     "zollstock.jobs",
     "zollstock.proofs",

@@ -12,6 +12,7 @@ from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import made_by, measures_of
 from zollstock.sizes.shelf import shelf_of
 from zollstock.stock.kept import STOCK
+from zollstock.trials.known import known_of
 
 
 def studio_of(account: User, picture: UUID | None = None) -> Studio:
@@ -25,4 +26,5 @@ def studio_of(account: User, picture: UUID | None = None) -> Studio:
         made="" if picture is None else made_by(account, picture),
         stock=STOCK.a_moment_ago(account),
         pace=pace(),
+        known=known_of(account),
     )

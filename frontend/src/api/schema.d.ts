@@ -1466,6 +1466,165 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/layouts/{layout_id}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description A trial of the strip as it is now.
+         */
+        post: operations["zollstock_jobs_trials_api_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trials
+         * @description The trials of the account, the newest first.
+         */
+        get: operations["zollstock_trials_api_trials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{trial_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Trial */
+        get: operations["zollstock_trials_api_trial"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete
+         * @description It goes with its judges and what they said; prints that were judged by it keep their snapshot.
+         */
+        delete: operations["zollstock_trials_api_delete"];
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Rename it, end the judging or go on with it, judge prints by it or no more.
+         */
+        patch: operations["zollstock_trials_api_change"];
+        trace?: never;
+    };
+    "/api/trials/{trial_id}/judges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask Somebody */
+        post: operations["zollstock_trials_api_ask_somebody"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{trial_id}/judges/{judge_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Leave Out
+         * @description Somebody's link and answers go; what the others said stays.
+         */
+        delete: operations["zollstock_trials_api_leave_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/judging/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Judging */
+        get: operations["zollstock_trials_judging_api_judging"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/judging/{code}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begun
+         * @description Say which copy lies there and what the eyes see; it may be said again after a pause.
+         */
+        post: operations["zollstock_trials_judging_api_begun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/judging/{code}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answered
+         * @description Say which is finer; the answer shows the next pair.
+         */
+        post: operations["zollstock_trials_judging_api_answered"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/proofs": {
         parameters: {
             query?: never;
@@ -2764,6 +2923,10 @@ export interface components {
             grade: string;
             /** Clean From */
             clean_from: string;
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
         };
         /**
          * SeenPoint
@@ -3549,6 +3712,7 @@ export interface components {
              *       "arcmin": 1,
              *       "diagonals": 1.5,
              *       "room": null,
+             *       "trials": null,
              *       "detail": null
              *     }
              */
@@ -3622,6 +3786,38 @@ export interface components {
             ppi: number | null;
         };
         /**
+         * TrialSnapshot
+         * @description What a trial of the studio's own said when the plan was made: the threshold with its interval, ppi, from how far, of how
+         *     many answers, and when.
+         */
+        TrialSnapshot: {
+            /** Need Ppi */
+            need_ppi: number;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /**
+             * Distance
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            distance: string;
+            /**
+             * Answers
+             * @default 0
+             */
+            answers: number;
+            /**
+             * Date
+             * @default
+             */
+            date: string;
+        };
+        /**
          * Viewing
          * @description From where the print is looked at, and whose need decides.
          */
@@ -3649,6 +3845,8 @@ export interface components {
              * @description How deep the room is; nobody looks at the print from farther.
              */
             room: string | null;
+            /** @description What own trials said when the plan was made; it holds whatever they say later. */
+            trials: components["schemas"]["TrialSnapshot"] | null;
             /**
              * Detail
              * @description The verdict counts detail: this share of the effective ppi. Null: it counts pixels.
@@ -3904,7 +4102,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "tiles" | "id" | "life" | "panels" | "hang" | "gang" | "book";
+            id: "tiles" | "id" | "life" | "panels" | "hang" | "gang" | "book" | "strip";
             /** Label */
             label: string;
             /** Begins */
@@ -7025,6 +7223,33 @@ export interface components {
             upload: components["schemas"]["Upload"] | null;
         };
         /**
+         * Ladder
+         * @description What differs between the patches: ppi, the method of enlarging, sharpening, or thirds of a stop.
+         */
+        Ladder: {
+            /**
+             * By
+             * @default ppi
+             * @enum {string}
+             */
+            by: "ppi" | "method" | "sharpen" | "exposure";
+            /**
+             * Steps
+             * @default [
+             *       72,
+             *       100,
+             *       150,
+             *       200,
+             *       240,
+             *       300,
+             *       360,
+             *       480,
+             *       720
+             *     ]
+             */
+            steps: (number | string)[];
+        };
+        /**
          * LayoutState
          * @description A layout as its page needs it; `pictures` has the picture of each of its plans, `photo` that of its wall.
          */
@@ -7041,7 +7266,7 @@ export interface components {
             pictures: components["schemas"]["PictureFacts"][];
             photo?: components["schemas"]["PictureFacts"] | null;
             /** Document */
-            document: components["schemas"]["TilesRequest"] | components["schemas"]["IdRequest"] | components["schemas"]["LifeRequest"] | components["schemas"]["PanelsRequest"] | components["schemas"]["HangRequest"] | components["schemas"]["GangRequest"] | components["schemas"]["BookRequest"];
+            document: components["schemas"]["TilesRequest"] | components["schemas"]["IdRequest"] | components["schemas"]["LifeRequest"] | components["schemas"]["PanelsRequest"] | components["schemas"]["HangRequest"] | components["schemas"]["GangRequest"] | components["schemas"]["BookRequest"] | components["schemas"]["StripRequest"];
             /** Version */
             version: number;
             /** Can Undo */
@@ -7358,6 +7583,30 @@ export interface components {
             margins: components["schemas"]["Margins"];
         };
         /**
+         * PatchSize
+         * @description How large a patch is.
+         */
+        PatchSize: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+        };
+        /**
          * Pinned
          * @description A piece placed by hand: which copy (from 0) of which plan, where its upper left corner lies on the sheet as it
          *     is printed, and how it is turned; `sheet` counts from 0.
@@ -7550,6 +7799,96 @@ export interface components {
              * @example 297mm
              */
             length: string;
+        };
+        /**
+         * StripRequest
+         * @description Test strips of one picture or several; `part` is the middle of what is shown, in shares of the turned picture.
+         */
+        StripRequest: {
+            /**
+             * Format
+             * @default zollstock.layout/1
+             * @constant
+             */
+            format: "zollstock.layout/1";
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+            sheet: components["schemas"]["Paper"];
+            /**
+             * Marks
+             * @default true
+             */
+            marks: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "strip";
+            /**
+             * Part
+             * @description Null: the sharpest place that is known.
+             */
+            part: [
+                number,
+                number
+            ] | null;
+            /**
+             * Parts
+             * @description One for each further picture, where they differ from `part`.
+             * @default []
+             */
+            parts: ([
+                number,
+                number
+            ] | null)[];
+            patch: components["schemas"]["PatchSize"];
+            /**
+             * Gap
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            gap: string;
+            ladder: components["schemas"]["Ladder"];
+            /**
+             * Device Ppi
+             * @default 720
+             */
+            device_ppi: number;
+            /**
+             * Method
+             * @default careful
+             * @enum {string}
+             */
+            method: "careful" | "lanczos" | "cubic";
+            /**
+             * Copies
+             * @default 4
+             */
+            copies: number;
+            /**
+             * Seed
+             * @default 1884
+             */
+            seed: number;
+            /**
+             * Number
+             * @description The number of the trial.
+             * @default
+             */
+            number: string;
+            /**
+             * Distance
+             * @description From where it is judged; the row for the eyes goes by it.
+             */
+            distance: string | null;
         };
         /**
          * TilesRequest
@@ -7788,7 +8127,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "tiles" | "id" | "life" | "panels" | "hang" | "gang" | "book";
+            kind: "tiles" | "id" | "life" | "panels" | "hang" | "gang" | "book" | "strip";
             /** Picture */
             picture?: string | null;
             /** Print */
@@ -8072,6 +8411,383 @@ export interface components {
              * @enum {string}
              */
             along: "scaled" | "same" | "left";
+        };
+        /**
+         * Doubt
+         * @description What makes answers doubtful.
+         */
+        Doubt: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * InPrints
+         * @description A distance, and what is needed from there with its working; no need where nothing was tried so near or far.
+         */
+        InPrints: {
+            /** Distance */
+            distance: string;
+            /** Need */
+            need: number | null;
+            /** Working */
+            working: string;
+        };
+        /**
+         * JudgeResult
+         * @description One judge's own: how many answers, how many of them *no difference*, the middle and the 95 % interval of the
+         *     threshold, ppi; no threshold where the patches differ by something else, or the answers are too few.
+         */
+        JudgeResult: {
+            /** Who */
+            who: string;
+            /** Answers */
+            answers: number;
+            /** None */
+            none: number;
+            /** Threshold */
+            threshold: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+        };
+        /**
+         * JudgeState
+         * @description Somebody who judges; `path` is where the link leads.
+         */
+        JudgeState: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Code */
+            code: string;
+            /** Path */
+            path: string;
+            /** Of Copy */
+            of_copy: number;
+            /** Answers */
+            answers: number;
+            /** Eyes */
+            eyes: number | null;
+            /** Dried */
+            dried: number | null;
+            /** Light */
+            light: string;
+            /** Wears */
+            wears: string;
+            /** Last */
+            last: string | null;
+        };
+        /**
+         * KeyPatch
+         * @description What a letter of a copy stood for.
+         */
+        KeyPatch: {
+            /** Letter */
+            letter: string;
+            /** Picture */
+            picture: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * PairResult
+         * @description A patch against the reference, or an alike pair (`ppi` and `step` none): counts, and the exact chance of that by a
+         *     coin. `right`: the reference was called the finer one. `step` says a patch that differs by other than ppi.
+         */
+        PairResult: {
+            /** Ppi */
+            ppi: number | null;
+            /** Right */
+            right: number;
+            /** Wrong */
+            wrong: number;
+            /** None */
+            none: number;
+            /** P */
+            p: number;
+            /** Step */
+            step?: string | null;
+        };
+        /**
+         * Plot
+         * @description The plot of a trial; the ends of its axis, ppi, and the threshold with its interval.
+         */
+        Plot: {
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Points */
+            points: components["schemas"]["PlotPoint"][];
+            /** Curve */
+            curve: components["schemas"]["PlotCurve"][];
+            /** Threshold */
+            threshold: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * PlotCurve
+         * @description At a ppi the share of judges who must choose and tell the finest: at the lowest likely threshold, the middle one,
+         *     the highest.
+         */
+        PlotCurve: {
+            /** Ppi */
+            ppi: number;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * PlotPoint
+         * @description A patch: the share of its pairs in which the finest was told, half of *no difference* in it, of how many answers.
+         */
+        PlotPoint: {
+            /** Ppi */
+            ppi: number;
+            /** Share */
+            share: number;
+            /** Answers */
+            answers: number;
+        };
+        /**
+         * TrialResultDocument
+         * @description A trial worked out.
+         */
+        TrialResultDocument: {
+            /**
+             * Format
+             * @default zollstock.trialresult/1
+             * @constant
+             */
+            format: "zollstock.trialresult/1";
+            /** Says */
+            says: string;
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+            /** Pairs */
+            pairs: components["schemas"]["PairResult"][];
+            /** Judges */
+            judges: components["schemas"]["JudgeResult"][];
+            /** Doubts */
+            doubts: components["schemas"]["Doubt"][];
+            plot?: components["schemas"]["Plot"] | null;
+            /**
+             * In Prints
+             * @default []
+             */
+            in_prints: components["schemas"]["InPrints"][];
+        };
+        /**
+         * TrialState
+         * @description A trial with its judges and its result; the `key` of each copy only when the judging is over.
+         */
+        TrialState: {
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+            /** By */
+            by: string;
+            /** Medium */
+            medium: string;
+            /** Distance */
+            distance: string;
+            /** Judges */
+            judges: number;
+            /** Answers */
+            answers: number;
+            /** Over */
+            over: boolean;
+            /** Rests On */
+            rests_on: boolean;
+            /** Made Up */
+            made_up: boolean;
+            /** Need Ppi */
+            need_ppi: number | null;
+            /** Low Ppi */
+            low_ppi: number | null;
+            /** High Ppi */
+            high_ppi: number | null;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Layout */
+            layout: number | null;
+            /** Steps */
+            steps: string[];
+            /** Reference */
+            reference: string;
+            /** Copies */
+            copies: number;
+            /** People */
+            people: components["schemas"]["JudgeState"][];
+            result: components["schemas"]["TrialResultDocument"];
+            /** Key */
+            key: {
+                [key: string]: components["schemas"]["KeyPatch"][];
+            } | null;
+        };
+        /** PagedTrialSummary */
+        PagedTrialSummary: {
+            /** Items */
+            items: components["schemas"]["TrialSummary"][];
+            /** Next */
+            next: string | null;
+        };
+        /**
+         * TrialSummary
+         * @description A trial in a list: what it is of, how far it is, and the figure once there is one.
+         */
+        TrialSummary: {
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+            /** By */
+            by: string;
+            /** Medium */
+            medium: string;
+            /** Distance */
+            distance: string;
+            /** Judges */
+            judges: number;
+            /** Answers */
+            answers: number;
+            /** Over */
+            over: boolean;
+            /** Rests On */
+            rests_on: boolean;
+            /** Made Up */
+            made_up: boolean;
+            /** Need Ppi */
+            need_ppi: number | null;
+            /** Low Ppi */
+            low_ppi: number | null;
+            /** High Ppi */
+            high_ppi: number | null;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+        };
+        /**
+         * TrialChange
+         * @description What is to be changed of a trial.
+         */
+        TrialChange: {
+            /** Title */
+            title?: string | null;
+            /** Over */
+            over?: boolean | null;
+            /** Rests On */
+            rests_on?: boolean | null;
+        };
+        /**
+         * Asked
+         * @description Who is asked; without a name they are numbered.
+         */
+        Asked: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * JudgingState
+         * @description What a judge's page shows. `boxes` is how many open boxes the row on the copy has; `pair` is none before the
+         *     beginning, after the end, and where enough was said.
+         */
+        JudgingState: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Begun */
+            begun: boolean;
+            /** Over */
+            over: boolean;
+            /** Distance */
+            distance: string;
+            /** Copies */
+            copies: number;
+            /** Of Copy */
+            of_copy: number;
+            /** Boxes */
+            boxes: number;
+            /** Answered */
+            answered: number;
+            pair: components["schemas"]["PairShown"] | null;
+        };
+        /**
+         * PairShown
+         * @description Two letters on a copy; nothing says what they stand for.
+         */
+        PairShown: {
+            /** Position */
+            position: number;
+            /** Of Copy */
+            of_copy: number;
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+        };
+        /**
+         * Beginning
+         * @description What is said before the first pair: which copy, which side of each box of the row is open, for how many hours the
+         *     print has dried, light and glasses in own words.
+         */
+        Beginning: {
+            /** Of Copy */
+            of_copy: number;
+            /**
+             * Sides
+             * @default []
+             */
+            sides: string[];
+            /** Dried */
+            dried?: number | null;
+            /**
+             * Light
+             * @default
+             */
+            light: string;
+            /**
+             * Wears
+             * @default
+             */
+            wears: string;
+        };
+        /**
+         * SaidOfPair
+         * @description The pair by its position, and which of it was called the finer one.
+         */
+        SaidOfPair: {
+            /** Position */
+            position: number;
+            /**
+             * Said
+             * @enum {string}
+             */
+            said: "a" | "b" | "none";
         };
         /**
          * Differs
@@ -14131,6 +14847,512 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Canvas"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_trials_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                layout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_api_trials: {
+        parameters: {
+            query?: {
+                page_size?: number | null;
+                cursor?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedTrialSummary"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_api_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trial_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_api_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trial_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trial_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_api_ask_somebody: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trial_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_api_leave_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trial_id: number;
+                judge_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_judging_api_judging: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgingState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_judging_api_begun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Beginning"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgingState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_judging_api_answered: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidOfPair"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgingState"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -32,7 +32,7 @@ class Trials(Criterion):
         >>> [Trials().need(mm, on) and float(Trials().need(mm, on)) for mm in (600, 900, 1300)]
         [180.0, 120.0, None]
         """
-        trial = _nearest(distance_mm, viewing_conditions)
+        trial = nearest(distance_mm, viewing_conditions)
         if trial is None:
             return None
         return exact(trial.need_ppi) * exact(trial.distance_mm) / exact(distance_mm)
@@ -55,7 +55,7 @@ class Trials(Criterion):
     def working(
         self, distance_mm: float, viewing_conditions: Conditions, need: Fraction
     ) -> tuple[str, str]:
-        trial = _nearest(distance_mm, viewing_conditions)
+        trial = nearest(distance_mm, viewing_conditions)
         assert trial is not None, "a need comes of a trial"
         near, far = (show.decimal(mm / 10, 1) for mm in (trial.distance_mm, distance_mm))
         return (
@@ -66,7 +66,7 @@ class Trials(Criterion):
     def note_at(
         self, distance_mm: float, viewing_conditions: Conditions, style: LengthStyle
     ) -> str:
-        trial = _nearest(distance_mm, viewing_conditions)
+        trial = nearest(distance_mm, viewing_conditions)
         return self.note if trial is None else f"{self.note} from {style.far(trial.distance_mm)}"
 
 
@@ -78,7 +78,7 @@ def _on(viewing_conditions: Conditions) -> list[TrialResult]:
     ]
 
 
-def _nearest(distance_mm: float, viewing_conditions: Conditions) -> TrialResult | None:
+def nearest(distance_mm: float, viewing_conditions: Conditions) -> TrialResult | None:
     """The trial on this medium that speaks for a distance, from the one most like it."""
     speaks = [
         trial

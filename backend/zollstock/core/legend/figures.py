@@ -115,8 +115,8 @@ FIGURES: dict[str, Entry] = {
 #: Figures of several sides, axes or pieces, by how their ids begin and end.
 FAMILIES: tuple[tuple[str, str, str], ...] = (
     ("rescue_rim_", "", "rescue_rim"),
-    ("strip_ppi_", "", "strip_ppi"),
-    ("strip_reference_", "", "strip_reference"),
+    ("strip_ppi", "", "strip_ppi"),
+    ("strip_reference", "", "strip_reference"),
     ("patch_", "_px", "patch_px"),
     ("key_", "", "key"),
     ("eyes_", "", "key"),

@@ -23,6 +23,7 @@ from ..sizes.pairs import Sides, implausible
 from ..sizes.readings import thousands_meant
 from ..studio.media import spread_of
 from ..studio.studio import DEFAULT_STUDIO, Studio
+from ..work.judgedby import judged_by, same_trial, trial_by_now
 from ..work.outcome import Work
 from .measurefindings import measure_findings
 from .zonefindings import zone_findings
@@ -48,6 +49,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) ->
         *_pixels(work),
         *_grid(work),
         *_quality(work, style),
+        *_trials(work),
         *_room(work, style),
         *_file(work, style),
         *measure_findings(work, style, studio),
@@ -231,6 +233,22 @@ def _grid(work: Work) -> Iterator[Finding]:
         "the rest away.",
         fix=pixels_part("device", native_ppi=pixels.native_ppi),
         fix_label="Count for the device",
+    )
+
+
+def _trials(work: Work) -> Iterator[Finding]:
+    """The print stays as it was judged; what the trials say by now is one click away."""
+    held, now = work.plan.viewing.trials, trial_by_now(work)
+    if work.plan.viewing.school != "trials" or held is None or now is None or same_trial(held, now):
+        return
+    yield Finding(
+        id="trials-changed",
+        level="note",
+        step="distance",
+        text=f"Own trials by now say {show.ppi(now.need_ppi)} from {show.decimal(now.distance_mm / 10, 1)} cm; this print goes by the "
+        f"{show.ppi(held.need_ppi)} from {held.distance.typed} of when it was planned.",
+        fix=judged_by(work, "trials"),
+        fix_label="Take over what they say now",
     )
 
 

@@ -6,12 +6,13 @@ import argparse
 import json
 import sys
 from pathlib import Path
+from typing import get_args
 
 from ..documents.faults import DocumentError
 from ..ground.csvtable import TableError
 from ..ground.pipes import reader_may_leave
-from .document import Trial, parse_trial, read_answers
-from .result import TrialResultDocument, result_of
+from .document import Trial, TrialBy, as_step, parse_trial, read_answers
+from .result import JudgeResult, TrialResultDocument, result_of
 
 INVALID = 2
 
@@ -23,7 +24,10 @@ def main(arguments: list[str] | None = None) -> int:
     )
     parser.add_argument("answers", help="the file, .json or .csv, or - for standard input")
     parser.add_argument("--json", action="store_true", help="zollstock.trialresult/1")
-    parser.add_argument("--reference", type=float, help="of a table: ppi of the finest patch")
+    parser.add_argument("--reference", help="of a table: ppi of the finest patch, or another step")
+    parser.add_argument(
+        "--by", choices=get_args(TrialBy), help="of a table: what its patches differ by; ppi"
+    )
     parser.add_argument("--distance", help="of a table: from where it was judged")
     parser.add_argument("--medium", help="of a table: what it was printed on")
     options = parser.parse_args(arguments)
@@ -51,8 +55,10 @@ def _read(options: argparse.Namespace) -> Trial | None:
         if text.lstrip().startswith("{"):
             return parse_trial(json.loads(text))
         medium = {"name": options.medium} if options.medium else None
+        by = options.by or "ppi"
+        reference = as_step(options.reference) if options.reference else None
         return read_answers(
-            text, reference=options.reference, distance=options.distance, medium=medium
+            text, by=by, reference=reference, distance=options.distance, medium=medium
         )
     except DocumentError as error:
         for path, message in error.problems:
@@ -76,17 +82,20 @@ def text_of(made: TrialResultDocument) -> str:
     lines += [f"{one.label}: {one.text} ({one.formula})" for one in made.figures]
     lines += ["", "ppi      right  wrong  no difference  by chance"]
     for pair in made.pairs:
-        name = "alike" if pair.ppi is None else f"{pair.ppi:g}"
+        name = pair.step or ("alike" if pair.ppi is None else f"{pair.ppi:g}")
         lines.append(f"{name:8s} {pair.right:5d}  {pair.wrong:5d}  {pair.none:13d}  {pair.p:.3f}")
     if len(made.judges) > 1:
-        lines += [
-            "",
-            *(
-                f"{one.who or 'no name'}: {one.threshold:.0f} ppi ({one.low:.0f} to {one.high:.0f}), {one.answers} answers"
-                for one in made.judges
-            ),
-        ]
+        lines += ["", *(_judge_line(one) for one in made.judges)]
     return "\n".join(lines)
+
+
+def _judge_line(one: JudgeResult) -> str:
+    own = (
+        ""
+        if one.threshold is None
+        else f"{one.threshold:.0f} ppi ({one.low:.0f} to {one.high:.0f}), "
+    )
+    return f"{one.who or 'no name'}: {own}{one.answers} answers"
 
 
 if __name__ == "__main__":

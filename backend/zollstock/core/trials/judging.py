@@ -22,18 +22,27 @@ def doubts(judge: Judge, answers: Sequence[Answer]) -> Iterator[tuple[str, str]]
     name = judge.who or "This judge"
     sides = [one.said for one in answers if one.said != "none"]
     left = sum(said == "a" for said in sides)
-    if len(sides) >= _LEAST and binomial(max(left, len(sides) - left), len(sides)) < _CHANCE:
-        side = "left" if left * 2 > len(sides) else "right"
-        yield (
-            "one-side",
-            f"{name} called the {side} one finer {max(left, len(sides) - left)} times of {len(sides)}: that is no judging.",
-        )
+    yield from one_sided(judge.who, answers)
     told = [one for one in judge.counts if one.ppi is not None]
     count = sum(one.right + one.wrong for one in told)
     if count >= _LEAST and _guesses(judge) and not (sides and left in (0, len(sides))):
         yield (
             "at-random",
             f"{name} answers as one who does not look: right {sum(one.right for one in told)} times of {count}, also where the difference is large.",
+        )
+
+
+def one_sided(who: str, answers: Sequence[Answer]) -> Iterator[tuple[str, str]]:
+    """Whoever presses one side, or never says *no difference*; whatever the patches differ by."""
+    name = who or "This judge"
+    sides = [one.said for one in answers if one.said != "none"]
+    left = sum(said == "a" for said in sides)
+    most = max(left, len(sides) - left)
+    if len(sides) >= _LEAST and binomial(most, len(sides)) < _CHANCE:
+        side = "left" if left * 2 > len(sides) else "right"
+        yield (
+            "one-side",
+            f"{name} called the {side} one finer {most} times of {len(sides)}: that is no judging.",
         )
     alike = [one for one in answers if one.a == one.b]
     if len(alike) >= _LEAST_ALIKE and all(one.said != "none" for one in answers):

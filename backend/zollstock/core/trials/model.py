@@ -15,7 +15,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from .document import Answer
+from .document import Answer, Step
 
 Floats = NDArray[np.float64]
 
@@ -45,12 +45,13 @@ class Count(NamedTuple):
         return self.right + self.wrong + self.none
 
 
-def counted(answers: Iterable[Answer], reference: float) -> list[Count]:
-    """The answers by patch, the coarsest first; of an alike pair the sides stand for right and wrong."""
+def counted(answers: Iterable[Answer], reference: Step) -> list[Count]:
+    """The answers by patch in ppi, the coarsest first; of an alike pair the sides stand for right and wrong."""
     found: dict[float | None, list[int]] = {}
     for one in answers:
         alike = one.a == one.b
-        patch = None if alike else one.b if one.a == reference else one.a
+        step = one.b if one.a == reference else one.a
+        patch = None if alike else float(step)
         row = found.setdefault(patch, [0, 0, 0])
         if one.said == "none":
             row[2] += 1

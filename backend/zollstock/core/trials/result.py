@@ -12,7 +12,8 @@ from ..ground import show
 from ..ground.show import style_for
 from .document import Answer, Trial
 from .fit import DOUBTFUL, fit_p, half_width, more_answers
-from .judging import binomial, doubts
+from .inprints import InPrints, in_prints
+from .judging import binomial, doubts, one_sided
 from .model import (
     SIX_IN_TEN,
     B,
@@ -24,32 +25,40 @@ from .model import (
     posterior,
     quantile,
 )
+from .pairs import counted_steps
+from .plot import Plot, plot_of
 
 RESULT_FORMAT: Literal["zollstock.trialresult/1"] = "zollstock.trialresult/1"
 #: With fewer answers nothing is said; with fewer than the second only the interval.
 LEAST_ANSWERS, ENOUGH_ANSWERS = 30, 80
+#: A coin so rarely does as a pair was answered that it is said to be told apart.
+TOLD_APART = 0.05
 
 
 @dataclass(frozen=True, slots=True)
 class PairResult:
-    """A patch against the reference, or an alike pair (`ppi` none): counts, and the exact chance of that by a coin."""
+    """A patch against the reference, or an alike pair (`ppi` and `step` none): counts, and the exact chance of that by a
+    coin. `right`: the reference was called the finer one. `step` says a patch that differs by other than ppi."""
 
     ppi: float | None
     right: int
     wrong: int
     none: int
     p: float
+    step: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class JudgeResult:
-    """One judge's own: how many answers, the middle and the 95 % interval of the threshold, ppi."""
+    """One judge's own: how many answers, how many of them *no difference*, the middle and the 95 % interval of the
+    threshold, ppi; no threshold where the patches differ by something else, or the answers are too few."""
 
     who: str
     answers: int
-    threshold: float
-    low: float
-    high: float
+    none: int
+    threshold: float | None
+    low: float | None
+    high: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,6 +78,8 @@ class TrialResultDocument(Record):
     pairs: list[PairResult]
     judges: list[JudgeResult]
     doubts: list[Doubt]
+    plot: Plot | None = None
+    in_prints: list[InPrints] = []
 
     def figure(self, name: str) -> Figure:
         """The figure of that id. Raises KeyError where there is none."""
@@ -80,9 +91,9 @@ class TrialResultDocument(Record):
 
 def result_of(trial: Trial) -> TrialResultDocument:
     """Everything that follows from a trial's answers."""
-    by_judge: dict[str, list[Answer]] = {}
-    for one in trial.answers:
-        by_judge.setdefault(one.who, []).append(one)
+    if trial.by != "ppi":
+        return _of_pairs(trial)
+    by_judge = answers_by_judge(trial)
     reference = trial.finest
     known = posterior({who: counted(answers, reference) for who, answers in by_judge.items()})
     found = [Doubt(id, text) for one in known.judges for id, text in doubts(one, by_judge[one.who])]
@@ -95,6 +106,9 @@ def result_of(trial: Trial) -> TrialResultDocument:
                 "The answers do not follow the curve that the figure rests on: take it as a rough one.",
             )
         )
+    counts = counted(trial.answers, reference)
+    enough = len(trial.answers) >= LEAST_ANSWERS
+    middle = next((float(one.value) for one in figures if one.id == "threshold_ppi"), None)
     return TrialResultDocument(
         says=says(trial, known),
         figures=figures,
@@ -102,17 +116,75 @@ def result_of(trial: Trial) -> TrialResultDocument:
             PairResult(
                 one.ppi, one.right, one.wrong, one.none, binomial(one.right, one.right + one.wrong)
             )
-            for one in counted(trial.answers, reference)
+            for one in counts
         ],
         judges=[_judge(one) for one in known.judges],
         doubts=found,
+        plot=plot_of(counts, known) if enough else None,
+        in_prints=in_prints(middle, trial.distance),
     )
 
 
+def answers_by_judge(trial: Trial) -> dict[str, list[Answer]]:
+    """The answers of each judge, in their order."""
+    found: dict[str, list[Answer]] = {}
+    for one in trial.answers:
+        found.setdefault(one.who, []).append(one)
+    return found
+
+
 def _judge(one: Judge) -> JudgeResult:
+    answers = sum(count.whole for count in one.counts)
+    none = sum(count.none for count in one.counts)
+    if answers < LEAST_ANSWERS:
+        return JudgeResult(one.who, answers, none, None, None, None)
     weights = own_threshold(one)
     low, middle, high = (quantile(weights, share) for share in (0.025, 0.5, 0.975))
-    return JudgeResult(one.who, sum(count.whole for count in one.counts), middle, low, high)
+    return JudgeResult(one.who, answers, none, middle, low, high)
+
+
+def _of_pairs(trial: Trial) -> TrialResultDocument:
+    """Patches that differ by other than ppi: a test of each pair, and no threshold."""
+    reference = trial.finest
+    pairs = [
+        PairResult(None, one.right, one.wrong, one.none, binomial(one.right, one.right + one.wrong), one.step)
+        for one in counted_steps(trial.answers, reference)
+    ]  # fmt: skip
+    judges = [
+        JudgeResult(who, len(answers), sum(one.said == "none" for one in answers), None, None, None)
+        for who, answers in answers_by_judge(trial).items()
+    ]
+    found = [
+        Doubt(id, text)
+        for who, answers in answers_by_judge(trial).items()
+        for id, text in one_sided(who, answers)
+    ]
+    figures = list(_counts(trial, len(judges))) if trial.answers else []
+    return TrialResultDocument(says=says_of_pairs(trial, pairs), figures=figures, pairs=pairs, judges=judges,
+                               doubts=found)  # fmt: skip
+
+
+def says_of_pairs(trial: Trial, pairs: list[PairResult]) -> str:
+    """Which of two was called the finer one, as often as a coin would not."""
+    count = len(trial.answers)
+    if count < LEAST_ANSWERS:
+        return f"{count} answers say nothing yet; {LEAST_ANSWERS} are the least."
+    told = []
+    for one in pairs:
+        if one.step is None:
+            continue
+        decided = one.right + one.wrong
+        first, second = (trial.finest, one.step) if one.right >= one.wrong else (one.step, trial.finest)  # fmt: skip
+        most = max(one.right, one.wrong)
+        if decided and one.p < TOLD_APART:
+            told.append(f"{first} was called finer than {second} {most} times of {decided}, which a coin does {_rarely(one.p)}")  # fmt: skip
+        else:
+            told.append(f"{first} and {second} were not told apart ({most} of {decided})")
+    return f"{'; '.join(told)}." if told else "No pair was shown yet."
+
+
+def _rarely(p: float) -> str:
+    return "less than once in 10,000 times" if p < 1e-4 else f"once in {show.whole(round(1 / p))} times"  # fmt: skip
 
 
 def says(trial: Trial, known: Posterior) -> str:
@@ -131,7 +203,7 @@ def says(trial: Trial, known: Posterior) -> str:
     return f"At {middle:.0f} ppi told from the finest{where} three times in four ({low:.0f} to {high:.0f} ppi); hardly any more from about {hardly:.0f} ppi."
 
 
-def _figures(trial: Trial, known: Posterior) -> Iterator[Figure]:
+def _counts(trial: Trial, judges: int) -> Iterator[Figure]:
     count = len(trial.answers)
     none = sum(one.said == "none" for one in trial.answers)
     yield figure(
@@ -141,7 +213,7 @@ def _figures(trial: Trial, known: Posterior) -> Iterator[Figure]:
         "–",
         show.whole(count),
         "answers",
-        f"{len(known.judges)} judges",
+        f"{judges} {'judge' if judges == 1 else 'judges'}",
         "trial",
     )
     yield figure(
@@ -154,6 +226,11 @@ def _figures(trial: Trial, known: Posterior) -> Iterator[Figure]:
         f"{none} ÷ {count}",
         "trial",
     )
+
+
+def _figures(trial: Trial, known: Posterior) -> Iterator[Figure]:
+    count = len(trial.answers)
+    yield from _counts(trial, len(known.judges))
     if count < LEAST_ANSWERS:
         return
     low, middle, high = (quantile(known.t, share) for share in (0.025, 0.5, 0.975))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from ..criteria import CRITERIA, Conditions, Criterion
+from ..criteria import CRITERIA, Conditions, Criterion, Known, TrialResult
 from ..documents.plan import Plan
 from ..edges import EdgeBoxes, edge_boxes
 from ..ground.rational import Fraction, exact
@@ -146,14 +146,20 @@ def work_out(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Work:
 
 
 def conditions(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Conditions:
-    """What a plan says on who looks at which surface, and what a studio knows of that."""
-    medium = plan.medium
+    """What a plan says on who looks at which surface, and what a studio knows of that; a trial that the plan keeps goes
+    before what the studio's say by now."""
+    medium, held = plan.medium, plan.viewing.trials
+    name = medium.key or medium.name
+    known = studio.known
+    if held is not None:
+        trial = TrialResult(name, float(held.distance.mm), held.need_ppi, held.low, held.high, held.answers, held.date)  # fmt: skip
+        known = Known(trials=(trial,))
     return Conditions(
         medium.factor,
         spread_of(medium.name, medium.spread),
         plan.viewing.arcmin,
-        medium.key or medium.name,
-        studio.known,
+        name,
+        known,
     )
 
 

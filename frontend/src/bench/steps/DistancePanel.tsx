@@ -1,5 +1,6 @@
 import { What } from "../../legend/What";
 import type { Plan, SchoolRow, Unit } from "../../api/types";
+import type { Fix } from "../../designs/fix";
 import { LengthField, readLength } from "../../fields/LengthField";
 import { TypedField } from "../../fields/TypedField";
 import { gradeWord } from "../../shell/Grade";
@@ -99,7 +100,7 @@ export function DistancePanel({ plan, worksheet, unit }: StepPanelProps) {
                       className="radio radio-xs mt-1"
                       checked={chosen === row.id}
                       disabled={!row.answers && chosen !== row.id}
-                      onChange={() => change({ "viewing.school": row.id })}
+                      onChange={() => change(row.fix as Fix)}
                     />
                     {row.label}
                   </label>

@@ -25,6 +25,9 @@ from .spreads import BookBox, BookSpread
 
 _MOST_KEPT = 8
 
+#: What a book's pictures are judged on.
+BOOK_PAPER = "Book paper"
+
 
 @dataclass(frozen=True, slots=True)
 class PictureBox:
@@ -123,15 +126,21 @@ def picture_box(
     box: Box,
 ) -> PictureBox:
     printed = opening.with_bleed(box, layout.bleed.mm)
-    work = work_out(sized(layout, layout.plans[plan], printed), studio)
+    work = work_out(sized(layout, layout.plans[plan], printed, studio), studio)
     return PictureBox(number, path, opening, plan, box, printed, work)
 
 
-def sized(layout: BookRequest, plan: Plan, printed: Box) -> Plan:
+def sized(layout: BookRequest, plan: Plan, printed: Box, studio: Studio) -> Plan:
     """The plan of a picture at its size in the book: on its paper, as fine as its pages, seen from the hand."""
     pixels = plan.pixels.model_copy(update={"mode": "fixed", "ppi": float(layout.file_ppi)})
     viewing = plan.viewing.model_copy(
-        update={"distance": Length(Fraction(READING), "mm", f"{READING} mm"), "room": None}
+        update={
+            "distance": Length(Fraction(READING), "mm", f"{READING} mm"),
+            "room": None,
+            # What a trial said of another medium says nothing of this paper.
+            "trials": None,
+            "school": _school(plan, studio),
+        }
     )
     return plan.model_copy(
         update={
@@ -140,13 +149,19 @@ def sized(layout: BookRequest, plan: Plan, printed: Box) -> Plan:
             ),
             "edge": NoEdge(),
             "marks": Marks(),
-            "medium": Medium(name="Book paper", factor=layout.paper.factor),
+            "medium": Medium(name=BOOK_PAPER, factor=layout.paper.factor),
             "pixels": pixels,
             "viewing": viewing,
             # All pages are one file: they share its depth and its colours.
             "output": layout.plans[0].output.model_copy(update={"profile": "srgb"}),
         }
     )
+
+
+def _school(plan: Plan, studio: Studio) -> str:
+    """The plan's own criterion; acuity where it is own trials and none was on book paper."""
+    tried = any(trial.medium == BOOK_PAPER for trial in studio.known.trials)
+    return "acuity" if plan.viewing.school == "trials" and not tried else plan.viewing.school
 
 
 def _length(mm: Fraction) -> Length:

@@ -81,7 +81,7 @@ def cover_picture(layout: BookRequest, studio: Studio) -> PictureBox | None:
     x = front.x - (plan.edge if layout.opens == "right" else 0)
     printed = Box(x, front.y - plan.edge, front.w + plan.edge, front.h + 2 * plan.edge)
     whole = Opening((1,), plan.width, plan.height)
-    work = work_out(sized(layout, layout.plans[number], printed), studio)
+    work = work_out(sized(layout, layout.plans[number], printed, studio), studio)
     return PictureBox(0, "outside.plan", whole, number, printed, printed, work)
 
 

@@ -75,3 +75,21 @@ def _box(one: OpenBox, at: Box) -> Iterator[Stroke]:
         "down": Stroke("solid", (at.x, bottom), (at.right, bottom), wide),
     }
     yield from (stroke for side, stroke in sides.items() if side != one.open)
+
+
+def acuity_of(row: list[OpenBox], said: list[str]) -> float | None:
+    """The finest acuity of a row up to which no more than one side was said wrong; None where even the first was.
+
+    >>> row = [OpenBox(0.4, "left", Fraction(1)), OpenBox(0.5, "up", Fraction(1)), OpenBox(0.63, "up", Fraction(1))]
+    >>> acuity_of(row, ["left", "up", "down"]), acuity_of(row, ["right"])
+    (0.5, None)
+    """
+    wrong, finest = 0, None
+    for one, side in zip(row, said, strict=False):
+        if one.open == side:
+            finest = one.acuity
+        else:
+            wrong += 1
+        if wrong > 1:
+            break
+    return finest

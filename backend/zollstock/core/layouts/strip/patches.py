@@ -14,6 +14,7 @@ from ...parts.fit import Fit
 from ...parts.medium import Marks
 from ...parts.part import Point
 from ...parts.target import Target
+from ...parts.viewing import Viewing
 from ...rules.fit import turned_size
 from ...rules.pixelcount import length_px, round_px
 from ...shapes.box import ZERO, Box
@@ -141,6 +142,8 @@ def _plan_of_patch(layout: StripRequest, plan: Plan, rung: Rung | None, grid: Pa
             "edge": NoEdge(),
             "marks": Marks(),
             "fit": Fit(turn=plan.fit.turn),
+            # A patch is judged by people.
+            "viewing": Viewing(),
             "pixels": plan.pixels.model_copy(update=pixels),
             "output": layout.plans[0].output.model_copy(update={"profile": "srgb"}),
         }

@@ -1,0 +1,55 @@
+"""What an account's trials say to whoever reckons: thresholds by medium and distance."""
+
+from __future__ import annotations
+
+import time
+
+from django.contrib.auth.models import User
+from django.db.models.signals import post_delete, post_save
+
+from zollstock.accounts.principal import Principal
+from zollstock.core.criteria import NOTHING_KNOWN, Known, TrialResult
+
+from .models import Trial
+
+#: So long, seconds, reckoning goes by what was read; a moving hand asks many times a second.
+_MOMENT = 2.0
+_MOST_KEPT = 500
+_kept: dict[int, tuple[float, Known]] = {}
+
+
+def known_of(account: User) -> Known:
+    """The results that prints are to be judged by, as they were a moment ago at most."""
+    until, known = _kept.get(account.pk, (0.0, NOTHING_KNOWN))
+    if until < time.monotonic():
+        known = _read(account)
+        if len(_kept) >= _MOST_KEPT:
+            _kept.clear()
+        _kept[account.pk] = time.monotonic() + _MOMENT, known
+    return known
+
+
+def _changed(instance: Trial, **_: object) -> None:
+    _kept.pop(instance.account_id, None)
+
+
+for signal in (post_save, post_delete):
+    signal.connect(_changed, sender=Trial, weak=False)
+
+
+def _read(account: User) -> Known:
+    rows = Principal(account).may_see(Trial.objects).filter(rests_on=True, need_ppi__isnull=False)
+    return Known(
+        trials=tuple(
+            TrialResult(
+                medium=one.medium or one.medium_name,
+                distance_mm=one.distance_mm,
+                need_ppi=one.need_ppi or 0.0,
+                low_ppi=one.low_ppi,
+                high_ppi=one.high_ppi,
+                answers=one.result_of,
+                date=one.changed.date().isoformat(),
+            )
+            for one in rows.only("medium", "medium_name", "distance_mm", "need_ppi", "low_ppi", "high_ppi", "result_of", "changed")
+        )
+    )  # fmt: skip
