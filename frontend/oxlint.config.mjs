@@ -17,6 +17,7 @@ const FLOORS = [
   "look",
   "layouts",
   "stock",
+  "trials",
   "jobs",
   "batches",
 ];

@@ -37,6 +37,9 @@ const CanvasOfPrint = fetched(async () => (await import("./sizes/NewCanvasPage")
 const LeaveRoomPage = fetched(async () => (await import("./sizes/LeaveRoomPage")).LeaveRoomPage);
 const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).LibraryPage);
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
+const TrialsPage = fetched(async () => (await import("./trials/TrialsPage")).TrialsPage);
+const TrialPage = fetched(async () => (await import("./trials/TrialPage")).TrialPage);
+const JudgePage = fetched(async () => (await import("./trials/JudgePage")).JudgePage);
 const SizesPage = fetched(async () => (await import("./sizes/SizesPage")).SizesPage);
 const LegendLayer = fetched(async () => (await import("./legend/LegendLayer")).LegendLayer);
 const HowItWorksPage = fetched(async () => (await import("./help/HowItWorksPage")).HowItWorksPage);
@@ -77,7 +80,7 @@ export function App() {
 /** Before the door: what can be read without an account, and the door itself. */
 function Door() {
   const { pathname } = useLocation();
-  if (!/^\/(how-it-works|handbook)/.test(pathname)) return <SignIn />;
+  if (!/^\/(how-it-works|handbook|judge)/.test(pathname)) return <SignIn />;
   return (
     <Place>
       <Routes>{READING}</Routes>
@@ -85,10 +88,12 @@ function Door() {
   );
 }
 
+/** What needs no account: to read how it works, and to judge under a code. */
 const READING = (
   <>
     <Route path="/how-it-works" element={<HowItWorksPage />} />
     <Route path="/handbook/:page?" element={<HandbookPage />} />
+    <Route path="/judge/:code" element={<JudgePage />} />
   </>
 );
 
@@ -117,6 +122,9 @@ function Places() {
         <Route path="/prints/:id/canvas" element={<CanvasOfPrint />} />
         <Route path="/stock" element={<StockPage />} />
         <Route path="/photo-rules" element={<RulesPage />} />
+        <Route path="/trials" element={<TrialsPage />} />
+        <Route path="/trials/:trial" element={<TrialPage />} />
+        <Route path="/trials/:trial/:step" element={<TrialPage />} />
         <Route path="/layouts/new" element={<NewLayoutPage />} />
         <Route path="/layouts/:layout" element={<LayoutPage />} />
         <Route path="/layouts/:layout/:step" element={<LayoutPage />} />

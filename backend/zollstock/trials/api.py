@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from datetime import datetime
 from typing import Annotated
 
+import segno
 from django.db.models import Count, QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
@@ -18,7 +19,7 @@ from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.csvtable import write_table
 from zollstock.core.layouts.strip.ladder import step_text
-from zollstock.core.trials.result import TrialResultDocument
+from zollstock.core.trials.result import LEAST_ANSWERS, TrialResultDocument
 from zollstock.pictures.serving import to_keep
 
 from .keeping import ask, document_of, rest_on, worked_out
@@ -71,9 +72,20 @@ class KeyPatch(Schema):
     text: str
 
 
-class TrialState(TrialSummary):
-    """A trial with its judges and its result; the `key` of each copy only when the judging is over."""
+class TrialStep(Schema):
+    """A blade of a trial's rule."""
 
+    step: str
+    title: str
+    key: str
+    state: str
+    level: str = "calm"
+
+
+class TrialState(TrialSummary):
+    """A trial with its rule, its judges and its result; the `key` of each copy only when the judging is over."""
+
+    rule: list[TrialStep]
     layout: int | None
     steps: list[str]
     reference: str
@@ -141,6 +153,19 @@ def ask_somebody(request: SignedRequest, trial_id: int, wanted: Asked) -> TrialS
     return state_of(held)
 
 
+@router.get("/trials/{int:trial_id}/judges/{int:judge_id}/code.svg", include_in_schema=False)
+def link_as_code(request: SignedRequest, trial_id: int, judge_id: int) -> HttpResponse:
+    """Somebody's link as a QR code, for their phone."""
+    judge = get_object_or_404(_own(request, trial_id).judges, id=judge_id)
+    code = segno.make(request.build_absolute_uri(f"/judge/{judge.code}"), error="m", micro=False)
+    made = code.svg_inline(
+        scale=4, border=4, light="#ffffff", dark="#000000", xmldecl=True, svgns=True, omitsize=False
+    )
+    response = HttpResponse(made, content_type="image/svg+xml")
+    response["Cache-Control"] = "private, no-store"
+    return response
+
+
 @router.delete("/trials/{int:trial_id}/judges/{int:judge_id}", response=TrialState)
 def leave_out(request: SignedRequest, trial_id: int, judge_id: int) -> TrialState:
     """Somebody's link and answers go; what the others said stays."""
@@ -205,6 +230,7 @@ def state_of(held: Trial) -> TrialState:
     answers = sum(one.given for one in people)
     return TrialState(
         **_summary(held, answers, len(people)).model_dump(),
+        rule=_rule(held, people, answers, result),
         layout=held.layout,
         steps=[step_text(held.by, step) for step in held.ladder],
         reference=step_text(held.by, held.reference),
@@ -219,6 +245,26 @@ def state_of(held: Trial) -> TrialState:
         result=result,
         key=_key(held) if held.over else None,
     )  # fmt: skip
+
+
+def _rule(
+    held: Trial, people: Sequence[Judge], answers: int, result: TrialResultDocument
+) -> list[TrialStep]:
+    figure = "" if held.need_ppi is None else f"{held.need_ppi:.0f} ppi"
+    between = "" if held.low_ppi is None else f"{held.low_ppi:.0f} to {held.high_ppi:.0f}"
+    more = next((one.value for one in result.figures if one.id == "more_answers"), 0)
+    missing = max(0, LEAST_ANSWERS - answers)
+    told = f"{missing} to go" if missing else f"{more} more" if more else "enough"
+    used = held.medium_name or "its medium"
+    return [
+        TrialStep(step="strip", title="Strip", key=f"{len(held.ladder) + 1} patches", state=held.medium_name or held.by),
+        TrialStep(step="people", title="People", key="nobody yet" if not people else f"{len(people)} asked", state="by code"),
+        TrialStep(step="judging", title="Judging", key=f"{answers} answers", state="over" if held.over else "2 letters"),
+        TrialStep(step="result", title="Result", key=figure or between or "nothing yet", state=told,
+                  level="warn" if result.doubts else "calm"),
+        TrialStep(step="used", title="In prints", key=f"on {used}" if held.rests_on else "not used",
+                  state=held.distance if held.rests_on else ""),
+    ]  # fmt: skip
 
 
 def _key(held: Trial) -> dict[str, list[KeyPatch]]:

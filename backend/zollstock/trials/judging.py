@@ -71,13 +71,15 @@ def shown_to(judge: Judge) -> Shown:
     pictures = sorted({plan for _, plan, _ in patches})
     picture = pictures[len(given) % len(pictures)]
     answers = [Answer(who="", copy=one.copy, a=one.a, b=one.b, said=_said(one)) for one in given]
+    # Not by the code: it says nothing of what will be shown.
+    seed = f"{trial.strip['seed']} {trial.number} {judge.name}"
     of: dict[Step, list[str]] = {}
     for letter, plan, step in patches:
         if plan == picture:
             of.setdefault(step, []).append(letter)
     twice = [step for step, letters in of.items() if len(letters) > 1]
-    pair = next_pair(trial.by, answers, trial.ladder, trial.reference, twice, judge.code)  # type: ignore[arg-type]
-    random = Random(f"letters {judge.code} {len(given)}")
+    pair = next_pair(trial.by, answers, trial.ladder, trial.reference, twice, seed)  # type: ignore[arg-type]
+    random = Random(f"letters {seed} {len(given)}")
     if pair.alike:
         left, right = random.sample(of[pair.a], 2)
     else:

@@ -49,6 +49,7 @@ def _read(account: User) -> Known:
                 high_ppi=one.high_ppi,
                 answers=one.result_of,
                 date=one.changed.date().isoformat(),
+                name=one.medium_name,
             )
             for one in rows.only("medium", "medium_name", "distance_mm", "need_ppi", "low_ppi", "high_ppi", "result_of", "changed")
         )

@@ -4970,6 +4970,11 @@ export interface components {
             ];
             /** Prints */
             prints: components["schemas"]["Drawing"][];
+            /**
+             * Pictures
+             * @description Of each of `prints` the number of its plan, and so of its picture.
+             */
+            pictures: number[];
             /** Sheets */
             sheets: components["schemas"]["SheetDrawn"][];
             ink?: components["schemas"]["Drawing"] | null;
@@ -8589,7 +8594,7 @@ export interface components {
         };
         /**
          * TrialState
-         * @description A trial with its judges and its result; the `key` of each copy only when the judging is over.
+         * @description A trial with its rule, its judges and its result; the `key` of each copy only when the judging is over.
          */
         TrialState: {
             /** Id */
@@ -8625,6 +8630,8 @@ export interface components {
              * Format: date-time
              */
             changed: string;
+            /** Rule */
+            rule: components["schemas"]["TrialStep"][];
             /** Layout */
             layout: number | null;
             /** Steps */
@@ -8640,6 +8647,25 @@ export interface components {
             key: {
                 [key: string]: components["schemas"]["KeyPatch"][];
             } | null;
+        };
+        /**
+         * TrialStep
+         * @description A blade of a trial's rule.
+         */
+        TrialStep: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Key */
+            key: string;
+            /** State */
+            state: string;
+            /**
+             * Level
+             * @default calm
+             */
+            level: string;
         };
         /** PagedTrialSummary */
         PagedTrialSummary: {

@@ -19,6 +19,10 @@ export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPl
       { to: "/photo-rules", name: "ID photo rules", says: "What authorities ask of a photo, and when that was read" },
     ],
   ],
+  [
+    "Trials & log",
+    [{ to: "/trials", name: "Trials", says: "What people could tell apart on paper, and what prints need by it" }],
+  ],
 ]; // oxfmt-ignore
 
 export interface Here {
@@ -45,6 +49,8 @@ const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/sizes/, { name: "Sizes", says: "The sizes that this studio works with, and sets of them.", read: "compare-sizes#the-size-library" }],
   [/^\/stock/, { name: "Stock", says: "What is printed on: media, rolls and sheets.", read: "stock" }],
   [/^\/photo-rules/, { name: "ID photo rules", says: "What authorities ask of a photo.", read: "id-photos#rules" }],
+  [/^\/trials/, { name: "Trials", says: "Strips that people judged without knowing what they looked at, and what follows for prints.", read: "trials" }],
+  [/^\/judge/, { name: "Judging", says: "Two patches at a time: which is finer?", read: "trials#judging" }],
   [/^\/canvas/, { name: "A new canvas", says: "Before drawing: pixels, memory and layers for a finished size.", read: "new-canvas" }],
   [/^\/(how-big|sensors|leave-room)/, { name: "Planning", says: "Before a print: how large, with which camera, and how much room to leave.", read: "compare-sizes#before-the-shot" }],
   [/^\/(how-it-works|handbook)/, { name: "Help", says: "How the work goes, step by step, and where to read on.", read: "one-print" }],

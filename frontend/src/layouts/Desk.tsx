@@ -35,7 +35,7 @@ export function Desk(props: {
               key={plan}
               id={symbol(plan)}
               drawing={drawing}
-              proof={`/api/pictures/${layout.pictures[plan]?.id}/bench.jpg`}
+              proof={`/api/pictures/${layout.pictures[page.pictures[plan] ?? 0]?.id}/bench.jpg`}
             />
           ))}
         </defs>

@@ -13,6 +13,7 @@ import type {
 import { KeepingFields } from "../pictures/KeepingFields";
 import { FaceDrawing } from "./FaceDrawing";
 import { book } from "./book/kind";
+import { strip } from "./strip/kind";
 import { gang } from "./gang/kind";
 import { LifeDrawing } from "./LifeDrawing";
 import { ChecksPanel } from "./stepPanels/ChecksPanel";
@@ -107,7 +108,7 @@ const life: KindOnScreen<LifeRequest> = {
   steps: { measure: MeasurePanel, parts: PartsPanel, sheets: PaperPanel, overlap: OverlapPanel, marks: MarksPanel },
 }; // oxfmt-ignore
 
-const KINDS = { tiles, id, life, panels, hang, gang, book };
+const KINDS = { tiles, id, life, panels, hang, gang, book, strip };
 
 /** The kind of a request; it is given no other's request. */
 export const kindOf = (request: AnyLayoutRequest) => KINDS[request.kind] as unknown as KindOnScreen;

@@ -25,7 +25,8 @@ const PARTS: Record<string, string> = {
   guillotine: "cuts", view: "wall's picture", fixed: "pinned pieces", ppi: "ppi", pages: "pages", page: "page size",
   bleed: "bleed", safe: "safe edge", gutter: "gutter", binding: "binding", signature: "signatures", opens: "opening",
   paper: "paper", cover: "cover", outside: "cover", numbers: "page numbers", captions: "captions",
-  title_page: "title page", spreads: "spreads", keep_together: "pairs", leave_out: "pictures", lab: "lab", files: "files",
+  title_page: "title page", spreads: "spreads", keep_together: "pairs", leave_out: "pictures", lab: "lab", files: "files", part: "part", patch: "patches",
+  ladder: "ladder", device_ppi: "device", method: "enlarging", seed: "letters", number: "number", distance: "distance",
 }; // oxfmt-ignore
 
 /** In which parts two requests differ, in words: "overlap", "seams and paper". */

@@ -23,12 +23,13 @@ _FARTHEST = 1e6
 @dataclass(frozen=True, slots=True)
 class Conditions:
     """What a need depends on beside the distance: the medium's factor, how far ink spreads on it (σ, mm), the
-    angle that the eye resolves, minutes of arc; which medium it is, and what the studio knows of it."""
+    angle that the eye resolves, minutes of arc; which medium it is, by its key and its name, and what the studio knows."""
 
     factor: float = 1.0
     spread: float = 0.0
     arcmin: float = 1.0
     medium: str = ""
+    name: str = ""
     known: Known = NOTHING_KNOWN
 
 

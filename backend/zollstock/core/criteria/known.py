@@ -9,7 +9,7 @@ from dataclasses import dataclass
 class TrialResult:
     """A threshold that a trial showed: on which medium (the key of its row, or its name where it has none), from how
     far, mm, and how many ppi were told from the finest three times in four; between which two with 95 of 100, of how many
-    answers, and when."""
+    answers, and when. `name` is the medium's by its words, for a print that names it without a row."""
 
     medium: str
     distance_mm: float
@@ -18,6 +18,7 @@ class TrialResult:
     high_ppi: float | None = None
     answers: int = 0
     date: str = ""
+    name: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -75,11 +75,19 @@ def _on(viewing_conditions: Conditions) -> list[TrialResult]:
         trial
         for trial in viewing_conditions.known.trials
         if trial.medium == viewing_conditions.medium
+        or (trial.name and trial.name == viewing_conditions.name)
     ]
 
 
 def nearest(distance_mm: float, viewing_conditions: Conditions) -> TrialResult | None:
-    """The trial on this medium that speaks for a distance, from the one most like it."""
+    """The trial on this medium that speaks for a distance, from the one most like it.
+
+    >>> from .known import Known
+    >>> trials = (TrialResult("satin", 600, 180), TrialResult("satin", 1500, 70))
+    >>> on = Conditions(medium="satin", known=Known(trials=trials))
+    >>> [found and found.need_ppi for found in (nearest(at, on) for at in (250, 900, 1200))]
+    [None, 180, 70]
+    """
     speaks = [
         trial
         for trial in _on(viewing_conditions)

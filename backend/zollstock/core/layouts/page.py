@@ -290,6 +290,9 @@ class LayoutPage(Parts):
         description="The first print's document, width and height as shown."
     )
     prints: list[Drawing]
+    pictures: list[int] = Field(
+        description="Of each of `prints` the number of its plan, and so of its picture."
+    )
     sheets: list[SheetDrawn]
     ink: Drawing | None = None
 
@@ -313,6 +316,7 @@ def assembled(
         findings=sorted(laid.findings, key=lambda one: levels[one.level]),
         sides=(style.length(document.w), style.length(document.h)),
         prints=[whole_drawing(work) for work in laid.works],
+        pictures=[laid.plan_of(number) for number in range(len(laid.works))],
         sheets=[_drawn(sheet, notes.get(sheet.name, "")) for sheet in laid.sheets],
         ink=ink,
     )

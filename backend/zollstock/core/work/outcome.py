@@ -159,6 +159,7 @@ def conditions(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Conditions:
         spread_of(medium.name, medium.spread),
         plan.viewing.arcmin,
         name,
+        medium.name,
         known,
     )
 

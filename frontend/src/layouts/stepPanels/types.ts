@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type {
-  AnyLayoutRequest, BookRequest, GangRequest, HangRequest, IdRequest, LayoutPage, LayoutState, LifeRequest, PanelsRequest, TilesRequest, Unit,
+  AnyLayoutRequest, BookRequest, GangRequest, HangRequest, IdRequest, LayoutPage, LayoutState, LifeRequest, PanelsRequest, StripRequest, TilesRequest, Unit,
 } from "../../api/types"; // oxfmt-ignore
 
 /** What every worksheet of a layout is given. */
@@ -31,6 +31,7 @@ export type OfLife = LayoutPanelProps<LifeRequest>;
 export type OfPanels = LayoutPanelProps<PanelsRequest>;
 export type OfHang = LayoutPanelProps<HangRequest>;
 export type OfGang = LayoutPanelProps<GangRequest>;
+export type OfStrip = LayoutPanelProps<StripRequest>;
 export type OfBook = LayoutPanelProps<BookRequest>;
 
 /** The fields of a way of tiles: of tiles themselves, or of a life size that is tiled; and their path. */

@@ -76,6 +76,7 @@ def book_page(
         findings=sorted(laid.findings, key=lambda one: levels[one.level]),
         sides=(style.length(layout.page.width.mm), style.length(layout.page.height.mm)),
         prints=[],
+        pictures=[],
         sheets=[],
     )
 

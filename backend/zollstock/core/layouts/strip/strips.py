@@ -63,18 +63,21 @@ class StripKind(Kind):
         "The same part at a ladder of ppi, or made in several ways, told apart by letters alone: print it, step back, "
         "and see what can be told."
     )
-    of_several: ClassVar[bool] = True
     most: ClassVar[int] = _MOST
 
     def first(self, plans: list[Document], at: Beginning) -> Document:
         name = plans[0].get("title", "")
         return {
             "title": f"Strip of {name}"[:200] if name else "Strip",
-            "plans": [plan | {"output": {"format": "pdf"}} for plan in plans],
+            "plans": [_plain(plan) for plan in plans],
             "sheet": sheet(OFFICE_SHEET[at.unit]),
             "patch": {"width": "6 cm", "height": "6 cm"} if at.unit != "in" else {"width": "2.25 in", "height": "2.25 in"},
             "distance": "60 cm" if at.unit != "in" else "24 in",
         }  # fmt: skip
+
+    def with_more(self, document: Document, plans: list[Document]) -> Document:
+        """Further pictures are shown at their own sharpest places, with what differs on the same ladder."""
+        return super().with_more(document, [_plain(plan) for plan in plans])
 
     def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:
         assert isinstance(layout, StripRequest)
@@ -103,6 +106,11 @@ class StripKind(Kind):
         page = assembled(parts, laid, style, {}, seen.sheet)
         # Whoever looks at the page may judge later: the key is in the documents alone.
         return page.model_copy(update={"figures": [one for one in page.figures if not is_secret(one)]})  # fmt: skip
+
+
+def _plain(plan: Document) -> Document:
+    """A print whose patches are written without loss."""
+    return plan | {"output": {"format": "pdf"}}
 
 
 def _works(

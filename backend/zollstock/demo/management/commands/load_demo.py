@@ -16,6 +16,8 @@ from zollstock.accounts.models import Preferences
 from zollstock.batches.cells import shared_part, size_entry
 from zollstock.batches.models import Batch, BatchPicture, CellEdit
 from zollstock.core.documents.plan import PLAN_FORMAT
+from zollstock.core.layouts import Beginning, begin_layout, parse_layout
+from zollstock.core.layouts.strip.request import StripRequest
 from zollstock.core.studio.stock import read_stock
 from zollstock.jobs.firstplan import first_plan
 from zollstock.jobs.kinds import LAYOUT, plan_key
@@ -31,8 +33,11 @@ from zollstock.sizes.models import OwnSize, SizeSet
 from zollstock.sizes.shelf import by_keys, sizes_of
 from zollstock.stock.kept import STOCK
 from zollstock.stock.models import StockRows
+from zollstock.studio.composition import studio_of
+from zollstock.trials.keeping import begin_trial
 
 from ...catalogue import catalogue
+from ...judged import judge_all
 from ...museum import (
     CATALOGUE,
     CATALOGUE_SET,
@@ -45,6 +50,8 @@ from ...museum import (
 )
 from ...plates import PLATES, Plate, paint
 from ...portraits import STAFF, Sitter, portrait
+from ...strips import JOB as STRIPS
+from ...strips import TRIALS
 from ...walls import STAIRS, walls
 from ...walls import STOCK as HALLS_STOCK
 from ...workshop import PRINTS, WORKSHOP, layouts
@@ -69,6 +76,8 @@ class Command(BaseCommand):
             self._catalogue(account)
         if not Job.objects.filter(account=account, title=WORKSHOP["title"]).exists():
             self._workshop(account)
+        if not Job.objects.filter(account=account, title=STRIPS["title"]).exists():
+            self._strips(account)
 
     def _hall(self, account: User) -> None:
         # Whole before it shows: a start that was broken off paints again from the beginning.
@@ -158,6 +167,24 @@ class Command(BaseCommand):
             plans[file] = begin_print(job, pictures[file], plan, position).document
         for position, (file, layout) in enumerate(layouts(plans), len(PRINTS) + 1):
             begin(job, LAYOUT, layout, {plan_key(0): pictures[file]}, position)
+
+    @transaction.atomic
+    def _strips(self, account: User) -> None:
+        """Test strips, and trials of them that simulated people judged."""
+        job = Job.objects.create(account=account, **STRIPS)
+        for position, made_up in enumerate(TRIALS, 1):
+            picture = self._picture(account, made_up.picture)
+            plan = {"format": PLAN_FORMAT, "picture": picture.plan_part(), "title": made_up.title,
+                    "target": made_up.target, "medium": made_up.medium}  # fmt: skip
+            held = begin_print(job, picture, plan, position)
+            begun = begin_layout("strip", [held.document], Beginning(unit="cm", title=job.title))
+            document = begun | {"title": made_up.title, "number": f"T{position}"} | made_up.strip
+            layout = begin(job, LAYOUT, document, {plan_key(0): picture}, len(TRIALS) + position)
+            strip = parse_layout(layout.document)
+            assert isinstance(strip, StripRequest)
+            judge_all(
+                begin_trial(account, strip, layout.id, studio_of(account, picture.id)), made_up
+            )
 
     def _picture(self, account: User, file: str) -> Picture:
         known = Picture.objects.filter(account=account, name=file).first()

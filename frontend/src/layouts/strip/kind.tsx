@@ -1,0 +1,16 @@
+// A test strip: patches of one part, told apart by letters alone.
+import type { StripRequest } from "../../api/types";
+import type { KindOnScreen } from "../kinds";
+import { LadderPanel } from "./LadderPanel";
+import { PartPanel } from "./PartPanel";
+import { SheetsPanel } from "./SheetsPanel";
+import { StripDrawing } from "./StripDrawing";
+
+export const strip: KindOnScreen<StripRequest> = {
+  word: "test strip",
+  hint: () => "Drag the frame to the part that is shown. Patches carry letters alone; the key stays hidden.",
+  makes: () => "Make the strip",
+  strip: true,
+  Whole: StripDrawing,
+  steps: { part: PartPanel, ladder: LadderPanel, sheets: SheetsPanel },
+};
