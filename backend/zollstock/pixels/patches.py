@@ -20,8 +20,8 @@ from .vips import pyvips
 Floats = NDArray[np.float32]
 #: Where the edge of the low-pass begins and ends, by the Nyquist frequency of the step.
 PASSES, STOPS = 0.86, 1.06
-#: So much light is kept free at both ends: what is rounded must not be cut.
-_SPARE = 0.002
+#: So much light is kept free at both ends, a level of 8 bits at the white one: what is rounded must not be cut.
+_SPARE = 0.008
 
 
 @dataclass(frozen=True, slots=True)
