@@ -64,6 +64,8 @@ TRIALS: tuple[MadeUpTrial, ...] = (
             Eyes("Ilse, hanging", 190, criterion=0.3),
             Eyes("Jon, keeper", 175, criterion=0.5),
             Eyes("Marta, workshop", 185),
+            Eyes("Ebbe, café", 180, criterion=0.7),
+            Eyes("Rosa, intern", 186, slips=0.04),
         ),
         True,
     ),

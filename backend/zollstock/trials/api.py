@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 from collections.abc import Sequence
 from datetime import datetime
 from typing import Annotated
@@ -158,10 +159,9 @@ def link_as_code(request: SignedRequest, trial_id: int, judge_id: int) -> HttpRe
     """Somebody's link as a QR code, for their phone."""
     judge = get_object_or_404(_own(request, trial_id).judges, id=judge_id)
     code = segno.make(request.build_absolute_uri(f"/judge/{judge.code}"), error="m", micro=False)
-    made = code.svg_inline(
-        scale=4, border=4, light="#ffffff", dark="#000000", xmldecl=True, svgns=True, omitsize=False
-    )
-    response = HttpResponse(made, content_type="image/svg+xml")
+    made = io.BytesIO()
+    code.save(made, kind="svg", scale=4, border=4, light="#ffffff", dark="#000000")
+    response = HttpResponse(made.getvalue(), content_type="image/svg+xml")
     response["Cache-Control"] = "private, no-store"
     return response
 

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState, type ReactNode } from "react";
 import { useParams } from "react-router";
 import { client, must } from "../api/client";
+import { wholeState } from "../api/queryClient";
 import type { JudgingState } from "../api/types";
 import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
@@ -23,6 +24,8 @@ export function JudgePage() {
   });
   const [again, setAgain] = useState(false);
   const answer = useMutation({
+    // With the line lost it is sent as soon as that is back; the server takes an answer once.
+    ...wholeState(`judging ${code}`),
     mutationFn: (body: { position: number; said: Said }) =>
       must(client.POST("/api/judging/{code}/answers", { params: { path: { code } }, body })),
     onSuccess: (state) => queries.setQueryData(queryKey, state),
@@ -69,7 +72,7 @@ export function JudgePage() {
         state={state}
         pair={state.pair}
         busy={answer.isPending}
-        problem={answer.error?.message ?? ""}
+        problem={(answer.error ?? answer.failureReason)?.message ?? ""}
         onSaid={(said) => state.pair && answer.mutate({ position: state.pair.position, said })}
       />
       <button type="button" className="min-h-11 underline" onClick={() => setAgain(true)}>

@@ -16,9 +16,12 @@ from .inprints import InPrints, in_prints
 from .judging import binomial, doubts, one_sided
 from .model import (
     SIX_IN_TEN,
+    SLIPS,
     B,
+    C,
     Judge,
     Posterior,
+    T,
     counted,
     mean_of,
     own_threshold,
@@ -234,7 +237,7 @@ def _figures(trial: Trial, known: Posterior) -> Iterator[Figure]:
     if count < LEAST_ANSWERS:
         return
     low, middle, high = (quantile(known.t, share) for share in (0.025, 0.5, 0.975))
-    grid = "61 thresholds × 7 slopes × 6 criteria × 3 slips, by the answers"
+    grid = f"{len(T)} × {len(B)} × {len(C)} × {len(SLIPS)} places of the grid, weighed by {count} answers"
     if count >= ENOUGH_ANSWERS:
         yield figure(
             "threshold_ppi",

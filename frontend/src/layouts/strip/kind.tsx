@@ -8,7 +8,7 @@ import { StripDrawing } from "./StripDrawing";
 
 export const strip: KindOnScreen<StripRequest> = {
   word: "test strip",
-  hint: () => "Drag the frame to the part that is shown. Patches carry letters alone; the key stays hidden.",
+  hint: () => "Drag the frame to the part that is shown.",
   makes: () => "Make the strip",
   strip: true,
   Whole: StripDrawing,

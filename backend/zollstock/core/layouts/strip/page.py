@@ -6,7 +6,7 @@ from ...ground.show import LengthStyle
 from ...rules.fit import turned_size
 from ..kind import PageQuery, PlannedLayout
 from ..page import LayoutWay, PartDrawn, Parts, paper_name, step_summary
-from .ladder import step_text
+from .ladder import Rungs, step_text
 from .patches import PatchGrid, PictureOnStrip, proposed, sharp_places
 from .request import StripRequest
 
@@ -37,7 +37,7 @@ def strip_parts(
         step_summary("part", "Part", style.size(layout.patch.width.mm, layout.patch.height.mm),
                      "where you said" if layout.part else "sharpest place",
                      ["strip_ppi", "patch_width_px", "patch_height_px"], of["fit"]),
-        step_summary("ladder", "Ladder", f"{len(first.standing)} {_BY[by]}",
+        step_summary("ladder", "Ladder", _ladder_text(by, first),
                      f"against {step_text(by, first.reference.step)}", ["strip_reference", "patches_count"], of["pixels"]),
         step_summary("sheets", "Sheets", paper_name(layout.sheet, style, seen.studio),
                      f"{copies} {'copy' if copies == 1 else 'copies'}", ["sheets_count"], of["handover"]),
@@ -48,6 +48,12 @@ def strip_parts(
         parts=[_drawn(layout, on, grid, seen) for on in pictures],
         hint="The key stays hidden until the judging is over.",
     )
+
+
+def _ladder_text(by: str, rungs: Rungs) -> str:
+    if by == "ppi" and rungs.standing:
+        return f"{float(rungs.standing[0].step):g} to {float(rungs.standing[-1].step):g} ppi"
+    return f"{len(rungs.standing)} {_BY[by]}"
 
 
 def _drawn(layout: StripRequest, on: PictureOnStrip, grid: PatchGrid, seen: PageQuery) -> PartDrawn:
