@@ -39,6 +39,7 @@ const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).Li
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
 const TrialsPage = fetched(async () => (await import("./trials/TrialsPage")).TrialsPage);
 const TrialPage = fetched(async () => (await import("./trials/TrialPage")).TrialPage);
+const LogPage = fetched(async () => (await import("./trials/LogPage")).LogPage);
 const JudgePage = fetched(async () => (await import("./trials/JudgePage")).JudgePage);
 const SizesPage = fetched(async () => (await import("./sizes/SizesPage")).SizesPage);
 const LegendLayer = fetched(async () => (await import("./legend/LegendLayer")).LegendLayer);
@@ -122,6 +123,7 @@ function Places() {
         <Route path="/prints/:id/canvas" element={<CanvasOfPrint />} />
         <Route path="/stock" element={<StockPage />} />
         <Route path="/photo-rules" element={<RulesPage />} />
+        <Route path="/log" element={<LogPage />} />
         <Route path="/trials" element={<TrialsPage />} />
         <Route path="/trials/:trial" element={<TrialPage />} />
         <Route path="/trials/:trial/:step" element={<TrialPage />} />

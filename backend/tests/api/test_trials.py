@@ -30,7 +30,7 @@ def strip(caller: Caller, tmp_path: Path) -> dict[str, Any]:
     """A strip of a print of 3000 px over 30 cm: 254 ppi."""
     made = ready_print(caller, save(noise(3000, 2000, 1), tmp_path / "a.jpg"), title="Gears",
                        target={"width": "30 cm", "height": "20 cm"})  # fmt: skip
-    return caller("POST", f"jobs/{made['job']}/layouts", {"kind": "strip", "prints": [made["id"]]})
+    return caller("POST", f"jobs/{made['job']}/layouts", {"kind": "strip", "print": made["id"]})
 
 
 @pytest.fixture

@@ -19,6 +19,7 @@ from zollstock.core.layouts.gang.places import gang_of
 from zollstock.core.layouts.gang.request import GangRequest
 from zollstock.core.layouts.request import MOST_PLANS
 from zollstock.pictures.serving import to_keep
+from zollstock.printlog.keeping import begin_row
 from zollstock.stock.kept import book, take_back
 from zollstock.stock.models import Booking
 from zollstock.studio.composition import studio_of
@@ -93,7 +94,9 @@ def book_off(request: SignedRequest, layout_id: int, at: VersionOnly) -> list[Bo
     gang = gang_of(layout, studio_of(request.user))
     key = layout.stock if layout.roll is None else layout.roll.stock
     hold(held)
-    book(request.user, held.id, held.title, key, gang.length, len(gang.lengths))
+    booking = book(request.user, held.id, held.title, key, gang.length, len(gang.lengths))
+    begin_row(request.user, job=held.job_id, title=held.title[:200], medium=booking.paper[:120], version=held.version,
+              file_sha256=f"booking {booking.id}", note="Booked off the stock.")  # fmt: skip
     return bookings(request, layout_id)
 
 

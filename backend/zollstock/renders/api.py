@@ -27,6 +27,7 @@ from zollstock.longwork.events import log_of
 from zollstock.pictures.serving import stored, to_keep
 
 from .bundle import zipped_line
+from .fetched import note_fetched
 from .models import OrderFile, OrderLine
 from .orders import call_off, give_order
 
@@ -192,4 +193,5 @@ def cancel(request: SignedRequest, order_id: UUID) -> OrderState:
 def file(request: SignedRequest, order_id: UUID, number: int) -> HttpResponseBase:
     line = get_object_or_404(own_orders(request), id=order_id, state=OrderLine.State.DONE)
     made = get_object_or_404(line.files, number=number)
+    note_fetched(request.user, line, made)
     return stored(made.file, format_named(made.type).media_type, made.name)

@@ -29,6 +29,7 @@ from zollstock.jobs.compare_api import router as besides
 from zollstock.jobs.gangs_api import router as gangs
 from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts
+from zollstock.jobs.log_api import router as logged
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.trials_api import router as strips
@@ -37,6 +38,7 @@ from zollstock.pictures.api import router as pictures
 from zollstock.pictures.looking_api import router as looking
 from zollstock.pictures.parcels import WrongPlace
 from zollstock.pictures.parcels_api import router as parcels
+from zollstock.printlog.api import router as printlog
 from zollstock.proofs.api import router as proofs
 from zollstock.proofs.asking import TooMany
 from zollstock.renders.api import router as renders
@@ -89,6 +91,8 @@ for router in (
     strips,
     trials,
     judging,
+    printlog,
+    logged,
     proofs,
     rescues,
     renders,

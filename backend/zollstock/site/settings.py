@@ -48,6 +48,7 @@ INSTALLED_APPS = [
     "zollstock.sizes",
     "zollstock.stock",
     "zollstock.trials",
+    "zollstock.printlog",
     "zollstock.pictures",
     "zollstock.jobs",
     "zollstock.proofs",

@@ -10,6 +10,7 @@ from zollstock.core.picture.measures import NOT_MEASURED
 from zollstock.core.studio.studio import Studio
 from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import made_by, measures_of
+from zollstock.printlog.keeping import faults_of
 from zollstock.sizes.shelf import shelf_of
 from zollstock.stock.kept import STOCK
 from zollstock.trials.known import known_of
@@ -27,4 +28,5 @@ def studio_of(account: User, picture: UUID | None = None) -> Studio:
         stock=STOCK.a_moment_ago(account),
         pace=pace(),
         known=known_of(account),
+        faults=faults_of(account),
     )

@@ -1625,6 +1625,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description The log, the newest first.
+         */
+        get: operations["zollstock_printlog_api_log"];
+        put?: never;
+        /** Add */
+        post: operations["zollstock_printlog_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Words */
+        get: operations["zollstock_printlog_api_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change */
+        put: operations["zollstock_printlog_api_change"];
+        post?: never;
+        /**
+         * Delete
+         * @description The row goes; the print that it was of stays.
+         */
+        delete: operations["zollstock_printlog_api_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Log
+         * @description Rows of a table, or of `zollstock.log/1`, behind those that are there. All of them, or none.
+         */
+        post: operations["zollstock_printlog_api_import_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Log Print
+         * @description *Printed: log it*: a row with all that is known of the print as it is now.
+         */
+        post: operations["zollstock_jobs_log_api_log_print"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{row_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Same Again
+         * @description A print as that one was, in the job that it was in. Refused where its picture or its job is gone.
+         */
+        post: operations["zollstock_jobs_log_api_same_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/proofs": {
         parameters: {
             query?: never;
@@ -8816,6 +8935,228 @@ export interface components {
             said: "a" | "b" | "none";
         };
         /**
+         * LogQuestion
+         * @description What of the log is wanted.
+         */
+        LogQuestion: {
+            /**
+             * Search
+             * @default
+             */
+            search: string;
+            /**
+             * Result
+             * @default
+             * @enum {string}
+             */
+            result: "" | "kept" | "again" | "thrown" | "failed" | "open";
+            /**
+             * Device
+             * @default
+             */
+            device: string;
+            /**
+             * Medium
+             * @default
+             */
+            medium: string;
+            /** Print */
+            print?: number | null;
+            /** Job */
+            job?: number | null;
+        };
+        /**
+         * LogEntry
+         * @description A print that was made. `print` and `version` say which, where it was planned here; device, feed, medium and lab are
+         *     in words until there are rows for them. An empty `result` is a question that nobody has answered yet.
+         */
+        LogEntry: {
+            /**
+             * Made On
+             * @description A day, as 2026-11-30.
+             * @default
+             */
+            made_on: string;
+            /** Print */
+            print: number | null;
+            /** Version */
+            version: number | null;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Size
+             * @default
+             */
+            size: string;
+            /**
+             * File Sha256
+             * @default
+             */
+            file_sha256: string;
+            /**
+             * Device
+             * @default
+             */
+            device: string;
+            /**
+             * Feed
+             * @default
+             */
+            feed: string;
+            /**
+             * Medium
+             * @default
+             */
+            medium: string;
+            /**
+             * Medium Key
+             * @default
+             */
+            medium_key: string;
+            /**
+             * Recipe
+             * @description The settings as ticked or typed.
+             * @default
+             */
+            recipe: string;
+            /**
+             * Lab
+             * @default
+             */
+            lab: string;
+            /**
+             * Copies
+             * @default 1
+             */
+            copies: number;
+            /**
+             * Result
+             * @default
+             * @enum {string}
+             */
+            result: "" | "kept" | "again" | "thrown";
+            /**
+             * Faults
+             * @default []
+             */
+            faults: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Distance */
+            distance: string | null;
+            /**
+             * Judgement
+             * @default
+             */
+            judgement: string;
+            /**
+             * Light
+             * @default
+             */
+            light: string;
+            /**
+             * Dried
+             * @description Hours before it was judged.
+             */
+            dried: number | null;
+            /** Cost */
+            cost: string | null;
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+            /**
+             * Photographs
+             * @default []
+             */
+            photographs: string[];
+        };
+        /**
+         * LogRowState
+         * @description A row: its entry, whether it still asks whether it was printed, and the picture that it is of. `again` says that a
+         *     print can be made with all of it.
+         */
+        LogRowState: {
+            /** Id */
+            id: number;
+            /** Open */
+            open: boolean;
+            /** Made Up */
+            made_up: boolean;
+            /** Picture */
+            picture: string | null;
+            /** Again */
+            again: boolean;
+            entry: components["schemas"]["LogEntry"];
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /** PagedLogRowState */
+        PagedLogRowState: {
+            /** Items */
+            items: components["schemas"]["LogRowState"][];
+            /** Next */
+            next: string | null;
+        };
+        /**
+         * Written
+         * @description A row as it is to be (checked by the core, so that errors carry the path into it).
+         */
+        Written: {
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * LogWords
+         * @description Words that the log has, to be offered: devices, media, labs, faults.
+         */
+        LogWords: {
+            /** Devices */
+            devices: string[];
+            /** Media */
+            media: string[];
+            /** Labs */
+            labs: string[];
+            /** Faults */
+            faults: string[];
+        };
+        /**
+         * BroughtIn
+         * @description How many rows came in.
+         */
+        BroughtIn: {
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * LogText
+         * @description A table or a document, as text.
+         */
+        LogText: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * MadeAgain
+         * @description The print that was made.
+         */
+        MadeAgain: {
+            /** Print */
+            print: number;
+        };
+        /**
          * Differs
          * @description Picture number `image` shows what a take has that the one called `against` has not.
          */
@@ -15379,6 +15720,409 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JudgingState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_printlog_api_log: {
+        parameters: {
+            query?: {
+                search?: string;
+                result?: "" | "kept" | "again" | "thrown" | "failed" | "open";
+                device?: string;
+                medium?: string;
+                print?: number | null;
+                job?: number | null;
+                page_size?: number | null;
+                cursor?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagedLogRowState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_printlog_api_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Written"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogRowState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_printlog_api_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogWords"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_printlog_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Written"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogRowState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_printlog_api_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_printlog_api_import_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_log_api_log_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogRowState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_log_api_same_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeAgain"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -21,7 +21,10 @@ export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPl
   ],
   [
     "Trials & log",
-    [{ to: "/trials", name: "Trials", says: "What people could tell apart on paper, and what prints need by it" }],
+    [
+      { to: "/trials", name: "Trials", says: "What people could tell apart on paper, and what prints need by it" },
+      { to: "/log", name: "Log", says: "Prints that were really made: on what, with what, and how they came out" },
+    ],
   ],
 ]; // oxfmt-ignore
 
@@ -50,6 +53,7 @@ const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/stock/, { name: "Stock", says: "What is printed on: media, rolls and sheets.", read: "stock" }],
   [/^\/photo-rules/, { name: "ID photo rules", says: "What authorities ask of a photo.", read: "id-photos#rules" }],
   [/^\/trials/, { name: "Trials", says: "Strips that people judged without knowing what they looked at, and what follows for prints.", read: "trials" }],
+  [/^\/log/, { name: "Log", says: "Prints that were really made, and how they came out.", read: "log" }],
   [/^\/judge/, { name: "Judging", says: "Two patches at a time: which is finer?", read: "trials#judging" }],
   [/^\/canvas/, { name: "A new canvas", says: "Before drawing: pixels, memory and layers for a finished size.", read: "new-canvas" }],
   [/^\/(how-big|sensors|leave-room)/, { name: "Planning", says: "Before a print: how large, with which camera, and how much room to leave.", read: "compare-sizes#before-the-shot" }],

@@ -27,6 +27,7 @@ const CONTENTS = [
   ["book", "A book"],
   ["new-canvas", "A new canvas"],
   ["rescue", "The rescue bench"],
+  ["log", "The log"],
   ["trials", "Trials"],
   ["stock", "The stock"],
   ["keeper", "For the keeper"],

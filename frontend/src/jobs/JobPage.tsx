@@ -92,6 +92,11 @@ function Inside({ job }: { job: JobState }) {
             Job sheet
           </a>
         )}
+        {job.prints > 0 && (
+          <Link className="plain-button inline-flex items-center" to={`/log?job=${job.id}`}>
+            See the log
+          </Link>
+        )}
         <a className="plain-button inline-flex items-center" href={`/api/jobs/${job.id}/archive`} download>
           Export
         </a>

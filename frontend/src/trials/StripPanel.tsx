@@ -92,7 +92,7 @@ export function StripPanel({ trial, changes }: TrialPanelProps) {
             Delete it
           </button>{" "}
           <button type="button" className="min-h-6 underline" onClick={() => setSure(false)}>
-            Keep it
+            Leave it
           </button>
         </div>
       ) : (

@@ -85,6 +85,7 @@ FINDINGS: dict[str, Entry] = {
     "canvas-coarse": Entry("Too few pixels", "The canvas is coarser than the press or the eye asks for.", "new-canvas#pixels", "new-canvas"),
     "canvas-too-long": Entry("Too long a side", "The program holds no side of so many pixels.", "new-canvas#limits", "new-canvas"),
     "canvas-memory": Entry("Too many layers", "So many layers of this size do not fit in the memory.", "new-canvas#limits", "new-canvas"),
+    "logged-fault": Entry("Failed before", "A print on this medium was logged as failed; the same device may do it again.", "log"),
     "trials-changed": Entry("Own trials have changed", "A trial says something else than when the print was planned; the print goes by what it said then until you take that over.", "trials#in-prints"),
     "strip-no-room": Entry("No room for a patch", "The sheet is smaller than one patch with its letter.", "trials#strips", "strip"),
     "strip-lossy": Entry("Written with loss", "JPEG leaves traces of its own, by which patches may be told apart.", "trials#strips", "strip"),

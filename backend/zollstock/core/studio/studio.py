@@ -8,6 +8,7 @@ from typing import Literal
 from ..criteria import NOTHING_KNOWN, Known
 from ..picture.measures import NOT_MEASURED, Measures
 from ..sizes.near import Shelf, library_shelf
+from .logged import LoggedFault
 from .pace import MEASURED_PACE, Pace
 from .stock import NO_STOCK, Stock
 
@@ -30,6 +31,8 @@ class Studio:
     pace: Pace = MEASURED_PACE
     #: What it tried and found out, which criteria go by.
     known: Known = NOTHING_KNOWN
+    #: Prints that failed, which the next one on the same medium is told of.
+    faults: tuple[LoggedFault, ...] = ()
 
 
 DEFAULT_STUDIO = Studio()

@@ -21,6 +21,7 @@ from ..rules.viewing import grade_word, reach_text
 from ..sizes.library import sides_text
 from ..sizes.pairs import Sides, implausible
 from ..sizes.readings import thousands_meant
+from ..studio.logged import by_device, fault_words, faults_on
 from ..studio.media import spread_of
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.judgedby import judged_by, same_trial, trial_by_now
@@ -50,6 +51,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) ->
         *_grid(work),
         *_quality(work, style),
         *_trials(work),
+        *_logged(work),
         *_room(work, style),
         *_file(work, style),
         *measure_findings(work, style, studio),
@@ -234,6 +236,19 @@ def _grid(work: Work) -> Iterator[Finding]:
         fix=pixels_part("device", native_ppi=pixels.native_ppi),
         fix_label="Count for the device",
     )
+
+
+def _logged(work: Work) -> Iterator[Finding]:
+    """What went wrong on this medium before, said before the paper is spent."""
+    medium = work.plan.medium
+    found = by_device(faults_on(work.studio.faults, medium.key, medium.name))
+    if found:
+        yield Finding(
+            id="logged-fault",
+            level="warn",
+            step="handover",
+            text=f"Prints on {medium.name or 'this medium'} have failed. {' '.join(fault_words(one) for one in found[:2])}",
+        )
 
 
 def _trials(work: Work) -> Iterator[Finding]:

@@ -8,6 +8,7 @@ import { Problem } from "../../shell/Problem";
 import { sentence } from "../../designs/DeskWords";
 import { OrderList } from "../../designs/OrderList";
 import { usePlanStore } from "../planStore";
+import { LogLine } from "./LogLine";
 import { samePicture, settingsFor } from "./settingsFor";
 import type { StepPanelProps } from "./types";
 
@@ -129,6 +130,7 @@ export function HandoverPanel(
       >
         Job sheet
       </a>
+      <LogLine print={print.id} medium={plan.medium.name} />
       <PlanPapers print={print.id} />
     </div>
   );

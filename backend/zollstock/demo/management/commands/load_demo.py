@@ -18,6 +18,7 @@ from zollstock.batches.models import Batch, BatchPicture, CellEdit
 from zollstock.core.documents.plan import PLAN_FORMAT
 from zollstock.core.layouts import Beginning, begin_layout, parse_layout
 from zollstock.core.layouts.strip.request import StripRequest
+from zollstock.core.printlog.entry import parse_entry
 from zollstock.core.studio.stock import read_stock
 from zollstock.jobs.firstplan import first_plan
 from zollstock.jobs.kinds import LAYOUT, plan_key
@@ -28,6 +29,8 @@ from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.pixels.vips import pyvips
+from zollstock.printlog.keeping import bring_in
+from zollstock.printlog.models import LogRow
 from zollstock.rescues.asking import rescue_for
 from zollstock.sizes.models import OwnSize, SizeSet
 from zollstock.sizes.shelf import by_keys, sizes_of
@@ -38,6 +41,7 @@ from zollstock.trials.keeping import begin_trial
 
 from ...catalogue import catalogue
 from ...judged import judge_all
+from ...logged import LOG
 from ...museum import (
     CATALOGUE,
     CATALOGUE_SET,
@@ -78,6 +82,9 @@ class Command(BaseCommand):
             self._workshop(account)
         if not Job.objects.filter(account=account, title=STRIPS["title"]).exists():
             self._strips(account)
+        if not LogRow.objects.filter(account=account).exists():
+            bring_in(account, [parse_entry(row) for row in LOG])
+            LogRow.objects.filter(account=account).update(made_up=True)
 
     def _hall(self, account: User) -> None:
         # Whole before it shows: a start that was broken off paints again from the beginning.

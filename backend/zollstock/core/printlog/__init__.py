@@ -1,0 +1,1 @@
+"""The log: what was really printed, on what, and how it came out."""

@@ -1,0 +1,54 @@
+"""Faults that were logged, as the next print is told of them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from ..ground.plaintext import listed
+
+
+@dataclass(frozen=True, slots=True)
+class LoggedFault:
+    """A print that failed: on which device and medium (by key and by name), what was wrong, and when, as 2026-11-30."""
+
+    device: str
+    medium: str
+    name: str
+    faults: tuple[str, ...]
+    day: str
+
+
+def faults_on(logged: Iterable[LoggedFault], key: str | None, name: str) -> list[LoggedFault]:
+    """Those on a medium, the newest first."""
+    found = [
+        one
+        for one in logged
+        if (key and one.medium == key) or (name and one.name.casefold() == name.casefold())
+    ]
+    return sorted(found, key=lambda one: one.day, reverse=True)
+
+
+def fault_words(found: Sequence[LoggedFault]) -> str:
+    """What went wrong on a device, in a sentence: which faults, how often, when last.
+
+    >>> fault_words([LoggedFault("wide printer", "", "satin", ("banding",), "2026-11-02")])
+    'With the wide printer: banding, on 2026-11-02.'
+    """
+    device = found[0].device
+    kinds = list(dict.fromkeys(fault for one in found for fault in one.faults))
+    what = listed(kinds) if kinds else "it had to be made again"
+    day = f", on {found[0].day}" if found[0].day else ""
+    often = f", {len(found)} times, last" if len(found) > 1 and day else ","
+    when = f"{often}{day.removeprefix(',')}" if day else ""
+    return (
+        f"{f'With the {device}' if device else 'With a device that was not named'}: {what}{when}."
+    )
+
+
+def by_device(found: Iterable[LoggedFault]) -> list[list[LoggedFault]]:
+    """The faults of each device, that of the newest first."""
+    groups: dict[str, list[LoggedFault]] = {}
+    for one in found:
+        groups.setdefault(one.device.casefold(), []).append(one)
+    return list(groups.values())

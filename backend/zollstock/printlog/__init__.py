@@ -1,0 +1,1 @@
+"""The log of an account: prints that were really made."""

@@ -1,0 +1,136 @@
+"""Rows of the log: begun by themselves, written by hand, brought in, and told to the next print."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Iterable
+from datetime import date
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db.models import Q, QuerySet
+from django.db.models.signals import post_delete, post_save
+from django.utils import timezone
+
+from zollstock.accounts.principal import Principal
+from zollstock.core.ground.refusal import Refusal
+from zollstock.core.printlog.entry import MOST_ROWS, LogEntry, day_of
+from zollstock.core.studio.logged import LoggedFault
+
+from .models import LogRow
+
+#: Faults older than the newest so many are not told of any more.
+_TOLD = 200
+_MOMENT, _MOST_KEPT = 2.0, 500
+_kept: dict[int, tuple[float, tuple[LoggedFault, ...]]] = {}
+
+
+class LogFull(Refusal):
+    """The log has as many rows as it holds."""
+
+
+def entry_of(row: LogRow) -> LogEntry:
+    """A row as `zollstock.log/1` has it."""
+    fields: dict[str, Any] = {name: getattr(row, name) for name in LogRow.FIELDS}
+    return LogEntry.model_validate(
+        fields
+        | {
+            "made_on": row.made_on.isoformat() if row.made_on else "",
+            "print": row.design,
+            "distance": row.distance or None,
+        }
+    )
+
+
+def write(account: User, entry: LogEntry, row: LogRow | None = None) -> LogRow:
+    """An entry as a row: a new one, or in place of what stood there. Raises `LogFull`."""
+    if row is None:
+        _check_room(account, 1)
+        row = LogRow(account=account)
+    for name in LogRow.FIELDS:
+        setattr(row, name, getattr(entry, name))
+    row.design = entry.print
+    row.made_on = day_of(entry.made_on) if entry.made_on else None
+    row.distance = entry.distance.typed[:60] if entry.distance else ""
+    row.open = row.open and not entry.result
+    row.save()
+    return row
+
+
+def bring_in(account: User, entries: Iterable[LogEntry]) -> int:
+    """Rows from a table or a document, behind those that are there; how many."""
+    rows = list(entries)
+    _check_room(account, len(rows))
+    for entry in rows:
+        write(account, entry)
+    return len(rows)
+
+
+def _check_room(account: User, more: int) -> None:
+    if Principal(account).may_see(LogRow.objects).count() + more > MOST_ROWS:
+        raise LogFull(f"A log holds {MOST_ROWS} rows; export older ones, and delete them.")
+
+
+def begin_row(account: User, **known: Any) -> None:
+    """A row that asks whether it was printed; of one file of one version there is one, however often it is fetched."""
+    own = Principal(account).may_see(LogRow.objects)
+    same = own.filter(
+        file_sha256=known.get("file_sha256", ""),
+        design=known.get("design"),
+        version=known.get("version"),
+    )
+    if same.exists() or own.count() >= MOST_ROWS:
+        return
+    LogRow.objects.create(account=account, open=True, made_on=timezone.localdate(), **known)
+
+
+def rows_of(
+    account: User, search: str = "", result: str = "", device: str = "", medium: str = "", design: int | None = None,
+    job: int | None = None,
+) -> QuerySet[LogRow]:  # fmt: skip
+    """The rows that a list shows, by words of title, device, medium, lab, note and faults, and by filters."""
+    rows = Principal(account).may_see(LogRow.objects)
+    for word in search.split()[:8]:
+        rows = rows.filter(
+            Q(title__icontains=word) | Q(device__icontains=word) | Q(medium__icontains=word) | Q(lab__icontains=word)
+            | Q(note__icontains=word) | Q(faults__icontains=word) | Q(judgement__icontains=word)
+        )  # fmt: skip
+    if result == "open":
+        rows = rows.filter(open=True)
+    elif result == "failed":
+        rows = rows.filter(result__in=("again", "thrown"))
+    elif result:
+        rows = rows.filter(result=result)
+    if device:
+        rows = rows.filter(device=device)
+    if medium:
+        rows = rows.filter(medium=medium)
+    if job is not None:
+        rows = rows.filter(job=job)
+    return rows if design is None else rows.filter(design=design)
+
+
+def faults_of(account: User) -> tuple[LoggedFault, ...]:
+    """What failed, as it was a moment ago at most: a moving hand asks many times a second."""
+    until, held = _kept.get(account.pk, (0.0, ()))
+    if until < time.monotonic():
+        held = tuple(_read(account))
+        if len(_kept) >= _MOST_KEPT:
+            _kept.clear()
+        _kept[account.pk] = time.monotonic() + _MOMENT, held
+    return held
+
+
+def _read(account: User) -> Iterable[LoggedFault]:
+    rows = rows_of(account, result="failed").order_by("-id")[:_TOLD]
+    for one in rows.only("device", "medium", "medium_key", "faults", "made_on"):
+        day: date | None = one.made_on
+        yield LoggedFault(one.device, one.medium_key, one.medium, tuple(one.faults), day.isoformat() if day else "")  # fmt: skip
+
+
+def _changed(instance: LogRow, **_: object) -> None:
+    _kept.pop(instance.account_id, None)
+
+
+for signal in (post_save, post_delete):
+    signal.connect(_changed, sender=LogRow, weak=False)
