@@ -110,11 +110,11 @@ def test_a_trial_with_two_people_on_phones(
         expect(page.get_by_role("img", name=f"Link of {name} as a code")).to_be_visible()
     links = [one.get_attribute("href") or "" for one in page.locator("a[href^='/judge/']").all()]  # fmt: skip
     for path, by_keys in zip(links, (False, True), strict=True):
-        judge(browser, stack, path, 18, by_keys)
+        judge(browser, stack, path, 22, by_keys)
     blade(page, "strip").click()
     expect(page.get_by_text("shown when the judging is over")).to_be_visible()
     blade(page, "judging").click()
-    expect(blade(page, "judging")).to_contain_text("36 answers", timeout=15_000)
+    expect(blade(page, "judging")).to_contain_text("44 answers", timeout=15_000)
     page.get_by_role("button", name="End the judging").click()
     expect(blade(page, "judging")).to_contain_text("over")
     blade(page, "result").click()
@@ -133,7 +133,7 @@ def test_a_trial_with_two_people_on_phones(
     blade(page, "result").click()
     axe_in_both(page, "trial")
     page.goto("/trials")
-    expect(page.get_by_text("36 answers of 2 people")).to_be_visible()
+    expect(page.get_by_text("44 answers of 2 people")).to_be_visible()
     axe(page, "trials")
     page.get_by_role("link", name=re.compile("Strip of Gears")).click()
     page.get_by_role("button", name="Go on judging").click()

@@ -7,12 +7,10 @@ from typing import Any, ClassVar
 from django.conf import settings
 from django.db import models
 
+from zollstock.accounts.reading import AS_PEOPLE_READ
 from zollstock.pictures.models import Picture
 
 from .kinds import KINDS, LAYOUT, PICTURE, PRINT
-
-#: For what is searched: large and small letters are one, and so are letters with and without their marks.
-AS_PEOPLE_READ = "utf8mb4_unicode_520_nopad_ci"
 
 
 class Job(models.Model):

@@ -8,7 +8,7 @@ from datetime import date
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db.models import Q, QuerySet
+from django.db.models import QuerySet
 from django.db.models.signals import post_delete, post_save
 from django.utils import timezone
 
@@ -88,13 +88,10 @@ def rows_of(
     account: User, search: str = "", result: str = "", device: str = "", medium: str = "", design: int | None = None,
     job: int | None = None,
 ) -> QuerySet[LogRow]:  # fmt: skip
-    """The rows that a list shows, by words of title, device, medium, lab, note and faults, and by filters."""
+    """The rows that a list shows, by words of title, device, medium, lab, note, judgement and faults, and by filters."""
     rows = Principal(account).may_see(LogRow.objects)
     for word in search.split()[:8]:
-        rows = rows.filter(
-            Q(title__icontains=word) | Q(device__icontains=word) | Q(medium__icontains=word) | Q(lab__icontains=word)
-            | Q(note__icontains=word) | Q(faults__icontains=word) | Q(judgement__icontains=word)
-        )  # fmt: skip
+        rows = rows.filter(words__icontains=word)
     if result == "open":
         rows = rows.filter(open=True)
     elif result == "failed":

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from typing import ClassVar
+from typing import Any, ClassVar
 
 from django.conf import settings
 from django.db import models
+
+from zollstock.accounts.reading import AS_PEOPLE_READ
 
 
 class LogRow(models.Model):
@@ -40,6 +42,8 @@ class LogRow(models.Model):
     cost = models.DecimalField(max_digits=12, decimal_places=2, null=True)
     currency = models.CharField(max_length=8, blank=True)
     photographs = models.JSONField(default=list)
+    #: All words by which somebody finds it.
+    words = models.TextField(blank=True, db_collation=AS_PEOPLE_READ)
     open = models.BooleanField(default=False)
     document = models.JSONField(null=True)
     picture = models.UUIDField(null=True)
@@ -61,3 +65,18 @@ class LogRow(models.Model):
             models.Index(fields=["account", "job"], name="log_of_a_job"),
             models.Index(fields=["account", "file_sha256"], name="log_of_a_file"),
         ]
+
+    def save(self, *args: Any, **more: Any) -> None:
+        said = (
+            self.title,
+            self.size,
+            self.device,
+            self.feed,
+            self.medium,
+            self.lab,
+            self.note,
+            self.judgement,
+            *self.faults,
+        )
+        self.words = " ".join(one for one in said if one)
+        super().save(*args, **more)

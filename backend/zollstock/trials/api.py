@@ -20,7 +20,7 @@ from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.ground.csvtable import write_table
 from zollstock.core.layouts.strip.ladder import step_text
-from zollstock.core.trials.result import LEAST_ANSWERS, TrialResultDocument
+from zollstock.core.trials.result import ENOUGH_ANSWERS, LEAST_ANSWERS, TrialResultDocument
 from zollstock.pictures.serving import to_keep
 
 from .keeping import ask, document_of, rest_on, worked_out
@@ -254,7 +254,16 @@ def _rule(
     between = "" if held.low_ppi is None else f"{held.low_ppi:.0f} to {held.high_ppi:.0f}"
     more = next((one.value for one in result.figures if one.id == "more_answers"), 0)
     missing = max(0, LEAST_ANSWERS - answers)
-    told = f"{missing} to go" if missing else f"{more} more" if more else "enough"
+    to_figure = max(0, ENOUGH_ANSWERS - answers)
+    told = (
+        f"{missing} to go"
+        if missing
+        else f"{to_figure} to go"
+        if to_figure
+        else f"{more} more"
+        if more
+        else "enough"
+    )
     used = held.medium_name or "its medium"
     return [
         TrialStep(step="strip", title="Strip", key=f"{len(held.ladder) + 1} patches", state=held.medium_name or held.by),
