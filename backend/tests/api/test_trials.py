@@ -139,7 +139,7 @@ def test_two_judges_give_a_figure_that_prints_are_judged_by(
         "key": Trial.objects.get().medium or None,
     }
     told = caller("POST", "reckon", {"plan": plan})
-    need = next(one for one in told["reckoning"]["figures"] if one["id"] == "needed_ppi")
+    need = next(one for one in told["reckoning"]["figures"] if one["id"] == "need_ppi")
     assert need["value"] == pytest.approx(held["need_ppi"], abs=0.1)
 
 

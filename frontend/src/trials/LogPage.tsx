@@ -230,7 +230,6 @@ function Choice(props: {
   of: string[];
   onPick: (value: string) => void;
 }) {
-  if (!props.of.length) return null;
   return (
     <select
       className="field !w-40"

@@ -22,7 +22,7 @@ export function ResultPanel(props: {
           <b>Check</b> {typeset(doubt.text)}
         </p>
       ))}
-      {others.length > 0 && trial.result.plot && (
+      {trial.result.plot && (
         <label className="flex items-center justify-between gap-3">
           Beside it
           <select

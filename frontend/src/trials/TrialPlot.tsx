@@ -26,8 +26,8 @@ export function TrialPlot({ series, reference }: { series: Series[]; reference: 
   const x = (ppi: number) =>
     ROOM.left + (Math.log(ppi / least) / Math.log(most / least)) * (WIDTH - ROOM.left - ROOM.right);
   const y = (share: number) =>
-    ROOM.top + ((1 - Math.min(1, Math.max(0.4, share))) / 0.6) * (HEIGHT - ROOM.top - ROOM.bottom);
-  const base = y(0.42);
+    ROOM.top + ((1 - Math.min(1, Math.max(0.42, share))) / 0.6) * (HEIGHT - ROOM.top - ROOM.bottom);
+  const base = HEIGHT - ROOM.bottom;
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}

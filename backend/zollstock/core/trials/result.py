@@ -11,7 +11,7 @@ from ..figures.figure import figure
 from ..ground import show
 from ..ground.show import style_for
 from .document import Answer, Trial
-from .fit import DOUBTFUL, fit_p, half_width, more_answers
+from .fit import DOUBTFUL, WANTED, fit_p, more_answers
 from .inprints import InPrints, in_prints
 from .judging import binomial, doubts, one_sided
 from .model import (
@@ -293,8 +293,12 @@ def _figures(trial: Trial, known: Posterior) -> Iterator[Figure]:
         "400 simulated sets of answers",
         "trial",
     )
-    most = max(known.judges, key=lambda one: sum(count.whole for count in one.counts))
-    more, to = more_answers(most)
+    width = (high - low) / 2 / middle
+    more, to = 0, width
+    if width > WANTED:
+        more, to = more_answers(
+            max(known.judges, key=lambda one: sum(count.whole for count in one.counts))
+        )
     text = "none" if not more else f"{more} to ± {100 * to:.0f} %"
     yield figure("more_answers", "Answers that would narrow it to ± 20 %", more, "–", text,
-                 "by simulation, of the judge with most answers", f"now ± {100 * half_width(most):.0f} %", "trial")  # fmt: skip
+                 "by simulation, of the judge with most answers", f"now ± {100 * width:.0f} %", "trial")  # fmt: skip

@@ -21,8 +21,9 @@ from zollstock.core.layouts.strip.request import StripRequest
 from zollstock.core.printlog.entry import parse_entry
 from zollstock.core.studio.stock import read_stock
 from zollstock.jobs.firstplan import first_plan
-from zollstock.jobs.kinds import LAYOUT, plan_key
-from zollstock.jobs.models import Job
+from zollstock.jobs.kinds import LAYOUT, PRINT, plan_key
+from zollstock.jobs.log_api import about
+from zollstock.jobs.models import Design, Job
 from zollstock.jobs.revisions import begin, begin_print
 from zollstock.jobs.variants import make_variants
 from zollstock.pictures.intake import take_in
@@ -83,8 +84,7 @@ class Command(BaseCommand):
         if not Job.objects.filter(account=account, title=STRIPS["title"]).exists():
             self._strips(account)
         if not LogRow.objects.filter(account=account).exists():
-            bring_in(account, [parse_entry(row) for row in LOG])
-            LogRow.objects.filter(account=account).update(made_up=True)
+            self._log(account)
 
     def _hall(self, account: User) -> None:
         # Whole before it shows: a start that was broken off paints again from the beginning.
@@ -192,6 +192,19 @@ class Command(BaseCommand):
             judge_all(
                 begin_trial(account, strip, layout.id, studio_of(account, picture.id)), made_up
             )
+
+    @transaction.atomic
+    def _log(self, account: User) -> None:
+        """The log; rows of prints that are here can be made again."""
+        bring_in(account, [parse_entry(row) for row in LOG])
+        prints = {held.title: held for held in Design.objects.filter(account=account, kind=PRINT)}
+        for row in LogRow.objects.filter(account=account):
+            row.made_up = True
+            if (held := prints.get(row.title)) is not None:
+                known = about(held)
+                for name in ("job", "design", "version", "document", "picture"):
+                    setattr(row, name, known[name])
+            row.save()
 
     def _picture(self, account: User, file: str) -> Picture:
         known = Picture.objects.filter(account=account, name=file).first()
