@@ -57,6 +57,7 @@ def main(address: str, name: str, password: str) -> None:
         seen(page, f"{prints[SLUICE]}")
         sheets(page)
         walls(page)
+        trials(page)
         settle(page, "cm", "Paper")
         page.set_viewport_size({"width": 390, "height": 844})
         page.goto(f"{prints[SLUICE]}/distance")
@@ -79,7 +80,7 @@ def steps(page: Page, print_: str) -> None:
 
 
 def places(page: Page, prints: list[str | None]) -> None:
-    """Sizes, a new canvas, a picture's page and the matrix."""
+    """Sizes, a new canvas and the matrix."""
     settle(page, "cm", "Paper")
     page.goto(f"{prints[SLUICE]}/sizes")
     page.get_by_role("combobox", name="Sizes", exact=True).select_option(
@@ -91,11 +92,6 @@ def places(page: Page, prints: list[str | None]) -> None:
     page.get_by_role("button", name="An example").click()
     page.get_by_text("banner keeps").first.wait_for()
     keep(page, "new-canvas")
-    page.goto("/")
-    page.get_by_role("link", name="Tide Mill Museum, hall").click()
-    page.get_by_role("link", name="The picture of The sluice at dusk").first.click()
-    page.get_by_role("heading", name="prints of this picture").wait_for()
-    keep(page, "picture")
     page.goto("/")
     page.get_by_role("link", name="Plates in eight sizes").click()
     page.get_by_text("48 of 48 pictures").wait_for()
@@ -163,6 +159,19 @@ def sheets(page: Page) -> None:
         keep(page, file)
 
 
+def trials(page: Page) -> None:
+    """What people could tell apart on satin; the log, at a print that failed."""
+    settle(page, "cm", "Paper")
+    page.goto("/trials")
+    page.get_by_role("link", name="Gears on satin, from 60 cm").click()
+    page.get_by_role("img", name="Plot of the answers").wait_for()
+    keep(page, "trial")
+    page.goto("/log")
+    page.get_by_role("button", name="Star trails over the mill").last.click()
+    page.get_by_text("What was wrong").wait_for()
+    keep(page, "log")
+
+
 def walls(page: Page) -> None:
     """Panels, a row as it is seen, a roll, of the museum's hall."""
     for file, layout, blade, shows in (
@@ -179,19 +188,11 @@ def walls(page: Page) -> None:
 
 
 def seen(page: Page, print_: str) -> None:
-    """A picture pixel by pixel, how big another can be printed."""
+    """A picture pixel by pixel."""
     page.goto(f"{print_}/look")
     settle(page, "cm", "Paper")
     page.get_by_role("button", name="3 sharpest part").click()
     keep(page, "look")
-    page.goto("/how-big")
-    page.get_by_role("combobox", name="Picture").select_option(
-        label="star-trails.jpg, 7952 × 5304 px"
-    )
-    page.get_by_label("A print of").fill("2 x 3 m")
-    page.keyboard.press("Enter")
-    page.get_by_test_id("reverse").wait_for()
-    keep(page, "how-big")
 
 
 def settle(page: Page, unit: str, light: str) -> None:

@@ -39,6 +39,7 @@ const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).Li
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
 const TrialsPage = fetched(async () => (await import("./trials/TrialsPage")).TrialsPage);
 const TrialPage = fetched(async () => (await import("./trials/TrialPage")).TrialPage);
+const ProofTrialPage = fetched(async () => (await import("./trials/ProofTrialPage")).ProofTrialPage);
 const LogPage = fetched(async () => (await import("./trials/LogPage")).LogPage);
 const JudgePage = fetched(async () => (await import("./trials/JudgePage")).JudgePage);
 const SizesPage = fetched(async () => (await import("./sizes/SizesPage")).SizesPage);
@@ -135,6 +136,7 @@ function Places() {
         <Route path="/prints/:print/sizes" element={<SizesPage />} />
         <Route path="/prints/:print/look" element={<LookPage />} />
         <Route path="/prints/:print/proof" element={<ProofPage />} />
+        <Route path="/prints/:print/proof/trial" element={<ProofTrialPage />} />
         <Route path="/prints/:print/rescue" element={<RescuePage />} />
         <Route path="/pictures/:picture/rescue" element={<RescuePage />} />
         <Route path="/prints/:print" element={<BenchPage />} />

@@ -246,3 +246,32 @@ def test_an_unpacked_copy_goes_with_its_picture(caller: Caller, account, tmp_pat
         assert copy.exists()
     caller("DELETE", f"pictures/{arrival['picture']['id']}", expect=204)
     assert not copy.exists()
+
+
+def test_blind_comparisons_are_a_trial_of_their_own_kind(
+    caller: Caller, other: Caller, held: dict
+) -> None:
+    """Old answers are in it as they were given; from thirty on it says which ways were told apart."""
+    at = f"prints/{held['id']}/judgements/trial"
+    for number in range(36):
+        first, second = ("Careful", "Smooth") if number % 2 else ("Smooth", "Careful")
+        finer = "same" if number % 6 == 5 else "first" if first == "Careful" else "second"
+        Judgement.objects.create(
+            design_id=held["id"], first=first, second=second, finer=finer, ppi=300
+        )
+    Judgement.objects.create(
+        design_id=held["id"], first="Sharp", second="Smooth", finer="same", ppi=300
+    )
+    result = caller("GET", at)["result"]
+    pairs = {
+        (one["against"], one["step"]): (one["right"], one["wrong"], one["none"])
+        for one in result["pairs"]
+    }
+    assert pairs == {("Smooth", "Careful"): (0, 30, 6), ("Sharp", "Smooth"): (0, 0, 1)}
+    assert result["says"].startswith("Careful was called finer than Smooth 30 times of 30")
+    assert "Sharp and Smooth were not told apart" in result["says"]
+    document = caller.client.get(f"/api/{at}.json").json()
+    assert document["by"] == "method" and len(document["answers"]) == 37
+    assert [one["answers"] for one in caller("GET", "proof-trials")] == [37]
+    other("GET", at, expect=404)
+    assert other("GET", "proof-trials") == []

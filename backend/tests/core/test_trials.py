@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 
 from tests.judges import REFERENCE, SimulatedJudge, asked, trial_of
 from zollstock.core.trials.cli import main
-from zollstock.core.trials.document import Trial, TrialError, parse_trial, read_answers
+from zollstock.core.trials.document import Answer, Trial, TrialError, parse_trial, read_answers
 from zollstock.core.trials.fit import fit_p, half_width
 from zollstock.core.trials.model import (
     SIX_IN_TEN,
@@ -30,6 +30,7 @@ from zollstock.core.trials.model import (
     posterior,
     quantile,
 )
+from zollstock.core.trials.pairs import next_pair
 from zollstock.core.trials.result import result_of
 
 
@@ -234,3 +235,66 @@ def test_the_shell_says_the_sentence_first(
     assert main([str(tmp_path / "none.csv")]) == 2
     path.write_text("a,b\n1,2\n")
     assert main([str(path)]) == 2 and capsys.readouterr().err
+
+
+def test_of_ways_of_enlarging_pairs_are_told_apart_and_no_threshold_follows() -> None:
+    answers = [
+        {"who": "A", "a": "careful", "b": "cubic", "said": "a" if number % 4 else "none"}
+        for number in range(24)
+    ] + [{"who": "A", "a": "cubic", "b": "careful", "said": "b"} for _ in range(8)]
+    made = result_of(parse_trial({"by": "method", "reference": "careful", "answers": answers}))
+    (pair,) = made.pairs
+    assert (pair.against, pair.step, pair.right, pair.wrong, pair.none) == (
+        "careful",
+        "cubic",
+        26,
+        0,
+        6,
+    )
+    assert made.says.startswith("careful was called finer than cubic 26 times of 26")
+    assert [one.id for one in made.figures] == ["answers_count", "none_share"] and made.plot is None
+
+
+def test_a_patch_in_words_is_no_ppi() -> None:
+    with pytest.raises(TrialError, match="a patch has 10 to 5000 ppi"):
+        parse_trial({"answers": [{"who": "A", "a": "careful", "b": 720, "said": "a"}]})
+
+
+def test_the_plot_and_what_prints_need_follow_from_the_answers() -> None:
+    random = np.random.default_rng(9)
+    trial = trial_of({"A": asked(SimulatedJudge(180), 100, random)}, random)
+    made = result_of(trial)
+    assert made.plot is not None and [one.ppi for one in made.plot.points] == sorted(
+        one.ppi for one in made.plot.points
+    )
+    low, middle, high = made.plot.threshold
+    assert low < middle < high and middle == pytest.approx(made.figure("threshold_ppi").value)
+    at = min(made.plot.curve, key=lambda one: abs(one.ppi - middle))
+    assert at.middle == pytest.approx(0.75, abs=0.03) and at.low <= at.middle <= at.high
+    needs = [one.need for one in made.in_prints]
+    assert needs == [
+        None,
+        pytest.approx(2 * middle),
+        pytest.approx(middle),
+        pytest.approx(middle / 2),
+        None,
+    ]
+
+
+def test_pairs_are_the_same_again_until_they_are_answered() -> None:
+    """By the same answers and seed; some alike, some far apart, the reference on either side."""
+    answers: list[Answer] = []
+    shown = []
+    for _ in range(60):
+        pair = next_pair("ppi", answers, [72.0, 150.0, 240.0], 480.0, [480.0, 150.0], "seed")
+        assert pair == next_pair(
+            "ppi", answers, [72.0, 150.0, 240.0], 480.0, [480.0, 150.0], "seed"
+        )
+        shown.append(pair)
+        said = "none" if pair.alike else "a" if float(pair.a) > float(pair.b) else "b"
+        answers.append(Answer(a=pair.a, b=pair.b, said=said))  # type: ignore[arg-type]
+    assert 4 <= sum(pair.alike for pair in shown) <= 9
+    assert sum(72.0 in (pair.a, pair.b) for pair in shown) >= 4
+    left = sum(pair.a == 480.0 for pair in shown if not pair.alike)
+    assert 15 <= left <= 40
+    assert all(pair.alike or 480.0 in (pair.a, pair.b) for pair in shown)

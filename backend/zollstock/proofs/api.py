@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
-from django.db.models import QuerySet
+from django.db.models import Count, QuerySet
+from django.http import HttpResponse
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
@@ -17,16 +18,20 @@ from zollstock.core.documents.plan import parse_plan
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.questions.judging import Judged, tallied
 from zollstock.core.questions.proofing import LEAST_SIDE, MOST_PIXELS, MOST_SIDE
+from zollstock.core.trials.document import Trial, parse_trial
+from zollstock.core.trials.result import TrialResultDocument, result_of
 from zollstock.jobs.api import own_prints
 from zollstock.jobs.models import Design
 from zollstock.jobs.thinning import hold
-from zollstock.pictures.serving import stored
+from zollstock.pictures.serving import stored, to_keep
 
 from .asking import ask, unpack_ahead
 from .found import Found
 from .models import Judgement, Proof
 
 router = Router(tags=["proofs"])
+#: So many prints that were judged are listed.
+MOST_PROOF_TRIALS = 200
 
 Side = Annotated[int, Field(ge=LEAST_SIDE, le=MOST_SIDE)]
 Share = Annotated[float, Field(ge=0, le=1)]
@@ -71,6 +76,22 @@ class Judgements(Schema):
 
     count: int
     lines: list[str]
+
+
+class ProofTrialSummary(Schema):
+    """A print of which ways were judged blind."""
+
+    print: int
+    title: str
+    answers: int
+
+
+class ProofTrial(Schema):
+    """The blind comparisons of a print's proof as a trial."""
+
+    print: int
+    title: str
+    result: TrialResultDocument
 
 
 def _state(row: Proof) -> ProofState:
@@ -136,6 +157,49 @@ def judge(request: SignedRequest, print_id: int, answer: Answer) -> Judgements:
 @router.get("/prints/{int:print_id}/judgements", response=Judgements)
 def judged(request: SignedRequest, print_id: int) -> Judgements:
     return _judgements(get_object_or_404(own_prints(request), id=print_id))
+
+
+@router.get("/prints/{int:print_id}/judgements/trial", response=ProofTrial)
+def as_trial(request: SignedRequest, print_id: int) -> ProofTrial:
+    """The answers about a print as a trial of ways of enlarging: which pairs were told apart, and how sure that is."""
+    design = get_object_or_404(own_prints(request), id=print_id)
+    result = result_of(_trial(design, request.user.username))
+    return ProofTrial(print=design.id, title=design.title, result=result)
+
+
+@router.get("/prints/{int:print_id}/judgements/trial.json", include_in_schema=False)
+def trial_document(request: SignedRequest, print_id: int) -> HttpResponse:
+    """The same answers as `zollstock.trial/1`, for the command line."""
+    design = get_object_or_404(own_prints(request), id=print_id)
+    made = _trial(design, request.user.username).model_dump_json(by_alias=True, indent=1)
+    response = HttpResponse(made, content_type="application/json")
+    to_keep(response, design.title, " proof answers.json")
+    return response
+
+
+@router.get("/proof-trials", response=list[ProofTrialSummary])
+def proof_trials(request: SignedRequest) -> list[ProofTrialSummary]:
+    """Prints of which ways were judged blind, the last one first."""
+    found = own_prints(request).annotate(answers=Count("judgements")).filter(answers__gt=0)
+    return [
+        ProofTrialSummary(print=one.id, title=one.title, answers=one.answers)
+        for one in found.order_by("-id")[:MOST_PROOF_TRIALS]
+    ]
+
+
+def _trial(design: Design, who: str) -> Trial:
+    said = {"first": "a", "second": "b", "same": "none"}
+    answers = [
+        {
+            "who": who[:80],
+            "a": row.first,
+            "b": row.second,
+            "said": said[row.finer],
+            "at": row.created.isoformat(timespec="seconds"),
+        }
+        for row in design.judgements.all()
+    ]
+    return parse_trial({"by": "method", "answers": answers})
 
 
 @router.delete("/prints/{int:print_id}/judgements", response=Judgements)

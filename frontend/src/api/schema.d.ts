@@ -1826,6 +1826,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prints/{print_id}/judgements/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Trial
+         * @description The answers about a print as a trial of ways of enlarging: which pairs were told apart, and how sure that is.
+         */
+        get: operations["zollstock_proofs_api_as_trial"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof-trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proof Trials
+         * @description Prints of which ways were judged blind, the last one first.
+         */
+        get: operations["zollstock_proofs_api_proof_trials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/rescue": {
         parameters: {
             query?: never;
@@ -8620,7 +8660,8 @@ export interface components {
         /**
          * PairResult
          * @description A patch against the reference, or an alike pair (`ppi` and `step` none): counts, and the exact chance of that by a
-         *     coin. `right`: the reference was called the finer one. `step` says a patch that differs by other than ppi.
+         *     coin. `right`: the reference was called the finer one. `step` says a patch that differs by other than ppi, `against` what
+         *     it was held against.
          */
         PairResult: {
             /** Ppi */
@@ -8635,6 +8676,8 @@ export interface components {
             p: number;
             /** Step */
             step?: string | null;
+            /** Against */
+            against?: string | null;
         };
         /**
          * Plot
@@ -9286,6 +9329,29 @@ export interface components {
              * @enum {string}
              */
             finer: "first" | "second" | "same";
+        };
+        /**
+         * ProofTrial
+         * @description The blind comparisons of a print's proof as a trial.
+         */
+        ProofTrial: {
+            /** Print */
+            print: number;
+            /** Title */
+            title: string;
+            result: components["schemas"]["TrialResultDocument"];
+        };
+        /**
+         * ProofTrialSummary
+         * @description A print of which ways were judged blind.
+         */
+        ProofTrialSummary: {
+            /** Print */
+            print: number;
+            /** Title */
+            title: string;
+            /** Answers */
+            answers: number;
         };
         /**
          * Area
@@ -16423,6 +16489,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Judgements"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_as_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofTrial"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_proofs_api_proof_trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofTrialSummary"][];
                 };
             };
             /** @description A part of the application is away for a moment. */

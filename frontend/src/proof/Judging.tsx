@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
 import { client, must } from "../api/client";
 import type { Judgements } from "../api/types";
 import { Problem } from "../shell/Problem";
@@ -104,6 +105,9 @@ export function Judging(props: {
               <li key={line}>{line}</li>
             ))}
           </ul>
+          <Link className="block min-h-6 underline" to={`/prints/${print}/proof/trial`}>
+            As a trial: what was told apart
+          </Link>
           <button
             type="button"
             className="soft min-h-6 underline"

@@ -1,5 +1,6 @@
 import type { TrialState } from "../api/types";
 import { typeset } from "../shell/typeset";
+import { Pairs } from "./Pairs";
 import { TrialPlot, type Series } from "./TrialPlot";
 
 /** The plot, and below it the same as tables: pairs, and the judges side by side. */
@@ -17,41 +18,7 @@ export function ResultDesk({ trial, beside }: { trial: TrialState; beside: Trial
       ) : (
         <p className="panel p-4 text-lg">{typeset(trial.result.says)}</p>
       )}
-      {pairs.length > 0 && (
-        <section className="panel p-4" aria-label="Pairs">
-          <h2 className="mb-1 font-semibold">{typeset(`Each patch against ${trial.reference}`)}</h2>
-          <div className="overflow-x-auto">
-            <table className="trial-table">
-              <thead>
-                <tr>
-                  <th scope="col">patch</th>
-                  <th scope="col">finest told</th>
-                  <th scope="col">taken for coarser</th>
-                  <th scope="col">no difference</th>
-                  <th scope="col">by a coin</th>
-                </tr>
-              </thead>
-              <tbody>
-                {pairs.map((pair) => (
-                  <tr key={pair.step ?? pair.ppi ?? "alike"}>
-                    <th scope="row">
-                      {typeset(pair.step ?? (pair.ppi === null ? "alike, left · right" : `${pair.ppi} ppi`))}
-                    </th>
-                    <td className="figure">{pair.right}</td>
-                    <td className="figure">{pair.wrong}</td>
-                    <td className="figure">{pair.none}</td>
-                    <td className="figure">
-                      {pair.ppi === null && pair.step === null
-                        ? ""
-                        : typeset(pair.p < 0.001 ? "under 0.001" : pair.p.toFixed(3))}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        </section>
-      )}
+      <Pairs pairs={pairs} title={`Each patch against ${trial.reference}`} />
       {judges.length > 1 && (
         <section className="panel p-4" aria-label="Judges side by side">
           <h2 className="mb-1 font-semibold">Judges side by side</h2>

@@ -3,7 +3,7 @@ import type { TrialSummary } from "../api/types";
 import { TopBar } from "../frame/TopBar";
 import { Coming } from "../shell/Coming";
 import { typeset } from "../shell/typeset";
-import { useTrials } from "./useTrials";
+import { useProofTrials, useTrials } from "./useTrials";
 
 /** All trials: what each is of, how far it is, and the figure once there is one. */
 export function TrialsPage() {
@@ -25,6 +25,7 @@ export function TrialsPage() {
             <TrialCard key={trial.id} trial={trial} />
           ))}
         </ul>
+        <OfProofs />
         {!trials.whole && trials.items.length > 0 && (
           <button type="button" className="plain-button" onClick={trials.more}>
             More trials
@@ -82,5 +83,30 @@ function TrialCard({ trial }: { trial: TrialSummary }) {
         </span>
       </Link>
     </li>
+  );
+}
+
+/** Prints whose proof was judged blind: trials of their own kind. */
+function OfProofs() {
+  const found = useProofTrials();
+  if (!found.data?.length) return null;
+  return (
+    <section aria-label="Proofs judged blind" className="space-y-2">
+      <h2 className="text-lg font-semibold">Ways of enlarging, judged blind in the proof</h2>
+      <ul className="grid items-start gap-3 lg:grid-cols-2 xl:grid-cols-3">
+        {found.data.map((one) => (
+          <li key={one.print} className="panel p-3">
+            <Link to={`/prints/${one.print}/proof/trial`} className="block">
+              <b className="block truncate font-semibold" dir="auto">
+                {one.title || "untitled"}
+              </b>
+              <span className="soft">
+                {typeset(`${one.answers} ${one.answers === 1 ? "answer" : "answers"}`)}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

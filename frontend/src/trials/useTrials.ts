@@ -12,6 +12,9 @@ export const useTrials = () =>
     must(client.GET("/api/trials", { params: { query: { ...(cursor && { cursor }) } } })),
   );
 
+export const useProofTrials = () =>
+  useQuery({ queryKey: ["proof-trials"], queryFn: () => must(client.GET("/api/proof-trials")) });
+
 export const useTrial = (id: number | null) =>
   useQuery({
     queryKey: ["trials", id],

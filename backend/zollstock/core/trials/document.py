@@ -49,7 +49,7 @@ class Answer(Part):
 
 
 class Trial(WholeDocument):
-    """A trial. Every pair has the `reference` in it, or is alike."""
+    """A trial. By ppi every pair has the `reference` in it, or is alike; by anything else two steps are told apart or not."""
 
     format: Literal["zollstock.trial/1"] = TRIAL_FORMAT
     by: TrialBy = "ppi"
@@ -77,6 +77,10 @@ class Trial(WholeDocument):
             yield "answers", f"{len(judges)} judges; a trial has {MOST_JUDGES} at most"
         if self.by == "ppi":
             yield from self._no_ppi()
+            yield from self._without_reference()
+
+    def _without_reference(self) -> Iterator[Problem]:
+        """Pairs of which nothing follows for a threshold."""
         finest = self.finest
         for number, one in enumerate(self.answers):
             if one.a != one.b and finest not in (one.a, one.b):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Container, Iterable, Sequence
 from dataclasses import dataclass
 from random import Random
 
@@ -28,9 +28,10 @@ class Pair:
 
 @dataclass(frozen=True, slots=True)
 class StepCount:
-    """How often the reference was called finer than a step (`right`), coarser, or no different; `step` none of alike pairs."""
+    """How often `against` was called finer than `step` (`right`), coarser, or no different; both none of alike pairs."""
 
     step: str | None
+    against: str | None
     right: int
     wrong: int
     none: int
@@ -72,17 +73,33 @@ def _next_step(
     return min(ladder, key=lambda step: asked[step])
 
 
-def counted_steps(answers: Iterable[Answer], reference: Step) -> list[StepCount]:
-    """The answers by step, in the order in which they came; of an alike pair the sides stand for right and wrong."""
-    found: dict[str | None, list[int]] = {}
+def counted_steps(answers: Iterable[Answer], reference: Step | None) -> list[StepCount]:
+    """The answers by pair, in the order in which they came. A pair with the `reference` is counted against that, any other
+    against the one that came first; of an alike pair the sides stand for right and wrong."""
+    found: dict[tuple[str, str] | None, list[int]] = {}
     for one in answers:
-        alike = one.a == one.b
-        step = None if alike else str(one.b if one.a == reference else one.a)
-        row = found.setdefault(step, [0, 0, 0])
+        pair = _pair(one, reference, found)
+        row = found.setdefault(pair, [0, 0, 0])
+        finer = one.a if one.said == "a" else one.b
         if one.said == "none":
             row[2] += 1
-        elif alike:
+        elif pair is None:
             row[0 if one.said == "a" else 1] += 1
         else:
-            row[0 if (one.a if one.said == "a" else one.b) == reference else 1] += 1
-    return [StepCount(step, *row) for step, row in found.items()]
+            row[0 if str(finer) == pair[0] else 1] += 1
+    return [
+        StepCount(pair[1] if pair else None, pair[0] if pair else None, *row)
+        for pair, row in found.items()
+    ]
+
+
+def _pair(
+    one: Answer, reference: Step | None, known: Container[tuple[str, str] | None]
+) -> tuple[str, str] | None:
+    """(what is held against, the step); none of an alike pair."""
+    if one.a == one.b:
+        return None
+    first, second = str(one.a), str(one.b)
+    if one.b == reference or (second, first) in known:
+        first, second = second, first
+    return first, second

@@ -41,7 +41,8 @@ TOLD_APART = 0.05
 @dataclass(frozen=True, slots=True)
 class PairResult:
     """A patch against the reference, or an alike pair (`ppi` and `step` none): counts, and the exact chance of that by a
-    coin. `right`: the reference was called the finer one. `step` says a patch that differs by other than ppi."""
+    coin. `right`: the reference was called the finer one. `step` says a patch that differs by other than ppi, `against` what
+    it was held against."""
 
     ppi: float | None
     right: int
@@ -49,6 +50,7 @@ class PairResult:
     none: int
     p: float
     step: str | None = None
+    against: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -148,10 +150,10 @@ def _judge(one: Judge) -> JudgeResult:
 
 def _of_pairs(trial: Trial) -> TrialResultDocument:
     """Patches that differ by other than ppi: a test of each pair, and no threshold."""
-    reference = trial.finest
     pairs = [
-        PairResult(None, one.right, one.wrong, one.none, binomial(one.right, one.right + one.wrong), one.step)
-        for one in counted_steps(trial.answers, reference)
+        PairResult(None, one.right, one.wrong, one.none, binomial(one.right, one.right + one.wrong), one.step,
+                   one.against)
+        for one in counted_steps(trial.answers, trial.reference)
     ]  # fmt: skip
     judges = [
         JudgeResult(who, len(answers), sum(one.said == "none" for one in answers), None, None, None)
@@ -177,7 +179,7 @@ def says_of_pairs(trial: Trial, pairs: list[PairResult]) -> str:
         if one.step is None:
             continue
         decided = one.right + one.wrong
-        first, second = (trial.finest, one.step) if one.right >= one.wrong else (one.step, trial.finest)  # fmt: skip
+        first, second = (one.against, one.step) if one.right >= one.wrong else (one.step, one.against)  # fmt: skip
         most = max(one.right, one.wrong)
         if decided and one.p < TOLD_APART:
             told.append(f"{first} was called finer than {second} {most} times of {decided}, which a coin does {_rarely(one.p)}")  # fmt: skip
