@@ -76,7 +76,8 @@ export function SharedFields(props: {
           ))}
         </select>
       </label>
-      <div className="flex flex-wrap items-center justify-between gap-2">
+      <div className="flex flex-col gap-1.5 *:self-start">
+        {/* In a line of their own from the start: beside the word they have no room once they have come. */}
         Edge
         <Pick
           label="Edge of every print"

@@ -99,7 +99,11 @@ export function LogPage() {
         />
       </TopBar>
       <main className="bench-middle">
-        <section className="desk flex min-h-0 flex-col gap-3 overflow-y-auto p-4" aria-label="Prints">
+        <section
+          className="desk flex min-h-0 flex-col gap-3 overflow-y-auto p-4"
+          aria-label="Prints"
+          tabIndex={0}
+        >
           <header className="flex flex-wrap items-end gap-3">
             <h1 className="flex-[1_1_8rem] text-2xl font-semibold">Log</h1>
             <label className="flex items-center gap-2">

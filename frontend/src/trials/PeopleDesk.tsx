@@ -53,7 +53,13 @@ function Person(props: { one: TrialState["people"][number]; trial: TrialState; o
         <span className="soft block">{typeset([`copy ${one.of_copy}`, ...said].join(" · "))}</span>
         {!trial.over && (
           <span className="block truncate">
-            <a className="underline" href={one.path} target="_blank" rel="noreferrer" title={link}>
+            <a
+              className="inline-flex min-h-6 items-center underline"
+              href={one.path}
+              target="_blank"
+              rel="noreferrer"
+              title={link}
+            >
               {one.path}
             </a>
           </span>

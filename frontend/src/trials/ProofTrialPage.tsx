@@ -42,7 +42,11 @@ export function ProofTrialPage() {
         </Link>
       </TopBar>
       <main className="bench-middle">
-        <section className="desk flex min-h-0 flex-col gap-3 overflow-y-auto p-4" aria-label="The trial">
+        <section
+          className="desk flex min-h-0 flex-col gap-3 overflow-y-auto p-4"
+          aria-label="The trial"
+          tabIndex={0}
+        >
           <h1 className="sr-only">Ways of enlarging, judged blind</h1>
           <Coming query={found} what="The answers" />
           {trial && <Pairs pairs={trial.result.pairs} title="Which way was called finer" />}

@@ -74,7 +74,7 @@ export function StripPanel({ trial, changes }: TrialPanelProps) {
         ))}
       </dl>
       {trial.layout !== null && (
-        <Link className="underline" to={`/layouts/${trial.layout}`}>
+        <Link className="inline-flex min-h-6 items-center underline" to={`/layouts/${trial.layout}`}>
           The strip's own page
         </Link>
       )}

@@ -90,6 +90,7 @@ function Inside({ trial }: { trial: TrialState }) {
         <section
           className="desk relative flex min-h-0 flex-col gap-3 overflow-y-auto p-4"
           aria-label="The trial"
+          tabIndex={0}
         >
           {step === "strip" ? (
             <StripDesk trial={trial} />

@@ -45,7 +45,7 @@ function Empty() {
         <b className="font-semibold">Make a test strip</b>. Print it, and ask people: from then on prints can
         be judged by what they saw.
       </p>
-      <Link className="underline" to="/">
+      <Link className="inline-flex min-h-6 items-center underline" to="/">
         To the jobs
       </Link>
     </section>
