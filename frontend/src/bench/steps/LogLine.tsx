@@ -22,7 +22,7 @@ export function LogLine({ print, medium }: { print: number; medium: string }) {
         <button type="button" className="plain-button" disabled={log.isPending} onClick={() => log.mutate()}>
           Printed: log it
         </button>
-        <Link className="inline-flex min-h-6 items-center underline" to={before}>
+        <Link className="plain-button inline-flex items-center" to={before}>
           See the log
         </Link>
       </div>
