@@ -76,7 +76,7 @@ export function SharedFields(props: {
           ))}
         </select>
       </label>
-      <div className="flex flex-col gap-1.5 *:self-start">
+      <div className="flex min-h-[5.4rem] flex-col gap-1.5 *:self-start">
         {/* In a line of their own from the start: beside the word they have no room once they have come. */}
         Edge
         <Pick
