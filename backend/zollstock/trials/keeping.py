@@ -17,7 +17,7 @@ from zollstock.core.layouts.strip.strips import copies_of, worked
 from zollstock.core.studio.studio import Studio
 from zollstock.core.trials.document import Trial as TrialDocument
 from zollstock.core.trials.document import parse_trial
-from zollstock.core.trials.result import TrialResultDocument, result_of
+from zollstock.core.trials.result import EDITION, TrialResultDocument, result_of
 
 from .models import Given, Judge, Trial
 
@@ -123,16 +123,27 @@ def _answer(one: Given) -> dict[str, Any]:
 def worked_out(trial: Trial) -> TrialResultDocument:
     """What its answers say; worked out again where there are more of them than then."""
     count = Given.objects.filter(judge__trial=trial).count()
-    if trial.result is not None and trial.result_of == count:
+    if trial.result is not None and (trial.result_of, trial.result_edition) == (count, EDITION):
         return TrialResultDocument.model_validate(trial.result)
     made = result_of(document_of(trial))
     values = {one.id: one.value for one in made.figures}
     trial.result, trial.result_of = made.model_dump(mode="json"), count
+    trial.result_edition = EDITION
     trial.need_ppi, trial.low_ppi, trial.high_ppi = (
         float(values[name]) if name in values else None
         for name in ("threshold_ppi", "threshold_low", "threshold_high")
     )
-    trial.save(update_fields=["result", "result_of", "need_ppi", "low_ppi", "high_ppi", "changed"])
+    trial.save(
+        update_fields=[
+            "result",
+            "result_of",
+            "result_edition",
+            "need_ppi",
+            "low_ppi",
+            "high_ppi",
+            "changed",
+        ]
+    )
     return made
 
 

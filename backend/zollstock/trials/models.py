@@ -34,6 +34,7 @@ class Trial(models.Model):
     made_up = models.BooleanField(default=False)
     result = models.JSONField(null=True)
     result_of = models.PositiveIntegerField(default=0)
+    result_edition = models.PositiveSmallIntegerField(default=0)
     need_ppi = models.FloatField(null=True)
     low_ppi = models.FloatField(null=True)
     high_ppi = models.FloatField(null=True)

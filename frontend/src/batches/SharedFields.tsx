@@ -76,8 +76,7 @@ export function SharedFields(props: {
           ))}
         </select>
       </label>
-      <div className="flex min-h-[5.4rem] flex-col gap-1.5 *:self-start">
-        {/* In a line of their own from the start: beside the word they have no room once they have come. */}
+      <div className="flex flex-wrap items-center justify-between gap-2">
         Edge
         <Pick
           label="Edge of every print"
@@ -144,7 +143,7 @@ export function SharedFields(props: {
         onRead={(ppi) => set({ ppi })}
       />
       {/* Always there: a row that came and went would push the main button from under the hand. */}
-      <div className="flex flex-wrap items-center justify-between gap-2">
+      <div className="flex min-h-[3.65rem] flex-col gap-1.5 *:self-start">
         <span>Enlarged {value.ppi == null && <span className="soft">where a ppi is set</span>}</span>
         <Pick
           label="How prints with too few pixels are enlarged"

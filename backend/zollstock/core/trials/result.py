@@ -32,6 +32,8 @@ from .pairs import counted_steps
 from .plot import Plot, plot_of
 
 RESULT_FORMAT: Literal["zollstock.trialresult/1"] = "zollstock.trialresult/1"
+#: Grows when the same answers would say something else: what was kept of a trial is worked out again then.
+EDITION = 2
 #: With fewer answers nothing is said; with fewer than the second only the interval.
 LEAST_ANSWERS, ENOUGH_ANSWERS = 30, 80
 #: A coin so rarely does as a pair was answered that it is said to be told apart.
