@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from fractions import Fraction
+from pathlib import Path
 
 import pytest
 from django.contrib.auth.models import User
@@ -12,18 +13,32 @@ from django.core.management import call_command
 from tests.pictures import chart, noise
 from zollstock.batches.cells import cell, edits_of, sizes_of_batch
 from zollstock.batches.models import Batch
-from zollstock.core.layouts import PageQuery, blocking_reasons, lay, layout_page, parse_layout
+from zollstock.core.documents.plan import PLAN_FORMAT
+from zollstock.core.layouts import (
+    LAYOUT_FORMAT,
+    PageQuery,
+    blocking_reasons,
+    lay,
+    layout_page,
+    parse_layout,
+)
+from zollstock.core.layouts.strip.request import StripRequest
 from zollstock.core.sizes.library import library
 from zollstock.core.studio.stock import read_stock
 from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
-from zollstock.demo import museum, plates, walls, workshop
+from zollstock.demo import museum, plates, strips, walls, workshop
 from zollstock.demo.catalogue import catalogue
+from zollstock.demo.judged import judge_all
 from zollstock.demo.management.commands import load_demo
+from zollstock.demo.scenes import SCENES
 from zollstock.jobs.kinds import PRINT
 from zollstock.jobs.models import Design, Job
 from zollstock.pictures.models import Picture
+from zollstock.printlog.models import LogRow
 from zollstock.sizes.models import OwnSize, SizeSet
 from zollstock.stock.kept import STOCK
+from zollstock.trials.keeping import begin_trial
+from zollstock.trials.models import Trial
 
 
 def test_the_plates_come_in_four_ratios_with_zones_inside() -> None:
@@ -57,11 +72,14 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     """With small stand-ins for the paintings; everything else is the demo's own."""
     counter = iter(range(10_000))
 
-    def small(path, grey: bool = False) -> None:
-        image = noise(300, 200, seed=next(counter))
-        image.write_to_file(str(path))
+    of_strips = {made_up.picture for made_up in strips.TRIALS}
 
-    monkeypatch.setattr(load_demo, "_paint", lambda file, path: small(path))
+    def small(file: str, path: Path) -> None:
+        # A strip is made of what a picture holds.
+        wide, high = (3000, 2000) if file in of_strips else (300, 200)
+        noise(wide, high, seed=next(counter)).write_to_file(str(path))
+
+    monkeypatch.setattr(load_demo, "_paint", small)
     monkeypatch.setattr(load_demo, "paint", lambda plate: chart(plate.width // 10, plate.height // 10).copy(
         interpretation="srgb") + plate.number % 7)  # fmt: skip
     monkeypatch.setattr(load_demo, "portrait", lambda sitter: chart(300, 400) + sitter.seed % 7)
@@ -102,10 +120,43 @@ def test_the_demo_is_loaded_once_and_whole(monkeypatch: pytest.MonkeyPatch) -> N
     assert hung == ["panels", "hang", "gang"]
     plated = Job.objects.get(account=account, title=museum.CATALOGUE["title"])
     assert [held.document["kind"] for held in plated.layouts] == ["book"]
+    judged = Job.objects.get(account=account, title=strips.JOB["title"])
+    assert [held.document["kind"] for held in judged.layouts] == ["strip"] * 3
     assert Design.objects.count() == 12 + len(plates.PLATES) + len(workshop.PRINTS) + len(
         kinds
-    ) + len(hung)
+    ) + len(hung) + 2 * len(strips.TRIALS)
+    trials = list(Trial.objects.order_by("number"))
+    assert [one.over for one in trials] == [True, True, False] and all(
+        one.made_up for one in trials
+    )
+    assert LogRow.objects.count() == 20
+    assert LogRow.objects.filter(result__in=("again", "thrown")).count() == 2
     assert len(list(STOCK.of(account)[0].papers())) == 7
+
+
+@pytest.mark.django_db(transaction=True)
+def test_the_truth_of_the_simulated_judges_lies_in_what_their_trials_say() -> None:
+    """By the real sizes of the pictures; the half-done one says nothing yet."""
+    account = User.objects.create(username="keeper")
+    sizes = {scene.file: (scene.width, scene.height) for scene in SCENES}
+    for made_up in strips.TRIALS:
+        width, height = sizes[made_up.picture]
+        plan = {"format": PLAN_FORMAT, "picture": {"width_px": width, "height_px": height},
+                "target": made_up.target, "medium": made_up.medium}  # fmt: skip
+        request = parse_layout(
+            {"format": LAYOUT_FORMAT, "kind": "strip", "plans": [plan]} | made_up.strip
+        )
+        assert isinstance(request, StripRequest)
+        trial = begin_trial(account, request, None, DEFAULT_STUDIO)
+        judge_all(trial, made_up)
+        trial.refresh_from_db()
+        truths = sorted(eyes.threshold for eyes in made_up.eyes)
+        if not made_up.over:
+            assert trial.need_ppi is None and not trial.rests_on
+            continue
+        assert trial.low_ppi is not None and trial.high_ppi is not None and trial.rests_on
+        assert trial.low_ppi < truths[0] and truths[-1] < trial.high_ppi
+        assert trial.need_ppi == pytest.approx(sum(truths) / len(truths), rel=0.15)
 
 
 def test_the_halls_layouts_are_those_that_the_story_tells() -> None:

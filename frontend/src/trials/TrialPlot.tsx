@@ -85,7 +85,6 @@ function Curve(props: {
   const [low, middle, high] = threshold;
   const largest = Math.max(...points.map(({ answers }) => answers), 1);
   const at = x(middle);
-  const left = at > WIDTH * 0.62;
   return (
     <g className="trial-series" data-number={number}>
       <path d={`M${along("low")}L${along("high", curve.toReversed())}Z`} className="trial-band" />
@@ -101,12 +100,7 @@ function Curve(props: {
       ))}
       <rect x={x(low)} y={base - 7} width={x(high) - x(low)} height={7} className="trial-interval" />
       <path d={`M${ROOM.left} ${y(0.75)}H${at}V${base}`} className="trial-threshold" />
-      <text
-        x={left ? at - 10 : at + 10}
-        y={y(0.75) - 10 - 20 * number}
-        textAnchor={left ? "end" : "start"}
-        className="trial-said"
-      >
+      <text x={ROOM.left + 8} y={y(0.75) - 8 - 20 * number} className="trial-said">
         {typeset(
           `${named ? `${one.name}: ` : ""}${middle.toFixed(0)} ppi, between ${low.toFixed(0)} and ${high.toFixed(0)}`,
         )}
