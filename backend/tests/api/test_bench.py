@@ -50,7 +50,7 @@ def test_the_api_reckons_what_the_core_reckons(caller) -> None:
     assert kinds == ["edge"] * 5 + ["way"] * 4
     assert answer["schools"][3] == {
         "id": "trials", "label": "Own trials", "note": "what this studio saw", "answers": False,
-        "need": "no trials yet", "ratio": "", "grade": "", "clean_from": "",
+        "need": "no trials yet", "ratio": "", "grade": "", "clean_from": "", "fix": {"viewing.school": "trials"},
     }  # fmt: skip
 
 

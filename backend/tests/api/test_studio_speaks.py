@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from functools import partial
 from pathlib import Path
 from typing import Any
 
@@ -13,7 +12,6 @@ from tests.api.batches import batch_of, brought
 from tests.api.caller import Caller, ready_print
 from tests.pictures import chart, save
 from zollstock.core.criteria import Known, TrialResult
-from zollstock.core.studio.studio import Studio
 from zollstock.renders.models import OrderFile
 from zollstock.studio import composition
 
@@ -27,7 +25,7 @@ ASKED = {"school": "trials", "distance": "60 cm"}
 def tried(monkeypatch: pytest.MonkeyPatch) -> None:
     """This studio has seen that 90 ppi do on its satin from 60 cm."""
     known = Known(trials=(TrialResult("harbour", 600, 90.0),))
-    monkeypatch.setattr(composition, "Studio", partial(Studio, known=known))
+    monkeypatch.setattr(composition, "known_of", lambda account: known)
 
 
 def on_satin(caller: Caller, folder: Path, **plan: Any) -> dict:
