@@ -76,6 +76,10 @@ def test_a_fault_is_told_to_the_next_print_on_the_medium(
         one["text"] for one in told if one["id"] == "logged-fault"
     )
     assert "own words" in caller("GET", "log/words")["faults"], "the list grows"
+    after = {"device": "wide printer", "medium": "satin photo paper", "result": "kept"}
+    caller("POST", "log", {"entry": after})
+    told = caller("POST", "reckon", {"plan": held["plan"]})["reckoning"]["findings"]
+    assert next(one["level"] for one in told if one["id"] == "logged-fault") == "note"
 
 
 def test_it_is_searched_and_filtered(caller: Caller) -> None:

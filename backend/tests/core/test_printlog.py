@@ -98,3 +98,16 @@ def test_one_fault_is_said_plainly() -> None:
         fault_words([LoggedFault("", "", "satin", (), "")])
         == "With a device that was not named: it had to be made again."
     )
+
+
+def test_what_was_mended_since_is_a_note_and_no_warning() -> None:
+    """A later print with the same device on the same medium was kept."""
+    for since, level in ((False, "warn"), (True, "note")):
+        fault = LoggedFault("wide printer", "", "satin", ("banding",), "2026-11-02", since)
+        found = reckon(
+            parse_plan(document(medium={"name": "satin", "factor": 1.0})),
+            None,
+            Studio(faults=(fault,)),
+        ).findings
+        (one,) = [one for one in found if one.id == "logged-fault"]
+        assert one.level == level and ("A later print was kept." in one.text) == since

@@ -10,7 +10,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zollstock.core.ground.rational import Fraction
-from zollstock.core.layouts import LayoutError, layout_page, parse_layout, reckon_layout
+from zollstock.core.layouts import (
+    Beginning,
+    LayoutError,
+    begin_layout,
+    layout_page,
+    parse_layout,
+    reckon_layout,
+)
 from zollstock.core.layouts.kind import PageQuery
 from zollstock.core.layouts.page import LayoutPage
 from zollstock.core.layouts.strip.code import code_strokes
@@ -122,12 +129,32 @@ def test_on_small_sheets_a_copy_goes_over_several() -> None:
     assert sum(len(one.pieces) for one in made.sheets) == 32
 
 
-def test_the_sharpest_place_is_proposed_and_moved_into_the_picture() -> None:
-    studio = Studio(measures=Measures(sharpest=[(0, 0, 200, 200), (3000, 2000, 200, 200)]))
-    page = layout_page(parse_layout(strip()), None, PageQuery(studio))
-    assert page.ways[0].fix == {"part": [0.0167, 0.025]} and page.ways[0].taken
+MEASURED = Measures(sharpest=[(0, 0, 200, 200), (3000, 2000, 200, 200)])
+
+
+def test_a_new_strip_begins_at_the_sharpest_place_moved_into_the_picture() -> None:
+    plan = strip()["plans"][0]
+    begun = begin_layout("strip", [plan], Beginning(measures=MEASURED))
+    assert begun["part"] == (0.0167, 0.025)
+    assert begin_layout("strip", [plan], Beginning())["part"] is None
+    turned = begin_layout("strip", [plan | {"fit": {"turn": 90}}], Beginning(measures=MEASURED))
+    assert turned["part"] == (0.975, 0.0167)
+    page = layout_page(
+        parse_layout(strip(part=begun["part"])), None, PageQuery(Studio(measures=MEASURED))
+    )
+    assert [way.title for way in page.ways if way.taken][
+        0
+    ] == "Sharpest place" and page.parts is not None
     x, y, w, _ = page.parts[0].box
     assert x >= 0 and y >= 0 and w == pytest.approx(60.0075 / 25.4 * 338.667 / 6000, rel=1e-3)
+
+
+def test_where_nobody_said_which_part_page_and_file_show_the_same() -> None:
+    """Whatever was measured of the picture: a file is made without knowing that."""
+    known = reckon_layout(parse_layout(strip()), None, Studio(measures=MEASURED))
+    assert known.sheets == reckon_layout(parse_layout(strip())).sheets
+    x, y, w, h = known.sheets[0].pieces[0].region
+    assert (x + w / 2, y + h / 2) == (pytest.approx(3000), pytest.approx(2000))
 
 
 def test_exposures_go_in_thirds_of_a_stop_against_the_one_as_planned() -> None:

@@ -30,6 +30,7 @@ from zollstock.core.layouts import (
 from zollstock.core.layouts.book.request import MOST_PICTURES
 from zollstock.core.sizes.readings import read_length
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
+from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep
 from zollstock.sizes.rules import RULES
@@ -125,7 +126,8 @@ def make_layout(request: SignedRequest, job_id: int, wanted: NewLayout) -> Layou
         pictures = {plan_key(0): picture}
     stock, rules = STOCK.of(request.user)[0], RULES.of(request.user)[0]
     rule = rules.rules[0].model_dump(mode="json") if rules.rules else {}
-    at = Beginning(unit=unit, title=holder.title, wall=wall, rule=rule, stock=stock)
+    measures = measures_of(request.user, pictures[plan_key(0)].id)
+    at = Beginning(unit, holder.title, wall, rule, stock, measures)
     document = begin_layout(wanted.kind, plans, at)
     last = holder.designs.aggregate(last=Max("position"))["last"]
     return layout_state(begin(holder, LAYOUT, document, pictures, (last or 0) + 1))

@@ -8,7 +8,7 @@ from datetime import date
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db.models import QuerySet
+from django.db.models import Max, QuerySet
 from django.db.models.signals import post_delete, post_save
 from django.utils import timezone
 
@@ -119,10 +119,19 @@ def faults_of(account: User) -> tuple[LoggedFault, ...]:
 
 
 def _read(account: User) -> Iterable[LoggedFault]:
-    rows = rows_of(account, result="failed").order_by("-id")[:_TOLD]
-    for one in rows.only("device", "medium", "medium_key", "faults", "made_on"):
+    rows = rows_of(account)
+    kept = {
+        (device, medium): last
+        for device, medium, last in rows.filter(result="kept")
+        .values_list("device", "medium")
+        .annotate(Max("id"))
+        .order_by()
+    }
+    failed = rows.filter(result__in=("again", "thrown")).order_by("-id")[:_TOLD]
+    for one in failed.only("device", "medium", "medium_key", "faults", "made_on"):
         day: date | None = one.made_on
-        yield LoggedFault(one.device, one.medium_key, one.medium, tuple(one.faults), day.isoformat() if day else "")  # fmt: skip
+        since = kept.get((one.device, one.medium), 0) > one.id
+        yield LoggedFault(one.device, one.medium_key, one.medium, tuple(one.faults), day.isoformat() if day else "", since)  # fmt: skip
 
 
 def _changed(instance: LogRow, **_: object) -> None:

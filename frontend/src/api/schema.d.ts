@@ -7995,7 +7995,7 @@ export interface components {
             kind: "strip";
             /**
              * Part
-             * @description Null: the sharpest place that is known.
+             * @description Null: the middle.
              */
             part: [
                 number,

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from ..ground.lengths import Length, ShownUnit
+from ..picture.measures import NOT_MEASURED, Measures
 from ..studio.stock import Stock
 
 Document = dict[str, Any]
@@ -23,13 +24,14 @@ _NOT_ITS_OWN = ("target", "edge", "marks", "pixels")
 @dataclass(frozen=True)
 class Beginning:
     """The unit that somebody works in, the job's title, the length of the wall where one is said, the photo rule
-    that comes first, and the stock."""
+    that comes first, the stock, and what was measured of the first picture."""
 
     unit: ShownUnit = "cm"
     title: str = ""
     wall: Length | None = None
     rule: Document = field(default_factory=dict)
     stock: Stock = field(default_factory=Stock)
+    measures: Measures = NOT_MEASURED
 
 
 def sheet(sides: tuple[str, str, str]) -> Document:

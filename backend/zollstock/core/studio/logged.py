@@ -10,13 +10,15 @@ from ..ground.plaintext import listed
 
 @dataclass(frozen=True, slots=True)
 class LoggedFault:
-    """A print that failed: on which device and medium (by key and by name), what was wrong, and when, as 2026-11-30."""
+    """A print that failed: on which device and medium (by key and by name), what was wrong, and when, as 2026-11-30;
+    whether a later print with both was kept."""
 
     device: str
     medium: str
     name: str
     faults: tuple[str, ...]
     day: str
+    kept_since: bool = False
 
 
 def faults_on(logged: Iterable[LoggedFault], key: str | None, name: str) -> list[LoggedFault]:

@@ -245,7 +245,7 @@ def _logged(work: Work) -> Iterator[Finding]:
     if found:
         yield Finding(
             id="logged-fault",
-            level="warn",
+            level="note" if all(one.kept_since for group in found for one in group) else "warn",
             step="handover",
             text=f"Prints on {medium.name or 'this medium'} have failed. {' '.join(fault_words(one) for one in found[:2])}",
         )

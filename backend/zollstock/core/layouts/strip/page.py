@@ -7,7 +7,7 @@ from ...rules.fit import turned_size
 from ..kind import PageQuery, PlannedLayout
 from ..page import LayoutWay, PartDrawn, Parts, paper_name, step_summary
 from .ladder import Rungs, step_text
-from .patches import PatchGrid, PictureOnStrip, proposed, sharp_places
+from .patches import MIDDLE, PatchGrid, PictureOnStrip, sharp_places
 from .request import StripRequest
 
 _BY = {"ppi": "ppi", "method": "methods", "sharpen": "sharpening", "exposure": "exposures"}
@@ -35,7 +35,7 @@ def strip_parts(
     copies = layout.copies
     steps = [
         step_summary("part", "Part", style.size(layout.patch.width.mm, layout.patch.height.mm),
-                     "where you said" if layout.part else "sharpest place",
+                     _where(layout, pictures[0], seen),
                      ["strip_ppi", "patch_width_px", "patch_height_px"], of["fit"]),
         step_summary("ladder", "Ladder", _ladder_text(by, first),
                      f"against {step_text(by, first.reference.step)}", ["strip_reference", "patches_count"], of["pixels"]),
@@ -48,6 +48,12 @@ def strip_parts(
         parts=[_drawn(layout, on, grid, seen) for on in pictures],
         hint="The key stays hidden until the judging is over.",
     )
+
+
+def _where(layout: StripRequest, on: PictureOnStrip, seen: PageQuery) -> str:
+    """Which part is shown, in a word."""
+    taken = next((way.title for way in _places(layout, on, seen) if way.taken), "")
+    return taken.lower() or "where you said"
 
 
 def _ladder_text(by: str, rungs: Rungs) -> str:
@@ -68,17 +74,22 @@ def _drawn(layout: StripRequest, on: PictureOnStrip, grid: PatchGrid, seen: Page
 
 
 def _places(layout: StripRequest, on: PictureOnStrip, seen: PageQuery) -> list[LayoutWay]:
-    places = sharp_places(on.plan, seen.studio)[:_PLACES] or [proposed(on.plan, seen.studio)]
-    now = layout.middle(0)
+    picture, turn = on.plan.picture, on.plan.fit.turn
+    known = sharp_places(seen.studio.measures, picture.width_px, picture.height_px, turn)
+    places = [
+        ("Sharpest place" if number == 1 else f"Sharp place {number}", at)
+        for number, at in enumerate(known[:_PLACES], 1)
+    ]
+    now = layout.middle(0) or MIDDLE
     return [
         LayoutWay(
             id=f"place-{number}",
-            title="Sharpest place" if number == 1 else f"Sharp place {number}",
+            title=title,
             text=f"{round(100 * x)} % across, {round(100 * y)} % down",
             fix={"part": [x, y]},
-            taken=(x, y) == tuple(now) if now else number == 1,
+            taken=(x, y) == tuple(now),
         )
-        for number, (x, y) in enumerate(places, 1)
+        for number, (title, (x, y)) in enumerate([*places, ("The middle", MIDDLE)], 1)
     ]
 
 

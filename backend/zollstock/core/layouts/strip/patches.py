@@ -15,6 +15,7 @@ from ...parts.medium import Marks
 from ...parts.part import Point
 from ...parts.target import Target
 from ...parts.viewing import Viewing
+from ...picture.measures import Measures
 from ...rules.fit import turned_size
 from ...rules.pixelcount import length_px, round_px
 from ...shapes.box import ZERO, Box
@@ -23,6 +24,8 @@ from ...work.outcome import Work, work_out
 from .ladder import Rung, Rungs, rungs_of
 from .request import StripRequest
 
+#: What is shown where nobody said which part: by the document alone, so that page, file and trial show the same.
+MIDDLE: Point = (0.5, 0.5)
 #: A filter looks so many samples of the coarsest patch beyond what is shown.
 _BEYOND = 12
 
@@ -88,28 +91,23 @@ def picture_on_strip(
     width, height = turned_size(plan.picture, plan.fit.turn)
     per_mm = alone.effective / MM_PER_INCH
     wide, high = (side * per_mm for side in grid.whole_mm)
-    middle = layout.middle(number) or proposed(plan, studio)
+    middle = layout.middle(number) or MIDDLE
     x = min(max(exact(middle[0]) * width - wide / 2, ZERO), max(ZERO, width - wide))
     y = min(max(exact(middle[1]) * height - high / 2, ZERO), max(ZERO, height - high))
     return PictureOnStrip(plan, alone, rungs_of(layout, number, alone.effective), Box(x, y, wide, high),
                           wide <= width and high <= height)  # fmt: skip
 
 
-def sharp_places(plan: Plan, studio: Studio) -> list[Point]:
-    """The middles of the picture's sharpest parts, the sharpest first, in shares of the turned picture."""
-    width, height = plan.picture.width_px, plan.picture.height_px
+def sharp_places(measures: Measures, width: int, height: int, turn: int) -> list[Point]:
+    """The middles of a picture's sharpest parts (its sides before the turn, px), the sharpest first, in shares of the
+    turned picture."""
     found = []
-    for x, y, w, h in studio.measures.sharpest:
+    for x, y, w, h in measures.sharpest:
         across, down = (x + w / 2) / width, (y + h / 2) / height
-        for _ in range(plan.fit.turn // 90):
+        for _ in range(turn // 90):
             across, down = 1 - down, across
         found.append((round(min(1.0, max(0.0, across)), 4), round(min(1.0, max(0.0, down)), 4)))
     return found
-
-
-def proposed(plan: Plan, studio: Studio) -> Point:
-    """The sharpest place, where it is known; else the middle."""
-    return next(iter(sharp_places(plan, studio)), (0.5, 0.5))
 
 
 def patch_work(layout: StripRequest, on: PictureOnStrip, rung: Rung | None, grid: PatchGrid) -> Work:  # fmt: skip

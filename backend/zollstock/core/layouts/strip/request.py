@@ -68,7 +68,7 @@ class StripRequest(LayoutRequest):
     """Test strips of one picture or several; `part` is the middle of what is shown, in shares of the turned picture."""
 
     kind: Literal["strip"] = "strip"
-    part: Point | None = Field(default=None, description="Null: the sharpest place that is known.")
+    part: Point | None = Field(default=None, description="Null: the middle.")
     parts: Annotated[list[Point | None], Field(max_length=20)] = Field(
         default=[], description="One for each further picture, where they differ from `part`."
     )

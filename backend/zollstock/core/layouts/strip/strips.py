@@ -17,7 +17,14 @@ from .findings import strip_findings
 from .ladder import Rung
 from .letters import Lettered, lettered
 from .page import strip_parts
-from .patches import PatchGrid, PictureOnStrip, patch_grid, patch_work, picture_on_strip
+from .patches import (
+    PatchGrid,
+    PictureOnStrip,
+    patch_grid,
+    patch_work,
+    picture_on_strip,
+    sharp_places,
+)
 from .request import StripRequest
 from .sheets import Room, room_on, strip_sheets
 
@@ -66,8 +73,12 @@ class StripKind(Kind):
     most: ClassVar[int] = _MOST
 
     def first(self, plans: list[Document], at: Beginning) -> Document:
-        name = plans[0].get("title", "")
+        name, picture = plans[0].get("title", ""), plans[0]["picture"]
+        turn = plans[0].get("fit", {}).get("turn", 0)
+        places = sharp_places(at.measures, picture["width_px"], picture["height_px"], turn)
         return {
+            # The sharpest place, where it is known: there most is seen.
+            "part": places[0] if places else None,
             "title": f"Strip of {name}"[:200] if name else "Strip",
             "plans": [_plain(plan) for plan in plans],
             "sheet": sheet(OFFICE_SHEET[at.unit]),
@@ -76,7 +87,7 @@ class StripKind(Kind):
         }  # fmt: skip
 
     def with_more(self, document: Document, plans: list[Document]) -> Document:
-        """Further pictures are shown at their own sharpest places, with what differs on the same ladder."""
+        """Further pictures are shown at their middle until somebody says otherwise, on the same ladder."""
         return super().with_more(document, [_plain(plan) for plan in plans])
 
     def lay(self, layout: LayoutRequest, style: LengthStyle, studio: Studio) -> PlannedLayout:

@@ -27,6 +27,7 @@ from zollstock.jobs.models import Design, Job
 from zollstock.jobs.revisions import begin, begin_print
 from zollstock.jobs.variants import make_variants
 from zollstock.pictures.intake import take_in
+from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.pixels.vips import pyvips
@@ -184,7 +185,8 @@ class Command(BaseCommand):
             plan = {"format": PLAN_FORMAT, "picture": picture.plan_part(), "title": made_up.title,
                     "target": made_up.target, "medium": made_up.medium}  # fmt: skip
             held = begin_print(job, picture, plan, position)
-            begun = begin_layout("strip", [held.document], Beginning(unit="cm", title=job.title))
+            at = Beginning("cm", job.title, measures=measures_of(account, picture.id))
+            begun = begin_layout("strip", [held.document], at)
             document = begun | {"title": made_up.title, "number": f"T{position}"} | made_up.strip
             layout = begin(job, LAYOUT, document, {plan_key(0): picture}, len(TRIALS) + position)
             strip = parse_layout(layout.document)
