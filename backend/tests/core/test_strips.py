@@ -142,9 +142,8 @@ def test_a_new_strip_begins_at_the_sharpest_place_moved_into_the_picture() -> No
     page = layout_page(
         parse_layout(strip(part=begun["part"])), None, PageQuery(Studio(measures=MEASURED))
     )
-    assert [way.title for way in page.ways if way.taken][
-        0
-    ] == "Sharpest place" and page.parts is not None
+    taken = next(way.title for way in page.ways if way.taken)
+    assert taken == "Sharpest place" and page.parts is not None
     x, y, w, _ = page.parts[0].box
     assert x >= 0 and y >= 0 and w == pytest.approx(60.0075 / 25.4 * 338.667 / 6000, rel=1e-3)
 

@@ -43,9 +43,9 @@ def fault_words(found: Sequence[LoggedFault]) -> str:
     day = f", on {found[0].day}" if found[0].day else ""
     often = f", {len(found)} times, last" if len(found) > 1 and day else ","
     when = f"{often}{day.removeprefix(',')}" if day else ""
-    return (
-        f"{f'With the {device}' if device else 'With a device that was not named'}: {what}{when}."
-    )
+    whom = f"With the {device}" if device else "With a device that was not named"
+    since = " A later print was kept." if all(one.kept_since for one in found) else ""
+    return f"{whom}: {what}{when}.{since}"
 
 
 def by_device(found: Iterable[LoggedFault]) -> list[list[LoggedFault]]:
