@@ -31,7 +31,11 @@ export function HowBigPage() {
     distance: search.get("distance") ?? "60 cm",
     size: search.get("size") ?? "",
   };
-  const tell = (change: Partial<typeof asked>) => setSearch({ ...asked, ...change }, { replace: true });
+  const tell = (change: Partial<typeof asked>) => {
+    // What the address says by now: two fields may be understood before the page is drawn again.
+    const now = Object.fromEntries(new URLSearchParams(window.location.search));
+    setSearch({ ...asked, ...now, ...change }, { replace: true });
+  };
   const factor = useFactor(asked.medium);
   const { picture, pixels, ratio, distance, size } = asked;
   const query = {

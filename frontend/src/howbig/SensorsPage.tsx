@@ -29,7 +29,11 @@ export function SensorsPage() {
     medium: search.get("medium") ?? "satin photo paper",
     distance: search.get("distance") ?? "60 cm",
   };
-  const tell = (change: Partial<typeof asked>) => setSearch({ ...asked, ...change }, { replace: true });
+  const tell = (change: Partial<typeof asked>) => {
+    // What the address says by now: two fields may be understood before the page is drawn again.
+    const now = Object.fromEntries(new URLSearchParams(window.location.search));
+    setSearch({ ...asked, ...now, ...change }, { replace: true });
+  };
   const factor = useFactor(asked.medium);
   const query = { distance: asked.distance, factor, unit: account.unit };
   const { kept, change, takeIn, forget, takeBack, problem, away } = useSensors();

@@ -39,7 +39,11 @@ export function NewCanvasPage() {
   const { account } = usePreferences();
   const [search, setSearch] = useSearchParams();
   const asked = asking(search.get("c")) ?? { ...FIRST[account.unit], press: "digital", channels: 3 };
-  const tell = (change: Fix) => setSearch({ c: JSON.stringify(patched(asked, change)) }, { replace: true });
+  const tell = (change: Fix) => {
+    // What the address says by now: two fields may be understood before the page is drawn again.
+    const now = asking(new URLSearchParams(window.location.search).get("c")) ?? asked;
+    setSearch({ c: JSON.stringify(patched(now, change)) }, { replace: true });
+  };
   const choices = useQuery({
     queryKey: ["canvas-choices"],
     staleTime: Infinity,
