@@ -177,6 +177,7 @@ def test_exposures_go_in_thirds_of_a_stop_against_the_one_as_planned() -> None:
         ({"ladder": {"by": "exposure", "steps": [0, 0.5]}}, "ladder.steps[1]", "whole thirds"),
         ({"patch": {"width": "1 mm", "height": "60 mm"}}, "patch.width", "5 mm"),
         ({"patch": {"width": "60 cm", "height": "60 mm"}}, "patch.width", "smaller patch"),
+        ({"ladder": {"by": "ppi", "steps": [10, 20]}}, "patch.width", "finer steps"),
         ({"distance": "1 cm"}, "distance", "5 cm"),
         ({"gap": "0 mm"}, "gap", "2 mm"),
         ({"copies": 13}, "copies", "12"),

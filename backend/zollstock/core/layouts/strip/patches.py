@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from math import ceil
 
 from ...documents.plan import Plan
 from ...edges import NoEdge
@@ -26,8 +25,6 @@ from .request import StripRequest
 
 #: What is shown where nobody said which part: by the document alone, so that page, file and trial show the same.
 MIDDLE: Point = (0.5, 0.5)
-#: A filter looks so many samples of the coarsest patch beyond what is shown.
-_BEYOND = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,11 +58,7 @@ def patch_grid(layout: StripRequest) -> PatchGrid:
     """
     ppi = Fraction(layout.device_ppi)
     wide, high = (round_px(length_px(side.mm, ppi)) for side in (layout.patch.width, layout.patch.height))  # fmt: skip
-    around = 0
-    if layout.ladder.by == "ppi":
-        coarsest = min(exact(float(step)) for step in layout.ladder.steps)
-        around = ceil(_BEYOND * ppi / coarsest)
-    return PatchGrid(wide, high, around, ppi / MM_PER_INCH)
+    return PatchGrid(wide, high, layout.around_px, ppi / MM_PER_INCH)
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from math import ceil
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -10,8 +11,9 @@ from pydantic import Field
 from ...edges import Problem
 from ...ground.lengths import Length
 from ...ground.plaintext import Line
-from ...ground.rational import Fraction
+from ...ground.rational import Fraction, exact
 from ...parts.part import Part, Point, length_of
+from ...rules.pixelcount import length_px
 from ...seeing.enlarging import METHODS, MethodName
 from ...trials.document import LEAST_PPI, MOST_PPI
 from ..request import LayoutRequest
@@ -19,8 +21,11 @@ from ..request import LayoutRequest
 LadderBy = Literal["ppi", "method", "sharpen", "exposure"]
 MOST_STEPS = 15
 MOST_COPIES = 12
-#: Filtered patches are held in memory while they are made: so many px a side, at most.
-MOST_SIDE_PX = 4000
+#: Filtered patches are held in memory while they are made, some 840 MB of it: so many px a side, at most, with what is
+#: made around them.
+MOST_SIDE_PX = 3000
+#: A filter looks so many samples of the coarsest patch beyond what is shown.
+BEYOND = 12
 _MOST_STOPS = 9
 
 
@@ -84,6 +89,16 @@ class StripRequest(LayoutRequest):
         default=None, description="From where it is judged; the row for the eyes goes by it."
     )
 
+    @property
+    def around_px(self) -> int:
+        """px of the device that are made around a patch, to be filtered and cut off."""
+        steps = [
+            exact(step) for step in self.ladder.steps if not isinstance(step, str) and step > 0
+        ]
+        if self.ladder.by != "ppi" or not steps:
+            return 0
+        return ceil(BEYOND * self.device_ppi / min(steps))
+
     def contradictions(self) -> Iterator[Problem]:
         yield from self.sheet.problems()
         yield from self.ladder.problems()
@@ -91,10 +106,11 @@ class StripRequest(LayoutRequest):
             side = getattr(self.patch, name)
             if side.mm < 5:
                 yield f"patch.{name}", "a patch is 5 mm wide and high at least"
-            elif side.mm * self.device_ppi > MOST_SIDE_PX * Fraction(254, 10):
+            elif length_px(side.mm, Fraction(self.device_ppi)) + 2 * self.around_px > MOST_SIDE_PX:
                 yield (
                     f"patch.{name}",
-                    f"at {self.device_ppi} ppi that is more than {MOST_SIDE_PX} px a side; take a smaller patch",
+                    f"at {self.device_ppi} ppi that is more than {MOST_SIDE_PX} px a side, with what is filtered around "
+                    "it; take a smaller patch, fewer ppi of the device, or finer steps",
                 )
         if self.distance is not None and not 50 <= self.distance.mm <= 100_000:
             yield "distance", "a strip is judged from 5 cm to 100 m"
