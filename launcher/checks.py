@@ -20,11 +20,14 @@ _SEPARATE = ["tests/front", "tests/browser", "tests/api"]
 #: Two processes share these, file by file, and one running whole: one alone waits half of the time, for
 #: what it has asked of that whole.
 _IN_TWO = ["-n", "2", "--dist", "loadfile", "--no-loadscope-reorder"]
+#: A test in the browser that fails is run once more, so that one moment of a loaded machine does not keep a
+#: whole change from landing; it is named at the end all the same (RERUN), and wants its cause found.
+_ONCE_MORE = ["--reruns", "1", "-rR"]
 #: The lanes take them off in this order: what is long first, so that all end at about the same time.
 _CHECKS: list[Check] = [
     (
         "Tests of the running whole, in the browser too",
-        [PYTHON, "-m", "pytest", *_IN_TWO, "tests/front", "tests/browser"],
+        [PYTHON, "-m", "pytest", *_IN_TWO, *_ONCE_MORE, "tests/front", "tests/browser"],
         BACKEND,
     ),
     ("Tests of the API", [PYTHON, "-m", "pytest", "tests/api"], BACKEND),

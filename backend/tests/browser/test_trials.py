@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 from launcher.stack import Stack
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.browser.access import axe, axe_in_both
 from tests.browser.conftest import Asking
@@ -146,8 +146,20 @@ def test_a_print_is_logged_answered_and_found_again(strip: Callable[[], Page]) -
     page.get_by_role("link", name=re.compile("Gears")).first.click()
     blade(page, "handover").click()
     page.get_by_role("button", name="Printed: log it").click()
+    # What is said while the answer to the first press is on its way stays, also where the list that the
+    # print was found in holds it no longer.
+    page.get_by_role("button", name="not said yet").click()
+    on_its_way: list[Route] = []
+    page.route("**/api/log/*", lambda route: on_its_way.append(route))
     page.get_by_role("button", name="Thrown away").click()
     page.get_by_role("button", name="banding").click()
+    while not on_its_way:
+        page.wait_for_timeout(20)
+    on_its_way[0].continue_()
+    page.unroute("**/api/log/*")
+    expect(page.get_by_role("listitem").filter(has_text="Gears")).to_have_count(0)
+    page.get_by_role("button", name="all", exact=True).click()
+    expect(page.get_by_role("listitem").filter(has_text="Gears")).to_contain_text("thrown away")
     page.get_by_label("Another fault").fill("coffee on it")
     page.get_by_role("button", name="Add", exact=True).click()
     page.get_by_label("Device").last.fill("wide printer")

@@ -19,15 +19,11 @@ export function FindingList(props: {
   onFix: (fix: Fix) => void;
 }) {
   const { findings, proof, places, onFix } = props;
+  const keys = keysOf(findings);
   return (
     <div aria-live="polite" className="space-y-2" style={findings.length ? undefined : { marginTop: -10 }}>
       {findings.map((finding, index) => (
-        <div
-          key={`${finding.id}-${index}`}
-          className="finding"
-          data-level={finding.level}
-          data-finding={finding.id}
-        >
+        <div key={keys[index]} className="finding" data-level={finding.level} data-finding={finding.id}>
           {finding.drawing && proof && <Drawn drawing={finding.drawing} proof={proof} />}
           <p>
             <What about={`finding:${finding.id}`}>
@@ -69,6 +65,17 @@ export function FindingList(props: {
       ))}
     </div>
   );
+}
+
+/** Each finding's own key, the same wherever it stands: one that comes or goes above must not make the
+ * button of another anew while it is being pressed. */
+function keysOf(findings: Finding[]): string[] {
+  const met = new Map<string, number>();
+  return findings.map(({ id }) => {
+    const before = met.get(id) ?? 0;
+    met.set(id, before + 1);
+    return `${id} ${before}`;
+  });
 }
 
 function Drawn({ drawing, proof }: { drawing: NonNullable<Finding["drawing"]>; proof: string }) {

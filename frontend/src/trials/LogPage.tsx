@@ -54,7 +54,7 @@ export function LogPage() {
     }
     setParams(next, { replace: true });
   };
-  const held = log.items.find(({ id }) => id === row) ?? null;
+  const held = useHeld(log.items, row);
   const query = new URLSearchParams(
     Object.entries(queryOf(asked)).map(([name, value]) => [name, String(value)]),
   ).toString();
@@ -192,7 +192,7 @@ export function LogPage() {
           ) : held ? (
             <>
               <LogForm
-                key={`${held.id} ${held.open}`}
+                key={held.id}
                 entry={held.entry}
                 open={held.open}
                 words={words.data ?? null}
@@ -225,6 +225,14 @@ export function LogPage() {
       </main>
     </div>
   );
+}
+
+/** The row in hand, which stays in hand when what was said of it takes it out of what is asked for. */
+function useHeld(rows: LogRow[], id: number | null): LogRow | null {
+  const [last, setLast] = useState<LogRow | null>(null);
+  const found = rows.find((row) => row.id === id) ?? null;
+  if (found && found !== last) setLast(found);
+  return found ?? (last?.id === id ? last : null);
 }
 
 function Choice(props: {
