@@ -94,3 +94,10 @@ def pytest_runtest_makereport(
             said = [line for line in log.read_text().splitlines() if " pyvips: " not in line]
             report.sections.append((log.name, "\n".join(said[-LAST_LINES:])))
     return report
+
+
+def pytest_terminal_summary(terminalreporter: pytest.TerminalReporter) -> None:
+    """What went wrong in a test that passed the second time is shown: it is a fault all the same."""
+    for report in terminalreporter.getreports("rerun"):
+        terminalreporter.section(f"failed at first: {report.nodeid}")
+        terminalreporter.line(str(report.longrepr)[:6000])
