@@ -17,7 +17,8 @@ from django.test import Client
 from tests.api.caller import Caller, ready_print
 from tests.judges import SimulatedJudge
 from tests.pictures import noise, save
-from zollstock.trials.models import Given, Judge, Trial
+from zollstock.trials.models import Given, Judge, ScreenSet, Trial
+from zollstock.trials.tasks import make_screen
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
@@ -183,3 +184,71 @@ def test_of_what_is_no_strip_no_trial_is_made(caller: Caller, strip: dict[str, A
         "from which distance"
         in caller("POST", f"layouts/{strip['id']}/trial", expect=422)["message"]
     )
+
+
+def picture_of(code: str, position: int, side: str, expect: int = 200) -> bytes:
+    answer = Client().get(f"/api/judging/{code}/pairs/{position}/{side}.png")
+    assert answer.status_code == expect, answer.content
+    return answer.content
+
+
+def test_on_a_screen_patches_are_seen_from_so_many_times_as_far(
+    caller: Caller, trial: dict[str, Any]
+) -> None:
+    code = asked(caller, trial, "Ida")["code"]
+    assert judged(code, "")["on_screen"]
+    state = judged(code, "/screen", {"dots": 110.04})
+    assert state["distance"] == "180 cm"
+    assert state["screen"] == {"dots": 110.0, "times": 3, "ready": False, "problem": ""}
+    assert "still being made" in judged(code, "/begin", {"of_copy": 1}, expect=422)["message"]
+    row = ScreenSet.objects.get()
+    make_screen(str(row.id))
+    assert Client().get(f"/api/judging/{code}/eyes.png").content.startswith(b"\x89PNG")
+    state = judged(code, "/begin", {"of_copy": 1, "sides": []})
+    assert state["screen"]["ready"] and state["boxes"] > 2
+    seen: dict[str, set[Any]] = {}
+    for _ in range(12):
+        position = state["pair"]["position"]
+        left, right = (picture_of(code, position, side) for side in ("left", "right"))
+        assert len(left) == len(right), "how long a file is says nothing"
+        state = judged(code, "/answers", {"position": position, "said": "none"})
+        answer = Given.objects.get(position=position)
+        seen.setdefault(str(answer.a), set()).add(left)
+        seen.setdefault(str(answer.b), set()).add(right)
+        picture_of(code, position, "left", expect=409)
+        for word in TELLTALE:
+            assert word not in json.dumps(state)
+    assert all(len(pictures) == 1 for pictures in seen.values()), "a step looks the same each time"
+    assert len({one for pictures in seen.values() for one in pictures}) == len(seen)
+    # Back to paper: the beginning is asked again, and no picture is handed out.
+    assert judged(code, "/screen", {"dots": None})["distance"] == "60 cm"
+    picture_of(code, 12, "left", expect=409)
+
+
+def test_a_screen_that_is_too_coarse_and_a_picture_that_is_gone_are_told(
+    caller: Caller, trial: dict[str, Any]
+) -> None:
+    code = asked(caller, trial, "Ida")["code"]
+    judged(code, "/screen", {"dots": 5}, expect=422)
+    held = Trial.objects.get()
+    held.pictures = ["00000000-0000-0000-0000-000000000000"]
+    held.save()
+    judged(code, "/screen", {"dots": 100})
+    make_screen(str(ScreenSet.objects.get().id))
+    state = judged(code, "")
+    assert not state["screen"]["ready"] and "was deleted" in state["screen"]["problem"]
+    for dots in range(100, 111):
+        judged(code, "/screen", {"dots": dots + 0.5})
+    assert "12 screens" in judged(code, "/screen", {"dots": 99}, expect=422)["message"]
+
+
+def test_the_patches_for_a_screen_go_from_the_disk_with_the_trial(
+    caller: Caller, trial: dict[str, Any], settings: Any
+) -> None:
+    code = asked(caller, trial, "Ida")["code"]
+    judged(code, "/screen", {"dots": 254})
+    make_screen(str(ScreenSet.objects.get().id))
+    kept = Path(settings.MEDIA_ROOT) / "screens"
+    assert len(list(kept.rglob("*.zip"))) == 1
+    caller("DELETE", f"trials/{trial['id']}", expect=204)
+    assert list(kept.rglob("*.zip")) == []

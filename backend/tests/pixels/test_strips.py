@@ -9,11 +9,20 @@ from typing import Any
 import numpy as np
 import pytest
 import pyvips
+from hypothesis import given
+from hypothesis import strategies as st
 from numpy.typing import NDArray
 
 from tests.pictures import noise, save
+from zollstock.core.ground.rational import Fraction
+from zollstock.core.ground.refusal import Refusal
 from zollstock.core.layouts import parse_layout, reckon_layout
+from zollstock.core.layouts.strip.eyes import on_grid, open_boxes
+from zollstock.core.layouts.strip.onscreen import on_screen
+from zollstock.core.layouts.strip.request import StripRequest
+from zollstock.core.rules.pixelcount import length_px
 from zollstock.pixels.layouts import render_layout
+from zollstock.pixels.onscreen import eyes_picture, screen_patches
 
 Floats = NDArray[np.float64]
 GRID = 360
@@ -179,3 +188,58 @@ def test_ways_of_enlarging_go_the_way_of_a_print(tmp_path: Path) -> None:
     found = patches(strip((1200, 900), ladder=ladder), picture, tmp_path / "out")
     assert {name for name, twice in found.items() if len(twice) == 2} == {"Careful", "Smooth"}
     assert not np.array_equal(found["Careful"][0], found["Smooth"][0])
+
+
+def test_patches_for_a_screen_hold_what_those_on_paper_hold(tmp_path: Path) -> None:
+    picture = save(noise(2400, 1200, 5), tmp_path / "a.png")
+    strip_on_paper = parse_layout(strip((2400, 1200)))
+    assert isinstance(strip_on_paper, StripRequest)
+    on = on_screen(strip_on_paper, 180, 110.0)
+    assert (on.times, on.distance, on.strip.device_ppi) == (2, "120 cm", 220)
+    made = {step: patch.numpy() for step, patch in screen_patches(on.strip, 0, picture, [60, 120, 180])}  # fmt: skip
+    sizes = {values.shape for values in made.values()}
+    assert sizes == {(433, 433, 3)}, "5 cm at 220 px an inch, all alike"
+    for step, values in made.items():
+        seen = light(values).mean(axis=2)
+        power = np.abs(np.fft.fft2((seen - seen.mean()) * np.outer(*[np.hanning(433)] * 2))) ** 2
+        across = np.abs(np.fft.fftfreq(433)) * 220
+        finer = np.maximum(across[:, None], across[None, :]) > 1.15 * step / 2
+        below = 10 * np.log10(power[finer].mean() / power[~finer].mean()) if finer.any() else -99.0
+        assert below < -30, f"nothing finer than {step} ppi: {below:.1f} dB"
+    assert len({pngs(values) for values in made.values()}) == 1, "no file is longer than another"
+
+
+def pngs(values: NDArray[Any]) -> int:
+    return len(pyvips.Image.new_from_array(values).copy(interpretation="srgb").pngsave_buffer(compression=0))  # fmt: skip
+
+
+def test_the_row_of_boxes_on_a_screen_is_open_where_it_says() -> None:
+    row = on_grid(open_boxes(Fraction(600), 770, Fraction(8), 1884, 3), 770)
+    values = eyes_picture(row, 770).numpy()
+    dark = values < 128
+    columns = np.flatnonzero(dark.any(axis=0))
+    groups = np.split(columns, np.flatnonzero(np.diff(columns) > 1) + 1)
+    found = []
+    for group in groups:
+        box = dark[:, group[0] : group[-1] + 1]
+        box = box[np.flatnonzero(box.any(axis=1))]
+        middle = {"left": box[box.shape[0] // 2, 0], "right": box[box.shape[0] // 2, -1],
+                  "up": box[0, box.shape[1] // 2], "down": box[-1, box.shape[1] // 2]}  # fmt: skip
+        found.append([side for side, ink in middle.items() if not ink])
+    # A box that is open at the side of a gap of its own is one group all the same: its corners are whole.
+    assert found == [[one.open] for one in row]
+    assert len(row) >= 4
+
+
+@given(dots=st.floats(20, 1200), reference=st.integers(60, 1440))
+def test_a_screen_shows_the_finest_patch_or_says_why_not(dots: float, reference: int) -> None:
+    held = parse_layout(strip((2400, 1200), ladder={"by": "ppi", "steps": [50, reference]}))
+    assert isinstance(held, StripRequest)
+    try:
+        on = on_screen(held, reference, dots)
+    except Refusal as told:
+        assert "from" in str(told) and reference / dots > 12
+        return
+    assert on.strip.device_ppi >= reference * 0.99
+    assert on.times == 1 or dots * (on.times - 1) < reference, "no farther off than is needed"
+    assert length_px(on.strip.patch.width.mm, Fraction(on.strip.device_ppi)) <= 640.01

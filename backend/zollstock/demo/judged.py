@@ -26,7 +26,7 @@ def judge_all(trial: Trial, made_up: MadeUpTrial) -> None:
 
 def _answers(judge: Judge, eyes: Eyes, number: int) -> None:
     random = Random(f"{eyes.name} {number}")
-    row = eyes_row(judge.trial, judge.copy)
+    row = eyes_row(judge, judge.copy)
     sides: list[str] = [one.open for one in row[:-1]]
     begin(judge, judge.copy, sides, 26.0, "north window, noon", "")
     for _ in range(eyes.answers):

@@ -12,6 +12,7 @@ from zollstock.studio.composition import studio_of
 from zollstock.trials.api import TrialState, state_of
 from zollstock.trials.keeping import NoTrial, begin_trial
 
+from .kinds import plan_key
 from .layouts_api import own_layouts
 
 router = Router(tags=["trials"])
@@ -24,6 +25,13 @@ def begin(request: SignedRequest, layout_id: int) -> TrialState:
     strip = parse_layout(held.document)
     if not isinstance(strip, StripRequest):
         raise NoTrial("A trial is made of a test strip; this layout is none.")
-    first = next((one.picture_id for one in held.under_keys.order_by("key")), None)
-    trial = begin_trial(request.user, strip, held.id, studio_of(request.user, first))
+    held_pictures = held.by_key()
+    pictures = [str(held_pictures[plan_key(at)].id) for at in range(len(strip.plans))]
+    trial = begin_trial(
+        request.user,
+        strip,
+        held.id,
+        studio_of(request.user, held_pictures[plan_key(0)].id),
+        pictures,
+    )
     return state_of(trial)

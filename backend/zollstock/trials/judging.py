@@ -9,14 +9,13 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from zollstock.core.ground.refusal import ChangedElsewhere, Refusal
-from zollstock.core.layouts import parse_layout
-from zollstock.core.layouts.strip.eyes import OpenBox, acuity_of, open_boxes
-from zollstock.core.layouts.strip.request import StripRequest
+from zollstock.core.layouts.strip.eyes import OpenBox, acuity_of, on_grid, open_boxes
 from zollstock.core.layouts.strip.sheets import EYES_MOST
 from zollstock.core.trials.document import Answer, Said, Step
 from zollstock.core.trials.pairs import next_pair
 
-from .models import Given, Judge, Trial
+from .models import Given, Judge, ScreenSet
+from .screens import shown_on, strip_of
 
 #: Nobody's eyes stay fresh for more.
 MOST_ANSWERS = 400
@@ -43,22 +42,27 @@ class Shown:
     b: Step
 
 
-def eyes_row(trial: Trial, copy: int) -> list[OpenBox]:
-    """The row of open boxes on a copy."""
-    strip = parse_layout(trial.strip)
-    assert isinstance(strip, StripRequest)
+def eyes_row(judge: Judge, copy: int) -> list[OpenBox]:
+    """The row of open boxes on a copy, or on the screen: there as it is to the eye from the trial's distance."""
+    strip = strip_of(judge.trial)
     if strip.distance is None:
         return []
-    return open_boxes(strip.distance.mm, strip.device_ppi, EYES_MOST, strip.seed, copy)
+    if judge.screen is None:
+        return open_boxes(strip.distance.mm, strip.device_ppi, EYES_MOST, strip.seed, copy)
+    grid = shown_on(judge.trial, judge.screen.dots).strip.device_ppi
+    row = open_boxes(strip.distance.mm, grid, EYES_MOST, strip.seed, judge.pk)
+    return on_grid(row, grid)
 
 
 def begin(judge: Judge, copy: int, sides: list[str], dried: float | None, light: str, wears: str) -> None:  # fmt: skip
     """What a judge says before the first pair; it may be said again."""
     if str(copy) not in judge.trial.key:
         raise Refusal(f"There is no copy {copy} of this strip.")
+    if judge.screen is not None and judge.screen.state != ScreenSet.State.DONE:
+        raise Refusal("The patches are still being made for your screen. Look again in a moment.")
     judge.copy, judge.dried = copy, dried
     judge.light, judge.wears = light[:120], wears[:120]
-    judge.eyes = acuity_of(eyes_row(judge.trial, copy), sides)
+    judge.eyes = acuity_of(eyes_row(judge, copy), sides)
     judge.begun = judge.begun or timezone.now()
     judge.save()
 

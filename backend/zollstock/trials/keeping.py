@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import secrets
+from collections.abc import Sequence
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -32,8 +33,14 @@ class NoTrial(Refusal):
     """Of this strip no trial can be made."""
 
 
-def begin_trial(account: User, strip: StripRequest, layout: int | None, studio: Studio) -> Trial:
-    """A trial of a strip as it is. Raises `NoTrial` where it has no patches, or no distance to judge from."""
+def begin_trial(
+    account: User,
+    strip: StripRequest,
+    layout: int | None,
+    studio: Studio,
+    pictures: Sequence[str] = (),
+) -> Trial:
+    """A trial of a strip as it is, of `pictures` of the account. Raises `NoTrial` where it has no patches, or no distance to judge from."""
     if strip.distance is None:
         raise NoTrial(
             "Say first from which distance the strip is judged: on the strip, under Sheets."
@@ -68,6 +75,7 @@ def begin_trial(account: User, strip: StripRequest, layout: int | None, studio: 
             title=(strip.title or f"Trial {number}")[:200],
             layout=layout,
             strip=layout_document(strip),
+            pictures=list(pictures),
             key={
                 str(copy): [[one.letter, one.rung.plan, one.rung.step] for one in patches]
                 for copy, patches in copies_of(strip, made.pictures).items()

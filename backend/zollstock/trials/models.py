@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import uuid
+
 from django.conf import settings
 from django.db import models
+
+from zollstock.longwork.rows import LongWork
 
 
 class Trial(models.Model):
@@ -11,7 +15,7 @@ class Trial(models.Model):
 
     `key` says of every copy what its letters stand for: [letter, picture, step] in the order in which they lie. `strip` is
     the layout as it was printed; `layout` its number, which may be gone. `result` is what followed of `result_of` answers.
-    `rests_on` says that prints on its medium are judged by it.
+    `pictures` are those of its plans, which may be gone, too. `rests_on` says that prints on its medium are judged by it.
     """
 
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
@@ -19,6 +23,7 @@ class Trial(models.Model):
     title = models.CharField(max_length=200)
     layout = models.PositiveBigIntegerField(null=True)
     strip = models.JSONField()
+    pictures = models.JSONField(default=list)
     key = models.JSONField()
     by = models.CharField(max_length=12)
     ladder = models.JSONField()
@@ -52,10 +57,34 @@ class Trial(models.Model):
         ]
 
 
+class ScreenSet(LongWork):
+    """The patches of a trial for screens of so many px an inch (`dots`), as a `file` (ZIP of PNG files) that goes with it."""
+
+    class State(models.TextChoices):
+        WAITING = "waiting"
+        RUNNING = "running"
+        DONE = "done"
+        FAILED = "failed"
+
+    OWNER = "trial__account"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    trial = models.ForeignKey(Trial, on_delete=models.CASCADE, related_name="screens")
+    dots = models.FloatField()
+    state = models.CharField(max_length=8, choices=State, default=State.WAITING)
+    file = models.FileField(max_length=200, blank=True, db_index=True)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["created"]
+        constraints = [models.UniqueConstraint(fields=["trial", "dots"], name="one_set_a_screen")]
+        indexes = [models.Index(fields=["state", "pulse"], name="screen_sets_at_work")]
+
+
 class Judge(models.Model):
     """Somebody who judges, by a link with a `code`; no account is needed, and nothing of the account is shown.
 
-    `eyes` is the acuity at the strip's distance, `dried` for how many hours the print had dried; `light` and `wears` are in
+    `screen` has the patches where they judge on a screen, and not on paper. `eyes` is the acuity at the strip's distance, `dried` for how many hours the print had dried; `light` and `wears` are in
     own words.
     """
 
@@ -65,6 +94,9 @@ class Judge(models.Model):
     name = models.CharField(max_length=80)
     code = models.CharField(max_length=12, unique=True)
     copy = models.PositiveSmallIntegerField(default=1)
+    screen = models.ForeignKey(
+        ScreenSet, on_delete=models.SET_NULL, null=True, related_name="judges"
+    )
     eyes = models.FloatField(null=True)
     dried = models.FloatField(null=True)
     light = models.CharField(max_length=120, blank=True)

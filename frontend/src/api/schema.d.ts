@@ -1585,6 +1585,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/judging/{code}/screen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Screen
+         * @description Judge on this screen, for which the patches are made then, or on paper.
+         */
+        post: operations["zollstock_trials_judging_api_screen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/judging/{code}/begin": {
         parameters: {
             query?: never;
@@ -8900,7 +8920,7 @@ export interface components {
         };
         /**
          * JudgingState
-         * @description What a judge's page shows. `boxes` is how many open boxes the row on the copy has; `pair` is none before the
+         * @description What a judge's page shows. `on_screen` says whether it may be judged on a screen, `screen` on which it is. `boxes` is how many open boxes the row on the copy has; `pair` is none before the
          *     beginning, after the end, and where enough was said.
          */
         JudgingState: {
@@ -8914,6 +8934,9 @@ export interface components {
             over: boolean;
             /** Distance */
             distance: string;
+            /** On Screen */
+            on_screen: boolean;
+            screen: components["schemas"]["ScreenShown"] | null;
             /** Copies */
             copies: number;
             /** Of Copy */
@@ -8937,6 +8960,29 @@ export interface components {
             left: string;
             /** Right */
             right: string;
+        };
+        /**
+         * ScreenShown
+         * @description The screen on which somebody judges: its px an inch as they measured it, so many times as large as on paper the
+         *     patches are shown; whether they are made, or why not.
+         */
+        ScreenShown: {
+            /** Dots */
+            dots: number;
+            /** Times */
+            times: number;
+            /** Ready */
+            ready: boolean;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * ScreenChosen
+         * @description A screen by its px an inch (its own, not those of the page); null for paper.
+         */
+        ScreenChosen: {
+            /** Dots */
+            dots: number | null;
         };
         /**
          * Beginning
@@ -15672,6 +15718,59 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgingState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_trials_judging_api_screen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScreenChosen"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

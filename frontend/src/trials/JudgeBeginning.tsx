@@ -1,9 +1,10 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { client, must } from "../api/client";
 import type { JudgingState } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
+import { EyesOnScreen, Where } from "./OnScreen";
 
 const SIDES = [
   ["left", "←"],
@@ -16,6 +17,7 @@ const SIDES = [
 export function JudgeBeginning(props: {
   code: string;
   state: JudgingState;
+  onState: (state: JudgingState) => void;
   onBegun: (state: JudgingState) => void;
 }) {
   const { state } = props;
@@ -47,35 +49,41 @@ export function JudgeBeginning(props: {
         <h1 className="text-2xl font-semibold">Which is finer?</h1>
         <p>
           {typeset(
-            `On the wall hangs a strip of patches with letters, number ${state.number}. Stand ${state.distance} away. You will be asked about two letters at a time; say which of both shows finer detail, or that you see no difference. Both answers are as good.`,
+            state.screen
+              ? "You will see two patches at a time, of trial " +
+                  `${state.number}; say which of both shows finer detail, or that you see no difference. Both answers are as good.`
+              : `On the wall hangs a strip of patches with letters, number ${state.number}. Stand ${state.distance} away. You will be asked about two letters at a time; say which of both shows finer detail, or that you see no difference. Both answers are as good.`,
           )}
         </p>
       </header>
-      <label className="flex items-center justify-between gap-3">
-        Which copy hangs there?
-        <select
-          className="field !w-24 min-h-11"
-          value={copy}
-          onChange={(event) => setCopy(Number(event.target.value))}
-        >
-          {Array.from({ length: state.copies }, (_, at) => (
-            <option key={at} value={at + 1}>
-              {at + 1}
-            </option>
-          ))}
-        </select>
-      </label>
-      {state.boxes > 0 && <Eyes boxes={state.boxes} sides={sides} onSides={setSides} />}
-      <label className="block">
-        Printed how many hours ago? <span className="soft">fresh ink changes; empty where nobody knows</span>
-        <input
-          className="field mt-0.5 min-h-11"
-          inputMode="decimal"
-          value={dried}
-          onChange={(event) => setDried(event.target.value)}
-        />
-        {wrong && <span>“{dried}” is not a number of hours.</span>}
-      </label>
+      <Where
+        code={props.code}
+        state={state}
+        onState={(now) => {
+          // The boxes of another row are open at other sides.
+          setSides([]);
+          props.onState(now);
+        }}
+      />
+      {!state.screen && <Copy state={state} copy={copy} onCopy={setCopy} />}
+      {state.boxes > 0 && (state.screen?.ready ?? true) && (
+        <Eyes boxes={state.boxes} sides={sides} onSides={setSides} onScreen={state.screen !== null}>
+          {state.screen && <EyesOnScreen code={props.code} dots={state.screen.dots} />}
+        </Eyes>
+      )}
+      {!state.screen && (
+        <label className="block">
+          Printed how many hours ago?{" "}
+          <span className="soft">fresh ink changes; empty where nobody knows</span>
+          <input
+            className="field mt-0.5 min-h-11"
+            inputMode="decimal"
+            value={dried}
+            onChange={(event) => setDried(event.target.value)}
+          />
+          {wrong && <span>“{dried}” is not a number of hours.</span>}
+        </label>
+      )}
       <label className="block">
         The light <span className="soft">in your own words</span>
         <input
@@ -94,11 +102,34 @@ export function JudgeBeginning(props: {
           onChange={(event) => setWears(event.target.value)}
         />
       </label>
-      <button type="submit" className="strong-button min-h-14 w-full text-lg" disabled={begin.isPending}>
+      <button
+        type="submit"
+        className="strong-button min-h-14 w-full text-lg"
+        disabled={begin.isPending || state.screen?.ready === false}
+      >
         {state.answered ? "Go on" : "Begin"}
       </button>
       {begin.error && <Problem message={begin.error.message} />}
     </form>
+  );
+}
+
+function Copy(props: { state: JudgingState; copy: number; onCopy: (copy: number) => void }) {
+  return (
+    <label className="flex items-center justify-between gap-3">
+      Which copy hangs there?
+      <select
+        className="field !w-24 min-h-11"
+        value={props.copy}
+        onChange={(event) => props.onCopy(Number(event.target.value))}
+      >
+        {Array.from({ length: props.state.copies }, (_, at) => (
+          <option key={at} value={at + 1}>
+            {at + 1}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 
@@ -109,19 +140,26 @@ const hours = (text: string): number | null => {
 };
 
 /** The row of small boxes below the patches, the largest first: which side of each is open? */
-function Eyes(props: { boxes: number; sides: string[]; onSides: (sides: string[]) => void }) {
+function Eyes(props: {
+  boxes: number;
+  sides: string[];
+  onSides: (sides: string[]) => void;
+  onScreen: boolean;
+  children: ReactNode;
+}) {
   const { boxes, sides, onSides } = props;
   const over = sides.length >= boxes || sides.includes("");
   return (
     <fieldset className="space-y-2">
       <legend className="mb-1">
-        Below the patches stands a row of small boxes, each open on one side.{" "}
+        {props.onScreen ? "Here" : "Below the patches"} stands a row of small boxes, each open on one side.{" "}
         {over ? (
           <b>{sides.includes("") ? "Good: as far as you saw it." : "You saw all of them."}</b>
         ) : (
           <b>Number {sides.length + 1} from the left: which side is open?</b>
         )}
       </legend>
+      {props.children}
       {over ? (
         <button type="button" className="min-h-11 underline" onClick={() => onSides([])}>
           Look again

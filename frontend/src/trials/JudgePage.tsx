@@ -8,7 +8,10 @@ import { Coming } from "../shell/Coming";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import { JudgeBeginning } from "./JudgeBeginning";
+import { Patches } from "./OnScreen";
 import "./trials.css";
+
+const MADE_SOON_MS = 700;
 
 type Said = "a" | "b" | "none";
 
@@ -21,6 +24,9 @@ export function JudgePage() {
     queryKey,
     queryFn: () => must(client.GET("/api/judging/{code}", { params: { path: { code } } })),
     retry: false,
+    // While the patches are made for a screen, it is asked whether they are there.
+    refetchInterval: ({ state: { data } }) =>
+      data?.screen && !data.screen.ready && !data.screen.problem ? MADE_SOON_MS : false,
   });
   const [again, setAgain] = useState(false);
   const answer = useMutation({
@@ -58,6 +64,7 @@ export function JudgePage() {
           <JudgeBeginning
             code={code}
             state={state}
+            onState={(now) => queries.setQueryData(queryKey, now)}
             onBegun={(now) => {
               queries.setQueryData(queryKey, now);
               setAgain(false);
@@ -67,8 +74,9 @@ export function JudgePage() {
       </Leaf>
     );
   return (
-    <Leaf>
+    <Leaf wide={state.screen !== null}>
       <Pair
+        code={code}
         state={state}
         pair={state.pair}
         busy={answer.isPending}
@@ -76,17 +84,24 @@ export function JudgePage() {
         onSaid={(said) => state.pair && answer.mutate({ position: state.pair.position, said })}
       />
       <button type="button" className="min-h-11 underline" onClick={() => setAgain(true)}>
-        Another copy, or a pause: begin again
+        {state.screen
+          ? "Paper, another screen, or a pause: begin again"
+          : "Another copy, or a pause: begin again"}
       </button>
     </Leaf>
   );
 }
 
-function Leaf({ children }: { children: ReactNode }) {
-  return <main className="mx-auto flex min-h-dvh max-w-md flex-col gap-4 p-4">{children}</main>;
+function Leaf({ children, wide }: { children: ReactNode; wide?: boolean }) {
+  return (
+    <main className={`mx-auto flex min-h-dvh flex-col gap-4 p-4 ${wide ? "max-w-none" : "max-w-md"}`}>
+      {children}
+    </main>
+  );
 }
 
 function Pair(props: {
+  code: string;
   state: JudgingState;
   pair: NonNullable<JudgingState["pair"]>;
   busy: boolean;
@@ -110,22 +125,28 @@ function Pair(props: {
         <h1 className="text-2xl font-semibold">Which is finer?</h1>
         <p className="soft">
           {typeset(
-            `Copy ${pair.of_copy}, from ${state.distance}. Take your time; look as often as you like.`,
+            `${state.screen ? "On this screen" : `Copy ${pair.of_copy}`}, from ${state.distance}. Take your time; look as often as you like.`,
           )}
         </p>
       </header>
-      <div className="grid grid-cols-2 gap-3">
-        <button type="button" className="judge-choice figure" disabled={busy} onClick={() => onSaid("a")}>
-          {pair.left}
-        </button>
-        <button type="button" className="judge-choice figure" disabled={busy} onClick={() => onSaid("b")}>
-          {pair.right}
-        </button>
-      </div>
+      {state.screen ? (
+        <Patches key={pair.position} code={props.code} position={pair.position} busy={busy} onSaid={onSaid} />
+      ) : (
+        <div className="grid grid-cols-2 gap-3">
+          <button type="button" className="judge-choice figure" disabled={busy} onClick={() => onSaid("a")}>
+            {pair.left}
+          </button>
+          <button type="button" className="judge-choice figure" disabled={busy} onClick={() => onSaid("b")}>
+            {pair.right}
+          </button>
+        </div>
+      )}
       <button type="button" className="judge-none" disabled={busy} onClick={() => onSaid("none")}>
         No difference
       </button>
-      <p className="soft max-sm:hidden">Keys: ← and → for the letters, ↓ for no difference.</p>
+      <p className="soft max-sm:hidden">
+        Keys: ← and → for {state.screen ? "the patches" : "the letters"}, ↓ for no difference.
+      </p>
       <p role="status">
         {typeset(`${state.answered} answered. You may stop at any time, and go on under the same link.`)}
       </p>

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import radians, tan
 from random import Random
 from typing import Literal
 
 from ...ground.lengths import MM_PER_INCH
 from ...ground.rational import Fraction, exact
+from ...rules.pixelcount import round_px
 from ...shapes.box import Box
 from ...shapes.ink import Stroke
 
@@ -19,6 +20,8 @@ SIDES: tuple[Side, ...] = ("left", "up", "right", "down")
 ACUITIES = (0.4, 0.5, 0.63, 0.8, 1.0, 1.25, 1.6, 2.0)
 #: An opening of fewer px of the device is a matter of luck.
 _LEAST_PX = 2
+#: What is drawn in whole px may be so much wider or narrower: half the way to the next acuity.
+_SNAPS = Fraction(12, 100)
 #: A box is five openings wide and high.
 _OPENINGS = 5
 
@@ -53,6 +56,21 @@ def open_boxes(
     row = [OpenBox(one, random.choice(SIDES), opening_mm(distance_mm, one)) for one in ACUITIES]
     least = _LEAST_PX * MM_PER_INCH / device_ppi
     return [one for one in row if one.side <= most and one.opening >= least]
+
+
+def on_grid(row: list[OpenBox], ppi: int) -> list[OpenBox]:
+    """The boxes of a row whose opening is nearly whole px of a grid, with just that opening.
+
+    >>> [round(float(one.opening), 3) for one in on_grid([OpenBox(1.0, "up", Fraction(1)), OpenBox(2.0, "up", Fraction(1, 10))], 100)]
+    [1.016]
+    """
+    px = MM_PER_INCH / ppi
+    snapped = [replace(one, opening=max(1, round_px(one.opening / px)) * px) for one in row]
+    return [
+        there
+        for one, there in zip(row, snapped, strict=True)
+        if abs(there.opening - one.opening) <= one.opening * _SNAPS
+    ]
 
 
 def drawn(row: list[OpenBox], x: Fraction, base: Fraction, right: Fraction) -> Iterator[Stroke]:

@@ -192,7 +192,10 @@ class Command(BaseCommand):
             strip = parse_layout(layout.document)
             assert isinstance(strip, StripRequest)
             judge_all(
-                begin_trial(account, strip, layout.id, studio_of(account, picture.id)), made_up
+                begin_trial(
+                    account, strip, layout.id, studio_of(account, picture.id), [str(picture.id)]
+                ),
+                made_up,
             )
 
     @transaction.atomic
