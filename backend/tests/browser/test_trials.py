@@ -111,10 +111,11 @@ def test_a_trial_with_two_people_on_phones(
     links = [one.get_attribute("href") or "" for one in page.locator("a[href^='/judge/']").all()]  # fmt: skip
     for path, by_keys in zip(links, (False, True), strict=True):
         judge(browser, stack, path, 22, by_keys)
+    on_screen(page, links[0])
     blade(page, "strip").click()
     expect(page.get_by_text("shown when the judging is over")).to_be_visible()
     blade(page, "judging").click()
-    expect(blade(page, "judging")).to_contain_text("44 answers", timeout=15_000)
+    expect(blade(page, "judging")).to_contain_text("46 answers", timeout=15_000)
     page.get_by_role("button", name="End the judging").click()
     expect(blade(page, "judging")).to_contain_text("over")
     blade(page, "result").click()
@@ -133,11 +134,37 @@ def test_a_trial_with_two_people_on_phones(
     blade(page, "result").click()
     axe_in_both(page, "trial")
     page.goto("/trials")
-    expect(page.get_by_text("44 answers of 2 people")).to_be_visible()
+    expect(page.get_by_text("46 answers of 2 people")).to_be_visible()
     axe(page, "trials")
     page.get_by_role("link", name=re.compile("Strip of Gears")).click()
     page.get_by_role("button", name="Go on judging").click()
     expect(blade(page, "judging")).to_contain_text("2 letters")
+
+
+def on_screen(page: Page, path: str) -> None:
+    """The judge of a link goes over to a screen that they measure first, and answers by keys and by a click."""
+    with page.context.expect_page() as opening:
+        page.evaluate("path => void open(path)", path)
+    judge = opening.value
+    judge.get_by_role("button", name=re.compile("begin again")).click()
+    judge.get_by_role("button", name="On this screen").click()
+    judge.get_by_role("button", name="It fits").click()
+    expect(
+        judge.get_by_text("This screen has 96 px an inch. Look at it from 180\u00a0cm")
+    ).to_be_visible()
+    expect(judge.get_by_role("img", name="A row of boxes")).to_be_visible()
+    axe(judge, "judge on a screen, beginning")
+    judge.get_by_role("button", name="I cannot tell").click()
+    judge.get_by_role("button", name="Go on").click()
+    for number in (23, 24):
+        expect(judge.get_by_role("button", name="The left one")).to_be_enabled()
+        if number == 23:
+            axe(judge, "judge on a screen")
+            judge.get_by_role("button", name="The right one").click()
+        else:
+            judge.keyboard.press("ArrowLeft")
+        expect(judge.get_by_role("status")).to_contain_text(f"{number} answered")
+    judge.close()
 
 
 def test_a_print_is_logged_answered_and_found_again(strip: Callable[[], Page]) -> None:
