@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 import json
+import subprocess
 from pathlib import Path
 from typing import Any
 
 import pytest
+from django.contrib.auth.models import User
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from tests.api.caller import Caller, ready_print
 from tests.pictures import chart, save
+from zollstock.printlog.keeping import begin_row
 from zollstock.printlog.models import LogRow
 from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import make
@@ -47,6 +50,61 @@ def test_a_file_that_is_fetched_begins_a_row_once(caller: Caller, held: dict[str
     assert row["entry"]["file_sha256"] == line.files.get().sha256
     answered = caller("PUT", f"log/{row['id']}", {"entry": row["entry"] | {"result": "kept"}})
     assert not answered["open"] and rows(caller, result="open") == []
+
+
+def test_the_sheets_of_a_layout_are_one_row(caller: Caller, held: dict[str, Any]) -> None:
+    poster = {"kind": "tiles", "print": held["id"]}
+    layout = caller("POST", f"jobs/{held['job']}/layouts", poster)
+    caller("POST", f"layouts/{layout['id']}/orders", {"version": layout["version"]})
+    line = OrderLine.objects.get()
+    make(str(line.id))
+    for _ in range(2):
+        assert caller.client.get(f"/api/orders/{line.id}/files/1").status_code == 200
+    (row,) = rows(caller)
+    assert row["open"] and not row["again"] and row["entry"]["medium"] == "satin photo paper"
+    assert "sheet" in row["entry"]["size"] and row["entry"]["recipe"]
+    by_hand = caller("POST", f"layouts/{layout['id']}/log")
+    assert by_hand["entry"]["size"] == row["entry"]["size"]
+
+
+def test_a_booking_is_the_row_that_the_file_began_or_a_new_one(
+    caller: Caller, account: User
+) -> None:
+    begin_row(account, design=7, version=2, title="Gang")
+    begin_row(account, anew=True, design=7, version=2, title="Gang", note="Booked off the stock.")
+    (row,) = rows(caller)
+    assert row["entry"]["note"] == "Booked off the stock."
+    caller("PUT", f"log/{row['id']}", {"entry": row["entry"] | {"result": "kept"}})
+    begin_row(account, design=7, version=2, title="Gang")
+    assert len(rows(caller)) == 1, "fetched once more is no new print"
+    begin_row(account, anew=True, design=7, version=2, title="Gang")
+    assert len(rows(caller)) == 2, "booked once more is one"
+
+
+def test_the_contact_sheet_shows_what_the_list_shows(
+    caller: Caller, other: Caller, account: User, held: dict[str, Any], tmp_path: Path
+) -> None:
+    caller("POST", f"prints/{held['id']}/log")
+    for number in range(24):
+        caller("POST", "log", {"entry": {"title": f"Brought in {number}", "result": "kept"}})
+    made = tmp_path / "log.pdf"
+
+    def sheet(by: Caller, query: str) -> str:
+        answer = by.client.get(f"/api/log.pdf{query}")
+        assert answer.status_code == 200, answer.content
+        made.write_bytes(answer.content)
+        return subprocess.run(["pdftotext", "-layout", made, "-"], capture_output=True, text=True, check=True).stdout  # fmt: skip
+
+    words = sheet(caller, "")
+    assert "page 2 of 2" in words and "Fog" in words and "Brought in 23" in words
+    images = subprocess.run(["pdfimages", "-list", made], capture_output=True, text=True, check=True).stdout  # fmt: skip
+    assert images.count("image") >= 1
+    assert "Fog" not in sheet(caller, "?result=kept") and "24 prints, kept" in sheet(
+        caller, "?result=kept"
+    )
+    assert "0 prints" in sheet(other, "")
+    LogRow.objects.bulk_create(LogRow(account=account) for _ in range(200))
+    assert "200 prints at most" in caller("GET", "log.pdf", expect=422)["message"]
 
 
 def test_a_print_is_logged_and_made_again_with_all_of_it(

@@ -27,6 +27,7 @@ from zollstock.studio.composition import studio_of
 from .api import VersionOnly
 from .kinds import plan_key
 from .layouts_api import LayoutState, layout_state, own_layouts, prints_of
+from .log_api import about_layout
 from .models import Design
 from .revisions import StaleVersion, save_document
 from .thinning import hold
@@ -95,8 +96,8 @@ def book_off(request: SignedRequest, layout_id: int, at: VersionOnly) -> list[Bo
     key = layout.stock if layout.roll is None else layout.roll.stock
     hold(held)
     booking = book(request.user, held.id, held.title, key, gang.length, len(gang.lengths))
-    begin_row(request.user, job=held.job_id, title=held.title[:200], medium=booking.paper[:120], version=held.version,
-              file_sha256=f"booking {booking.id}", note="Booked off the stock.")  # fmt: skip
+    known = about_layout(held) | {"medium": booking.paper[:120], "medium_key": key[:40]}
+    begin_row(request.user, anew=True, note="Booked off the stock.", **known)
     return bookings(request, layout_id)
 
 

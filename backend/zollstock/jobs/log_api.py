@@ -15,11 +15,13 @@ from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.documents.plan import lengths_of, parse_plan
 from zollstock.core.ground.show import style_for
+from zollstock.core.layouts import in_short, lay, parse_layout
 from zollstock.core.work.outcome import work_out
 from zollstock.printlog.api import LogRowState, own_rows, row_state
 from zollstock.printlog.models import LogRow
 
 from .api import own_jobs, own_prints
+from .layouts_api import own_layouts
 from .models import Design
 from .revisions import begin_print
 
@@ -60,6 +62,38 @@ def about(held: Design) -> dict[str, Any]:
         "document": held.document,
         "picture": held.picture.id,
     }
+
+
+def about_layout(held: Design) -> dict[str, Any]:
+    """What a row knows of a layout: which, its sheets, on what, from where."""
+    layout = parse_layout(held.document)
+    laid = lay(layout)
+    style = style_for(layout.lengths)
+    sizes = {style.size(sheet.width, sheet.height): None for sheet in laid.sheets}
+    count = len(laid.sheets)
+    first = layout.plans[0]
+    distance = first.viewing.distance
+    return {
+        "job": held.job_id,
+        "design": held.id,
+        "version": held.version,
+        "title": held.title[:200],
+        "size": f"{count} {'sheet' if count == 1 else 'sheets'}, {' and '.join(sizes)}"[:80],
+        "medium": first.medium.name[:120],
+        "medium_key": (first.medium.key or "")[:40],
+        "recipe": in_short(layout, laid),
+        "distance": distance.typed[:60] if distance is not None else "",
+    }
+
+
+@router.post("/layouts/{int:layout_id}/log", response=LogRowState)
+def log_layout(request: SignedRequest, layout_id: int) -> LogRowState:
+    """The same for a layout that was printed."""
+    held = get_object_or_404(own_layouts(request), id=layout_id)
+    row = LogRow.objects.create(
+        account=request.user, open=True, made_on=timezone.localdate(), **about_layout(held)
+    )
+    return row_state(row)
 
 
 def _print_of(request: SignedRequest, row: LogRow) -> Design | None:

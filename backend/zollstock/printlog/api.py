@@ -85,7 +85,7 @@ def own_rows(request: SignedRequest) -> QuerySet[LogRow]:
 @paged(ordering=("-id",), shown=lambda request, rows: [row_state(row) for row in rows])
 def log(request: SignedRequest, asked: Query[LogQuestion]) -> QuerySet[LogRow]:
     """The log, the newest first."""
-    return _found(request, asked).defer("document")
+    return found_rows(request, asked).defer("document")
 
 
 @router.get("/log/words", response=LogWords)
@@ -136,7 +136,7 @@ def import_log(request: SignedRequest, given: LogText) -> BroughtIn:
 
 @router.get("/log.csv", include_in_schema=False)
 def as_table(request: SignedRequest, asked: Query[LogQuestion]) -> HttpResponse:
-    made = write_log(entry_of(row) for row in _found(request, asked).defer("document"))
+    made = write_log(entry_of(row) for row in found_rows(request, asked).defer("document"))
     response = HttpResponse(made, content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="log.csv"'
     return response
@@ -144,13 +144,13 @@ def as_table(request: SignedRequest, asked: Query[LogQuestion]) -> HttpResponse:
 
 @router.get("/log.json", include_in_schema=False)
 def as_document(request: SignedRequest, asked: Query[LogQuestion]) -> HttpResponse:
-    made = Log(rows=[entry_of(row) for row in _found(request, asked).defer("document")])
+    made = Log(rows=[entry_of(row) for row in found_rows(request, asked).defer("document")])
     response = HttpResponse(made.model_dump_json(indent=1), content_type="application/json")
     response["Content-Disposition"] = 'attachment; filename="log.json"'
     return response
 
 
-def _found(request: SignedRequest, asked: LogQuestion) -> QuerySet[LogRow]:
+def found_rows(request: SignedRequest, asked: LogQuestion) -> QuerySet[LogRow]:
     return rows_of(request.user, asked.search, asked.result, asked.device, asked.medium, asked.print, asked.job)  # fmt: skip
 
 

@@ -71,15 +71,28 @@ def _check_room(account: User, more: int) -> None:
         raise LogFull(f"A log holds {MOST_ROWS} rows; export older ones, and delete them.")
 
 
-def begin_row(account: User, **known: Any) -> None:
-    """A row that asks whether it was printed; of one file of one version there is one, however often it is fetched."""
+def begin_row(account: User, anew: bool = False, **known: Any) -> None:
+    """A row that asks whether it was printed; of one file of one version there is one, however often it is fetched.
+
+    `anew`: it was printed once more, so that only a row that is still asking is the same one; there what is empty is filled in.
+    """
     own = Principal(account).may_see(LogRow.objects)
     same = own.filter(
         file_sha256=known.get("file_sha256", ""),
         design=known.get("design"),
         version=known.get("version"),
     )
-    if same.exists() or own.count() >= MOST_ROWS:
+    if anew:
+        asking = same.filter(open=True).first()
+        if asking is not None:
+            for name, value in known.items():
+                if not getattr(asking, name):
+                    setattr(asking, name, value)
+            asking.save()
+            return
+    elif same.exists():
+        return
+    if own.count() >= MOST_ROWS:
         return
     LogRow.objects.create(account=account, open=True, made_on=timezone.localdate(), **known)
 

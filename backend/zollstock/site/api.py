@@ -26,6 +26,7 @@ from zollstock.core.ground.refusal import ChangedElsewhere, Refusal
 from zollstock.demo.api import router as sample
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.compare_api import router as besides
+from zollstock.jobs.contact_api import router as contact
 from zollstock.jobs.gangs_api import router as gangs
 from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts
@@ -93,6 +94,7 @@ for router in (
     judging,
     printlog,
     logged,
+    contact,
     proofs,
     rescues,
     renders,

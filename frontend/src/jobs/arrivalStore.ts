@@ -1,8 +1,8 @@
 // Files on their way in. They belong to the app, not to a page: they go on while somebody walks about.
 import { create } from "zustand";
 import { isAway, pause } from "../api/away";
+import { readThrough } from "../api/bringPicture";
 import { client, must } from "../api/client";
-import type { PictureFacts } from "../api/types";
 import { PictureSender } from "../api/upload";
 import { onSignOut } from "../session/useSession";
 
@@ -60,23 +60,11 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
       };
     });
 
-  /** Wait until a worker has read the whole file. */
-  const readThrough = async (picture: PictureFacts): Promise<PictureFacts> => {
-    let now = picture;
-    while (now.state === "reading") {
-      await new Promise((resolve) => setTimeout(resolve, POLL_MS));
-      now = await must(
-        client.GET("/api/pictures/{picture_id}", { params: { path: { picture_id: picture.id } } }),
-      );
-    }
-    return now;
-  };
-
   const take = async (key: number, file: PictureSender, job: number) => {
     tell(key, { state: "sending", words: "" });
     const arrival = await file.send((share) => tell(key, { share }));
     tell(key, { state: "reading", share: 1 });
-    const picture = await readThrough(arrival.picture);
+    const picture = await readThrough(arrival.picture, POLL_MS);
     if (picture.state === "refused") {
       tell(key, { state: "refused", words: picture.problem });
       return;

@@ -1,6 +1,8 @@
 import type { LayoutState } from "../api/types";
+import { LogLine } from "../designs/LogLine";
 import { OrderList } from "../designs/OrderList";
 import { Problem } from "../shell/Problem";
+import { useLayoutStore } from "./layoutStore";
 
 /** Making the files, and those that were made. */
 export function Making(props: {
@@ -25,6 +27,11 @@ export function Making(props: {
       {props.stopped && <p className="soft">Nothing can be made before what stops it is put right.</p>}
       {props.problem && <Problem message={props.problem} />}
       <OrderList of={{ kind: "layouts", id: layout.id }} version={layout.version} ordering={props.busy} />
+      <LogLine
+        of={{ kind: "layouts", id: layout.id }}
+        medium={layout.document.plans[0]?.medium.name ?? ""}
+        saved={() => useLayoutStore.getState().flush()}
+      />
       <a
         className="plain-button inline-flex items-center"
         href={`/api/layouts/${layout.id}/layout.json`}

@@ -1,7 +1,10 @@
-import { useId, useState, type FormEvent, type ReactNode } from "react";
+import { useId, useState, type FormEvent } from "react";
 import type { LogEntry, LogWords } from "../api/types";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
+import { What } from "../legend/What";
+import type { About } from "../legend/useLegend";
+import { Photographs } from "./Photographs";
 
 const RESULTS = [
   { value: "kept", label: "Kept" },
@@ -38,9 +41,10 @@ export function LogForm(props: {
       setBusy(false);
     }
   };
-  const line = (name: keyof LogEntry, label: ReactNode, list?: string[]) => (
+  const line = (name: keyof LogEntry, label: string, list?: string[], about?: About) => (
     <Text
       label={label}
+      about={about}
       value={String(entry[name] ?? "")}
       list={list}
       onText={(value) => put({ [name]: value } as Partial<LogEntry>)}
@@ -64,14 +68,19 @@ export function LogForm(props: {
         {line("made_on", "Printed on")}
         {line("size", "Size")}
         {line("device", "Device", words?.devices)}
-        {line("feed", "Feed")}
+        {line("feed", "Feed", undefined, "word:feed")}
         {line("medium", "Medium", words?.media)}
         {line("lab", "Lab", words?.labs)}
         <Text label="Copies" value={typed.copies} onText={(copies) => setTyped({ ...typed, copies })} />
         <Text label="Cost" value={typed.cost} onText={(cost) => setTyped({ ...typed, cost })} />
       </div>
-      <Area label="Settings" value={entry.recipe} onText={(recipe) => put({ recipe })} />
-      <Area label="Judgement" value={entry.judgement} onText={(judgement) => put({ judgement })} />
+      <Area label="Settings" about="word:recipe" value={entry.recipe} onText={(recipe) => put({ recipe })} />
+      <Area
+        label="Judgement"
+        about="word:print-judged"
+        value={entry.judgement}
+        onText={(judgement) => put({ judgement })}
+      />
       <div className="grid grid-cols-2 gap-3">
         <Text
           label="From"
@@ -79,10 +88,19 @@ export function LogForm(props: {
           onText={(distance) => put({ distance: distance || null })}
         />
         {line("light", "Light")}
-        <Text label="Hours dried" value={typed.dried} onText={(dried) => setTyped({ ...typed, dried })} />
+        <Text
+          label="Hours dried"
+          about="word:hours-dried"
+          value={typed.dried}
+          onText={(dried) => setTyped({ ...typed, dried })}
+        />
         {line("currency", "Currency")}
       </div>
       <Area label="Note" value={entry.note} onText={(note) => put({ note })} />
+      <Photographs
+        of={entry.photographs}
+        onChange={(change) => setEntry((now) => ({ ...now, photographs: change(now.photographs) }))}
+      />
       {problem && <Problem message={problem} />}
       <button type="submit" className="strong-button" disabled={busy}>
         Save
@@ -116,7 +134,9 @@ function Faults(props: {
     });
   return (
     <fieldset>
-      <legend className="mb-1">What was wrong</legend>
+      <legend className="mb-1">
+        What was wrong <What about="word:print-faults" />
+      </legend>
       <div className="flex flex-wrap gap-1.5">
         {offered.map((fault) => (
           <button
@@ -155,40 +175,46 @@ function Faults(props: {
   );
 }
 
-function Text(props: {
-  label: ReactNode;
+interface Labelled {
+  label: string;
+  about?: About | undefined;
   value: string;
-  list?: string[] | undefined;
   onText: (text: string) => void;
-}) {
+}
+
+function Text(props: Labelled & { list?: string[] | undefined }) {
   const id = useId();
+  const listed = props.list?.length ? props.list : null;
   return (
-    <label className="block min-w-0">
-      {props.label}
+    <div className="min-w-0">
+      <label htmlFor={id}>{props.label}</label> {props.about && <What about={props.about} />}
       <input
+        id={id}
         className="field mt-0.5"
         value={props.value}
         maxLength={200}
         dir="auto"
-        {...(props.list?.length && { list: id })}
+        {...(listed && { list: `${id}-list` })}
         onChange={(event) => props.onText(event.target.value)}
       />
-      {props.list?.length ? (
-        <datalist id={id}>
-          {props.list.map((one) => (
+      {listed && (
+        <datalist id={`${id}-list`}>
+          {listed.map((one) => (
             <option key={one} value={one} />
           ))}
         </datalist>
-      ) : null}
-    </label>
+      )}
+    </div>
   );
 }
 
-function Area(props: { label: string; value: string; onText: (text: string) => void }) {
+function Area(props: Labelled) {
+  const id = useId();
   return (
-    <label className="block">
-      {props.label}
+    <div>
+      <label htmlFor={id}>{props.label}</label> {props.about && <What about={props.about} />}
       <textarea
+        id={id}
         className="field mt-0.5 min-h-14"
         rows={2}
         value={props.value}
@@ -196,6 +222,6 @@ function Area(props: { label: string; value: string; onText: (text: string) => v
         dir="auto"
         onChange={(event) => props.onText(event.target.value)}
       />
-    </label>
+    </div>
   );
 }

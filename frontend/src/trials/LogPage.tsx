@@ -68,6 +68,9 @@ export function LogPage() {
         <a className="plain-button inline-flex items-center" href={`/api/log.json?${query}`} download>
           JSON
         </a>
+        <a className="plain-button inline-flex items-center" href={`/api/log.pdf?${query}`} download>
+          Contact sheet
+        </a>
         <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
           Import
         </button>

@@ -6,9 +6,9 @@ import { Pick } from "../../shell/Pick";
 import { Row } from "../../fields/Row";
 import { Problem } from "../../shell/Problem";
 import { sentence } from "../../designs/DeskWords";
+import { LogLine } from "../../designs/LogLine";
 import { OrderList } from "../../designs/OrderList";
 import { usePlanStore } from "../planStore";
-import { LogLine } from "./LogLine";
 import { samePicture, settingsFor } from "./settingsFor";
 import type { StepPanelProps } from "./types";
 
@@ -130,7 +130,11 @@ export function HandoverPanel(
       >
         Job sheet
       </a>
-      <LogLine print={print.id} medium={plan.medium.name} />
+      <LogLine
+        of={{ kind: "prints", id: print.id }}
+        medium={plan.medium.name}
+        saved={() => usePlanStore.getState().flush()}
+      />
       <PlanPapers print={print.id} />
     </div>
   );

@@ -1,14 +1,10 @@
 // Pictures from a disk into a book: each becomes a print of its job, then a picture of the book without a place yet.
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { isAway, pause } from "../../api/away";
+import { bringPicture } from "../../api/bringPicture";
 import { client, must } from "../../api/client";
-import type { LayoutState, PictureFacts } from "../../api/types";
-import { PictureSender } from "../../api/upload";
+import type { LayoutState } from "../../api/types";
 import { useLayoutStore } from "../layoutStore";
-
-const POLL_MS = 120;
-const MOST_TRIES = 30;
 
 export interface Bringing {
   /** Which file of how many is on its way; null: none. */
@@ -17,36 +13,9 @@ export interface Bringing {
   refused: string[];
 }
 
-/** Wait until a worker has read the whole file. */
-async function readThrough(picture: PictureFacts): Promise<PictureFacts> {
-  let now = picture;
-  while (now.state === "reading") {
-    await new Promise((resolve) => setTimeout(resolve, POLL_MS));
-    now = await must(
-      client.GET("/api/pictures/{picture_id}", { params: { path: { picture_id: picture.id } } }),
-    );
-  }
-  return now;
-}
-
-/** While the server is away it is sent again, and goes on where it was. */
-async function sent(sender: PictureSender, progress: (share: number) => void) {
-  for (let tries = 0; ; tries++) {
-    try {
-      return await sender.send(progress);
-    } catch (error) {
-      if (!isAway(error) || tries >= MOST_TRIES) throw error;
-      await new Promise((resolve) => setTimeout(resolve, pause(tries)));
-    }
-  }
-}
-
 /** Sends one file; the number of the print that it became. Throws what is wrong, in words. */
 async function printOf(file: File, job: number, progress: (share: number) => void): Promise<number> {
-  const sender = new PictureSender(file);
-  const { picture } = await sent(sender, progress);
-  const read = await readThrough(picture);
-  if (read.state === "refused") throw new Error(read.problem);
+  const read = await bringPicture(file, progress);
   const print = await must(
     client.POST("/api/jobs/{job_id}/prints", {
       params: { path: { job_id: job } },

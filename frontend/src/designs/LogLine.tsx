@@ -1,17 +1,28 @@
 import { useMutation } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
-import { client, must } from "../../api/client";
-import { Problem } from "../../shell/Problem";
-import { usePlanStore } from "../planStore";
+import { client, must } from "../api/client";
+import { Problem } from "../shell/Problem";
 
-/** After the printing: a row of the log for this print; and what was logged on its medium before. */
-export function LogLine({ print, medium }: { print: number; medium: string }) {
+const posted = {
+  prints: (id: number) =>
+    must(client.POST("/api/prints/{print_id}/log", { params: { path: { print_id: id } } })),
+  layouts: (id: number) =>
+    must(client.POST("/api/layouts/{layout_id}/log", { params: { path: { layout_id: id } } })),
+};
+
+/** After the printing: a row of the log for this print or layout; and what was logged on its medium before. */
+export function LogLine(props: {
+  of: { kind: keyof typeof posted; id: number };
+  medium: string;
+  /** Has what is in hand saved: the row keeps it as it is. */
+  saved: () => Promise<unknown>;
+}) {
+  const { of, medium, saved } = props;
   const go = useNavigate();
   const log = useMutation({
     mutationFn: async () => {
-      // The row keeps the print as it is saved.
-      await usePlanStore.getState().flush();
-      return must(client.POST("/api/prints/{print_id}/log", { params: { path: { print_id: print } } }));
+      await saved();
+      return posted[of.kind](of.id);
     },
     onSuccess: (row) => void go(`/log?row=${row.id}`),
   });
