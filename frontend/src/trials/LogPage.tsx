@@ -62,18 +62,6 @@ export function LogPage() {
   return (
     <div className="bench">
       <TopBar>
-        <a className="plain-button inline-flex items-center" href={`/api/log.csv?${query}`} download>
-          CSV
-        </a>
-        <a className="plain-button inline-flex items-center" href={`/api/log.json?${query}`} download>
-          JSON
-        </a>
-        <a className="plain-button inline-flex items-center" href={`/api/log.pdf?${query}`} download>
-          Contact sheet
-        </a>
-        <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
-          Import
-        </button>
         <button
           type="button"
           className="strong-button"
@@ -138,6 +126,20 @@ export function LogPage() {
               value={asked.result as (typeof RESULTS)[number]["value"]}
               onPick={(result) => tell({ result })}
             />
+            <div className="flex flex-wrap gap-2">
+              <a className="plain-button inline-flex items-center" href={`/api/log.csv?${query}`} download>
+                CSV
+              </a>
+              <a className="plain-button inline-flex items-center" href={`/api/log.json?${query}`} download>
+                JSON
+              </a>
+              <a className="plain-button inline-flex items-center" href={`/api/log.pdf?${query}`} download>
+                Contact sheet
+              </a>
+              <button type="button" className="plain-button" onClick={() => chooser.current?.click()}>
+                Import
+              </button>
+            </div>
           </header>
           {wrong && <Problem message={wrong.message} />}
           {changes.bringIn.data && (
