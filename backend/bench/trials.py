@@ -12,10 +12,11 @@ from collections.abc import Callable
 
 import numpy as np
 
-from tests.judges import SimulatedJudge, asked
+from tests.judges import REFERENCE, SimulatedJudge, answered, asked
 from zollstock.core.trials.choosing import next_ppi
 from zollstock.core.trials.fit import fit_p, half_width
 from zollstock.core.trials.model import Count, judge, posterior, quantile
+from zollstock.core.trials.tiring import tiring
 
 MANY = 400
 CHOSEN = 100
@@ -64,6 +65,13 @@ def design(name: str, make: Made, answers: int, count: int, adaptive: bool) -> f
     return float(np.median(widths))
 
 
+def found_to_change(make: Made, answers: int, count: int = 100) -> float:
+    """Of a hundred judges those of whom the halves of the answers are said to differ."""
+    random = np.random.default_rng(1884)
+    told = [tiring("", answered(make(random), answers, random), REFERENCE) for _ in range(count)]
+    return 100 * sum(one is not None for one in told) / count
+
+
 def to_narrow(adaptive: bool, count: int = 30) -> float:
     """Answers until the interval is ± 20 %, the median."""
     random = np.random.default_rng(7)
@@ -88,6 +96,11 @@ def main() -> None:
     print("Who does not follow the model:")
     design("another slope on each side", two_slopes, 120, many, adaptive=False)
     design("tired after 60 answers", tired, 120, many, adaptive=False)
+    for name, make in (("who stay as they are", honest), ("tired after 60", tired)):
+        for answers in (80, 120, 240):
+            print(
+                f"  {name:24s} {answers:3d} answers: said to have changed {found_to_change(make, answers):.0f} %"
+            )
     in_turn, by_choice = to_narrow(False), to_narrow(True)
     print(
         f"Answers to ± 20 %: in turn {in_turn:.0f}, chosen {by_choice:.0f}, {by_choice / in_turn:.2f} ×"

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from zollstock.core.trials.choosing import next_ppi
-from zollstock.core.trials.document import Trial, parse_trial
+from zollstock.core.trials.document import Answer, Trial, parse_trial
 from zollstock.core.trials.model import THREE_IN_FOUR, Count
 
 LADDER = (72.0, 100.0, 150.0, 200.0, 240.0, 300.0, 360.0, 480.0)
@@ -53,6 +53,19 @@ def asked(
             ppi = None if number % 10 == 9 else ladder[number % len(ladder)]
         found.setdefault(ppi, [0, 0, 0])[judge.says(ppi, number, random)] += 1
     return [Count(at, *row) for at, row in sorted(found.items(), key=lambda one: one[0] or np.inf)]
+
+
+def answered(judge: SimulatedJudge, count: int, random: np.random.Generator) -> list[Answer]:
+    """The same, to pairs in turn, one after the other as they were given."""
+    found = []
+    for number in range(count):
+        ppi = None if number % 10 == 9 else LADDER[number % len(LADDER)]
+        kind, left = judge.says(ppi, number, random), bool(random.integers(0, 2))
+        patch = REFERENCE if ppi is None else ppi
+        a, b = (REFERENCE, patch) if left else (patch, REFERENCE)
+        said = "none" if kind == 2 else "a" if left == (kind == 0) else "b"
+        found.append(Answer(who="", a=a, b=b, said=said))
+    return found
 
 
 def trial_of(

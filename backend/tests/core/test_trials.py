@@ -12,7 +12,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.judges import REFERENCE, SimulatedJudge, asked, trial_of
+from tests.judges import REFERENCE, SimulatedJudge, answered, asked, trial_of
 from zollstock.core.trials.cli import main
 from zollstock.core.trials.document import Answer, Trial, TrialError, parse_trial, read_answers
 from zollstock.core.trials.fit import fit_p, half_width
@@ -32,6 +32,7 @@ from zollstock.core.trials.model import (
 )
 from zollstock.core.trials.pairs import next_pair
 from zollstock.core.trials.result import result_of
+from zollstock.core.trials.tiring import tiring
 
 
 def normal(x: float) -> float:
@@ -298,3 +299,21 @@ def test_pairs_are_the_same_again_until_they_are_answered() -> None:
     left = sum(pair.a == 480.0 for pair in shown if not pair.alike)
     assert 15 <= left <= 40
     assert all(pair.alike or 480.0 in (pair.a, pair.b) for pair in shown)
+
+
+def test_whoever_tires_is_named_and_whoever_stays_is_not() -> None:
+    random = np.random.default_rng(11)
+    stays = SimulatedJudge(250, slope=4, criterion=0.3)
+    tires = SimulatedJudge(250, slope=4, criterion=0.3, tired=0.5)
+    assert tiring("Ida", answered(stays, 120, random), REFERENCE) is None
+    told = tiring("Ida", answered(tires, 120, random), REFERENCE)
+    assert told is not None and "Ida saw up to" in told[1] and "tired eyes" in told[1]
+    assert tiring("Ida", answered(tires, 58, random), REFERENCE) is None, "too few to say"
+
+
+def test_the_result_names_who_tired() -> None:
+    random = np.random.default_rng(11)
+    judge = SimulatedJudge(250, slope=4, criterion=0.3, tired=0.5)
+    answers = [one.model_dump(by_alias=True) for one in answered(judge, 120, random)]
+    made = result_of(parse_trial({"reference": REFERENCE, "distance": "60 cm", "answers": answers}))
+    assert "changed-on-the-way" in [one.id for one in made.doubts]

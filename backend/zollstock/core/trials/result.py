@@ -30,10 +30,11 @@ from .model import (
 )
 from .pairs import counted_steps
 from .plot import Plot, plot_of
+from .tiring import tiring
 
 RESULT_FORMAT: Literal["zollstock.trialresult/1"] = "zollstock.trialresult/1"
 #: Grows when the same answers would say something else: what was kept of a trial is worked out again then.
-EDITION = 2
+EDITION = 3
 #: With fewer answers nothing is said; with fewer than the second only the interval.
 LEAST_ANSWERS, ENOUGH_ANSWERS = 30, 80
 #: A coin so rarely does as a pair was answered that it is said to be told apart.
@@ -104,6 +105,11 @@ def result_of(trial: Trial) -> TrialResultDocument:
     reference = trial.finest
     known = posterior({who: counted(answers, reference) for who, answers in by_judge.items()})
     found = [Doubt(id, text) for one in known.judges for id, text in doubts(one, by_judge[one.who])]
+    found += [
+        Doubt(*told)
+        for who, answers in by_judge.items()
+        if (told := tiring(who, answers, reference)) is not None
+    ]
     figures = list(_figures(trial, known)) if trial.answers else []
     fits = next((one.value for one in figures if one.id == "fit_p"), 1.0)
     if float(fits) < DOUBTFUL:
