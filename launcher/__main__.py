@@ -38,6 +38,8 @@ def main(arguments: list[str]) -> int:
     commands.add_parser("fit", help="a picture against a set of sizes", add_help=False)
     commands.add_parser("rescue", help="a small bad file made fit to hang large", add_help=False)
     commands.add_parser("trial", help="what the answers of a trial say", add_help=False)
+    commands.add_parser("gamut", help="what a print profile shows of a picture", add_help=False)
+    commands.add_parser("profile", help="what a print profile is", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     measure = commands.add_parser("bench", help="measure, against named baselines")
     measure.add_argument("only", nargs="*", help="names of benchmarks, to run just those")
@@ -57,6 +59,8 @@ def main(arguments: list[str]) -> int:
         "fit",
         "rescue",
         "trial",
+        "gamut",
+        "profile",
         "test",
     ):
         parser.error(f"not understood: {' '.join(rest)}")
@@ -153,6 +157,14 @@ def trial(options: argparse.Namespace, rest: list[str]) -> int:
     return _core_command("trial", rest)
 
 
+def gamut(options: argparse.Namespace, rest: list[str]) -> int:
+    return _core_command("gamut", rest)
+
+
+def profile(options: argparse.Namespace, rest: list[str]) -> int:
+    return _core_command("profile", rest)
+
+
 def _core_command(name: str, rest: list[str]) -> int:
     """The shell script runs these itself once set up; here they set up first, told on stderr."""
     with setup.told_on_stderr():
@@ -200,7 +212,7 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 _COMMANDS = {
-    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue, "trial": trial,
+    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue, "trial": trial, "gamut": gamut, "profile": profile,
     "backup": backup, "restore": restore, "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 

@@ -137,6 +137,7 @@ def _needed(dev: bool) -> Iterator[tuple[str, Callable[[], bool]]]:
     if dev:
         yield "libimage-exiftool-perl", program("exiftool")
         yield "libtiff-tools", program("tiffinfo")
+        yield "liblcms2-utils", program("transicc")
         yield "poppler-utils", program("pdftoppm")
 
 

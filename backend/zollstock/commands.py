@@ -1,4 +1,4 @@
-"""`reckon`, `render`, `inspect`, `fit`, `rescue` and `trial`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
+"""`reckon`, `render`, `inspect`, `fit`, `rescue`, `trial`, `gamut` and `profile`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
 
 import signal
 import sys
@@ -15,7 +15,12 @@ _MODULES = {
     "fit": "zollstock.pixels.fit_cli",
     "rescue": "zollstock.pixels.rescue.cli",
     "trial": "zollstock.core.trials.cli",
+    "gamut": "zollstock.pixels.gamut_cli",
+    "profile": "zollstock.pixels.gamut_cli",
 }
+#: Commands that share a module stand in it under their own names.
+_NAMES = {"gamut": "gamut", "profile": "profile"}
 
 if __name__ == "__main__":
-    sys.exit(import_module(_MODULES[sys.argv[1]]).main(sys.argv[2:]))
+    name = sys.argv[1]
+    sys.exit(getattr(import_module(_MODULES[name]), _NAMES.get(name, "main"))(sys.argv[2:]))

@@ -7,13 +7,16 @@ import sys
 from pathlib import Path
 
 from zollstock.core.cli import INVALID, read_document
+from zollstock.core.colour.icc import ProfileError
 from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts.request import LayoutRequest
 from zollstock.core.questions.canvas.request import Canvas
 from zollstock.core.rules.fileformats import FILE_FORMATS
+from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 
 from .errors import Cancelled, PictureError, RenderError
 from .hanging import write_hanging
+from .inprofile import in_profile
 from .inspect import inspect
 from .interrupts import Interrupts
 from .layouts import render_layout
@@ -51,10 +54,22 @@ def main(arguments: list[str] | None = None) -> int:
         "--guides", action="store_true",
         help="of a new canvas its guides alone, as .png with transparency or .svg",
     )  # fmt: skip
+    parser.add_argument(
+        "--profile", type=Path,
+        help="a print profile (.icc) that the file is made in, whatever the plan says; intent and black point are the plan's",
+    )  # fmt: skip
     options = parser.parse_args(arguments)
     wanted = read_document(options.plan)
     if wanted is None:
         return INVALID
+    studio = DEFAULT_STUDIO
+    if options.profile is not None and not isinstance(wanted, Canvas):
+        try:
+            wanted, studio = in_profile(wanted, options.profile)
+        except OSError as error:
+            return _refuse(f"{options.profile}: {error.strerror or error}")
+        except ProfileError as error:
+            return _refuse(str(error))
     if isinstance(wanted, Canvas):
         return _canvas(wanted, options.output, options.guides)
     if options.wall:
@@ -63,7 +78,7 @@ def main(arguments: list[str] | None = None) -> int:
         return _hung(wanted, options.output)
     if not options.picture:
         return _refuse("name the picture, or the pictures of a layout")
-    return _made(wanted, options.picture, options.output)
+    return _made(wanted, options.picture, options.output, studio)
 
 
 def _canvas(wanted: Canvas, out: Path, guides: bool) -> int:
@@ -115,7 +130,7 @@ def _hung(wanted: Plan | LayoutRequest, out: Path) -> int:
     return 0
 
 
-def _made(wanted: Plan | LayoutRequest, pictures: list[Path], out: Path) -> int:
+def _made(wanted: Plan | LayoutRequest, pictures: list[Path], out: Path, studio: Studio) -> int:
     """Make the file of a plan, or the sheets of a layout; the exit code."""
     if isinstance(wanted, Plan):
         if len(pictures) != 1:
@@ -137,9 +152,9 @@ def _made(wanted: Plan | LayoutRequest, pictures: list[Path], out: Path) -> int:
             if interrupts.received:
                 pass
             elif isinstance(wanted, Plan):
-                render(wanted, pictures[0], out, go_on)
+                render(wanted, pictures[0], out, go_on, studio)
             else:
-                render_layout(wanted, pictures, out, go_on)
+                render_layout(wanted, pictures, out, go_on, studio)
         except FileNotFoundError as error:
             return _refuse(f"{error.filename}: there is no such file or folder")
         except OSError as error:

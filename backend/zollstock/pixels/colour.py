@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
+from zollstock.core.parts.file import OutputSpec
 from zollstock.core.telling.findings import UNTAGGED_CMYK
 from zollstock.core.work.outcome import Work
 
@@ -27,15 +30,96 @@ def converted(image: pyvips.Image, work: Work) -> pyvips.Image:
     colours, alpha = split(image)
     if colours.bands == 4 and profiles.own(colours) is None and work.plan.output.cmyk == "ask":
         raise RenderError(UNTAGGED_CMYK)
+    printed = work.plan.output.print_profile is not None
     if work.plan.output.profile == "picture":
+        colours = _kept(colours, bits)
+    elif printed and colours.bands != 4 and profiles.own(colours) is not None:
+        # It is worked on in its own colours, and goes from there to the paper's.
+        colours = _kept(colours, bits)
+    elif printed and colours.bands == 1 and profiles.embedded(colours) is None:
         colours = _kept(colours, bits)
     else:
         colours = to_srgb(colours, bits)
-    if work.channels == 3 and colours.bands == 1:
+    if work.channels == 3 and colours.bands == 1 and not printed:
         raise RenderError("The plan is for a picture in colour; this file is grey.")
     if alpha is None:
         return colours
     return filled(colours, alpha, Paint(colours)(work.padding_colour))
+
+
+#: How an image came to its print profile goes along with it, as the profile does: whatever is painted on it goes the same way.
+_RENDERING = "zollstock-rendering"
+
+
+def rendering_of(image: pyvips.Image) -> tuple[str, bool] | None:
+    """Intent and black point compensation of an image in a print profile; None for any other."""
+    if image.get_typeof(_RENDERING) == 0:
+        return None
+    intent, _, black_point = str(image.get(_RENDERING)).partition(" ")
+    return intent, black_point == "black-point"
+
+
+def printed(image: pyvips.Image, work: Work) -> pyvips.Image:
+    """Finished pixels in the print profile of the plan; as they are where it has none. Raises `RenderError`."""
+    output = work.plan.output
+    wanted = output.print_profile
+    if wanted is None:
+        return image
+    row = work.studio.profiles.by_hash(wanted.hash)
+    if row is None:
+        raise RenderError(
+            f"The profile “{wanted.name}” is not here, so no file can be made in it. Choose another."
+        )
+    return through(image, Path(row.file), output.intent, output.black_point)
+
+
+def through(image: pyvips.Image, profile: Path, intent: str, black_point: bool) -> pyvips.Image:
+    """An image in its own profile (sRGB, or its curve in grey, where it has none) brought into a print profile.
+
+    In two steps, by way of colours: in one the engine takes a table of its own for both, which is up to ΔE00 2 off. Raises
+    `RenderError`.
+    """
+    own = profiles.own(image) or (profiles.grey() if image.bands == 1 else profiles.srgb())
+    try:
+        content = profile.read_bytes()
+        colours = profiles.tagged(image, own).icc_import(
+            embedded=True, pcs="lab", intent="absolute" if intent == "absolute" else "relative",
+            black_point_compensation=black_point,
+        )  # fmt: skip
+        made = profiles.tagged(colours, content).icc_export(
+            depth=16 if image.format == "ushort" else 8,
+            pcs="lab",
+            intent=intent,
+            black_point_compensation=black_point,
+        )
+    except (OSError, pyvips.Error):
+        raise RenderError(
+            "This print profile cannot be used for a conversion; bring it again, or choose another."
+        ) from None
+    made = CHANNELS[profiles.bands_of(content)].named(made)
+    return _came_by(profiles.tagged(made, content), intent, black_point)
+
+
+def remembered(image: pyvips.Image, output: OutputSpec) -> pyvips.Image:
+    """A file that was put down on the disk for a while, with what its own format does not keep."""
+    if output.print_profile is None:
+        return image
+    return _came_by(image.copy(), output.intent, output.black_point)
+
+
+def _came_by(image: pyvips.Image, intent: str, black_point: bool) -> pyvips.Image:
+    held = f"{intent} {'black-point' if black_point else 'as-it-is'}"
+    image.set_type(pyvips.GValue.gstr_type, _RENDERING, held)
+    return image
+
+
+def filled_like(like: pyvips.Image, width: int, height: int, paint: str) -> pyvips.Image:
+    """One colour, in the print profile, the depth and the rendering of `like`."""
+    made = pyvips.Image.black(width, height, bands=1) + Paint(like)(paint)
+    made = made.cast(like.format).copy(interpretation=like.interpretation)
+    own = profiles.own(like)
+    made = made if own is None else profiles.tagged(made, own)
+    return _came_by(made, *(rendering_of(like) or ("relative", True)))
 
 
 def split(image: pyvips.Image) -> tuple[pyvips.Image, pyvips.Image | None]:
@@ -110,10 +194,12 @@ def _to_depth(image: pyvips.Image, bits: int) -> pyvips.Image:
 
 
 class Paint:
-    """Turns #rrggbb (sRGB) into a pixel of the image at hand: its profile, depth and channels."""
+    """Turns #rrggbb (sRGB) into a pixel of the image at hand: its profile, depth and channels, by the intent with which the
+    image came to its profile."""
 
     def __init__(self, image: pyvips.Image) -> None:
         self._space, self._full = channels_of(image), FULL[image.format]
+        self._rendering = rendering_of(image)
         own = profiles.own(image)
         plain = own is None or own == profiles.grey() or profiles.is_srgb(own)
         self._profile = None if plain else own
@@ -122,6 +208,9 @@ class Paint:
         parts = tuple(int(colour[at : at + 2], 16) for at in (1, 3, 5))
         if self._space.ink:
             return self._inked(parts)
+        if self._rendering is not None and parts == _WHITE:
+            # Nothing is printed on white, whatever the intent.
+            return [float(self._full)] * self._space.count
         if self._profile is not None:
             return self._through(self._profile, parts)
         if self._space.count == 1:
@@ -139,6 +228,7 @@ class Paint:
         return self._through(self._profile or profiles.general_press(), parts)
 
     def _through(self, profile: bytes, parts: tuple[int, ...]) -> list[float]:
+        intent, black_point = self._rendering or ("relative", True)
         pixel = pyvips.Image.black(1, 1, bands=3).linear(1, list(parts)).cast("uchar")
         seen = pixel.copy(interpretation="srgb").icc_import(
             input_profile="srgb", pcs="lab", intent="relative", black_point_compensation=True
@@ -146,7 +236,7 @@ class Paint:
         painted = profiles.tagged(seen, profile).icc_export(
             depth=16 if self._full == FULL["ushort"] else 8,
             pcs="lab",
-            intent="relative",
-            black_point_compensation=True,
+            intent=intent,
+            black_point_compensation=black_point,
         )
         return [float(part) for part in painted(0, 0)[: self._space.count]]

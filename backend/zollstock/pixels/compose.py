@@ -27,12 +27,16 @@ _PAPER = "#ffffff"
 class Sources:
     """Where the parts of a sheet come from: pictures, with the `method` that makes their pixels, and files of plans.
 
+    `like` has the colours of a sheet on which no picture lies, where others of its file have a print profile; `into` brings finished pixels into the colours of the file, where they are not worked on in those.
+
     `files` opens the whole file of a plan by its number, to be read anywhere at once; `limited` the same with no more
     detail than so many ppi show.
     """
 
     pictures: Opened | None = None
     method: Method | None = None
+    into: Callable[[pyvips.Image], pyvips.Image] = lambda image: image
+    like: Callable[[], pyvips.Image | None] = lambda: None
     files: Opened | None = None
     limited: Callable[[int, Fraction], pyvips.Image] | None = None
 
@@ -65,13 +69,20 @@ def compose(sheet: Sheet, sources: Sources, ink: bool = True) -> pyvips.Image:
             ground = ground if made.plain is None else made.plain.over(ground, whole, paint)
         image = made.laid.over(image, whole, paint)
     if image is None or paint is None:
-        image = pyvips.Image.black(grid.width, grid.height, bands=3) + 255
-        image = image.cast("uchar").copy(interpretation="srgb")
+        image = _bare(grid, sources.like())
         paint = colour.Paint(image)
     if not ink:
         return image
     under = None if ground is None else Ground(ground, tuple(covered))
     return inked(image, sheet, grid, paint, under)
+
+
+def _bare(grid: Grid, like: pyvips.Image | None) -> pyvips.Image:
+    """Paper with nothing on it: plain sRGB, or the print profile of what else is in the file."""
+    if like is None or colour.rendering_of(like) is None:
+        white = pyvips.Image.black(grid.width, grid.height, bands=3) + 255
+        return white.cast("uchar").copy(interpretation="srgb")
+    return colour.filled_like(like, grid.width, grid.height, _PAPER)
 
 
 class _Laid(NamedTuple):
@@ -107,10 +118,12 @@ def _part(
     if sources.pictures is None or sources.method is None:
         raise ValueError(f"nothing is known of the picture of plan {part.plan}")
     source = sources.pictures(part.plan)
-    paint = paint or colour.Paint(source)
-    laid = _Laid(*_made(part, source, grid, sources.method, paint))
+    # Nothing is made of this: it says what colours the file has.
+    like = sources.into(source)
+    paint = paint or colour.Paint(like)
+    laid = _Laid(*_made(part, source, grid, sources, paint))
     covers = grid.box(part.box) if part.rim.fill == "colour" else laid.place
-    return _Part(laid, paint, _plain(part, source, grid, paint), covers)
+    return _Part(laid, paint, _plain(part, like, grid, paint), covers)
 
 
 def _of_file(
@@ -133,12 +146,13 @@ def _of_file(
 
 
 def _made(
-    piece: PicturePart, source: pyvips.Image, grid: Grid, method: Method, paint: colour.Paint
+    piece: PicturePart, source: pyvips.Image, grid: Grid, sources: Sources, paint: colour.Paint
 ) -> tuple[pyvips.Image, PixelBox]:
     """A piece with its padding and its rim, and where it lies."""
     printed = grid.box(piece.box)
     lying = replace(printed, w=printed.h, h=printed.w) if piece.turn in (90, 270) else printed
-    made = method(source, sampling(piece, grid), piece.lean, lying)
+    assert sources.method is not None
+    made = sources.into(sources.method(source, sampling(piece, grid), piece.lean, lying))
     if piece.turn:
         made = made.rot(ROTATIONS[piece.turn])
     return _edged(made, piece, grid, paint)

@@ -23,6 +23,7 @@ from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 from zollstock.core.work.making import costs, is_streamed
 from zollstock.core.work.outcome import Work
 
+from . import colour
 from .choose import way_for
 from .compose import Sources, compose
 from .errors import Cancelled, RenderError
@@ -43,7 +44,11 @@ _TILE = 512
 
 
 def render_layout(
-    layout: LayoutRequest, pictures: Sequence[Path], out: Path, progress: Progress | None = None
+    layout: LayoutRequest,
+    pictures: Sequence[Path],
+    out: Path,
+    progress: Progress | None = None,
+    studio: Studio = DEFAULT_STUDIO,
 ) -> int:
     """Make the sheets of `layout`: one PDF where `out` ends in .pdf, else a folder of raster files; returns how many.
 
@@ -51,7 +56,7 @@ def render_layout(
     single photo for an upload lies in the folder; a PDF holds the sheets alone. Raises `RenderError`,
     `FileExistsError`, `FileNotFoundError` where there is no such folder, `Cancelled`.
     """
-    laid = sound(layout, len(pictures))
+    laid = sound(layout, len(pictures), studio)
     if out.exists():
         raise FileExistsError(f"{out} exists already; it was left as it is")
     if not out.parent.is_dir():
@@ -138,6 +143,10 @@ def make_files(
     written = []
     with _files(laid, pictures, unpacking, lettering) as opened:
         sizes = [_pixels(file) for file in files]
+
+        def like() -> pyvips.Image | None:
+            return opened.whole(laid.used[0]) if laid.used else None
+
         for file, place, told in zip(files, places, stages(writing, *sizes), strict=True):
             if not told(0):
                 raise Cancelled
@@ -147,7 +156,9 @@ def make_files(
             ink = not FILE_FORMATS[file.output.format].vectors
             pages = [
                 Page(
-                    compose(side, Sources(files=opened.whole, limited=opened.limited), ink),
+                    compose(
+                        side, Sources(files=opened.whole, limited=opened.limited, like=like), ink
+                    ),
                     side,
                     layout.title,
                     () if ink else on_sheet(side, laid.works, of_works),
@@ -175,22 +186,23 @@ def _pixels(file: LayoutFile) -> int:
 class Files:
     """The files of the plans, unpacked in `folder`, each opened once; and what was made of them with less detail."""
 
-    def __init__(self, folder: Path) -> None:
-        self._folder = folder
+    def __init__(self, folder: Path, laid: PlannedLayout) -> None:
+        self._folder, self._works = folder, laid.works
         self._opened: dict[Path, pyvips.Image] = {}
 
     def place(self, number: int, detail: Fraction | None = None) -> Path:
         return self._folder / (f"{number}.tif" if detail is None else f"{number} at {float(detail)}.tif")  # fmt: skip
 
     def whole(self, number: int) -> pyvips.Image:
-        return self._open(self.place(number))
+        return self._open(self.place(number), number)
 
     def limited(self, number: int, detail: Fraction) -> pyvips.Image:
-        return self._open(self.place(number, detail))
+        return self._open(self.place(number, detail), number)
 
-    def _open(self, path: Path) -> pyvips.Image:
+    def _open(self, path: Path, number: int) -> pyvips.Image:
         if path not in self._opened:
-            self._opened[path] = pyvips.Image.new_from_file(str(path))
+            opened = pyvips.Image.new_from_file(str(path))
+            self._opened[path] = colour.remembered(opened, self._works[number].plan.output)
         return self._opened[path]
 
 
@@ -203,7 +215,7 @@ def _files(
 ) -> Iterator[Files]:
     """The file of every plan, unpacked on the disk for as long as it is needed."""
     with tempfile.TemporaryDirectory(prefix="zollstock-") as folder:
-        files = Files(Path(folder))
+        files = Files(Path(folder), laid)
         costs_of = [sum(costs(laid.works[number])) for number in laid.used]
         for number, told in zip(laid.used, stages(progress, *costs_of), strict=True):
             plan, path = laid.plan_of(number), files.place(number)

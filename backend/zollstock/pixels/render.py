@@ -88,7 +88,11 @@ def composed(
         return opened(work, image)
 
     method = with_letters(method_of(way), straightened(lettering, work))
-    return compose(print_sheet(work), Sources(open_it, method), ink)
+    return compose(
+        print_sheet(work),
+        Sources(open_it, method, into=lambda made: colour.printed(made, work)),
+        ink,
+    )
 
 
 def opened(work: Work, image: pyvips.Image) -> pyvips.Image:

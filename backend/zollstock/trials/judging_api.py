@@ -20,6 +20,8 @@ from .models import Judge, ScreenSet
 from .screens import choose_screen, may_be_on_screen, patch_bytes, shown_on
 
 router = Router(tags=["judging"], auth=None)
+#: Of these nobody can say what is finer.
+_BY_LIKING = ("exposure", "profile")
 #: So many codes that do not exist may one address try in ten minutes.
 _WRONG, _WHILE = 30, 600
 
@@ -44,13 +46,15 @@ class ScreenShown(Schema):
 
 
 class JudgingState(Schema):
-    """What a judge's page shows. `on_screen` says whether it may be judged on a screen, `screen` on which it is. `boxes` is how many open boxes the row on the copy has; `pair` is none before the
-    beginning, after the end, and where enough was said."""
+    """What a judge's page shows. `asks` is the question; `on_screen` says whether it may be judged on a screen, `screen` on
+    which it is; `boxes` is how many open boxes the row on the copy has; `pair` is none before the beginning, after the end,
+    and where enough was said."""
 
     number: int
     name: str
     begun: bool
     over: bool
+    asks: str
     distance: str
     on_screen: bool
     screen: ScreenShown | None
@@ -174,6 +178,7 @@ def _state(judge: Judge) -> JudgingState:
     on = None if held is None else shown_on(trial, held.dots)
     return JudgingState(
         number=trial.number, name=judge.name, begun=judge.begun is not None, over=trial.over,
+        asks="Which looks better?" if trial.by in _BY_LIKING else "Which is finer?",
         distance=trial.distance if on is None else on.distance, on_screen=may_be_on_screen(trial),
         screen=None if held is None or on is None else ScreenShown(
             dots=held.dots, times=on.times, ready=held.state == ScreenSet.State.DONE, problem=held.problem),

@@ -21,6 +21,8 @@ export function JudgeBeginning(props: {
   onBegun: (state: JudgingState) => void;
 }) {
   const { state } = props;
+  // "Which is finer?" asks which of both is finer.
+  const which = state.asks.replace(/^Which |\?$/g, "");
   const [copy, setCopy] = useState(state.of_copy);
   const [sides, setSides] = useState<string[]>([]);
   const [dried, setDried] = useState("");
@@ -46,13 +48,12 @@ export function JudgeBeginning(props: {
       }}
     >
       <header className="space-y-1">
-        <h1 className="text-2xl font-semibold">Which is finer?</h1>
+        <h1 className="text-2xl font-semibold">{state.asks}</h1>
         <p>
           {typeset(
             state.screen
-              ? "You will see two patches at a time, of trial " +
-                  `${state.number}; say which of both shows finer detail, or that you see no difference. Both answers are as good.`
-              : `On the wall hangs a strip of patches with letters, number ${state.number}. Stand ${state.distance} away. You will be asked about two letters at a time; say which of both shows finer detail, or that you see no difference. Both answers are as good.`,
+              ? `You will see two patches at a time, of trial ${state.number}; say which of both ${which}, or that you see no difference. Both answers are as good.`
+              : `On the wall hangs a strip of patches with letters, number ${state.number}. Stand ${state.distance} away. You will be asked about two letters at a time; say which of both ${which}, or that you see no difference. Both answers are as good.`,
           )}
         </p>
       </header>

@@ -122,7 +122,7 @@ function Pair(props: {
   return (
     <>
       <header>
-        <h1 className="text-2xl font-semibold">Which is finer?</h1>
+        <h1 className="text-2xl font-semibold">{state.asks}</h1>
         <p className="soft">
           {typeset(
             `${state.screen ? "On this screen" : `Copy ${pair.of_copy}`}, from ${state.distance}. Take your time; look as often as you like.`,

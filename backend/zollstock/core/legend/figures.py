@@ -7,6 +7,13 @@ from .entry import Entry
 _PRINT = "one-print#"
 
 FIGURES: dict[str, Entry] = {
+    "out_of_gamut": Entry("Beyond the paper", "The share of the picture whose colours this paper cannot show.", "colour#beyond-the-paper", "gamut"),
+    "gamut_worst": Entry("Largest change there", "How far off the colour is that suffers most; 1 is just seen side by side, 10 is another colour.", "colour#beyond-the-paper", "gamut"),
+    "gamut_median": Entry("Median change everywhere", "Half of the picture changes by less than this on its way to the paper, by the chosen intent.", "colour#beyond-the-paper", "gamut"),
+    "paper_white": Entry("Paper", "How light the bare paper is: 100 would be all light.", "colour#profiles", "paper-tones"),
+    "paper_black": Entry("Blackest black", "How dark the paper gets: 0 would be no light at all; matte papers stay near 18.", "colour#profiles", "paper-tones"),
+    "ink_most": Entry("Most ink", "The largest sum of all four inks anywhere; a press says how much its paper takes.", "colour#inks", "total-ink"),
+    "ink_share_over": Entry("Over the ink limit", "The share of the picture where more ink would lie than is allowed.", "colour#inks", "total-ink"),
     "picture_width_px": Entry("Picture width", "How many pixels the picture has across, the way up it lies in the print.", f"{_PRINT}picture", "orientation"),
     "picture_height_px": Entry("Picture height", "How many pixels the picture has down, the way up it lies in the print.", f"{_PRINT}picture", "orientation"),
     "picture_ratio": Entry("Picture ratio", "The picture's width to its height; a print of another ratio loses something or shows a border.", f"{_PRINT}fit", "ratio"),

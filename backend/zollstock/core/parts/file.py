@@ -6,6 +6,8 @@ from typing import Literal
 
 from pydantic import Field
 
+from ..colour.icc import CHANNEL_COUNTS, Space
+from ..colour.renderings import Intent
 from ..seeing.enlarging import MethodName, SourceName
 from .part import Part, Share
 
@@ -40,11 +42,28 @@ class Pixels(Part):
     sharpen: Sharpening | None = None
 
 
+class PrintProfile(Part):
+    """A profile of a device on a paper, as it was when it was chosen: `hash` is that of its file (SHA-256)."""
+
+    key: str = Field(max_length=80)
+    name: str = Field(max_length=120)
+    hash: str = Field(pattern=r"^[0-9a-f]{64}$")
+    space: Space = "rgb"
+
+
 class OutputSpec(Part):
     """The delivered file."""
 
     format: FormatName = "tiff"
-    profile: Literal["srgb", "picture"] = "srgb"
+    profile: Literal["srgb", "picture"] | PrintProfile = "srgb"
+    intent: Intent = Field(
+        default="perceptual",
+        description="With a print profile: what becomes of colours that it cannot show.",
+    )
+    black_point: bool = Field(
+        default=True,
+        description="With a print profile: whether black is brought to the paper's black.",
+    )
     bits: Literal[8, 16] = 8
     cmyk: Literal["ask", "press"] = Field(
         default="ask",
@@ -54,3 +73,14 @@ class OutputSpec(Part):
     picture: Literal["lossless", "jpeg"] = Field(
         default="lossless", description="How a PDF holds its picture."
     )
+
+    @property
+    def print_profile(self) -> PrintProfile | None:
+        """The print profile, where the file is made in one."""
+        return self.profile if isinstance(self.profile, PrintProfile) else None
+
+    def channels(self, of_picture: int) -> int:
+        """How many channels the file of a picture of so many has."""
+        if isinstance(self.profile, PrintProfile):
+            return CHANNEL_COUNTS[self.profile.space]
+        return 1 if of_picture == 1 and self.profile == "picture" else 3

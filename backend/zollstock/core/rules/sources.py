@@ -68,6 +68,10 @@ SOURCES: dict[str, str] = {
     "is 2 × (page + overhang) + spine + 2 × turn-in wide, one of paper 2 × page + spine + 2 × bleed. Creep = thickness × sheets inside "
     "the outermost. The first layout has the least sum of 10 × loss + 100 × keep zones cut or in the gutter + 5 × grades under nearly clean "
     "+ 1 for an arrangement like the one before + ½ × |boxes − mean|. Pictures are judged from 35 cm, a book in the hand.",
+    "gamut": "A colour goes to the paper and back (relative colorimetric, no black point compensation); what comes back by more "
+    "than ΔE00 3 (CIEDE2000 under D50) lies beyond it. Colours are counted on a grid of 64 steps a channel.",
+    "paper-tones": "L* of the profile's white point, and of what its tables give for no light.",
+    "total-ink": "C + M + Y + K in per cent, by the profile's own tables with the chosen intent.",
     "strip": "Every patch shows the same part on the device's own grid, in linear light; nothing finer than its step is left, by a low-pass with a soft "
     "edge at its Nyquist frequency. A step finer than the picture or the grid is left out; the finest that is left is what the others are held "
     "against. Order and letters are shuffled by seed and copy.",

@@ -10,6 +10,7 @@ from ..picture.measures import NOT_MEASURED, Measures
 from ..sizes.near import Shelf, library_shelf
 from .logged import LoggedFault
 from .pace import MEASURED_PACE, Pace
+from .profiles import NO_PROFILES, Profiles
 from .stock import NO_STOCK, Stock
 
 Made = Literal["", "made", "changed"]
@@ -31,6 +32,8 @@ class Studio:
     pace: Pace = MEASURED_PACE
     #: What it tried and found out, which criteria go by.
     known: Known = NOTHING_KNOWN
+    #: The print profiles it keeps.
+    profiles: Profiles = NO_PROFILES
     #: Prints that failed, which the next one on the same medium is told of.
     faults: tuple[LoggedFault, ...] = ()
 

@@ -27,6 +27,7 @@ from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.judgedby import judged_by, same_trial, trial_by_now
 from ..work.outcome import Work
 from .measurefindings import measure_findings
+from .profilefindings import profile_findings
 from .zonefindings import zone_findings
 
 #: Comfortable enlargement, and where it turns into something for far viewing only (linear).
@@ -54,6 +55,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) ->
         *_logged(work),
         *_room(work, style),
         *_file(work, style),
+        *profile_findings(work),
         *measure_findings(work, style, studio),
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
@@ -76,7 +78,12 @@ def _room(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 def stops(work: Work, style: LengthStyle) -> list[Finding]:
     """Why no file can be made of a plan: its findings of the level `stop`, and no others worded."""
-    found = [*_edge(work, style), *_quality(work, style), *_file(work, style)]
+    found = [
+        *_edge(work, style),
+        *_quality(work, style),
+        *_file(work, style),
+        *profile_findings(work),
+    ]
     return [finding for finding in found if finding.level == "stop"]
 
 

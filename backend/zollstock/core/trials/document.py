@@ -32,7 +32,7 @@ class TrialMedium(Part):
 
 
 #: What the patches of a trial differ by; a threshold follows of ppi alone.
-TrialBy = Literal["ppi", "method", "sharpen", "exposure"]
+TrialBy = Literal["ppi", "method", "sharpen", "exposure", "profile"]
 #: A patch: its ppi, or another step of its ladder.
 Step = Annotated[float, Field(ge=-MOST_PPI, le=MOST_PPI)] | Annotated[str, Field(max_length=40)]
 

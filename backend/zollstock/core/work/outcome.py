@@ -85,8 +85,7 @@ class Work:
 
     @property
     def channels(self) -> int:
-        grey = self.plan.picture.channels == 1 and self.plan.output.profile == "picture"
-        return 1 if grey else 3
+        return self.plan.output.channels(self.plan.picture.channels)
 
     @property
     def output_bytes(self) -> int:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
@@ -13,11 +13,13 @@ from ...edges import NoEdge
 from ...ground.lengths import Length
 from ...ground.rational import Fraction
 from ...ground.show import typed_length
+from ...parts.file import OutputSpec
 from ...parts.medium import Marks, Medium
 from ...parts.target import Target
 from ...shapes.box import Box
 from ...studio.studio import Studio
 from ...work.outcome import Work, work_out
+from ..sharedoutput import shared_output
 from .firstlayout import READING, FirstLayout, first_layout, zone_at
 from .openings import Opening
 from .request import BookRequest
@@ -153,8 +155,18 @@ def sized(layout: BookRequest, plan: Plan, printed: Box, studio: Studio) -> Plan
             "pixels": pixels,
             "viewing": viewing,
             # All pages are one file: they share its depth and its colours.
-            "output": layout.plans[0].output.model_copy(update={"profile": "srgb"}),
+            "output": _of_pages(layout.plans),
         }
+    )
+
+
+def _of_pages(plans: Sequence[Plan]) -> OutputSpec:
+    output = shared_output(plans)
+    # A book of one picture, too, is more than its picture.
+    return (
+        output
+        if output.print_profile is not None
+        else output.model_copy(update={"profile": "srgb"})
     )
 
 

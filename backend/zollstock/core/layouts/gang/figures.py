@@ -15,6 +15,7 @@ from ...ground.rational import Fraction
 from ...ground.show import LengthStyle
 from ...ground.workings import length, length_shown, number, written
 from ...sheet.grid import Grid
+from ..sharedoutput import shared_output
 from .places import Gang
 from .ppi import MOST_UNASKED, keeps_verdict
 
@@ -184,10 +185,12 @@ def gang_findings(gang: Gang, style: LengthStyle) -> Iterator[Finding]:
     if layout.guillotine and not gang.cuts and any(len(gang.on(n)) > 1 for n in range(len(gang.lengths))):  # fmt: skip
         yield Finding(id="no-straight-cuts", level="warn", step="handover",
                       text="As pieces are pinned they cannot be cut apart by cuts right through.")  # fmt: skip
-    profiles = {plan.output.profile for plan in layout.plans}
-    if len(layout.plans) > 1 and profiles != {"srgb"}:
+    shared = shared_output(layout.plans)
+    if any(plan.output.profile != shared.profile for plan in layout.plans):
+        chosen = shared.print_profile
+        told = "all are sRGB" if chosen is None else f"all go by “{chosen.name}”"
         yield Finding(id="one-profile", level="note", step="handover",
-                      text="Prints that share a file share one profile: here all are sRGB.")  # fmt: skip
+                      text=f"Prints that share a file share one profile: here {told}.")  # fmt: skip
     coarser = [work for work in gang.works if work.effective < gang.ppi / 2]
     if coarser and len(gang.works) > 1:
         yield Finding(id="one-grid", level="note", step="pixels",

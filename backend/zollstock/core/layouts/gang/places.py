@@ -13,6 +13,7 @@ from ...rules import pixelcount
 from ...shapes.box import Box
 from ...studio.studio import Studio
 from ...work.outcome import Work, work_out
+from ..sharedoutput import shared_output
 from .ppi import shared_ppi
 from .request import STEP, GangRequest, Laying, laying, place_of
 
@@ -96,18 +97,13 @@ def gang_of(layout: GangRequest, studio: Studio, thorough: bool = True) -> Gang:
 def gang_works(layout: GangRequest, studio: Studio) -> tuple[list[Work], Fraction]:
     """The plans worked out at one ppi (`shared_ppi`) and for one kind of file, the first one's.
 
-    Pictures of several prints share a file, so they share sRGB, whatever profile each would have alone.
+    Pictures of several prints share a file, so they share a profile (`shared_output`), whatever each would have alone.
     """
     works = [work_out(plan, studio) for plan in layout.plans]
     printed = [work for plan, work in enumerate(works) if layout.copies_of(plan)]
     ppi = shared_ppi(printed) if layout.ppi is None else exact(layout.ppi)
-    output = common_output(layout)
+    output = shared_output(layout.plans)
     return [_at(work, ppi, output) for work in works], ppi
-
-
-def common_output(layout: GangRequest) -> OutputSpec:
-    output = layout.plans[0].output
-    return output if len(layout.plans) == 1 else output.model_copy(update={"profile": "srgb"})
 
 
 def _at(work: Work, ppi: Fraction, output: OutputSpec) -> Work:

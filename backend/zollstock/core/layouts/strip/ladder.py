@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
+from ...colour.renderings import RENDERINGS
 from ...ground.rational import Fraction, exact
 from ...seeing.enlarging import METHODS
 
@@ -54,6 +55,8 @@ def rungs_of(layout: StripRequest, plan: int, effective: Fraction) -> Rungs:
 def _in_order(ladder: Ladder) -> list[float | str]:
     if ladder.by == "method":
         return [name for name in METHODS if name in ladder.steps]
+    if ladder.by == "profile":
+        return [name for name in RENDERINGS if name in ladder.steps]
     return sorted(ladder.steps, key=float)
 
 
@@ -61,7 +64,7 @@ def _reference(ladder: Ladder, rungs: Sequence[Rung]) -> Rung:
     """The finest; of exposures the one as planned, or nearest to it."""
     if ladder.by == "exposure":
         return min(rungs, key=lambda one: abs(float(one.step)))
-    return rungs[0] if ladder.by == "method" else rungs[-1]
+    return rungs[0] if ladder.by in ("method", "profile") else rungs[-1]
 
 
 def step_text(by: str, step: float | str) -> str:
@@ -72,6 +75,8 @@ def step_text(by: str, step: float | str) -> str:
     """
     if by == "method":
         return next((way.label for name, way in METHODS.items() if name == step), str(step))
+    if by == "profile":
+        return RENDERINGS[str(step)].label if step in RENDERINGS else str(step)
     if by == "ppi":
         return f"{float(step):g} ppi"
     if by == "exposure":

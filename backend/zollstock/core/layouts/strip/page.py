@@ -10,7 +10,13 @@ from .ladder import Rungs, step_text
 from .patches import MIDDLE, PatchGrid, PictureOnStrip, sharp_places
 from .request import StripRequest
 
-_BY = {"ppi": "ppi", "method": "methods", "sharpen": "sharpening", "exposure": "exposures"}
+_BY = {
+    "ppi": "ppi",
+    "method": "methods",
+    "sharpen": "sharpening",
+    "exposure": "exposures",
+    "profile": "renderings",
+}
 #: Ladders that are asked for most: word, what it is of, steps.
 USUAL_LADDERS: tuple[tuple[str, str, list[float | str]], ...] = (
     ("Resolution", "ppi", [72.0, 100.0, 150.0, 200.0, 240.0, 300.0, 360.0, 480.0, 720.0]),
@@ -18,6 +24,7 @@ USUAL_LADDERS: tuple[tuple[str, str, list[float | str]], ...] = (
     ("Ways of enlarging", "method", ["careful", "lanczos", "cubic"]),
     ("Sharpening", "sharpen", [0.0, 0.3, 0.6, 1.0, 1.5]),
     ("Exposure", "exposure", [-3.0, -2.0, -1.0, 0.0, 1.0, 2.0, 3.0]),
+    ("Rendering intents", "profile", ["perceptual", "relative", "relative-plain", "saturation"]),
 )
 _PLACES = 4
 
@@ -103,4 +110,5 @@ def _ladders(layout: StripRequest) -> list[LayoutWay]:
             taken=layout.ladder.by == by and layout.ladder.steps == steps,
         )
         for number, (title, by, steps) in enumerate(USUAL_LADDERS, 1)
+        if by != "profile" or layout.plans[0].output.print_profile is not None
     ]

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from ...colour.renderings import RENDERINGS
 from ...documents.plan import Plan
 from ...edges import NoEdge
 from ...ground.lengths import MM_PER_INCH, Length
 from ...ground.rational import Fraction, exact
-from ...parts.file import Sharpening
+from ...parts.file import OutputSpec, Sharpening
 from ...parts.fit import Fit
 from ...parts.medium import Marks
 from ...parts.part import Point
@@ -136,6 +137,17 @@ def _plan_of_patch(layout: StripRequest, plan: Plan, rung: Rung | None, grid: Pa
             # A patch is judged by people.
             "viewing": Viewing(),
             "pixels": plan.pixels.model_copy(update=pixels),
-            "output": layout.plans[0].output.model_copy(update={"profile": "srgb"}),
+            "output": _output(layout, rung),
         }
     )
+
+
+def _output(layout: StripRequest, rung: Rung | None) -> OutputSpec:
+    """The patches' kind of file, and its colours: patches that are made in light are sRGB, the others go the print's way."""
+    output, by = layout.plans[0].output, layout.ladder.by
+    if output.print_profile is None or by in ("ppi", "exposure"):
+        return output.model_copy(update={"profile": "srgb"})
+    if by == "profile" and rung is not None:
+        way = RENDERINGS[str(rung.step)]
+        return output.model_copy(update={"intent": way.intent, "black_point": way.black_point})
+    return output

@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from ...colour.renderings import RENDERINGS
 from ...edges import Problem
 from ...ground.lengths import Length
 from ...ground.plaintext import Line
@@ -18,7 +19,7 @@ from ...seeing.enlarging import METHODS, MethodName
 from ...trials.document import LEAST_PPI, MOST_PPI
 from ..request import LayoutRequest
 
-LadderBy = Literal["ppi", "method", "sharpen", "exposure"]
+LadderBy = Literal["ppi", "method", "sharpen", "exposure", "profile"]
 MOST_STEPS = 15
 MOST_COPIES = 12
 #: Filtered patches are held in memory while they are made, some 840 MB of it: so many px a side, at most, with what is
@@ -37,7 +38,8 @@ class PatchSize(Part):
 
 
 class Ladder(Part):
-    """What differs between the patches: ppi, the method of enlarging, sharpening, or thirds of a stop."""
+    """What differs between the patches: ppi, the method of enlarging, sharpening, thirds of a stop, or the way to the
+    paper's colours (intent and black point)."""
 
     by: LadderBy = "ppi"
     steps: Annotated[list[float | str], Field(min_length=2, max_length=MOST_STEPS)] = [
@@ -58,6 +60,8 @@ class Ladder(Part):
     def _fault(self, step: float | str) -> str | None:
         if self.by == "method":
             return None if step in METHODS else f"must be one of {', '.join(METHODS)}"
+        if self.by == "profile":
+            return None if step in RENDERINGS else f"must be one of {', '.join(RENDERINGS)}"
         if isinstance(step, str):
             return "must be a number"
         if self.by == "ppi" and not LEAST_PPI <= step <= MOST_PPI:
@@ -102,6 +106,11 @@ class StripRequest(LayoutRequest):
     def contradictions(self) -> Iterator[Problem]:
         yield from self.sheet.problems()
         yield from self.ladder.problems()
+        if self.ladder.by == "profile" and self.plans[0].output.print_profile is None:
+            yield (
+                "ladder.by",
+                "a ladder of renderings wants a print profile in the print's own hand-over",
+            )
         for name in ("width", "height"):
             side = getattr(self.patch, name)
             if side.mm < 5:

@@ -28,6 +28,8 @@ from .patches import (
 from .request import StripRequest
 from .sheets import Room, room_on, strip_sheets
 
+#: How a print comes to its colours.
+_COLOURS = ("profile", "intent", "black_point")
 #: More pictures than this do not go on a copy that somebody judges.
 _MOST = 6
 
@@ -120,8 +122,12 @@ class StripKind(Kind):
 
 
 def _plain(plan: Document) -> Document:
-    """A print whose patches are written without loss."""
-    return plan | {"output": {"format": "pdf"}}
+    """A print whose patches are written without loss, in its print profile where it has one."""
+    kept = {
+        name: plan.get("output", {})[name] for name in _COLOURS if name in plan.get("output", {})
+    }
+    kept = kept if isinstance(kept.get("profile"), dict) else {}
+    return plan | {"output": {"format": "pdf"} | kept}
 
 
 def _works(

@@ -1,0 +1,175 @@
+"""Profiles as files: what is read of them, and that nothing hostile is taken; prints and layouts in a print profile."""
+
+from __future__ import annotations
+
+import struct
+from pathlib import Path
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.plans import document
+from zollstock.core.colour.icc import MOST_BYTES, ProfileError, read_profile
+from zollstock.core.colour.renderings import RENDERINGS
+from zollstock.core.documents.plan import PlanError, parse_plan
+from zollstock.core.ground.show import LengthStyle
+from zollstock.core.layouts import LayoutError, parse_layout, reckon_layout
+from zollstock.core.layouts.sharedoutput import shared_output
+from zollstock.core.questions.gamut import GamutNumbers, gamut_report
+from zollstock.core.reckon import reckon
+from zollstock.core.studio.profiles import Profiles, StudioProfile
+from zollstock.core.studio.studio import Studio
+from zollstock.core.telling.findings import findings
+from zollstock.core.work.outcome import work_out
+
+SHIPPED = Path(__file__).resolve().parents[2] / "zollstock" / "profiles" / "shipped"
+COTTON = (SHIPPED / "desk-cotton.icc").read_bytes()
+HASH = "ab" * 32
+
+
+def printed(space: str = "rgb", **output: Any) -> dict[str, Any]:
+    chosen = {"key": "cotton", "name": "Desk, cotton", "hash": HASH, "space": space}
+    return document(output={"format": "tiff", "profile": chosen} | output)
+
+
+def row(**changes: Any) -> StudioProfile:
+    known = {"key": "cotton", "name": "Desk, cotton", "hash": HASH, "space": "rgb", "file": "/nowhere",
+             "device": "desk printer", "medium": "fine-art cotton paper"}  # fmt: skip
+    return StudioProfile(**(known | changes))
+
+
+def told(document: dict[str, Any], *rows: StudioProfile) -> dict[str, Any]:
+    work = work_out(parse_plan(document), Studio(profiles=Profiles(rows)))
+    return {one.id: one for one in findings(work, LengthStyle("cm"), work.studio)}
+
+
+def test_a_shipped_profile_says_what_it_is() -> None:
+    facts = read_profile(COTTON)
+    assert (facts.space, facts.prints, facts.name) == ("rgb", True, "Desk printer, cotton")
+    assert {"A2B0", "B2A1", "wtpt"} <= set(facts.tags)
+    assert read_profile((SHIPPED / "press-coated.icc").read_bytes()).space == "cmyk"
+    assert read_profile((SHIPPED / "grey-uncoated.icc").read_bytes()).space == "grey"
+
+
+def _with(at: int, content: bytes) -> bytes:
+    return COTTON[:at] + content + COTTON[at + len(content) :]
+
+
+@pytest.mark.parametrize(
+    ("content", "words"),
+    [
+        (b"hello", "no ICC profile"),
+        (COTTON[:4000], "cut off"),
+        (COTTON + bytes(MOST_BYTES), "at most"),
+        (_with(128, struct.pack(">I", 2**31)), "table of contents"),
+        (_with(136, struct.pack(">I", 2**31)), "points outside"),
+        (_with(12, b"link"), "joins two devices"),
+        (_with(12, b"scnr"), "camera or scanner"),
+        (_with(16, b"Lab "), "one is for Lab"),
+        (_with(16, b"CMYK"), "other channels"),
+        (_with(20, b"Luv "), "no colours that can be compared"),
+    ],
+)
+def test_what_is_no_print_profile_is_told_in_words(content: bytes, words: str) -> None:
+    with pytest.raises(ProfileError, match=words):
+        read_profile(content)
+
+
+@given(at=st.integers(0, 700), content=st.binary(min_size=1, max_size=12))
+def test_a_damaged_profile_is_read_or_refused_and_nothing_else(at: int, content: bytes) -> None:
+    try:
+        assert read_profile(_with(at, content)).space in ("grey", "rgb", "cmyk")
+    except ProfileError as told:
+        assert str(told)
+
+
+def test_a_table_that_is_shorter_than_it_says_is_found() -> None:
+    place = COTTON.index(b"mft2")
+    with pytest.raises(ProfileError, match="shorter than it says"):
+        read_profile(_with(place + 10, b"\xff"))
+
+
+def test_channels_and_bytes_follow_the_profile() -> None:
+    for space, channels in (("grey", 1), ("rgb", 3), ("cmyk", 4)):
+        work = work_out(parse_plan(printed(space)))
+        assert work.channels == channels
+        assert work.output_bytes == work.output_w * work.output_h * channels
+    assert work_out(parse_plan(document())).channels == 3
+
+
+def test_a_plan_without_these_fields_is_as_it_was() -> None:
+    output = parse_plan(document()).output
+    assert (output.profile, output.intent, output.black_point) == ("srgb", "perceptual", True)
+
+
+@pytest.mark.parametrize("wrong", ["adobe", {"key": "x"}, {"key": "x", "name": "y", "hash": "zz"}])
+def test_a_profile_that_is_none_is_told(wrong: Any) -> None:
+    with pytest.raises(PlanError, match="profile"):
+        parse_plan(document(output={"profile": wrong}))
+
+
+def test_a_profile_that_is_gone_or_exchanged_is_told_with_a_way_on() -> None:
+    assert told(printed())["profile-missing"].fix == {"output.profile": "srgb"}
+    now = told(printed(), row(hash="cd" * 32))["profile-exchanged"]
+    assert now.fix["output.profile"]["hash"] == "cd" * 32
+    assert set(told(printed(), row())) & {"profile-missing", "profile-exchanged"} == set()
+    # The command line knows no studio, so it does not say what one lacks.
+    assert "profile-missing" not in {one.id for one in reckon(parse_plan(printed())).findings}
+
+
+def test_inks_in_a_png_are_refused_with_the_way_out() -> None:
+    found = told(printed("cmyk", format="png"), row(space="cmyk"))["format-without-inks"]
+    assert found.level == "stop" and found.fix == {"output.format": "tiff"}
+    assert "format-without-inks" not in told(printed("cmyk"), row(space="cmyk"))
+
+
+def test_a_profile_for_another_paper_is_told_with_the_one_that_fits() -> None:
+    on_satin = printed() | {"medium": {"name": "satin photo paper", "factor": 1.0}}
+    satin = row(key="satin", name="Desk, satin", hash="cd" * 32, medium="Satin photo paper")
+    found = told(on_satin, row(), satin)["profile-for-another-medium"]
+    assert found.fix["output.profile"]["key"] == "satin" and found.fix_label == "Take Desk, satin"
+    on_cotton = printed() | {"medium": {"name": "Fine-art cotton paper", "factor": 0.7}}
+    assert "profile-for-another-medium" not in told(on_cotton, row())
+
+
+def test_prints_that_share_a_file_share_a_print_profile() -> None:
+    plain, cotton = (
+        parse_plan(document()),
+        parse_plan(printed(intent="relative", black_point=False)),
+    )
+    shared = shared_output([plain, cotton])
+    assert shared.print_profile is not None and shared.print_profile.key == "cotton"
+    assert (shared.intent, shared.black_point) == ("relative", False)
+    assert shared_output([plain, plain]).profile == "srgb"
+
+
+def test_a_strip_by_profile_wants_one() -> None:
+    strip = {"format": "zollstock.layout/1", "kind": "strip", "distance": "60 cm", "copies": 1, "device_ppi": 360,
+                "patch": {"width": "4 cm", "height": "4 cm"},
+                "ladder": {"by": "profile", "steps": ["relative", "perceptual", "relative-plain"]}}  # fmt: skip
+    with pytest.raises(LayoutError, match="wants a print profile"):
+        parse_layout(strip | {"plans": [document()]})
+    layout = parse_layout(strip | {"plans": [printed(format="tiff")]})
+    key = [one.text for one in reckon_layout(layout).figures if one.id.startswith("key_1_")]
+    assert sorted(set(key)) == ["Perceptual", "Relative", "Relative, black left"]
+    with pytest.raises(LayoutError, match="must be one of"):
+        parse_layout(strip | {"plans": [printed()], "ladder": {"by": "profile", "steps": ["nice", "relative"]}})  # fmt: skip
+    assert all(way.says for way in RENDERINGS.values())
+
+
+def test_the_report_names_what_suffers_most_or_says_that_nothing_does() -> None:
+    numbers = GamutNumbers(1000, 118, {"blues": 0.1, "dark blues": 0.016, "reds": 0.002}, 14.2, 3.1, 96.0, 18.0, 0, 0, 0)  # fmt: skip
+    report = gamut_report(numbers, "Cotton", "rgb", "perceptual", True)
+    assert (
+        report.says == "11.8 % of this picture lies beyond Cotton: blues and dark blues above all."
+    )
+    values = {one.id: one for one in report.figures}
+    assert values["out_of_gamut"].working == "118 px ÷ 1000 px = 11.8 %"
+    assert "ink_most" not in values
+    few = GamutNumbers(1000, 1, {"blues": 0.001}, 3.2, 0.4, 96, 18, 230, 240, 0)
+    report = gamut_report(few, "Coated", "cmyk", "relative", True)
+    assert "practically all" in report.says and {"ink_most", "ink_share_over"} <= {
+        one.id for one in report.figures
+    }
