@@ -94,7 +94,7 @@ def through(image: pyvips.Image, profile: Path, intent: str, black_point: bool) 
         )
     except (OSError, pyvips.Error):
         raise RenderError(
-            "This print profile cannot be used for a conversion; bring it again, or choose another."
+            "This print profile cannot be used for a conversion; add it again, or choose another."
         ) from None
     made = CHANNELS[profiles.bands_of(content)].named(made)
     return _came_by(profiles.tagged(made, content), intent, black_point)

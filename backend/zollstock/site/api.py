@@ -40,6 +40,7 @@ from zollstock.pictures.looking_api import router as looking
 from zollstock.pictures.parcels import WrongPlace
 from zollstock.pictures.parcels_api import router as parcels
 from zollstock.printlog.api import router as printlog
+from zollstock.profiles.api import router as profiles
 from zollstock.proofs.api import router as proofs
 from zollstock.proofs.asking import TooMany
 from zollstock.renders.api import router as renders
@@ -93,6 +94,7 @@ for router in (
     trials,
     judging,
     printlog,
+    profiles,
     logged,
     contact,
     proofs,

@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "zollstock.accounts",
     "zollstock.sizes",
     "zollstock.stock",
+    "zollstock.profiles",
     "zollstock.trials",
     "zollstock.printlog",
     "zollstock.pictures",

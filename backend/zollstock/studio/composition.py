@@ -11,6 +11,7 @@ from zollstock.core.studio.studio import Studio
 from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import made_by, measures_of
 from zollstock.printlog.keeping import faults_of
+from zollstock.profiles.keeping import profiles_of
 from zollstock.sizes.shelf import shelf_of
 from zollstock.stock.kept import STOCK
 from zollstock.trials.known import known_of
@@ -28,5 +29,6 @@ def studio_of(account: User, picture: UUID | None = None) -> Studio:
         stock=STOCK.a_moment_ago(account),
         pace=pace(),
         known=known_of(account),
+        profiles=profiles_of(account),
         faults=faults_of(account),
     )

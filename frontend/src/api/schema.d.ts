@@ -1724,6 +1724,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Profiles
+         * @description Those that were added, then those that ship.
+         */
+        get: operations["zollstock_profiles_api_profiles"];
+        put?: never;
+        /**
+         * Add
+         * @description Add a profile. The file is the request's body as it is; `name` its file name, used where it has none of its own.
+         */
+        post: operations["zollstock_profiles_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/{profile_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete
+         * @description It goes with its file; prints that were planned with it say that it is gone.
+         */
+        delete: operations["zollstock_profiles_api_delete"];
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Say what it is called, and what it was made for.
+         */
+        patch: operations["zollstock_profiles_api_change"];
+        trace?: never;
+    };
+    "/api/profiles/{key}/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reach
+         * @description What it prints, to be drawn.
+         */
+        get: operations["zollstock_profiles_api_reach"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/log": {
         parameters: {
             query?: never;
@@ -3743,9 +3811,21 @@ export interface components {
             /**
              * Profile
              * @default srgb
+             */
+            profile: ("srgb" | "picture") | components["schemas"]["PrintProfile"];
+            /**
+             * Intent
+             * @description With a print profile: what becomes of colours that it cannot show.
+             * @default perceptual
              * @enum {string}
              */
-            profile: "srgb" | "picture";
+            intent: "perceptual" | "relative" | "saturation" | "absolute";
+            /**
+             * Black Point
+             * @description With a print profile: whether black is brought to the paper's black.
+             * @default true
+             */
+            black_point: boolean;
             /**
              * Bits
              * @default 8
@@ -3932,6 +4012,8 @@ export interface components {
              * @default {
              *       "format": "tiff",
              *       "profile": "srgb",
+             *       "intent": "perceptual",
+             *       "black_point": true,
              *       "bits": 8,
              *       "cmyk": "ask",
              *       "compression": "lzw",
@@ -3939,6 +4021,24 @@ export interface components {
              *     }
              */
             output: components["schemas"]["OutputSpec"];
+        };
+        /**
+         * PrintProfile
+         * @description A profile of a device on a paper, as it was when it was chosen: `hash` is that of its file (SHA-256).
+         */
+        PrintProfile: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Hash */
+            hash: string;
+            /**
+             * Space
+             * @default rgb
+             * @enum {string}
+             */
+            space: "grey" | "rgb" | "cmyk";
         };
         /**
          * Sharpening
@@ -7428,7 +7528,8 @@ export interface components {
         };
         /**
          * Ladder
-         * @description What differs between the patches: ppi, the method of enlarging, sharpening, or thirds of a stop.
+         * @description What differs between the patches: ppi, the method of enlarging, sharpening, thirds of a stop, or the way to the
+         *     paper's colours (intent and black point).
          */
         Ladder: {
             /**
@@ -7436,7 +7537,7 @@ export interface components {
              * @default ppi
              * @enum {string}
              */
-            by: "ppi" | "method" | "sharpen" | "exposure";
+            by: "ppi" | "method" | "sharpen" | "exposure" | "profile";
             /**
              * Steps
              * @default [
@@ -8940,8 +9041,9 @@ export interface components {
         };
         /**
          * JudgingState
-         * @description What a judge's page shows. `on_screen` says whether it may be judged on a screen, `screen` on which it is. `boxes` is how many open boxes the row on the copy has; `pair` is none before the
-         *     beginning, after the end, and where enough was said.
+         * @description What a judge's page shows. `asks` is the question; `on_screen` says whether it may be judged on a screen, `screen` on
+         *     which it is; `boxes` is how many open boxes the row on the copy has; `pair` is none before the beginning, after the end,
+         *     and where enough was said.
          */
         JudgingState: {
             /** Number */
@@ -8952,6 +9054,8 @@ export interface components {
             begun: boolean;
             /** Over */
             over: boolean;
+            /** Asks */
+            asks: string;
             /** Distance */
             distance: string;
             /** On Screen */
@@ -9256,6 +9360,71 @@ export interface components {
         LogText: {
             /** Text */
             text: string;
+        };
+        /**
+         * ProfileState
+         * @description A profile: CIELAB of its bare paper and of its blackest black, the most ink of its tables (of inks), and what it was
+         *     made for. `id` only of those that somebody added.
+         */
+        ProfileState: {
+            /** Id */
+            id: number | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Hash */
+            hash: string;
+            /**
+             * Space
+             * @enum {string}
+             */
+            space: "grey" | "rgb" | "cmyk";
+            /** Device */
+            device: string;
+            /** Medium */
+            medium: string;
+            /** White */
+            white: [
+                number,
+                number,
+                number
+            ];
+            /** Black */
+            black: [
+                number,
+                number,
+                number
+            ];
+            /** Most Ink */
+            most_ink: number | null;
+        };
+        /**
+         * MadeFor
+         * @description What is to be changed of a profile.
+         */
+        MadeFor: {
+            /** Name */
+            name?: string | null;
+            /** Device */
+            device?: string | null;
+            /** Medium */
+            medium?: string | null;
+        };
+        GamutSlice: [
+            number,
+            [
+                number,
+                number
+            ][]
+        ];
+        /**
+         * Reach
+         * @description The colours that a profile prints, as outlines in a* and b* at some lightnesses.
+         */
+        Reach: {
+            /** Slices */
+            slices: components["schemas"]["GamutSlice"][];
         };
         /**
          * MadeAgain
@@ -16210,6 +16379,251 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_profiles_api_profiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileState"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_profiles_api_add: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_profiles_api_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                profile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_profiles_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                profile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MadeFor"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_profiles_api_reach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reach"];
                 };
             };
             /** @description A part of the application is away for a moment. */

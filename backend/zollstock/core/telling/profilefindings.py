@@ -45,7 +45,7 @@ def _here(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
         id="profile-missing",
         level="stop",
         step="handover",
-        text=f"The profile “{wanted.name}” is not here, so no file can be made in it. Bring it under Studio › Profiles, or choose another.",
+        text=f"The profile “{wanted.name}” is not here, so no file can be made in it. Add it under Studio › Profiles, or choose another.",
         fix={"output.profile": "srgb"},
         fix_label="Make it sRGB",
     )

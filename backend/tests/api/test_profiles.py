@@ -1,0 +1,123 @@
+"""Print profiles over the wire: added with suspicion, named, taken away; prints made in them."""
+
+from __future__ import annotations
+
+import struct
+from pathlib import Path
+from typing import Any
+
+import pytest
+import pyvips
+from django.contrib.auth.models import User
+
+from tests.api.caller import Caller, ready_print
+from tests.pictures import chart, save
+from zollstock.core.colour.icc import MOST_BYTES
+from zollstock.profiles import keeping
+from zollstock.profiles.models import ProfileRow
+from zollstock.profiles.shipping import shipped
+from zollstock.renders.models import OrderLine
+from zollstock.renders.tasks import make
+
+pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
+
+SHIPPED = {one.key: one for one in shipped()}
+
+
+def another(key: str = "wide-cotton", name: bytes = b"Our own cotton") -> bytes:
+    """A profile that does not ship: a shipped one with another name."""
+    content = Path(SHIPPED[key].file).read_bytes()
+    at = content.index(b"desc" + bytes(4)) + 12
+    held = content.index(b"\0", at) - at
+    return content[:at] + name[:held].ljust(held) + content[at + held :]
+
+
+def added(caller: Caller, content: bytes, name: str = "cotton.icc", expect: int = 200) -> Any:
+    answer = caller.client.generic("POST", f"/api/profiles?name={name}", content, "application/octet-stream",
+                                   headers={"X-CSRFToken": caller.client.cookies["csrftoken"].value})  # fmt: skip
+    assert answer.status_code == expect, answer.content
+    return answer.json()
+
+
+def test_shipped_ones_are_there_with_what_was_read_from_their_files(caller: Caller) -> None:
+    held = {one["key"]: one for one in caller("GET", "profiles")}
+    assert {"desk-glossy", "wide-canvas", "press-coated", "grey-uncoated"} <= set(held)
+    cotton = held["wide-cotton"]
+    assert cotton["medium"] == "fine-art cotton paper" and cotton["device"] == "wide printer"
+    assert (
+        15 < cotton["black"][0] < 20 and 94 < cotton["white"][0] < 98 and cotton["most_ink"] is None
+    )
+    slices = caller("GET", "profiles/wide-cotton/reach")["slices"]
+    by_light = {one[0]: one[1] for one in slices} if isinstance(slices[0], list) else {one["lightness"]: one["outline"] for one in slices}  # fmt: skip
+    assert by_light[10] == [] and len(by_light[50]) == 60, "nothing is as dark as 10 on cotton"
+
+
+def test_a_file_is_added_once_named_and_taken_away_with_its_file(caller: Caller, other: Caller, settings: Any) -> None:  # fmt: skip
+    content = another()
+    row = added(caller, content)
+    assert (
+        row["name"] == "Our own cotton" and row["key"] == "our-own-cotton" and row["space"] == "rgb"
+    )
+    assert added(caller, content)["id"] == row["id"]
+    named = caller(
+        "PATCH", f"profiles/{row['id']}", {"medium": "satin photo paper", "device": "wide printer"}
+    )
+    assert named["medium"] == "satin photo paper"
+    kept = Path(settings.MEDIA_ROOT) / "profiles"
+    assert len(list(kept.rglob("*.icc"))) == 1
+    assert caller.client.get("/api/profiles/our-own-cotton.icc").status_code == 200
+    other("PATCH", f"profiles/{row['id']}", {"name": "mine"}, expect=404)
+    other("DELETE", f"profiles/{row['id']}", expect=404)
+    other("GET", "profiles/our-own-cotton/reach", expect=404)
+    assert other.client.get("/api/profiles/our-own-cotton.icc").status_code == 404
+    caller("DELETE", f"profiles/{row['id']}", expect=204)
+    assert list(kept.rglob("*.icc")) == []
+
+
+@pytest.mark.parametrize(
+    ("content", "words"),
+    [
+        (b"", "no ICC profile"),
+        (b"text" * 100, "no ICC profile"),
+        (another()[:9000], "cut off"),
+        (another() + bytes(MOST_BYTES), "16 MiB"),
+        (Path(SHIPPED["wide-cotton"].file).read_bytes(), "ships with"),
+        (another()[:12] + b"link" + another()[16:], "joins two devices"),
+        (another()[:132] + b"A2B0" + struct.pack(">II", 2**31, 99) + another()[144:], "outside"),
+    ],
+)
+def test_what_is_hostile_or_broken_is_told_and_nothing_is_kept(caller: Caller, content: bytes, words: str) -> None:  # fmt: skip
+    assert words in added(caller, content, expect=422)["message"]
+    assert not ProfileRow.objects.exists()
+
+
+def test_what_hangs_the_engine_is_ended(
+    caller: Caller, monkeypatch: pytest.MonkeyPatch, settings: Any
+) -> None:
+    monkeypatch.setattr(keeping, "_SECONDS", 0.01)
+    assert "does not get through" in added(caller, another(), expect=422)["message"]
+    assert list((Path(settings.MEDIA_ROOT) / "profiles").rglob("*.icc")) == []
+
+
+def test_a_print_is_made_in_an_added_profile_and_told_when_that_is_gone(
+    caller: Caller, account: User, tmp_path: Path
+) -> None:
+    row = added(caller, another("press-coated", b"Our press"))
+    chosen = {name: row[name] for name in ("key", "name", "hash", "space")}
+    held = ready_print(caller, save(chart(600, 400), tmp_path / "a.png"), title="Fog",
+                       target={"width": "6 cm", "height": "4 cm"}, output={"format": "tiff", "profile": chosen})  # fmt: skip
+    caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    line = OrderLine.objects.get()
+    make(str(line.id))
+    made = line.files.get()
+    image = pyvips.Image.new_from_file(made.file.path)
+    assert image.bands == 4 and bytes(image.get("icc-profile-data")) == another(
+        "press-coated", b"Our press"
+    )
+    caller("DELETE", f"profiles/{row['id']}", expect=204)
+    found = caller("POST", "reckon", {"plan": held["plan"]})["reckoning"]["findings"]
+    assert "profile-missing" in [one["id"] for one in found]
+    refused = caller(
+        "POST", f"prints/{held['id']}/orders", {"version": held["version"]}, expect=422
+    )
+    assert "is not here" in refused["message"]

@@ -1,0 +1,1 @@
+"""Print profiles of an account: those that ship, and those that it added."""

@@ -1,0 +1,142 @@
+"""Taking profiles in, and what an account's are to whoever works something out."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import re
+import resource
+import subprocess
+import sys
+import time
+from collections.abc import Iterable
+from math import ceil
+from pathlib import Path
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db import IntegrityError
+from django.db.models.signals import post_delete, post_save
+
+from zollstock.accounts.principal import Principal
+from zollstock.accounts.quota import check_room
+from zollstock.core.colour.icc import MOST_BYTES, ProfileError, read_profile
+from zollstock.core.studio.profiles import Profiles, StudioProfile
+from zollstock.pictures.storage import discard, store, work_folder
+
+from .models import ProfileRow
+from .shipping import shipped
+
+MOST_PROFILES = 100
+#: Reading a profile takes no longer, s, and no more memory, bytes.
+_SECONDS, _MEMORY = 10, 2 * 2**30
+_MOMENT, _MOST_KEPT = 2.0, 500
+_kept: dict[int, tuple[float, Profiles]] = {}
+
+
+def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRow:
+    """Take a file in; one that is there already is the same row. Raises `ProfileError`, `QuotaReached`."""
+    content = b""
+    for piece in pieces:
+        content += piece
+        if len(content) > MOST_BYTES:
+            raise ProfileError(
+                f"A profile has at most {MOST_BYTES // 2**20} MiB; this file has more."
+            )
+    facts = read_profile(content)
+    if not facts.prints:
+        raise ProfileError(
+            f"This is a profile {facts.kind}; for printing one of a printer or press is wanted."
+        )
+    digest = hashlib.sha256(content).hexdigest()
+    own = Principal(account).may_see(ProfileRow.objects)
+    there = own.filter(hash=digest).first()
+    if there is not None:
+        return there
+    if any(one.hash == digest for one in shipped()):
+        raise ProfileError("This profile ships with the application; it is in the list already.")
+    if own.count() >= MOST_PROFILES:
+        raise ProfileError(
+            f"An account keeps {MOST_PROFILES} profiles; delete one that is not needed."
+        )
+    check_room(account, len(content))
+    title = facts.name or Path(name).stem[:120] or "Profile"
+    with work_folder() as folder:
+        path = folder / "profile.icc"
+        path.write_bytes(content)
+        measured = _measured(path)
+        stored = store(path, f"profiles/{digest[:2]}/{digest}.icc")
+    try:
+        return ProfileRow.objects.create(
+            account=account, key=_free_key(own.values_list("key", flat=True), title), name=title, space=facts.space,
+            hash=digest, white=measured["white"], black=measured["black"], most_ink=measured["most_ink"],
+            bytes=len(content), file=stored,
+        )  # fmt: skip
+    except IntegrityError:
+        discard(stored)
+        again = own.filter(hash=digest).first()
+        if again is None:
+            raise
+        return again
+
+
+def _measured(path: Path) -> dict[str, Any]:
+    """What the profile does, found out by a process of its own: a file may be made to hang or to crash what reads it."""
+
+    def limits() -> None:
+        resource.setrlimit(resource.RLIMIT_AS, (_MEMORY, _MEMORY))
+        resource.setrlimit(resource.RLIMIT_CPU, (ceil(_SECONDS), ceil(_SECONDS)))
+
+    command = [sys.executable, "-m", "zollstock.commands", "profile", str(path), "--json"]
+    refused = ProfileError(
+        "This profile cannot be used: the colour engine does not get through it."
+    )
+    try:
+        done = subprocess.run(
+            command, capture_output=True, timeout=_SECONDS, preexec_fn=limits, check=False, text=True
+        )  # fmt: skip
+        if done.returncode == 2 and done.stderr.startswith("zollstock: "):
+            raise ProfileError(done.stderr.removeprefix("zollstock: ").strip())
+        found: dict[str, Any] = json.loads(done.stdout)
+    except (subprocess.SubprocessError, ValueError):
+        raise refused from None
+    return found
+
+
+def _free_key(taken: Iterable[str], name: str) -> str:
+    base = re.sub(r"[^a-z0-9]+", "-", name.casefold()).strip("-")[:60] or "profile"
+    held = {*taken, *(one.key for one in shipped())}
+    return next(
+        key for key in (base, *(f"{base}-{number}" for number in range(2, 1000))) if key not in held
+    )
+
+
+def profiles_of(account: User) -> Profiles:
+    """All print profiles of an account, as they were a moment ago at most: a moving hand asks many times a second."""
+    until, held = _kept.get(account.pk, (0.0, Profiles()))
+    if until < time.monotonic():
+        held = Profiles((*_own(account), *shipped()))
+        if len(_kept) >= _MOST_KEPT:
+            _kept.clear()
+        _kept[account.pk] = time.monotonic() + _MOMENT, held
+    return held
+
+
+def _own(account: User) -> Iterable[StudioProfile]:
+    for row in Principal(account).may_see(ProfileRow.objects):
+        yield StudioProfile(
+            row.key, row.name, row.hash, row.kind, row.file.path, row.device, row.medium
+        )
+
+
+def remove(row: ProfileRow) -> None:
+    """The row goes with its file; prints that were planned with it say so."""
+    row.delete()
+
+
+def _changed(instance: ProfileRow, **_: object) -> None:
+    _kept.pop(instance.account_id, None)
+
+
+for signal in (post_save, post_delete):
+    signal.connect(_changed, sender=ProfileRow, weak=False)
