@@ -36,6 +36,7 @@ const NewCanvasPage = fetched(async () => (await import("./sizes/NewCanvasPage")
 const CanvasOfPrint = fetched(async () => (await import("./sizes/NewCanvasPage")).CanvasOfPrint);
 const LeaveRoomPage = fetched(async () => (await import("./sizes/LeaveRoomPage")).LeaveRoomPage);
 const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).LibraryPage);
+const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
 const TrialsPage = fetched(async () => (await import("./trials/TrialsPage")).TrialsPage);
 const TrialPage = fetched(async () => (await import("./trials/TrialPage")).TrialPage);
@@ -123,6 +124,7 @@ function Places() {
         <Route path="/canvas" element={<NewCanvasPage />} />
         <Route path="/prints/:id/canvas" element={<CanvasOfPrint />} />
         <Route path="/stock" element={<StockPage />} />
+        <Route path="/profiles" element={<ProfilesPage />} />
         <Route path="/photo-rules" element={<RulesPage />} />
         <Route path="/log" element={<LogPage />} />
         <Route path="/trials" element={<TrialsPage />} />

@@ -125,4 +125,5 @@ export type RescueStepReport = Schemas["StepReport"];
 export type RescuePick = Schemas["Pick"];
 export type RescueViewFound = Schemas["RescueViewFound"];
 export type RescueOrderState = Schemas["RescueOrderState"];
+export type ProfileState = Schemas["ProfileState"];
 export type OutlineColour = Schemas["OutlineColour"];

@@ -16,6 +16,7 @@ export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPl
     [
       { to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" },
       { to: "/stock", name: "Stock", says: "Media, rolls and sheets: what is left of each, and what it costs" },
+      { to: "/profiles", name: "Profiles", says: "The colours that devices print on papers, their white and their black" },
       { to: "/photo-rules", name: "ID photo rules", says: "What authorities ask of a photo, and when that was read" },
     ],
   ],

@@ -28,6 +28,7 @@ const CONTENTS = [
   ["new-canvas", "A new canvas"],
   ["rescue", "The rescue bench"],
   ["log", "The log"],
+  ["colour", "Colour"],
   ["trials", "Trials"],
   ["stock", "The stock"],
   ["keeper", "For the keeper"],

@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan } from "../../api/types";
+import { ProfileField } from "../../colour/ProfileField";
 import { useOptions } from "../../api/useReference";
 import { Pick } from "../../shell/Pick";
 import { Row } from "../../fields/Row";
@@ -15,10 +16,6 @@ import type { StepPanelProps } from "./types";
 const PICTURES = [
   { value: "lossless", label: "as it is" },
   { value: "jpeg", label: "as a JPEG" },
-] as const;
-const PROFILES = [
-  { value: "srgb", label: "sRGB" },
-  { value: "picture", label: "the picture's own" },
 ] as const;
 const CMYK = [
   { value: "ask", label: "not said" },
@@ -92,15 +89,15 @@ export function HandoverPanel(
           />
         </Row>
       )}
-      <Row name="Profile">
-        <Pick
-          label="Profile"
-          about="word:profile"
-          options={PROFILES}
-          value={output.profile}
-          onPick={(profile) => change({ "output.profile": profile })}
-        />
-      </Row>
+      <ProfileField
+        output={output}
+        medium={plan.medium.name}
+        onChange={(colours) =>
+          change(
+            Object.fromEntries(Object.entries(colours).map(([name, value]) => [`output.${name}`, value])),
+          )
+        }
+      />
       {!plan.picture.tagged && (
         <Row name="CMYK, no profile">
           <Pick

@@ -1,3 +1,4 @@
+import { ProfileOfFiles } from "../stepPanels/ProfileOfFiles";
 import { NumberField } from "../../fields/NumberField";
 import { Row } from "../../fields/Row";
 import { Pick } from "../../shell/Pick";
@@ -71,6 +72,7 @@ export function HandoverPanel(props: OfBook) {
           />
         </Row>
       )}
+      <ProfileOfFiles request={request} />
       {request.files === "booklet" && <PaperFields request={request} unit={props.unit} />}
       {making}
     </div>

@@ -2,6 +2,7 @@ import type { AnyLayoutRequest } from "../../api/types";
 import { useOptions } from "../../api/useReference";
 import { Pick } from "../../shell/Pick";
 import { useLayoutStore } from "../layoutStore";
+import { ProfileOfFiles } from "./ProfileOfFiles";
 
 /** One PDF of all sheets, or a file a sheet in a ZIP. */
 export function OutputFields({ request }: { request: AnyLayoutRequest }) {
@@ -13,7 +14,7 @@ export function OutputFields({ request }: { request: AnyLayoutRequest }) {
   const order = (format: string) => (holdsVectors(format) ? 0 : 1);
   const bits = request.plans[0]?.picture.bits ?? 8;
   return (
-    <div>
+    <div className="space-y-2">
       <div className="flex items-center justify-between gap-3">
         <span>Files</span>
         <Pick
@@ -34,6 +35,7 @@ export function OutputFields({ request }: { request: AnyLayoutRequest }) {
           ? "One PDF, a page a sheet. Print it at 100 %."
           : "A file a sheet, in one ZIP."}
       </p>
+      <ProfileOfFiles request={request} />
     </div>
   );
 }

@@ -23,7 +23,7 @@ export function LadderPanel({ request, page }: OfStrip) {
   const { by, steps } = request.ladder;
   return (
     <div className="space-y-3">
-      {by !== "method" && (
+      {by !== "method" && by !== "profile" && (
         <TypedField
           label={SAYS[by]}
           value={stepsText(steps)}

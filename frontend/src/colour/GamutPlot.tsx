@@ -1,0 +1,42 @@
+import { useReach } from "./useProfiles";
+
+const SIDE = 100;
+
+/** What a paper prints at a lightness, a* to the right and b* up; another paper, dashed, beside it. */
+export function GamutPlot(props: { of: string; beside?: string | null; lightness: number; name: string }) {
+  const reach = useReach(props.of).data;
+  const other = useReach(props.beside ?? null).data;
+  const outline = (slices: typeof reach) => {
+    const points = slices?.slices.find(([lightness]) => lightness === props.lightness)?.[1] ?? [];
+    return points.map(([a, b]) => `${a},${-b}`).join(" ");
+  };
+  const shown = outline(reach);
+  return (
+    <figure>
+      <svg
+        viewBox={`${-SIDE} ${-SIDE} ${2 * SIDE} ${2 * SIDE}`}
+        className="gamut-plot"
+        role="img"
+        aria-label={`Colours of ${props.name} at L* ${props.lightness}`}
+      >
+        <path d={`M${-SIDE} 0H${SIDE}M0 ${-SIDE}V${SIDE}`} className="gamut-axis" />
+        {[25, 50, 75].map((r) => (
+          <circle key={r} r={r} className="gamut-axis" />
+        ))}
+        {other && <polygon points={outline(other)} className="gamut-other" />}
+        {shown && <polygon points={shown} className="gamut-paper" />}
+        <text x={SIDE - 4} y={-5} textAnchor="end">
+          a*
+        </text>
+        <text x={5} y={-SIDE + 12}>
+          b*
+        </text>
+      </svg>
+      <figcaption className="soft">
+        {reach && !shown
+          ? `At L* ${props.lightness} this paper prints nothing.`
+          : `At L* ${props.lightness}: red to the right, yellow up, green to the left, blue down.`}
+      </figcaption>
+    </figure>
+  );
+}
