@@ -6,6 +6,7 @@ import struct
 from pathlib import Path
 from typing import Any
 
+import numpy as np
 import pytest
 import pyvips
 from django.contrib.auth.models import User
@@ -13,6 +14,7 @@ from django.contrib.auth.models import User
 from tests.api.caller import Caller, ready_print
 from tests.pictures import chart, save
 from zollstock.core.colour.icc import MOST_BYTES
+from zollstock.gamuts.tasks import measure
 from zollstock.profiles import keeping
 from zollstock.profiles.models import ProfileRow
 from zollstock.profiles.shipping import shipped
@@ -103,9 +105,9 @@ def test_a_print_is_made_in_an_added_profile_and_told_when_that_is_gone(
     caller: Caller, account: User, tmp_path: Path
 ) -> None:
     row = added(caller, another("press-coated", b"Our press"))
-    chosen = {name: row[name] for name in ("key", "name", "hash", "space")}
+    profile = {name: row[name] for name in ("key", "name", "hash", "space")}
     held = ready_print(caller, save(chart(600, 400), tmp_path / "a.png"), title="Fog",
-                       target={"width": "6 cm", "height": "4 cm"}, output={"format": "tiff", "profile": chosen})  # fmt: skip
+                       target={"width": "6 cm", "height": "4 cm"}, output={"format": "tiff", "profile": profile})  # fmt: skip
     caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     line = OrderLine.objects.get()
     make(str(line.id))
@@ -121,3 +123,59 @@ def test_a_print_is_made_in_an_added_profile_and_told_when_that_is_gone(
         "POST", f"prints/{held['id']}/orders", {"version": held["version"]}, expect=422
     )
     assert "is not here" in refused["message"]
+
+
+def on_paper(caller: Caller, held: dict[str, Any], expect: int = 200, **output: Any) -> Any:
+    plan = held["plan"] | {"output": held["plan"]["output"] | output}
+    return caller("POST", f"pictures/{held['picture']['id']}/gamuts", {"plan": plan}, expect=expect)
+
+
+def chosen(key: str) -> dict[str, Any]:
+    one = SHIPPED[key]
+    return {"key": one.key, "name": one.name, "hash": one.hash, "space": one.space}
+
+
+def test_what_a_paper_shows_is_measured_once_and_told_with_a_better_one(
+    caller: Caller, other: Caller, tmp_path: Path
+) -> None:
+    held = ready_print(caller, save(chart(600, 400), tmp_path / "a.png"), title="Fog",
+                       medium={"name": "fine-art cotton paper", "factor": 0.7})  # fmt: skip
+    row = on_paper(caller, held, profile=chosen("wide-cotton"))
+    assert row["state"] == "waiting" and row["found"] is None
+    assert on_paper(caller, held, profile=chosen("wide-cotton"))["id"] == row["id"], "asked once"
+    measure(row["id"])
+    found = caller("GET", f"gamuts/{row['id']}")["found"]
+    values = {one["id"]: one["value"] for one in found["report"]["figures"]}
+    assert 0.02 < values["out_of_gamut"] < 1
+    assert {one["key"] for one in found["others"]} == {"wide-glossy", "wide-satin", "wide-canvas"}
+    plan = held["plan"] | {"output": held["plan"]["output"] | {"profile": chosen("wide-cotton")}}
+    findings = caller("POST", "reckon", {"plan": plan, "picture": held["picture"]["id"]})[
+        "reckoning"
+    ]["findings"]
+    told = next(one for one in findings if one["id"] == "beyond-the-paper")
+    assert "lies beyond “Wide printer, cotton”" in told["text"] and told["place"] == "colour"
+    # Another crop is another picture on that paper: nothing is told of it before it is measured.
+    cropped = plan | {"fit": plan["fit"] | {"zoom": 2.0}}
+    findings = caller("POST", "reckon", {"plan": cropped, "picture": held["picture"]["id"]})[
+        "reckoning"
+    ]["findings"]
+    assert "beyond-the-paper" not in {one["id"] for one in findings}
+    assert "Choose the profile" in on_paper(caller, held, expect=422)["message"]
+    other("GET", f"gamuts/{row['id']}", expect=404)
+    other("POST", f"pictures/{held['picture']['id']}/gamuts", {"plan": plan}, expect=404)
+
+
+def test_a_table_of_the_soft_proof_says_what_colours_look_like(caller: Caller) -> None:
+    def table(query: str) -> np.ndarray:
+        answer = caller.client.get(f"/api/profiles/wide-cotton/table/{query}")
+        assert answer.status_code == 200
+        return np.frombuffer(answer.content, np.uint8).reshape(33, 33, 33, 4)
+
+    hidden, paper = table("perceptual"), table("perceptual?paper=true")
+    assert hidden[32, 32, 32].tolist() == [255, 255, 255, 0]
+    assert paper[32, 32, 32, 2] < paper[32, 32, 32, 0] < 255, "a warm paper, no light"
+    assert hidden[0, 0, 0, 3] > 30 and hidden[16, 16, 16, 3] < 10, (
+        "black lies beyond, grey does not"
+    )
+    assert caller.client.get("/api/profiles/wide-cotton/table/nice").status_code == 422
+    assert caller.client.get("/api/profiles/none/table/relative").status_code == 404

@@ -16,9 +16,11 @@ from numpy.typing import NDArray
 
 from zollstock.core.colour.icc import IccFacts, ProfileError, read_profile
 from zollstock.core.questions.gamut import BEYOND, GamutNumbers
+from zollstock.core.work.outcome import Work
 
 from . import colour, profiles
 from .channels import CHANNELS
+from .compose import ROTATIONS
 from .deltae import ciede2000
 from .errors import RenderError
 from .vips import pyvips
@@ -49,7 +51,8 @@ class PrintColours:
     def __init__(self, path: Path) -> None:
         self.content = path.read_bytes()
         self.facts: IccFacts = read_profile(self.content)
-        self._path = str(path)
+        #: XYZ of the bare paper in shares of the connection space's white.
+        self.white = _white_of(self.content)
         try:
             self.tones = self._tones()
         except pyvips.Error:
@@ -75,7 +78,7 @@ class PrintColours:
         return np.asarray(found.reshape(-1, 3).astype(float))
 
     def _tones(self) -> ProfileTones:
-        white = _white_of(self.content)
+        white = self.white
         black = self.colours(self.numbers(np.zeros((1, 3))))[0]
         axis = np.linspace(0, 1, _LAB_GRID)
         light, a, b = (
@@ -91,6 +94,15 @@ class PrintColours:
         return ProfileTones(
             _triple(_lab(white)), _triple(_lab(_xyz(black) * white)), round(100 * ink, 1)
         )
+
+
+def printed_part(image: pyvips.Image, work: Work) -> pyvips.Image:
+    """What a print shows of its picture, in the picture's own colours; what leans is taken as if it stood straight."""
+    upright = image.autorot()
+    if work.plan.fit.turn:
+        upright = upright.rot(ROTATIONS[work.plan.fit.turn])
+    x, y, width, height = work.crop_px
+    return upright.crop(x, y, min(width, upright.width - x), min(height, upright.height - y))
 
 
 def counted(image: pyvips.Image) -> tuple[Floats, NDArray[np.int64], pyvips.Image]:
@@ -123,8 +135,46 @@ def gamut_numbers(
     ink_limit: float | None = None,
 ) -> GamutNumbers:
     """What the paper shows of a picture (its printed part). Raises `RenderError` where its own profile is of no use."""
+    return numbers_of(colours_of(image), printing, intent, black_point, ink_limit)
+
+
+@dataclass(frozen=True, slots=True)
+class PictureColours:
+    """The colours of a picture (CIELAB), and how many px each has."""
+
+    lab: Floats
+    px: NDArray[np.int64]
+
+
+def colours_of(image: pyvips.Image) -> PictureColours:
+    """Counted once, for any number of papers. Raises `RenderError` where its own profile is of no use."""
     numbers, px, like = counted(image)
-    source = _seen(numbers, like)
+    return PictureColours(_seen(numbers, like), px)
+
+
+def share_beyond(of: PictureColours, printing: PrintColours) -> float:
+    """The share of a picture that a paper cannot show."""
+    apart = ciede2000(of.lab, printing.colours(printing.numbers(of.lab)))
+    return float(of.px[apart > BEYOND].sum() / of.px.sum())
+
+
+def median_change(
+    of: PictureColours, printing: PrintColours, intent: str, black_point: bool
+) -> float:
+    """The median ΔE00 of a picture by an intent, relative to the paper."""
+    changed = ciede2000(of.lab, printing.colours(printing.numbers(of.lab, intent, black_point)))
+    return _median(changed, of.px)
+
+
+def numbers_of(
+    of: PictureColours,
+    printing: PrintColours,
+    intent: str,
+    black_point: bool,
+    ink_limit: float | None = None,
+) -> GamutNumbers:
+    """What the paper shows of a picture whose colours are counted."""
+    source, px = of.lab, of.px
     back = printing.colours(printing.numbers(source))
     apart = ciede2000(source, back)
     lost = apart > BEYOND

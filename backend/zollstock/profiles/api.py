@@ -15,11 +15,13 @@ from pydantic import Field
 from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.colour.icc import Space
+from zollstock.core.colour.renderings import Intent
 from zollstock.core.studio.profiles import StudioProfile
 from zollstock.pictures.receiving import body
 from zollstock.pictures.serving import stored, to_keep
 from zollstock.pixels.gamut import PrintColours, ProfileTones
 from zollstock.pixels.gamutslices import GamutSlice, slices_of
+from zollstock.pixels.prooftable import proof_table
 
 from .keeping import profiles_of, remove, take_profile
 from .models import ProfileRow
@@ -93,6 +95,23 @@ def reach(request: SignedRequest, key: str) -> Reach:
     """What it prints, to be drawn."""
     row = _by_key(request, key)
     return Reach(slices=_slices(row.file, row.hash))
+
+
+@router.get("/profiles/{key}/table/{intent}", include_in_schema=False)
+def table(request: SignedRequest, key: str, intent: Intent, black_point: bool = True, paper: bool = False) -> HttpResponse:  # fmt: skip
+    """The soft proof of all colours of a screen as a table of 33 points a channel (`pixels.prooftable`)."""
+    row = _by_key(request, key)
+    response = HttpResponse(
+        _table(row.file, row.hash, intent, black_point, paper),
+        content_type="application/octet-stream",
+    )
+    response["Cache-Control"] = "private, max-age=86400"
+    return response
+
+
+@lru_cache(maxsize=48)
+def _table(path: str, _hash: str, intent: str, black_point: bool, paper: bool) -> bytes:
+    return proof_table(PrintColours(Path(path)), intent, black_point, paper)
 
 
 @router.get("/profiles/{key}.icc", include_in_schema=False)

@@ -24,6 +24,7 @@ from zollstock.bench.legend_api import router as legend
 from zollstock.bench.reference_api import router as to_choose
 from zollstock.core.ground.refusal import ChangedElsewhere, Refusal
 from zollstock.demo.api import router as sample
+from zollstock.gamuts.api import router as gamuts
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.compare_api import router as besides
 from zollstock.jobs.contact_api import router as contact
@@ -95,6 +96,7 @@ for router in (
     judging,
     printlog,
     profiles,
+    gamuts,
     logged,
     contact,
     proofs,

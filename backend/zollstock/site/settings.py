@@ -51,6 +51,7 @@ INSTALLED_APPS = [
     "zollstock.trials",
     "zollstock.printlog",
     "zollstock.pictures",
+    "zollstock.gamuts",
     "zollstock.jobs",
     "zollstock.proofs",
     "zollstock.rescues",

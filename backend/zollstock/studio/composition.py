@@ -8,6 +8,7 @@ from django.contrib.auth.models import User
 
 from zollstock.core.picture.measures import NOT_MEASURED
 from zollstock.core.studio.studio import Studio
+from zollstock.gamuts.asking import gamuts_of
 from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import made_by, measures_of
 from zollstock.printlog.keeping import faults_of
@@ -30,5 +31,6 @@ def studio_of(account: User, picture: UUID | None = None) -> Studio:
         pace=pace(),
         known=known_of(account),
         profiles=profiles_of(account),
+        gamuts=() if picture is None else gamuts_of(account, picture),
         faults=faults_of(account),
     )

@@ -93,7 +93,8 @@ class Finding(Record):
     ways: list[Way] | None = None
     drawing: Drawing | None = None
     place: str | None = Field(
-        default=None, description="A place that starts from this print, where it is cured: rescue."
+        default=None,
+        description="A place that starts from this print, where it is cured or looked at: rescue, colour.",
     )
 
     @property

@@ -8,6 +8,7 @@ from typing import Literal
 from ..criteria import NOTHING_KNOWN, Known
 from ..picture.measures import NOT_MEASURED, Measures
 from ..sizes.near import Shelf, library_shelf
+from .gamut import KnownGamut
 from .logged import LoggedFault
 from .pace import MEASURED_PACE, Pace
 from .profiles import NO_PROFILES, Profiles
@@ -34,6 +35,8 @@ class Studio:
     known: Known = NOTHING_KNOWN
     #: The print profiles it keeps.
     profiles: Profiles = NO_PROFILES
+    #: What lies beyond papers, of the picture at hand.
+    gamuts: tuple[KnownGamut, ...] = ()
     #: Prints that failed, which the next one on the same medium is told of.
     faults: tuple[LoggedFault, ...] = ()
 

@@ -5,10 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..answer.reckoning import Finding
+from ..ground import show
+from ..ground.plaintext import listed
 from ..parts.file import PrintProfile
 from ..rules.fileformats import FILE_FORMATS
 from ..studio.profiles import StudioProfile
 from ..work.outcome import Work
+
+#: Less of a picture beyond the paper is no word worth; more is one to be looked at.
+_SOME, _MUCH = 0.02, 0.1
+#: Another paper is named where at most this share of what is lost would be lost on it.
+_BETTER = 0.5
 
 
 def snapshot(row: StudioProfile) -> dict[str, str]:
@@ -24,6 +31,7 @@ def profile_findings(work: Work) -> Iterator[Finding]:
     yield from _here(work, wanted)
     yield from _held(work, wanted)
     yield from _made_for(work, wanted)
+    yield from _beyond(work, wanted)
 
 
 def _here(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
@@ -81,4 +89,37 @@ def _made_for(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
         text=f"The profile “{wanted.name}” was made for {for_what}; this print is on {medium}. Colours and blacks will be off.",
         fix={"output.profile": snapshot(fitting[0])} if fitting else None,
         fix_label=f"Take {fitting[0].name}" if fitting else None,
+    )
+
+
+def _beyond(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
+    known = next(
+        (one for one in work.studio.gamuts if one.hash == wanted.hash and one.crop == work.crop_px),
+        None,
+    )
+    if known is None or known.share < _SOME:
+        return
+    families = sorted(known.families, key=lambda name: -known.families[name])[:3]
+    text = f"{show.percent(known.share)} of this print lies beyond “{wanted.name}”"
+    text += f": {listed(families)} above all." if families else "."
+    in_stock = {medium.name.casefold() for medium in work.studio.stock.media}
+    better = [
+        one
+        for one in known.others
+        if one.medium.casefold() in in_stock and one.share <= known.share * _BETTER
+    ]
+    if better:
+        best = min(better, key=lambda one: one.share)
+        text += f" On {best.medium} {show.percent(best.share)} would."
+    here, there = known.medians.get("perceptual"), known.medians.get("relative")
+    if here is not None and there is not None and abs(here - there) >= 1:
+        first, other = ("relative", "perceptual") if there < here else ("perceptual", "relative")
+        least, most = min(here, there), max(here, there)
+        text += f" By the intent {first} half of it changes by less than ΔE00 {show.decimal(least, 1)}, by {other} {show.decimal(most, 1)}."
+    yield Finding(
+        id="beyond-the-paper",
+        level="warn" if known.share >= _MUCH else "note",
+        step="handover",
+        text=text,
+        place="colour",
     )

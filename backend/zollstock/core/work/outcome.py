@@ -84,6 +84,16 @@ class Work:
         return self.output_ppi / self.effective
 
     @property
+    def crop_px(self) -> tuple[int, int, int, int]:
+        """What is printed of the turned picture, in whole px of it: x, y, width, height."""
+        crop, (width, height) = (
+            self.placement.crop,
+            turned_size(self.plan.picture, self.plan.fit.turn),
+        )
+        x, y = max(0, round(crop.x)), max(0, round(crop.y))
+        return x, y, max(1, min(round(crop.w), width - x)), max(1, min(round(crop.h), height - y))
+
+    @property
     def channels(self) -> int:
         return self.plan.output.channels(self.plan.picture.channels)
 

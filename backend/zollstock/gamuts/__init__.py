@@ -1,0 +1,1 @@
+"""What papers show of pictures: measured by a worker, and known to whoever works a print out."""

@@ -1,0 +1,53 @@
+"""A soft proof as a table: for colours of the screen what they look like on a paper, and how far beyond it they lie.
+
+A table of 33 points a channel is put to every pixel by whoever shows them; between its points nothing is seen to be off.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from . import profiles
+from .deltae import ciede2000
+from .gamut import PrintColours
+from .vips import pyvips
+
+Floats = NDArray[np.float64]
+POINTS = 33
+#: ΔE00 is told in tenths, to 25.5.
+_TENTHS = 10
+
+
+def proof_table(printing: PrintColours, intent: str, black_point: bool, paper_shown: bool) -> bytes:
+    """Red, green, blue and tenths of ΔE00, a byte each, of every point; red changes slowest.
+
+    Colours go to the paper by the intent, and from there to the screen (sRGB): relative to the paper's white, or with that shown.
+    """
+    axis = np.linspace(0, 65535, POINTS)
+    grid = np.stack(np.meshgrid(axis, axis, axis, indexing="ij"), -1).reshape(-1, 3)
+    words = np.rint(grid).astype(np.uint16)[None]
+    screen = profiles.tagged(
+        pyvips.Image.new_from_array(words).copy(interpretation="rgb16"), profiles.srgb()
+    )
+    lab = screen.icc_import(embedded=True, pcs="lab", intent="relative").numpy()[0].astype(float)
+    apart = ciede2000(lab, printing.colours(printing.numbers(lab)))
+    meant = lab if intent != "absolute" else _on_white(lab, 1 / printing.white)
+    on_paper = printing.colours(printing.numbers(meant, "relative" if intent == "absolute" else intent, black_point and intent != "absolute"))  # fmt: skip
+    if paper_shown:
+        on_paper = _on_white(on_paper, printing.white)
+    shown = profiles.tagged(pyvips.Image.new_from_array(on_paper[None].astype(np.float32)).copy(interpretation="lab"), profiles.srgb())  # fmt: skip
+    seen = shown.icc_export(depth=8, pcs="lab", intent="relative").numpy()[0]
+    far = np.clip(np.rint(apart * _TENTHS), 0, 255).astype(np.uint8)
+    return np.column_stack([seen.astype(np.uint8), far]).tobytes()
+
+
+def _on_white(lab: Floats, white: Floats) -> Floats:
+    """CIELAB on another white, its XYZ in shares of the one before."""
+    y = (lab[:, 0] + 16) / 116
+    f = np.column_stack([y + lab[:, 1] / 500, y, y - lab[:, 2] / 200])
+    xyz = np.where(f > 6 / 29, f**3, (f - 4 / 29) * 3 * (6 / 29) ** 2) * white
+    g = np.where(xyz > (6 / 29) ** 3, np.cbrt(xyz), xyz * (29 / 6) ** 2 / 3 + 4 / 29)
+    return np.column_stack(
+        [116 * g[:, 1] - 16, 500 * (g[:, 0] - g[:, 1]), 200 * (g[:, 1] - g[:, 2])]
+    )
