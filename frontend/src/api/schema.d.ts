@@ -1792,6 +1792,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures/{picture_id}/gamuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wanted
+         * @description Have it measured what the paper shows of what is printed.
+         */
+        post: operations["zollstock_gamuts_api_wanted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gamuts/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One */
+        get: operations["zollstock_gamuts_api_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{print_id}/log": {
         parameters: {
             query?: never;
@@ -3033,7 +3070,7 @@ export interface components {
             drawing?: components["schemas"]["Drawing"] | null;
             /**
              * Place
-             * @description A place that starts from this print, where it is cured: rescue.
+             * @description A place that starts from this print, where it is cured or looked at: rescue, colour.
              */
             place?: string | null;
         };
@@ -9425,6 +9462,91 @@ export interface components {
         Reach: {
             /** Slices */
             slices: components["schemas"]["GamutSlice"][];
+        };
+        /**
+         * GamutFound
+         * @description The report, the median change by both usual intents, and other papers of the device.
+         */
+        GamutFound: {
+            report: components["schemas"]["GamutReport"];
+            /** Medians */
+            medians: {
+                [key: string]: number;
+            };
+            /** Others */
+            others: components["schemas"]["OtherPaper"][];
+        };
+        /**
+         * GamutReport
+         * @description The figures, and what they say in a line. `families` are the colours beyond the paper, the most first.
+         */
+        GamutReport: {
+            /**
+             * Format
+             * @default zollstock.gamut/1
+             * @constant
+             */
+            format: "zollstock.gamut/1";
+            /** Profile */
+            profile: string;
+            /** Space */
+            space: string;
+            /** Intent */
+            intent: string;
+            /** Black Point */
+            black_point: boolean;
+            /** Says */
+            says: string;
+            /** Families */
+            families: {
+                [key: string]: number;
+            };
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+        };
+        /**
+         * GamutState
+         * @description `state` is waiting, running, done, or failed with its `problem`; `found` is there when it is done.
+         */
+        GamutState: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** State */
+            state: string;
+            /** Problem */
+            problem: string;
+            found: components["schemas"]["GamutFound"] | null;
+        };
+        /**
+         * OtherPaper
+         * @description How much of it lies beyond another paper of the same device.
+         */
+        OtherPaper: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Hash */
+            hash: string;
+            /** Space */
+            space: string;
+            /** Medium */
+            medium: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * GamutAsked
+         * @description By the plan in hand, saved or not: its crop, its print profile and its intent.
+         */
+        GamutAsked: {
+            /** Plan */
+            plan: {
+                [key: string]: unknown;
+            };
         };
         /**
          * MadeAgain
@@ -16624,6 +16746,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reach"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_gamuts_api_wanted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GamutAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GamutState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_gamuts_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                row_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GamutState"];
                 };
             };
             /** @description A part of the application is away for a moment. */

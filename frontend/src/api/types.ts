@@ -125,5 +125,6 @@ export type RescueStepReport = Schemas["StepReport"];
 export type RescuePick = Schemas["Pick"];
 export type RescueViewFound = Schemas["RescueViewFound"];
 export type RescueOrderState = Schemas["RescueOrderState"];
+export type GamutFound = Schemas["GamutFound"];
 export type ProfileState = Schemas["ProfileState"];
 export type OutlineColour = Schemas["OutlineColour"];

@@ -25,6 +25,7 @@ interface Actions {
   onRedo: () => void;
   onMake: () => void;
   onProof: () => void;
+  onColour: () => void;
   onLook: () => void;
   onSibling: (by: 1 | -1) => void;
   onHelp: () => void;
@@ -102,6 +103,12 @@ export function useBenchKeys(place: KeyPlace, actions: Actions) {
       what: "The proof: a part of the file at its true size",
       hears: ["p"],
       does: actions.onProof,
+    },
+    {
+      keys: "C",
+      what: "Colour on paper: as it prints, and what lies beyond",
+      hears: ["c"],
+      does: actions.onColour,
     },
     {
       keys: "F",

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, Step, Unit, Worksheet } from "../api/types";
 import { useMeasuresFound } from "../pictures/useMeasured";
+import { useGamutsFound } from "../colour/useGamut";
 import { useSignedOut } from "../session/signedOut";
 import { LatestWins } from "../api/latestWins";
 import { edgesLeft } from "./edgesLeft";
@@ -80,6 +81,8 @@ export function useWorksheet(
   const picture = print?.picture.id ?? null;
   // A picture that was just added is measured behind the bench: what comes of it is shown once it is there.
   const found = useMeasuresFound(answer?.worksheet.measured === false ? picture : null);
+  // The same of what a paper shows of it.
+  const onPapers = useGamutsFound((known) => known.times);
   useEffect(() => {
     line.current ??= new LatestWins<Question, Answer>(
       ask,
@@ -110,7 +113,7 @@ export function useWorksheet(
     if (!moving) return;
     const rest = setTimeout(() => put(true), MOVING_MS);
     return () => clearTimeout(rest);
-  }, [plan, unit, step, out, printId, picture, found]);
+  }, [plan, unit, step, out, printId, picture, found, onPapers]);
   // The cards are those of a step: until this one's come there are none, rather than another's.
   const worksheet =
     answer && (answer.step === step ? answer.worksheet : { ...answer.worksheet, choices: [] });

@@ -65,7 +65,7 @@ export function ProfilesPage() {
               <li key={one.key}>
                 <button
                   type="button"
-                  className="frame-row w-full px-3 py-2 text-left"
+                  className="panel profile-line"
                   aria-pressed={one.key === held?.key}
                   onClick={() => pick(one.key)}
                 >
@@ -233,8 +233,9 @@ function MadeForFields(props: {
   );
 }
 
-const lab = ([l, a, b]: readonly number[]) =>
-  `L* ${(l ?? 0).toFixed(1)}  a* ${(a ?? 0).toFixed(1)}  b* ${(b ?? 0).toFixed(1)}`;
+const lab = ([l, a, b]: readonly number[]) => `L* ${signed(l)} · a* ${signed(a)} · b* ${signed(b)}`;
+
+const signed = (value = 0) => value.toFixed(1).replace("-", "−");
 
 const madeFor = ({ device, medium }: ProfileState) =>
   device ? `${medium} on the ${device}` : medium || "no medium";

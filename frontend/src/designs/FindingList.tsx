@@ -7,7 +7,10 @@ import type { Fix } from "./fix";
 
 const WORD = { note: "Note", warn: "Check", stop: "Stop" } as const;
 /** What starts from a print and cures something, by the word of its address. */
-const PLACES: Record<string, string> = { rescue: "To the rescue bench" };
+const PLACES: Record<string, string> = {
+  rescue: "To the rescue bench",
+  colour: "Look at it on paper",
+};
 const ROOM = [92, 62] as const;
 
 /** What a careful colleague would point out, each with the one click that cures it, or several. */

@@ -2,6 +2,7 @@ import { useRef, useState } from "react";
 import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan } from "../../api/types";
 import { ProfileField } from "../../colour/ProfileField";
+import { useGamut } from "../../colour/useGamut";
 import { useOptions } from "../../api/useReference";
 import { Pick } from "../../shell/Pick";
 import { Row } from "../../fields/Row";
@@ -40,6 +41,8 @@ export function HandoverPanel(
   const { formats, bitsOf } = useOptions();
   const output = plan.output;
   const depths = bitsOf(output.format);
+  // What a chosen paper shows of the picture is measured as soon as it is chosen, and told among the findings.
+  useGamut(print.picture.id, plan, output);
   const stopped = props.worksheet.reckoning.findings.some((finding) => finding.level === "stop");
   return (
     <div className="space-y-3">
