@@ -36,6 +36,7 @@ const NewCanvasPage = fetched(async () => (await import("./sizes/NewCanvasPage")
 const CanvasOfPrint = fetched(async () => (await import("./sizes/NewCanvasPage")).CanvasOfPrint);
 const LeaveRoomPage = fetched(async () => (await import("./sizes/LeaveRoomPage")).LeaveRoomPage);
 const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).LibraryPage);
+const ExposureStrip = fetched(async () => (await import("./layouts/ExposureStrip")).ExposureStrip);
 const SoftProofPage = fetched(async () => (await import("./colour/SoftProofPage")).SoftProofPage);
 const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
@@ -139,6 +140,7 @@ function Places() {
         <Route path="/prints/:print/sizes" element={<SizesPage />} />
         <Route path="/prints/:print/look" element={<LookPage />} />
         <Route path="/prints/:print/proof" element={<ProofPage />} />
+        <Route path="/prints/:print/exposure" element={<ExposureStrip />} />
         <Route path="/prints/:print/colour" element={<SoftProofPage />} />
         <Route path="/prints/:print/proof/trial" element={<ProofTrialPage />} />
         <Route path="/prints/:print/rescue" element={<RescuePage />} />

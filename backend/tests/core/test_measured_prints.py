@@ -8,7 +8,7 @@ from tests.plans import plan
 from zollstock.core.answer.reckoning import Finding
 from zollstock.core.documents.plan import PlanError, parse_plan, patched, plan_document
 from zollstock.core.picture.copies import copied
-from zollstock.core.picture.measures import Measures, SharpnessMap
+from zollstock.core.picture.measures import LightnessMap, Measures, SharpnessMap
 from zollstock.core.picture.measurewords import describe_measures
 from zollstock.core.reckon import reckon
 from zollstock.core.studio.studio import Studio
@@ -101,9 +101,18 @@ def test_a_zone_out_of_focus_is_told_however_the_picture_is_turned(turn: int, so
 
 
 def test_burnt_lights_dark_pictures_and_blocks_are_told() -> None:
-    findings = found(Measures(burnt=0.06, lightness_mean=22.0, jpeg_quality=55, blocking=0.3))
+    findings = found(Measures(burnt=0.06, lightness_median=22.0, jpeg_quality=55, blocking=0.3))
     assert findings["lights-burnt"].text.startswith("6 % of the picture is burnt out")
-    assert "L* 22" in findings["dark-picture"].text
+    dark = findings["dark-picture"]
+    assert dark.level == "warn" and dark.step == "pixels" and dark.place == "exposure"
+    assert (
+        "under L* 22" in dark.text and "= 2.2 stops brighter than paper under 200 lx" in dark.text
+    )
+    assert found(Measures(lightness_median=30.0))["dark-picture"].level == "note"
+    assert "dark-picture" not in found(Measures(lightness_median=40.0))
+    deep = LightnessMap(columns=2, means=[5.0, 90.0], deviations=[1.0, 1.0])
+    half = found(Measures(lightness_median=47.0, lightness=deep))["dark-picture"]
+    assert "50 % of it about under L* 20" in half.text
     assert "quality 55: its blocks are 0.032 in wide" in findings["jpeg-blocks"].text
 
 

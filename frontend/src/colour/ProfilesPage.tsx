@@ -52,7 +52,7 @@ export function ProfilesPage() {
         >
           <header>
             <h1 className="text-2xl font-semibold">Profiles</h1>
-            <p className="soft">
+            <p>
               What a device prints on a paper. Each describes one device, one paper and one setting; on
               another it is wrong.
             </p>

@@ -201,7 +201,7 @@ function SoftProof({ print, plan }: { print: PrintState; plan: Plan }) {
               )}
             </div>
           )}
-          <p className="soft flex flex-wrap justify-between gap-x-4 px-3">
+          <p className="flex flex-wrap justify-between gap-x-4 px-3">
             <span>
               {typeset(
                 other && onPaper

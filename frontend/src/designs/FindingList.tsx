@@ -10,6 +10,7 @@ const WORD = { note: "Note", warn: "Check", stop: "Stop" } as const;
 const PLACES: Record<string, string> = {
   rescue: "To the rescue bench",
   colour: "Look at it on paper",
+  exposure: "Make the exposure strip",
 };
 const ROOM = [92, 62] as const;
 

@@ -94,7 +94,7 @@ class Finding(Record):
     drawing: Drawing | None = None
     place: str | None = Field(
         default=None,
-        description="A place that starts from this print, where it is cured or looked at: rescue, colour.",
+        description="A place that starts from this print, where it is cured or looked at: rescue, colour, exposure.",
     )
 
     @property

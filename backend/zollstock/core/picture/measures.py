@@ -10,6 +10,9 @@ from pydantic import Field
 from ..answer.reckoning import Record
 from ..shapes.box import Box
 
+#: So dark, L*, that a print keeps little apart.
+DEEP = 20.0
+
 
 class LightnessMap(Record):
     """Lightness L* (0 to 100) in a grid over the upright picture: mean and standard deviation of each cell.
@@ -116,6 +119,17 @@ class Measures(Record):
     sharpest: list[tuple[int, int, int, int]] = []
     true_detail: tuple[int, int] | None = None
     resampled_by: float | None = None
+
+    @property
+    def dark_share(self) -> float | None:
+        """About which share of the picture is darker than `DEEP`, by the means of a grid over it.
+
+        >>> Measures(lightness=LightnessMap(columns=2, means=[10.0, 60.0, 15.0, 30.0], deviations=[0.0] * 4)).dark_share
+        0.5
+        """
+        if self.lightness is None or not self.lightness.means:
+            return None
+        return sum(mean < DEEP for mean in self.lightness.means) / len(self.lightness.means)
 
     def no_finer_than(self, parent: Measures) -> Measures:
         """These measures, of a picture made of another: it shows no more detail than its parent has.

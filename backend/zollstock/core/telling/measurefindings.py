@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from math import log2, pi
 
 from ..answer.reckoning import Finding
 from ..ground import show
 from ..ground.lengths import MM_PER_INCH
 from ..ground.rational import exact
 from ..ground.show import LengthStyle
-from ..picture.measures import Measures
+from ..picture.measures import DEEP, Measures
 from ..picture.measurewords import DARK, MANY_CLIPPED, ROUGH_JPEG, SEEN_BLOCKS
 from ..rules.fit import turned_back
 from ..shapes.box import Box
@@ -25,6 +26,12 @@ RESCUED_UP_TO_PX = 16_000_000
 _CLEARLY_LESS = 0.85
 #: A JPEG is made of blocks of so many px a side.
 _BLOCK_PX = 8
+#: Half of a picture darker than this, L*, is told as a warning.
+VERY_DARK = 25.0
+#: More of a picture than this under `DEEP` is told, too.
+_MUCH_DARK = 0.3
+#: A usual screen, cd/m², light on paper, lx, and what a paper sends back of it.
+_SCREEN, _LUX, _PAPER = 250, 200, 0.87
 #: A zone whose sharpest part has less than this share of the picture's is probably out of focus.
 _SOFT_ZONE = 0.3
 
@@ -139,14 +146,28 @@ def _tones(measures: Measures) -> Iterator[Finding]:
             text=f"{show.percent(measures.burnt)} of the picture is burnt out: bare paper there, and no printing "
             "brings detail back.",
         )
-    if measures.lightness_mean is not None and measures.lightness_mean < DARK:
-        yield Finding(
-            id="dark-picture",
-            level="note",
-            step="picture",
-            text=f"The picture is dark (L* {show.decimal(measures.lightness_mean, 0)} on average), and a print looks "
-            "darker than a screen. Hold a test strip where it will hang before paper is spent.",
-        )
+    yield from _dark(measures)
+
+
+def _dark(measures: Measures) -> Iterator[Finding]:
+    """A print that comes out darker than it was on the screen, before paper is spent; nothing is changed by itself."""
+    median, dark = measures.lightness_median, measures.dark_share
+    if median is None or (median >= DARK and (dark is None or dark <= _MUCH_DARK)):
+        return
+    found = f"half of the picture is under L* {show.decimal(median, 0)} (under {DARK:.0f} is dark for a print, under {VERY_DARK:.0f} very dark)"
+    if dark is not None and dark > _MUCH_DARK:
+        found += f", {show.percent(dark)} of it about under L* {DEEP:g}"
+    paper = _LUX * _PAPER / pi
+    stops = log2(_SCREEN / paper)
+    yield Finding(
+        id="dark-picture",
+        level="warn" if median < VERY_DARK else "note",
+        step="pixels",
+        text=f"A dark print: {found}. A screen of {_SCREEN} cd/m² is "
+        f"log₂({_SCREEN} ÷ (π⁻¹ × {_LUX} lx × {_PAPER})) = {show.decimal(stops, 1)} stops brighter than paper under {_LUX} lx. Your screen and "
+        "lamp are unknown: print the strip.",
+        place="exposure",
+    )
 
 
 def _blocks(work: Work, style: LengthStyle, measures: Measures) -> Iterator[Finding]:
