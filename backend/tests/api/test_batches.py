@@ -27,6 +27,7 @@ from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.pixels.errors import Cancelled
+from zollstock.profiles.shipping import shipped
 from zollstock.renders import removing
 from zollstock.renders.models import Order, OrderLine
 from zollstock.renders.tasks import clear_order, take_up, work_off
@@ -372,3 +373,32 @@ def test_single_orders_are_not_stuck_behind_a_run(
     single = caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
     until(lambda: OrderLine.objects.get(id=single["id"]).state == "done", 60)
     assert not over(order)
+
+
+def test_all_files_of_a_batch_are_in_its_print_profile(
+    caller: Caller, account: User, tmp_path: Path
+) -> None:
+    from zollstock.pixels.vips import pyvips
+
+    path = save(chart(240, 160), tmp_path / "chart.png")
+    picture, _ = take_in(account, "chart.png", [path.read_bytes()])
+    read(str(picture.id))
+    one = next(row for row in shipped() if row.key == "press-coated")
+    profile = {"key": one.key, "name": one.name, "hash": one.hash, "space": one.space}
+    wanted = {"format": "png", "profile": profile, "intent": "relative", "black_point": False}
+    batch = batch_of(caller, [picture], "keys:cm-20x20", shared=wanted)
+    shared = batch["shared"]
+    assert (shared["profile"]["key"], shared["intent"], shared["black_point"]) == (
+        "press-coated",
+        "relative",
+        False,
+    )
+    (row,) = caller("GET", f"batches/{batch['id']}/cells?first=0&count=1")
+    assert "holds no CMYK" in row["cells"][0]["problem"]
+    caller("PATCH", f"batches/{batch['id']}", {"shared": shared | {"format": "tiff"}})
+    order = run_of(caller, batch)
+    worked_off(order)
+    made = OrderLine.objects.get(order_id=order["id"]).files.get()
+    assert pyvips.Image.new_from_file(made.file.path).bands == 4
+    plain = caller("PATCH", f"batches/{batch['id']}", {"shared": shared | {"profile": None}})
+    assert plain["shared"]["profile"] is None

@@ -19,10 +19,11 @@ from zollstock.accounts.inorder import overtaken
 from zollstock.accounts.pages import paged
 from zollstock.accounts.principal import who_asks
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.colour.renderings import Intent
 from zollstock.core.documents.naming import DEFAULT_PATTERN, FIELDS, check_pattern
 from zollstock.core.documents.plan import PlanError
 from zollstock.core.ground.plaintext import Line
-from zollstock.core.parts.file import FormatName
+from zollstock.core.parts.file import FormatName, PrintProfile
 from zollstock.core.parts.medium import Medium
 from zollstock.core.parts.part import Colour, Share
 from zollstock.core.seeing.enlarging import MethodName
@@ -41,6 +42,7 @@ from zollstock.studio.composition import studio_of
 from .cells import (
     USUAL_MEDIUM,
     Cell,
+    Colours,
     cell,
     cell_plan,
     edits_of,
@@ -74,6 +76,10 @@ class Shared(Schema):
     method: MethodName = "careful"
     denoise: Share = 0.0
     cmyk: Literal["ask", "press"] = "ask"
+    #: A print profile for all files; null: sRGB.
+    profile: PrintProfile | None = None
+    intent: Intent = "perceptual"
+    black_point: bool = True
 
 
 class NewBatch(Schema):
@@ -184,10 +190,12 @@ def _shared(given: Shared) -> dict[str, Any]:
         given.method,
         given.denoise,
         given.cmyk,
+        Colours(given.profile, given.intent, given.black_point),
     )
 
 
 def _shared_back(held: dict[str, Any]) -> Shared:
+    profile = held["output"].get("profile", "srgb")
     return Shared(
         format=held["output"]["format"],
         ppi=held["pixels"].get("ppi"),
@@ -197,6 +205,9 @@ def _shared_back(held: dict[str, Any]) -> Shared:
         method=held["pixels"].get("method", "careful"),
         denoise=held["pixels"].get("denoise", 0.0),
         cmyk=held["output"].get("cmyk", "ask"),
+        profile=None if isinstance(profile, str) else PrintProfile(**profile),
+        intent=held["output"].get("intent", "perceptual"),
+        black_point=held["output"].get("black_point", True),
     )
 
 

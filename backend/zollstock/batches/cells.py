@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 from typing import Any
 
 from pydantic import BaseModel
 
+from zollstock.core.colour.renderings import Intent
 from zollstock.core.documents.plan import Plan, PlanError, parse_plan
 from zollstock.core.edges import EdgeKind, NoEdge
 from zollstock.core.ground import show
 from zollstock.core.ground.show import style_for
+from zollstock.core.parts.file import PrintProfile
 from zollstock.core.parts.medium import Medium
 from zollstock.core.questions.survey import plan_for, troubled, zones_text
 from zollstock.core.seeing.enlarging import MethodName
@@ -19,6 +22,7 @@ from zollstock.core.sheet.printdrawing import small_drawing
 from zollstock.core.sizes.library import Size, frames_of
 from zollstock.core.sizes.pairs import parse_size
 from zollstock.core.studio.studio import Studio
+from zollstock.core.telling.profilefindings import profile_findings
 from zollstock.core.work.outcome import Work, work_out
 from zollstock.core.work.zones import ZoneState, zone_state
 from zollstock.pictures.measured import counted_detail
@@ -69,6 +73,23 @@ def size_entry(size: Size) -> dict[str, Any]:
             "height": size.height.typed, "frames": size.frames, "note": size.note}  # fmt: skip
 
 
+@dataclass(frozen=True, slots=True)
+class Colours:
+    """How all files of a batch come to their colours."""
+
+    profile: PrintProfile | None = None
+    intent: Intent = "perceptual"
+    black_point: bool = True
+
+    def as_output(self) -> dict[str, Any]:
+        """As a plan has it."""
+        profile = "srgb" if self.profile is None else self.profile.model_dump(mode="json")
+        return {"profile": profile, "intent": self.intent, "black_point": self.black_point}
+
+
+IN_SRGB = Colours()
+
+
 def shared_part(
     format: str,
     ppi: float | None = None,
@@ -78,6 +99,7 @@ def shared_part(
     method: MethodName = "careful",
     denoise: float = 0.0,
     cmyk: str = "ask",
+    colours: Colours = IN_SRGB,
 ) -> dict[str, Any]:
     """The part of a plan that all cells share; without a `ppi` every pixel is kept."""
     pixels: dict[str, Any] = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
@@ -85,7 +107,7 @@ def shared_part(
     return {
         "medium": (medium or Medium(name=USUAL_MEDIUM)).model_dump(mode="json"),
         "pixels": pixels,
-        "output": {"format": format, "profile": "srgb", "bits": 8, "cmyk": cmyk},
+        "output": {"format": format, "bits": 8, "cmyk": cmyk} | colours.as_output(),
         "edge": (edge or NoEdge()).model_dump(mode="json"),
         "fit": {"colour": padding},
     }
@@ -139,6 +161,9 @@ def cell(
             edited=fit is not None, problem=error.problems[0][1],
         )  # fmt: skip
     told = _told(work, size, fit)
+    stopped = next((one.text for one in profile_findings(work) if one.level == "stop"), None)
+    if stopped is not None:
+        return told.model_copy(update={"problem": stopped, "troubled": True})
     if work.plan.picture.tagged or work.plan.output.cmyk != "ask":
         return told
     return told.model_copy(update={"problem": _ASK_CMYK, "troubled": True})

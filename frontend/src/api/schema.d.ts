@@ -3070,7 +3070,7 @@ export interface components {
             drawing?: components["schemas"]["Drawing"] | null;
             /**
              * Place
-             * @description A place that starts from this print, where it is cured or looked at: rescue, colour.
+             * @description A place that starts from this print, where it is cured or looked at: rescue, colour, exposure.
              */
             place?: string | null;
         };
@@ -10536,6 +10536,18 @@ export interface components {
              * @enum {string}
              */
             cmyk: "ask" | "press";
+            profile?: components["schemas"]["PrintProfile"] | null;
+            /**
+             * Intent
+             * @default perceptual
+             * @enum {string}
+             */
+            intent: "perceptual" | "relative" | "saturation" | "absolute";
+            /**
+             * Black Point
+             * @default true
+             */
+            black_point: boolean;
         };
         /**
          * NewBatch
@@ -10569,7 +10581,10 @@ export interface components {
              *       "padding": null,
              *       "method": "careful",
              *       "denoise": 0,
-             *       "cmyk": "ask"
+             *       "cmyk": "ask",
+             *       "profile": null,
+             *       "intent": "perceptual",
+             *       "black_point": true
              *     }
              */
             shared: components["schemas"]["Shared"];

@@ -1,6 +1,7 @@
 import { useRef } from "react";
 import type { BatchState, Plan } from "../api/types";
 import { useOptions, useReference } from "../api/useReference";
+import { ProfileField } from "../colour/ProfileField";
 import { LengthField } from "../fields/LengthField";
 import { NumberField } from "../fields/NumberField";
 import { usePreferences } from "../session/useSession";
@@ -18,6 +19,9 @@ export const FIRST_SHARED: Shared = {
   method: "careful",
   denoise: 0,
   cmyk: "ask",
+  profile: null,
+  intent: "perceptual",
+  black_point: true,
 };
 const CMYK = [
   { value: "ask", label: "Not made" },
@@ -165,6 +169,17 @@ export function SharedFields(props: {
         keeps="batch"
         {...typing}
         onRead={(share) => set({ denoise: (share ?? 0) / 100 })}
+      />
+      <ProfileField
+        output={{ profile: value.profile ?? "srgb", intent: value.intent, black_point: value.black_point }}
+        medium={value.medium.name}
+        own={false}
+        onChange={({ profile, ...colours }) =>
+          set({
+            ...colours,
+            ...(profile !== undefined && { profile: typeof profile === "string" ? null : profile }),
+          })
+        }
       />
       {props.untagged && (
         <div className="flex items-center justify-between gap-3">

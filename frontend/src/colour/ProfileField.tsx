@@ -18,7 +18,7 @@ const SPACES = { grey: "grey", rgb: "RGB", cmyk: "CMYK" } as const;
 
 /** The profile that a file is made in, and where it is one of a paper, how colours come to it. */
 export function ProfileField(props: {
-  output: Output;
+  output: Pick<Output, "profile" | "intent" | "black_point">;
   medium: string;
   /** Whether the picture's own profile may be kept. */
   own?: boolean;
