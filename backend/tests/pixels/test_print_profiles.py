@@ -112,9 +112,13 @@ def test_a_thousand_colours_come_out_as_another_program_has_them(
     image = profiles.tagged(pyvips.Image.new_from_array(eight[None]).copy(interpretation="srgb"), profiles.srgb())  # fmt: skip
     flat = through(image, path, intent, black_point).numpy()[0].astype(float)
     other = by_transicc(eight.astype(float), path, intent, black_point, srgb) * 255
-    off = np.abs(flat - other).max(axis=1)
-    most = 1.5 if path is COTTON else 2.55
-    assert (off <= most).mean() >= 0.995
+    # A level of light; of inks one in a hundred.
+    off = (
+        np.abs(flat - np.rint(other)).max(axis=1)
+        if path is COTTON
+        else np.abs(flat - other).max(axis=1)
+    )
+    assert (off <= (1 if path is COTTON else 2.55)).mean() >= 0.995
 
 
 @pytest.mark.parametrize("path", sorted(SHIPPED.glob("*.icc")), ids=lambda path: path.stem)
