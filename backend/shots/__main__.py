@@ -36,7 +36,6 @@ def main(address: str, name: str, password: str) -> None:
         page.keyboard.press("Enter")
         page.get_by_role("heading", name="Tide Mill Museum, hall").wait_for()
         settle(page, "cm", "Paper")
-        keep(page, "jobs")
         page.get_by_role("link", name="Tide Mill Museum, hall").click()
         page.get_by_role("button", name="Add pictures").wait_for()
         keep(page, "job")
@@ -52,6 +51,7 @@ def main(address: str, name: str, password: str) -> None:
         steps(page, prints[SLUICE])
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
+        colour(page, f"{prints[STARS]}")
         rescue(page, f"{prints[POSTCARD]}")
         book(page)
         seen(page, f"{prints[SLUICE]}")
@@ -130,6 +130,16 @@ def proof(page: Page, print_: str) -> None:
     keep(page, "proof")
     page.keyboard.press("Control+z")
     page.get_by_text("undone").wait_for()
+
+
+def colour(page: Page, print_: str) -> None:
+    """The stars on cotton, what lies beyond it hatched."""
+    page.goto(f"{print_}/colour")
+    settle(page, "cm", "Booth")
+    page.get_by_label("Profile", exact=True).select_option(label="Wide printer, cotton (RGB)")
+    page.get_by_text("Largest change there").wait_for(timeout=60_000)
+    page.get_by_role("img", name="The print on Wide printer, cotton").wait_for()
+    keep(page, "colour")
 
 
 def book(page: Page) -> None:

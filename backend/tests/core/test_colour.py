@@ -15,6 +15,7 @@ from zollstock.core.colour.icc import MOST_BYTES, ProfileError, read_profile
 from zollstock.core.colour.renderings import RENDERINGS
 from zollstock.core.documents.plan import PlanError, parse_plan
 from zollstock.core.ground.show import LengthStyle
+from zollstock.core.handouts.workshop import workshop
 from zollstock.core.layouts import LayoutError, parse_layout, reckon_layout
 from zollstock.core.layouts.sharedoutput import shared_output
 from zollstock.core.questions.gamut import GamutNumbers, gamut_report
@@ -22,6 +23,7 @@ from zollstock.core.reckon import reckon
 from zollstock.core.studio.profiles import Profiles, StudioProfile
 from zollstock.core.studio.studio import Studio
 from zollstock.core.telling.findings import findings
+from zollstock.core.work.making import costs
 from zollstock.core.work.outcome import work_out
 
 SHIPPED = Path(__file__).resolve().parents[2] / "zollstock" / "profiles" / "shipped"
@@ -139,10 +141,13 @@ def test_prints_that_share_a_file_share_a_print_profile() -> None:
         parse_plan(document()),
         parse_plan(printed(intent="relative", black_point=False)),
     )
-    shared = shared_output([plain, cotton])
+    shared = shared_output([cotton, plain])
     assert shared.print_profile is not None and shared.print_profile.key == "cotton"
     assert (shared.intent, shared.black_point) == ("relative", False)
     assert shared_output([plain, plain]).profile == "srgb"
+    assert shared_output([plain, cotton]).profile == "srgb", (
+        "nobody's paper is taken for all unasked"
+    )
 
 
 def test_a_strip_by_profile_wants_one() -> None:
@@ -173,3 +178,19 @@ def test_the_report_names_what_suffers_most_or_says_that_nothing_does() -> None:
     assert "practically all" in report.says and {"ink_most", "ink_share_over"} <= {
         one.id for one in report.figures
     }
+
+
+def test_the_job_sheet_says_who_manages_colour() -> None:
+    work = work_out(parse_plan(printed(intent="relative", black_point=False)))
+    steps = workshop(work, LengthStyle("cm")).steps
+    assert any(
+        "“Desk, cotton” (relative, black left as it is): turn the driver's own colours off" in one
+        for one in steps
+    )
+    plain = workshop(work_out(parse_plan(document())), LengthStyle("cm")).steps
+    assert not any("driver" in one for one in plain)
+
+
+def test_a_file_in_a_profile_takes_longer_and_says_so() -> None:
+    plain, inks = (work_out(parse_plan(one)) for one in (document(), printed()))
+    assert costs(inks).making > costs(plain).making

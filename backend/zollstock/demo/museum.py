@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from zollstock.profiles.shipping import chosen
+
 JOB = {"title": "Tide Mill Museum, hall", "client": "Tide Mill Museum", "due": "2027-03-20"}
 
 #: What each print's plan adds to its picture, by file name, in hanging order.
@@ -41,6 +43,7 @@ PLANS: dict[str, dict[str, Any]] = {
                  "reveal": "8 mm", "colour": "#fbf7ea", "card_colour": "#e7e0cf",
                  "inner": {"step": "5 mm", "colour": "#5d6a66"}},
         "medium": {"name": "fine-art cotton paper", "factor": 0.7},
+        "output": {"format": "tiff", "profile": chosen("wide-cotton")},
     },
     # Kept whole inside a border with a weighted bottom, a keyline and a caption, in grey.
     "the-keeper.png": {

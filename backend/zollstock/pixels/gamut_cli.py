@@ -9,6 +9,8 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import get_args
 
+import numpy as np
+
 from zollstock.core.cli import INVALID
 from zollstock.core.colour.renderings import Intent
 from zollstock.core.ground.refusal import Refusal
@@ -18,6 +20,10 @@ from .errors import PictureError
 from .gamut import PrintColours, gamut_numbers
 from .inspect import inspect, open_picture
 from .previews import check_whole
+from .vips import pyvips
+
+#: Colours that reach into the corners of any table.
+_CORNERS = np.array([[light, a, b] for light in (0.0, 50.0, 100.0) for a in (-100.0, 0.0, 100.0) for b in (-100.0, 0.0, 100.0)])  # fmt: skip
 
 
 def gamut(arguments: list[str] | None = None) -> int:
@@ -69,6 +75,10 @@ def _gamut(options: argparse.Namespace) -> None:
 
 def _profile(options: argparse.Namespace) -> None:
     printing = PrintColours(options.profile)
+    # Every table is gone through once: what gets through here gets through when files are made.
+    for intent in get_args(Intent):
+        printing.colours(printing.numbers(_CORNERS, intent, True))
+        printing.numbers(_CORNERS, intent, False)
     facts, tones = printing.facts, printing.tones
     if options.json:
         document = {"format": "zollstock.profile/1", "name": facts.name, "space": facts.space, "class": facts.kind,
@@ -96,6 +106,8 @@ def _told(work: Callable[[], None]) -> int:
         return _refuse(error.strerror or str(error))
     except (PictureError, Refusal) as error:
         return _refuse(str(error))
+    except pyvips.Error:
+        return _refuse("This profile cannot be used: the colour engine refuses it.")
     return 0
 
 

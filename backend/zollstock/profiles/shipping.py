@@ -28,3 +28,9 @@ def _row(path: Path) -> StudioProfile:
     device, paper = path.stem.split("-")
     return StudioProfile(path.stem, facts.name, hashlib.sha256(content).hexdigest(), facts.space, str(path),
                          _DEVICES[device], _MEDIA[paper])  # fmt: skip
+
+
+def chosen(key: str) -> dict[str, str]:
+    """A shipped one as a plan keeps it."""
+    row = next(one for one in shipped() if one.key == key)
+    return {"key": row.key, "name": row.name, "hash": row.hash, "space": row.space}

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from ..edges.crafts import Cut
 from ..ground.show import LengthStyle
+from ..parts.file import OutputSpec
 from ..rules.fileformats import FILE_FORMATS
 from ..work.outcome import Work
 
@@ -22,6 +23,21 @@ class Workshop:
     steps: list[str]
     material: list[str]
     cautions: list[str]
+
+
+def _colours(output: OutputSpec) -> list[str]:
+    """Who manages colour: a file in a print profile must not be managed once more."""
+    profile = output.print_profile
+    if profile is None:
+        return []
+    black = (
+        "black brought to the paper's"
+        if output.black_point and output.intent != "absolute"
+        else "black left as it is"
+    )
+    return [
+        f"The file is in the profile “{profile.name}” ({output.intent}, {black}): turn the driver's own colours off."
+    ]
 
 
 def workshop(work: Work, style: LengthStyle) -> Workshop:
@@ -44,6 +60,7 @@ def workshop(work: Work, style: LengthStyle) -> Workshop:
         cuts=[printed, *cuts],
         steps=[
             "Print at 100 %, nothing fitted to the page, and measure one side of the print.",
+            *_colours(plan.output),
             *steps,
         ],
         material=[f"{plan.medium.name or 'No medium named'}: {factor}."],

@@ -21,6 +21,8 @@ _READ, _MEASURE, _DENOISE = 0.02, 0.17, 0.25
 _LEARNED = {2: 0.066, 3: 0.044, 4: 0.036}
 #: Of the picture's crop, brought down in linear light.
 _REDUCE = 0.09
+#: Seconds a megapixel of the file to be brought into a print profile.
+_TO_PAPER = 0.07
 #: Seconds a MB of a file that is read once more for its hash, and seconds before anything is done.
 _HASH, _BEGIN = 0.0015, 0.5
 #: MB of memory, streamed and by way of a scratch file.
@@ -81,7 +83,9 @@ def costs(work: Work) -> Costs:
     return Costs(
         measuring=_MEASURE * picture if careful or pixels.denoise else 0.0,
         denoising=_DENOISE * crop if pixels.denoise else 0.0,
-        making=_READ * picture + _made(work, crop),
+        making=_READ * picture
+        + _made(work, crop)
+        + (_TO_PAPER * file if output.print_profile else 0.0),
         writing=(known.seconds if plain is None else plain) * weight * file,
         hashing=_HASH * work.output_bytes / _MEGA / (2 if plain is None else 1),
     )
