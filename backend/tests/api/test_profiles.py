@@ -15,6 +15,7 @@ from tests.api.caller import Caller, ready_print
 from tests.pictures import chart, save
 from zollstock.core.colour.icc import MOST_BYTES
 from zollstock.gamuts.tasks import measure
+from zollstock.pixels.profiles import display_p3, grey
 from zollstock.profiles import keeping
 from zollstock.profiles.models import ProfileRow
 from zollstock.profiles.shipping import shipped
@@ -179,3 +180,23 @@ def test_a_table_of_the_soft_proof_says_what_colours_look_like(caller: Caller) -
     )
     assert caller.client.get("/api/profiles/wide-cotton/table/nice").status_code == 422
     assert caller.client.get("/api/profiles/none/table/relative").status_code == 404
+
+
+def test_a_screen_has_a_profile_of_its_own_that_prints_nothing(
+    caller: Caller, other: Caller
+) -> None:
+    row = added(caller, display_p3(), "wide screen.icc")
+    assert row["prints"] is False and row["space"] == "rgb"
+    usual = caller.client.get("/api/profiles/wide-cotton/table/relative").content
+    on_it = caller.client.get(f"/api/profiles/wide-cotton/table/relative?screen={row['key']}")
+    assert on_it.status_code == 200 and on_it.content != usual
+    assert (
+        other.client.get(
+            f"/api/profiles/wide-cotton/table/relative?screen={row['key']}"
+        ).status_code
+        == 404
+    )
+    assert caller.client.get(f"/api/profiles/{row['key']}/table/relative").status_code == 404, (
+        "it is no paper"
+    )
+    assert "not for RGB" in added(caller, grey(), expect=422)["message"]

@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 import subprocess
-from itertools import product
+from itertools import pairwise, product
 from pathlib import Path
 from typing import Any
 
@@ -20,7 +20,7 @@ from PIL import Image, ImageCms
 from tests.pictures import chart, noise, save
 from zollstock.core.colour.icc import read_profile
 from zollstock.core.documents.plan import parse_plan
-from zollstock.core.layouts import parse_layout
+from zollstock.core.layouts import parse_layout, reckon_layout
 from zollstock.core.studio.profiles import Profiles, StudioProfile
 from zollstock.core.studio.studio import Studio
 from zollstock.pixels import profiles
@@ -30,6 +30,7 @@ from zollstock.pixels.errors import RenderError
 from zollstock.pixels.gamut import PrintColours, gamut_numbers
 from zollstock.pixels.gamut_cli import gamut, profile
 from zollstock.pixels.layouts import render_layout
+from zollstock.pixels.prooftable import Screen, proof_table, screen_of
 from zollstock.pixels.render import render
 
 Floats = NDArray[np.float64]
@@ -274,3 +275,55 @@ def test_the_command_line_says_what_a_profile_and_a_picture_on_it_are(
     assert gamut([str(picture), "--profile", str(picture)]) == 2
     assert "no ICC profile" in capsys.readouterr().err
     assert profile([str(tmp_path / "none.icc")]) == 2
+
+
+def test_a_strip_of_renderings_shows_each_of_them_in_the_profile(tmp_path: Path) -> None:
+    picture = save(chart(1200, 800), tmp_path / "a.png")
+    chosen, studio = of(COTTON)
+    plan = {"format": "zollstock.plan/1", "title": "Fog", "picture": {"width_px": 1200, "height_px": 800},
+            "target": {"width": "12 cm", "height": "8 cm"}, "output": {"format": "tiff", "profile": chosen}}  # fmt: skip
+    document = {"format": "zollstock.layout/1", "kind": "strip", "title": "Strip", "plans": [plan], "copies": 1,
+                "device_ppi": 254, "patch": {"width": "3 cm", "height": "3 cm"}, "distance": "60 cm", "method": "cubic",
+                "ladder": {"by": "profile", "steps": ["perceptual", "relative", "relative-plain", "absolute"]}}  # fmt: skip
+    layout = parse_layout(document)
+    made = reckon_layout(layout, studio=studio)
+    render_layout(layout, [picture], tmp_path / "strip", studio=studio)
+    (file,) = (tmp_path / "strip").iterdir()
+    sheet = pyvips.Image.new_from_file(str(file))
+    assert bytes(sheet.get("icc-profile-data")) == COTTON.read_bytes()
+    values = sheet.numpy().astype(int)
+    assert (values[:20] == 255).all(), "the paper stays bare"
+    key = {one.id.split("_")[2]: one.text for one in made.figures if one.id.startswith("key_1_")}
+    shown: dict[str, list[NDArray[Any]]] = {}
+    for piece in made.sheets[0].pieces:
+        x, y, w, h = piece.pixels
+        shown.setdefault(key[piece.name], []).append(values[y : y + h, x : x + w])
+    assert set(shown) == {"Perceptual", "Relative", "Relative, black left", "Absolute"}
+    assert (shown["Perceptual"][0] == shown["Perceptual"][1]).all(), (
+        "alike is alike to the last pixel"
+    )
+    names = sorted(shown)
+    for one, other in pairwise(names):
+        assert np.abs(shown[one][0] - shown[other][0]).max() > 2, f"{one} is not {other}"
+
+
+def test_a_proof_on_another_screen_is_the_same_colour_in_its_numbers() -> None:
+    printing = PrintColours(COTTON)
+
+    def table(screen: Screen | None) -> NDArray[np.uint8]:
+        return np.frombuffer(proof_table(printing, "relative", True, True, screen), np.uint8).reshape(33, 33, 33, 4)  # fmt: skip
+
+    def seen(values: NDArray[np.uint8], own: bytes) -> Floats:
+        image = pyvips.Image.new_from_array(values.reshape(1, -1, 3)).copy(interpretation="srgb")
+        return profiles.tagged(image, own).icc_import(embedded=True, pcs="lab", intent="relative").numpy()[0].astype(float)  # fmt: skip
+
+    usual, own = table(None), table(screen_of("srgb", profiles.display_p3()))
+    inner = np.s_[8:26:4, 8:26:4, 8:26:4]
+    one = seen(usual[inner][..., :3], profiles.srgb())
+    other = seen(own[inner][..., :3], profiles.display_p3())
+    assert ciede2000(one, other).max() < 1.2, "the same colours, rounded to 8 bits of another space"
+    assert (usual[inner][..., :3] != own[inner][..., :3]).any()
+    wide = table(screen_of("p3"))
+    assert wide[32, 0, 0, 3] > usual[32, 0, 0, 3], (
+        "the red of a wide screen lies farther beyond the paper"
+    )

@@ -107,6 +107,12 @@ def srgb() -> bytes:
 
 
 @lru_cache(maxsize=1)
+def display_p3() -> bytes:
+    """That of wide screens, which libvips ships."""
+    return bytes(pyvips.Operation.call("profile_load", "p3"))
+
+
+@lru_cache(maxsize=1)
 def general_press() -> bytes:
     """The CMYK profile that libvips ships, of no press in particular."""
     return bytes(pyvips.Operation.call("profile_load", "cmyk"))

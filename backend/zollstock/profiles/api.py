@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from functools import lru_cache
 from pathlib import Path
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.http import HttpResponse, HttpResponseBase
 from django.shortcuts import get_object_or_404
-from ninja import Router, Schema
+from ninja import Query, Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
 
@@ -21,7 +21,7 @@ from zollstock.pictures.receiving import body
 from zollstock.pictures.serving import stored, to_keep
 from zollstock.pixels.gamut import PrintColours, ProfileTones
 from zollstock.pixels.gamutslices import GamutSlice, slices_of
-from zollstock.pixels.prooftable import proof_table
+from zollstock.pixels.prooftable import proof_table, screen_of
 
 from .keeping import profiles_of, remove, take_profile
 from .models import ProfileRow
@@ -32,13 +32,14 @@ router = Router(tags=["profiles"])
 
 class ProfileState(Schema):
     """A profile: CIELAB of its bare paper and of its blackest black, the most ink of its tables (of inks), and what it was
-    made for. `id` only of those that somebody added."""
+    made for; of a screen where it does not print. `id` only of those that somebody added."""
 
     id: int | None
     key: str
     name: str
     hash: str
     space: Space
+    prints: bool
     device: str
     medium: str
     white: tuple[float, float, float]
@@ -52,6 +53,16 @@ class MadeFor(Schema):
     name: Annotated[str, Field(min_length=1, max_length=120)] | None = None
     device: Annotated[str, Field(max_length=120)] | None = None
     medium: Annotated[str, Field(max_length=120)] | None = None
+
+
+class TableAsked(Schema):
+    """How it is looked at: the paper's white shown or not, as wide as the screen's colours are for the browser, on the
+    screen of a profile."""
+
+    black_point: bool = True
+    paper: bool = False
+    space: Literal["srgb", "p3"] = "srgb"
+    screen: Annotated[str, Field(max_length=80)] = ""
 
 
 class Reach(Schema):
@@ -98,20 +109,41 @@ def reach(request: SignedRequest, key: str) -> Reach:
 
 
 @router.get("/profiles/{key}/table/{intent}", include_in_schema=False)
-def table(request: SignedRequest, key: str, intent: Intent, black_point: bool = True, paper: bool = False) -> HttpResponse:  # fmt: skip
+def table(
+    request: SignedRequest, key: str, intent: Intent, asked: Query[TableAsked]
+) -> HttpResponse:
     """The soft proof of all colours of a screen as a table of 33 points a channel (`pixels.prooftable`)."""
     row = _by_key(request, key)
-    response = HttpResponse(
-        _table(row.file, row.hash, intent, black_point, paper),
-        content_type="application/octet-stream",
+    own = None
+    if asked.screen:
+        held = who_asks(request).may_see(ProfileRow.objects).filter(prints=False, key=asked.screen)
+        own = get_object_or_404(held)
+    made = _table(
+        row.file,
+        row.hash,
+        intent,
+        asked.black_point,
+        asked.paper,
+        asked.space,
+        "" if own is None else own.file.path,
     )
+    response = HttpResponse(made, content_type="application/octet-stream")
     response["Cache-Control"] = "private, max-age=86400"
     return response
 
 
 @lru_cache(maxsize=48)
-def _table(path: str, _hash: str, intent: str, black_point: bool, paper: bool) -> bytes:
-    return proof_table(PrintColours(Path(path)), intent, black_point, paper)
+def _table(
+    path: str,
+    _hash: str,
+    intent: str,
+    black_point: bool,
+    paper: bool,
+    space: Literal["srgb", "p3"],
+    screen: str,
+) -> bytes:
+    own = Path(screen).read_bytes() if screen else None
+    return proof_table(PrintColours(Path(path)), intent, black_point, paper, screen_of(space, own))
 
 
 @router.get("/profiles/{key}.icc", include_in_schema=False)
@@ -136,7 +168,7 @@ def _by_key(request: SignedRequest, key: str) -> StudioProfile:
 
 def _own(row: ProfileRow) -> ProfileState:
     return ProfileState(
-        id=row.id, key=row.key, name=row.name, hash=row.hash, space=row.kind, device=row.device, medium=row.medium,
+        id=row.id, key=row.key, name=row.name, hash=row.hash, space=row.kind, prints=row.prints, device=row.device, medium=row.medium,
         white=tuple(row.white), black=tuple(row.black), most_ink=row.most_ink,
     )  # fmt: skip
 
@@ -144,7 +176,7 @@ def _own(row: ProfileRow) -> ProfileState:
 def _shipped(one: StudioProfile) -> ProfileState:
     tones = _tones(one.file)
     return ProfileState(
-        id=None, key=one.key, name=one.name, hash=one.hash, space=one.space, device=one.device, medium=one.medium,
+        id=None, key=one.key, name=one.name, hash=one.hash, space=one.space, prints=True, device=one.device, medium=one.medium,
         white=tones.white, black=tones.black, most_ink=tones.most_ink or None,
     )  # fmt: skip
 

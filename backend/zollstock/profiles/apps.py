@@ -24,9 +24,11 @@ class ProfilesConfig(AppConfig):
 
 
 def _weight(account: Any) -> int:
+    from zollstock.accounts.principal import Principal
+
     from .models import ProfileRow
 
-    return ProfileRow.objects.filter(account=account).aggregate(all=Sum("bytes"))["all"] or 0
+    return Principal(account).may_see(ProfileRow.objects).aggregate(all=Sum("bytes"))["all"] or 0
 
 
 def _known_files(begin: str) -> Iterator[str]:

@@ -35,7 +35,7 @@ _kept: dict[int, tuple[float, Profiles]] = {}
 
 
 def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRow:
-    """Take a file in; one that is there already is the same row. Raises `ProfileError`, `QuotaReached`."""
+    """Take a file in, of a printer or press, or of a screen; one that is there already is the same row. Raises `ProfileError`, `QuotaReached`."""
     content = b""
     for piece in pieces:
         content += piece
@@ -44,9 +44,9 @@ def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRo
                 f"A profile has at most {MOST_BYTES // 2**20} MiB; this file has more."
             )
     facts = read_profile(content)
-    if not facts.prints:
+    if not facts.prints and facts.space != "rgb":
         raise ProfileError(
-            f"This is a profile {facts.kind}; for printing one of a printer or press is wanted."
+            f"This is a profile {facts.kind}, and not for RGB; no screen has such a one."
         )
     digest = hashlib.sha256(content).hexdigest()
     own = Principal(account).may_see(ProfileRow.objects)
@@ -70,7 +70,7 @@ def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRo
         return ProfileRow.objects.create(
             account=account, key=_free_key(own.values_list("key", flat=True), title), name=title, space=facts.space,
             hash=digest, white=measured["white"], black=measured["black"], most_ink=measured["most_ink"],
-            bytes=len(content), file=stored,
+            bytes=len(content), file=stored, prints=facts.prints,
         )  # fmt: skip
     except IntegrityError:
         discard(stored)
@@ -123,7 +123,7 @@ def profiles_of(account: User) -> Profiles:
 
 
 def _own(account: User) -> Iterable[StudioProfile]:
-    for row in Principal(account).may_see(ProfileRow.objects):
+    for row in Principal(account).may_see(ProfileRow.objects).filter(prints=True):
         yield StudioProfile(
             row.key, row.name, row.hash, row.kind, row.file.path, row.device, row.medium
         )

@@ -18,6 +18,8 @@ class ProfileRow(models.Model):
     name = models.CharField(max_length=120)
     device = models.CharField(max_length=120, blank=True)
     medium = models.CharField(max_length=120, blank=True)
+    #: Of a printer or press; else of a screen, on which soft proofs are looked at.
+    prints = models.BooleanField(default=True)
     space = models.CharField(max_length=4)
     hash = models.CharField(max_length=64)
     white = models.JSONField()

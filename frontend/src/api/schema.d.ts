@@ -9401,7 +9401,7 @@ export interface components {
         /**
          * ProfileState
          * @description A profile: CIELAB of its bare paper and of its blackest black, the most ink of its tables (of inks), and what it was
-         *     made for. `id` only of those that somebody added.
+         *     made for; of a screen where it does not print. `id` only of those that somebody added.
          */
         ProfileState: {
             /** Id */
@@ -9417,6 +9417,8 @@ export interface components {
              * @enum {string}
              */
             space: "grey" | "rgb" | "cmyk";
+            /** Prints */
+            prints: boolean;
             /** Device */
             device: string;
             /** Medium */

@@ -52,12 +52,15 @@ export function ColourPanel(props: {
   findings: Finding[];
   wholeOnly: boolean;
   onChoose: (colours: Colours) => void;
+  screen: string;
+  onScreen: (key: string) => void;
   onBeside: (key: string) => void;
   onShow: (part: Partial<Showing>) => void;
   onFix: (fix: Fix) => void;
   onStrip: () => void;
 }) {
   const { showing, held, onShow, gamut } = props;
+  const screens = props.profiles.filter(({ prints }) => !prints);
   return (
     <section
       aria-label="Colour on paper"
@@ -104,6 +107,23 @@ export function ColourPanel(props: {
           />
         </Row>
       )}
+      {screens.length > 0 && (
+        <label className="flex items-center justify-between gap-3">
+          Screen
+          <select
+            className="field min-w-0 max-w-44"
+            value={props.screen}
+            onChange={(event) => props.onScreen(event.target.value)}
+          >
+            <option value="">as the browser has it</option>
+            {screens.map(({ key, name }) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       <label className="flex items-center justify-between gap-3">
         Beside it
         <select
@@ -113,7 +133,7 @@ export function ColourPanel(props: {
         >
           <option value="">nothing</option>
           {props.profiles
-            .filter(({ key }) => key !== held?.key)
+            .filter(({ key, prints }) => prints && key !== held?.key)
             .map(({ key, name }) => (
               <option key={key} value={key}>
                 {name}
@@ -131,8 +151,7 @@ export function ColourPanel(props: {
       {gamut.found && <Figures found={gamut.found} />}
       <FindingList findings={props.findings} onFix={props.onFix} />
       <p className="soft">
-        A screen is no paper: it shines, and shows sRGB alone here. A profile describes one device, one paper,
-        one setting.{" "}
+        A screen is no paper: it shines. A profile describes one device, one paper, one setting.{" "}
         <button type="button" className="min-h-6 underline" onClick={props.onStrip}>
           Print the strip
         </button>{" "}
@@ -151,7 +170,7 @@ function Plot(props: {
 }) {
   const { held, pixels, table, point } = props;
   const [lightness, setLightness] = useState(50);
-  const lab = point && labOf(...point);
+  const lab = point && labOf(...point, pixels?.colorSpace);
   const wanted = lab ? Math.min(90, Math.max(10, Math.round(lab[0] / 10) * 10)) : lightness;
   if (wanted !== lightness) setLightness(wanted);
   const colours = useMemo(() => (pixels ? coloursOf(pixels) : []), [pixels]);

@@ -16,7 +16,7 @@ export function PaperPane(props: {
   const { pixels, table, hatched, paper, drag, onPoint } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
-    const drawn = canvas.current?.getContext("2d");
+    const drawn = canvas.current?.getContext("2d", { colorSpace: pixels.colorSpace });
     if (!canvas.current || !drawn) return;
     canvas.current.width = pixels.width;
     canvas.current.height = pixels.height;

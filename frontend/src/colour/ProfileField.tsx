@@ -25,7 +25,7 @@ export function ProfileField(props: {
   onChange: (colours: Colours) => void;
 }) {
   const { output, medium, onChange } = props;
-  const profiles = useProfiles().data ?? [];
+  const profiles = useProfiles().data?.filter(({ prints }) => prints) ?? [];
   const chosen = typeof output.profile === "string" ? null : output.profile;
   const held = chosen && profiles.find(({ hash }) => hash === chosen.hash);
   const fits = (one: ProfileState) => one.medium.toLowerCase() === medium.toLowerCase();

@@ -76,7 +76,7 @@ export function ProfilesPage() {
                     {typeset(
                       [
                         SPACES[one.space],
-                        one.medium || "for no medium yet",
+                        one.prints ? one.medium || "for no medium yet" : "of a screen",
                         `black L* ${one.black[0].toFixed(0)}`,
                       ].join(" · "),
                     )}
@@ -145,35 +145,43 @@ function ProfilePanel(props: {
           </div>
         ))}
       </dl>
-      <GamutPlot of={held.key} beside={beside || null} lightness={lightness} name={held.name} />
-      <label className="flex items-center gap-3">
-        Lightness
-        <Slider
-          min={10}
-          max={90}
-          step={10}
-          className="range-xs flex-1"
-          value={lightness}
-          text={`L* ${lightness}`}
-          onStart={nothing}
-          onBack={nothing}
-          onDone={nothing}
-          onValue={setLightness}
-        />
-      </label>
-      <label className="flex items-center justify-between gap-3">
-        Beside it, dashed
-        <select className="field !w-40" value={beside} onChange={(event) => setBeside(event.target.value)}>
-          <option value="">none</option>
-          {rows
-            .filter(({ key }) => key !== held.key)
-            .map(({ key, name }) => (
-              <option key={key} value={key}>
-                {name}
-              </option>
-            ))}
-        </select>
-      </label>
+      {held.prints && (
+        <>
+          <GamutPlot of={held.key} beside={beside || null} lightness={lightness} name={held.name} />
+          <label className="flex items-center gap-3">
+            Lightness
+            <Slider
+              min={10}
+              max={90}
+              step={10}
+              className="range-xs flex-1"
+              value={lightness}
+              text={`L* ${lightness}`}
+              onStart={nothing}
+              onBack={nothing}
+              onDone={nothing}
+              onValue={setLightness}
+            />
+          </label>
+          <label className="flex items-center justify-between gap-3">
+            Beside it, dashed
+            <select
+              className="field !w-40"
+              value={beside}
+              onChange={(event) => setBeside(event.target.value)}
+            >
+              <option value="">none</option>
+              {rows
+                .filter(({ key, prints }) => prints && key !== held.key)
+                .map(({ key, name }) => (
+                  <option key={key} value={key}>
+                    {name}
+                  </option>
+                ))}
+            </select>
+          </label>
+        </>
+      )}
       {held.id === null ? (
         <p className="soft">
           {typeset(`Ships with the application: ${madeFor(held)}. Its inks and its paper are made up.`)}
@@ -227,8 +235,9 @@ function MadeForFields(props: {
   return (
     <div className="space-y-2">
       {field("Name", "name")}
-      {field("Made for the device", "device")}
-      {field("Made for the medium", "medium")}
+      {held.prints && field("Made for the device", "device")}
+      {held.prints && field("Made for the medium", "medium")}
+      {!held.prints && <p className="soft">Of a screen: colours on paper can be looked at by it.</p>}
     </div>
   );
 }

@@ -62,7 +62,8 @@ function SoftProof({ print, plan }: { print: PrintState; plan: Plan }) {
   );
   const [beside, setBeside] = useState("");
   const other = profiles.data?.find(({ key }) => key === beside) ?? null;
-  const rendering = { intent: output.intent, black_point: output.black_point, paper: showing.paper };
+  const [screen, setScreen] = useState("");
+  const rendering = { intent: output.intent, black_point: output.black_point, paper: showing.paper, screen };
   const table = useTable(onPaper && { key: onPaper.key, ...rendering });
   const otherTable = useTable(other && { key: other.key, ...rendering });
   const gamut = useGamut(print.picture.id, plan, output);
@@ -232,6 +233,8 @@ function SoftProof({ print, plan }: { print: PrintState; plan: Plan }) {
           wholeOnly={tiled === null}
           onChoose={(part) => setChosen((now) => ({ ...now, ...part }))}
           onBeside={setBeside}
+          screen={screen}
+          onScreen={setScreen}
           onShow={show}
           onFix={(fix) => change(fix)}
           onStrip={() => void toStrip()}
@@ -251,13 +254,10 @@ const OF_COLOUR = new Set([
 
 /** One for the print's medium, of a printer before a press. */
 function firstProfile(profiles: readonly ProfileState[], plan: Plan): ProfileState | null {
-  const fits = profiles.filter(({ medium }) => medium.toLowerCase() === plan.medium.name.toLowerCase());
-  return (
-    fits.find(({ space }) => space === "rgb") ??
-    fits[0] ??
-    profiles.find(({ space }) => space === "rgb") ??
-    null
-  );
+  const prints = profiles.filter((one) => one.prints);
+  const fits = prints.filter(({ medium }) => medium.toLowerCase() === plan.medium.name.toLowerCase());
+  const ofLight = ({ space }: ProfileState) => space === "rgb";
+  return fits.find(ofLight) ?? fits[0] ?? prints.find(ofLight) ?? null;
 }
 
 const whole = ({ width, height }: Size): Size => ({ width: Math.floor(width), height: Math.floor(height) });

@@ -9,12 +9,27 @@ const linear = Float64Array.from({ length: 256 }, (_, value) => {
 const f = (share: number) =>
   share > (6 / 29) ** 3 ? Math.cbrt(share) : (share * (29 / 6) ** 2) / 3 + 4 / 29;
 
-/** sRGB, 0 to 255 (IEC 61966-2-1, adapted to D50 by Bradford's matrix). */
-export function labOf(red: number, green: number, blue: number): Lab {
-  const [r, g, b] = [linear[red] ?? 0, linear[green] ?? 0, linear[blue] ?? 0];
-  const x = f((0.4360747 * r + 0.3850649 * g + 0.1430804 * b) / 0.9642);
-  const y = f(0.2225045 * r + 0.7168786 * g + 0.0606169 * b);
-  const z = f((0.0139322 * r + 0.0971045 * g + 0.7141733 * b) / 0.8249);
+/** Light to XYZ, adapted to D50 by Bradford's matrix: IEC 61966-2-1, and SMPTE EG 432-1 with its curve. */
+const TO_XYZ: Record<PredefinedColorSpace, readonly (readonly [number, number, number])[]> = {
+  srgb: [
+    [0.4360747, 0.3850649, 0.1430804],
+    [0.2225045, 0.7168786, 0.0606169],
+    [0.0139322, 0.0971045, 0.7141733],
+  ],
+  "display-p3": [
+    [0.51512, 0.29198, 0.1571],
+    [0.2412, 0.69225, 0.06657],
+    [-0.00105, 0.04189, 0.78407],
+  ],
+};
+const WHITE = [0.9642, 1, 0.8249];
+
+/** Numbers of a screen, 0 to 255. */
+export function labOf(red: number, green: number, blue: number, space: PredefinedColorSpace = "srgb"): Lab {
+  const light = [linear[red] ?? 0, linear[green] ?? 0, linear[blue] ?? 0];
+  const [x = 0, y = 0, z = 0] = TO_XYZ[space].map((row, at) =>
+    f(row.reduce((sum, weight, channel) => sum + weight * (light[channel] ?? 0), 0) / (WHITE[at] ?? 1)),
+  );
   return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
 }
 
@@ -23,11 +38,11 @@ const LOOKED_AT = 40_000;
 const ALIKE = 5;
 
 /** All colours of a picture, thinned out. */
-export function coloursOf({ data }: ImageData): Lab[] {
+export function coloursOf({ data, colorSpace }: ImageData): Lab[] {
   const step = Math.max(1, Math.floor(data.length / 4 / LOOKED_AT)) * 4;
   const found: Lab[] = [];
   for (let at = 0; at < data.length; at += step)
-    if (data[at + 3]) found.push(labOf(data[at] ?? 0, data[at + 1] ?? 0, data[at + 2] ?? 0));
+    if (data[at + 3]) found.push(labOf(data[at] ?? 0, data[at + 1] ?? 0, data[at + 2] ?? 0, colorSpace));
   return found;
 }
 

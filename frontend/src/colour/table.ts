@@ -69,7 +69,9 @@ function put(table: Uint8Array, data: Uint8ClampedArray, at: number): number {
 
 /** The picture as it looks on the paper; `hatched`: stripes over what lies beyond it. */
 export function onPaper(source: ImageData, table: Uint8Array | null, hatched: boolean): ImageData {
-  const made = new ImageData(new Uint8ClampedArray(source.data), source.width, source.height);
+  const made = new ImageData(new Uint8ClampedArray(source.data), source.width, source.height, {
+    colorSpace: source.colorSpace,
+  });
   if (!table) return made;
   const { data, width } = made;
   for (let at = 0, x = 0, y = 0; at < data.length; at += 4) {

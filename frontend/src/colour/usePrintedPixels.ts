@@ -2,6 +2,7 @@
 import { useEffect, useState } from "react";
 import type { Drawing } from "../api/types";
 import { levelFor, seen, wholeAt, type Tiled } from "../look/Tiles";
+import { screenSpace } from "./screen";
 import { cornerIn, type Place, type Size } from "../proof/place";
 
 type Piece = Drawing["pieces"][number];
@@ -19,7 +20,7 @@ function blank({ width, height }: Size): CanvasRenderingContext2D | null {
   const canvas = document.createElement("canvas");
   canvas.width = Math.max(1, Math.round(width));
   canvas.height = Math.max(1, Math.round(height));
-  return canvas.getContext("2d", { willReadFrequently: true });
+  return canvas.getContext("2d", { willReadFrequently: true, colorSpace: screenSpace() });
 }
 
 const pixelsOf = (drawn: CanvasRenderingContext2D) =>
