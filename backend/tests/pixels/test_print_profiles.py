@@ -191,12 +191,12 @@ def test_a_pdf_has_the_inks_their_profile_and_black_letters(tmp_path: Path) -> N
         assert space[0] == "/ICCBased" and space[1].N == 4
         assert bytes(space[1].read_bytes()) == COATED.read_bytes()
         assert document.Root.OutputIntents[0].DestOutputProfile.N == 4
-        drawn = b"".join(
-            bytes(one.read_bytes())
-            for one in page.Resources.XObject.values()
-            if one.Subtype == "/Form"
-        )
-        assert b"0 0 0 1 k" in drawn
+        assert document.Root.OutputIntents[0].S == "/GTS_PDFX"
+        (form,) = (one for one in page.Resources.XObject.values() if one.Subtype == "/Form")
+        assert b"0 0 0 1 k" in bytes(form.read_bytes())
+        assert "/ColorSpace" not in form.Resources, "black letters go through no profile"
+        states = [dict(one) for one in form.Resources.ExtGState.values()]
+        assert {"/op": True} in states and {"/OPM": 1} in states, "and lie over what is below them"
 
 
 def test_png_holds_no_inks_and_a_missing_profile_makes_no_file(tmp_path: Path) -> None:

@@ -27,7 +27,7 @@ from zollstock.core.sheet.sheets import Sheet
 from . import profiles
 from .appended import Encoded, append, lossy, packed
 from .channels import CHANNELS, FULL, channels_of
-from .colour import Paint
+from .colour import Paint, rendering_of
 from .page import Page
 from .quality import JPEG_QUALITY
 from .rescue.onpaper import OnPaper
@@ -70,7 +70,9 @@ def _built(pages: Sequence[Page], output: OutputSpec) -> bytes:
         for page in pages:
             _lay_out(document, page, output, space)
         if space is not None:
-            document.Root.OutputIntents = Array([_intent(document, space)])
+            document.Root.OutputIntents = Array(
+                [_intent(document, space, rendering_of(first) is not None)]
+            )
         _say(document, pages[0].title or pages[0].sheet.name)
         document.save(
             built,
@@ -103,8 +105,9 @@ def _lay_out(
     made.Contents = document.make_stream(laid)
     if sheet.strokes or sheet.labels or sheet.outlines or page.lettering:
         with pikepdf.open(io.BytesIO(_ink(page, wide, high, units.scale))) as ink:
-            if profile is not None:
-                # What is painted is a colour of the file's own profile.
+            if profile is not None and not channels_of(image).ink:
+                # What is painted is a colour of the file's own profile. Of inks it is their amounts, as they stand: through a
+                # profile a press could make four inks of black letters.
                 name = channels_of(image).default
                 kept = Array([Name.ICCBased, _profile(ink, profile, image.bands)])
                 ink.pages[0].Resources.ColorSpace = Dictionary({name: kept})
@@ -155,11 +158,12 @@ def _profile(document: pikepdf.Pdf, profile: bytes, bands: int) -> pikepdf.Objec
     return space
 
 
-def _intent(document: pikepdf.Pdf, space: pikepdf.Object) -> pikepdf.Object:
+def _intent(document: pikepdf.Pdf, space: pikepdf.Object, printed: bool) -> pikepdf.Object:
+    """What the page is meant for: a press or a printer, or any screen."""
     return document.make_indirect(
         Dictionary(
             Type=Name.OutputIntent,
-            S=Name.GTS_PDFA1,
+            S=Name.GTS_PDFX if printed else Name.GTS_PDFA1,
             OutputConditionIdentifier="Custom",
             Info="The profile embedded here",
             DestOutputProfile=space,
@@ -205,6 +209,11 @@ def _ink(page: Page, wide: float, high: float, scale: float) -> bytes:
 
 
 def _fill(canvas: Canvas, colour: list[float], full: int) -> None:
+    if len(colour) == 4:
+        # Black ink alone lies over what is below it, so that no paper shows where a press is a hair off.
+        over = colour[:3] == [0, 0, 0] and colour[3] == full
+        canvas.setFillOverprint(over)
+        canvas.setOverprintMask(over)
     fills = {1: canvas.setFillGray, 3: canvas.setFillColorRGB, 4: canvas.setFillColorCMYK}
     fills[len(colour)](*(part / full for part in colour))
 

@@ -49,7 +49,7 @@ FINDINGS: dict[str, Entry] = {
     "profile-missing": Entry("A profile that is not here", "Without its file nothing can be brought into its colours.", "colour#profiles"),
     "profile-exchanged": Entry("An exchanged profile", "A print keeps the very profile that it was planned with; under its name there is another file now.", "colour#profiles"),
     "beyond-the-paper": Entry("Beyond the paper", "Colours that the paper cannot show come out as the nearest it can, or all move together: look at it before paper is spent.", "colour#beyond-the-paper", "gamut"),
-    "format-without-inks": Entry("No inks in this format", "Only some formats hold four inks.", "colour#inks"),
+    "format-without-inks": Entry("No inks in this format", "Only some formats hold four inks.", "colour#inks-and-grey"),
     "profile-for-another-medium": Entry("A profile of another paper", "A profile describes one device, one paper and one setting; on another it is wrong.", "colour#profiles"),
     "file-too-large": Entry("A file too large to make", "A file has 4 gigapixels at the most.", f"{_PRINT}hand-over"),
     "file-too-small": Entry("A file without pixels", "At this ppi a side would have less than one pixel.", f"{_PRINT}hand-over"),
