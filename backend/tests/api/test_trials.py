@@ -250,5 +250,12 @@ def test_the_patches_for_a_screen_go_from_the_disk_with_the_trial(
     make_screen(str(ScreenSet.objects.get().id))
     kept = Path(settings.MEDIA_ROOT) / "screens"
     assert len(list(kept.rglob("*.zip"))) == 1
+    caller("PATCH", f"trials/{trial['id']}", {"over": True})
+    assert list(kept.rglob("*.zip")) == [], "nobody looks at them any more"
+    caller("PATCH", f"trials/{trial['id']}", {"over": False})
+    assert judged(code, "")["screen"] is None, "the screen is chosen anew"
+    judged(code, "/screen", {"dots": 254})
+    make_screen(str(ScreenSet.objects.get().id))
+    assert len(list(kept.rglob("*.zip"))) == 1
     caller("DELETE", f"trials/{trial['id']}", expect=204)
     assert list(kept.rglob("*.zip")) == []

@@ -135,6 +135,9 @@ def change(request: SignedRequest, trial_id: int, wanted: TrialChange) -> TrialS
     if wanted.over is not None:
         held.over = wanted.over
     held.save(update_fields=["title", "over", "changed"])
+    if held.over:
+        # Nobody looks at patches on a screen any more; gone on with, they are made again.
+        held.screens.all().delete()
     if wanted.rests_on is not None:
         rest_on(held, wanted.rests_on)
     return state_of(held)

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import zipfile
+from datetime import timedelta
 
 from django.db import transaction
+from django.utils import timezone
 
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.layouts import parse_layout
@@ -16,6 +18,7 @@ from zollstock.longwork.messages import Message
 from .models import Judge, ScreenSet, Trial
 
 MAKE = Message("zollstock.trials.tasks.make_screen", "looks")
+KEPT_FOR = timedelta(days=30)
 #: People judge a trial on so many different screens.
 MOST_SCREENS = 12
 
@@ -71,6 +74,11 @@ def _set_for(trial: Trial, dots: float) -> ScreenSet:
             found = ScreenSet.objects.create(trial=trial, dots=dots)
             send(found)
         return found
+
+
+def forget_old() -> None:
+    """Patches that were made long ago go; whoever judges on has them made again."""
+    ScreenSet.objects.filter(created__lt=timezone.now() - KEPT_FOR).delete()
 
 
 def send(row: ScreenSet) -> None:

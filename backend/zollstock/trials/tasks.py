@@ -16,7 +16,7 @@ from zollstock.pictures.storage import discard, local_path, name_of, store, work
 from zollstock.pixels.onscreen import screen_patches
 
 from .models import ScreenSet
-from .screens import name_in_set, send, shown_on
+from .screens import forget_old, name_in_set, send, shown_on
 
 MOST_SECONDS = 300
 
@@ -78,3 +78,9 @@ def take_up() -> None:
     """Queue again what lost its worker or was forgotten, while somebody may still wait for it."""
     for row in (*SCREENS.lost_rows(), *SCREENS.undispatched_rows()):
         send(row)
+
+
+@by_the_clock(3600)
+@shared_task
+def clear() -> None:
+    forget_old()
