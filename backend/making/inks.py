@@ -15,6 +15,8 @@ import colour
 import numpy as np
 from numpy.typing import NDArray
 
+from zollstock.pixels.cielab import lab_of
+
 Floats = NDArray[np.float64]
 WAVES = np.arange(380.0, 731.0, 10.0)
 
@@ -129,12 +131,3 @@ def grown(amounts: Floats, gain: float) -> Floats:
     0.62
     """
     return np.asarray(amounts + 4 * gain * amounts * (1 - amounts))
-
-
-def lab_of(shares: Floats) -> Floats:
-    """CIELAB of XYZ in shares of the white's (CIE 15)."""
-    cut = (6 / 29) ** 3
-    f = np.where(shares > cut, np.cbrt(shares), shares * (29 / 6) ** 2 / 3 + 4 / 29)
-    return np.column_stack(
-        [116 * f[:, 1] - 16, 500 * (f[:, 0] - f[:, 1]), 200 * (f[:, 1] - f[:, 2])]
-    )

@@ -17,6 +17,9 @@ import pyvips
 from numpy.typing import NDArray
 from PIL import Image, ImageCms
 
+from making.profiles import PROFILES, Made
+from making.profiles import made as make_profile
+from tests.lengthy import LONG
 from tests.pictures import chart, noise, save
 from zollstock.core.colour.icc import read_profile
 from zollstock.core.documents.plan import parse_plan
@@ -327,3 +330,8 @@ def test_a_proof_on_another_screen_is_the_same_colour_in_its_numbers() -> None:
     assert wide[32, 0, 0, 3] > usual[32, 0, 0, 3], (
         "the red of a wide screen lies farther beyond the paper"
     )
+
+
+@pytest.mark.parametrize("one", PROFILES if LONG else PROFILES[-1:], ids=lambda one: one.key)
+def test_the_script_makes_the_very_profiles_that_ship(one: Made) -> None:
+    assert make_profile(one) == (SHIPPED / f"{one.key}.icc").read_bytes()

@@ -20,6 +20,7 @@ from zollstock.core.work.outcome import Work
 
 from . import colour, profiles
 from .channels import CHANNELS
+from .cielab import lab_of, on_white
 from .compose import ROTATIONS
 from .deltae import ciede2000
 from .errors import RenderError
@@ -92,7 +93,9 @@ class PrintColours:
                 for intent in ("relative", "perceptual")
             )
         return ProfileTones(
-            _triple(_lab(white)), _triple(_lab(_xyz(black) * white)), round(100 * ink, 1)
+            _triple(lab_of(white[None])[0]),
+            _triple(on_white(black[None], white)[0]),
+            round(100 * ink, 1),
         )
 
 
@@ -236,18 +239,6 @@ def _white_of(content: bytes) -> Floats:
 
 def _lab_image(lab: Floats) -> pyvips.Image:
     return pyvips.Image.new_from_array(lab[None].astype(np.float32)).copy(interpretation="lab")
-
-
-def _lab(shares: Floats) -> Floats:
-    """CIELAB of XYZ in shares of the white's (CIE 15)."""
-    f = np.where(shares > (6 / 29) ** 3, np.cbrt(shares), shares * (29 / 6) ** 2 / 3 + 4 / 29)
-    return np.array([116 * f[1] - 16, 500 * (f[0] - f[1]), 200 * (f[1] - f[2])])
-
-
-def _xyz(lab: Floats) -> Floats:
-    y = (lab[0] + 16) / 116
-    f = np.array([y + lab[1] / 500, y, y - lab[2] / 200])
-    return np.where(f > 6 / 29, f**3, (f - 4 / 29) * 3 * (6 / 29) ** 2)
 
 
 def _triple(lab: Floats) -> tuple[float, float, float]:

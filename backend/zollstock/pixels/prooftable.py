@@ -9,14 +9,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
-from numpy.typing import NDArray
 
 from . import profiles
+from .cielab import on_white
 from .deltae import ciede2000
 from .gamut import PrintColours
 from .vips import pyvips
 
-Floats = NDArray[np.float64]
 POINTS = 33
 #: ΔE00 is told in tenths, to 25.5.
 _TENTHS = 10
@@ -56,22 +55,11 @@ def proof_table(
     )
     lab = given.icc_import(embedded=True, pcs="lab", intent="relative").numpy()[0].astype(float)
     apart = ciede2000(lab, printing.colours(printing.numbers(lab)))
-    meant = lab if intent != "absolute" else _on_white(lab, 1 / printing.white)
+    meant = lab if intent != "absolute" else on_white(lab, 1 / printing.white)
     on_paper = printing.colours(printing.numbers(meant, "relative" if intent == "absolute" else intent, black_point and intent != "absolute"))  # fmt: skip
     if paper_shown:
-        on_paper = _on_white(on_paper, printing.white)
+        on_paper = on_white(on_paper, printing.white)
     shown = profiles.tagged(pyvips.Image.new_from_array(on_paper[None].astype(np.float32)).copy(interpretation="lab"), screen.shown)  # fmt: skip
     seen = shown.icc_export(depth=8, pcs="lab", intent="relative").numpy()[0]
     far = np.clip(np.rint(apart * _TENTHS), 0, 255).astype(np.uint8)
     return np.column_stack([seen.astype(np.uint8), far]).tobytes()
-
-
-def _on_white(lab: Floats, white: Floats) -> Floats:
-    """CIELAB on another white, its XYZ in shares of the one before."""
-    y = (lab[:, 0] + 16) / 116
-    f = np.column_stack([y + lab[:, 1] / 500, y, y - lab[:, 2] / 200])
-    xyz = np.where(f > 6 / 29, f**3, (f - 4 / 29) * 3 * (6 / 29) ** 2) * white
-    g = np.where(xyz > (6 / 29) ** 3, np.cbrt(xyz), xyz * (29 / 6) ** 2 / 3 + 4 / 29)
-    return np.column_stack(
-        [116 * g[:, 1] - 16, 500 * (g[:, 0] - g[:, 1]), 200 * (g[:, 1] - g[:, 2])]
-    )
