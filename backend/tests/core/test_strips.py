@@ -164,7 +164,7 @@ def test_exposures_go_in_thirds_of_a_stop_against_the_one_as_planned() -> None:
         for one in reckon_layout(parse_layout(strip(ladder=ladder))).figures
         if one.id.startswith("key_")
     }
-    assert texts == {"−1 stops", "−1/3 stop", "0 stops", "+1/3 stop", "+1 stops"}
+    assert texts == {"−1 stop", "−1/3 stop", "0 stops", "+1/3 stop", "+1 stop"}
 
 
 @pytest.mark.parametrize(

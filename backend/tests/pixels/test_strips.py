@@ -178,7 +178,7 @@ def test_exposures_double_the_light_with_every_stop(tmp_path: Path) -> None:
     ladder = {"by": "exposure", "steps": [-3, 0, 1]}
     found = patches(strip((1200, 900), ladder=ladder), picture, tmp_path / "out")
     base = light(found["0 stops"][0]).mean()
-    assert light(found["−1 stops"][0]).mean() == pytest.approx(base / 2, rel=0.02)
+    assert light(found["−1 stop"][0]).mean() == pytest.approx(base / 2, rel=0.02)
     assert light(found["+1/3 stop"][0]).mean() == pytest.approx(base * 2 ** (1 / 3), rel=0.02)
 
 

@@ -13,6 +13,7 @@ import numpy as np
 
 from zollstock.core.cli import INVALID
 from zollstock.core.colour.renderings import Intent
+from zollstock.core.ground.pipes import reader_may_leave
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.questions.gamut import gamut_report
 
@@ -97,7 +98,8 @@ def _profile(options: argparse.Namespace) -> None:
 
 def _told(work: Callable[[], None]) -> int:
     try:
-        work()
+        with reader_may_leave():
+            work()
     except FileNotFoundError as error:
         return _refuse(f"{error.filename}: there is no such file")
     except IsADirectoryError as error:

@@ -82,5 +82,8 @@ def step_text(by: str, step: float | str) -> str:
     if by == "exposure":
         thirds = int(step)
         sign = "−" if thirds < 0 else "+" if thirds else ""
-        return f"{sign}{abs(thirds)}/3 stop" if thirds % 3 else f"{sign}{abs(thirds) // 3} stops"
+        if thirds % 3:
+            return f"{sign}{abs(thirds)}/3 stop"
+        whole = abs(thirds) // 3
+        return f"{sign}{whole} {'stop' if whole == 1 else 'stops'}"
     return f"sharpened {float(step):g}"
