@@ -20,7 +20,9 @@ from zollstock.core.layouts import LayoutError, parse_layout, reckon_layout
 from zollstock.core.layouts.sharedoutput import shared_output
 from zollstock.core.questions.gamut import GamutNumbers, gamut_report
 from zollstock.core.reckon import reckon
+from zollstock.core.studio.gamut import KnownGamut, OnPaper
 from zollstock.core.studio.profiles import Profiles, StudioProfile
+from zollstock.core.studio.stock import SHIPPED as SHIPPED_STOCK
 from zollstock.core.studio.studio import Studio
 from zollstock.core.telling.findings import findings
 from zollstock.core.work.making import costs
@@ -158,7 +160,11 @@ def test_a_strip_by_profile_wants_one() -> None:
         parse_layout(strip | {"plans": [document()]})
     layout = parse_layout(strip | {"plans": [printed(format="tiff")]})
     key = [one.text for one in reckon_layout(layout).figures if one.id.startswith("key_1_")]
-    assert sorted(set(key)) == ["Perceptual", "Relative", "Relative, black left"]
+    assert sorted(set(key)) == [
+        "Perceptual",
+        "Relative colorimetric",
+        "Relative colorimetric, no black point compensation",
+    ]
     with pytest.raises(LayoutError, match="must be one of"):
         parse_layout(strip | {"plans": [printed()], "ladder": {"by": "profile", "steps": ["nice", "relative"]}})  # fmt: skip
     assert all(way.says for way in RENDERINGS.values())
@@ -184,7 +190,8 @@ def test_the_job_sheet_says_who_manages_colour() -> None:
     work = work_out(parse_plan(printed(intent="relative", black_point=False)))
     steps = workshop(work, LengthStyle("cm")).steps
     assert any(
-        "“Desk, cotton” (relative, black left as it is): turn the driver's own colours off" in one
+        "“Desk, cotton” (relative colorimetric, without black point compensation): turn the driver's own"
+        in one
         for one in steps
     )
     plain = workshop(work_out(parse_plan(document())), LengthStyle("cm")).steps
@@ -194,3 +201,24 @@ def test_the_job_sheet_says_who_manages_colour() -> None:
 def test_a_file_in_a_profile_takes_longer_and_says_so() -> None:
     plain, inks = (work_out(parse_plan(one)) for one in (document(), printed()))
     assert costs(inks).making > costs(plain).making
+
+
+def test_what_lies_beyond_the_paper_is_told_with_a_better_one_and_another_intent() -> None:
+    plain = work_out(parse_plan(printed()))
+    known = KnownGamut(HASH, plain.crop_px, 0.118, {"blues": 0.08, "dark blues": 0.03}, {"perceptual": 3.4, "relative": 1.2},
+                       (OnPaper("satin", "Desk, satin", "cd" * 32, "rgb", "satin photo paper", 0.021),
+                        OnPaper("linen", "Desk, linen", "ef" * 32, "rgb", "linen", 0.0)))  # fmt: skip
+    studio = Studio(profiles=Profiles((row(),)), gamuts=(known,), stock=SHIPPED_STOCK)
+    work = work_out(parse_plan(printed()), studio)
+    told = next(
+        one for one in findings(work, LengthStyle("cm"), studio) if one.id == "beyond-the-paper"
+    )
+    assert told.level == "warn" and told.place == "colour"
+    assert told.text == (
+        "11.8 % of this print lies beyond “Desk, cotton”: blues and dark blues above all. On satin photo paper 2.1 % would. "
+        "By the intent relative colorimetric half of it changes by less than ΔE00 1.2, by perceptual 3.4."
+    ), "linen is not in stock"
+    cropped = work_out(parse_plan(printed() | {"fit": {"zoom": 2.0}}), studio)
+    assert "beyond-the-paper" not in {
+        one.id for one in findings(cropped, LengthStyle("cm"), studio)
+    }

@@ -22,6 +22,7 @@ from making.profiles import made as make_profile
 from tests.lengthy import LONG
 from tests.pictures import chart, noise, save
 from zollstock.core.colour.icc import read_profile
+from zollstock.core.colour.renderings import RENDERINGS
 from zollstock.core.documents.plan import parse_plan
 from zollstock.core.layouts import parse_layout, reckon_layout
 from zollstock.core.studio.profiles import Profiles, StudioProfile
@@ -301,7 +302,9 @@ def test_a_strip_of_renderings_shows_each_of_them_in_the_profile(tmp_path: Path)
     for piece in made.sheets[0].pieces:
         x, y, w, h = piece.pixels
         shown.setdefault(key[piece.name], []).append(values[y : y + h, x : x + w])
-    assert set(shown) == {"Perceptual", "Relative", "Relative, black left", "Absolute"}
+    assert set(shown) == {
+        RENDERINGS[step].label for step in ("perceptual", "relative", "relative-plain", "absolute")
+    }
     assert (shown["Perceptual"][0] == shown["Perceptual"][1]).all(), (
         "alike is alike to the last pixel"
     )

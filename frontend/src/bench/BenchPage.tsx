@@ -162,7 +162,7 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
 const further = ({ id, job, picture }: PrintState): ShelfPlace[] => [
   { to: `/prints/${id}/look`, name: "Look at it", says: "At 100 %, the parts that matter, the size of the print", keyName: "L" },
   { to: `/prints/${id}/look?as=there`, name: "At viewing distance", says: "As an eye sees the print from its distance, beside another print" },
-  { to: `/prints/${id}/colour`, name: "Colour on paper", says: "As it looks on its paper: what the paper cannot show, its white and its black", keyName: "C" },
+  { to: `/prints/${id}/colour`, name: "Colour on paper", says: "Soft proof: as it looks on its paper, what lies beyond it, another paper beside it", keyName: "C" },
   { to: `/prints/${id}/proof`, name: "Proof", says: "A part of the file at its true size, all ways of enlarging side by side", keyName: "P" },
   { to: `/prints/${id}/canvas`, name: "The canvas it would have needed", says: "How many pixels to begin with, the next time" },
   { to: `/prints/${id}/rescue`, name: "Rescue", says: "A small bad file made fit for this print: cleaned, lettering as outlines, enlarged" },

@@ -10,9 +10,9 @@ export type Colours = Partial<Pick<Output, "profile" | "intent" | "black_point">
 
 const INTENTS = [
   { value: "perceptual", label: "perceptual" },
-  { value: "relative", label: "relative" },
+  { value: "relative", label: "relative colorimetric" },
   { value: "saturation", label: "saturation" },
-  { value: "absolute", label: "absolute" },
+  { value: "absolute", label: "absolute colorimetric" },
 ] as const;
 const SPACES = { grey: "grey", rgb: "RGB", cmyk: "CMYK" } as const;
 
@@ -81,7 +81,7 @@ export function ProfileField(props: {
             </span>
           </Row>
           <Check
-            label="Black to the paper’s black"
+            label="Black point compensation"
             about="word:black-point"
             checked={output.black_point && output.intent !== "absolute"}
             onChange={(black_point) => onChange({ black_point })}

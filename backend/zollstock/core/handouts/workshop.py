@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..colour.renderings import INTENT_WORDS
 from ..edges.crafts import Cut
 from ..ground.show import LengthStyle
 from ..parts.file import OutputSpec
@@ -30,13 +31,10 @@ def _colours(output: OutputSpec) -> list[str]:
     profile = output.print_profile
     if profile is None:
         return []
-    black = (
-        "black brought to the paper's"
-        if output.black_point and output.intent != "absolute"
-        else "black left as it is"
-    )
+    compensated = output.black_point and output.intent != "absolute"
+    black = f"{'with' if compensated else 'without'} black point compensation"
     return [
-        f"The file is in the profile “{profile.name}” ({output.intent}, {black}): turn the driver's own colours off."
+        f"The file is in the profile “{profile.name}” ({INTENT_WORDS[output.intent]}, {black}): turn the driver's own colour management off."
     ]
 
 

@@ -114,7 +114,7 @@ WORDS: dict[str, Entry] = {
     "compression": Entry("Compression", "Makes the file smaller and loses nothing, in a TIFF.", "one-print#hand-over"),
     "intent": Entry("Intent", "What becomes of colours that the paper cannot show: brought in all together, or each to its nearest.", "colour#intents"),
     "paper-white": Entry("Paper white", "Shown, the bare paper has its own tint beside which everything is seen; hidden, it is as white as the screen.", "colour#soft-proof"),
-    "black-point": Entry("Black to the paper's black", "The picture's black is brought to the blackest that the paper prints, and all darks with it, so that none fall together.", "colour#intents"),
+    "black-point": Entry("Black point compensation", "The picture's black is brought to the blackest that the paper prints, and all darks with it, so that none fall together.", "colour#intents"),
     "cmyk": Entry("CMYK without a profile", "What the inks of such a file are taken for, since the file does not say.", "one-print#hand-over"),
     "mat-lies": Entry("How the mat lies", "Over the picture's edge, or around it with paper showing between.", "one-print#mat", "mat"),
     "counted": Entry("What the verdict counts", "All its pixels, or only the detail that was found in the picture, where it is softer than its pixels.", "one-print#distance"),

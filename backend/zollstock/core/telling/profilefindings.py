@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..answer.reckoning import Finding
+from ..colour.renderings import INTENT_WORDS, Intent
 from ..ground import show
 from ..ground.plaintext import listed
 from ..parts.file import PrintProfile
@@ -113,9 +114,11 @@ def _beyond(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
         text += f" On {best.medium} {show.percent(best.share)} would."
     here, there = known.medians.get("perceptual"), known.medians.get("relative")
     if here is not None and there is not None and abs(here - there) >= 1:
+        first: Intent
+        other: Intent
         first, other = ("relative", "perceptual") if there < here else ("perceptual", "relative")
         least, most = min(here, there), max(here, there)
-        text += f" By the intent {first} half of it changes by less than ΔE00 {show.decimal(least, 1)}, by {other} {show.decimal(most, 1)}."
+        text += f" By the intent {INTENT_WORDS[first]} half of it changes by less than ΔE00 {show.decimal(least, 1)}, by {INTENT_WORDS[other]} {show.decimal(most, 1)}."
     yield Finding(
         id="beyond-the-paper",
         level="warn" if known.share >= _MUCH else "note",
