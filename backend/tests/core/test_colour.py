@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.plans import document
+from tests.plans import document, documents
 from zollstock.core.colour.icc import MOST_BYTES, ProfileError, read_profile
 from zollstock.core.colour.renderings import RENDERINGS
 from zollstock.core.documents.plan import PlanError, parse_plan
@@ -20,6 +20,7 @@ from zollstock.core.layouts import LayoutError, parse_layout, reckon_layout
 from zollstock.core.layouts.sharedoutput import shared_output
 from zollstock.core.questions.gamut import GamutNumbers, gamut_report
 from zollstock.core.reckon import reckon
+from zollstock.core.rules.fit import turned_size
 from zollstock.core.studio.gamut import KnownGamut, OnPaper
 from zollstock.core.studio.profiles import Profiles, StudioProfile
 from zollstock.core.studio.stock import SHIPPED as SHIPPED_STOCK
@@ -222,3 +223,12 @@ def test_what_lies_beyond_the_paper_is_told_with_a_better_one_and_another_intent
     assert "beyond-the-paper" not in {
         one.id for one in findings(cropped, LengthStyle("cm"), studio)
     }
+
+
+@given(wanted=documents())
+def test_what_is_printed_of_a_picture_lies_in_it_whole_px(wanted: dict[str, Any]) -> None:
+    work = work_out(parse_plan(wanted))
+    width, height = turned_size(work.plan.picture, work.plan.fit.turn)
+    x, y, wide, high = work.crop_px
+    assert x >= 0 and y >= 0 and wide >= 1 and high >= 1
+    assert x + wide <= width and y + high <= height

@@ -176,6 +176,28 @@ def test_white_inks_nothing_under_any_intent(tmp_path: Path, intent: str) -> Non
     assert (values[:40, :] == 255).all()
 
 
+@pytest.mark.parametrize("path", [COTTON, COATED], ids=["rgb", "cmyk"])
+@pytest.mark.parametrize(("intent", "black_point"), list(product(INTENTS, (True, False))))
+def test_a_border_is_the_colour_that_the_picture_would_be(
+    path: Path, intent: str, black_point: bool, tmp_path: Path
+) -> None:
+    plain = pyvips.Image.black(60, 40, bands=3).linear(1, [0x33, 0x66, 0x99])
+    picture = save(plain.cast("uchar").copy(interpretation="srgb"), tmp_path / "plain.png")
+    edge = {
+        "kind": "border",
+        "left": "5 mm",
+        "top": "5 mm",
+        "right": "5 mm",
+        "bottom": "5 mm",
+        "colour": "#336699",
+    }
+    output = {"intent": intent, "black_point": black_point}
+    values = pyvips.Image.new_from_file(
+        str(made(tmp_path, path, picture, edge=edge, output=output))
+    ).numpy()
+    assert (values == values[0, 0]).all()
+
+
 def test_sixteen_bits_jpeg_and_grey_are_what_they_say(tmp_path: Path) -> None:
     picture = save(chart(900, 600), tmp_path / "a.png")
     deep = pyvips.Image.new_from_file(str(made(tmp_path, COATED, picture, output={"bits": 16})))

@@ -83,7 +83,7 @@ def through(image: pyvips.Image, profile: Path, intent: str, black_point: bool) 
     try:
         content = profile.read_bytes()
         colours = profiles.tagged(image, own).icc_import(
-            embedded=True, pcs="lab", intent="absolute" if intent == "absolute" else "relative",
+            embedded=True, pcs="lab", intent=_seen_by(intent),
             black_point_compensation=black_point,
         )  # fmt: skip
         made = profiles.tagged(colours, content).icc_export(
@@ -98,6 +98,11 @@ def through(image: pyvips.Image, profile: Path, intent: str, black_point: bool) 
         ) from None
     made = CHANNELS[profiles.bands_of(content)].named(made)
     return _came_by(profiles.tagged(made, content), intent, black_point)
+
+
+def _seen_by(intent: str) -> str:
+    """How colours are read that go to a paper by an intent: with their own white, where the paper's is printed too."""
+    return "absolute" if intent == "absolute" else "relative"
 
 
 def remembered(image: pyvips.Image, output: OutputSpec) -> pyvips.Image:
@@ -230,8 +235,9 @@ class Paint:
     def _through(self, profile: bytes, parts: tuple[int, ...]) -> list[float]:
         intent, black_point = self._rendering or ("relative", True)
         pixel = pyvips.Image.black(1, 1, bands=3).linear(1, list(parts)).cast("uchar")
+        # As a picture goes (`through`): a border is the very colour that the picture would be.
         seen = pixel.copy(interpretation="srgb").icc_import(
-            input_profile="srgb", pcs="lab", intent="relative", black_point_compensation=True
+            input_profile="srgb", pcs="lab", intent=_seen_by(intent), black_point_compensation=True
         )
         painted = profiles.tagged(seen, profile).icc_export(
             depth=16 if self._full == FULL["ushort"] else 8,

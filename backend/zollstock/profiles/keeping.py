@@ -10,6 +10,7 @@ import subprocess
 import sys
 import time
 from collections.abc import Iterable
+from contextlib import suppress
 from math import ceil
 from pathlib import Path
 from typing import Any
@@ -36,13 +37,14 @@ _kept: dict[int, tuple[float, Profiles]] = {}
 
 def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRow:
     """Take a file in, of a printer or press, or of a screen; one that is there already is the same row. Raises `ProfileError`, `QuotaReached`."""
-    content = b""
+    received = bytearray()
     for piece in pieces:
-        content += piece
-        if len(content) > MOST_BYTES:
+        received += piece
+        if len(received) > MOST_BYTES:
             raise ProfileError(
                 f"A profile has at most {MOST_BYTES // 2**20} MiB; this file has more."
             )
+    content = bytes(received)
     facts = read_profile(content)
     if not facts.prints and facts.space != "rgb":
         raise ProfileError(
@@ -83,21 +85,28 @@ def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRo
 def _measured(path: Path) -> dict[str, Any]:
     """What the profile does, found out by a process of its own: a file may be made to hang or to crash what reads it."""
 
-    def limits() -> None:
-        resource.setrlimit(resource.RLIMIT_AS, (_MEMORY, _MEMORY))
-        resource.setrlimit(resource.RLIMIT_CPU, (ceil(_SECONDS), ceil(_SECONDS)))
-
     command = [sys.executable, "-m", "zollstock.commands", "profile", str(path), "--json"]
     refused = ProfileError(
         "This profile cannot be used: the colour engine does not get through it."
     )
     try:
-        done = subprocess.run(
-            command, capture_output=True, timeout=_SECONDS, preexec_fn=limits, check=False, text=True
-        )  # fmt: skip
-        if done.returncode == 2 and done.stderr.startswith("zollstock: "):
-            raise ProfileError(done.stderr.removeprefix("zollstock: ").strip())
-        found: dict[str, Any] = json.loads(done.stdout)
+        with subprocess.Popen(
+            command, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True
+        ) as process:
+            # From here, not in the child before it begins: that is not safe in a process with threads.
+            for limit, most in (
+                (resource.RLIMIT_AS, _MEMORY),
+                (resource.RLIMIT_CPU, ceil(_SECONDS)),
+            ):
+                with suppress(ProcessLookupError):
+                    resource.prlimit(process.pid, limit, (most, most))
+            try:
+                said, refused_because = process.communicate(timeout=_SECONDS)
+            finally:
+                process.kill()
+        if process.returncode == 2 and refused_because.startswith("zollstock: "):
+            raise ProfileError(refused_because.removeprefix("zollstock: ").strip())
+        found: dict[str, Any] = json.loads(said)
     except (subprocess.SubprocessError, ValueError):
         raise refused from None
     return found

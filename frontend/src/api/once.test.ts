@@ -40,3 +40,19 @@ it("what a rescue makes is made once, and looking at a part of it is no making",
   }
   expect(keyOf(await asked(`${rescue}/views`))).toBeNull();
 });
+
+it("a print is logged once, a trial begun once, somebody asked once, whatever answer is lost", async () => {
+  for (const path of [
+    "/api/log",
+    "/api/log/import",
+    "/api/log/7/again",
+    "/api/prints/4/log",
+    "/api/layouts/4/log",
+    "/api/layouts/4/trial",
+    "/api/trials/2/judges",
+  ]) {
+    const first = await asked(path);
+    expect(keyOf(first), path).toMatch(/^[0-9a-f]{32}$/);
+    expect(keyOf(await asked(path)), path).toBe(keyOf(first));
+  }
+});

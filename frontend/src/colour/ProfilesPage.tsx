@@ -132,7 +132,7 @@ function ProfilePanel(props: {
   ];
   return (
     <>
-      <h2 className="text-[17px] font-semibold" dir="auto">
+      <h2 className="text-[17px] font-semibold [overflow-wrap:anywhere]" dir="auto">
         {held.name}
       </h2>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">

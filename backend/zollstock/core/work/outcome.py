@@ -90,7 +90,7 @@ class Work:
             self.placement.crop,
             turned_size(self.plan.picture, self.plan.fit.turn),
         )
-        x, y = max(0, round(crop.x)), max(0, round(crop.y))
+        x, y = min(max(0, round(crop.x)), width - 1), min(max(0, round(crop.y)), height - 1)
         return x, y, max(1, min(round(crop.w), width - x)), max(1, min(round(crop.h), height - y))
 
     @property
