@@ -19,12 +19,14 @@ from zollstock.core.handouts.cutting import Card, cards
 from zollstock.core.handouts.cuttingsheet import cutting_drawing
 from zollstock.core.handouts.workshop import workshop
 from zollstock.core.letters import reach
+from zollstock.core.printlog.entry import LogEntry
 from zollstock.core.questions.leaveroom import leave_room
 from zollstock.core.questions.survey import survey
 from zollstock.core.rules.viewing import grade_word
-from zollstock.core.sheet.printdrawing import whole_drawing
+from zollstock.core.sheet.printdrawing import small_drawing, whole_drawing
 from zollstock.core.sizes.library import library
 from zollstock.core.work.outcome import work_out
+from zollstock.handouts.contact_handout import ContactPrint, contact_handout
 from zollstock.handouts.cutting_handout import cutting_pdf, cutting_svg
 from zollstock.handouts.room_handout import room_pdf, room_png
 from zollstock.handouts.sizes_handout import sizes_handout
@@ -252,3 +254,19 @@ def test_a_long_title_does_not_hide_which_board_is_cut(tmp_path: Path) -> None:
     out.write_bytes(cutting_pdf("long " * 40, mat_cards()))
     upper, lower, _ = run("pdftotext", "-layout", str(out), "-").split("\f")
     assert "upper board, scale" in upper and "lower board, scale" in lower
+
+
+def test_a_contact_sheet_holds_its_pictures_as_they_are(tmp_path: Path) -> None:
+    """Two hundred pictures unpacked would fill a web process: each goes in as the JPEG that it is."""
+    small = tmp_path / "small.jpg"
+    chart(480, 320).jpegsave(str(small))
+    drawing = small_drawing(work_out(plan()))
+    prints = [
+        ContactPrint(LogEntry(title="x" * 200), drawing, small),
+        ContactPrint(LogEntry(), None, None),
+    ]
+    made = tmp_path / "log.pdf"
+    made.write_bytes(contact_handout(prints, "2 prints"))
+    kinds = run("pdfimages", "-list", str(made)).splitlines()[2:]
+    assert len(kinds) == 1 and " jpeg " in kinds[0]
+    assert "no picture here" in run("pdftotext", str(made), "-")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from pathlib import Path
 from typing import Any
 
 from reportlab.lib.units import mm
@@ -28,11 +29,12 @@ _RESULTS = {
 
 @dataclass(frozen=True, slots=True)
 class ContactPrint:
-    """A print of the log; `drawing` and `proof` (its small picture) where both are still there."""
+    """A print of the log; `drawing` and `proof` (where its small JPEG lies) where both are still there. A JPEG is put in as it is:
+    two hundred of them unpacked would fill a web process."""
 
     entry: LogEntry
     drawing: Drawing | None
-    proof: Any
+    proof: Path | None
 
 
 def contact_handout(prints: Sequence[ContactPrint], what: str) -> bytes:
@@ -58,11 +60,11 @@ def contact_handout(prints: Sequence[ContactPrint], what: str) -> bytes:
 
 def _print(leaf: Leaf, x: float, y: float, wide: float, one: ContactPrint) -> None:
     entry = one.entry
-    if one.drawing is not None:
+    if one.drawing is not None and one.proof is not None:
         sheet = one.drawing.boxes["document"]
         scale = min(wide / sheet[2], _PICTURE / sheet[3])
         left, above = x + (wide - sheet[2] * scale) / 2, y + _PICTURE - sheet[3] * scale
-        leaf.print_in_small(left, above, scale, one.drawing, one.proof, loss=False)
+        leaf.print_in_small(left, above, scale, one.drawing, str(one.proof), loss=False)
     else:
         leaf.box(x, y, wide, _PICTURE, LINE, dashed=True)
         leaf.text(x + 2 * mm, y + _PICTURE / 2, "no picture here", 8, ink=SOFT)

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from functools import lru_cache
 from io import BytesIO
 from pathlib import Path
 from typing import Any
 
+from reportlab import rl_config
 from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
 from reportlab.lib.utils import ImageReader
@@ -17,6 +19,9 @@ from reportlab.pdfgen.canvas import Canvas
 from zollstock.core import letters
 from zollstock.core.letters import in_plain_signs
 from zollstock.core.shapes.drawing import BoxMm, Drawing, DrawnPiece
+
+# Pictures as bytes: written out as text they take seconds, and a quarter more room.
+rl_config.useA85 = 0
 
 FONTS = letters.FILES["text"].parent
 TEXT, BOLD, FIGURE = "Barlow", "Barlow-Bold", "Barlow-Figure"
@@ -50,9 +55,13 @@ class Leaf:
         """Text with its baseline at y; cut with … where it is longer than `room` points."""
         text = in_plain_signs(text)
         if room is not None and pdfmetrics.stringWidth(text, font, size) > room:
-            while text and pdfmetrics.stringWidth(f"{text}…", font, size) > room:
-                text = text[:-1]
-            text = f"{text.rstrip()}…"
+            held: str = text
+
+            def too_long(count: int) -> bool:
+                return bool(pdfmetrics.stringWidth(f"{held[:count]}…", font, size) > room)
+
+            most = bisect_left(range(len(held) + 1), True, key=too_long) - 1
+            text = f"{held[: max(0, most)].rstrip()}…"
         self.canvas.setFont(font, size)
         self.canvas.setFillColor(ink)
         draw = self.canvas.drawRightString if right else self.canvas.drawString
@@ -81,7 +90,7 @@ class Leaf:
         y: float,
         scale: float,
         drawing: Drawing,
-        proof: ImageReader,
+        proof: ImageReader | str,
         loss: bool = True,
     ) -> None:
         """A print to scale (points a mm): its picture in its window, the loss beyond it hatched."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import ExitStack
+from pathlib import Path
 from uuid import UUID
 
 from django.http import HttpResponse
@@ -18,7 +19,6 @@ from zollstock.core.shapes.drawing import Drawing
 from zollstock.core.sheet.printdrawing import small_drawing
 from zollstock.core.work.outcome import work_out
 from zollstock.handouts.contact_handout import MOST_ON_CONTACT, ContactPrint, contact_handout
-from zollstock.handouts.paper import image
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path, name_of
@@ -40,16 +40,14 @@ def contact_sheet(request: SignedRequest, asked: Query[LogQuestion]) -> HttpResp
     own = who_asks(request).may_see(Picture.objects)
     pictures = own.filter(id__in={row.picture for row in rows if row.picture}).exclude(small="")
     with ExitStack() as held:
-        proofs = {
-            one.id: image(held.enter_context(local_path(name_of(one.small)))) for one in pictures
-        }
+        proofs = {one.id: held.enter_context(local_path(name_of(one.small))) for one in pictures}
         made = contact_handout(list(_prints(rows, proofs)), _what(asked, len(rows)))
     response = HttpResponse(made, content_type="application/pdf")
     to_keep(response, "Log", " contact sheet.pdf")
     return response
 
 
-def _prints(rows: list[LogRow], proofs: dict[UUID, object]) -> Iterator[ContactPrint]:
+def _prints(rows: list[LogRow], proofs: dict[UUID, Path]) -> Iterator[ContactPrint]:
     for row in rows:
         proof = proofs.get(row.picture) if row.picture else None
         drawing = None if proof is None else _drawing(row)
