@@ -39,6 +39,7 @@ const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).Li
 const ExposureStrip = fetched(async () => (await import("./layouts/ExposureStrip")).ExposureStrip);
 const SoftProofPage = fetched(async () => (await import("./colour/SoftProofPage")).SoftProofPage);
 const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
+const DevicesPage = fetched(async () => (await import("./devices/DevicesPage")).DevicesPage);
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
 const TrialsPage = fetched(async () => (await import("./trials/TrialsPage")).TrialsPage);
 const TrialPage = fetched(async () => (await import("./trials/TrialPage")).TrialPage);
@@ -126,6 +127,7 @@ function Places() {
         <Route path="/canvas" element={<NewCanvasPage />} />
         <Route path="/prints/:id/canvas" element={<CanvasOfPrint />} />
         <Route path="/stock" element={<StockPage />} />
+        <Route path="/devices" element={<DevicesPage />} />
         <Route path="/profiles" element={<ProfilesPage />} />
         <Route path="/photo-rules" element={<RulesPage />} />
         <Route path="/log" element={<LogPage />} />

@@ -7,6 +7,7 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Count, QuerySet
 from django.http import HttpRequest
@@ -23,11 +24,14 @@ from zollstock.core.colour.renderings import Intent
 from zollstock.core.documents.naming import DEFAULT_PATTERN, FIELDS, check_pattern
 from zollstock.core.documents.plan import PlanError
 from zollstock.core.ground.plaintext import Line
+from zollstock.core.ground.rowkeys import Key
+from zollstock.core.parts.device import DeviceChoice
 from zollstock.core.parts.file import FormatName, PrintProfile
 from zollstock.core.parts.medium import Medium
 from zollstock.core.parts.part import Colour, Share
 from zollstock.core.seeing.enlarging import MethodName
 from zollstock.core.sizes.library import Size
+from zollstock.devices.kept import DEVICES
 from zollstock.jobs.api import own_jobs
 from zollstock.jobs.kinds import PICTURE
 from zollstock.jobs.models import DesignPicture
@@ -62,6 +66,14 @@ Title = Annotated[Line, Field(min_length=1, max_length=200)]
 Which = Annotated[str, Field(max_length=8000)]
 
 
+class DeviceOfBatch(Schema):
+    """A device and its feed by their keys; what stands in their rows is kept beside them when they are chosen."""
+
+    key: Key
+    feed: Key
+    borderless: bool | None = None
+
+
 class Shared(Schema):
     """What all prints of a batch share."""
 
@@ -78,6 +90,8 @@ class Shared(Schema):
     cmyk: Literal["ask", "press"] = "ask"
     #: A print profile for all files; null: sRGB.
     profile: PrintProfile | None = None
+    #: What all prints go to.
+    device: DeviceOfBatch | None = None
     intent: Intent = "perceptual"
     black_point: bool = True
 
@@ -180,7 +194,7 @@ def own_batches(request: SignedRequest) -> QuerySet[Batch]:
     return who_asks(request).may_see(Batch.objects)
 
 
-def _shared(given: Shared) -> dict[str, Any]:
+def _shared(given: Shared, account: User, before: dict[str, Any] | None = None) -> dict[str, Any]:
     return shared_part(
         given.format,
         given.ppi,
@@ -191,7 +205,21 @@ def _shared(given: Shared) -> dict[str, Any]:
         given.denoise,
         given.cmyk,
         Colours(given.profile, given.intent, given.black_point),
+        _device(given.device, account, before),
     )
+
+
+def _device(
+    given: DeviceOfBatch | None, account: User, before: dict[str, Any] | None
+) -> DeviceChoice | None:
+    """A device as plans keep it; the one that was there stays as it was when it was chosen."""
+    if given is None:
+        return None
+    held = (before or {}).get("device")
+    if held and (held["key"], held["feed"]) == (given.key, given.feed):
+        return DeviceChoice.model_validate(held | {"borderless": given.borderless})
+    chosen = DEVICES.of(account)[0].chosen(given.key, given.feed)
+    return chosen and chosen.model_copy(update={"borderless": given.borderless})
 
 
 def _shared_back(held: dict[str, Any]) -> Shared:
@@ -208,6 +236,11 @@ def _shared_back(held: dict[str, Any]) -> Shared:
         profile=None if isinstance(profile, str) else PrintProfile(**profile),
         intent=held["output"].get("intent", "perceptual"),
         black_point=held["output"].get("black_point", True),
+        device=DeviceOfBatch(
+            **{name: held["device"].get(name) for name in ("key", "feed", "borderless")}
+        )
+        if held.get("device")
+        else None,
     )
 
 
@@ -274,7 +307,7 @@ def make(request: SignedRequest, given: NewBatch) -> BatchState:
             title=given.title,
             job=job,
             sizes=sizes,
-            shared=_shared(given.shared),
+            shared=_shared(given.shared, request.user),
             pattern=given.pattern,
         )
         BatchPicture.objects.bulk_create(
@@ -329,7 +362,7 @@ def change(request: SignedRequest, batch_id: int, given: BatchChange) -> BatchSt
     if given.set is not None:
         batch.sizes = _fitting_sizes(request, given.set, batch.rows.count())
     if given.shared is not None:
-        batch.shared = _shared(given.shared)
+        batch.shared = _shared(given.shared, request.user, batch.shared)
     if given.pattern is not None:
         check_pattern(given.pattern)
         batch.pattern = given.pattern

@@ -13,6 +13,7 @@ from zollstock.core.documents.plan import Plan, PlanError, parse_plan
 from zollstock.core.edges import EdgeKind, NoEdge
 from zollstock.core.ground import show
 from zollstock.core.ground.show import style_for
+from zollstock.core.parts.device import DeviceChoice
 from zollstock.core.parts.file import PrintProfile
 from zollstock.core.parts.medium import Medium
 from zollstock.core.questions.survey import plan_for, troubled, zones_text
@@ -22,6 +23,7 @@ from zollstock.core.sheet.printdrawing import small_drawing
 from zollstock.core.sizes.library import Size, frames_of
 from zollstock.core.sizes.pairs import parse_size
 from zollstock.core.studio.studio import Studio
+from zollstock.core.telling.devicefindings import device_findings
 from zollstock.core.telling.profilefindings import profile_findings
 from zollstock.core.work.outcome import Work, work_out
 from zollstock.core.work.zones import ZoneState, zone_state
@@ -100,6 +102,7 @@ def shared_part(
     denoise: float = 0.0,
     cmyk: str = "ask",
     colours: Colours = IN_SRGB,
+    device: DeviceChoice | None = None,
 ) -> dict[str, Any]:
     """The part of a plan that all cells share; without a `ppi` every pixel is kept."""
     pixels: dict[str, Any] = {"mode": "keep"} if ppi is None else {"mode": "fixed", "ppi": ppi}
@@ -110,6 +113,7 @@ def shared_part(
         "output": {"format": format, "bits": 8, "cmyk": cmyk} | colours.as_output(),
         "edge": (edge or NoEdge()).model_dump(mode="json"),
         "fit": {"colour": padding},
+        "device": None if device is None else device.model_dump(mode="json"),
     }
 
 
@@ -161,7 +165,10 @@ def cell(
             edited=fit is not None, problem=error.problems[0][1],
         )  # fmt: skip
     told = _told(work, size, fit)
-    stopped = next((one.text for one in profile_findings(work) if one.level == "stop"), None)
+    found = [*profile_findings(work), *device_findings(work, style_for([size.width, size.height]))]
+    stopped = next((one.text for one in found if one.level == "stop"), None)
+    if any(one.level == "warn" for one in found):
+        told = told.model_copy(update={"troubled": True})
     if stopped is not None:
         return told.model_copy(update={"problem": stopped, "troubled": True})
     if work.plan.picture.tagged or work.plan.output.cmyk != "ask":

@@ -12,6 +12,7 @@ from ninja import Router, Schema
 from zollstock.accounts.remembered import RememberedSession
 from zollstock.accounts.signed import SignedRequest
 from zollstock.core.criteria import CRITERIA
+from zollstock.core.devices.quirks import CHECKS, QUIRKS
 from zollstock.core.edges import EDGES, Edge
 from zollstock.core.edges.usual import Usual
 from zollstock.core.ground.lengths import ShownUnit
@@ -79,6 +80,14 @@ class LayoutKindItem(Schema):
     of_several: bool
 
 
+class OddityItem(Schema):
+    """Something that a device does unless it is told otherwise, or that is checked before a print that counts."""
+
+    id: str
+    label: str
+    says: str
+
+
 class Reference(Schema):
     """What there is to choose from, each in the order in which it is offered, and where rules come from."""
 
@@ -88,6 +97,8 @@ class Reference(Schema):
     edges: list[EdgeItem]
     criteria: list[CriterionItem]
     layout_kinds: list[LayoutKindItem]
+    quirks: list[OddityItem]
+    checks: list[OddityItem]
     sources: dict[str, str]
     size_examples: list[str]
 
@@ -128,4 +139,6 @@ _REGISTRIES: dict[str, Any] = {
         LayoutKindItem(id=id, label=one.label, begins=one.begins, says=one.says, of_several=one.of_several)
         for id, one in KINDS.items()
     ],
+    "quirks": [OddityItem(id=id, label=one.label, says=one.says) for id, one in QUIRKS.items()],
+    "checks": [OddityItem(id=id, label=one.label, says=one.says) for id, one in CHECKS.items()],
 }  # fmt: skip

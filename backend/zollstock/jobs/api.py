@@ -21,6 +21,7 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.accounts.units import unit_of
 from zollstock.core.documents.plan import Plan, parse_plan
 from zollstock.core.ground.plaintext import Line
+from zollstock.core.studio.devices import StandardDevice
 from zollstock.pictures.api import PictureFacts, facts, own_pictures
 from zollstock.pictures.models import Picture
 from zollstock.pictures.receiving import announced_length, body
@@ -28,7 +29,7 @@ from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import work_folder
 
 from .archive import pack, unpack
-from .firstplan import first_plan
+from .firstplan import first_plan, standard_of
 from .kinds import PRINT
 from .lists import (
     JobHead,
@@ -56,6 +57,8 @@ class JobDetails(Schema):
     title: Title
     client: Annotated[Line, Field(max_length=200)] = ""
     due: date | None = None
+    #: What new prints of it go to; null: what is standard in the studio.
+    device: StandardDevice | None = None
 
 
 class RemovedDesign(Schema):
@@ -70,6 +73,7 @@ class JobState(JobHead):
     """A job as its page needs it; its prints and layouts come by pages of their own."""
 
     removed: list[RemovedDesign]
+    device: StandardDevice | None = None
 
 
 class NewPrint(Schema):
@@ -120,7 +124,7 @@ def _state(found: Job) -> JobState:
         RemovedDesign(id=held.id, kind=held.kind, title=held.title)
         for held in removed_from(found)[:20]
     ]
-    return JobState(**heads([found])[found.id], removed=removed)
+    return JobState(**heads([found])[found.id], removed=removed, device=found.device)
 
 
 def print_state(held: Design) -> PrintState:
@@ -216,7 +220,7 @@ def make_print(request: SignedRequest, job_id: int, wanted: NewPrint) -> PrintSt
         raise HttpError(422, picture.problem)
     unit = unit_of(request.user)
     last = holder.prints.aggregate(last=Max("position"))["last"]
-    document = wanted.plan or first_plan(picture, unit)
+    document = wanted.plan or first_plan(picture, unit, standard_of(holder))
     return print_state(begin_print(holder, picture, document, (last or 0) + 1))
 
 

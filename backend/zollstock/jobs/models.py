@@ -18,6 +18,8 @@ class Job(models.Model):
     title = models.CharField(max_length=200, db_collation=AS_PEOPLE_READ)
     client = models.CharField(max_length=200, blank=True, db_collation=AS_PEOPLE_READ)
     due = models.DateField(null=True, blank=True)
+    #: What its new prints go to (`StandardDevice`); null: the account's.
+    device = models.JSONField(null=True, blank=True)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -24,6 +24,7 @@ from zollstock.bench.legend_api import router as legend
 from zollstock.bench.reference_api import router as to_choose
 from zollstock.core.ground.refusal import ChangedElsewhere, Refusal
 from zollstock.demo.api import router as sample
+from zollstock.devices.kept import DEVICES
 from zollstock.gamuts.api import router as gamuts
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.compare_api import router as besides
@@ -80,7 +81,7 @@ for router in (
     rooms,
     canvases,
     sensors,
-    *(table_router(table) for table in (STOCK, SENSORS, RULES)),
+    *(table_router(table) for table in (STOCK, SENSORS, RULES, DEVICES)),
     pictures,
     looking,
     parcels,

@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "zollstock.accounts",
     "zollstock.sizes",
     "zollstock.stock",
+    "zollstock.devices",
     "zollstock.profiles",
     "zollstock.trials",
     "zollstock.printlog",

@@ -8,6 +8,7 @@ from django.contrib.auth.models import User
 
 from zollstock.core.picture.measures import NOT_MEASURED
 from zollstock.core.studio.studio import Studio
+from zollstock.devices.kept import DEVICES
 from zollstock.gamuts.asking import gamuts_of
 from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import made_by, measures_of
@@ -28,6 +29,7 @@ def studio_of(account: User, picture: UUID | None = None) -> Studio:
         measures=NOT_MEASURED if picture is None else measures_of(account, picture),
         made="" if picture is None else made_by(account, picture),
         stock=STOCK.a_moment_ago(account),
+        devices=DEVICES.a_moment_ago(account),
         pace=pace(),
         known=known_of(account),
         profiles=profiles_of(account),

@@ -759,6 +759,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["devices_read"];
+        /**
+         * Keep
+         * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["devices_keep"];
+        post?: never;
+        /**
+         * Reset
+         * @description Back to what ships.
+         */
+        delete: operations["devices_reset"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Rows from CSV in the place of those that are there; what is no row stays.
+         */
+        post: operations["devices_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -3567,6 +3612,189 @@ export interface components {
             colour: string;
         };
         /**
+         * DeviceChoice
+         * @description Device and feed by their keys; `used` is what stood in their rows when they were chosen (null: as they are by now).
+         */
+        DeviceChoice: {
+            /** Key */
+            key: string;
+            /** Feed */
+            feed: string;
+            /**
+             * Borderless
+             * @description Whether the dialog is set to print without a border; null: where the print reaches the margins, and the feed can.
+             */
+            borderless: boolean | null;
+            used: components["schemas"]["DeviceUsed"] | null;
+        };
+        /**
+         * DeviceMedium
+         * @description A medium that goes through a device: the keys of its row in the stock and of a profile, and what the dialog calls it.
+         */
+        DeviceMedium: {
+            /** Stock */
+            stock: string;
+            /**
+             * Profile
+             * @default
+             */
+            profile: string;
+            /**
+             * Setting
+             * @default
+             */
+            setting: string;
+        };
+        /**
+         * DeviceUsed
+         * @description What of a device's row a print goes by.
+         */
+        DeviceUsed: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @default sheet
+             * @enum {string}
+             */
+            kind: "sheet" | "roll" | "office";
+            /**
+             * Native Ppi
+             * @default []
+             */
+            native_ppi: number[];
+            feed: components["schemas"]["Feed"];
+            /**
+             * Media
+             * @default []
+             */
+            media: components["schemas"]["DeviceMedium"][];
+            /**
+             * Corrects
+             * @description Whether a scale that was measured is put right in the file; else such a print is refused.
+             * @default false
+             */
+            corrects: boolean;
+        };
+        /**
+         * Feed
+         * @description A way into a device: for sheets of one size (`height`), or for a roll (`most_length`: the longest print).
+         *
+         *     `scale_x` (across), `scale_y` (along) and the offsets are what was measured on paper, on the day `measured`.
+         */
+        Feed: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /** Height */
+            height: string | null;
+            /**
+             * Most Length
+             * @description Of a roll: the longest print.
+             */
+            most_length: string | null;
+            /** @description What cannot be printed. */
+            margins: components["schemas"]["FeedMargins"];
+            /**
+             * Borderless
+             * @description Whether it can print beyond the sheet.
+             * @default false
+             */
+            borderless: boolean;
+            /**
+             * Overspray
+             * @description How far beyond each side of the sheet it prints when it prints borderless.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            overspray: string;
+            /**
+             * Scale X
+             * @default 1
+             */
+            scale_x: number;
+            /**
+             * Scale Y
+             * @default 1
+             */
+            scale_y: number;
+            /**
+             * Offset X
+             * @description How far to the right of its place a print lies, mm.
+             * @default 0
+             */
+            offset_x: number;
+            /**
+             * Offset Y
+             * @description How far below its place, mm; the end that goes in first is the top.
+             * @default 0
+             */
+            offset_y: number;
+            /**
+             * Measured
+             * @description The day.
+             * @default
+             */
+            measured: string;
+        };
+        /**
+         * FeedMargins
+         * @description What a device leaves white on each side, seen as the sheet goes in: `top` is the end that goes in first.
+         */
+        FeedMargins: {
+            /**
+             * Left
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            left: string;
+            /**
+             * Top
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            top: string;
+            /**
+             * Right
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            right: string;
+            /**
+             * Bottom
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bottom: string;
+        };
+        /**
          * Fit
          * @description How picture and image box come together.
          */
@@ -4058,6 +4286,8 @@ export interface components {
              *     }
              */
             output: components["schemas"]["OutputSpec"];
+            /** @description What it is printed with; null while nobody has said. */
+            device: components["schemas"]["DeviceChoice"] | null;
         };
         /**
          * PrintProfile
@@ -4478,6 +4708,18 @@ export interface components {
             note: string;
         };
         /**
+         * OddityItem
+         * @description Something that a device does unless it is told otherwise, or that is checked before a print that counts.
+         */
+        OddityItem: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * Reference
          * @description What there is to choose from, each in the order in which it is offered, and where rules come from.
          */
@@ -4494,6 +4736,10 @@ export interface components {
             criteria: components["schemas"]["CriterionItem"][];
             /** Layout Kinds */
             layout_kinds: components["schemas"]["LayoutKindItem"][];
+            /** Quirks */
+            quirks: components["schemas"]["OddityItem"][];
+            /** Checks */
+            checks: components["schemas"]["OddityItem"][];
             /** Sources */
             sources: {
                 [key: string]: string;
@@ -6655,6 +6901,93 @@ export interface components {
             note: string;
             table: components["schemas"]["RuleBook"];
         };
+        /**
+         * Device
+         * @description A device. `corrects` says what becomes of a scale that was measured: put right in the file, or such prints are refused.
+         */
+        Device: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @default sheet
+             * @enum {string}
+             */
+            kind: "sheet" | "roll" | "office";
+            /**
+             * Native Ppi
+             * @default []
+             */
+            native_ppi: number[];
+            /**
+             * Feeds
+             * @default []
+             */
+            feeds: components["schemas"]["Feed"][];
+            /**
+             * Media
+             * @default []
+             */
+            media: components["schemas"]["DeviceMedium"][];
+            /**
+             * Quirks
+             * @default []
+             */
+            quirks: ("fits-to-page" | "enlarges" | "driver-colour")[];
+            /**
+             * Checks
+             * @default []
+             */
+            checks: ("nozzles" | "feed")[];
+            /**
+             * Corrects
+             * @default false
+             */
+            corrects: boolean;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+        };
+        /**
+         * Devices
+         * @description All devices of a studio, in the order in which they are kept; names and keys each once.
+         */
+        Devices: {
+            /**
+             * Devices
+             * @default []
+             */
+            devices: components["schemas"]["Device"][];
+            standard: components["schemas"]["StandardDevice"] | null;
+        };
+        /**
+         * DevicesKept
+         * @description The table as it is kept; version 0 is the one that ships. `note` is said beside it.
+         */
+        DevicesKept: {
+            /** Version */
+            version: number;
+            /** Note */
+            note: string;
+            table: components["schemas"]["Devices"];
+        };
+        /**
+         * StandardDevice
+         * @description What new prints go to.
+         */
+        StandardDevice: {
+            /** Key */
+            key: string;
+            /** Feed */
+            feed: string;
+        };
         /** Arrival */
         Arrival: {
             picture: components["schemas"]["PictureFacts"];
@@ -6913,6 +7246,7 @@ export interface components {
             tall: number;
             /** Removed */
             removed: components["schemas"]["RemovedDesign"][];
+            device?: components["schemas"]["StandardDevice"] | null;
         };
         /**
          * RemovedDesign
@@ -6937,6 +7271,7 @@ export interface components {
             client: string;
             /** Due */
             due?: string | null;
+            device?: components["schemas"]["StandardDevice"] | null;
         };
         /** PagedPrintSummary */
         PagedPrintSummary: {
@@ -10489,6 +10824,18 @@ export interface components {
             created: string;
         };
         /**
+         * DeviceOfBatch
+         * @description A device and its feed by their keys; what stands in their rows is kept beside them when they are chosen.
+         */
+        DeviceOfBatch: {
+            /** Key */
+            key: string;
+            /** Feed */
+            feed: string;
+            /** Borderless */
+            borderless?: boolean | null;
+        };
+        /**
          * Shared
          * @description What all prints of a batch share.
          */
@@ -10539,6 +10886,7 @@ export interface components {
              */
             cmyk: "ask" | "press";
             profile?: components["schemas"]["PrintProfile"] | null;
+            device?: components["schemas"]["DeviceOfBatch"] | null;
             /**
              * Intent
              * @default perceptual
@@ -10585,6 +10933,7 @@ export interface components {
              *       "denoise": 0,
              *       "cmyk": "ask",
              *       "profile": null,
+             *       "device": null,
              *       "intent": "perceptual",
              *       "black_point": true
              *     }
@@ -13279,6 +13628,204 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RuleBookKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_reset: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    devices_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicesKept"];
                 };
             };
             /** @description A part of the application is away for a moment. */

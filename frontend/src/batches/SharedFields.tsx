@@ -1,7 +1,8 @@
 import { useRef } from "react";
 import type { BatchState, Plan } from "../api/types";
 import { useOptions, useReference } from "../api/useReference";
-import { ProfileField } from "../colour/ProfileField";
+import { DeviceField } from "../devices/DeviceField";
+import { ProfileField } from "../profiles/ProfileField";
 import { LengthField } from "../fields/LengthField";
 import { NumberField } from "../fields/NumberField";
 import { usePreferences } from "../session/useSession";
@@ -178,6 +179,14 @@ export function SharedFields(props: {
           set({
             ...colours,
             ...(profile !== undefined && { profile: typeof profile === "string" ? null : profile }),
+          })
+        }
+      />
+      <DeviceField
+        value={value.device ? { borderless: null, used: null, ...value.device } : null}
+        onChange={(chosen) =>
+          set({
+            device: chosen && { key: chosen.key, feed: chosen.feed, borderless: chosen.borderless },
           })
         }
       />

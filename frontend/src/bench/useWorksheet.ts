@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { ApiProblem, client, must } from "../api/client";
 import type { Plan, Step, Unit, Worksheet } from "../api/types";
 import { useMeasuresFound } from "../pictures/useMeasured";
-import { useGamutsFound } from "../colour/useGamut";
+import { useGamutsFound } from "../profiles/useGamut";
 import { useSignedOut } from "../session/signedOut";
 import { LatestWins } from "../api/latestWins";
 import { edgesLeft } from "./edgesLeft";

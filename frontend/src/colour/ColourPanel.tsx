@@ -9,7 +9,7 @@ import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import { GamutPlot } from "./GamutPlot";
 import { coloursOf, labOf, outlineOf } from "./hull";
-import { ProfileField, type Colours } from "./ProfileField";
+import { ProfileField, type Colours } from "../profiles/ProfileField";
 import { through } from "./table";
 
 /** What is shown: print or picture, the paper's white, hatching, all of it or px for px. */

@@ -1,4 +1,4 @@
-import { useReach } from "./useProfiles";
+import { useReach } from "../profiles/useProfiles";
 
 const SIDE = 100;
 

@@ -10,7 +10,7 @@ import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import "./colour.css";
 import { GamutPlot } from "./GamutPlot";
-import { useProfileChanges, useProfiles } from "./useProfiles";
+import { useProfileChanges, useProfiles } from "../profiles/useProfiles";
 
 const nothing = () => undefined;
 const SPACES = { grey: "grey", rgb: "RGB", cmyk: "CMYK" } as const;

@@ -20,9 +20,9 @@ import "./colour.css";
 import { ColourPanel, type Showing } from "./ColourPanel";
 import { PaperPane } from "./PaperPane";
 import { useColourKeys, useHeldKey } from "./useColourKeys";
-import { useGamut } from "./useGamut";
+import { useGamut } from "../profiles/useGamut";
 import { usePrintedPixels, type Wanted } from "./usePrintedPixels";
-import { asChosen, useProfiles } from "./useProfiles";
+import { asChosen, useProfiles } from "../profiles/useProfiles";
 import { useTable } from "./useTable";
 
 const GAP = 14;

@@ -16,6 +16,7 @@ export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPl
     [
       { to: "/sizes", name: "Sizes", says: "The sizes, frames and mats that this studio works with" },
       { to: "/stock", name: "Stock", says: "Media, rolls and sheets: what is left of each, and what it costs" },
+      { to: "/devices", name: "Devices", says: "What is printed with: feeds, margins, grids, and what goes through" },
       { to: "/profiles", name: "Profiles", says: "The colours that devices print on papers, their white and their black" },
       { to: "/photo-rules", name: "ID photo rules", says: "What authorities ask of a photo, and when that was read" },
     ],
@@ -52,6 +53,7 @@ const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/batches\//, { name: "A batch", says: "Many pictures in many sizes: what needs a look, and all files at once.", read: "batch" }],
   [/^\/sizes/, { name: "Sizes", says: "The sizes that this studio works with, and sets of them.", read: "compare-sizes#the-size-library" }],
   [/^\/stock/, { name: "Stock", says: "What is printed on: media, rolls and sheets.", read: "stock" }],
+  [/^\/devices/, { name: "Devices", says: "What is printed with, and what was measured of it.", read: "devices" }],
   [/^\/photo-rules/, { name: "ID photo rules", says: "What authorities ask of a photo.", read: "id-photos#rules" }],
   [/^\/trials/, { name: "Trials", says: "Strips that people judged without knowing what they looked at, and what follows for prints.", read: "trials" }],
   [/^\/log/, { name: "Log", says: "Prints that were really made, and how they came out.", read: "log" }],

@@ -29,6 +29,7 @@ const CONTENTS = [
   ["rescue", "The rescue bench"],
   ["log", "The log"],
   ["colour", "Colour"],
+  ["devices", "Devices"],
   ["trials", "Trials"],
   ["stock", "The stock"],
   ["keeper", "For the keeper"],

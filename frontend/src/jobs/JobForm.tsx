@@ -1,5 +1,7 @@
 import { useState } from "react";
 import type { JobDetails } from "../api/types";
+import { DevicePick } from "../devices/DevicePick";
+import { useDevices } from "../devices/useDevices";
 import { Problem } from "../shell/Problem";
 
 /** Title, client and due date of a job. */
@@ -11,6 +13,7 @@ export function JobForm(props: {
   onDone: (details: JobDetails) => void;
 }) {
   const [details, setDetails] = useState(props.start);
+  const devices = useDevices().kept.data?.table.devices ?? [];
   const set = (change: Partial<JobDetails>) => setDetails({ ...details, ...change });
   return (
     <form
@@ -50,6 +53,16 @@ export function JobForm(props: {
           onChange={(event) => set({ due: event.target.value || null })}
         />
       </label>
+      <div>
+        New prints go to
+        <DevicePick
+          label="What new prints of the job go to"
+          devices={devices}
+          value={details.device ?? null}
+          none="as in the studio"
+          onPick={(chosen) => set({ device: chosen && { key: chosen.device.key, feed: chosen.feed.key } })}
+        />
+      </div>
       {props.problem && <Problem message={props.problem} />}
       <button className="strong-button" disabled={props.busy}>
         {props.label}

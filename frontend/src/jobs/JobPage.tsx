@@ -426,7 +426,7 @@ function Details({ job, onClose }: { job: JobState; onClose: () => void }) {
     <Dialog title="The job" onClose={onClose}>
       <JobForm
         label="Save"
-        start={{ title: job.title, client: job.client, due: job.due ?? null }}
+        start={{ title: job.title, client: job.client, due: job.due ?? null, device: job.device ?? null }}
         busy={change.isPending}
         problem={change.error?.message}
         onDone={(details) => change.mutate({ job: job.id, details }, { onSuccess: onClose })}

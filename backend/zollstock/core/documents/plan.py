@@ -15,6 +15,7 @@ from pydantic_core import PydanticCustomError
 from ..edges import Edge, NoEdge, Problem
 from ..ground.lengths import Length
 from ..ground.plaintext import Line
+from ..parts.device import DeviceChoice
 from ..parts.file import OutputSpec, Pixels
 from ..parts.fit import Fit
 from ..parts.medium import Marks, Medium
@@ -43,6 +44,9 @@ class Plan(Part):
     viewing: Viewing = Viewing()
     pixels: Pixels = Pixels()
     output: OutputSpec = OutputSpec()
+    device: DeviceChoice | None = Field(
+        default=None, description="What it is printed with; null while nobody has said."
+    )
 
     def problems(self) -> list[Problem]:
         """What contradicts itself; nothing, in a plan that was parsed."""

@@ -66,6 +66,12 @@ def _output_working(work: Work) -> tuple[str, str]:
         return "what the chosen criterion needs", work.plan.viewing.school
     if pixels.mode == "fixed":
         return "as set", "set"
+    if work.device is not None and work.device.native_ppi:
+        grids = " or ".join(str(grid) for grid in sorted(work.device.native_ppi))
+        return (
+            "the least grid of the device at or above the effective ppi, else its greatest",
+            f"{decimal(work.effective, 1)} onto {grids}",
+        )
     if pixels.native_ppi is not None:
         return "the printer's native ppi", "native"
     return (

@@ -121,6 +121,16 @@ FINDINGS: dict[str, Entry] = {
     "book-too-large": Entry("Too large a book", "So many pixels do not fit on the disk while the pages are made.", "book#files", "rounding"),
     "booklet-flip": Entry("Which edge to flip", "The printer's dialog asks for it; the wrong one puts every back upside down.", "book#files", "book"),
     "booklet-creep": Entry("Moved to the fold", "Sheets folded into one another stand out at the middle; cut along one line, all pages end alike.", "book#files", "book"),
+    "device-unknown": Entry("No such device", "The device that the print was planned for is not in the studio.", "devices"),
+    "device-gone": Entry("The device is gone", "Its row was removed; the print keeps what stood in it.", "devices"),
+    "device-changed": Entry("The device changed", "Its row says something else than when this print was planned.", "devices"),
+    "feed-too-small": Entry("Too large for the feed", "The file does not fit on the paper of this feed; a dialog would shrink it.", "devices#feeds"),
+    "print-too-long": Entry("Too long for the device", "A device feeds a roll only so far for one print.", "devices#feeds"),
+    "border-under-margin": Entry("Into what stays white", "Every device leaves a strip along the paper’s sides white; what lies there is cut off.", "devices#feeds"),
+    "oversprayed": Entry("Overspray", "To print borderless a device prints a little beyond the paper; without bleed that comes off the picture.", "devices#borderless"),
+    "driver-scale": Entry("Not to size", "What this device printed was measured, and was not as large as it should have been.", "devices#measuring"),
+    "medium-not-for-device": Entry("Medium without a setting", "The row of the device does not say what this medium is called in its dialog.", "devices#media"),
+    "profile-of-device": Entry("The device’s profile", "For this medium on this device there is a profile in the row.", "devices#media"),
     "pieces-near": Entry("Nearer than the gap", "Two pieces lie closer than the gap between pieces.", "roll#laying", "gang"),
 }  # fmt: skip
 

@@ -14,9 +14,9 @@ Share = Annotated[float, Field(ge=0, le=1)]
 Point = Annotated[tuple[Share, Share], Field(strict=False)]
 
 
-def length_of(text: str) -> Any:
+def length_of(text: str, description: str | None = None) -> Any:
     """A length as the default of a field."""
-    return Field(default_factory=lambda: parse_length(text))
+    return Field(default_factory=lambda: parse_length(text), description=description)
 
 
 class Part(BaseModel):

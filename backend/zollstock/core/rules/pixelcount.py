@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from math import floor
 
 from ..ground.lengths import MM_PER_INCH
@@ -46,22 +47,30 @@ def ppi_of(px: Fraction, mm: Fraction) -> Fraction:
     return px * MM_PER_INCH / mm
 
 
-def device_ppi(effective: Fraction, native: int | None) -> Fraction:
-    """The printer's native ppi, else the effective ppi to the nearest step (half up), within bounds.
+def device_ppi(
+    effective: Fraction, native: int | None = None, grids: Sequence[int] = ()
+) -> Fraction:
+    """The least grid of the chosen device at or above the effective ppi, or its greatest; the native ppi that was typed; else the effective ppi to the nearest step (half up), within bounds.
 
     >>> int(device_ppi(Fraction(356), None)), int(device_ppi(Fraction(120), None))
     (360, 300)
+    >>> [int(device_ppi(Fraction(ppi), grids=(360, 720))) for ppi in (200, 360, 361, 900)]
+    [360, 360, 720, 720]
     """
+    if grids:
+        return Fraction(min((grid for grid in grids if grid >= effective), default=max(grids)))
     if native is not None:
         return Fraction(native)
     stepped = round_px(effective / DEVICE_STEP) * DEVICE_STEP
     return Fraction(max(DEVICE_LEAST, min(DEVICE_MOST, stepped)))
 
 
-def output_ppi(pixels: Pixels, effective: Fraction, need: Fraction | None) -> Fraction:
+def output_ppi(
+    pixels: Pixels, effective: Fraction, need: Fraction | None, grids: Sequence[int] = ()
+) -> Fraction:
     """ppi of the delivered file.
 
-    `need` is the chosen criterion's, in ppi; without one (no trials yet) the pixels stay as they are
+    `grids` are those of the chosen device, ppi. `need` is the chosen criterion's, in ppi; without one (no trials yet) the pixels stay as they are
     and the reckoning carries a `stop`.
 
     >>> output_ppi(Pixels(mode="keep"), Fraction(250), Fraction(180))
@@ -72,7 +81,7 @@ def output_ppi(pixels: Pixels, effective: Fraction, need: Fraction | None) -> Fr
     if pixels.mode == "need" and need is not None:
         return need
     if pixels.mode == "device":
-        return device_ppi(effective, pixels.native_ppi)
+        return device_ppi(effective, pixels.native_ppi, grids)
     if pixels.mode == "fixed" and pixels.ppi is not None:
         return exact(pixels.ppi)
     return effective

@@ -8,6 +8,7 @@ from typing import Literal
 from ..criteria import NOTHING_KNOWN, Known
 from ..picture.measures import NOT_MEASURED, Measures
 from ..sizes.near import Shelf, library_shelf
+from .devices import SHIPPED, Devices
 from .gamut import KnownGamut
 from .logged import LoggedFault
 from .pace import MEASURED_PACE, Pace
@@ -29,6 +30,8 @@ class Studio:
     made: Made = ""
     #: What it prints on, and how much of it is there.
     stock: Stock = NO_STOCK
+    #: What it prints with; the command line knows those that ship.
+    devices: Devices = SHIPPED
     #: How fast its files are made.
     pace: Pace = MEASURED_PACE
     #: What it tried and found out, which criteria go by.

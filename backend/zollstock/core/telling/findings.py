@@ -26,6 +26,7 @@ from ..studio.media import spread_of
 from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.judgedby import judged_by, same_trial, trial_by_now
 from ..work.outcome import Work
+from .devicefindings import device_findings
 from .measurefindings import measure_findings
 from .profilefindings import profile_findings
 from .zonefindings import zone_findings
@@ -56,6 +57,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) ->
         *_room(work, style),
         *_file(work, style),
         *profile_findings(work),
+        *device_findings(work, style),
         *measure_findings(work, style, studio),
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
@@ -83,6 +85,7 @@ def stops(work: Work, style: LengthStyle) -> list[Finding]:
         *_quality(work, style),
         *_file(work, style),
         *profile_findings(work),
+        *device_findings(work, style),
     ]
     return [finding for finding in found if finding.level == "stop"]
 
@@ -229,10 +232,12 @@ def _pixels(work: Work) -> Iterator[Finding]:
 
 def _grid(work: Work) -> Iterator[Finding]:
     """A file finer than the printer's own grid: what is beyond is thrown away unseen."""
-    pixels, grid = work.plan.pixels, work.plan.pixels.native_ppi or DEVICE_MOST
+    pixels = work.plan.pixels
+    grids = work.device.native_ppi if work.device else []
+    grid = max(grids, default=pixels.native_ppi or DEVICE_MOST)
     if work.plan.target.in_pixels or pixels.mode == "device" or work.output_ppi <= grid:
         return
-    known = pixels.native_ppi is not None
+    known = bool(grids) or pixels.native_ppi is not None
     whose = "the printer's grid" if known else "the grid of most printers"
     yield Finding(
         id="beyond-the-grid",

@@ -9,6 +9,7 @@ from ..documents.plan import Plan
 from ..edges import EdgeBoxes, edge_boxes
 from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle
+from ..parts.device import DeviceUsed
 from ..parts.fit import Fit
 from ..rules import pixelcount, viewing
 from ..rules.fit import Placement, place, turned_size
@@ -21,7 +22,7 @@ from ..studio.studio import DEFAULT_STUDIO, Studio
 class Work:
     """Exact values of a plan: lengths in mm, pixels of the turned picture, ppi.
 
-    `studio` is whose knowledge it goes by, `viewing_conditions` what it is looked at under. `need`, `quality` and `grade` are None while the chosen criterion
+    `studio` is whose knowledge it goes by, `viewing_conditions` what it is looked at under. `device` is what of the chosen device it goes by (None without one, or where that is gone). `need`, `quality` and `grade` are None while the chosen criterion
     has no answer.
     """
 
@@ -36,6 +37,7 @@ class Work:
     need: Fraction | None
     quality: Fraction | None
     grade: str | None
+    device: DeviceUsed | None
     output_ppi: Fraction
     output_w: int
     output_h: int
@@ -135,7 +137,9 @@ def work_out(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Work:
     viewing_conditions = conditions(plan, studio)
     need = CRITERIA[view.school].need(distance, viewing_conditions) if tag is None else tag
     quality = None if need is None else judged_ppi(plan, effective) / need
-    ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need)
+    device = studio.devices.used(plan.device)
+    grids = device.native_ppi if device else ()
+    ppi = tag if tag is not None else pixelcount.output_ppi(plan.pixels, effective, need, grids)
     return Work(
         plan=plan,
         studio=studio,
@@ -148,6 +152,7 @@ def work_out(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Work:
         need=need,
         quality=quality,
         grade=None if quality is None else viewing.grade(quality),
+        device=device,
         output_ppi=ppi,
         output_w=pixelcount.round_px(pixelcount.length_px(boxes.document.w, ppi)),
         output_h=pixelcount.round_px(pixelcount.length_px(boxes.document.h, ppi)),

@@ -1,8 +1,9 @@
 import { useRef, useState } from "react";
 import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan } from "../../api/types";
-import { ProfileField } from "../../colour/ProfileField";
-import { useGamut } from "../../colour/useGamut";
+import { ProfileField } from "../../profiles/ProfileField";
+import { useGamut } from "../../profiles/useGamut";
+import { DeviceField } from "../../devices/DeviceField";
 import { useOptions } from "../../api/useReference";
 import { Pick } from "../../shell/Pick";
 import { Row } from "../../fields/Row";
@@ -46,6 +47,7 @@ export function HandoverPanel(
   const stopped = props.worksheet.reckoning.findings.some((finding) => finding.level === "stop");
   return (
     <div className="space-y-3">
+      <DeviceField value={plan.device} onChange={(device) => change({ device })} />
       <Row name="File">
         <Pick
           label="Format"

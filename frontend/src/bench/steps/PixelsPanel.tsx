@@ -45,7 +45,7 @@ export function PixelsPanel({ plan, worksheet, print, alone = true }: StepPanelP
           onRead={(ppi) => typed({ "pixels.ppi": ppi })}
         />
       )}
-      {pixels.mode === "device" && (
+      {pixels.mode === "device" && !plan.device && (
         <label className="flex items-center justify-between gap-3">
           Printer&apos;s native grid
           <select

@@ -58,7 +58,7 @@ function unedged() {
 
 /** The names of every field of a plan's parts: what is whole before must be whole after. */
 const names = (plan: Plan) =>
-  Object.fromEntries(Object.entries(plan).map(([part, value]) => [part, Object.keys(value).sort()]));
+  Object.fromEntries(Object.entries(plan).map(([part, value]) => [part, Object.keys(value ?? {}).sort()]));
 const lastFix = () => change.mock.lastCall?.[0] as Fix;
 
 beforeEach(() => vi.clearAllMocks());

@@ -1,5 +1,5 @@
 import type { AnyLayoutRequest } from "../../api/types";
-import { ProfileField } from "../../colour/ProfileField";
+import { ProfileField } from "../../profiles/ProfileField";
 import { useLayoutStore } from "../layoutStore";
 
 /** The profile of all files of a layout: its prints share it. */
