@@ -17,13 +17,13 @@ from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import work_out
 from zollstock.core.worksheet import worksheet
 
-TRIED = Known(trials=(TrialResult("m2", 600, 180.0),))
+TRIED = Known(trials=(TrialResult("satin", 600, 180.0),))
 KNOWING = Studio(known=TRIED, stock=SHIPPED)
 
 
 def on_satin(distance: str, **changes: Any) -> Plan:
     return plan(
-        medium={"name": "satin photo paper", "key": "m2", "factor": 1.0, "spread": 0.04},
+        medium={"name": "satin photo paper", "key": "satin", "factor": 1.0, "spread": 0.04},
         viewing={"school": "trials", "distance": distance},
         **changes,
     )
@@ -68,7 +68,7 @@ def test_ways_out_are_judged_by_the_same_studio() -> None:
 def test_the_nearest_distance_is_the_nearest_at_which_it_is_enough(
     distance: float, ppi: float
 ) -> None:
-    viewing_conditions = Conditions(medium="m2", known=TRIED)
+    viewing_conditions = Conditions(medium="satin", known=TRIED)
     trials = CRITERIA["trials"]
     reach = trials.reach(ppi, viewing_conditions)
     need = trials.need(distance, viewing_conditions)

@@ -16,7 +16,7 @@ from zollstock.core.sizes.library import library
 
 #: A plan on the medium that was tried, judged by the trial at its own distance: 180 ppi are needed.
 TRIED: dict[str, Any] = {
-    "medium": {"name": "satin photo paper", "key": "m2", "factor": 1.0, "spread": 0.04},
+    "medium": {"name": "satin photo paper", "key": "satin", "factor": 1.0, "spread": 0.04},
     "viewing": {"school": "trials", "distance": "60 cm"},
 }
 PRINTS = [small("60 cm", "40 cm") | TRIED, small("30 cm", "20 cm") | TRIED]

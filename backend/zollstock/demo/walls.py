@@ -27,21 +27,21 @@ POST = {"name": "post", "x": 0.486, "y": 0.455, "w": 0.012, "h": 0.1}
 STOCK: Document = {
     "currency": "€",
     "media": [
-        {"name": "satin photo paper", "surface": "satin", "factor": 1.0, "note": "The hall's own; keep it flat",
+        {"key": "satin", "name": "satin photo paper", "surface": "satin", "factor": 1.0, "note": "The hall's own; keep it flat",
          "rolls": [
              {"key": "satin-90", "width": "91.4 cm", "left": "11.4 m", "price": 21.5, "minimum": "0.5 m"},
              {"key": "satin-61", "width": "61 cm", "left": "6.2 m", "price": 14.2},
          ],
          "sheets": [{"key": "satin-a2", "name": "A2", "width": "42 cm", "height": "59.4 cm", "left": 23, "price": 4.9}]},
-        {"name": "glossy photo paper", "surface": "gloss", "factor": 1.0,
+        {"key": "glossy", "name": "glossy photo paper", "surface": "gloss", "factor": 1.0,
          "sheets": [{"key": "gloss-a3", "name": "A3", "width": "29.7 cm", "height": "42 cm", "left": 60, "price": 1.4}]},
-        {"name": "fine-art cotton paper", "surface": "cotton, textured", "factor": 0.7, "note": "Grain runs along the roll",
+        {"key": "cotton", "name": "fine-art cotton paper", "surface": "cotton, textured", "factor": 0.7, "note": "Grain runs along the roll",
          "rolls": [{"key": "cotton-111", "width": "111.8 cm", "left": "4.8 m", "price": 46, "minimum": "1 m"}]},
-        {"name": "coated matte paper", "surface": "matte", "factor": 0.85,
+        {"key": "matte", "name": "coated matte paper", "surface": "matte", "factor": 0.85,
          "rolls": [{"key": "matte-61", "width": "61 cm", "left": "0.9 m", "price": 9.8}]},
-        {"name": "canvas", "surface": "woven, satin", "factor": 0.6,
+        {"key": "canvas", "name": "canvas", "surface": "woven, satin", "factor": 0.6,
          "rolls": [{"key": "canvas-91", "width": "91.4 cm", "left": "7.5 m", "margin": "1 cm", "price": 38}]},
-        {"name": "textile", "surface": "woven, for banners", "factor": 0.5},
+        {"key": "textile", "name": "textile", "surface": "woven, for banners", "factor": 0.5},
     ],
 }  # fmt: skip
 

@@ -6,9 +6,9 @@ import { DevicePick } from "./DevicePick";
 import { asChosen, useDevices } from "./useDevices";
 
 const EDGES = [
-  { value: "auto", label: "as it lies" },
-  { value: "no", label: "with margins" },
-  { value: "yes", label: "borderless" },
+  { value: "auto", label: "where it fits" },
+  { value: "no", label: "no" },
+  { value: "yes", label: "yes" },
 ] as const;
 
 /** What a print goes to, and by which feed; borderless only where the feed can. */
@@ -39,7 +39,7 @@ export function DeviceField(props: {
         </span>
       </Row>
       {value && feed?.borderless && (
-        <Row name="Edge of the paper">
+        <Row name="Borderless">
           <Pick
             label="Whether it is printed borderless"
             about="word:borderless"

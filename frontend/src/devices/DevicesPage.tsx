@@ -1,5 +1,4 @@
 import type { Device, Devices } from "../api/types";
-import { Row } from "../fields/Row";
 import { KeptTablePage } from "../frame/KeptTablePage";
 import { DeviceCard } from "./DeviceCard";
 import { DevicePick } from "./DevicePick";
@@ -20,7 +19,8 @@ export function DevicesPage() {
       held={held}
       fields={
         table && (
-          <Row name="New prints go to">
+          <span>
+            New prints go to
             <DevicePick
               label="What new prints go to"
               devices={table.devices}
@@ -33,7 +33,7 @@ export function DevicesPage() {
                 }))
               }
             />
-          </Row>
+          </span>
         )
       }
       another="Another device"

@@ -1,9 +1,9 @@
 import type { DeviceFeed } from "../api/types";
 import { mmOf } from "../drawing/typedLength";
 
-/** px of a mm; a roll is drawn so many mm long. */
-const SCALE = 0.14;
-const ROLL_MM = 640;
+/** px of a mm, all feeds to one scale; a roll is drawn so many mm long. */
+const SCALE = 0.095;
+const ROLL_MM = 700;
 
 /** A feed to scale, the end that goes in first on top: what can be printed of its paper is bright. */
 export function FeedDrawing({ feed }: { feed: DeviceFeed }) {

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Link } from "react-router";
 import type { Device, DeviceFeed } from "../api/types";
 import { Check } from "../fields/Check";
@@ -19,6 +20,8 @@ export function FeedRow(props: {
   const { device, feed, onChange } = props;
   const { unit } = usePreferences().account;
   const roll = feed.height === null;
+  const [each, setEach] = useState(false);
+  const alike = !each && SIDES.every((side) => feed.margins[side] === feed.margins.left);
   return (
     <li className="feed-row" aria-label={`${device.name}, ${feed.name}`}>
       <FeedDrawing feed={feed} />
@@ -42,34 +45,53 @@ export function FeedRow(props: {
               onPut={(height) => onChange({ height })}
             />
           )}
-          {feed.borderless && (
+          {alike && (
             <KeptLength
               unit={unit}
-              label="Overspray"
-              about="word:overspray"
-              value={feed.overspray}
-              onPut={(overspray) => onChange({ overspray })}
+              label="Unprintable margins"
+              about="word:unprintable-margins"
+              value={feed.margins.left}
+              onPut={(typed) =>
+                onChange({ margins: { left: typed, top: typed, right: typed, bottom: typed } })
+              }
             />
           )}
         </div>
-        <div className="feed-fields">
-          {SIDES.map((side) => (
-            <KeptLength
-              key={side}
-              unit={unit}
-              label={`White, ${SIDE_WORDS[side]}`}
-              ariaLabel={`Unprintable margin, ${SIDE_WORDS[side]}`}
-              value={feed.margins[side]}
-              onPut={(typed) => onChange({ margins: { ...feed.margins, [side]: typed } })}
-            />
-          ))}
-        </div>
+        {!alike && (
+          <div className="feed-fields">
+            {SIDES.map((side) => (
+              <KeptLength
+                key={side}
+                unit={unit}
+                label={`Unprintable, ${SIDE_WORDS[side]}`}
+                value={feed.margins[side]}
+                onPut={(typed) => onChange({ margins: { ...feed.margins, [side]: typed } })}
+              />
+            ))}
+          </div>
+        )}
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
           <Check
             label="Can print borderless"
             checked={feed.borderless}
             onChange={(borderless) => onChange({ borderless })}
           />
+          {feed.borderless && (
+            <span className="w-28">
+              <KeptLength
+                unit={unit}
+                label="Overspray"
+                about="word:overspray"
+                value={feed.overspray}
+                onPut={(overspray) => onChange({ overspray })}
+              />
+            </span>
+          )}
+          {alike && (
+            <button type="button" className="min-h-6 underline" onClick={() => setEach(true)}>
+              Margins side by side
+            </button>
+          )}
           <span className="soft flex-1">{measured(feed)}</span>
           {device.key && feed.key && (
             <Link className="underline" to={`/devices/${device.key}/${feed.key}/measure`}>

@@ -47,7 +47,7 @@ WORDS: dict[str, Entry] = {
     "step-part": Entry("Part", "Which part of the picture every patch shows, and how large a patch is.", "trials#strips"),
     "step-ladder": Entry("Ladder", "What differs between the patches: ppi, the way of enlarging, sharpening, exposure.", "trials#strips"),
     "device": Entry("Device and feed", "What it is printed with, and by which way the paper goes in; margins, grid and longest print follow.", "devices"),
-    "borderless": Entry("Edge of the paper", "Borderless, a device prints a little beyond the paper; with margins a strip of it stays white.", "devices#borderless"),
+    "borderless": Entry("Borderless", "A device that prints borderless prints a little beyond the paper; else a strip of it stays white.", "devices#borderless"),
     "overspray": Entry("Overspray", "How far beyond each side of the paper it prints when it prints borderless.", "devices#borderless"),
     "driver-scale": Entry("A measured scale", "Where what comes out is not as large as it should be: such prints are stopped, or their files made larger by as much.", "devices#measuring"),
     "feed": Entry("Feed", "By which way the paper went in: roll, tray, sheet by sheet, or the straight way for stiff paper.", "log"),

@@ -49,6 +49,9 @@ class Feed(Part):
     height: Length | None = None
     most_length: Length | None = Field(default=None, description="Of a roll: the longest print.")
     margins: FeedMargins = Field(default_factory=FeedMargins, description="What cannot be printed.")
+    face: Literal["towards-you", "away-from-you"] = Field(
+        default="towards-you", description="Which way the side that is printed looks as the paper goes in."
+    )
     borderless: bool = Field(default=False, description="Whether it can print beyond the sheet.")
     overspray: Length = length_of(
         "0 mm", "How far beyond each side of the sheet it prints when it prints borderless."

@@ -158,11 +158,11 @@ def _media(device: str, settings: dict[str, tuple[str, str]]) -> list[dict[str, 
 
 
 _PHOTO = {
-    "m1": ("glossy", "Photo, glossy"),
-    "m2": ("satin", "Photo, satin"),
-    "m3": ("", "Matte, coated"),
-    "m4": ("cotton", "Fine art, heavy"),
-    "m5": ("canvas", "Canvas"),
+    "glossy": ("glossy", "Photo, glossy"),
+    "satin": ("satin", "Photo, satin"),
+    "matte": ("", "Matte, coated"),
+    "cotton": ("cotton", "Fine art, heavy"),
+    "canvas": ("canvas", "Canvas"),
 }
 _ALL_ROUND = {"borderless": True, "overspray": "2.5 mm"}
 #: What a studio begins with: three made-up devices, as their makers would describe them.

@@ -12,7 +12,7 @@ from .devices import MOST_DEVICES, MOST_FEEDS, Devices, DevicesError, read_devic
 
 _SIDES = ("left", "top", "right", "bottom")
 _OF_DEVICE = ("device", "kind", "native_ppi", "quirks", "checks", "corrects", "notes")
-_OF_FEED = ("name", "width", "height", "most_length", *_SIDES, "borderless", "overspray", "scale_x", "scale_y", "offset_x",
+_OF_FEED = ("name", "width", "height", "most_length", *_SIDES, "face", "borderless", "overspray", "scale_x", "scale_y", "offset_x",
             "offset_y", "measured")  # fmt: skip
 _OF_MEDIUM = ("stock", "profile", "setting")
 COLUMNS = (*_OF_DEVICE, "line", *_OF_FEED, *_OF_MEDIUM, "key", "device_key")
@@ -22,6 +22,7 @@ HEADS = {
     "corrects": "scale corrected in the file",
     "most_length": "longest print",
     **{side: f"unprintable {side}" for side in _SIDES},
+    "face": "printed side",
     "scale_x": "scale across (%)",
     "scale_y": "scale along (%)",
     "offset_x": "offset across (mm)",
@@ -54,7 +55,7 @@ def _rows(table: Devices) -> Iterator[list[Any]]:
 def _feed_cells(feed: Feed) -> list[Any]:
     margins = [getattr(feed.margins, side).typed for side in _SIDES]
     return [feed.name, feed.width.typed, feed.height.typed if feed.height else "",
-            feed.most_length.typed if feed.most_length else "", *margins, _yes(feed.borderless), feed.overspray.typed,
+            feed.most_length.typed if feed.most_length else "", *margins, feed.face, _yes(feed.borderless), feed.overspray.typed,
             f"{feed.scale_x * 100:.10g}", f"{feed.scale_y * 100:.10g}", f"{feed.offset_x:.10g}", f"{feed.offset_y:.10g}", feed.measured]  # fmt: skip
 
 
@@ -126,7 +127,7 @@ def _feed(cell: Cell, line: int) -> dict[str, Any]:
     for name in ("offset_x", "offset_y"):
         if cell(name):
             found[name] = _float(cell(name), HEADS[name], line)
-    for name in ("measured", "key"):
+    for name in ("measured", "face", "key"):
         if cell(name):
             found[name] = cell(name)
     return found

@@ -211,6 +211,10 @@ def _keyed(stock: Stock) -> Stock:
 
 #: What a studio begins with: usual surfaces, how far ink spreads on them assumed, nothing counted yet.
 SHIPPED = _keyed(
-    Stock(media=[StockMedium(name=medium.name, factor=medium.factor) for medium in MEDIA])
+    Stock(
+        media=[
+            StockMedium(key=medium.key, name=medium.name, factor=medium.factor) for medium in MEDIA
+        ]
+    )
 )
 NO_STOCK = Stock()

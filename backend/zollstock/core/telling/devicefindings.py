@@ -172,8 +172,8 @@ def _cut(work: Work, used: DeviceUsed, laid: Lying, style: LengthStyle) -> Itera
         id="border-under-margin",
         level="warn",
         step="handover",
-        text=f"{used.name} leaves {margins_text(used.feed, style)} of the {used.feed.name} white: {sides} of what is to be "
-        "printed is cut off.",
+        text=f"The unprintable margins of the {used.name}, {used.feed.name}, are {margins_text(used.feed, style)}: {sides} of "
+        "what is to be printed is cut off.",
         ways=cures if len(cures) > 1 else None,
         fix=cures[0].fix if len(cures) == 1 else None,
         fix_label=cures[0].label if len(cures) == 1 else None,
