@@ -18,6 +18,7 @@ const FLOORS = [
   "proof",
   "look",
   "colour",
+  "press",
   "layouts",
   "stock",
   "trials",

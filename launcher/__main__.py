@@ -40,6 +40,7 @@ def main(arguments: list[str]) -> int:
     commands.add_parser("trial", help="what the answers of a trial say", add_help=False)
     commands.add_parser("gamut", help="what a print profile shows of a picture", add_help=False)
     commands.add_parser("profile", help="what a print profile is", add_help=False)
+    commands.add_parser("press", help="what a made-up device makes of a file", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     measure = commands.add_parser("bench", help="measure, against named baselines")
     measure.add_argument("only", nargs="*", help="names of benchmarks, to run just those")
@@ -61,6 +62,7 @@ def main(arguments: list[str]) -> int:
         "trial",
         "gamut",
         "profile",
+        "press",
         "test",
     ):
         parser.error(f"not understood: {' '.join(rest)}")
@@ -165,6 +167,10 @@ def profile(options: argparse.Namespace, rest: list[str]) -> int:
     return _core_command("profile", rest)
 
 
+def press(options: argparse.Namespace, rest: list[str]) -> int:
+    return _core_command("press", rest)
+
+
 def _core_command(name: str, rest: list[str]) -> int:
     """The shell script runs these itself once set up; here they set up first, told on stderr."""
     with setup.told_on_stderr():
@@ -212,7 +218,7 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 _COMMANDS = {
-    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue, "trial": trial, "gamut": gamut, "profile": profile,
+    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue, "trial": trial, "gamut": gamut, "profile": profile, "press": press,
     "backup": backup, "restore": restore, "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 

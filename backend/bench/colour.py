@@ -14,7 +14,7 @@ from pathlib import Path
 from bench.large import ROOT, measured, photo
 
 WIDTH, HEIGHT = 18_000, 12_000
-SHIPPED = ROOT / "backend" / "zollstock" / "profiles" / "shipped"
+SHIPPED = ROOT / "backend" / "zollstock" / "pixels" / "shipped"
 PLAIN = """
 import sys, pyvips
 image = pyvips.Image.jpegload(sys.argv[1], access="sequential")

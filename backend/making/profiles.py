@@ -20,7 +20,7 @@ from numpy.typing import NDArray
 from making.inks import D50, Paper, Printing
 from making.inverting import Floats, Reach, between, nearest, perceptual
 
-OUT = Path(__file__).resolve().parents[1] / "zollstock" / "profiles" / "shipped"
+OUT = Path(__file__).resolve().parents[1] / "zollstock" / "pixels" / "shipped"
 _RIGHTS = "Made by code for Zollstock, of inks and papers that do not exist; no rights are kept."
 _BACK = 33
 #: Words of L* go to 0xff00 for 100: the curve before the table brings that to its last point, so that white stays white.

@@ -1,4 +1,4 @@
-"""`reckon`, `render`, `inspect`, `fit`, `rescue`, `trial`, `gamut` and `profile`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
+"""`reckon`, `render`, `inspect`, `fit`, `rescue`, `trial`, `gamut`, `profile` and `press`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
 
 import signal
 import sys
@@ -17,9 +17,10 @@ _MODULES = {
     "trial": "zollstock.core.trials.cli",
     "gamut": "zollstock.pixels.gamut_cli",
     "profile": "zollstock.pixels.gamut_cli",
+    "press": "zollstock.pixels.press_cli",
 }
 #: Commands that share a module stand in it under their own names.
-_NAMES = {"gamut": "gamut", "profile": "profile"}
+_NAMES = {"gamut": "gamut", "profile": "profile", "press": "press"}
 
 if __name__ == "__main__":
     name = sys.argv[1]

@@ -27,7 +27,7 @@ from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
 from zollstock.pixels.errors import Cancelled
-from zollstock.profiles.shipping import shipped
+from zollstock.pixels.shipping import shipped
 from zollstock.renders import removing
 from zollstock.renders.models import Order, OrderLine
 from zollstock.renders.tasks import clear_order, take_up, work_off

@@ -16,9 +16,9 @@ from tests.pictures import chart, save
 from zollstock.core.colour.icc import MOST_BYTES
 from zollstock.gamuts.tasks import measure
 from zollstock.pixels.profiles import display_p3, grey
+from zollstock.pixels.shipping import shipped
 from zollstock.profiles import keeping
 from zollstock.profiles.models import ProfileRow
-from zollstock.profiles.shipping import shipped
 from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import make
 

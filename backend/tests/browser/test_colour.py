@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.access import axe, axe_in_both
 from tests.browser.test_sheets import blade, saved
-from zollstock.profiles.shipping import shipped
+from zollstock.pixels.shipping import shipped
 
 COTTON = next(one for one in shipped() if one.key == "wide-cotton")
 

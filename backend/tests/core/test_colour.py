@@ -29,7 +29,7 @@ from zollstock.core.telling.findings import findings
 from zollstock.core.work.making import costs
 from zollstock.core.work.outcome import work_out
 
-SHIPPED = Path(__file__).resolve().parents[2] / "zollstock" / "profiles" / "shipped"
+SHIPPED = Path(__file__).resolve().parents[2] / "zollstock" / "pixels" / "shipped"
 COTTON = (SHIPPED / "desk-cotton.icc").read_bytes()
 HASH = "ab" * 32
 

@@ -38,7 +38,7 @@ from zollstock.pixels.prooftable import Screen, proof_table, screen_of
 from zollstock.pixels.render import render
 
 Floats = NDArray[np.float64]
-SHIPPED = Path(__file__).resolve().parents[2] / "zollstock" / "profiles" / "shipped"
+SHIPPED = Path(__file__).resolve().parents[2] / "zollstock" / "pixels" / "shipped"
 COTTON, COATED = SHIPPED / "wide-cotton.icc", SHIPPED / "press-coated.icc"
 INTENTS = ("perceptual", "relative", "saturation", "absolute")
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from zollstock.profiles.shipping import chosen
+from zollstock.pixels.shipping import chosen
 
 JOB = {"title": "Tide Mill Museum, hall", "client": "Tide Mill Museum", "due": "2027-03-20"}
 

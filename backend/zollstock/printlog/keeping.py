@@ -77,13 +77,11 @@ def begin_row(account: User, anew: bool = False, **known: Any) -> None:
     `anew`: it was printed once more, so that only a row that is still asking is the same one; there what is empty is filled in.
     """
     own = Principal(account).may_see(LogRow.objects)
-    same = own.filter(
-        file_sha256=known.get("file_sha256", ""),
-        design=known.get("design"),
-        version=known.get("version"),
-    )
+    of_version = own.filter(design=known.get("design"), version=known.get("version"))
+    same = of_version.filter(file_sha256=known.get("file_sha256", ""))
     if anew:
-        asking = same.filter(open=True).first()
+        # The row that a fetched file began is of the same printing.
+        asking = of_version.filter(open=True).first()
         if asking is not None:
             for name, value in known.items():
                 if not getattr(asking, name):

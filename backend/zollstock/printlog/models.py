@@ -26,6 +26,7 @@ class LogRow(models.Model):
     size = models.CharField(max_length=80, blank=True)
     file_sha256 = models.CharField(max_length=64, blank=True)
     device = models.CharField(max_length=120, blank=True)
+    device_key = models.CharField(max_length=40, blank=True, default="")
     feed = models.CharField(max_length=120, blank=True)
     medium = models.CharField(max_length=120, blank=True)
     medium_key = models.CharField(max_length=40, blank=True)
@@ -52,7 +53,7 @@ class LogRow(models.Model):
 
     #: Columns that have the names of an entry's fields; `print` is `design` here.
     FIELDS: ClassVar[tuple[str, ...]] = (
-        "version", "title", "size", "file_sha256", "device", "feed", "medium", "medium_key", "recipe", "lab", "copies",
+        "version", "title", "size", "file_sha256", "device", "device_key", "feed", "medium", "medium_key", "recipe", "lab", "copies",
         "result", "faults", "note", "judgement", "light", "dried", "cost", "currency", "photographs",
     )  # fmt: skip
 

@@ -22,10 +22,10 @@ from zollstock.pictures.serving import stored, to_keep
 from zollstock.pixels.gamut import PrintColours, ProfileTones
 from zollstock.pixels.gamutslices import GamutSlice, slices_of
 from zollstock.pixels.prooftable import proof_table, screen_of
+from zollstock.pixels.shipping import shipped
 
 from .keeping import profiles_of, remove, take_profile
 from .models import ProfileRow
-from .shipping import shipped
 
 router = Router(tags=["profiles"])
 

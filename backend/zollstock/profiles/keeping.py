@@ -24,9 +24,9 @@ from zollstock.accounts.quota import check_room
 from zollstock.core.colour.icc import MOST_BYTES, ProfileError, read_profile
 from zollstock.core.studio.profiles import Profiles, StudioProfile
 from zollstock.pictures.storage import discard, store, work_folder
+from zollstock.pixels.shipping import shipped
 
 from .models import ProfileRow
-from .shipping import shipped
 
 MOST_PROFILES = 100
 #: Reading a profile takes no longer, s, and no more memory, bytes.
@@ -72,7 +72,7 @@ def take_profile(account: User, pieces: Iterable[bytes], name: str) -> ProfileRo
         return ProfileRow.objects.create(
             account=account, key=_free_key(own.values_list("key", flat=True), title), name=title, space=facts.space,
             hash=digest, white=measured["white"], black=measured["black"], most_ink=measured["most_ink"],
-            bytes=len(content), file=stored, prints=facts.prints,
+            bytes=len(content), file=stored, prints=facts.prints, made=facts.made,
         )  # fmt: skip
     except IntegrityError:
         discard(stored)
@@ -134,7 +134,7 @@ def profiles_of(account: User) -> Profiles:
 def _own(account: User) -> Iterable[StudioProfile]:
     for row in Principal(account).may_see(ProfileRow.objects).filter(prints=True):
         yield StudioProfile(
-            row.key, row.name, row.hash, row.kind, row.file.path, row.device, row.medium
+            row.key, row.name, row.hash, row.kind, row.file.path, row.device, row.medium, row.made
         )
 
 

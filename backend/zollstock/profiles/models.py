@@ -24,6 +24,8 @@ class ProfileRow(models.Model):
     hash = models.CharField(max_length=64)
     white = models.JSONField()
     black = models.JSONField()
+    #: The day that its header names; empty where it names none, and of those added before that was read.
+    made = models.CharField(max_length=10, blank=True, default="")
     most_ink = models.FloatField(null=True)
     bytes = models.PositiveIntegerField()
     file = models.FileField(max_length=200, db_index=True)

@@ -33,6 +33,7 @@ from zollstock.jobs.gangs_api import router as gangs
 from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts
 from zollstock.jobs.log_api import router as logged
+from zollstock.jobs.recipe_api import router as recipes
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.trials_api import router as strips
@@ -92,6 +93,7 @@ for router in (
     gangs,
     surveys,
     workshops,
+    recipes,
     strips,
     trials,
     judging,

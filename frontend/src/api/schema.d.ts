@@ -1511,6 +1511,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prints/{print_id}/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Recipe
+         * @description The recipe of the print as it is saved.
+         */
+        get: operations["zollstock_jobs_recipe_api_read_recipe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/recipe/tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick Line
+         * @description Tick a line, or take the tick away. With the last of them a row of the log is begun.
+         */
+        post: operations["zollstock_jobs_recipe_api_tick_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tray
+         * @description *Try it before paper*: what comes out of the device by what is set.
+         */
+        get: operations["zollstock_jobs_recipe_api_tray"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/layouts/{layout_id}/trial": {
         parameters: {
             query?: never;
@@ -3708,6 +3768,13 @@ export interface components {
             most_length: string | null;
             /** @description What cannot be printed. */
             margins: components["schemas"]["FeedMargins"];
+            /**
+             * Face
+             * @description Which way the side that is printed looks as the paper goes in.
+             * @default towards-you
+             * @enum {string}
+             */
+            face: "towards-you" | "away-from-you";
             /**
              * Borderless
              * @description Whether it can print beyond the sheet.
@@ -9090,6 +9157,299 @@ export interface components {
             along: "scaled" | "same" | "left";
         };
         /**
+         * PaperDrawn
+         * @description The paper as it goes in, the end that goes in first on top, mm of it: what cannot be printed, where the file lies,
+         *     what of it is ink. `turned`: the file lies turned by a quarter clockwise. A roll goes on below.
+         */
+        PaperDrawn: {
+            /** Sheet */
+            sheet: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Printable */
+            printable: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** File */
+            file: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Ink */
+            ink: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Turned */
+            turned: boolean;
+            /** Roll */
+            roll: boolean;
+            /** First End */
+            first_end: string;
+            /** Side */
+            side: string;
+        };
+        /**
+         * Recipe
+         * @description All of it, for one print on its device; `medium_key` and `device` are what the last one is looked up by.
+         */
+        Recipe: {
+            /**
+             * Format
+             * @default zollstock.recipe/1
+             * @constant
+             */
+            format: "zollstock.recipe/1";
+            /** Device */
+            device: string;
+            /** Device Name */
+            device_name: string;
+            /** Feed */
+            feed: string;
+            /** Medium Key */
+            medium_key: string;
+            /** Lines */
+            lines: components["schemas"]["RecipeLine"][];
+            paper: components["schemas"]["PaperDrawn"];
+            /**
+             * Size Entered
+             * @description The one size that is typed.
+             */
+            size_entered: string;
+            /**
+             * Logged
+             * @description What went wrong with both before.
+             */
+            logged?: string | null;
+        };
+        /**
+         * RecipeLine
+         * @description A setting: what it is called, and how it is to be set. `part` is *before* (checks) or *dialog*.
+         *
+         *     `key` marks the one size that is typed. `why` says what happens else.
+         */
+        RecipeLine: {
+            /** Id */
+            id: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "before" | "dialog";
+            /** Name */
+            name: string;
+            /** Value */
+            value: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /**
+             * Key
+             * @default false
+             */
+            key: boolean;
+        };
+        /**
+         * RecipeState
+         * @description A recipe and what of it is ticked. Where there is none, `missing` says why. `before` has the settings of the last
+         *     recipe for the same device and medium where they were others, by the lines' ids; `before_day` is its day.
+         */
+        RecipeState: {
+            recipe: components["schemas"]["Recipe"] | null;
+            /**
+             * Missing
+             * @default
+             */
+            missing: string;
+            /**
+             * Ticked
+             * @default []
+             */
+            ticked: string[];
+            /**
+             * Before
+             * @default {}
+             */
+            before: {
+                [key: string]: string;
+            };
+            /**
+             * Before Day
+             * @default
+             */
+            before_day: string;
+        };
+        /**
+         * Tick
+         * @description A line, and its setting as it was read when it was ticked.
+         */
+        Tick: {
+            /** Line */
+            line: string;
+            /** Value */
+            value: string;
+            /** On */
+            on: boolean;
+        };
+        /**
+         * Dialog
+         * @description What is set; what is left out is as the recipe says.
+         */
+        Dialog: {
+            /** Scaling */
+            scaling?: string | null;
+            /** Borderless */
+            borderless?: boolean | null;
+            /** Driver Colour */
+            driver_colour?: boolean | null;
+            /** Quality */
+            quality?: ("best" | "draft") | null;
+            /** Turn */
+            turn?: (0 | 90) | null;
+            /** Medium */
+            medium?: string | null;
+        };
+        /**
+         * Difference
+         * @description One thing that comes out other than planned, and the setting that it comes from; `fix` is the setting that cures it,
+         *     as `name=value`, or in words where it is none.
+         */
+        Difference: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "scaled" | "clipped" | "oversprayed" | "regridded" | "twice-managed" | "unmanaged" | "turned" | "wrong-paper";
+            /** Text */
+            text: string;
+            /** Mm */
+            mm?: number | null;
+            /** Percent */
+            percent?: number | null;
+            /** Delta E */
+            delta_e?: number | null;
+            /** Because */
+            because: string;
+            /** Fix */
+            fix: string;
+        };
+        /**
+         * MediaType
+         * @description A media type of the dialog, by the key of its medium.
+         */
+        MediaType: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * Settings
+         * @description What is set in the dialog. `scaling` is `100`, `fit`, or per cent of the size; `turn` is by a quarter clockwise;
+         *     `driver_colour`: whether the driver manages colour; `medium` is the key of the media type that is set.
+         */
+        Settings: {
+            /**
+             * Scaling
+             * @default 100
+             */
+            scaling: string;
+            /**
+             * Borderless
+             * @default false
+             */
+            borderless: boolean;
+            /**
+             * Driver Colour
+             * @default false
+             */
+            driver_colour: boolean;
+            /**
+             * Quality
+             * @default best
+             * @enum {string}
+             */
+            quality: "best" | "draft";
+            /**
+             * Turn
+             * @default 0
+             * @enum {integer}
+             */
+            turn: 0 | 90;
+            /**
+             * Medium
+             * @default
+             */
+            medium: string;
+        };
+        /**
+         * Tray
+         * @description What lies in the tray, mm of the paper as it goes in: where the file came to lie and where it was to lie, what the
+         *     device prints on, and what comes out other than planned. `drawing` is the print as it stands; `settings` are those in
+         *     force, `recipe` and `dialog` those of the recipe and of the dialog as it begins.
+         */
+        Tray: {
+            /** Device */
+            device: string;
+            /** Feed */
+            feed: string;
+            paper: components["schemas"]["PaperDrawn"];
+            /** File */
+            file: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Planned */
+            planned: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Clip */
+            clip: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Sheet */
+            sheet: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Turned */
+            turned: boolean;
+            drawing: components["schemas"]["Drawing"];
+            settings: components["schemas"]["Settings"];
+            recipe: components["schemas"]["Settings"];
+            dialog: components["schemas"]["Settings"];
+            /** Media */
+            media: components["schemas"]["MediaType"][];
+            /** Can Borderless */
+            can_borderless: boolean;
+            /** Grid Ppi */
+            grid_ppi: number | null;
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
+        };
+        /**
          * Doubt
          * @description What makes answers doubtful.
          */
@@ -9552,8 +9912,8 @@ export interface components {
         };
         /**
          * LogEntry
-         * @description A print that was made. `print` and `version` say which, where it was planned here; device, feed, medium and lab are
-         *     in words until there are rows for them. An empty `result` is a question that nobody has answered yet.
+         * @description A print that was made. `print` and `version` say which, where it was planned here; device, feed, medium and lab
+         *     are in words, a device and a medium by the key of their rows too. An empty `result` is a question that nobody has answered yet.
          */
         LogEntry: {
             /**
@@ -9586,6 +9946,12 @@ export interface components {
              * @default
              */
             device: string;
+            /**
+             * Device Key
+             * @description Of the studio's row; empty in rows in words alone.
+             * @default
+             */
+            device_key: string;
             /**
              * Feed
              * @default
@@ -16201,6 +16567,164 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Canvas"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_recipe_api_read_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_recipe_api_tick_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tick"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_recipe_api_tray: {
+        parameters: {
+            query?: {
+                scaling?: string | null;
+                borderless?: boolean | null;
+                driver_colour?: boolean | null;
+                quality?: ("best" | "draft") | null;
+                turn?: (0 | 90) | null;
+                medium?: string | null;
+            };
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tray"];
                 };
             };
             /** @description A part of the application is away for a moment. */

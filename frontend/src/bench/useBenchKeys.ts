@@ -26,6 +26,7 @@ interface Actions {
   onMake: () => void;
   onProof: () => void;
   onColour: () => void;
+  onPress: () => void;
   onLook: () => void;
   onSibling: (by: 1 | -1) => void;
   onHelp: () => void;
@@ -109,6 +110,12 @@ export function useBenchKeys(place: KeyPlace, actions: Actions) {
       what: "Colour on paper: as it prints, and what lies beyond",
       hears: ["c"],
       does: actions.onColour,
+    },
+    {
+      keys: "B",
+      what: "Before paper: the recipe, and what the device makes of it",
+      hears: ["b"],
+      does: actions.onPress,
     },
     {
       keys: "F",

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import struct
 from dataclasses import dataclass
+from datetime import date
 from typing import Literal
 
 from ..ground.refusal import Refusal
@@ -46,6 +47,7 @@ class IccFacts:
     name: str
     version: str
     tags: tuple[str, ...]
+    made: str = ""
 
 
 def read_profile(content: bytes) -> IccFacts:
@@ -77,7 +79,7 @@ def read_profile(content: bytes) -> IccFacts:
     major, minor = content[8], content[9] >> 4
     return IccFacts(
         space=space, kind=CLASSES[kind], prints=kind == b"prtr", name=_name(content, places), version=f"{major}.{minor}",
-        tags=tuple(sorted(_word(one) for one in places)),
+        tags=tuple(sorted(_word(one) for one in places)), made=_made(content),
     )  # fmt: skip
 
 
@@ -148,6 +150,14 @@ def _name(content: bytes, places: dict[bytes, tuple[int, int]]) -> str:
     else:
         return ""
     return "".join(sign for sign in text if sign.isprintable()).strip()[:120]
+
+
+def _made(content: bytes) -> str:
+    """The day that stands in the header (ICC.1, 7.2.8: year, month, day …); empty where that is none."""
+    try:
+        return date(*struct.unpack_from(">HHH", content, 24)).isoformat()
+    except ValueError:
+        return ""
 
 
 def _word(signature: bytes) -> str:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
 from ..edges.kind import WHITE
-from ..ground.rational import Fraction
+from ..ground.rational import Fraction, exact
 from ..parts.device import DeviceUsed, Feed
 from ..shapes.box import ZERO, Box
 from ..sheet.printsheet import print_sheet
@@ -133,9 +133,11 @@ def short_of_margins(work: Work, laid: Lying) -> Sides:
     if laid.turned:
         around = around.quarter()
     place, sheet = laid.document, laid.sheet
+    # Where it was measured that a device prints beside the place, that counts too.
+    x, y = exact(laid.feed.offset_x), exact(laid.feed.offset_y)
     to_paper = Sides(
-        place.x + around.left, place.y + around.top,
-        sheet.w - place.right + around.right, sheet.h - place.bottom + around.bottom,
+        place.x + around.left + x, place.y + around.top + y,
+        sheet.w - place.right + around.right - x, sheet.h - place.bottom + around.bottom - y,
     )  # fmt: skip
     margins = laid.feed.margins.mm
     short = Sides(*(margin - room for margin, room in zip(margins, to_paper, strict=True)))

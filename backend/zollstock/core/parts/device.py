@@ -50,7 +50,8 @@ class Feed(Part):
     most_length: Length | None = Field(default=None, description="Of a roll: the longest print.")
     margins: FeedMargins = Field(default_factory=FeedMargins, description="What cannot be printed.")
     face: Literal["towards-you", "away-from-you"] = Field(
-        default="towards-you", description="Which way the side that is printed looks as the paper goes in."
+        default="towards-you",
+        description="Which way the side that is printed looks as the paper goes in.",
     )
     borderless: bool = Field(default=False, description="Whether it can print beyond the sheet.")
     overspray: Length = length_of(

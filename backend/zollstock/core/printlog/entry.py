@@ -33,8 +33,8 @@ _MOST_FAULTS = 12
 
 
 class LogEntry(Part):
-    """A print that was made. `print` and `version` say which, where it was planned here; device, feed, medium and lab are
-    in words until there are rows for them. An empty `result` is a question that nobody has answered yet."""
+    """A print that was made. `print` and `version` say which, where it was planned here; device, feed, medium and lab
+    are in words, a device and a medium by the key of their rows too. An empty `result` is a question that nobody has answered yet."""
 
     made_on: Line = Field(default="", max_length=10, description="A day, as 2026-11-30.")
     print: int | None = Field(default=None, ge=1)
@@ -43,6 +43,9 @@ class LogEntry(Part):
     size: Line = Field(default="", max_length=80)
     file_sha256: Line = Field(default="", max_length=64)
     device: Line = Field(default="", max_length=120)
+    device_key: Line = Field(
+        default="", max_length=40, description="Of the studio's row; empty in rows in words alone."
+    )
     feed: Line = Field(default="", max_length=120)
     medium: Line = Field(default="", max_length=120)
     medium_key: Line = Field(default="", max_length=40)

@@ -9,7 +9,7 @@ from ..ground.csvtable import TableError, records, write_table
 from .entry import Log, LogEntry, LogError, parse_log
 
 COLUMNS = ("made_on", "title", "size", "print", "version", "device", "feed", "medium", "lab", "copies", "result", "faults",
-           "note", "distance", "judgement", "light", "dried", "cost", "currency", "recipe", "medium_key", "file_sha256",
+           "note", "distance", "judgement", "light", "dried", "cost", "currency", "recipe", "medium_key", "device_key", "file_sha256",
            "photographs")  # fmt: skip
 _LISTS = ("faults", "photographs")
 

@@ -10,7 +10,8 @@ from ..colour.icc import Space
 
 @dataclass(frozen=True, slots=True)
 class StudioProfile:
-    """A profile: `file` is where it lies on this machine; `device` and `medium` are names of what it was made for."""
+    """A profile: `file` is where it lies on this machine; `device` and `medium` are names of what it was made for,
+    `made` is the day it was made on (empty where the file does not say)."""
 
     key: str
     name: str
@@ -19,6 +20,7 @@ class StudioProfile:
     file: str
     device: str = ""
     medium: str = ""
+    made: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,4 +1,5 @@
 import { useRef, useState } from "react";
+import { Link } from "react-router";
 import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan } from "../../api/types";
 import { ProfileField } from "../../profiles/ProfileField";
@@ -48,6 +49,11 @@ export function HandoverPanel(
   return (
     <div className="space-y-3">
       <DeviceField value={plan.device} onChange={(device) => change({ device })} />
+      {plan.device && (
+        <Link className="plain-button flex items-center justify-center" to={`/prints/${print.id}/press`}>
+          Recipe, and try it before paper
+        </Link>
+      )}
       <Row name="File">
         <Pick
           label="Format"

@@ -27,7 +27,7 @@ def _row(path: Path) -> StudioProfile:
     facts = read_profile(content)
     device, paper = path.stem.split("-")
     return StudioProfile(path.stem, facts.name, hashlib.sha256(content).hexdigest(), facts.space, str(path),
-                         _DEVICES[device], _MEDIA[paper])  # fmt: skip
+                         _DEVICES[device], _MEDIA[paper], facts.made)  # fmt: skip
 
 
 def chosen(key: str) -> dict[str, str]:

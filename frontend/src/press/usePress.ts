@@ -1,0 +1,96 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ApiProblem, client, must } from "../api/client";
+import type { RecipeState, TraySettings } from "../api/types";
+import { screenSpace } from "../colour/screen";
+
+/** What is set in the dialog, where that is not as the recipe says. */
+export type Given = Partial<TraySettings>;
+
+const recipeKey = (print: number) => ["recipe", print];
+
+/** The recipe of a print as it is saved, and its ticks. */
+export function useRecipe(print: number, version: number) {
+  const queries = useQueryClient();
+  const key = [...recipeKey(print), version];
+  const recipe = useQuery({
+    queryKey: key,
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      must(client.GET("/api/prints/{print_id}/recipe", { params: { path: { print_id: print } } })),
+  });
+  const tick = useMutation({
+    mutationFn: (body: { line: string; value: string; on: boolean }) =>
+      must(
+        client.POST("/api/prints/{print_id}/recipe/tick", { params: { path: { print_id: print } }, body }),
+      ),
+    // The tick stands at once; what the server says of all lines comes behind.
+    onMutate: ({ line, on }) =>
+      queries.setQueryData<RecipeState>(
+        key,
+        (now) =>
+          now && {
+            ...now,
+            ticked: on ? [...now.ticked, line] : now.ticked.filter((one) => one !== line),
+          },
+      ),
+    onSettled: () => queries.invalidateQueries({ queryKey: recipeKey(print) }),
+  });
+  return { recipe, tick };
+}
+
+const asked = (given: Given) =>
+  Object.fromEntries(Object.entries(given).map(([name, value]) => [name, String(value)]));
+
+/** What lies in the tray by what is set; the one before stays until it has come. */
+export const useTray = (print: number, version: number, given: Given) =>
+  useQuery({
+    queryKey: ["tray", print, version, given],
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: () =>
+      must(
+        client.GET("/api/prints/{print_id}/tray", {
+          params: { path: { print_id: print }, query: given },
+        }),
+      ),
+  });
+
+/** The colours that come out, as a table for the screen's pixels. */
+export const useTrayTable = (print: number, version: number, given: Given) =>
+  useQuery({
+    queryKey: ["tray table", print, version, given.driver_colour ?? null, given.medium ?? null],
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    queryFn: async () => {
+      const { driver_colour, medium } = given;
+      const query = new URLSearchParams({
+        ...asked({
+          ...(driver_colour !== undefined && { driver_colour }),
+          ...(medium !== undefined && { medium }),
+        }),
+        space: screenSpace() === "srgb" ? "srgb" : "p3",
+      }).toString();
+      const answer = await fetch(`/api/prints/${print}/tray/table?${query}`);
+      if (!answer.ok) throw new ApiProblem(answer.status, "The colours of the paper did not come.");
+      return new Uint8Array(await answer.arrayBuffer());
+    },
+  });
+
+/** `scaling=100` as what is set. */
+export function settingOf(fix: string): Given | null {
+  const [name, value] = fix.split("=");
+  if (name === undefined || value === undefined) return null;
+  if (name === "scaling") return { scaling: value };
+  if (name === "medium") return { medium: value };
+  if (name === "turn") return { turn: value === "90" ? 90 : 0 };
+  if (name === "quality") return { quality: value === "draft" ? "draft" : "best" };
+  if (name === "borderless") return { borderless: value === "yes" };
+  if (name === "driver-colour") return { driver_colour: value === "yes" };
+  return null;
+}
+
+/** What is set without what is as the recipe says anyway. */
+export const butFor = (given: Given, recipe: TraySettings): Given =>
+  Object.fromEntries(
+    Object.entries(given).filter(([name, value]) => recipe[name as keyof TraySettings] !== value),
+  );
