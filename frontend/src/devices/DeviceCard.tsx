@@ -18,7 +18,7 @@ const CORRECTS = [
 ] as const;
 const MARGINS = { left: "5 mm", top: "5 mm", right: "5 mm", bottom: "5 mm" };
 const FEED: Omit<DeviceFeed, "name" | "width"> = {
-  key: "", height: null, most_length: null, margins: MARGINS, borderless: false, overspray: "0 mm",
+  key: "", height: null, most_length: null, margins: MARGINS, face: "towards-you", borderless: false, overspray: "0 mm",
   scale_x: 1, scale_y: 1, offset_x: 0, offset_y: 0, measured: "",
 }; // oxfmt-ignore
 

@@ -106,10 +106,12 @@ function Press({ print, plan }: { print: PrintState; plan: Plan }) {
               />
             )}
           </div>
-          <p className="px-1">
-            Hold <b className="font-semibold">F</b> for the print as it was planned. A simulation is no print:
-            what your own machine does, its trial sheet says.
-          </p>
+          {tray.data && (
+            <p className="px-1">
+              Hold <b className="font-semibold">F</b> for the print as it was planned. A simulation is no
+              print: what your own machine does, its trial sheet says.
+            </p>
+          )}
         </div>
         <section
           className="panel worksheet flex flex-col gap-3 overflow-y-auto p-4"

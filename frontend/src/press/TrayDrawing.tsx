@@ -33,6 +33,7 @@ export function TrayDrawing(props: {
     height: box[3] * scale,
   });
   const left = (room.width - wide * scale) / 2;
+  const top = OVER + Math.max(0, (room.height - OVER - UNDER - tall * scale) / 3);
   return (
     <div
       className="tray"
@@ -40,13 +41,13 @@ export function TrayDrawing(props: {
       role="img"
       aria-label={`${tray.device}, ${tray.feed}: ${asPlanned ? "the print as it was planned" : "what comes out"}`}
     >
-      <div className="tray-mouth" style={{ left: left - 34, width: wide * scale + 68 }}>
+      <div className="tray-mouth" style={{ left: left - 34, top: top - OVER + 8, width: wide * scale + 68 }}>
         <span>{`${tray.paper.first_end} goes in first, ${tray.paper.side}`}</span>
       </div>
       <div
         className="tray-paper"
         data-paper={white}
-        style={{ ...px([0, 0, wide, tall]), left, top: OVER, background: `rgb(${white})` }}
+        style={{ ...px([0, 0, wide, tall]), left, top, background: `rgb(${white})` }}
       >
         <div className="tray-clip" style={px(clip)}>
           <div
@@ -60,14 +61,16 @@ export function TrayDrawing(props: {
           </div>
         </div>
         {!asPlanned && <Unprintable clip={tray.clip} sheet={tray.sheet} scale={scale} />}
-        {shows !== "planned" && <div className="tray-planned" style={px(tray.planned)} aria-hidden />}
+        {(shows === "both" || (shows === "out" && !same(tray.file, tray.planned))) && (
+          <div className="tray-planned" style={px(tray.planned)} aria-hidden />
+        )}
       </div>
       {shows !== "planned" && !same(tray.file, tray.planned) && (
         <span
           className="tray-word"
           style={{
             left: left + wide * scale + 8,
-            top: OVER + (tray.planned[1] + tray.planned[3] / 2) * scale,
+            top: top + (tray.planned[1] + tray.planned[3] / 2) * scale,
           }}
         >
           dashed: as planned

@@ -22,7 +22,7 @@ const WORD = { "": "not said yet", kept: "kept", again: "to be made again", thro
 const MOST_LOG = 5_100_000;
 
 const BLANK: LogEntry = {
-  made_on: "", print: null, version: null, title: "", size: "", file_sha256: "", device: "", feed: "", medium: "",
+  made_on: "", print: null, version: null, title: "", size: "", file_sha256: "", device: "", device_key: "", feed: "", medium: "",
   medium_key: "", recipe: "", lab: "", copies: 1, result: "", faults: [], note: "", distance: null, judgement: "",
   light: "", dried: null, cost: null, currency: "", photographs: [],
 }; // oxfmt-ignore
