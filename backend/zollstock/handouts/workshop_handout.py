@@ -9,11 +9,13 @@ from typing import NamedTuple
 from reportlab.lib.units import mm
 from reportlab.lib.utils import simpleSplit
 
+from zollstock.core.devices.recipe import Recipe
 from zollstock.core.handouts.workshop import Workshop
 from zollstock.core.letters import in_plain_signs
 from zollstock.core.shapes.drawing import BoxMm, Drawing
 
 from .paper import BOLD, FIGURE, INK, LINE, MARGIN, RUST, SOFT, TEXT, Leaf, image
+from .recipe_page import recipe_page
 
 _DRAWING = (112 * mm, 74 * mm)
 _LINE = 4.6 * mm
@@ -31,6 +33,8 @@ class Sheet(NamedTuple):
     proof: Path
     #: Whose print it is, what it says, which file it is: a line each (`core.jobsheet`).
     about: Sequence[str] = ()
+    #: How the print dialog is set, where it goes to a device.
+    recipe: Recipe | None = None
 
 
 def workshop_handout(sheets: Sequence[Sheet], job: str = "") -> bytes:
@@ -42,6 +46,9 @@ def workshop_handout(sheets: Sequence[Sheet], job: str = "") -> bytes:
         if job or number:
             leaf.canvas.showPage()
         _page(leaf, sheet)
+        if sheet.recipe is not None:
+            leaf.canvas.showPage()
+            recipe_page(leaf, sheet.paper.title, sheet.recipe)
     return leaf.done()
 
 

@@ -16,7 +16,9 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.documents.plan import lengths_of, parse_plan
 from zollstock.core.ground.show import style_for
 from zollstock.core.layouts import in_short, lay, parse_layout
-from zollstock.core.work.outcome import work_out
+from zollstock.core.studio.studio import Studio
+from zollstock.core.work.outcome import Work, work_out
+from zollstock.devices.kept import DEVICES
 from zollstock.printlog.api import LogRowState, own_rows, row_state
 from zollstock.printlog.models import LogRow
 
@@ -47,7 +49,8 @@ def log_print(request: SignedRequest, print_id: int) -> LogRowState:
 def about(held: Design) -> dict[str, Any]:
     """What a row knows of a print: which, how large, on what, from where, and what it is made again of."""
     plan = parse_plan(held.document)
-    work = work_out(plan)
+    devices = DEVICES.a_moment_ago(held.account)
+    work = work_out(plan, Studio(devices=devices))
     style = style_for(lengths_of(plan))
     distance = plan.viewing.distance
     return {
@@ -61,7 +64,15 @@ def about(held: Design) -> dict[str, Any]:
         "distance": distance.typed[:60] if distance is not None else "",
         "document": held.document,
         "picture": held.picture.id,
-    }
+    } | _device(work)
+
+
+def _device(work: Work) -> dict[str, str]:
+    """By which device and feed it was planned to be printed; nothing where that was not said."""
+    choice, used = work.plan.device, work.device
+    if choice is None or used is None:
+        return {}
+    return {"device": used.name, "device_key": choice.key, "feed": used.feed.name}
 
 
 def about_layout(held: Design) -> dict[str, Any]:

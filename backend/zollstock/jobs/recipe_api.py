@@ -133,15 +133,8 @@ def tick_line(request: SignedRequest, print_id: int, given: Tick) -> RecipeState
         raise HttpError(409, "The recipe has no such line any more. It is shown as it is now.")
     if tick(request.user, held.id, made, given.line, given.value, given.on):
         text = "\n".join(f"{line.name}: {line.value}" for line in made.lines)
-        begin_row(
-            request.user, anew=True, **about(held), device=made.device_name, device_key=made.device,
-            feed=_line(made, "feed"), recipe=text[:2000],
-        )  # fmt: skip
+        begin_row(request.user, anew=True, **(about(held) | {"recipe": text[:2000]}))
     return _state(request.user, held)
-
-
-def _line(made: Recipe, id: str) -> str:
-    return next((line.value for line in made.lines if line.id == id), "")[:120]
 
 
 def _recipe(account: User, held: Design) -> Recipe | None:

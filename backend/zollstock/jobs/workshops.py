@@ -14,6 +14,7 @@ from ninja import Query, Router
 from ninja.errors import HttpError
 
 from zollstock.accounts.signed import SignedRequest
+from zollstock.core.devices.recipe import recipe
 from zollstock.core.documents.plan import Plan, lengths_of, parse_plan
 from zollstock.core.ground.show import style_for
 from zollstock.core.handouts.cutting import Card, cards
@@ -27,6 +28,7 @@ from zollstock.handouts.cutting_handout import cutting_pdf, cutting_svg
 from zollstock.handouts.workshop_handout import Sheet, workshop_handout
 from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import local_path, name_of
+from zollstock.studio.composition import studio_of
 
 from .api import own_jobs, own_prints
 from .models import Design
@@ -126,13 +128,14 @@ def _made(held: Design) -> list[FileMade]:
 
 
 def _leaf(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> HttpResponse:
+    studio = studio_of(prints[0].account)
     with ExitStack() as open_proofs:
         sheets = []
         for held in prints:
             if not held.picture.small:
                 raise HttpError(409, "A picture is still being read; ask again in a moment.")
             plan = parse_plan(held.document)
-            work = work_out(plan)
+            work = work_out(plan, studio)
             style = style_for(lengths_of(plan), unit)
             document = work.boxes.document
             sheets.append(
@@ -143,6 +146,7 @@ def _leaf(prints: Sequence[Design], unit: Unit, title: str, job: str = "") -> Ht
                     style.length(document.h),
                     open_proofs.enter_context(local_path(name_of(held.picture.small))),
                     _about(held, plan),
+                    recipe(work, style, timezone.localdate()),
                 )
             )
         made = workshop_handout(sheets, job)

@@ -8,7 +8,8 @@ from datetime import date
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db.models import Max, QuerySet
+from django.db.models import Max, Q, QuerySet
+from django.db.models.functions import Lower
 from django.db.models.signals import post_delete, post_save
 from django.utils import timezone
 
@@ -16,6 +17,7 @@ from zollstock.accounts.principal import Principal
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.printlog.entry import MOST_ROWS, LogEntry, day_of
 from zollstock.core.studio.logged import LoggedFault
+from zollstock.devices.kept import DEVICES
 
 from .models import LogRow
 
@@ -110,7 +112,12 @@ def rows_of(
     elif result:
         rows = rows.filter(result=result)
     if device:
-        rows = rows.filter(device=device)
+        held = DEVICES.a_moment_ago(account).named(device)
+        # Rows from before devices had keys say the name alone.
+        named = Q(said=device.lower())
+        rows = rows.annotate(said=Lower("device")).filter(
+            named | Q(device_key=held.key) if held else named
+        )
     if medium:
         rows = rows.filter(medium=medium)
     if job is not None:
@@ -131,18 +138,24 @@ def faults_of(account: User) -> tuple[LoggedFault, ...]:
 
 def _read(account: User) -> Iterable[LoggedFault]:
     rows = rows_of(account)
-    kept = {
-        (device, medium): last
-        for device, medium, last in rows.filter(result="kept")
-        .values_list("device", "medium")
-        .annotate(Max("id"))
-        .order_by()
-    }
+    devices = DEVICES.a_moment_ago(account)
+
+    def name_of(key: str, said: str) -> str:
+        """What a device is called by now; one that is gone, or was only said, as the row has it."""
+        held = devices.device(key) or devices.named(said)
+        return held.name if held else said
+
+    kept: dict[tuple[str, str], int] = {}
+    good = rows.filter(result="kept").values_list("device_key", "device", "medium")
+    for key, said, medium, last in good.annotate(Max("id")).order_by():
+        pair = (name_of(key, said), medium)
+        kept[pair] = max(last, kept.get(pair, 0))
     failed = rows.filter(result__in=("again", "thrown")).order_by("-id")[:_TOLD]
-    for one in failed.only("device", "medium", "medium_key", "faults", "made_on"):
+    for one in failed.only("device", "device_key", "medium", "medium_key", "faults", "made_on"):
         day: date | None = one.made_on
-        since = kept.get((one.device, one.medium), 0) > one.id
-        yield LoggedFault(one.device, one.medium_key, one.medium, tuple(one.faults), day.isoformat() if day else "", since)  # fmt: skip
+        device = name_of(one.device_key, one.device)
+        since = kept.get((device, one.medium), 0) > one.id
+        yield LoggedFault(device, one.medium_key, one.medium, tuple(one.faults), day.isoformat() if day else "", since)  # fmt: skip
 
 
 def _changed(instance: LogRow, **_: object) -> None:
