@@ -40,6 +40,7 @@ const ExposureStrip = fetched(async () => (await import("./layouts/ExposureStrip
 const PressPage = fetched(async () => (await import("./press/PressPage")).PressPage);
 const SoftProofPage = fetched(async () => (await import("./colour/SoftProofPage")).SoftProofPage);
 const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
+const MeasurePage = fetched(async () => (await import("./press/MeasurePage")).MeasurePage);
 const DevicesPage = fetched(async () => (await import("./devices/DevicesPage")).DevicesPage);
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
 const TrialsPage = fetched(async () => (await import("./trials/TrialsPage")).TrialsPage);
@@ -129,6 +130,7 @@ function Places() {
         <Route path="/prints/:id/canvas" element={<CanvasOfPrint />} />
         <Route path="/stock" element={<StockPage />} />
         <Route path="/devices" element={<DevicesPage />} />
+        <Route path="/devices/:device/:feed/measure" element={<MeasurePage />} />
         <Route path="/profiles" element={<ProfilesPage />} />
         <Route path="/photo-rules" element={<RulesPage />} />
         <Route path="/log" element={<LogPage />} />

@@ -9,6 +9,7 @@ from pydantic import Field
 
 from .answer.reckoning import STEPS, Reckoning, Record, Step
 from .criteria import CRITERIA
+from .devices.entered import entered_size
 from .documents.plan import Plan, lengths_of
 from .edges.grips import Grip
 from .ground import show
@@ -159,7 +160,7 @@ def worksheet(
         if step == "distance" and not plan.target.in_pixels
         else None,
         measured=studio.measures != NOT_MEASURED,
-        file_size=style.size(work.boxes.document.w, work.boxes.document.h),
+        file_size=style.size(*entered_size(work)),
         turns=QuarterTurns(left=quarter_turn(plan, 270), right=quarter_turn(plan, 90)),
     )
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
+from zollstock.core.ground.rational import Fraction
 from zollstock.core.sheet.sheets import Sheet
 
 from .rescue.onpaper import OnPaper
@@ -15,10 +16,12 @@ class Page(NamedTuple):
     """The lazy `image` of a `sheet`; where the file keeps lines and letters as such, without its ink.
 
     `title` is that of the whole file, where the sheet's own name is not; `lettering` are outlines of a rescued picture,
-    which lie over its pixels where the file keeps them as such.
+    which lie over its pixels where the file keeps them as such. `scale` is what a device makes of its width and height: the file
+    says that it is larger by as much, and no pixel changes.
     """
 
     image: pyvips.Image
     sheet: Sheet
     title: str = ""
     lettering: Sequence[OnPaper] = ()
+    scale: tuple[Fraction, Fraction] = (Fraction(1), Fraction(1))

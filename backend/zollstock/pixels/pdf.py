@@ -112,6 +112,17 @@ def _lay_out(
                 kept = Array([Name.ICCBased, _profile(ink, profile, image.bands)])
                 ink.pages[0].Resources.ColorSpace = Dictionary({name: kept})
             made.add_overlay(ink.pages[0], pikepdf.Rectangle(0, 0, wide, high))
+    if any(share != 1 for share in page.scale):
+        _made_good(made, *(1 / float(share) for share in page.scale))
+
+
+def _made_good(made: pikepdf.Page, x: float, y: float) -> None:
+    """The page and all that is on it so many times as wide and as high: a device that prints small makes it true."""
+    for name in (Name.MediaBox, Name.TrimBox, Name.BleedBox):
+        left, bottom, right, top = (float(side) for side in made[name])
+        made[name] = _numbers(left * x, bottom * y, right * x, top * y)
+    made.contents_add(f"q {x:.7f} 0 0 {y:.7f} 0 0 cm\n".encode(), prepend=True)
+    made.contents_add(b"\nQ")
 
 
 def _say(document: pikepdf.Pdf, title: str) -> None:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from zollstock.core.devices.entered import corrected_scale
 from zollstock.core.documents.plan import Plan, lengths_of
 from zollstock.core.ground.show import style_for
 from zollstock.core.rules.fileformats import FILE_FORMATS
@@ -60,7 +61,14 @@ def render(
     vectors = FILE_FORMATS[plan.output.format].vectors
     image = composed(work, picture, ink=not vectors, way=way, lettering=lettering)
     return write(
-        [Page(image, print_sheet(work), lettering=on_print(work, lettering) if vectors else ())],
+        [
+            Page(
+                image,
+                print_sheet(work),
+                lettering=on_print(work, lettering) if vectors else (),
+                scale=corrected_scale(work),
+            )
+        ],
         plan.output,
         out,
         writing,

@@ -82,7 +82,8 @@ def _save(pages: Sequence[Page], output: OutputSpec, path: Path, progress: Progr
     sizes = [page.image.width * page.image.height for page in pages]
     for page, told in zip(pages, stages(progress, *sizes), strict=True):
         per_mm = float(page.sheet.ppi) / float(MM_PER_INCH)
-        image = page.image.copy(xres=per_mm, yres=per_mm)
+        across, along = (float(share) for share in page.scale)
+        image = page.image.copy(xres=per_mm * across, yres=per_mm * along)
         called_off.append(watched(image, told))
         tagged.append(page._replace(image=image))
     try:

@@ -24,6 +24,7 @@ from zollstock.bench.legend_api import router as legend
 from zollstock.bench.reference_api import router as to_choose
 from zollstock.core.ground.refusal import ChangedElsewhere, Refusal
 from zollstock.demo.api import router as sample
+from zollstock.devices.api import router as measuring
 from zollstock.devices.kept import DEVICES
 from zollstock.gamuts.api import router as gamuts
 from zollstock.jobs.api import router as jobs
@@ -94,6 +95,7 @@ for router in (
     surveys,
     workshops,
     recipes,
+    measuring,
     strips,
     trials,
     judging,

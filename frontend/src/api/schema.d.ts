@@ -1571,6 +1571,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices/{key}/feeds/{feed_key}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Trial Sheet */
+        get: operations["zollstock_devices_api_trial_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{key}/feeds/{feed_key}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Measures
+         * @description What follows from what was read off; kept in the row where that is asked. `version` must be the one in force then.
+         */
+        post: operations["zollstock_devices_api_take_measures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/layouts/{layout_id}/trial": {
         parameters: {
             query?: never;
@@ -9450,6 +9487,65 @@ export interface components {
             differences: components["schemas"]["Difference"][];
         };
         /**
+         * TrialSheet
+         * @description What is on the trial sheet of a feed, mm: how long its bars are, how large its paper is; whether a second page is to
+         *     be printed borderless.
+         */
+        TrialSheet: {
+            /** Version */
+            version: number;
+            device: components["schemas"]["Device"];
+            feed: components["schemas"]["Feed"];
+            /** Bar */
+            bar: number;
+            /** Paper */
+            paper: [
+                number,
+                number
+            ];
+            /** Borderless */
+            borderless: boolean;
+        };
+        /**
+         * DeviceMeasured
+         * @description The feed as it is by what was read, and how that comes about; the version of the table then.
+         */
+        DeviceMeasured: {
+            /** Version */
+            version: number;
+            feed: components["schemas"]["Feed"];
+            /** Told */
+            told: components["schemas"]["FromReading"][];
+        };
+        /**
+         * FromReading
+         * @description One thing that follows from what was read, and its arithmetic.
+         */
+        FromReading: {
+            /** Label */
+            label: string;
+            /** Working */
+            working: string;
+        };
+        /**
+         * ReadOff
+         * @description What was read off (checked by the core, so that errors carry the path), for the table of that version. `keep`: put it
+         *     into the row; else it is only told what would follow.
+         */
+        ReadOff: {
+            /** Version */
+            version: number;
+            /** Readings */
+            readings: {
+                [key: string]: unknown;
+            };
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+        };
+        /**
          * Doubt
          * @description What makes answers doubtful.
          */
@@ -16725,6 +16821,110 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Tray"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_devices_api_trial_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                feed_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialSheet"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_devices_api_take_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                feed_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadOff"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceMeasured"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -140,3 +140,5 @@ export type RecipeState = Schemas["RecipeState"];
 export type Tray = Schemas["Tray"];
 export type TrayDifference = Schemas["Difference"];
 export type TraySettings = Schemas["Settings"];
+export type DeviceMeasured = Schemas["DeviceMeasured"];
+export type TrialSheet = Schemas["TrialSheet"];

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from ..colour.renderings import INTENT_WORDS
+from ..devices.entered import entered_size
 from ..edges.crafts import Cut
 from ..ground.show import LengthStyle
 from ..parts.file import OutputSpec
@@ -45,10 +46,10 @@ def workshop(work: Work, style: LengthStyle) -> Workshop:
         work.boxes, work.placement.printed, plan.target, plan.marks, style
     )
     key, state = edge.summary(style)
-    document, kind = work.boxes.document, FILE_FORMATS[plan.output.format]
+    kind = FILE_FORMATS[plan.output.format]
     printed = Cut(
         "Print, at 100 %",
-        style.size(document.w, document.h),
+        style.size(*entered_size(work)),
         f"{kind.label}, {work.output_w} × {work.output_h} px",
     )
     factor = f"holds {float(plan.medium.factor):.0%} of the detail".replace("%", " %")
