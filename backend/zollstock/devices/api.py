@@ -83,7 +83,9 @@ def trial_sheet_file(request: SignedRequest, key: str, feed_key: str) -> HttpRes
 
 
 @router.post("/devices/{key}/feeds/{feed_key}/measured", response=DeviceMeasured)
-def take_measures(request: SignedRequest, key: str, feed_key: str, given: ReadOff) -> DeviceMeasured:
+def take_measures(
+    request: SignedRequest, key: str, feed_key: str, given: ReadOff
+) -> DeviceMeasured:
     """What follows from what was read off; kept in the row where that is asked. `version` must be the one in force then."""
     table, version = DEVICES.of(request.user)
     device, feed = _found(table, key, feed_key)

@@ -48,12 +48,22 @@ export function FeedRow(props: {
           {alike && (
             <KeptLength
               unit={unit}
-              label="Unprintable margins"
+              label="Unprintable"
+              ariaLabel="Unprintable margins"
               about="word:unprintable-margins"
               value={feed.margins.left}
               onPut={(typed) =>
                 onChange({ margins: { left: typed, top: typed, right: typed, bottom: typed } })
               }
+            />
+          )}
+          {feed.borderless && (
+            <KeptLength
+              unit={unit}
+              label="Overspray"
+              about="word:overspray"
+              value={feed.overspray}
+              onPut={(overspray) => onChange({ overspray })}
             />
           )}
         </div>
@@ -76,20 +86,9 @@ export function FeedRow(props: {
             checked={feed.borderless}
             onChange={(borderless) => onChange({ borderless })}
           />
-          {feed.borderless && (
-            <span className="w-28">
-              <KeptLength
-                unit={unit}
-                label="Overspray"
-                about="word:overspray"
-                value={feed.overspray}
-                onPut={(overspray) => onChange({ overspray })}
-              />
-            </span>
-          )}
           {alike && (
             <button type="button" className="min-h-6 underline" onClick={() => setEach(true)}>
-              Margins side by side
+              side by side
             </button>
           )}
           <span className="soft flex-1">{measured(feed)}</span>
