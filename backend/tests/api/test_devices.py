@@ -11,9 +11,11 @@ from django.contrib.auth.models import User
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from tests.api.batches import batch_of
 from tests.api.caller import Caller, ready_print
 from tests.pictures import chart, save
 from zollstock.devices.models import TickedRecipe
+from zollstock.pictures.models import Picture
 from zollstock.pixels.prooftable import POINTS
 from zollstock.pixels.shipping import chosen
 from zollstock.printlog.models import LogRow
@@ -223,3 +225,39 @@ def test_a_recipe_takes_as_many_questions_of_the_database_with_a_long_log(
     few = asked()
     LogRow.objects.bulk_create(LogRow(account=account, device="desk", result="again") for _ in range(300))  # fmt: skip
     assert asked() <= few + 2
+
+
+def test_a_device_is_measured_by_its_sheet_and_its_row_is_true(caller: Caller) -> None:
+    sheet = caller("GET", "devices/desk/feeds/a4/sheet")
+    assert (sheet["bar"], sheet["paper"], sheet["version"]) == (100, [210, 297], 0)
+    file = caller.client.get("/api/devices/desk/feeds/a4/sheet.pdf")
+    assert file.content.startswith(b"%PDF")
+    readings = {"bar_across": "96.4 mm", "bar_along": "96.4 mm"}
+    asked = {"version": 0, "readings": readings}
+    told = caller("POST", "devices/desk/feeds/a4/measured", asked)
+    assert told["feed"]["scale_x"] == 0.964 and caller("GET", "devices")["version"] == 0
+    kept = caller("POST", "devices/desk/feeds/a4/measured", asked | {"keep": True})
+    row = caller("GET", "devices")["table"]["devices"][0]["feeds"][0]
+    assert kept["version"] == 1 and row["scale_x"] == 0.964 and row["measured"]
+    stale = caller("POST", "devices/desk/feeds/a4/measured", {"version": 0, "readings": {"bar_across": "99 mm"}, "keep": True}, expect=409)  # fmt: skip
+    assert "another window" in stale["message"]
+
+
+def test_what_cannot_have_been_read_off_is_said(caller: Caller) -> None:
+    asked = {"version": 0, "readings": {"bar_across": "9 mm"}}
+    refused = caller("POST", "devices/desk/feeds/a4/measured", asked, expect=422)
+    assert "measure it again" in refused["problems"][0]["message"]
+    caller("POST", "devices/desk/feeds/b5/measured", asked, expect=404)
+
+
+def test_the_prints_of_a_batch_go_to_one_device_and_say_what_does_not_fit(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    picture = Picture.objects.get(id=held["picture"]["id"])
+    shared = {"format": "tiff", "device": {"key": "desk", "feed": "a4"}}
+    batch = batch_of(caller, [picture], "keys:iso-a3,iso-a5", shared=shared)
+    assert batch["shared"]["device"] == {"key": "desk", "feed": "a4", "borderless": None}
+    (row,) = caller("GET", f"batches/{batch['id']}/cells?start=0&count=5")
+    cells = {one["size"]: one for one in row["cells"]}
+    assert "A4 in the Desk printer" in cells["iso-a3"]["problem"]
+    assert not cells["iso-a5"]["problem"]

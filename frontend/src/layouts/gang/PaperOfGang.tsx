@@ -3,6 +3,7 @@ import { LengthField } from "../../fields/LengthField";
 import { NumberField } from "../../fields/NumberField";
 import { Pick } from "../../shell/Pick";
 import { useLayoutStore } from "../layoutStore";
+import { FeedOfDevice, sheetOf } from "../stepPanels/FeedOfDevice";
 import { PaperFields } from "../stepPanels/PaperPanel";
 import type { OfGang } from "../stepPanels/types";
 import { useLayoutTyping } from "../useLayoutTyping";
@@ -57,6 +58,27 @@ export function PaperOfGang({ request, page, unit }: OfGang) {
           />
           {roll ? (
             <>
+              <FeedOfDevice
+                rolls
+                is={(feed) => feed.height === null && feed.width === roll.width && !roll.stock}
+                onPick={(feed) =>
+                  take({
+                    ...(feed.height === null
+                      ? {
+                          roll: {
+                            ...roll,
+                            width: feed.width,
+                            margin: feed.margins.left,
+                            most_length: feed.most_length,
+                            stock: "",
+                          },
+                        }
+                      : { roll: null, sheet: sheetOf(feed) }),
+                    fixed: [],
+                    stock: "",
+                  })
+                }
+              />
               {LENGTHS.map(([name, label]) => (
                 <LengthField
                   key={name}

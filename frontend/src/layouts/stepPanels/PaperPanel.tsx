@@ -3,6 +3,7 @@ import { LengthField, SizeField } from "../../fields/LengthField";
 import { sizeAsTyped } from "../../fields/sizeAsTyped";
 import { useLayoutTyping } from "../useLayoutTyping";
 import { Ways } from "../Ways";
+import { FeedOfDevice, isSheetOf, printedBy, sheetOf } from "./FeedOfDevice";
 import type { LayoutPanelProps } from "./types";
 
 const SIDES = ["left", "top", "right", "bottom"] as const;
@@ -17,6 +18,15 @@ export function PaperFields({ request, unit }: Pick<LayoutPanelProps, "request" 
   });
   return (
     <>
+      <FeedOfDevice
+        is={(feed) => isSheetOf(feed, request.sheet)}
+        onPick={(feed, device) =>
+          change({
+            sheet: sheetOf(feed),
+            ...("printed" in request && { printed: printedBy(feed, device) }),
+          })
+        }
+      />
       <SizeField
         label="Paper in the printer"
         value={sizeAsTyped({ width, height })}
