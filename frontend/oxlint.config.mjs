@@ -14,6 +14,7 @@ const FLOORS = [
   "howbig",
   "profiles",
   "devices",
+  "labs",
   "bench",
   "proof",
   "look",

@@ -118,7 +118,7 @@ def test_what_starts_from_a_print_stands_on_one_shelf(blade: Page) -> None:
     page.keyboard.press("Escape")
     expect(shelf).to_have_count(0)
     page.keyboard.press("f")
-    for _ in range(3):
+    for _ in range(4):
         page.keyboard.press("ArrowDown")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Back to the bench")).to_be_visible()

@@ -33,10 +33,11 @@ from zollstock.core.layouts.book.firstlayout import (
     first_layout,
     order_of,
 )
-from zollstock.core.layouts.book.labrules import LABS
+from zollstock.core.layouts.book.labrules import book_labs
 from zollstock.core.layouts.book.openings import openings
 from zollstock.core.layouts.book.request import BookRequest
 from zollstock.core.layouts.document import Sheets
+from zollstock.core.studio.labs import SHIPPED
 
 LAMP = {"name": "lamp", "x": 0.45, "y": 0.4, "w": 0.1, "h": 0.2}
 COVER = {"board": "2.5 mm", "overhang": "3 mm", "hinge": "8 mm", "wrap": "15 mm"}
@@ -414,7 +415,7 @@ def test_a_new_book_of_prints_is_laid_out_and_reads_back_the_same() -> None:
 
 def test_what_differs_from_a_labs_rules_is_told_and_cured() -> None:
     document = book_document(
-        pages=26, lab=LABS[1].model_dump(mode="json") | {"pages": [30, 90], "step": 4}
+        pages=26, lab=book_labs(SHIPPED)[1].model_dump(mode="json") | {"pages": [30, 90], "step": 4}
     )
     told = {
         one.id: one

@@ -52,7 +52,7 @@ PADS: dict[Step, tuple[str, ...]] = {
     "pixels": ("effective_ppi", "need_ppi", "quality_ratio", "output_ppi", "scale_factor"),
     "distance": ("view_distance", "detail_ppi", "need_ppi", "quality_ratio", "grade", "clean_from_chosen"),
     "handover": ("document_width", "document_height", "output_ppi", "output_width_px",
-                 "output_height_px", "output_bytes"),
+                 "output_height_px", "output_bytes", "expected_cost"),
 }  # fmt: skip
 
 

@@ -39,6 +39,7 @@ from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.trials_api import router as strips
 from zollstock.jobs.workshops import router as workshops
+from zollstock.labs.kept import LABS
 from zollstock.pictures.api import router as pictures
 from zollstock.pictures.looking_api import router as looking
 from zollstock.pictures.parcels import WrongPlace
@@ -83,7 +84,7 @@ for router in (
     rooms,
     canvases,
     sensors,
-    *(table_router(table) for table in (STOCK, SENSORS, RULES, DEVICES)),
+    *(table_router(table) for table in (STOCK, SENSORS, RULES, DEVICES, LABS)),
     pictures,
     looking,
     parcels,

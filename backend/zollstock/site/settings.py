@@ -48,6 +48,7 @@ INSTALLED_APPS = [
     "zollstock.sizes",
     "zollstock.stock",
     "zollstock.devices",
+    "zollstock.labs",
     "zollstock.profiles",
     "zollstock.trials",
     "zollstock.printlog",

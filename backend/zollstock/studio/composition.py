@@ -10,6 +10,7 @@ from zollstock.core.picture.measures import NOT_MEASURED
 from zollstock.core.studio.studio import Studio
 from zollstock.devices.kept import DEVICES
 from zollstock.gamuts.asking import gamuts_of
+from zollstock.labs.kept import LABS
 from zollstock.longwork.pace import pace
 from zollstock.pictures.measured import made_by, measures_of
 from zollstock.printlog.keeping import faults_of
@@ -30,6 +31,7 @@ def studio_of(account: User, picture: UUID | None = None) -> Studio:
         made="" if picture is None else made_by(account, picture),
         stock=STOCK.a_moment_ago(account),
         devices=DEVICES.a_moment_ago(account),
+        labs=LABS.a_moment_ago(account),
         pace=pace(),
         known=known_of(account),
         profiles=profiles_of(account),

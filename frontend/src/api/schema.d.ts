@@ -804,6 +804,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/labs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["labs_read"];
+        /**
+         * Keep
+         * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["labs_keep"];
+        post?: never;
+        /**
+         * Reset
+         * @description Back to what ships.
+         */
+        delete: operations["labs_reset"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labs/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Rows from CSV in the place of those that are there; what is no row stays.
+         */
+        post: operations["labs_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -4040,6 +4085,123 @@ export interface components {
             colour: string;
         };
         /**
+         * LabChoice
+         * @description A lab and one of its sizes by their keys; `used` is what stood in the row then (null: as it is by now).
+         */
+        LabChoice: {
+            /** Key */
+            key: string;
+            /** Size */
+            size: string;
+            used: components["schemas"]["LabUsed"] | null;
+        };
+        /**
+         * LabSize
+         * @description A size that a lab prints: the finished one, the bleed it asks for on every side, and what a print costs.
+         */
+        LabSize: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
+            /**
+             * Bleed
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bleed: string;
+            /** Price */
+            price: number | null;
+        };
+        /**
+         * LabUsed
+         * @description What of a lab's row a print goes by.
+         */
+        LabUsed: {
+            /** Name */
+            name: string;
+            /**
+             * Formats
+             * @default [
+             *       "jpeg"
+             *     ]
+             */
+            formats: ("tiff" | "jpeg" | "png" | "pdf")[];
+            /** Most Bytes */
+            most_bytes: number | null;
+            /**
+             * Most Px
+             * @description Of the longer side.
+             */
+            most_px: number | null;
+            /**
+             * Grid Ppi
+             * @description What it resamples every file to; null: nothing.
+             */
+            grid_ppi: number | null;
+            /**
+             * Profile
+             * @description srgb, or the key of a print profile.
+             * @default srgb
+             */
+            profile: string;
+            /**
+             * Ink Limit
+             * @description Most total ink, per cent.
+             */
+            ink_limit: number | null;
+            /**
+             * Fits
+             * @default crops-centre
+             * @enum {string}
+             */
+            fits: "crops-centre" | "pads" | "refuses";
+            /**
+             * Sharpens
+             * @default false
+             */
+            sharpens: boolean;
+            /**
+             * Borders
+             * @description Whether it prints a white border of its own.
+             * @default false
+             */
+            borders: boolean;
+            /**
+             * Days
+             * @default 0
+             */
+            days: number;
+            size: components["schemas"]["LabSize"];
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+        };
+        /**
          * Marks
          * @description Marks outside the image; `margin` enlarges the document on every side, marks or none.
          */
@@ -4392,6 +4554,8 @@ export interface components {
             output: components["schemas"]["OutputSpec"];
             /** @description What it is printed with; null while nobody has said. */
             device: components["schemas"]["DeviceChoice"] | null;
+            /** @description The lab that it goes to, where it does. */
+            lab: components["schemas"]["LabChoice"] | null;
         };
         /**
          * PrintProfile
@@ -5257,7 +5421,7 @@ export interface components {
             /** Bindings */
             bindings: components["schemas"]["BindingWay"][];
             /** Labs */
-            labs: components["schemas"]["LabRules"][];
+            labs: components["schemas"]["BookLab"][];
             /**
              * Spreads
              * @description The spreads as the document has them, or as the first layout makes them.
@@ -5278,6 +5442,52 @@ export interface components {
             fix: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * BookLab
+         * @description The rules of one lab; without `formats` every size.
+         */
+        BookLab: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Pages */
+            pages: [
+                number,
+                number
+            ];
+            /**
+             * Step
+             * @default 2
+             */
+            step: number;
+            /**
+             * Bleed
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bleed: string;
+            /**
+             * Formats
+             * @default []
+             */
+            formats: components["schemas"]["PageFormat"][];
+            /**
+             * Files
+             * @default jpeg
+             * @enum {string}
+             */
+            files: "jpeg" | "pdf";
         };
         /**
          * BookSpread
@@ -5539,76 +5749,6 @@ export interface components {
             note: string;
         };
         /**
-         * LabRules
-         * @description The rules of one lab; without `formats` every size.
-         */
-        LabRules: {
-            /**
-             * Key
-             * @default
-             */
-            key: string;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /** Pages */
-            pages: [
-                number,
-                number
-            ];
-            /**
-             * Step
-             * @default 2
-             */
-            step: number;
-            /**
-             * Bleed
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            bleed: string;
-            /**
-             * Formats
-             * @default []
-             */
-            formats: components["schemas"]["LabSize"][];
-            /**
-             * Files
-             * @default jpeg
-             * @enum {string}
-             */
-            files: "jpeg" | "pdf";
-        };
-        /**
-         * LabSize
-         * @description A page size that a lab binds.
-         */
-        LabSize: {
-            /**
-             * Width
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            width: string;
-            /**
-             * Height
-             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
-             * @example 24 in
-             * @example 11 1/2"
-             * @example 29,7 cm
-             * @example 297mm
-             */
-            height: string;
-        };
-        /**
          * LayoutPage
          * @description Everything that the page of a layout shows, apart from the pictures themselves.
          *
@@ -5793,6 +5933,30 @@ export interface components {
              * @enum {string}
              */
             wrong: "" | "note" | "warn" | "stop";
+        };
+        /**
+         * PageFormat
+         * @description A page size that a lab binds.
+         */
+        PageFormat: {
+            /**
+             * Width
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            width: string;
+            /**
+             * Height
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            height: string;
         };
         /**
          * PanelsDrawn
@@ -7092,6 +7256,150 @@ export interface components {
             /** Feed */
             feed: string;
         };
+        /**
+         * Lab
+         * @description A lab; `address` is where its service answers, empty where files are brought to it otherwise.
+         */
+        Lab: {
+            /** Name */
+            name: string;
+            /**
+             * Formats
+             * @default [
+             *       "jpeg"
+             *     ]
+             */
+            formats: ("tiff" | "jpeg" | "png" | "pdf")[];
+            /** Most Bytes */
+            most_bytes: number | null;
+            /**
+             * Most Px
+             * @description Of the longer side.
+             */
+            most_px: number | null;
+            /**
+             * Grid Ppi
+             * @description What it resamples every file to; null: nothing.
+             */
+            grid_ppi: number | null;
+            /**
+             * Profile
+             * @description srgb, or the key of a print profile.
+             * @default srgb
+             */
+            profile: string;
+            /**
+             * Ink Limit
+             * @description Most total ink, per cent.
+             */
+            ink_limit: number | null;
+            /**
+             * Fits
+             * @default crops-centre
+             * @enum {string}
+             */
+            fits: "crops-centre" | "pads" | "refuses";
+            /**
+             * Sharpens
+             * @default false
+             */
+            sharpens: boolean;
+            /**
+             * Borders
+             * @description Whether it prints a white border of its own.
+             * @default false
+             */
+            borders: boolean;
+            /**
+             * Days
+             * @default 0
+             */
+            days: number;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Sizes
+             * @default []
+             */
+            sizes: components["schemas"]["LabSize"][];
+            book: components["schemas"]["LabBook"] | null;
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+        };
+        /**
+         * LabBook
+         * @description What a lab asks of a book: least and most pages, by how many, its bleed, its page sizes (none: every size), its files.
+         */
+        LabBook: {
+            /** Pages */
+            pages: [
+                number,
+                number
+            ];
+            /**
+             * Step
+             * @default 2
+             */
+            step: number;
+            /**
+             * Bleed
+             * @description A length with its unit (mm, cm, m, in, ft, pt), kept as typed.
+             * @example 24 in
+             * @example 11 1/2"
+             * @example 29,7 cm
+             * @example 297mm
+             */
+            bleed: string;
+            /**
+             * Formats
+             * @default []
+             */
+            formats: components["schemas"]["PageFormat"][];
+            /**
+             * Files
+             * @default jpeg
+             * @enum {string}
+             */
+            files: "jpeg" | "pdf";
+        };
+        /**
+         * Labs
+         * @description All labs of a studio, in the order in which they are kept; names and keys each once.
+         */
+        Labs: {
+            /**
+             * Labs
+             * @default []
+             */
+            labs: components["schemas"]["Lab"][];
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+        };
+        /**
+         * LabsKept
+         * @description The table as it is kept; version 0 is the one that ships. `note` is said beside it.
+         */
+        LabsKept: {
+            /** Version */
+            version: number;
+            /** Note */
+            note: string;
+            table: components["schemas"]["Labs"];
+        };
         /** Arrival */
         Arrival: {
             picture: components["schemas"]["PictureFacts"];
@@ -7582,7 +7890,7 @@ export interface components {
             cover: components["schemas"]["Cover"] | null;
             outside: components["schemas"]["Outside"];
             /** @description What the lab that binds it asks, as its row said then. */
-            lab: components["schemas"]["LabRules"] | null;
+            lab: components["schemas"]["BookLab"] | null;
             /** Profile */
             profile: null;
             /**
@@ -14288,6 +14596,204 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DevicesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labs_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labs_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labs_reset: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labs_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabsKept"];
                 };
             };
             /** @description A part of the application is away for a moment. */

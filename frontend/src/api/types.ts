@@ -142,3 +142,7 @@ export type TrayDifference = Schemas["Difference"];
 export type TraySettings = Schemas["Settings"];
 export type DeviceMeasured = Schemas["DeviceMeasured"];
 export type TrialSheet = Schemas["TrialSheet"];
+export type Lab = Schemas["Lab"];
+export type Labs = Schemas["Labs"];
+export type LabSize = Schemas["LabSize"];
+export type LabChoice = Schemas["LabChoice"];

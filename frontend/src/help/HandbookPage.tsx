@@ -30,6 +30,8 @@ const CONTENTS = [
   ["log", "The log"],
   ["colour", "Colour"],
   ["devices", "Devices"],
+  ["labs", "Labs"],
+  ["labs", "Labs"],
   ["trials", "Trials"],
   ["stock", "The stock"],
   ["keeper", "For the keeper"],

@@ -18,6 +18,7 @@ from ..ground.plaintext import Line
 from ..parts.device import DeviceChoice
 from ..parts.file import OutputSpec, Pixels
 from ..parts.fit import Fit
+from ..parts.lab import LabChoice
 from ..parts.medium import Marks, Medium
 from ..parts.part import Part
 from ..parts.picture import Picture
@@ -46,6 +47,9 @@ class Plan(Part):
     output: OutputSpec = OutputSpec()
     device: DeviceChoice | None = Field(
         default=None, description="What it is printed with; null while nobody has said."
+    )
+    lab: LabChoice | None = Field(
+        default=None, description="The lab that it goes to, where it does."
     )
 
     def problems(self) -> list[Problem]:

@@ -11,7 +11,7 @@ from ..picture.measures import NOT_MEASURED, Measures
 from ..work.outcome import Work
 from .crop import crop, padding
 from .detail import detail
-from .file import file
+from .file import cost, file
 from .picture import picture
 from .sides import sides
 from .verdict import resolution, verdict
@@ -28,4 +28,5 @@ def figures(work: Work, style: LengthStyle, measures: Measures = NOT_MEASURED) -
         *detail(work, measures),
         *verdict(work, style),
         *file(work, style),
+        *cost(work),
     ]

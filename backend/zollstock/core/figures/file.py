@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from decimal import ROUND_HALF_UP, Decimal
 
 from ..answer.reckoning import Figure
 from ..ground import show
 from ..ground.lengths import MM_PER_INCH
+from ..ground.money import Money
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle, decimal
 from ..ground.workings import length, number, rounded_up_from, written
@@ -36,6 +38,16 @@ def file(work: Work, style: LengthStyle) -> Iterator[Figure]:
                   "width × height × channels × bytes per channel",
                   f"{work.output_w} × {work.output_h} × {work.channels} × "
                   f"{work.plan.output.bits // 8}", "output")  # fmt: skip
+
+
+def cost(work: Work) -> Iterator[Figure]:
+    """What the lab asks for a print, where its row says so."""
+    lab = work.lab
+    if lab is None or lab.size.price is None:
+        return
+    price = Money(lab.size.price.quantize(Decimal("0.01"), ROUND_HALF_UP), lab.currency)
+    yield figure("expected_cost", "Expected cost", float(price.amount), lab.currency or "–", str(price),
+                 "price of the size in the lab's row", f"{lab.name}: {price}", "lab-price")  # fmt: skip
 
 
 def _file_side(mm: Fraction, ppi: Fraction, px: int, style: LengthStyle) -> str:

@@ -6,6 +6,7 @@ import csv
 import io
 import re
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from math import isfinite, nan
 from types import MappingProxyType
 from typing import Any
 
@@ -25,6 +26,10 @@ Cell = Callable[[str], str]
 
 #: Of a table whose columns are called as they are.
 NO_HEADS: Mapping[str, str] = MappingProxyType({})
+
+
+#: What stands for yes in a cell.
+_YES = ("yes", "true", "1", "x", "ja")
 
 
 class TableError(Refusal):
@@ -100,3 +105,39 @@ def _cell(row: dict[str, Any]) -> Cell:
         return _AS_IT_WAS.sub(r"\1", value).strip() if isinstance(value, str) else ""
 
     return cell
+
+
+def number_in(text: str, name: str, line: int) -> float:
+    """The number in a cell of the column `name`, with a point or a comma. Raises `TableError`.
+
+    >>> number_in(" 2,5 ", "factor", 3)
+    2.5
+    """
+    try:
+        number = float(text.strip().replace(",", "."))
+    except ValueError:
+        number = nan
+    if not isfinite(number):
+        raise TableError(f"line {line}: {name} is a number, not “{text[:40]}”")
+    return number
+
+
+def whole_in(text: str, name: str, line: int) -> int:
+    """The same where only a whole number makes sense."""
+    number = number_in(text, name, line)
+    if number != int(number):
+        raise TableError(f"line {line}: {name} is a whole number, not “{text[:40]}”")
+    return int(number)
+
+
+def is_yes(text: str) -> bool:
+    """Whether a cell says yes.
+
+    >>> is_yes("Yes"), is_yes("no"), is_yes("")
+    (True, False, False)
+    """
+    return text.strip().lower() in _YES
+
+
+def yes_or_no(is_so: bool) -> str:
+    return "yes" if is_so else "no"

@@ -43,6 +43,7 @@ FIGURES: dict[str, Entry] = {
     "output_ppi": Entry("Resolution of the file", "How many pixels an inch the file will have; its ppi tag says the same.", f"{_PRINT}pixels", "output"),
     "output_px": Entry("File in pixels", "How many pixels the file has at this side.", f"{_PRINT}pixels", "rounding"),
     "scale_factor": Entry("Enlarged by", "How many pixels of the file stand for one pixel of the picture, along a side.", f"{_PRINT}pixels", "output"),
+    "expected_cost": Entry("Expected cost", "What the lab’s row says of a print of this size; its bill may add the post.", "labs", "lab-price"),
     "output_bytes": Entry("Uncompressed", "How much the file weighs in memory; compressed on disk it is smaller.", f"{_PRINT}hand-over", "output"),
     # The rescue bench.
     "rescue_blocks": Entry("JPEG blocks", "How strongly the squares of a JPEG are smoothed away, and by which quality's steps.", "rescue#clean", "rescue-blocks"),

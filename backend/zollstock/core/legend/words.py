@@ -48,6 +48,7 @@ WORDS: dict[str, Entry] = {
     "step-ladder": Entry("Ladder", "What differs between the patches: ppi, the way of enlarging, sharpening, exposure.", "trials#strips"),
     "device": Entry("Device and feed", "What it is printed with, and by which way the paper goes in; margins, grid and longest print follow.", "devices"),
     "before-paper": Entry("Before paper", "A made-up device does with the file what devices do, by what is set in the dialog; what comes out other than planned is named with the setting that it comes from.", "devices#before-paper"),
+    "lab": Entry("Lab and size", "To whom it goes, and in which of their sizes; what they will do to the file is said before it is sent.", "labs"),
     "borderless": Entry("Borderless", "A device that prints borderless prints a little beyond the paper; else a strip of it stays white.", "devices#borderless"),
     "overspray": Entry("Overspray", "How far beyond each side of the paper it prints when it prints borderless.", "devices#borderless"),
     "driver-scale": Entry("A measured scale", "Where what comes out is not as large as it should be: such prints are stopped, or their files made larger by as much.", "devices#measuring"),

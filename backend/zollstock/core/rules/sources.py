@@ -11,6 +11,7 @@ SOURCES: dict[str, str] = {
     "orientation": "The EXIF orientation (1 to 8) is applied first, then the plan's own turn, "
     "clockwise.",
     "target": "The finished size as typed: the trim, the sheet or the face, according to the edge.",
+    "lab-price": "The price of one print in the lab's row, to the cent; what it really asks stands on its bill.",
     "ratio": "Width ÷ height; named by the nearest small whole numbers within 0.1 %.",
     **{kind: edge.source for kind, edge in EDGES.items()},
     "fill": "Fill takes the largest crop of the box's ratio; zoom shrinks it, the anchor places it. "

@@ -3,10 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import isfinite, nan
 from typing import Any
 
-from ..ground.csvtable import Cell, TableError, headed, records, write_table
+from ..ground.csvtable import (
+    Cell,
+    TableError,
+    headed,
+    is_yes,
+    number_in,
+    records,
+    whole_in,
+    write_table,
+    yes_or_no,
+)
 from ..parts.device import Feed
 from .devices import MOST_DEVICES, MOST_FEEDS, Devices, DevicesError, read_devices
 
@@ -43,7 +52,7 @@ def _rows(table: Devices) -> Iterator[list[Any]]:
     none_of_feed, none_of_medium = [""] * len(_OF_FEED), [""] * len(_OF_MEDIUM)
     for one in table.devices:
         head = [one.name, one.kind, " ".join(map(str, one.native_ppi)), " ".join(one.quirks),
-                " ".join(one.checks), _yes(one.corrects), one.notes]  # fmt: skip
+                " ".join(one.checks), yes_or_no(one.corrects), one.notes]  # fmt: skip
         for feed in one.feeds:
             yield [*head, "feed", *_feed_cells(feed), *none_of_medium, feed.key, one.key]
         for medium in one.media:
@@ -55,12 +64,8 @@ def _rows(table: Devices) -> Iterator[list[Any]]:
 def _feed_cells(feed: Feed) -> list[Any]:
     margins = [getattr(feed.margins, side).typed for side in _SIDES]
     return [feed.name, feed.width.typed, feed.height.typed if feed.height else "",
-            feed.most_length.typed if feed.most_length else "", *margins, feed.face, _yes(feed.borderless), feed.overspray.typed,
+            feed.most_length.typed if feed.most_length else "", *margins, feed.face, yes_or_no(feed.borderless), feed.overspray.typed,
             f"{feed.scale_x * 100:.10g}", f"{feed.scale_y * 100:.10g}", f"{feed.offset_x:.10g}", f"{feed.offset_y:.10g}", feed.measured]  # fmt: skip
-
-
-def _yes(is_so: bool) -> str:
-    return "yes" if is_so else "no"
 
 
 def devices_from(text: str, before: Devices) -> Devices:
@@ -99,12 +104,12 @@ def _device(cell: Cell, line: int) -> dict[str, Any]:
         "name": cell("device"),
         "notes": cell("notes"),
         "native_ppi": [
-            _whole(grid, "native ppi", line)
+            whole_in(grid, "native ppi", line)
             for grid in cell("native_ppi").replace("/", " ").replace(",", " ").split()
         ],
         "quirks": cell("quirks").split(),
         "checks": cell("checks").split(),
-        "corrects": _is_yes(cell("corrects")),
+        "corrects": is_yes(cell("corrects")),
         "feeds": [],
         "media": [],
     }
@@ -120,38 +125,17 @@ def _feed(cell: Cell, line: int) -> dict[str, Any]:
     found: dict[str, Any] = {name: cell(name) for name in lengths if cell(name)}
     found["name"] = cell("name") or cell("width")
     found["margins"] = {side: cell(side) for side in _SIDES if cell(side)}
-    found["borderless"] = _is_yes(cell("borderless"))
+    found["borderless"] = is_yes(cell("borderless"))
     for name in ("scale_x", "scale_y"):
         if cell(name):
-            found[name] = _float(cell(name).removesuffix("%"), HEADS[name], line) / 100
+            found[name] = number_in(cell(name).removesuffix("%"), HEADS[name], line) / 100
     for name in ("offset_x", "offset_y"):
         if cell(name):
-            found[name] = _float(cell(name), HEADS[name], line)
+            found[name] = number_in(cell(name), HEADS[name], line)
     for name in ("measured", "face", "key"):
         if cell(name):
             found[name] = cell(name)
     return found
-
-
-def _is_yes(text: str) -> bool:
-    return text.strip().lower() in ("yes", "true", "1", "x", "ja")
-
-
-def _whole(text: str, name: str, line: int) -> int:
-    number = _float(text, name, line)
-    if number != int(number):
-        raise TableError(f"line {line}: {name} is a whole number, not “{text[:40]}”")
-    return int(number)
-
-
-def _float(text: str, name: str, line: int) -> float:
-    try:
-        number = float(text.strip().replace(",", "."))
-    except ValueError:
-        number = nan
-    if not isfinite(number):
-        raise TableError(f"line {line}: {name} is a number, not “{text[:40]}”")
-    return number
 
 
 def _checked(device: dict[str, Any], line: int) -> None:

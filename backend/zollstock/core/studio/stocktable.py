@@ -4,13 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from decimal import Decimal
-from math import isfinite, nan
 from typing import Any
 
 from pydantic import ValidationError
 
 from ..documents.faults import problem_list
-from ..ground.csvtable import Cell, TableError, headed, records, write_table
+from ..ground.csvtable import (
+    Cell,
+    TableError,
+    headed,
+    number_in,
+    records,
+    write_table,
+)
 from ..ground.money import plain
 from .stock import (
     MOST_MEDIA,
@@ -115,7 +121,7 @@ def _medium(cell: Cell, line: int) -> dict[str, Any]:
     }
     for name in ("factor", "spread"):
         if cell(name):
-            found[name] = _float(cell(name), HEADS[name], line)
+            found[name] = number_in(cell(name), HEADS[name], line)
     if cell("medium_key"):
         found["key"] = cell("medium_key")
     return found
@@ -125,30 +131,20 @@ def _paper(cell: Cell, line: int, kind: str) -> dict[str, Any]:
     names = ("width", "margin") + (("left", "minimum") if kind == "roll" else ("height",))
     found: dict[str, Any] = {name: cell(name) for name in names if cell(name)}
     if cell("price"):
-        _float(cell("price"), "price", line)
+        number_in(cell("price"), "price", line)
         found["price"] = Decimal(cell("price").replace(",", "."))
     if cell("key"):
         found["key"] = cell("key")
     if kind == "sheet":
         found["name"] = cell("name")
         if cell("left"):
-            left = _float(cell("left"), "remaining", line)
+            left = number_in(cell("left"), "remaining", line)
             if left != int(left):
                 raise TableError(
                     f"line {line}: remaining is a number of sheets, not “{cell('left')[:40]}”"
                 )
             found["left"] = int(left)
     return found
-
-
-def _float(text: str, name: str, line: int) -> float:
-    try:
-        number = float(text.replace(",", "."))
-    except ValueError:
-        number = nan
-    if not isfinite(number):
-        raise TableError(f"line {line}: {name} is a number, not “{text[:40]}”")
-    return number
 
 
 def _checked(given: dict[str, Any], part: Any, line: int) -> dict[str, Any]:

@@ -8,8 +8,10 @@ from typing import Literal
 from ..criteria import NOTHING_KNOWN, Known
 from ..picture.measures import NOT_MEASURED, Measures
 from ..sizes.near import Shelf, library_shelf
-from .devices import SHIPPED, Devices
+from . import devices, labs
+from .devices import Devices
 from .gamut import KnownGamut
+from .labs import Labs
 from .logged import LoggedFault
 from .pace import MEASURED_PACE, Pace
 from .profiles import NO_PROFILES, Profiles
@@ -31,7 +33,9 @@ class Studio:
     #: What it prints on, and how much of it is there.
     stock: Stock = NO_STOCK
     #: What it prints with; the command line knows those that ship.
-    devices: Devices = SHIPPED
+    devices: Devices = devices.SHIPPED
+    #: Whom it sends prints to; likewise.
+    labs: Labs = labs.SHIPPED
     #: How fast its files are made.
     pace: Pace = MEASURED_PACE
     #: What it tried and found out, which criteria go by.

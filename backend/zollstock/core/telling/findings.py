@@ -27,6 +27,7 @@ from ..studio.studio import DEFAULT_STUDIO, Studio
 from ..work.judgedby import judged_by, same_trial, trial_by_now
 from ..work.outcome import Work
 from .devicefindings import device_findings
+from .labfindings import lab_findings
 from .measurefindings import measure_findings
 from .profilefindings import profile_findings
 from .zonefindings import zone_findings
@@ -58,6 +59,7 @@ def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) ->
         *_file(work, style),
         *profile_findings(work),
         *device_findings(work, style),
+        *lab_findings(work, style),
         *measure_findings(work, style, studio),
     ]
     gravity = {"stop": 0, "warn": 1, "note": 2}
@@ -86,6 +88,7 @@ def stops(work: Work, style: LengthStyle) -> list[Finding]:
         *_file(work, style),
         *profile_findings(work),
         *device_findings(work, style),
+        *lab_findings(work, style),
     ]
     return [finding for finding in found if finding.level == "stop"]
 

@@ -11,6 +11,7 @@ from ..ground.rational import Fraction, exact
 from ..ground.show import LengthStyle
 from ..parts.device import DeviceUsed
 from ..parts.fit import Fit
+from ..parts.lab import LabUsed
 from ..rules import pixelcount, viewing
 from ..rules.fit import Placement, place, turned_size
 from ..shapes.box import Box
@@ -22,7 +23,7 @@ from ..studio.studio import DEFAULT_STUDIO, Studio
 class Work:
     """Exact values of a plan: lengths in mm, pixels of the turned picture, ppi.
 
-    `studio` is whose knowledge it goes by, `viewing_conditions` what it is looked at under. `device` is what of the chosen device it goes by (None without one, or where that is gone). `need`, `quality` and `grade` are None while the chosen criterion
+    `studio` is whose knowledge it goes by, `viewing_conditions` what it is looked at under. `device` and `lab` are what of the chosen ones it goes by (None without one, or where that is gone). `need`, `quality` and `grade` are None while the chosen criterion
     has no answer.
     """
 
@@ -38,6 +39,7 @@ class Work:
     quality: Fraction | None
     grade: str | None
     device: DeviceUsed | None
+    lab: LabUsed | None
     output_ppi: Fraction
     output_w: int
     output_h: int
@@ -153,6 +155,7 @@ def work_out(plan: Plan, studio: Studio = DEFAULT_STUDIO) -> Work:
         quality=quality,
         grade=None if quality is None else viewing.grade(quality),
         device=device,
+        lab=studio.labs.used(plan.lab),
         output_ppi=ppi,
         output_w=pixelcount.round_px(pixelcount.length_px(boxes.document.w, ppi)),
         output_h=pixelcount.round_px(pixelcount.length_px(boxes.document.h, ppi)),

@@ -4,6 +4,7 @@ import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan } from "../../api/types";
 import { ProfileField } from "../../profiles/ProfileField";
 import { useGamut } from "../../profiles/useGamut";
+import { LabField } from "../../labs/LabField";
 import { DeviceField } from "../../devices/DeviceField";
 import { useOptions } from "../../api/useReference";
 import { Pick } from "../../shell/Pick";
@@ -54,6 +55,7 @@ export function HandoverPanel(
           Recipe, and try it before paper
         </Link>
       )}
+      <LabField value={plan.lab} onChange={(lab) => change({ lab })} />
       <Row name="File">
         <Pick
           label="Format"

@@ -9,7 +9,7 @@ from pydantic import Field
 
 from ...answer.reckoning import Record
 from ...shapes.drawing import BoxMm, DrawnLabel, DrawnPiece, DrawnStroke
-from .labrules import LabRules
+from .labrules import BookLab
 from .spreads import BookSpread
 
 Pair = tuple[float, float]
@@ -128,7 +128,7 @@ class BookDrawn(Record):
     cover: CoverDrawn
     formats: list[BookFormatWay]
     bindings: list[BindingWay]
-    labs: list[LabRules]
+    labs: list[BookLab]
     spreads: list[BookSpread] = Field(
         description="The spreads as the document has them, or as the first layout makes them."
     )

@@ -11,10 +11,11 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal
 from pydantic import Field
 
 from ...answer.reckoning import Finding
-from ...ground.lengths import Length, parse_length
+from ...ground.lengths import Length
 from ...ground.plaintext import Line
 from ...ground.show import LengthStyle
 from ...parts.part import Part
+from ...studio.labs import Labs, PageFormat
 
 if TYPE_CHECKING:
     from .request import BookRequest, PageSize
@@ -22,14 +23,7 @@ if TYPE_CHECKING:
 _SAME = 0.05
 
 
-class LabSize(Part):
-    """A page size that a lab binds."""
-
-    width: Length
-    height: Length
-
-
-class LabRules(Part):
+class BookLab(Part):
     """The rules of one lab; without `formats` every size."""
 
     key: str = Field(default="", max_length=40)
@@ -37,25 +31,20 @@ class LabRules(Part):
     pages: Annotated[tuple[int, int], Field(strict=False)]
     step: Annotated[int, Field(ge=1, le=16)] = 2
     bleed: Length
-    formats: Annotated[list[LabSize], Field(max_length=40)] = []
+    formats: Annotated[list[PageFormat], Field(max_length=40)] = []
     files: Literal["jpeg", "pdf"] = "jpeg"
 
 
-def _sizes(*texts: str) -> list[LabSize]:
+def book_labs(labs: Labs) -> list[BookLab]:
+    """The labs of a studio that bind books, as a request keeps them."""
     return [
-        LabSize(width=parse_length(f"{width} cm"), height=parse_length(f"{height} cm"))
-        for width, height in (text.split("x") for text in texts)
-    ]
-
-
-#: Three made-up labs with different rules.
-LABS: tuple[LabRules, ...] = (
-    LabRules(key="harbour", name="Harbour Lab", pages=(24, 120), step=4, bleed=parse_length("3 mm"),
-             formats=_sizes("21x28", "28x21", "21x21")),
-    LabRules(key="lantern", name="Lantern Prints", pages=(20, 200), step=2, bleed=parse_length("5 mm"),
-             formats=_sizes("20x20", "30x30", "21x29.7"), files="pdf"),
-    LabRules(key="saltworks", name="Saltworks Press", pages=(32, 400), step=16, bleed=parse_length("3 mm"), files="pdf"),
-)  # fmt: skip
+        BookLab(
+            key=lab.key, name=lab.name[:80], pages=lab.book.pages, step=lab.book.step, bleed=lab.book.bleed,
+            formats=lab.book.formats, files=lab.book.files,
+        )
+        for lab in labs.labs
+        if lab.book is not None
+    ]  # fmt: skip
 
 
 def lab_findings(layout: BookRequest, style: LengthStyle) -> Iterator[Finding]:
@@ -123,9 +112,9 @@ def _pages(pages: int, least: int, most: int, step: int) -> int:
     return held if not over else min(held + step - over, most - (most - least) % step)
 
 
-def _is(one: LabSize, page: PageSize) -> bool:
+def _is(one: PageFormat, page: PageSize) -> bool:
     return _off(one, page) < _SAME
 
 
-def _off(one: LabSize, page: PageSize) -> float:
+def _off(one: PageFormat, page: PageSize) -> float:
     return float(abs(one.width.mm - page.width.mm) + abs(one.height.mm - page.height.mm))

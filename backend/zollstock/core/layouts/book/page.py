@@ -33,7 +33,7 @@ from .drawn import (
 from .figures import largest, worst
 from .first import FORMATS
 from .firstlayout import ArrangementCosts
-from .labrules import LABS
+from .labrules import book_labs
 from .openings import Opening
 from .pages import blocks_on, number_of
 from .request import BookRequest
@@ -141,7 +141,7 @@ def _drawn(
         left_out=sorted(set(layout.leave_out)),
         cover=_cover(layout, held, seen),
         formats=list(_formats(layout, style)),
-        labs=list(LABS),
+        labs=book_labs(seen.studio.labs),
         bindings=[
             BindingWay(id=name, label=one.label, note=one.note) for name, one in BINDINGS.items()
         ],

@@ -17,7 +17,7 @@ from ...parts.part import Part, length_of
 from ...shapes.box import ZERO
 from ..request import LayoutRequest, Paper
 from .binding import BINDINGS, USUAL_GUTTER, Binding, BindingName, leaf_of, spine_width
-from .labrules import LabRules
+from .labrules import BookLab
 from .openings import Opening, Side, openings
 from .spreads import BookSpread
 
@@ -106,7 +106,7 @@ class BookRequest(LayoutRequest):
     paper: BookPaper = Field(default_factory=BookPaper)
     cover: Cover | None = None
     outside: Outside = Field(default_factory=Outside)
-    lab: LabRules | None = Field(
+    lab: BookLab | None = Field(
         default=None, description="What the lab that binds it asks, as its row said then."
     )
     profile: None = None

@@ -1,0 +1,1 @@
+"""Whom an account sends prints to: its labs, and what was ordered there."""
