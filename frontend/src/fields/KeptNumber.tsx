@@ -6,6 +6,7 @@ import { useKept } from "./useKept";
 export function KeptNumber(props: {
   label: React.ReactNode;
   about?: About;
+  ariaLabel?: string;
   min: number;
   max: number;
   step: number;

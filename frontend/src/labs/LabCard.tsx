@@ -1,5 +1,6 @@
 import type { Lab, LabSize } from "../api/types";
 import { useOptions } from "../api/useReference";
+import { mmOf } from "../drawing/typedLength";
 import { Check } from "../fields/Check";
 import { KeptLength } from "../fields/KeptLength";
 import { KeptNumber } from "../fields/KeptNumber";
@@ -7,6 +8,8 @@ import { KeptText } from "../fields/KeptText";
 import { useProfiles } from "../profiles/useProfiles";
 import { usePreferences } from "../session/useSession";
 import { Pick } from "../shell/Pick";
+import { typeset } from "../shell/typeset";
+import "../devices/devices.css";
 
 const FITS = [
   { value: "crops-centre", label: "crops from the centre" },
@@ -35,6 +38,9 @@ export function LabCard(props: {
   const { formats } = useOptions();
   const profiles = useProfiles().data?.filter(({ prints }) => prints) ?? [];
   const { unit } = usePreferences().account;
+  const largest = Math.max(
+    ...lab.sizes.map(({ width, height }) => Math.max(mmOf(width) ?? 0, mmOf(height) ?? 0)),
+  );
   const change = (index: number, next: Partial<LabSize> | null) =>
     onChange((now) => ({
       ...now,
@@ -62,6 +68,7 @@ export function LabCard(props: {
           />
         </span>
       </div>
+      <p>{typeset(inWords(lab, formats, profiles))}</p>
       <fieldset className="flex flex-wrap items-center gap-x-4">
         <legend className="soft">It takes</legend>
         {formats.map(({ value, label }) => (
@@ -77,8 +84,7 @@ export function LabCard(props: {
       </fieldset>
       <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2 md:grid-cols-4">
         <KeptNumber
-          label="Resamples to"
-          unit="ppi"
+          label="Resamples to, ppi"
           min={50}
           max={2880}
           step={10}
@@ -87,8 +93,7 @@ export function LabCard(props: {
           onPut={(grid_ppi) => put({ grid_ppi: grid_ppi === null ? null : Math.round(grid_ppi) })}
         />
         <KeptNumber
-          label="Longest side"
-          unit="px"
+          label="Longest side, px"
           min={100}
           max={200_000}
           step={100}
@@ -97,8 +102,7 @@ export function LabCard(props: {
           onPut={(most_px) => put({ most_px: most_px === null ? null : Math.round(most_px) })}
         />
         <KeptNumber
-          label="Largest file"
-          unit="MB"
+          label="Largest file, MB"
           min={0.01}
           max={1_000_000}
           step={10}
@@ -147,27 +151,32 @@ export function LabCard(props: {
       </div>
       <ul className="space-y-1.5" aria-label={`Sizes of ${lab.name}`}>
         {lab.sizes.map((size, index) => (
-          <li key={size.key || index} className="lab-size">
+          <li key={size.key || index} className="lab-size" aria-label={`${size.width} × ${size.height}`}>
+            <SizeDrawing size={size} largest={largest} />
             <KeptLength
               unit={unit}
-              label="Width"
+              label={index === 0 ? "Width" : ""}
+              ariaLabel="Width"
               value={size.width}
               onPut={(width) => change(index, { width })}
             />
             <KeptLength
               unit={unit}
-              label="Height"
+              label={index === 0 ? "Height" : ""}
+              ariaLabel="Height"
               value={size.height}
               onPut={(height) => change(index, { height })}
             />
             <KeptLength
               unit={unit}
-              label="Bleed"
+              label={index === 0 ? "Bleed" : ""}
+              ariaLabel="Bleed"
               value={size.bleed}
               onPut={(bleed) => change(index, { bleed })}
             />
             <KeptNumber
-              label={`Price${props.currency ? `, ${props.currency}` : ""}`}
+              label={index === 0 ? `Price${props.currency ? `, ${props.currency}` : ""}` : ""}
+              ariaLabel="Price"
               min={0}
               max={1_000_000}
               step={1}
@@ -211,6 +220,52 @@ export function LabCard(props: {
         </button>
       </div>
     </li>
+  );
+}
+
+/** What becomes of a file there, in a sentence. */
+function inWords(
+  lab: Lab,
+  formats: readonly { value: string; label: string }[],
+  profiles: readonly { key: string; name: string }[],
+): string {
+  const kinds = formats
+    .filter(({ value }) => lab.formats.some((one) => one === value))
+    .map(({ label }) => label);
+  const profile =
+    lab.profile === "srgb" ? "sRGB" : (profiles.find(({ key }) => key === lab.profile)?.name ?? lab.profile);
+  const fits = { "crops-centre": "crops from the centre", pads: "pads with white", refuses: "sends back" }[
+    lab.fits
+  ];
+  return [
+    `Takes ${kinds.join(", ") || "any file"} in ${profile}, ${fits} what has another ratio`,
+    lab.grid_ppi === null ? "leaves the pixels alone" : `resamples to ${lab.grid_ppi} ppi`,
+    lab.sharpens ? "sharpens" : "",
+    lab.borders ? "prints a border of its own" : "",
+  ]
+    .filter(Boolean)
+    .join(", ")
+    .concat(lab.days ? `; ${lab.days} days.` : ".");
+}
+
+/** A size, all of a lab to one scale, with the bleed that it asks for. */
+function SizeDrawing({ size, largest }: { size: LabSize; largest: number }) {
+  const scale = 30 / Math.max(1, largest);
+  const [w, h] = [(mmOf(size.width) ?? 0) * scale, (mmOf(size.height) ?? 0) * scale];
+  const bleed = (mmOf(size.bleed) ?? 0) > 0 ? 2 : 0;
+  return (
+    <svg width={36} height={36} aria-hidden>
+      {bleed > 0 && (
+        <rect
+          x={17 - w / 2 - bleed}
+          y={35 - h - 2 * bleed}
+          width={w + 2 * bleed}
+          height={h + 2 * bleed}
+          className="feed-overspray"
+        />
+      )}
+      <rect x={17 - w / 2} y={35 - h - bleed} width={w} height={h} className="feed-paper" />
+    </svg>
   );
 }
 
