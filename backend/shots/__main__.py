@@ -52,6 +52,7 @@ def main(address: str, name: str, password: str) -> None:
         places(page, prints)
         proof(page, f"{prints[SLUICE]}")
         colour(page, f"{prints[STARS]}")
+        press(page, f"{prints[SEAWEED]}")
         rescue(page, f"{prints[POSTCARD]}")
         book(page)
         seen(page, f"{prints[SLUICE]}")
@@ -142,6 +143,21 @@ def colour(page: Page, print_: str) -> None:
     keep(page, "colour")
 
 
+def press(page: Page, print_: str) -> None:
+    """The seaweed as it comes out where the dialog is left as it begins, and shrunk besides."""
+    settle(page, "cm", "Paper")
+    page.goto(f"{print_}/press")
+    page.get_by_text("All of it is as planned").wait_for()
+    page.keyboard.press("d")
+    page.get_by_text("The dialog, to try").click()
+    page.get_by_label("Scaling, per cent").fill("96")
+    page.get_by_label("Scaling, per cent").press("Enter")
+    page.get_by_text("of its size").wait_for()
+    page.get_by_text("The dialog, to try").click()
+    page.wait_for_timeout(1000)
+    keep(page, "press")
+
+
 def book(page: Page) -> None:
     """The catalogue, the post of the long wall in the gutter."""
     settle(page, "cm", "Paper")
@@ -156,17 +172,13 @@ def book(page: Page) -> None:
 
 
 def sheets(page: Page) -> None:
-    """Tiles and a pass, of the museum's workshop."""
-    for file, layout, blade in (
-        ("sheets-tiles", "Mill gears, to trace on the wall", "sheets"),
-        ("sheets-pass", "Staff pass, Ilse Varn", "checks"),
-    ):
-        page.goto("/")
-        page.get_by_role("link", name="Tide Mill Museum, workshop").click()
-        page.get_by_role("link", name=layout).click()
-        page.locator(f"[data-step={blade}]").click()
-        page.locator(".sheet-small").first.wait_for()
-        keep(page, file)
+    """A mural on tiles, of the museum's workshop."""
+    page.goto("/")
+    page.get_by_role("link", name="Tide Mill Museum, workshop").click()
+    page.get_by_role("link", name="Mill gears, to trace on the wall").click()
+    page.locator("[data-step=sheets]").click()
+    page.locator(".sheet-small").first.wait_for()
+    keep(page, "sheets-tiles")
 
 
 def trials(page: Page) -> None:

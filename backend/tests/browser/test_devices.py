@@ -43,8 +43,9 @@ def test_a_print_for_a_device_has_its_recipe_ticked_with_the_keyboard_alone(sati
     expect(page.get_by_text("All of it is ticked")).to_be_visible()
     page.reload()
     expect(page.get_by_text("All of it is ticked")).to_be_visible()
-    page.goto("/log")
-    expect(page.get_by_text("Desk printer").first).to_be_visible()
+    (row,) = page.request.get("/api/log").json()["items"]
+    assert row["open"] and row["entry"]["device_key"] == "desk"
+    assert "Print size to enter: 15 × 10 cm" in row["entry"]["recipe"]
 
 
 def test_what_the_dialog_does_unasked_is_seen_named_and_cured_by_a_click(satin: Page) -> None:
@@ -55,7 +56,7 @@ def test_what_the_dialog_does_unasked_is_seen_named_and_cured_by_a_click(satin: 
     out = page.get_by_role("region", name="What comes out")
     expect(out.get_by_text("All of it is as planned")).to_be_visible()
     page.locator("body").press("d")  # the dialog as it begins: fit to page, and this one enlarges
-    expect(out.get_by_text(re.compile(r"^129.\d % of its size"))).to_be_visible()
+    expect(out.get_by_text(re.compile(r"^129.\d\s% of its size"))).to_be_visible()
     expect(page.locator(".tray-planned")).to_be_visible()
     page.keyboard.down("f")
     expect(page.get_by_role("img", name=re.compile("as it was planned"))).to_be_visible()
@@ -66,7 +67,7 @@ def test_what_the_dialog_does_unasked_is_seen_named_and_cured_by_a_click(satin: 
     page.get_by_text("The dialog, to try").click()
     page.get_by_label("Scaling, per cent").fill("96,5")
     page.get_by_label("Scaling, per cent").press("Enter")
-    expect(out.get_by_text(re.compile(r"^96.5 % of its size"))).to_be_visible()
+    expect(out.get_by_text(re.compile(r"^96.5\s% of its size"))).to_be_visible()
     axe(page, "something comes out other than planned")
 
 
@@ -76,11 +77,10 @@ def test_a_feed_that_is_too_small_offers_those_that_hold_it(satin: Page) -> None
     page.get_by_label("Device and feed").select_option(label="Desk printer, 13 × 18 cm")
     expect(page.get_by_role("button", name="Make the TIFF")).to_be_enabled()
     page.keyboard.press("2")
-    size = page.get_by_label("Size", exact=True)
+    size = page.get_by_label("Finished size")
     size.fill("25 x 20 cm")
     size.press("Enter")
-    page.keyboard.press("Escape")
-    page.locator("body").press("7")
+    page.get_by_role("tab", name=re.compile("Hand-over")).click()
     expect(page.get_by_role("button", name="Make the TIFF")).to_be_disabled()
     page.get_by_role("button", name=re.compile("^Desk printer, A4")).first.click()
     expect(page.get_by_label("Device and feed")).to_have_value("desk/a4")

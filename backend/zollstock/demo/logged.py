@@ -7,12 +7,13 @@ from typing import Any
 
 Document = dict[str, Any]
 _FIRST = date(2026, 8, 3)
-_WIDE, _DESK, _LAB = "wide printer in the workshop", "desk printer", "Lab at the harbour"
+_WIDE, _DESK, _LAB = "Wide printer", "Desk printer", "Harbour Lab"
+_KEYS = {_WIDE: "wide", _DESK: "desk"}
 _SATIN, _CANVAS, _COTTON = "satin photo paper", "canvas", "fine-art cotton paper"
 
 
 def _row(day: int, title: str, size: str, medium: str, device: str, **more: Any) -> Document:
-    by_lab = {"lab": device} if device == _LAB else {"device": device}
+    by_lab = {"lab": device} if device == _LAB else {"device": device, "device_key": _KEYS[device]}
     made_on = (_FIRST + timedelta(days=day)).isoformat()
     return (
         {"made_on": made_on, "title": title, "size": size, "medium": medium, "result": "kept"}

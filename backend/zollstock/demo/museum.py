@@ -4,7 +4,15 @@ from __future__ import annotations
 
 from typing import Any
 
+from zollstock.core.studio.devices import SHIPPED
 from zollstock.pixels.shipping import chosen
+
+
+def on_wide(feed: str) -> dict[str, Any] | None:
+    """The hall's wide printer by one of its rolls, as a plan keeps it."""
+    found = SHIPPED.chosen("wide", feed)
+    return found.model_dump(mode="json") if found else None
+
 
 JOB = {"title": "Tide Mill Museum, hall", "client": "Tide Mill Museum", "due": "2027-03-20"}
 
@@ -18,6 +26,7 @@ PLANS: dict[str, dict[str, Any]] = {
         "edge": {"kind": "border", "left": "2 in", "top": "2 in", "right": "2 in",
                  "bottom": "2 in"},
         "medium": {"name": "satin photo paper", "factor": 1.0},
+        "device": on_wide("roll-61"),
     },
     # Plenty of pixels; a poster that the press cuts to size.
     "mill-gears.jpg": {
@@ -34,6 +43,7 @@ PLANS: dict[str, dict[str, Any]] = {
         "target": {"width": "90 cm", "height": "60 cm"},
         "viewing": {"distance": "35 cm"},
         "medium": {"name": "satin photo paper", "factor": 1.0},
+        "device": on_wide("roll-91"),
     },
     # Square, floating in a mat, on paper that holds less detail.
     "pressed-seaweed.tif": {
@@ -44,6 +54,7 @@ PLANS: dict[str, dict[str, Any]] = {
                  "inner": {"step": "5 mm", "colour": "#5d6a66"}},
         "medium": {"name": "fine-art cotton paper", "factor": 0.7},
         "output": {"format": "tiff", "profile": chosen("wide-cotton")},
+        "device": on_wide("roll-61"),
     },
     # Kept whole inside a border with a weighted bottom, a keyline and a caption, in grey.
     "the-keeper.png": {
