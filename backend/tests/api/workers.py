@@ -20,11 +20,13 @@ BACKEND = Path(__file__).resolve().parents[2]
 class Nursery:
     """The process that workers are forked from; it reads the application in when it is made."""
 
-    def __init__(self) -> None:
+    def __init__(self, more: dict[str, str] | None = None) -> None:
         self.process = subprocess.Popen(
             [sys.executable, "-m", "tests.api.nursery"],
             cwd=BACKEND,
-            env=os.environ | {"ZOLLSTOCK_DB_NAME": settings.DATABASES["default"]["NAME"]},
+            env=os.environ
+            | {"ZOLLSTOCK_DB_NAME": settings.DATABASES["default"]["NAME"]}
+            | (more or {}),
             stdin=subprocess.PIPE,
             stdout=subprocess.PIPE,
             text=True,
@@ -45,8 +47,9 @@ class Nursery:
 
 
 @contextmanager
-def nursery() -> Iterator[Nursery]:
-    made = Nursery()
+def nursery(more: dict[str, str] | None = None) -> Iterator[Nursery]:
+    """One whose workers are told `more` besides."""
+    made = Nursery(more)
     with made.process:
         yield made
 

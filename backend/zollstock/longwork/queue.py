@@ -67,7 +67,7 @@ class Queue(Generic[Row]):
 
     `waiting`, `running` and `failed` are the fields that say so of a row; `what` is what is made, in a
     sentence; `interrupted` is said where a row has ended too many workers. `ended` is called for every
-    row that failed. `back_off` says when a row that was put off is tried again.
+    row that failed; one that ended `most_tries` workers is. `back_off` says when a row that was put off is tried again.
     """
 
     model: type[Row]
@@ -78,6 +78,7 @@ class Queue(Generic[Row]):
     interrupted: str
     ended: Callable[[Row], None] = lambda row: None
     back_off: BackOff = DEFAULT_BACK_OFF
+    most_tries: int = MOST_TRIES
 
     def claim(self, row_id: object, *ready: Any) -> Row | None:
         """The row as this worker's own; None when another was quicker or it waits no more.
@@ -195,7 +196,7 @@ class Queue(Generic[Row]):
             **self.waiting
         )
         for row in lost:
-            if row.tries >= MOST_TRIES:
+            if row.tries >= self.most_tries:
                 log.warning("%s %s ended %s workers", self.model.__name__, row.pk, row.tries)
                 self.fail(row, self.interrupted)
                 continue

@@ -50,6 +50,7 @@ from zollstock.proofs.api import router as proofs
 from zollstock.proofs.asking import TooMany
 from zollstock.renders.api import router as renders
 from zollstock.renders.forgetting_api import router as forgetting
+from zollstock.renders.laborders_api import router as lab_orders
 from zollstock.renders.orders_api import router as runs
 from zollstock.rescues.api import router as rescues
 from zollstock.rescues.asking import TooManyViews
@@ -110,6 +111,7 @@ for router in (
     renders,
     forgetting,
     runs,
+    lab_orders,
     batches,
     faults,
 ):

@@ -207,6 +207,11 @@ FRONT_SENDS_FILES = os.environ.get("ZOLLSTOCK_FRONT") == "1"
 FILE_UPLOAD_PERMISSIONS = 0o600
 # Request bodies that are read whole (plans, forms); pictures are streamed under their own limit.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 2**20
+#: Services of labs that orders may be sent to, by their names: `simulated=http://127.0.0.1:8433,…`. Rows name one of them.
+LAB_SERVICES = dict(
+    one.split("=", 1) for one in os.environ.get("ZOLLSTOCK_LABS", "").split(",") if "=" in one
+)
+
 UPLOAD_MOST_BYTES = int(os.environ.get("ZOLLSTOCK_MOST_BYTES", 2**30))
 # What one account may keep, pictures and made files together.
 ACCOUNT_MOST_BYTES = int(os.environ.get("ZOLLSTOCK_ACCOUNT_BYTES", 50 * 10**9))

@@ -46,7 +46,8 @@ class LabBook(Part):
 
 
 class Lab(LabRules):
-    """A lab; `address` is where its service answers, empty where files are brought to it otherwise."""
+    """A lab; `address` names a service that this place may send to, and the lab there (`simulated/harbour`);
+    empty where files are brought to it otherwise."""
 
     key: Key = ""
     sizes: Annotated[list[LabSize], Field(max_length=MOST_LAB_SIZES)] = []
@@ -152,21 +153,21 @@ SHIPPED = read_labs(
         "currency": "€",
         "labs": [
             {
-                "key": "harbour", "name": "Harbour Lab", "formats": ["jpeg"], "most_bytes": 50_000_000,
+                "key": "harbour", "address": "simulated/harbour", "name": "Harbour Lab", "formats": ["jpeg"], "most_bytes": 50_000_000,
                 "most_px": 12_000, "grid_ppi": 300, "profile": "srgb", "fits": "crops-centre", "sharpens": True,
                 "days": 4,
                 "sizes": _sizes("0 mm", {"10x15": 0.35, "13x18": 0.55, "20x30": 2.4, "30x45": 6.9, "50x75": 18.5}),
                 "book": {"pages": [24, 120], "step": 4, "bleed": "3 mm", "formats": _pages("21x28", "28x21", "21x21")},
             },
             {
-                "key": "lantern", "name": "Lantern Prints", "formats": ["tiff", "jpeg"], "most_bytes": 500_000_000,
+                "key": "lantern", "address": "simulated/lantern", "name": "Lantern Prints", "formats": ["tiff", "jpeg"], "most_bytes": 500_000_000,
                 "profile": "wide-satin", "fits": "pads", "days": 6,
                 "sizes": _sizes("3 mm", {"20x20": 6.5, "30x30": 11, "40x40": 19, "30x40": 15, "40x60": 29, "60x90": 58}),
                 "book": {"pages": [20, 200], "step": 2, "bleed": "5 mm", "formats": _pages("20x20", "30x30", "21x29.7"),
                          "files": "pdf"},
             },
             {
-                "key": "saltworks", "name": "Saltworks Press", "formats": ["pdf", "tiff"], "profile": "press-coated",
+                "key": "saltworks", "address": "simulated/saltworks", "name": "Saltworks Press", "formats": ["pdf", "tiff"], "profile": "press-coated",
                 "ink_limit": 300, "fits": "refuses", "borders": False, "days": 10,
                 "sizes": _sizes("3 mm", {"21x29.7": 4.2, "29.7x42": 7.9, "42x59.4": 16, "59.4x84.1": 31}),
                 "book": {"pages": [32, 400], "step": 16, "bleed": "3 mm", "files": "pdf"},
