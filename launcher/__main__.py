@@ -86,6 +86,7 @@ def demo(options: argparse.Namespace, rest: list[str]) -> int:
     os.environ["ZOLLSTOCK_HTTPS"] = os.environ.get("ZOLLSTOCK_HTTPS", "0")
     os.environ["ZOLLSTOCK_DEMO_LOGIN"] = f"{DEMO_NAME}:{DEMO_PASSWORD}"
     with running_alone(places.VAR), Stack(places.VAR, port=options.port) as stack:
+        stack.start_lab()
         stack.start()
         step("Loading the demo data (the first time takes up to a minute)")
         stack.manage("load_demo", DEMO_NAME, DEMO_PASSWORD)

@@ -105,6 +105,22 @@ class Stack:
         if not self.environment.get("ZOLLSTOCK_REDIS_ELSEWHERE"):
             self._start_redis()
 
+    def start_lab(self, pace: float = 20.0, slow: str = "lantern") -> None:
+        """The made-up labs, before the parts that are told of them; `pace` is seconds from one state of an order to the next,
+        but at the `slow` one, where an order is on its way for a day.
+
+        They play faults by a plan, as real ones do; what they wrote down stays in their own folder.
+        """
+        folder, port = self.var / "lab", _free_port()
+        folder.mkdir(mode=0o700, exist_ok=True)
+        rules = subprocess.run([PYTHON, "-m", "standins.rules", "--slow", slow], cwd=BACKEND, env=self.environment, check=True, stdout=subprocess.PIPE)  # fmt: skip
+        (folder / "rules.json").write_bytes(rules.stdout)
+        self.environment["ZOLLSTOCK_LABS"] = f"simulated=http://127.0.0.1:{port}"
+        self._program("lab", [
+            PYTHON, "-m", "standins.lab", "--folder", str(folder), "--port", str(port), "--rules", str(folder / "rules.json"),
+            "--faults", "1884", "--pace", str(pace),
+        ])  # fmt: skip
+
     def start_web(self) -> None:
         """The application on a socket, and nginx before it on the port.
 

@@ -161,7 +161,8 @@ class Book:
             return "cancelled"
         if held["submitted"] is None:
             return "open"
-        step = int((time.time() - held["submitted"]) / self.pace) if self.pace else 3
+        pace = self.rules[held["lab"]].get("pace", self.pace)
+        step = int((time.time() - held["submitted"]) / pace) if pace else 3
         if step and held["refused"]:
             return "refused"
         return STATES[min(1 + step, 4)]

@@ -46,6 +46,7 @@ def stack(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Stack]:
                 undone.callback(running.stop)
                 if mine:
                     _make_database()
+                    running.start_lab(pace=1.0)
                     running.start()
                 running.manage("make_account", NAME)
                 known.write_text(str(running.port))

@@ -41,6 +41,7 @@ const PressPage = fetched(async () => (await import("./press/PressPage")).PressP
 const SoftProofPage = fetched(async () => (await import("./colour/SoftProofPage")).SoftProofPage);
 const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
 const MeasurePage = fetched(async () => (await import("./press/MeasurePage")).MeasurePage);
+const LabOrdersPage = fetched(async () => (await import("./labs/LabOrdersPage")).LabOrdersPage);
 const LabsPage = fetched(async () => (await import("./labs/LabsPage")).LabsPage);
 const DevicesPage = fetched(async () => (await import("./devices/DevicesPage")).DevicesPage);
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
@@ -133,6 +134,7 @@ function Places() {
         <Route path="/devices" element={<DevicesPage />} />
         <Route path="/devices/:device/:feed/measure" element={<MeasurePage />} />
         <Route path="/labs" element={<LabsPage />} />
+        <Route path="/lab-orders" element={<LabOrdersPage />} />
         <Route path="/profiles" element={<ProfilesPage />} />
         <Route path="/photo-rules" element={<RulesPage />} />
         <Route path="/log" element={<LogPage />} />

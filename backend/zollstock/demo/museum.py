@@ -117,6 +117,9 @@ RESCUE: list[dict[str, Any]] = [
     {"kind": "sharpen"},
 ]
 
+#: Plates that went to a lab, by their number: to which, in which of its sizes. The first has another ratio than that.
+AT_LABS = {47: ("harbour", "20x30"), 46: ("lantern", "30x40")}
+
 #: The catalogue's job, and the sizes its plates are wanted in.
 CATALOGUE = {
     "title": "Tide Mill Museum, catalogue plates",

@@ -7,7 +7,7 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
-from django.db.models import Prefetch, QuerySet
+from django.db.models import QuerySet
 from django.http import Http404, HttpResponseBase
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
@@ -21,20 +21,19 @@ from zollstock.core.documents.plan import lengths_of, parse_plan
 from zollstock.core.ground.money import Money
 from zollstock.core.ground.rational import Fraction
 from zollstock.core.ground.show import style_for
-from zollstock.core.parts.lab import LabUsed
 from zollstock.core.studio.labs import Lab
 from zollstock.core.telling.labfindings import lab_findings
 from zollstock.core.work.outcome import work_out
 from zollstock.jobs.api import own_jobs, own_prints
-from zollstock.jobs.models import Design
+from zollstock.jobs.lists import PrintSummary, print_summaries
 from zollstock.labs.kept import LABS
 from zollstock.labs.models import LabItem, LabOrder
-from zollstock.labs.ordering import Wanted, begin, call_off
+from zollstock.labs.ordering import begin, call_off
 from zollstock.pictures.serving import stored
-from zollstock.pictures.storage import name_of
 from zollstock.studio.composition import studio_of
 
-from .models import Order, OrderFile, OrderLine
+from .laborders import made_file, wanted_of, wanted_of_file, with_files
+from .models import Order, OrderLine
 
 router = Router(tags=["labs"])
 Copies = Annotated[int, Field(ge=1, le=10_000)]
@@ -71,6 +70,8 @@ class LabItemState(Schema):
     design: int | None
     sent: bool
     back: bool
+    #: The print as it is planned now, of one order alone; it may be gone.
+    print: PrintSummary | None = None
 
 
 class LabOrderState(Schema):
@@ -99,7 +100,7 @@ def own_lab_orders(request: SignedRequest) -> QuerySet[LabOrder]:
 @router.get("/prints/{int:print_id}/lab-offer", response=LabOffer)
 def offer(request: SignedRequest, print_id: int) -> LabOffer:
     """What ordering a print would come to."""
-    held = get_object_or_404(_with_files(own_prints(request)), id=print_id)
+    held = get_object_or_404(with_files(own_prints(request)), id=print_id)
     work = work_out(parse_plan(held.document), studio_of(request.user, held.picture.id))
     if work.lab is None or work.plan.lab is None:
         raise HttpError(409, "Say first under Hand-over which lab this print goes to.")
@@ -108,7 +109,7 @@ def offer(request: SignedRequest, print_id: int) -> LabOffer:
     told = [one.text for one in lab_findings(work, style) if one.level != "note"]
     against = (
         ""
-        if _made(held)
+        if made_file(held)
         else "Make its file first: what is sent is the file of the print as it is now."
     )
     return LabOffer(
@@ -119,13 +120,13 @@ def offer(request: SignedRequest, print_id: int) -> LabOffer:
 
 @router.post("/prints/{int:print_id}/lab-orders", response=LabOrderState)
 def order_print(request: SignedRequest, print_id: int, given: PrintAtLab) -> LabOrderState:
-    held = get_object_or_404(_with_files(own_prints(request)), id=print_id)
+    held = get_object_or_404(with_files(own_prints(request)), id=print_id)
     plan = parse_plan(held.document)
     used = LABS.of(request.user)[0].used(plan.lab)
     if plan.lab is None or used is None:
         raise HttpError(409, "Say first under Hand-over which lab this print goes to.")
     lab = _lab(request, plan.lab.key)
-    return _state(begin(request.user, lab.key, lab.address, held.title or "Print", [_wanted(held, used, given.copies)], held.job_id))  # fmt: skip
+    return _state(begin(request.user, lab.key, lab.address, held.title or "Print", [wanted_of(held, used, given.copies)], held.job_id))  # fmt: skip
 
 
 @router.post("/jobs/{int:job_id}/lab-orders", response=LabOrderState)
@@ -134,15 +135,15 @@ def order_job(request: SignedRequest, job_id: int, given: JobAtLab) -> LabOrderS
     job = get_object_or_404(own_jobs(request), id=job_id)
     table, lab = LABS.of(request.user)[0], _lab(request, given.lab)
     wanted, missing = [], []
-    for held in _with_files(job.prints):
+    for held in with_files(job.prints):
         plan = parse_plan(held.document)
         used = table.used(plan.lab) if plan.lab and plan.lab.key == lab.key else None
         if used is None:
             continue
-        if _made(held) is None:
+        if made_file(held) is None:
             missing.append(held.title or "untitled")
         else:
-            wanted.append(_wanted(held, used, 1))
+            wanted.append(wanted_of(held, used, 1))
     _none_missing(missing)
     if not wanted:
         raise HttpError(409, f"No print of this job is planned for {lab.name}.")
@@ -166,7 +167,7 @@ def order_run(request: SignedRequest, run_id: UUID, given: JobAtLab) -> LabOrder
         if chosen is None or chosen.used is None or file is None:
             missing.append(plan.title or "untitled")
             continue
-        wanted.append(_of_file(file, chosen.used, line.copies, plan.title, None, None))
+        wanted.append(wanted_of_file(file, chosen.used, line.copies, plan.title, None, None))
     if missing:
         names = ", ".join(missing[:3]) + (" and others" if len(missing) > 3 else "")
         raise HttpError(409, f"{lab.name} has no size for {names}.")
@@ -182,7 +183,7 @@ def orders(request: SignedRequest) -> QuerySet[LabOrder]:
 
 @router.get("/lab-orders/{uuid:order_id}", response=LabOrderState)
 def order(request: SignedRequest, order_id: UUID) -> LabOrderState:
-    return _state(get_object_or_404(own_lab_orders(request), id=order_id))
+    return _with_prints(request, _state(get_object_or_404(own_lab_orders(request), id=order_id)))
 
 
 @router.post("/lab-orders/{uuid:order_id}/cancel", response=LabOrderState)
@@ -203,34 +204,13 @@ def returned(request: SignedRequest, order_id: UUID, number: int) -> HttpRespons
     return stored(item.returned, "image/jpeg")
 
 
-def _with_files(prints: QuerySet[Design]) -> QuerySet[Design]:
-    lines = OrderLine.objects.filter(state=OrderLine.State.DONE).defer("document")
-    return prints.prefetch_related(Prefetch("lines", lines), "lines__files")
-
-
-def _made(held: Design) -> OrderFile | None:
-    """The file of a print as it is now."""
-    now = [line for line in held.lines.all() if line.version == held.version]
-    files = [file for line in now for file in line.files.all() if file.file]
-    return files[0] if files else None
-
-
-def _wanted(held: Design, used: LabUsed, copies: int) -> Wanted:
-    file = _made(held)
-    if file is None:
-        raise HttpError(
-            409, "Make its file first: what is sent is the file of the print as it is now."
-        )
-    return _of_file(file, used, copies, held.title, held.id, held.version)
-
-
-def _of_file(file: OrderFile, used: LabUsed, copies: int, title: str, design: int | None, version: int | None) -> Wanted:  # fmt: skip
-    style = style_for([used.size.width, used.size.height])
-    return Wanted(
-        title=title or "untitled", used=used, copies=copies, file=name_of(file.file), name=file.name, format=file.type,
-        sha256=file.sha256, bytes=file.bytes, design=design, version=version,
-        size_text=style.size(used.size.width.mm, used.size.height.mm),
-    )  # fmt: skip
+def _with_prints(request: SignedRequest, state: LabOrderState) -> LabOrderState:
+    """The same with the prints as they are planned, to be looked at beside what came back."""
+    ids = {item.design for item in state.items if item.design is not None}
+    prints = list(own_prints(request).filter(id__in=ids))
+    known = {one.id: one for one in print_summaries(request, prints)}
+    items = [item.model_copy(update={"print": known.get(item.design or 0)}) for item in state.items]
+    return state.model_copy(update={"items": items})
 
 
 def _size_of(lab: Lab, width: Fraction, height: Fraction) -> str | None:

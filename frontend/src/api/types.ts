@@ -146,3 +146,5 @@ export type Lab = Schemas["Lab"];
 export type Labs = Schemas["Labs"];
 export type LabSize = Schemas["LabSize"];
 export type LabChoice = Schemas["LabChoice"];
+export type LabOrder = Schemas["LabOrderState"];
+export type LabOffer = Schemas["LabOffer"];

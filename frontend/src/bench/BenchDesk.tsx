@@ -56,6 +56,7 @@ export function BenchDesk(props: {
           <BenchWords problem={props.problem} waits={props.waits} />
         </div>
         <WorksheetPanel
+          made={made?.word === "made"}
           step={step}
           plan={plan}
           print={print}

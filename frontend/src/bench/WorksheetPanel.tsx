@@ -50,6 +50,8 @@ export function WorksheetPanel(props: {
   problem: ApiProblem | null;
   onMake: () => void;
   making: boolean;
+  /** Whether there is a file of the print as it is. */
+  made: boolean;
   makingProblem: string;
 }) {
   const { step, worksheet } = props;

@@ -4,6 +4,7 @@ import { type ApiProblem, client, must } from "../../api/client";
 import type { Plan } from "../../api/types";
 import { ProfileField } from "../../profiles/ProfileField";
 import { useGamut } from "../../profiles/useGamut";
+import { SendToLab } from "../../labs/SendToLab";
 import { LabField } from "../../labs/LabField";
 import { DeviceField } from "../../devices/DeviceField";
 import { useOptions } from "../../api/useReference";
@@ -37,7 +38,7 @@ function depthFor(bits: readonly number[], before: readonly number[], plan: Plan
 }
 
 export function HandoverPanel(
-  props: StepPanelProps & { onMake: () => void; making: boolean; problem: string },
+  props: StepPanelProps & { onMake: () => void; making: boolean; made: boolean; problem: string },
 ) {
   const { plan, print } = props;
   const change = usePlanStore((store) => store.change);
@@ -133,6 +134,14 @@ export function HandoverPanel(
       {stopped && <p className="soft">A file cannot be made before what stops it is put right.</p>}
       {props.problem && <Problem message={props.problem} />}
       <OrderList of={{ kind: "prints", id: print.id }} version={print.version} ordering={props.making} />
+      {plan.lab && (
+        <SendToLab
+          print={print.id}
+          version={print.version}
+          made={props.made}
+          saved={() => usePlanStore.getState().flush()}
+        />
+      )}
       <a
         className="plain-button inline-flex items-center"
         href={`/api/prints/${print.id}/workshop.pdf?unit=${props.unit}`}

@@ -24,8 +24,11 @@ from zollstock.jobs.firstplan import first_plan
 from zollstock.jobs.kinds import LAYOUT, PRINT, plan_key
 from zollstock.jobs.log_api import about
 from zollstock.jobs.models import Design, Job
-from zollstock.jobs.revisions import begin, begin_print
+from zollstock.jobs.revisions import begin, begin_print, save_document
 from zollstock.jobs.variants import make_variants
+from zollstock.labs.kept import LABS
+from zollstock.labs.models import LabOrder
+from zollstock.labs.ordering import begin as begin_order
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.measured import measures_of
 from zollstock.pictures.models import Picture
@@ -33,6 +36,9 @@ from zollstock.pictures.tasks import read
 from zollstock.pixels.vips import pyvips
 from zollstock.printlog.keeping import bring_in
 from zollstock.printlog.models import LogRow
+from zollstock.renders.laborders import wanted_of, with_files
+from zollstock.renders.orders import give_order
+from zollstock.renders.tasks import make
 from zollstock.rescues.asking import rescue_for
 from zollstock.sizes.models import OwnSize, SizeSet
 from zollstock.sizes.shelf import by_keys, sizes_of
@@ -45,6 +51,7 @@ from ...catalogue import catalogue
 from ...judged import judge_all
 from ...logged import LOG
 from ...museum import (
+    AT_LABS,
     CATALOGUE,
     CATALOGUE_SET,
     HALL_SET,
@@ -86,6 +93,8 @@ class Command(BaseCommand):
             self._strips(account)
         if not LogRow.objects.filter(account=account).exists():
             self._log(account)
+        if not LabOrder.objects.filter(account=account).exists():
+            self._at_labs(account)
 
     def _hall(self, account: User) -> None:
         # Whole before it shows: a start that was broken off paints again from the beginning.
@@ -157,6 +166,22 @@ class Command(BaseCommand):
         document = catalogue(of_plates, *of_hall)
         held_under = {plan_key(number): one for number, one in enumerate([*plates, *hall])}
         begin(job, LAYOUT, document, held_under, len(plates) + 1)
+
+    def _at_labs(self, account: User) -> None:
+        """Two plates at labs: one comes back cropped from the centre, one is on its way."""
+        job = Job.objects.get(account=account, title=CATALOGUE["title"])
+        labs, _ = LABS.of(account)
+        for number, (key, size) in AT_LABS.items():
+            held = job.prints.get(position=number)
+            lab, chosen = labs.lab(key), labs.chosen(key, size)
+            if lab is None or chosen is None or chosen.used is None:
+                continue
+            at_lab = {"lab": chosen.model_dump(mode="json"), "output": {"format": "jpeg"}}
+            save_document(held.id, held.document | at_lab, held.version)
+            line = give_order(job.prints.get(id=held.id))
+            make(str(line.id))
+            wanted = wanted_of(with_files(job.prints.filter(id=held.id)).get(), chosen.used, 1)
+            begin_order(account, lab.key, lab.address, wanted.title, [wanted], job.id)
 
     @transaction.atomic
     def _workshop(self, account: User) -> None:
