@@ -157,3 +157,31 @@ def test_labs_are_rows_with_a_sentence_on_what_they_do(page: Page) -> None:
     expect(card.get_by_text("pads with white what has another ratio")).to_be_visible()
     page.get_by_role("button", name="Reset to examples").click()
     expect(card.get_by_text("crops from the centre what has another ratio")).to_be_visible()
+
+
+def test_a_print_is_ordered_at_a_lab_and_comes_back_beside_what_was_planned(satin: Page) -> None:
+    page = satin
+    page.keyboard.press("7")
+    page.get_by_label("Lab and size").select_option(label="Harbour Lab, 10 × 15 cm")
+    page.get_by_role("button", name="Make it a JPEG").click()
+    order = page.get_by_role("region", name="Order at Harbour Lab")
+    expect(order.get_by_text("Make its file first")).to_be_visible()
+    expect(order.get_by_role("button", name="Send the order")).to_be_disabled()
+    page.get_by_role("button", name="Make the JPEG").click()
+    expect(order.get_by_role("button", name=re.compile("Send the order, 0.35"))).to_be_enabled(timeout=30_000)  # fmt: skip
+    copies = order.get_by_label("Copies")
+    copies.fill("2")
+    copies.press("Enter")
+    order.get_by_role("button", name="Send the order").click()
+    expect(page).to_have_url(re.compile(r"/lab-orders\?order="))
+    steps = page.get_by_role("list", name="How far it is")
+    expect(steps).to_be_visible()
+    axe_in_both(page, "orders at labs")
+    # The made-up lab plays faults: each is told, and tried again.
+    expect(page.get_by_text("This order was sent back.")).to_be_visible(timeout=90_000)
+    back = page.get_by_role("img", name=re.compile("as it came back"))
+    expect(back).to_be_visible()
+    expect(page.get_by_text(re.compile(r"Harbour Lab, 0.70"))).to_be_visible()
+    page.goto("/log")
+    (row,) = [row for row in page.request.get("/api/log").json()["items"] if row["entry"]["lab"]]
+    assert row["entry"]["lab"] == "Harbour Lab" and row["entry"]["copies"] == 2

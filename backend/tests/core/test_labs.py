@@ -15,6 +15,7 @@ from zollstock.core.ground.csvtable import TableError
 from zollstock.core.reckon import reckon
 from zollstock.core.studio.labs import SHIPPED, Labs, LabsError, read_labs
 from zollstock.core.studio.labtable import labs_from, write_labs
+from zollstock.core.studio.logged import LoggedFault
 from zollstock.core.studio.profiles import Profiles, StudioProfile
 from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import work_out
@@ -202,3 +203,11 @@ def test_a_table_that_is_none_says_where(text: str, said: str) -> None:
 def test_two_labs_of_one_name_are_refused() -> None:
     with pytest.raises(LabsError, match="is there already"):
         read_labs({"labs": [{"name": "Harbour"}, {"name": "harbour"}]})
+
+
+def test_what_came_back_from_this_lab_before_is_offered_the_next_time() -> None:
+    bad = LoggedFault("", "", "canvas", ("cut off",), "2026-08-24", lab="harbour lab", note="The post is cut.")  # fmt: skip
+    other = LoggedFault("", "", "canvas", ("too dark",), "2026-08-25", lab="Lantern Prints")
+    studio = Studio(faults=(bad, other))
+    found = {one.id: one for one in reckon(parse_plan(plan_of(("30 cm", "20 cm"), "harbour/20x30")), studio=studio).findings}  # fmt: skip
+    assert found["lab-before"].text == "From harbour lab: cut off, on 2026-08-24. It says: “The post is cut.”"  # fmt: skip

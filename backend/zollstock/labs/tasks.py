@@ -101,8 +101,8 @@ def _call_off(order: LabOrder, lab: Lab) -> None:
         lab.cancel(number)
     except NotGranted as said:
         if said.status != 409:
-            raise Refusal(f"{order.lab_name} does not call it off: {said}.") from None
-        words = f"{order.lab_name} is printing it already, so it could not be called off."
+            raise Refusal(f"{order.lab_name} does not cancel it: {said}.") from None
+        words = f"{order.lab_name} is printing it already, so it could not be cancelled."
         _again(order, order.told, stage=Stage.WATCHING, cancel_wanted=False, problem=words)
         return
     ORDERS.finish(order, state=State.CANCELLED, told="cancelled", told_at=timezone.now(), problem="")  # fmt: skip

@@ -146,16 +146,18 @@ def _read(account: User) -> Iterable[LoggedFault]:
         return held.name if held else said
 
     kept: dict[tuple[str, str], int] = {}
-    good = rows.filter(result="kept").values_list("device_key", "device", "medium")
-    for key, said, medium, last in good.annotate(Max("id")).order_by():
-        pair = (name_of(key, said), medium)
+    good = rows.filter(result="kept").values_list("device_key", "device", "lab", "medium")
+    for key, said, lab, medium, last in good.annotate(Max("id")).order_by():
+        pair = (name_of(key, said) or lab, medium)
         kept[pair] = max(last, kept.get(pair, 0))
     failed = rows.filter(result__in=("again", "thrown")).order_by("-id")[:_TOLD]
-    for one in failed.only("device", "device_key", "medium", "medium_key", "faults", "made_on"):
+    for one in failed.only(
+        "device", "device_key", "lab", "note", "medium", "medium_key", "faults", "made_on"
+    ):
         day: date | None = one.made_on
         device = name_of(one.device_key, one.device)
-        since = kept.get((device, one.medium), 0) > one.id
-        yield LoggedFault(device, one.medium_key, one.medium, tuple(one.faults), day.isoformat() if day else "", since)  # fmt: skip
+        since = kept.get((device or one.lab, one.medium), 0) > one.id
+        yield LoggedFault(device, one.medium_key, one.medium, tuple(one.faults), day.isoformat() if day else "", since, one.lab, one.note[:300])  # fmt: skip
 
 
 def _changed(instance: LogRow, **_: object) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.db.models import Prefetch, QuerySet
 
+from zollstock.core.ground.refusal import Refusal
 from zollstock.core.ground.show import style_for
 from zollstock.core.parts.lab import LabUsed
 from zollstock.jobs.models import Design

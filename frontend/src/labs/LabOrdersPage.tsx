@@ -154,9 +154,10 @@ function Order({ order }: { order: LabOrder }) {
                 <SheetInSmall
                   drawing={item.print.drawing}
                   proof={`/api/pictures/${item.print.picture_id}/bench.jpg`}
-                  scale={
-                    260 / Math.max(item.print.drawing.boxes.document[2], item.print.drawing.boxes.document[3])
-                  }
+                  scale={Math.min(
+                    260 / item.print.drawing.boxes.document[2],
+                    196 / item.print.drawing.boxes.document[3],
+                  )}
                   room={[264, 200]}
                   loss={false}
                 />

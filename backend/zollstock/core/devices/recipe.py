@@ -14,7 +14,7 @@ from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
 from ..parts.device import DeviceUsed
 from ..shapes.drawing import BoxMm
-from ..studio.logged import fault_words, faults_on
+from ..studio.logged import LoggedFault, fault_words, faults_on
 from ..work.outcome import Work
 from .entered import entered_size
 from .lying import Lying, ink_box, lying
@@ -88,8 +88,16 @@ def recipe(work: Work, style: LengthStyle, today: date) -> Recipe | None:
         lines=lines,
         paper=paper_drawn(work, laid),
         size_entered=size,
-        logged=fault_words(found) if found else None,
+        logged=_logged(found),
     )
+
+
+def _logged(found: list[LoggedFault]) -> str | None:
+    """What went wrong with both before, with what was written down of it."""
+    if not found:
+        return None
+    written = next((one.note for one in found if one.note), "")
+    return fault_words(found) + (f" It says: “{written}”" if written else "")
 
 
 def _before(work: Work, used: DeviceUsed, today: date) -> Iterator[RecipeLine]:

@@ -135,6 +135,7 @@ FINDINGS: dict[str, Entry] = {
     "lab-wants-srgb": Entry("The lab wants sRGB", "It does not look at profiles: numbers of another one come out as other colours.", "labs#what-a-lab-does"),
     "lab-wants-profile": Entry("The lab wants its profile", "It prints the numbers of the file as they stand, in this profile.", "labs#what-a-lab-does"),
     "lab-sharpens": Entry("The lab sharpens", "What is sharpened twice gets lines along its edges.", "labs#what-a-lab-does"),
+    "lab-before": Entry("What came back before", "The log has prints of this lab that were no good.", "log"),
     "lab-borders": Entry("The lab’s border", "Some labs print every picture with a white border unless they are asked not to.", "labs#what-a-lab-does"),
     "device-unknown": Entry("No such device", "The device that the print was planned for is not in the studio.", "devices"),
     "device-gone": Entry("The device is gone", "Its row was removed; the print keeps what stood in it.", "devices"),

@@ -11,7 +11,7 @@ from ..ground.plaintext import listed
 @dataclass(frozen=True, slots=True)
 class LoggedFault:
     """A print that failed: on which device and medium (by key and by name), what was wrong, and when, as 2026-11-30;
-    whether a later print with both was kept."""
+    whether a later print with both was kept. `lab` is who made it, where a lab did; `note` what was written down."""
 
     device: str
     medium: str
@@ -19,6 +19,8 @@ class LoggedFault:
     faults: tuple[str, ...]
     day: str
     kept_since: bool = False
+    lab: str = ""
+    note: str = ""
 
 
 def faults_on(logged: Iterable[LoggedFault], key: str | None, name: str) -> list[LoggedFault]:
@@ -43,7 +45,13 @@ def fault_words(found: Sequence[LoggedFault]) -> str:
     day = f", on {found[0].day}" if found[0].day else ""
     often = f", {len(found)} times, last" if len(found) > 1 and day else ","
     when = f"{often}{day.removeprefix(',')}" if day else ""
-    whom = f"With the {device}" if device else "With a device that was not named"
+    whom = (
+        f"With the {device}"
+        if device
+        else f"From {found[0].lab}"
+        if found[0].lab
+        else "With a device that was not named"
+    )
     since = " A later print was kept." if all(one.kept_since for one in found) else ""
     return f"{whom}: {what}{when}.{since}"
 
@@ -52,5 +60,5 @@ def by_device(found: Iterable[LoggedFault]) -> list[list[LoggedFault]]:
     """The faults of each device, that of the newest first."""
     groups: dict[str, list[LoggedFault]] = {}
     for one in found:
-        groups.setdefault(one.device.casefold(), []).append(one)
+        groups.setdefault((one.device or one.lab).casefold(), []).append(one)
     return list(groups.values())

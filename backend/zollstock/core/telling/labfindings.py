@@ -17,6 +17,7 @@ from ..parts.lab import LabUsed
 from ..rules.fileformats import FILE_FORMATS
 from ..shapes.drawing import Drawing
 from ..sheet.printdrawing import small_drawing
+from ..studio.logged import fault_words
 from ..work.outcome import Work
 from .profilefindings import snapshot
 
@@ -46,6 +47,7 @@ def lab_findings(work: Work, style: LengthStyle) -> Iterator[Finding]:
     yield from _grid(work, lab)
     yield from _profile(work, lab)
     yield from _own_ways(work, lab)
+    yield from _before(work, lab)
 
 
 def _by_now(work: Work, lab: LabUsed) -> Iterator[Finding]:
@@ -216,6 +218,23 @@ def _profile(work: Work, lab: LabUsed) -> Iterator[Finding]:
         text=f"{lab.name} wants files in “{row.name}”.",
         fix={"output.profile": snapshot(row)},
         fix_label=f"Take {row.name}",
+    )
+
+
+def _before(work: Work, lab: LabUsed) -> Iterator[Finding]:
+    """What came back from this lab before, and was no good."""
+    found = [
+        one for one in work.studio.faults if one.lab and one.lab.casefold() == lab.name.casefold()
+    ]
+    if not found:
+        return
+    found = sorted(found, key=lambda one: one.day, reverse=True)
+    written = next((one.note for one in found if one.note), "")
+    yield Finding(
+        id="lab-before",
+        level="note",
+        step="handover",
+        text=fault_words(found) + (f" It says: “{written}”" if written else ""),
     )
 
 
