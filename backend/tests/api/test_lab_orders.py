@@ -90,7 +90,7 @@ def test_what_it_costs_and_what_is_against_it_is_said_before_it_is_sent(caller: 
     plan = held["plan"] | {"title": "Fog, later"}
     caller("PUT", f"prints/{held['id']}/plan", {"plan": plan, "version": held["version"]})
     assert "Make its file first" in caller("GET", f"prints/{held['id']}/lab-offer")["against"]
-    refused = caller("POST", f"prints/{held['id']}/lab-orders", {"copies": 1}, expect=409)
+    refused = caller("POST", f"prints/{held['id']}/lab-orders", {"copies": 1}, expect=422)
     assert "Make its file first" in refused["message"]
 
 
