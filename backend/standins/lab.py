@@ -204,8 +204,9 @@ class Answers(BaseHTTPRequestHandler):
 
     def do_GET(self) -> None:
         if self.path == "/book":
-            return self._say(200, {"orders": self.book.all()})
-        return self._answer("GET")
+            self._say(200, {"orders": self.book.all()})
+        else:
+            self._answer("GET")
 
     def do_PUT(self) -> None:
         self._answer("PUT")
@@ -220,12 +221,14 @@ class Answers(BaseHTTPRequestHandler):
         length = int(self.headers.get("Content-Length") or 0)
         found = _PATH.match(self.path)
         if length > (MOST_FILE if found and found[3] else MOST_ORDER):
-            return self._say(413, {"error": "too long"})
+            self._say(413, {"error": "too long"})
+            return
         body = self.rfile.read(length)
         fault = self._fault(f"{method} {self.path}")
         if fault in BEFORE:
             wait = {"Retry-After": "1"} if fault != "500" else {}
-            return self._say(int(fault), {"error": "come again"}, wait)
+            self._say(int(fault), {"error": "come again"}, wait)
+            return
         try:
             if found is None or found[1] not in self.book.rules:
                 raise Refused(404, "there is nothing at this address")
@@ -233,23 +236,27 @@ class Answers(BaseHTTPRequestHandler):
         except Refused as refused:
             status, told = refused.status, {"error": str(refused)}
         if isinstance(told, bytes):
-            return self._send(200, told, "image/jpeg", {})
+            self._send(200, told, "image/jpeg", {})
+            return
         if fault == "500 after":
-            return self._say(500, {"error": "something broke"})
+            self._say(500, {"error": "something broke"})
+            return
         if fault == "no answer":
             self.close_connection = True
-            return self.connection.close()
+            self.connection.close()
+            return
         if fault == "late":
             time.sleep(1.2)
         if fault == "garbled":
-            return self._send(status, b'{"state": "che', "application/json", {})
+            self._send(status, b'{"state": "che', "application/json", {})
+            return
         if (
             fault == "backwards"
             and method == "GET"
             and told.get("state") in ("checked", "printing")
         ):
             told = told | {"state": "received"}
-        return self._say(status, told)
+        self._say(status, told)
 
     def _done(self, method: str, found: re.Match[str], body: bytes) -> tuple[int, Any]:
         lab, order, part, number, verb = found.groups()
