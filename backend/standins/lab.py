@@ -25,7 +25,7 @@ from typing import Any
 from .returned import returned_print
 
 #: The longest body of an order, and of a file where the lab sets no limit itself, bytes.
-MOST_ORDER, MOST_FILE = 1_000_000, 2_000_000_000
+MOST_ORDER, MOST_FILE = 1_000_000, 600_000_000
 STATES = ("open", "received", "checked", "printing", "sent")
 _PATH = re.compile(r"^/([a-z0-9-]{1,40})/orders/([A-Za-z0-9-]{1,80})(?:/(files|returned)/(\d{1,4})|/(submit|cancel))?$")  # fmt: skip
 _TABLES = """

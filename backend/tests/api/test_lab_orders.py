@@ -14,9 +14,12 @@ from typing import Any
 import httpx
 import pytest
 from django.contrib.auth.models import User
+from django.core.files.storage import default_storage
 from django.utils import timezone
 from PIL import Image
 
+from tests.api.batches import batch_of, brought, run_of
+from tests.api.batches import worked_off as worked_off_run
 from tests.api.caller import Caller, ready_print
 from tests.api.lab import LabProcess, book_of, lab_here
 from tests.api.workers import nursery
@@ -221,7 +224,7 @@ def test_every_order_is_sent_once_while_workers_and_lab_are_killed(
     monkeypatch.setattr(queue, "LOST_AFTER", timedelta(seconds=5))
     try:
         with nursery({"ZOLLSTOCK_LABS": f"simulated={lab.address}"}) as workers:
-            running = [workers.worker(f"lab{number}", "quick") for number in range(2)]
+            running = [workers.worker(f"lab{number}", "quick,render") for number in range(2)]
             orders = [
                 begin(account, "harbour", "simulated/harbour", f"Order {number}", [wanted_of(jpeg(number), number, tmp_path)], None)
                 for number in range(count)
@@ -237,7 +240,7 @@ def test_every_order_is_sent_once_while_workers_and_lab_are_killed(
                 if time.monotonic() > kill and len(running) < 12:
                     kill = time.monotonic() + 3
                     running.pop(chance.randrange(len(running))).kill()
-                    running.append(workers.worker(f"lab{chance.random()}", "quick"))
+                    running.append(workers.worker(f"lab{chance.random()}", "quick,render"))
                     if chance.random() < 0.5:
                         lab.kill()
                         lab.start()
@@ -261,3 +264,30 @@ def test_every_order_is_sent_once_while_workers_and_lab_are_killed(
 
 def _open_orders() -> int:
     return LabOrder.objects.filter(state__in=("waiting", "running")).count()
+
+
+def test_a_run_of_a_batch_goes_to_a_lab_each_file_in_the_size_that_it_has(
+    caller: Caller, account: User, lab: str, tmp_path: Path
+) -> None:
+    batch = batch_of(caller, brought(account, tmp_path, 2), "keys:cm-10x15,cm-20x30", shared={"format": "jpeg"})  # fmt: skip
+    run = run_of(caller, batch)
+    refused = caller("POST", f"runs/{run['id']}/lab-orders", {"lab": "harbour"}, expect=409)
+    assert "Not all files" in refused["message"]
+    worked_off_run(run)
+    order = caller("POST", f"runs/{run['id']}/lab-orders", {"lab": "harbour"})
+    assert (
+        sorted(item["size"] for item in order["items"]) == ["10 × 15 cm"] * 2 + ["20 × 30 cm"] * 2
+    )
+    assert order["cost"] == "5.50 €"
+    assert worked_off(order["id"]).state == "done"
+    nothing = caller("POST", f"runs/{run['id']}/lab-orders", {"lab": "saltworks"}, expect=409)
+    assert "has no size for" in nothing["message"]
+
+
+def test_a_large_file_is_ordered_at_once_by_a_second_name(account: User, lab: str, tmp_path: Path) -> None:  # fmt: skip
+    one = wanted_of(jpeg(1), 1, tmp_path)
+    order = begin(account, "harbour", "simulated/harbour", "Linked", [one], None)
+    item = order.items.get()
+    assert Path(item.file.path).stat().st_nlink == 2
+    assert worked_off(str(order.id)).state == "done"
+    assert not (Path(item.file.path)).exists() and default_storage.exists(one.file)

@@ -187,7 +187,7 @@ def tray(request: SignedRequest, print_id: int, asked: Query[Dialog]) -> Tray:
         device=used.name, feed=used.feed.name, paper=paper_drawn(work, laid),
         file=made.file.as_floats(), planned=planned(file, used, by_recipe).file.as_floats(),
         clip=made.clip.as_floats(), sheet=made.paper.as_floats(), turned=made.turned,
-        drawing=whole_drawing(work), settings=settings, recipe=by_recipe,
+        drawing=_inked(work), settings=settings, recipe=by_recipe,
         dialog=dialog_settings(by_recipe, device),
         media=[MediaType(key=one.stock, label=one.setting or names.get(one.stock, one.stock)) for one in used.media],
         can_borderless=used.feed.borderless, grid_ppi=grid_of(used, file.ppi), differences=found,
@@ -210,6 +210,12 @@ def tray_table(
     made = press_table(_file_profile(work), work.plan.output.intent, work.plan.output.black_point,
                        _way(work, by_recipe, settings), screen_of(space))  # fmt: skip
     return HttpResponse(made, content_type="application/octet-stream")
+
+
+def _inked(work: Work) -> Drawing:
+    """What of a print is ink on paper: no card of a mat, no line of a fold."""
+    drawn = whole_drawing(work)
+    return Drawing({"document": drawn.boxes["document"]}, drawn.pieces, drawn.strokes, drawn.labels)
 
 
 def _file_profile(work: Work) -> StudioProfile | None:

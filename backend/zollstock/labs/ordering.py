@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import shutil
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -25,6 +26,8 @@ from .models import LabItem, LabOrder
 
 WORK = Message("zollstock.labs.tasks.work", "quick")
 MOST_ITEMS = 500
+#: Large files are on their way for a while: who waits for a screen does not wait for them.
+SENDS = "render"
 #: So long it is tried to send an order.
 TRIED_FOR = timedelta(days=3)
 
@@ -86,7 +89,7 @@ def begin(account: User, lab: str, address: str, title: str, wanted: Sequence[Wa
     except BaseException:
         discard(*copied)
         raise
-    WORK.send_when_there(order.id)
+    WORK.send_when_there(order.id, SENDS)
     return order
 
 
@@ -109,7 +112,11 @@ def _copy(order: LabOrder, name: str) -> str:
     """A copy of a made file that is the order's own: the other may be tidied away meanwhile."""
     with local_path(name) as path, work_folder() as folder:
         held = folder / Path(name).name
-        shutil.copyfile(path, held)
+        try:
+            # A second name for the same bytes: at once, however large they are. It stays when the other one goes.
+            os.link(path, held)
+        except OSError:
+            shutil.copyfile(path, held)
         return store(held, f"labfiles/{str(order.id)[:2]}/{order.id}/{held.name}")
 
 
@@ -119,6 +126,11 @@ def call_off(order: LabOrder) -> None:
     if live.update(cancel_wanted=True, next_try=None):
         note(order, "to be cancelled")
         WORK.send_when_there(order.id)
+
+
+def tell(order: LabOrder) -> None:
+    """Tell a worker of an order: what sends files stands with what makes them."""
+    WORK.send(order.pk, SENDS if order.stage == LabOrder.Stage.SENDING else None)
 
 
 def files_over(order: LabOrder) -> None:

@@ -21,7 +21,7 @@ from zollstock.pictures.storage import local_path, name_of, store, work_folder
 from zollstock.printlog.keeping import begin_row
 
 from .models import LabItem, LabOrder
-from .ordering import WORK, files_over
+from .ordering import files_over, tell
 from .service import STATES, Lab, NotGranted
 
 MOST_SECONDS = 900
@@ -145,8 +145,6 @@ def _log(order: LabOrder) -> None:
 @shared_task
 def take_up() -> None:
     """Queue again what lost its worker, was forgotten, or is due."""
-    for row in (*ORDERS.lost_rows(), *ORDERS.undispatched_rows()):
-        WORK.send(row.pk)
-    due = LabOrder.objects.filter(state=State.WAITING, next_try__lte=timezone.now())
-    for key in due.values_list("pk", flat=True)[:500]:
-        WORK.send(key)
+    due = LabOrder.objects.filter(state=State.WAITING, next_try__lte=timezone.now()).defer("body")
+    for row in (*ORDERS.lost_rows(), *ORDERS.undispatched_rows(), *due[:500]):
+        tell(row)

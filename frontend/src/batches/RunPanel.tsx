@@ -1,5 +1,7 @@
 import { useState } from "react";
 import type { BatchState, RunState } from "../api/types";
+import { OrderAtLab } from "../labs/OrderAtLab";
+import { Dialog } from "../shell/Dialog";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import { useOrderRun, useRun, useRunChange } from "./useBatch";
@@ -83,6 +85,7 @@ function doing(run: RunState): string {
 function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest: boolean }) {
   const asked = useRun(begin.id);
   const change = useRunChange(batch);
+  const [asking, setAsking] = useState(false);
   const run = asked.data ?? begin;
   const made = run.done + run.failed + run.cancelled;
   const on = (what: "pause" | "resume" | "cancel" | "again") => change.mutate({ run: run.id, what });
@@ -140,6 +143,19 @@ function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest:
           >
             What each file is, CSV
           </a>
+          {run.over && run.done === run.total && (
+            <button type="button" className="plain-button" onClick={() => setAsking(true)}>
+              Order at a lab
+            </button>
+          )}
+          {asking && (
+            <Dialog title="Order at a lab" onClose={() => setAsking(false)}>
+              <OrderAtLab
+                of={{ kind: "runs", id: run.id }}
+                says="All files of this run go in one order, each in the lab’s size that it has."
+              />
+            </Dialog>
+          )}
         </>
       )}
       {run.problems.length > 0 && (

@@ -117,7 +117,7 @@ function Line({ stroke, view }: { stroke: Drawing["strokes"][number]; view: View
 }
 
 /** Capitals are so high in the fonts that ship with the app, as a share of their size. */
-const CAPITALS = 0.7;
+export const CAPITALS = 0.7;
 
 /** Printed words in their own font, as long as they will be. */
 function Words(props: { label: Drawing["labels"][number]; view: View; paper: string }) {

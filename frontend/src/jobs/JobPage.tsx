@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { JobState } from "../api/types";
 import { useBatches } from "./useBatches";
 import { Coming } from "../shell/Coming";
+import { OrderAtLab } from "../labs/OrderAtLab";
 import { Dialog, giveFocusTo } from "../shell/Dialog";
 import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
@@ -56,7 +57,7 @@ function Inside({ job }: { job: JobState }) {
   const rows = useArrivalStore((store) => store.rows);
   const bring = useArrivalStore((store) => store.bring);
   const clear = useArrivalStore((store) => store.clear);
-  const [asking, setAsking] = useState<"details" | "remove" | null>(null);
+  const [asking, setAsking] = useState<"details" | "lab" | "remove" | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
   const over = useHover();
   const prints = usePrints(job.id);
@@ -96,6 +97,11 @@ function Inside({ job }: { job: JobState }) {
           <Link className="plain-button inline-flex items-center" to={`/log?job=${job.id}`}>
             See the log
           </Link>
+        )}
+        {job.prints > 0 && (
+          <button type="button" className="plain-button" onClick={() => setAsking("lab")}>
+            Order at a lab
+          </button>
         )}
         <a className="plain-button inline-flex items-center" href={`/api/jobs/${job.id}/archive`} download>
           Export
@@ -197,6 +203,7 @@ function Inside({ job }: { job: JobState }) {
         </>
       )}
       {asking === "details" && <Details job={job} onClose={() => setAsking(null)} />}
+      {asking === "lab" && <AtLab job={job} onClose={() => setAsking(null)} />}
       {asking === "remove" && <Remove job={job} onClose={() => setAsking(null)} />}
     </>
   );
@@ -430,6 +437,17 @@ function Details({ job, onClose }: { job: JobState; onClose: () => void }) {
         busy={change.isPending}
         problem={change.error?.message}
         onDone={(details) => change.mutate({ job: job.id, details }, { onSuccess: onClose })}
+      />
+    </Dialog>
+  );
+}
+
+function AtLab({ job, onClose }: { job: JobState; onClose: () => void }) {
+  return (
+    <Dialog title="Order at a lab" onClose={onClose}>
+      <OrderAtLab
+        of={{ kind: "jobs", id: String(job.id) }}
+        says="All prints of this job that are planned for the lab go in one order, each with the file of it as it is now."
       />
     </Dialog>
   );
