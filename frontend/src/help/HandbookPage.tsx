@@ -31,7 +31,6 @@ const CONTENTS = [
   ["colour", "Colour"],
   ["devices", "Devices"],
   ["labs", "Labs"],
-  ["labs", "Labs"],
   ["trials", "Trials"],
   ["stock", "The stock"],
   ["keeper", "For the keeper"],
