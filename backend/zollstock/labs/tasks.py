@@ -36,6 +36,8 @@ ORDERS = Queue(
     failed={"state": State.FAILED},
     what="this order was sent",
     interrupted="This order ended too many workers.",
+    # What could not be sent keeps no copy of its files.
+    ended=files_over,
     back_off=BackOff(first=timedelta(seconds=1), times=1.8, most=timedelta(minutes=10)),
     # A lab that is away for a day is no reason to lose an order; each try is told in its log.
     most_tries=30_000,
