@@ -223,3 +223,19 @@ def test_a_picture_in_the_tray_is_never_written_over(tmp_path: Path, capsys: pyt
     out.write_bytes(b"mine")
     assert press([str(file), "--device", "desk", "--feed", "a4", "-o", str(out)]) == 2
     assert out.read_bytes() == b"mine" and "there already" in capsys.readouterr().err
+
+
+def test_a_file_of_the_papers_size_by_its_tag_is_turned_though_a_pixel_too_large(tmp_path: Path) -> None:  # fmt: skip
+    """A3 across at 720 ppi has 11 906 px, a hundredth of a millimetre more than the paper."""
+    image = pyvips.Image.black(11906, 8419, bands=3).cast("uchar") + 255
+    image = image.cast("uchar").draw_rect([0, 0, 0], 400, 400, 11106, 7619, fill=True)
+    path = tmp_path / "a3.tif"
+    image.copy(interpretation="srgb", xres=720 / 25.4, yres=720 / 25.4).tiffsave(str(path), compression="lzw")  # fmt: skip
+    said: list[str] = []
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr("builtins.print", lambda text, **_: said.append(text))
+        assert press([str(path), "--device", "desk", "--feed", "a3", "--json"]) == 0
+        assert press([str(path), "--device", "desk", "--feed", "a3", "--json", "--set", "scaling=fit"]) == 0  # fmt: skip
+    as_it_is, fitted = (json.loads(text) for text in said)
+    assert as_it_is["differences"] == [] and as_it_is["settings"]["turn"] == 90
+    assert fitted["differences"][0]["percent"] == pytest.approx(291 / 297 * 100, abs=0.1)

@@ -13,6 +13,7 @@ from zollstock.core.cli import INVALID
 from zollstock.core.devices.fileonpaper import file_of, settings_of
 from zollstock.core.devices.lying import lying
 from zollstock.core.devices.press import (
+    SEEN_MM,
     Difference,
     FileOnPaper,
     PressReport,
@@ -214,14 +215,14 @@ def _trim(whole: Box, used: DeviceUsed) -> Box:
     if feed.height is None or not feed.borderless:
         return whole
     for w, h in ((feed.width.mm, feed.height.mm), (feed.height.mm, feed.width.mm)):
-        if 0 <= whole.w - w <= 2 * _BLEED and 0 <= whole.h - h <= 2 * _BLEED:
+        if SEEN_MM < whole.w - w <= 2 * _BLEED and SEEN_MM < whole.h - h <= 2 * _BLEED:
             return Box((whole.w - w) / 2, (whole.h - h) / 2, w, h)
     return whole
 
 
 def _reaches(file: FileOnPaper, used: DeviceUsed) -> bool:
     """Whether a file without bleed has the size of its paper, and ink to its sides."""
-    feed, slack = used.feed, Fraction(1, 10)
+    feed, slack = used.feed, SEEN_MM
     if not feed.borderless or feed.height is None:
         return False
     sides = sorted((feed.width.mm, feed.height.mm))

@@ -159,10 +159,9 @@ class Pressed:
 
 
 def fits(feed: Feed, w: Fraction, h: Fraction) -> bool:
-    """Whether sides of that length, mm, go on the paper of a feed."""
-    slack = Fraction(1, 100)
+    """Whether sides of that length, mm, go on the paper of a feed; a file of whole pixels is a hair larger at times."""
     most = feed.height.mm if feed.height is not None else None
-    return w <= feed.width.mm + slack and (most is None or h <= most + slack)
+    return w <= feed.width.mm + SEEN_MM and (most is None or h <= most + SEEN_MM)
 
 
 def recipe_settings(file: FileOnPaper, used: DeviceUsed, borderless: bool, driver_colour: bool, medium: str) -> Settings:  # fmt: skip
