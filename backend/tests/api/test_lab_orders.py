@@ -119,10 +119,20 @@ def test_an_order_is_sent_watched_and_comes_back_with_a_row_of_the_log(
 
 def test_a_lab_that_is_not_allowed_here_is_never_asked(caller: Caller, held: dict[str, Any], settings) -> None:  # fmt: skip
     settings.LAB_SERVICES = {}
+    refused = caller("POST", f"prints/{held['id']}/lab-orders", {"copies": 1}, expect=422)
+    assert "no service here" in refused["message"] and not LabOrder.objects.exists()
+
+
+def test_an_order_on_its_way_waits_where_the_service_is_not_set_up_for_a_while(
+    caller: Caller, held: dict[str, Any], lab: str, settings
+) -> None:
     order = caller("POST", f"prints/{held['id']}/lab-orders", {"copies": 1})
-    worked_off(order["id"], 1)
-    state = caller("GET", f"lab-orders/{order['id']}")
-    assert state["words"] == "could not be sent" and "no service here" in state["problem"]
+    work(order["id"])
+    settings.LAB_SERVICES = {}
+    assert worked_off(order["id"], 2).state == "waiting"
+    assert "no service here just now" in caller("GET", f"lab-orders/{order['id']}")["problem"]
+    settings.LAB_SERVICES = {"simulated": lab}
+    assert worked_off(order["id"]).state == "done"
 
 
 @pytest.mark.parametrize("address", ["http://127.0.0.1:1/x", "simulated/../book", "simulated/", "other/harbour"])  # fmt: skip

@@ -23,6 +23,7 @@ from zollstock.longwork.messages import Message
 from zollstock.pictures.storage import discard, local_path, name_of, store, work_folder
 
 from .models import LabItem, LabOrder
+from .service import Lab
 
 WORK = Message("zollstock.labs.tasks.work", "quick")
 MOST_ITEMS = 500
@@ -55,8 +56,9 @@ def begin(account: User, lab: str, address: str, title: str, wanted: Sequence[Wa
         raise Refusal("There is nothing to order.")
     if len(wanted) > MOST_ITEMS:
         raise Refusal(f"An order holds {MOST_ITEMS} prints; make several of it.")
-    check_room(account, sum(one.bytes for one in wanted))
     first = wanted[0].used
+    Lab(address, first.name)  # refuses where no service is
+    check_room(account, sum(one.bytes for one in wanted))
     order = LabOrder(
         account=account, job=job, title=title[:200], lab=lab, lab_name=first.name, address=address, days=first.days,
         currency=first.currency, cost=_cost(wanted), deadline=timezone.now() + TRIED_FOR,

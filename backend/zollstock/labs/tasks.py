@@ -16,7 +16,7 @@ from django.utils import timezone
 from zollstock.core.ground.refusal import Refusal
 from zollstock.longwork.backoff import BackOff
 from zollstock.longwork.clock import by_the_clock
-from zollstock.longwork.queue import Queue
+from zollstock.longwork.queue import Queue, TryLater
 from zollstock.pictures.storage import local_path, name_of, store, work_folder
 from zollstock.printlog.keeping import begin_row
 
@@ -51,13 +51,23 @@ def work(order_id: str) -> None:
     if order is None:
         return
     with ORDERS.fail_with_message(order), ORDERS.alive(order):
-        lab = Lab(order.address, order.lab_name)
+        lab = _lab(order)
         if order.cancel_wanted:
             _call_off(order, lab)
         elif order.stage == Stage.SENDING:
             _send(order, lab)
         else:
             _watch(order, lab)
+
+
+def _lab(order: LabOrder) -> Lab:
+    """Its lab. Where the service is not set up just now, the order waits: what is on its way there is not lost by that."""
+    try:
+        return Lab(order.address, order.lab_name)
+    except Refusal:
+        raise TryLater(
+            f"{order.lab_name} has no service here just now; it is asked again."
+        ) from None
 
 
 def _send(order: LabOrder, lab: Lab) -> None:

@@ -8,6 +8,8 @@ import { CAPITALS } from "../drawing/SheetLayers";
 /** px over the paper for the end that goes in first, and at its sides for words. */
 const OVER = 64;
 const SIDE = 116;
+/** On a narrow page the paper is more than the words beside it: of its width. */
+const LEAST_SIDE = 0.11;
 const UNDER = 40;
 
 /** The paper with what lies on it, as it goes in: the end that goes in first on top. */
@@ -21,7 +23,13 @@ export function TrayDrawing(props: {
 }) {
   const { tray, table, shows, room } = props;
   const [, , wide, tall] = tray.sheet;
-  const scale = Math.max(0, Math.min((room.width - 2 * SIDE) / wide, (room.height - OVER - UNDER) / tall));
+  const scale = Math.max(
+    0,
+    Math.min(
+      (room.width - 2 * Math.min(SIDE, LEAST_SIDE * room.width)) / wide,
+      (room.height - OVER - UNDER) / tall,
+    ),
+  );
   const asPlanned = shows === "planned";
   const turned = asPlanned ? tray.paper.turned : tray.turned;
   const file = asPlanned ? tray.planned : tray.file;

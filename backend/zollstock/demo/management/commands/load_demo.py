@@ -8,6 +8,7 @@ from functools import partial
 from pathlib import Path
 from typing import Any
 
+from django.conf import settings
 from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandParser
 from django.db import transaction
@@ -93,7 +94,7 @@ class Command(BaseCommand):
             self._strips(account)
         if not LogRow.objects.filter(account=account).exists():
             self._log(account)
-        if not LabOrder.objects.filter(account=account).exists():
+        if settings.LAB_SERVICES and not LabOrder.objects.filter(account=account).exists():
             self._at_labs(account)
 
     def _hall(self, account: User) -> None:
