@@ -301,3 +301,15 @@ def test_a_large_file_is_ordered_at_once_by_a_second_name(account: User, lab: st
     assert Path(item.file.path).stat().st_nlink == 2
     assert worked_off(str(order.id)).state == "done"
     assert not (Path(item.file.path)).exists() and default_storage.exists(one.file)
+
+
+def test_a_lost_answer_makes_no_second_order(caller: Caller, held: dict[str, Any], lab: str) -> None:  # fmt: skip
+    path, body = f"/api/prints/{held['id']}/lab-orders", json.dumps({"copies": 1})
+    token = caller.client.cookies["csrftoken"].value
+    headers = {"X-CSRFToken": token, "Idempotency-Key": "pressed-once-and-again"}
+    answers = [
+        caller.client.post(path, body, content_type="application/json", headers=headers).json()
+        for _ in range(2)
+    ]
+    assert answers[0]["id"] == answers[1]["id"] and LabOrder.objects.count() == 1
+    assert LabItem.objects.count() == 1

@@ -91,7 +91,7 @@ export function FeedRow(props: {
               side by side
             </button>
           )}
-          <span className="soft flex-1">{measured(feed)}</span>
+          <span className="soft min-w-40 flex-1">{measured(feed)}</span>
           {device.key && feed.key && (
             <Link className="underline" to={`/devices/${device.key}/${feed.key}/measure`}>
               Measure it

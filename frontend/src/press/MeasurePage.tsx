@@ -138,12 +138,12 @@ function Measuring({ sheet }: { sheet: TrialSheet }) {
         >
           Trial sheet, PDF
         </a>
-        <fieldset className="grid grid-cols-2 gap-2">
+        <fieldset className="readings grid grid-cols-2 gap-2">
           <legend className="pb-1 font-semibold">{`The bars, ${sheet.bar} mm each`}</legend>
           {length("bar_across", "Across")}
           {length("bar_along", "Along")}
         </fieldset>
-        <fieldset className="grid grid-cols-2 gap-2">
+        <fieldset className="readings grid grid-cols-2 gap-2">
           <legend className="pb-1 font-semibold">From the paper’s side to the cross</legend>
           {length("cross_left", "From the left")}
           {length("cross_top", "From the first end")}
