@@ -226,3 +226,26 @@ describe("a slider", () => {
     expect(said.slice(4)).toEqual(["start", "2", "done"]);
   });
 });
+
+describe("a field where nothing stood", () => {
+  it("says what is wrong, and keeps nothing", async () => {
+    const nothing = () => undefined;
+    render(
+      <TypedField
+        label="Bar"
+        value=""
+        read={centimetres}
+        onRead={nothing}
+        onBack={nothing}
+        onDone={nothing}
+      />,
+    );
+    const field = screen.getByLabelText("Bar");
+    fireEvent.focus(field);
+    fireEvent.change(field, { target: { value: "3 steps" } });
+    await pass(1000);
+    fireEvent.blur(field);
+    await pass(100);
+    expect(screen.getByRole("alert").textContent).toBe("“3 steps” was not understood.");
+  });
+});

@@ -113,7 +113,8 @@ export function useTyped<Value>(typing: Typing<Value>) {
   const complain = () =>
     setNote({
       kind: "wrong",
-      text: `${hand.current.wrong}. The ${now.current.keeps ?? "print"} keeps ${hand.current.before}.`,
+      // Where nothing stood there is nothing to be kept.
+      text: `${hand.current.wrong}.${hand.current.before ? ` The ${now.current.keeps ?? "print"} keeps ${hand.current.before}.` : ""}`,
       others: hand.current.meant,
     });
   const finished = () => {
