@@ -143,6 +143,7 @@ def test_the_plan_document_goes_out_and_comes_back(caller, photo) -> None:
 def test_a_job_goes_out_as_a_zip_and_comes_back_elsewhere(caller, other, photo) -> None:
     held = ready_print(caller, photo(), title="Fog", target={"width": "24 in", "height": "16 in"})
     caller("POST", f"jobs/{held['job']}/prints", {"picture": held["picture"]["id"]})
+    caller("PUT", f"jobs/{held['job']}", {"title": "Hall", "device": {"key": "desk", "feed": "a3"}})
     packed = caller("GET", f"jobs/{held['job']}/archive")
     bag = zipfile.ZipFile(io.BytesIO(packed))
     assert bag.testzip() is None
@@ -151,6 +152,7 @@ def test_a_job_goes_out_as_a_zip_and_comes_back_elsewhere(caller, other, photo) 
     assert response.status_code == 200, response.content
     slip = response.json()
     assert slip["title"] == "Hall" and slip["prints"] == 2
+    assert slip["device"] == {"key": "desk", "feed": "a3"}
     first = other.listed(f"jobs/{slip['id']}/prints")[0]
     theirs = other("GET", f"prints/{first['id']}")
     assert theirs["plan"] == held["plan"]

@@ -97,6 +97,18 @@ def test_what_it_costs_and_what_is_against_it_is_said_before_it_is_sent(caller: 
     assert "Make its file first" in refused["message"]
 
 
+def test_what_a_job_or_a_run_costs_is_said_before_it_is_sent(
+    caller: Caller, other: Caller, held: dict[str, Any], lab: str, tmp_path: Path
+) -> None:
+    offer = caller("GET", f"jobs/{held['job']}/lab-offer?lab=harbour")
+    assert offer == {"prints": 1, "copies": 1, "cost": "0.35 €", "days": 4, "against": ""}
+    none = caller("GET", f"jobs/{held['job']}/lab-offer?lab=lantern")
+    assert none["prints"] == 0 and "No print of this job is planned for" in none["against"]
+    other("GET", f"jobs/{held['job']}/lab-offer?lab=harbour", expect=404)
+    sent = caller("POST", f"jobs/{held['job']}/lab-orders", {"lab": "harbour"})
+    assert sent["cost"] == offer["cost"], "it costs what was said"
+
+
 def test_an_order_is_sent_watched_and_comes_back_with_a_row_of_the_log(
     caller: Caller, held: dict[str, Any], lab: str
 ) -> None:
@@ -313,3 +325,27 @@ def test_a_lost_answer_makes_no_second_order(caller: Caller, held: dict[str, Any
     ]
     assert answers[0]["id"] == answers[1]["id"] and LabOrder.objects.count() == 1
     assert LabItem.objects.count() == 1
+
+
+def test_two_windows_cancel_one_order_once(caller: Caller, held: dict[str, Any], lab: str) -> None:
+    order = caller("POST", f"prints/{held['id']}/lab-orders", {"copies": 1})
+    first = caller("POST", f"lab-orders/{order['id']}/cancel")
+    second = caller("POST", f"lab-orders/{order['id']}/cancel")
+    assert first["words"] == second["words"] == "is being cancelled"
+    assert worked_off(order["id"]).state == "cancelled"
+    late = caller("POST", f"lab-orders/{order['id']}/cancel")
+    assert late["words"] == "cancelled" and not late["may_cancel"]
+    assert [told["submits"] for told in book_of(lab)] in ([], [0]), "nothing is printed"
+
+
+def test_an_order_of_300_prints_is_sent_in_one(account: User, lab: str, tmp_path: Path) -> None:
+    wanted = [wanted_of(jpeg(number), number, tmp_path) for number in range(300)]
+    order = begin(account, "harbour", "simulated/harbour", "The whole hall", wanted, None)
+    assert str(order.cost) == "105.00"
+    assert worked_off(str(order.id), 40).state == "done"
+    (told,) = book_of(lab)
+    assert told["submits"] == 1 and len(told["body"]["items"]) == 300
+    assert (
+        not order.items.exclude(file="").exists()
+        and order.items.exclude(returned="").count() == 300
+    )

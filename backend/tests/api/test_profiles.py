@@ -166,6 +166,35 @@ def test_what_a_paper_shows_is_measured_once_and_told_with_a_better_one(
     other("POST", f"pictures/{held['picture']['id']}/gamuts", {"plan": plan}, expect=404)
 
 
+def test_ink_is_measured_against_what_the_lab_takes(caller: Caller, tmp_path: Path) -> None:
+    held = ready_print(caller, save(chart(600, 400), tmp_path / "a.png"), title="Fog")
+    lab = {"key": "quay", "size": "s1", "used": {"name": "Quay Press", "ink_limit": 220, "size": {
+        "key": "s1", "width": "30 cm", "height": "20 cm"}}}  # fmt: skip
+    plan = held["plan"] | {
+        "lab": lab,
+        "output": {"format": "tiff", "profile": chosen("press-coated")},
+    }
+    asked = f"pictures/{held['picture']['id']}/gamuts"
+    row = caller("POST", asked, {"plan": plan})
+    measure(row["id"])
+    figures = {
+        one["id"]: one for one in caller("GET", f"gamuts/{row['id']}")["found"]["report"]["figures"]
+    }
+    assert (
+        figures["ink_share_over"]["working"].startswith("limit 220 %")
+        and figures["ink_share_over"]["value"] > 0
+    )
+    findings = caller("POST", "reckon", {"plan": plan, "picture": held["picture"]["id"]})[
+        "reckoning"
+    ]["findings"]
+    (told,) = (one for one in findings if one["id"] == "too-much-ink")
+    assert figures["ink_share_over"]["text"] in told["text"], "one share, wherever it is told"
+    lab["used"]["ink_limit"] = 400
+    assert caller("POST", asked, {"plan": plan})["id"] != row["id"], (
+        "another limit is measured anew"
+    )
+
+
 def test_a_table_of_the_soft_proof_says_what_colours_look_like(caller: Caller) -> None:
     def table(query: str) -> np.ndarray:
         answer = caller.client.get(f"/api/profiles/wide-cotton/table/{query}")

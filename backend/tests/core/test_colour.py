@@ -13,21 +13,25 @@ from hypothesis import strategies as st
 from tests.plans import document, documents
 from zollstock.core.colour.icc import MOST_BYTES, ProfileError, read_profile
 from zollstock.core.colour.renderings import RENDERINGS
+from zollstock.core.devices.inks import most_ink
 from zollstock.core.documents.plan import PlanError, parse_plan
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.handouts.workshop import workshop
 from zollstock.core.layouts import LayoutError, parse_layout, reckon_layout
 from zollstock.core.layouts.sharedoutput import shared_output
+from zollstock.core.parts.device import DeviceMedium
 from zollstock.core.questions.gamut import GamutNumbers, gamut_report
 from zollstock.core.reckon import reckon
 from zollstock.core.rules.fit import turned_size
-from zollstock.core.studio.gamut import KnownGamut, OnPaper
+from zollstock.core.studio.devices import SHIPPED as SHIPPED_DEVICES
+from zollstock.core.studio.devices import Devices
+from zollstock.core.studio.gamut import KnownGamut, KnownInk, OnPaper
 from zollstock.core.studio.profiles import Profiles, StudioProfile
 from zollstock.core.studio.stock import SHIPPED as SHIPPED_STOCK
 from zollstock.core.studio.studio import Studio
 from zollstock.core.telling.findings import findings
 from zollstock.core.work.making import costs
-from zollstock.core.work.outcome import work_out
+from zollstock.core.work.outcome import Work, work_out
 
 SHIPPED = Path(__file__).resolve().parents[2] / "zollstock" / "pixels" / "shipped"
 COTTON = (SHIPPED / "desk-cotton.icc").read_bytes()
@@ -223,6 +227,70 @@ def test_what_lies_beyond_the_paper_is_told_with_a_better_one_and_another_intent
     assert "beyond-the-paper" not in {
         one.id for one in findings(cropped, LengthStyle("cm"), studio)
     }
+
+
+def inked(limit: float, **lab: Any) -> tuple[Work, Studio]:
+    """A print in inks that goes to a lab, of which 40 % was found over 300 %."""
+    inks = row(key="press", name="Press", space="cmyk")
+    wanted = printed("cmyk") | {"lab": {"key": "quay", "size": "s1", "used": {
+        "name": "Quay Press", "ink_limit": limit, "size": {"key": "s1", "width": "50 cm", "height": "40 cm"}} | lab}}  # fmt: skip
+    plain = work_out(parse_plan(wanted))
+    known = KnownGamut(HASH, plain.crop_px, 0.0, {}, {}, (), KnownInk(331.0, 300.0, 0.4))
+    studio = Studio(
+        profiles=Profiles(
+            (
+                inks,
+                row(
+                    key="press-280", name="Press 280", space="cmyk", hash="cd" * 32, most_ink=280.0
+                ),
+            )
+        ),
+        gamuts=(known,),
+    )
+    return work_out(parse_plan(wanted), studio), studio
+
+
+def test_more_ink_than_the_lab_takes_is_told_with_the_profile_that_keeps_to_it() -> None:
+    work, studio = inked(300)
+    assert most_ink(work) == (300, "Quay Press")
+    told = next(
+        one for one in findings(work, LengthStyle("cm"), studio) if one.id == "too-much-ink"
+    )
+    assert told.level == "warn" and told.text.startswith(
+        "Quay Press takes at most 300 % of ink in all; 40 % of this print would carry more, up to 331 %."
+    )
+    assert told.fix is not None and told.fix["output.profile"]["key"] == "press-280"
+    elsewhere, studio = inked(340)
+    assert "too-much-ink" not in {
+        one.id for one in findings(elsewhere, LengthStyle("cm"), studio)
+    }, "what was measured against another limit says nothing of this one"
+
+
+def test_where_lab_and_device_both_say_the_lesser_counts_and_without_inks_none_does() -> None:
+    work, _ = inked(320)
+    used = SHIPPED_DEVICES.chosen("wide", "roll-61")
+    assert used is not None and used.used is not None
+    feeds = used.used.model_copy(update={"media": [DeviceMedium(stock="satin", ink_limit=260)]})
+    plan = work.plan.model_copy(update={
+        "device": used.model_copy(update={"used": feeds}), "medium": work.plan.medium.model_copy(update={"key": "satin", "name": "satin"}),
+    })  # fmt: skip
+    assert most_ink(work_out(plan, work.studio)) == (260, "Wide printer on satin")
+    assert most_ink(work_out(parse_plan(printed()))) is None
+
+
+def test_a_renamed_medium_keeps_the_profile_that_its_device_has_for_it() -> None:
+    """The names differ, the keys agree: nothing is said."""
+    device = SHIPPED_DEVICES.device("wide")
+    assert device is not None
+    paired = device.model_copy(update={"media": [DeviceMedium(stock="m9", profile="cotton")]})
+    wanted = printed() | {"medium": {"key": "m9", "name": "Old rag", "factor": 0.7}}
+    alone = Studio(profiles=Profiles((row(),)), devices=Devices())
+    told = Studio(profiles=Profiles((row(),)), devices=Devices(devices=[paired]))
+    said = [
+        {one.id for one in findings(work_out(parse_plan(wanted), one), LengthStyle("cm"), one)}
+        for one in (alone, told)
+    ]
+    assert "profile-for-another-medium" in said[0] and "profile-for-another-medium" not in said[1]
 
 
 @given(wanted=documents())

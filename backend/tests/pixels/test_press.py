@@ -183,6 +183,26 @@ def test_draft_leaves_steps_where_best_is_smooth(tmp_path: Path) -> None:
     _, smooth = pressed(tmp_path, path)
     there = np.abs(rough.astype(int) - smooth.astype(int))[1800:2400, 1200:1800]
     assert there.mean() > 1
+    assert report["differences"][0]["delta_e"] > 0.5, "and it says how far off that is"
+
+
+def test_draft_of_a_plain_colour_is_no_other_colour(tmp_path: Path) -> None:
+    path = tmp_path / "plain.tif"
+    plain = np.full((600, 600, 3), (120, 80, 40), np.uint8)
+    pyvips.Image.new_from_array(plain).copy(
+        interpretation="srgb", xres=300 / 25.4, yres=300 / 25.4
+    ).tiffsave(str(path))
+    report, _ = pressed(tmp_path, path, "--set", "quality=draft")
+    assert report["differences"][0]["delta_e"] == pytest.approx(0, abs=0.01)
+
+
+def test_a_plan_that_is_a_list_is_told_in_words(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    file, plan = made(tmp_path)
+    plan.write_text("[1, 2]")
+    assert press([str(file), "--device", "desk", "--feed", "a4", "--plan", str(plan)]) == 2
+    assert "zollstock: " in capsys.readouterr().err
 
 
 def test_ink_spread_changes_no_tone(tmp_path: Path) -> None:

@@ -12,14 +12,18 @@ from django.db.models.signals import post_delete, post_save
 from django.utils import timezone
 
 from zollstock.accounts.principal import Principal
+from zollstock.core.devices.inks import most_ink
 from zollstock.core.documents.plan import parse_plan
 from zollstock.core.ground.refusal import Refusal
-from zollstock.core.studio.gamut import KnownGamut, OnPaper
+from zollstock.core.studio.gamut import KnownGamut, KnownInk, OnPaper
 from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import work_out
+from zollstock.devices.kept import DEVICES
+from zollstock.labs.kept import LABS
 from zollstock.longwork.messages import Message
 from zollstock.pictures.models import Picture
 from zollstock.profiles.keeping import profiles_of
+from zollstock.stock.kept import STOCK
 
 from .found import GamutFound
 from .models import GamutRow
@@ -50,11 +54,16 @@ def ask(account: User, picture: Picture, document: dict[str, Any]) -> GamutRow:
         raise Refusal("Choose the profile of a printer or press first.")
     if profiles_of(account).by_hash(wanted.hash) is None:
         raise Refusal(f"The profile “{wanted.name}” is not here. Add it, or choose another.")
-    crop = list(work_out(plan, Studio(profiles=profiles_of(account))).crop_px)
+    work = work_out(plan, studio_with_devices(account))
+    crop, limit = list(work.crop_px), most_ink(work)
+    percent = limit.percent if limit else None
     mine = Principal(account).may_see(GamutRow.objects)
     of_picture = mine.filter(picture=picture)
     same = of_picture.filter(
-        hash=wanted.hash, intent=plan.output.intent, black_point=plan.output.black_point
+        hash=wanted.hash,
+        intent=plan.output.intent,
+        black_point=plan.output.black_point,
+        ink_limit=percent,
     )
     for there in same.exclude(state=GamutRow.State.FAILED):
         if there.crop == crop:
@@ -65,10 +74,20 @@ def ask(account: User, picture: Picture, document: dict[str, Any]) -> GamutRow:
     mine.filter(id__in=list(old[MOST_OF_A_PICTURE - 1 :])).delete()
     made = GamutRow.objects.create(
         account=account, picture=picture, plan=plan.model_dump(mode="json"), crop=crop, hash=wanted.hash,
-        intent=plan.output.intent, black_point=plan.output.black_point,
+        intent=plan.output.intent, black_point=plan.output.black_point, ink_limit=percent,
     )  # fmt: skip
     send(made)
     return made
+
+
+def studio_with_devices(account: User) -> Studio:
+    """What of a studio a print's inks go by: its profiles, its stock, its devices and labs."""
+    return Studio(
+        profiles=profiles_of(account),
+        stock=STOCK.a_moment_ago(account),
+        devices=DEVICES.a_moment_ago(account),
+        labs=LABS.a_moment_ago(account),
+    )
 
 
 def send(row: GamutRow) -> None:
@@ -94,11 +113,20 @@ def gamuts_of(account: User, picture: UUID) -> tuple[KnownGamut, ...]:
 
 def _known(row: GamutRow) -> KnownGamut:
     found = GamutFound.model_validate(row.found)
-    share = next(float(one.value) for one in found.report.figures if one.id == "out_of_gamut")
+    values = {one.id: float(one.value) for one in found.report.figures}
+    ink = None
+    if row.ink_limit is not None and "ink_most" in values:
+        ink = KnownInk(values["ink_most"], row.ink_limit, values["ink_share_over"])
     x, y, width, height = row.crop
     others = tuple(OnPaper(**one.model_dump()) for one in found.others)
     return KnownGamut(
-        row.hash, (x, y, width, height), share, found.report.families, found.medians, others
+        row.hash,
+        (x, y, width, height),
+        values["out_of_gamut"],
+        found.report.families,
+        found.medians,
+        others,
+        ink,
     )
 
 

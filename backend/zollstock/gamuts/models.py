@@ -32,6 +32,8 @@ class GamutRow(LongWork):
     hash = models.CharField(max_length=64)
     intent = models.CharField(max_length=12)
     black_point = models.BooleanField(default=True)
+    #: Most ink, per cent, that lab or device took when it was asked for; null where nobody says.
+    ink_limit = models.FloatField(null=True)
     state = models.CharField(max_length=8, choices=State, default=State.WAITING)
     found = models.JSONField(default=dict)
     created = models.DateTimeField(auto_now_add=True)

@@ -65,7 +65,7 @@ def _measured(row: GamutRow) -> GamutFound:
     work = work_out(parse_plan(row.plan), Studio(profiles=known))
     with unpacked(row.picture) as copy:
         colours = colours_of(printed_part(open_picture(copy), work))
-    numbers = numbers_of(colours, printing, row.intent, row.black_point)
+    numbers = numbers_of(colours, printing, row.intent, row.black_point, row.ink_limit)
     others = [
         one
         for one in known

@@ -29,6 +29,7 @@ from zollstock.core.documents.faults import DocumentError
 from zollstock.core.documents.formats import Document, Steps, upgrade
 from zollstock.core.ground.plaintext import Line
 from zollstock.core.ground.refusal import Refusal
+from zollstock.core.studio.devices import StandardDevice
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.lineage import ancestors
 from zollstock.pictures.models import Picture
@@ -73,6 +74,8 @@ class _Contents(BaseModel):
     title: Annotated[Line, Field(min_length=1, max_length=200)]
     client: Annotated[Line, Field(max_length=200)] = ""
     due: date | None = None
+    # What its new prints go to, by the keys of whoever packed it.
+    device: StandardDevice | None = None
     # The pictures' own file names, by their names in the ZIP.
     pictures: dict[Name, Name] = {}
     # Pictures that were made of another one in the ZIP.
@@ -133,6 +136,7 @@ def pack(job: Job) -> Iterator[bytes]:
         "title": job.title,
         "client": job.client,
         "due": job.due.isoformat() if job.due else None,
+        "device": job.device,
         "pictures": names,
         "derived": derived,
         "designs": entries,
@@ -206,7 +210,11 @@ def _job(
 ) -> Job:
     with transaction.atomic():
         job = Job.objects.create(
-            account=account, title=contents.title, client=contents.client, due=contents.due
+            account=account,
+            title=contents.title,
+            client=contents.client,
+            due=contents.due,
+            device=contents.device.model_dump() if contents.device else None,
         )
         for position, (entry, document) in enumerate(zip(contents.designs, documents, strict=True)):
             held = {key: pictures[place] for key, place in entry.pictures.items()}

@@ -61,7 +61,7 @@ def begin(account: User, lab: str, address: str, title: str, wanted: Sequence[Wa
     check_room(account, sum(one.bytes for one in wanted))
     order = LabOrder(
         account=account, job=job, title=title[:200], lab=lab, lab_name=first.name, address=address, days=first.days,
-        currency=first.currency, cost=_cost(wanted), deadline=timezone.now() + TRIED_FOR,
+        currency=first.currency, cost=cost_of(wanted), deadline=timezone.now() + TRIED_FOR,
     )  # fmt: skip
     order.body = json.dumps(
         {
@@ -95,7 +95,7 @@ def begin(account: User, lab: str, address: str, title: str, wanted: Sequence[Wa
     return order
 
 
-def _cost(wanted: Sequence[Wanted]) -> Decimal | None:
+def cost_of(wanted: Sequence[Wanted]) -> Decimal | None:
     """The sum of all prints, each to the cent; None where a price is not known."""
     prices = [one.used.size.price for one in wanted]
     if any(price is None for price in prices):

@@ -22,6 +22,8 @@ from .vips import pyvips
 
 #: A file is taken for bare paper where it is lighter than this, of 8 bits.
 _PAPER = 250
+#: Draft is compared with a smooth print on so many px a side.
+_MIDDLE = 1200
 
 
 def ink_box_of(image: pyvips.Image, ppi: tuple[float, float]) -> Box | None:
@@ -82,6 +84,22 @@ def _rough(
     grid = grid_of(used, file.ppi)
     by = 1.0 if grid is None else grid / TRAY_PPI
     return image.resize(x * by, vscale=y * by, kernel="nearest")
+
+
+def draft_apart(image: pyvips.Image, file: FileOnPaper, used: DeviceUsed) -> float:
+    """How far a draft is from a smooth print, ΔE00 on average of what is in the middle of the file."""
+    colours, _ = colour.split(image)
+    w, h = min(_MIDDLE, image.width), min(_MIDDLE, image.height)
+    middle = colours.crop((image.width - w) // 2, (image.height - h) // 2, w, h)
+    x, y = (
+        TRAY_PPI * float(side / MM_PER_INCH) / px
+        for side, px in ((file.wanted[0], image.width), (file.wanted[1], image.height))
+    )
+    smooth = colour.to_srgb(middle.resize(x, vscale=y), 8)
+    rough = colour.to_srgb(_rough(middle, file, used, x, y), 8)
+    rough = rough.resize(smooth.width / rough.width, vscale=smooth.height / rough.height)
+    w, h = min(smooth.width, rough.width), min(smooth.height, rough.height)
+    return float(smooth.crop(0, 0, w, h).dE00(rough.crop(0, 0, w, h)).avg())
 
 
 def _blurred(image: pyvips.Image, sigma: float) -> pyvips.Image:

@@ -40,7 +40,7 @@ from zollstock.core.work.outcome import Work, work_out
 
 from .errors import PictureError
 from .inspect import inspect, open_picture
-from .press import ink_box_of, tray
+from .press import draft_apart, ink_box_of, tray
 from .presscolours import Way, apart, colour_differences, file_profile_of, inks_of
 from .previews import check_whole
 from .shipping import shipped
@@ -187,8 +187,13 @@ def _job(options: argparse.Namespace, device: Device, used: DeviceUsed, known: P
 def _planned(path: Path, device: Device, used: DeviceUsed, known: Profiles) -> Work:
     """The plan, for the device that was asked for."""
     document = json.loads(path.read_text(encoding="utf-8"))
-    held = document.get("device") if isinstance(document, dict) else None
-    if held is None or (held.get("key"), held.get("feed")) != (device.key, used.feed.key):
+    if not isinstance(document, dict):
+        parse_plan(document)
+    held = document.get("device")
+    if not isinstance(held, dict) or (held.get("key"), held.get("feed")) != (
+        device.key,
+        used.feed.key,
+    ):
         document = {**document, "device": {"key": device.key, "feed": used.feed.key}}
     return work_out(parse_plan(document), Studio(profiles=known))
 
@@ -240,7 +245,13 @@ def _found(job: Job, known: Profiles) -> Iterator[Difference]:
     def off(of: Settings) -> float:
         return apart(job.image, way(recipe), way(of))
 
-    yield from differences(job.file, job.used, settings, recipe, job.enlarges, _STYLE)
+    for one in differences(job.file, job.used, settings, recipe, job.enlarges, _STYLE):
+        drafted = one.id == "regridded"
+        yield (
+            one.model_copy(update={"delta_e": draft_apart(job.image, job.file, job.used)})
+            if drafted
+            else one
+        )
     yield from colour_differences(settings, recipe, off, "on average")
 
 

@@ -134,7 +134,15 @@ def profiles_of(account: User) -> Profiles:
 def _own(account: User) -> Iterable[StudioProfile]:
     for row in Principal(account).may_see(ProfileRow.objects).filter(prints=True):
         yield StudioProfile(
-            row.key, row.name, row.hash, row.kind, row.file.path, row.device, row.medium, row.made
+            row.key,
+            row.name,
+            row.hash,
+            row.kind,
+            row.file.path,
+            row.device,
+            row.medium,
+            row.made,
+            row.most_ink,
         )
 
 

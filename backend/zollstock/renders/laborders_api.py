@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from datetime import datetime
 from typing import Annotated
 from uuid import UUID
@@ -26,9 +26,10 @@ from zollstock.core.telling.labfindings import lab_findings
 from zollstock.core.work.outcome import work_out
 from zollstock.jobs.api import own_jobs, own_prints
 from zollstock.jobs.lists import PrintSummary, print_summaries
+from zollstock.jobs.models import Job
 from zollstock.labs.kept import LABS
 from zollstock.labs.models import LabItem, LabOrder
-from zollstock.labs.ordering import begin, call_off
+from zollstock.labs.ordering import Wanted, begin, call_off, cost_of
 from zollstock.pictures.serving import stored
 from zollstock.studio.composition import studio_of
 
@@ -37,6 +38,7 @@ from .models import Order, OrderLine
 
 router = Router(tags=["labs"])
 Copies = Annotated[int, Field(ge=1, le=10_000)]
+LabKey = Annotated[str, Field(max_length=40)]
 
 
 class LabOffer(Schema):
@@ -57,7 +59,17 @@ class PrintAtLab(Schema):
 class JobAtLab(Schema):
     """All prints of a job, or all files of a run, that go to this lab."""
 
-    lab: Annotated[str, Field(max_length=40)]
+    lab: LabKey
+
+
+class ManyOffer(Schema):
+    """What an order of several prints would be: its `cost` where every price is known. `against` is why it cannot be sent yet."""
+
+    prints: int
+    copies: int
+    cost: str
+    days: int
+    against: str
 
 
 class LabItemState(Schema):
@@ -129,11 +141,41 @@ def order_print(request: SignedRequest, print_id: int, given: PrintAtLab) -> Lab
     return _state(begin(request.user, lab.key, lab.address, held.title or "Print", [wanted_of(held, used, given.copies)], held.job_id))  # fmt: skip
 
 
+@router.get("/jobs/{int:job_id}/lab-offer", response=ManyOffer)
+def offer_job(request: SignedRequest, job_id: int, lab: LabKey) -> ManyOffer:
+    """What ordering all prints of a job that are planned for a lab would come to."""
+    job = get_object_or_404(own_jobs(request), id=job_id)
+    return _offer(_lab(request, lab), lambda one: _of_job(request, job, one))
+
+
+@router.get("/runs/{uuid:run_id}/lab-offer", response=ManyOffer)
+def offer_run(request: SignedRequest, run_id: UUID, lab: LabKey) -> ManyOffer:
+    """What ordering all files of a run would come to."""
+    run = get_object_or_404(who_asks(request).may_see(Order.objects), id=run_id)
+    return _offer(_lab(request, lab), lambda one: _of_run(request, run, one))
+
+
 @router.post("/jobs/{int:job_id}/lab-orders", response=LabOrderState)
 def order_job(request: SignedRequest, job_id: int, given: JobAtLab) -> LabOrderState:
     """All prints of the job that are planned for this lab, in one order."""
     job = get_object_or_404(own_jobs(request), id=job_id)
-    table, lab = LABS.of(request.user)[0], _lab(request, given.lab)
+    lab = _lab(request, given.lab)
+    wanted = _of_job(request, job, lab)
+    return _state(begin(request.user, lab.key, lab.address, job.title, wanted, job.id))
+
+
+@router.post("/runs/{uuid:run_id}/lab-orders", response=LabOrderState)
+def order_run(request: SignedRequest, run_id: UUID, given: JobAtLab) -> LabOrderState:
+    """All files of a run, each in the size of the lab's that it has."""
+    run = get_object_or_404(who_asks(request).may_see(Order.objects), id=run_id)
+    lab = _lab(request, given.lab)
+    wanted = _of_run(request, run, lab)
+    return _state(begin(request.user, lab.key, lab.address, run.title, wanted, None))
+
+
+def _of_job(request: SignedRequest, job: Job, lab: Lab) -> list[Wanted]:
+    """The prints of a job that go to a lab. Raises `HttpError` where there is none, or a file is not made."""
+    table = LABS.of(request.user)[0]
     wanted, missing = [], []
     for held in with_files(job.prints):
         plan = parse_plan(held.document)
@@ -147,14 +189,12 @@ def order_job(request: SignedRequest, job_id: int, given: JobAtLab) -> LabOrderS
     _none_missing(missing)
     if not wanted:
         raise HttpError(409, f"No print of this job is planned for {lab.name}.")
-    return _state(begin(request.user, lab.key, lab.address, job.title, wanted, job.id))
+    return wanted
 
 
-@router.post("/runs/{uuid:run_id}/lab-orders", response=LabOrderState)
-def order_run(request: SignedRequest, run_id: UUID, given: JobAtLab) -> LabOrderState:
-    """All files of a run, each in the size of the lab's that it has."""
-    run = get_object_or_404(who_asks(request).may_see(Order.objects), id=run_id)
-    lab, table = _lab(request, given.lab), LABS.of(request.user)[0]
+def _of_run(request: SignedRequest, run: Order, lab: Lab) -> list[Wanted]:
+    """All files of a run. Raises `HttpError` where one is not made, or has no size of the lab's."""
+    table = LABS.of(request.user)[0]
     lines = run.lines.filter(state=OrderLine.State.DONE).prefetch_related("files")
     if not lines or run.lines.exclude(state=OrderLine.State.DONE).exists():
         raise HttpError(409, "Not all files of this run are made yet.")
@@ -171,7 +211,19 @@ def order_run(request: SignedRequest, run_id: UUID, given: JobAtLab) -> LabOrder
     if missing:
         names = ", ".join(missing[:3]) + (" and others" if len(missing) > 3 else "")
         raise HttpError(409, f"{lab.name} has no size for {names}.")
-    return _state(begin(request.user, lab.key, lab.address, run.title, wanted, None))
+    return wanted
+
+
+def _offer(lab: Lab, of: Callable[[Lab], list[Wanted]]) -> ManyOffer:
+    try:
+        wanted = of(lab)
+    except HttpError as error:
+        return ManyOffer(prints=0, copies=0, cost="", days=lab.days, against=str(error))
+    cost = cost_of(wanted)
+    return ManyOffer(
+        prints=len(wanted), copies=sum(one.copies for one in wanted), days=lab.days, against="",
+        cost="" if cost is None else str(Money(cost, wanted[0].used.currency)),
+    )  # fmt: skip
 
 
 @router.get("/lab-orders", response=list[LabOrderState])

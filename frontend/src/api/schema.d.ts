@@ -2685,6 +2685,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/lab-offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Offer Job
+         * @description What ordering all prints of a job that are planned for a lab would come to.
+         */
+        get: operations["zollstock_renders_laborders_api_offer_job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/lab-offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Offer Run
+         * @description What ordering all files of a run would come to.
+         */
+        get: operations["zollstock_renders_laborders_api_offer_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/lab-orders": {
         parameters: {
             query?: never;
@@ -3920,6 +3960,11 @@ export interface components {
              * @default
              */
             setting: string;
+            /**
+             * Ink Limit
+             * @description Most total ink that it takes here, per cent.
+             */
+            ink_limit: number | null;
         };
         /**
          * DeviceUsed
@@ -11726,6 +11771,22 @@ export interface components {
              * @default 1
              */
             copies: number;
+        };
+        /**
+         * ManyOffer
+         * @description What an order of several prints would be: its `cost` where every price is known. `against` is why it cannot be sent yet.
+         */
+        ManyOffer: {
+            /** Prints */
+            prints: number;
+            /** Copies */
+            copies: number;
+            /** Cost */
+            cost: string;
+            /** Days */
+            days: number;
+            /** Against */
+            against: string;
         };
         /**
          * JobAtLab
@@ -20932,6 +20993,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LabOrderState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_laborders_api_offer_job: {
+        parameters: {
+            query: {
+                lab: string;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyOffer"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_laborders_api_offer_run: {
+        parameters: {
+            query: {
+                lab: string;
+            };
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyOffer"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -148,3 +148,4 @@ export type LabSize = Schemas["LabSize"];
 export type LabChoice = Schemas["LabChoice"];
 export type LabOrder = Schemas["LabOrderState"];
 export type LabOffer = Schemas["LabOffer"];
+export type ManyOffer = Schemas["ManyOffer"];

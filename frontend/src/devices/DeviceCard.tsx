@@ -2,6 +2,7 @@ import type { Device, DeviceFeed, DeviceMedium } from "../api/types";
 import { useReference } from "../api/useReference";
 import { useProfiles } from "../profiles/useProfiles";
 import { Check } from "../fields/Check";
+import { KeptNumber } from "../fields/KeptNumber";
 import { KeptText } from "../fields/KeptText";
 import { What } from "../legend/What";
 import { Pick } from "../shell/Pick";
@@ -195,6 +196,20 @@ function MediaOfDevice(props: { device: Device; onChange: (by: (device: Device) 
                 value={one.setting}
                 onPut={(setting) => change(index, { setting })}
               />
+              {(one.ink_limit !== null ||
+                profiles.some(({ key, space }) => key === one.profile && space === "cmyk")) && (
+                <KeptNumber
+                  ariaLabel={`Most ink in all on ${name}, %`}
+                  label=""
+                  min={50}
+                  max={400}
+                  step={10}
+                  unit="%"
+                  empty="any ink"
+                  value={one.ink_limit}
+                  onPut={(ink_limit) => change(index, { ink_limit })}
+                />
+              )}
               <button
                 type="button"
                 className="min-h-6 underline"
@@ -214,7 +229,7 @@ function MediaOfDevice(props: { device: Device; onChange: (by: (device: Device) 
           onClick={() =>
             onChange((now) => ({
               ...now,
-              media: [...now.media, { stock: free.key, profile: "", setting: "" }],
+              media: [...now.media, { stock: free.key, profile: "", setting: "", ink_limit: null }],
             }))
           }
         >

@@ -37,6 +37,7 @@ export function LabCard(props: {
   const put = (part: Partial<Lab>) => onChange((now) => ({ ...now, ...part }));
   const { formats } = useOptions();
   const profiles = useProfiles().data?.filter(({ prints }) => prints) ?? [];
+  const inks = profiles.some(({ key, space }) => key === lab.profile && space === "cmyk");
   const { unit } = usePreferences().account;
   const largest = Math.max(
     ...lab.sizes.map(({ width, height }) => Math.max(mmOf(width) ?? 0, mmOf(height) ?? 0)),
@@ -129,6 +130,17 @@ export function LabCard(props: {
             ))}
           </select>
         </label>
+        {(inks || lab.ink_limit !== null) && (
+          <KeptNumber
+            label="Most ink in all, %"
+            min={50}
+            max={400}
+            step={10}
+            empty="any"
+            value={lab.ink_limit}
+            onPut={(ink_limit) => put({ ink_limit })}
+          />
+        )}
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <span>Another ratio</span>

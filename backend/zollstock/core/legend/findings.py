@@ -48,6 +48,7 @@ FINDINGS: dict[str, Entry] = {
     "cmyk-untagged": Entry("CMYK without a profile", "Nothing says what its inks look like, so its colours would be a guess.", f"{_PRINT}hand-over"),
     "profile-missing": Entry("A profile that is not here", "Without its file nothing can be brought into its colours.", "colour#profiles"),
     "profile-exchanged": Entry("An exchanged profile", "A print keeps the very profile that it was planned with; under its name there is another file now.", "colour#profiles"),
+    "too-much-ink": Entry("Too much ink", "Where more ink lies than paper and press take, it dries badly, sets off on the next sheet, or the file is refused.", "colour#inks-and-grey", "total-ink"),
     "beyond-the-paper": Entry("Beyond the paper", "Colours that the paper cannot show come out as the nearest it can, or all move together: look at it before paper is spent.", "colour#beyond-the-paper", "gamut"),
     "format-without-inks": Entry("No inks in this format", "Only some formats hold four inks.", "colour#inks-and-grey"),
     "profile-for-another-medium": Entry("A profile of another paper", "A profile describes one device, one paper and one setting; on another it is wrong.", "colour#profiles"),

@@ -12,6 +12,7 @@ from ..ground.lengths import Length
 from ..ground.plaintext import Line
 from ..ground.rational import Fraction, exact
 from ..ground.rowkeys import Key
+from .file import InkLimit
 from .part import Part, length_of
 
 MOST_DEVICE_MEDIA = 100
@@ -109,6 +110,9 @@ class DeviceMedium(Part):
     stock: Key
     profile: Line = Field(default="", max_length=80)
     setting: Line = Field(default="", max_length=120)
+    ink_limit: InkLimit | None = Field(
+        default=None, description="Most total ink that it takes here, per cent."
+    )
 
 
 class DeviceUsed(Part):

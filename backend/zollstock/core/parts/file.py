@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -12,6 +12,8 @@ from ..seeing.enlarging import MethodName, SourceName
 from .part import Part, Share
 
 FormatName = Literal["tiff", "jpeg", "png", "pdf"]
+#: Most total ink that a press or lab takes, per cent.
+InkLimit = Annotated[float, Field(ge=50, le=400)]
 
 
 class Sharpening(Part):

@@ -10,12 +10,11 @@ from ..ground.lengths import Length
 from ..ground.money import Price
 from ..ground.plaintext import Line
 from ..ground.rowkeys import Key
-from .file import FormatName
+from .file import FormatName, InkLimit
 from .part import Part, length_of
 
 #: What a lab does with a file of another ratio than its paper.
 Fits = Literal["crops-centre", "pads", "refuses"]
-_INK = Annotated[float, Field(ge=50, le=400)]
 
 
 class LabSize(Part):
@@ -41,7 +40,7 @@ class LabRules(Part):
     profile: Line = Field(
         default="srgb", max_length=80, description="srgb, or the key of a print profile."
     )
-    ink_limit: _INK | None = Field(default=None, description="Most total ink, per cent.")
+    ink_limit: InkLimit | None = Field(default=None, description="Most total ink, per cent.")
     fits: Fits = "crops-centre"
     sharpens: bool = False
     borders: bool = Field(default=False, description="Whether it prints a white border of its own.")

@@ -16,14 +16,14 @@ from ..ground.csvtable import (
     write_table,
     yes_or_no,
 )
-from ..parts.device import Feed
+from ..parts.device import DeviceMedium, Feed
 from .devices import MOST_DEVICES, MOST_FEEDS, Devices, DevicesError, read_devices
 
 _SIDES = ("left", "top", "right", "bottom")
 _OF_DEVICE = ("device", "kind", "native_ppi", "quirks", "checks", "corrects", "notes")
 _OF_FEED = ("name", "width", "height", "most_length", *_SIDES, "face", "borderless", "overspray", "scale_x", "scale_y", "offset_x",
             "offset_y", "measured")  # fmt: skip
-_OF_MEDIUM = ("stock", "profile", "setting")
+_OF_MEDIUM = ("stock", "profile", "setting", "ink_limit")
 COLUMNS = (*_OF_DEVICE, "line", *_OF_FEED, *_OF_MEDIUM, "key", "device_key")
 #: What people read over a column; its own name is read as well.
 HEADS = {
@@ -38,6 +38,7 @@ HEADS = {
     "offset_y": "offset along (mm)",
     "stock": "medium key",
     "setting": "setting in the dialog",
+    "ink_limit": "most ink (%)",
     "device_key": "device key",
 }
 _MOST_LINES = MOST_DEVICES * MOST_FEEDS
@@ -56,9 +57,14 @@ def _rows(table: Devices) -> Iterator[list[Any]]:
         for feed in one.feeds:
             yield [*head, "feed", *_feed_cells(feed), *none_of_medium, feed.key, one.key]
         for medium in one.media:
-            yield [*head, "medium", *none_of_feed, medium.stock, medium.profile, medium.setting, "", one.key]  # fmt: skip
+            yield [*head, "medium", *none_of_feed, *_medium_cells(medium), "", one.key]  # fmt: skip
         if not one.feeds and not one.media:
             yield [*head, "", *none_of_feed, *none_of_medium, "", one.key]
+
+
+def _medium_cells(medium: DeviceMedium) -> list[Any]:
+    most = "" if medium.ink_limit is None else f"{medium.ink_limit:.10g}"
+    return [medium.stock, medium.profile, medium.setting, most]
 
 
 def _feed_cells(feed: Feed) -> list[Any]:
@@ -87,7 +93,7 @@ def devices_from(text: str, before: Devices) -> Devices:
         if cell("width"):
             held["feeds"].append(_feed(cell, line))
         elif cell("stock"):
-            held["media"].append({name: cell(name) for name in _OF_MEDIUM})
+            held["media"].append(_medium(cell, line))
         _checked(held, line)
     try:
         table = read_devices({"devices": list(found.values())})
@@ -135,6 +141,15 @@ def _feed(cell: Cell, line: int) -> dict[str, Any]:
     for name in ("measured", "face", "key"):
         if cell(name):
             found[name] = cell(name)
+    return found
+
+
+def _medium(cell: Cell, line: int) -> dict[str, Any]:
+    found: dict[str, Any] = {name: cell(name) for name in ("stock", "profile", "setting")}
+    if cell("ink_limit"):
+        found["ink_limit"] = number_in(
+            cell("ink_limit").removesuffix("%"), HEADS["ink_limit"], line
+        )
     return found
 
 

@@ -19,9 +19,19 @@ class OnPaper(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
+class KnownInk:
+    """Most ink anywhere in a file, per cent, and the share of it that lies over `limit`."""
+
+    most: float
+    limit: float
+    over: float
+
+
+@dataclass(frozen=True, slots=True)
 class KnownGamut:
     """What lies beyond the paper of a profile (by its file's `hash`): of the `crop` (px of the turned picture) that was measured
-    the `share`, by `families` of colours; the median change by both intents; the same on `others`."""
+    the `share`, by `families` of colours; the median change by both intents; the same on `others`; where
+    inks are printed, how much."""
 
     hash: str
     crop: tuple[int, int, int, int]
@@ -29,3 +39,4 @@ class KnownGamut:
     families: Mapping[str, float]
     medians: Mapping[str, float]
     others: tuple[OnPaper, ...]
+    ink: KnownInk | None = None

@@ -11,7 +11,7 @@ from ..colour.icc import Space
 @dataclass(frozen=True, slots=True)
 class StudioProfile:
     """A profile: `file` is where it lies on this machine; `device` and `medium` are names of what it was made for,
-    `made` is the day it was made on (empty where the file does not say)."""
+    `made` is the day it was made on (empty where the file does not say), `most_ink` the most that its tables give, per cent."""
 
     key: str
     name: str
@@ -21,6 +21,7 @@ class StudioProfile:
     device: str = ""
     medium: str = ""
     made: str = ""
+    most_ink: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,10 +6,13 @@ from collections.abc import Iterator
 
 from ..answer.reckoning import Finding
 from ..colour.renderings import INTENT_WORDS, Intent
+from ..devices.inks import most_ink
+from ..devices.media import stock_key
 from ..ground import show
 from ..ground.plaintext import listed
 from ..parts.file import PrintProfile
 from ..rules.fileformats import FILE_FORMATS
+from ..studio.gamut import KnownGamut
 from ..studio.profiles import StudioProfile
 from ..work.outcome import Work
 
@@ -32,7 +35,13 @@ def profile_findings(work: Work) -> Iterator[Finding]:
     yield from _here(work, wanted)
     yield from _held(work, wanted)
     yield from _made_for(work, wanted)
-    yield from _beyond(work, wanted)
+    known = next(
+        (one for one in work.studio.gamuts if one.hash == wanted.hash and one.crop == work.crop_px),
+        None,
+    )
+    if known is not None:
+        yield from _beyond(work, wanted, known)
+        yield from _over_inked(work, wanted, known)
 
 
 def _here(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
@@ -78,6 +87,8 @@ def _made_for(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
     medium = work.plan.medium.name
     if row is None or not row.medium or not medium or row.medium.casefold() == medium.casefold():
         return
+    if _paired(work, row):
+        return
     fitting = [
         other for other in work.studio.profiles
         if other.medium.casefold() == medium.casefold() and other.device == row.device and other.space == row.space
@@ -93,12 +104,16 @@ def _made_for(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
     )
 
 
-def _beyond(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
-    known = next(
-        (one for one in work.studio.gamuts if one.hash == wanted.hash and one.crop == work.crop_px),
-        None,
-    )
-    if known is None or known.share < _SOME:
+def _paired(work: Work, row: StudioProfile) -> bool:
+    """Whether a device's row gives this medium, by its key, this profile: then it is its own, whatever the names are by now."""
+    key = stock_key(work)
+    devices = [work.device] if work.device else work.studio.devices.devices
+    rows = (device_row for device in devices for device_row in device.media)
+    return any(one.stock == key and one.profile == row.key for one in rows)
+
+
+def _beyond(work: Work, wanted: PrintProfile, known: KnownGamut) -> Iterator[Finding]:
+    if known.share < _SOME:
         return
     families = sorted(known.families, key=lambda name: -known.families[name])[:3]
     text = f"{show.percent(known.share)} of this print lies beyond “{wanted.name}”"
@@ -124,5 +139,28 @@ def _beyond(work: Work, wanted: PrintProfile) -> Iterator[Finding]:
         level="warn" if known.share >= _MUCH else "note",
         step="handover",
         text=text,
+        place="colour",
+    )
+
+
+def _over_inked(work: Work, wanted: PrintProfile, known: KnownGamut) -> Iterator[Finding]:
+    """More ink than the lab or the press takes; another profile of the same paper may keep to it."""
+    limit = most_ink(work)
+    if limit is None or known.ink is None or known.ink.limit != limit.percent or not known.ink.over:
+        return
+    row = work.studio.profiles.by_hash(wanted.hash)
+    keeping = [
+        other for other in work.studio.profiles
+        if row is not None and other.hash != row.hash and other.space == row.space and other.medium.casefold() == row.medium.casefold()
+        and other.most_ink is not None and other.most_ink <= limit.percent
+    ]  # fmt: skip
+    yield Finding(
+        id="too-much-ink",
+        level="warn",
+        step="handover",
+        text=f"{limit.who} takes at most {limit.percent:g} % of ink in all; {show.percent(known.ink.over)} of this print would carry more, "
+        f"up to {known.ink.most:.0f} %. It dries badly, or is refused: take a profile made for that limit.",
+        fix={"output.profile": snapshot(keeping[0])} if keeping else None,
+        fix_label=f"Take {keeping[0].name}" if keeping else None,
         place="colour",
     )
