@@ -29,7 +29,7 @@ from zollstock.pictures.serving import to_keep
 from zollstock.pictures.storage import work_folder
 
 from .archive import pack, unpack
-from .firstplan import first_plan, standard_of
+from .firstplan import first_plan, standard_of, standard_settings
 from .kinds import PRINT
 from .lists import (
     JobHead,
@@ -220,7 +220,9 @@ def make_print(request: SignedRequest, job_id: int, wanted: NewPrint) -> PrintSt
         raise HttpError(422, picture.problem)
     unit = unit_of(request.user)
     last = holder.prints.aggregate(last=Max("position"))["last"]
-    document = wanted.plan or first_plan(picture, unit, standard_of(holder))
+    document = wanted.plan or first_plan(
+        picture, unit, standard_of(holder), standard_settings(holder)[0]
+    )
     return print_state(begin_print(holder, picture, document, (last or 0) + 1))
 
 

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
 from typing import Any
 
-from zollstock.core.documents.plan import PLAN_FORMAT
+from zollstock.accounts.principal import Principal
+from zollstock.core.counter.settingsof import settings_held, with_settings
+from zollstock.core.documents.plan import PLAN_FORMAT, PlanError
 from zollstock.core.parts.device import DeviceChoice
 from zollstock.core.sizes.firstsize import first_size
 from zollstock.core.studio.devices import StandardDevice
@@ -12,11 +15,17 @@ from zollstock.devices.kept import DEVICES
 from zollstock.pictures.measured import counted_detail
 from zollstock.pictures.models import Picture
 
-from .models import Job
+from .models import Job, StandardSettings
 
 
-def first_plan(picture: Picture, unit: str, device: DeviceChoice | None = None) -> dict[str, Any]:
-    """A small print of the picture's own ratio, titled after its file, and for a device where one is standard."""
+def first_plan(
+    picture: Picture,
+    unit: str,
+    device: DeviceChoice | None = None,
+    standard: dict[str, Any] | None = None,
+) -> dict[str, Any]:
+    """A small print of the picture's own ratio, titled after its file, and for a device where one is standard; with the `standard`
+    settings, where there are such and this picture can have them."""
     size = first_size(*picture.upright, unit)
     document = {
         "format": PLAN_FORMAT,
@@ -29,7 +38,21 @@ def first_plan(picture: Picture, unit: str, device: DeviceChoice | None = None) 
         "viewing": counted_detail(picture),
         "output": {"bits": picture.plan_part()["bits"]},
     }
-    return document if device is None else document | {"device": device.model_dump(mode="json")}
+    if device is not None:
+        document["device"] = device.model_dump(mode="json")
+    if standard is None:
+        return document
+    with suppress(PlanError):
+        return with_settings(document, standard, settings_held(standard))
+    return document
+
+
+def standard_settings(job: Job) -> tuple[dict[str, Any] | None, bool]:
+    """What new prints of a job begin with, and whether it says so itself."""
+    if job.standard is not None:
+        return job.standard, True
+    row = Principal(job.account).may_see(StandardSettings.objects).first()
+    return (None if row is None else row.document), False
 
 
 def standard_of(job: Job) -> DeviceChoice | None:

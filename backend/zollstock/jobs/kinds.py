@@ -10,12 +10,14 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from zollstock.core.documents.plan import PlanError, parse_plan, plan_document
-from zollstock.core.ground.show import style_for
+from zollstock.core.ground.show import LengthStyle, style_for
 from zollstock.core.layouts import in_short, lay, layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
+from zollstock.core.rules.viewing import grade_word
 from zollstock.core.sheet.printdrawing import trimmed_drawing
 from zollstock.core.studio.studio import Studio
-from zollstock.core.work.outcome import work_out
+from zollstock.core.telling.findings import stops
+from zollstock.core.work.outcome import Work, work_out
 from zollstock.core.work.zones import turned
 
 Document = dict[str, Any]
@@ -91,11 +93,24 @@ def _print_summary(document: Document, studio: Studio) -> Document:
     plan = parse_plan(document)
     work = work_out(plan, studio)
     trim = work.boxes.trim
+    style = style_for([plan.target.width, plan.target.height])
     return {
         "drawing": asdict(trimmed_drawing(work)),
-        "text": style_for([plan.target.width, plan.target.height]).size(trim.w, trim.h),
+        "text": style.size(trim.w, trim.h),
         "grade": work.grade,
+        "edge": "" if plan.edge.kind == "none" else plan.edge.summary(style)[0],
+        "edge_kind": plan.edge.kind,
+        "medium": plan.medium.name,
+        "trouble": _trouble(work, style),
     }
+
+
+def _trouble(work: Work, style: LengthStyle) -> str:
+    """Why it wants a second look: no file can be made of it, or it is too coarse; empty where nothing stands against it."""
+    found = stops(work, style)
+    if found:
+        return found[0].text
+    return grade_word(work.grade) if work.grade in ("soft", "coarse") else ""
 
 
 def _layout_summary(document: Document, studio: Studio) -> Document:
@@ -106,6 +121,11 @@ def _layout_summary(document: Document, studio: Studio) -> Document:
         "drawing": asdict(trimmed_drawing(laid.works[0])),
         "text": in_short(layout, laid),
         "kind": document["kind"],
+        "grade": None,
+        "edge": "",
+        "edge_kind": "",
+        "medium": layout.plans[0].medium.name,
+        "trouble": next((one.text for one in laid.findings if one.level == "stop"), ""),
     }
 
 

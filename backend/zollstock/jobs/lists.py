@@ -85,7 +85,7 @@ class JobSummary(JobHead):
 
 
 #: What lists need of a design: never its document.
-_LISTED = ("id", "job_id", "position", "version", "made_version", *SUMMARY_FIELDS)
+LISTED = ("id", "job_id", "position", "version", "made_version", *SUMMARY_FIELDS)
 
 
 def found_jobs(account: User, search: str) -> QuerySet[Job]:
@@ -160,7 +160,7 @@ def job_summaries(request: HttpRequest, found: Sequence[Job]) -> list[JobSummary
             RowNumber(), partition_by=F("job"), order_by=[F("position").asc(), F("id").asc()]
         )
     )
-    first = numbered.filter(row__lte=FIRST).only(*_LISTED).order_by("job", "position", "id")
+    first = numbered.filter(row__lte=FIRST).only(*LISTED).order_by("job", "position", "id")
     by_job = defaultdict(list)
     for held, summary in zip(first, print_summaries(request, first), strict=True):
         by_job[held.job_id].append(summary)
@@ -172,7 +172,7 @@ def print_summaries(
     request: HttpRequest, found: QuerySet[Design] | Sequence[Design]
 ) -> list[PrintSummary]:
     """Prints as lists show them."""
-    pictures = _pictures(found, PICTURE)
+    pictures = pictures_under(found, PICTURE)
     return [
         PrintSummary(
             id=held.id,
@@ -203,7 +203,7 @@ def print_in_job_summaries(request: HttpRequest, found: Sequence[Design]) -> lis
 
 def layout_summaries(request: HttpRequest, found: Sequence[Design]) -> list[LayoutSummary]:
     """Layouts as lists show them."""
-    pictures = _pictures(found, plan_key(0))
+    pictures = pictures_under(found, plan_key(0))
     return [
         LayoutSummary(
             id=held.id,
@@ -217,7 +217,7 @@ def layout_summaries(request: HttpRequest, found: Sequence[Design]) -> list[Layo
     ]
 
 
-def _pictures(found: QuerySet[Design] | Sequence[Design], key: str) -> dict[int, UUID]:
+def pictures_under(found: QuerySet[Design] | Sequence[Design], key: str) -> dict[int, UUID]:
     """The picture under that key of each of those designs."""
     held = DesignPicture.objects.filter(design__in=[one.id for one in found], key=key)
     return dict(held.values_list("design", "picture"))

@@ -5,9 +5,13 @@ from __future__ import annotations
 from typing import Any, ClassVar
 
 from django.conf import settings
-from django.db import models
+from django.contrib.auth import get_user_model
+from django.db import models, transaction
+from django.db.models import Max
 
+from zollstock.accounts.principal import Principal
 from zollstock.accounts.reading import AS_PEOPLE_READ
+from zollstock.core.counter.standing import Counts
 from zollstock.pictures.models import Picture
 
 from .kinds import KINDS, LAYOUT, PICTURE, PRINT
@@ -20,11 +24,34 @@ class Job(models.Model):
     due = models.DateField(null=True, blank=True)
     #: What its new prints go to (`StandardDevice`); null: the account's.
     device = models.JSONField(null=True, blank=True)
+    #: What people call it by at the counter: 1, 2 … of the account.
+    number = models.PositiveIntegerField(null=True)
+    note = models.CharField(max_length=2000, blank=True)
+    #: The key of its price list; empty: the studio's standard one.
+    prices = models.CharField(max_length=40, blank=True)
+    #: Settings that its new prints begin with (`core.counter.settingsof`); null: the account's.
+    standard = models.JSONField(null=True, blank=True)
+    archived = models.DateTimeField(null=True)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         ordering = ["-created", "-id"]
         indexes = [models.Index(fields=["account", "-created", "-id"], name="jobs_of_an_account")]
+        constraints = [
+            models.UniqueConstraint(fields=["account", "number"], name="one_job_a_number")
+        ]
+
+    def save(self, *args: Any, **more: Any) -> None:
+        """A new one gets the next number of its account."""
+        if self.pk is not None or self.number is not None:
+            return super().save(*args, **more)
+        with transaction.atomic():
+            get_user_model().objects.select_for_update().get(pk=self.account_id)
+            last = (
+                Principal(self.account).may_see(Job.objects).aggregate(last=Max("number"))["last"]
+            )
+            self.number = (last or 0) + 1
+            return super().save(*args, **more)
 
     @property
     def prints(self) -> models.QuerySet[Design]:
@@ -76,6 +103,21 @@ class Design(models.Model):
     kept_bytes = models.PositiveBigIntegerField(default=0)
     thin_at = models.DateTimeField(null=True, db_index=True)
     removed = models.DateTimeField(null=True, db_index=True)
+    #: Of its job: 1, 2 … in the order in which they came; it stays when others go.
+    number = models.PositiveIntegerField(null=True)
+    #: How its copies stand (`core.counter.standing`), and the version that was printed last.
+    copies = models.PositiveIntegerField(default=1)
+    printed = models.PositiveIntegerField(default=0)
+    spoiled = models.PositiveIntegerField(default=0)
+    checked = models.PositiveIntegerField(default=0)
+    collected = models.PositiveIntegerField(default=0)
+    printed_version = models.PositiveIntegerField(default=0)
+    #: What is done to it after, by the names in the price list, and the price of one where it was agreed.
+    finishes = models.JSONField(default=list)
+    price = models.DecimalField(max_digits=12, decimal_places=4, null=True)
+    note = models.CharField(max_length=2000, blank=True)
+    #: Whether it wants a second look before it is made.
+    troubled = models.BooleanField(default=False)
 
     objects = NotRemoved()
     every: ClassVar[models.Manager[Design]] = models.Manager()
@@ -93,6 +135,13 @@ class Design(models.Model):
             ),
             models.Index(fields=["account", "kept_bytes"], name="what_designs_weigh"),
         ]
+        constraints = [
+            models.UniqueConstraint(fields=["job", "number"], name="one_design_a_number")
+        ]
+
+    @property
+    def counts(self) -> Counts:
+        return Counts(self.copies, self.printed, self.spoiled, self.checked, self.collected)
 
     def by_key(self) -> dict[str, Picture]:
         """Its pictures, each under the place in the document that speaks of it."""
@@ -149,3 +198,53 @@ class Revision(models.Model):
         constraints = [
             models.UniqueConstraint(fields=["design", "number"], name="one_document_a_number")
         ]
+
+
+class JobEvent(models.Model):
+    """What happened to a job or one of its prints, in words: when, who, what; where money went with it, how much.
+
+    One that was taken back stays, and counts for nothing.
+    """
+
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="events")
+    #: The number of the print in the database, which may be gone.
+    design = models.PositiveBigIntegerField(null=True)
+    at = models.DateTimeField(auto_now_add=True)
+    by = models.CharField(max_length=150, blank=True)
+    what = models.CharField(max_length=20)
+    words = models.CharField(max_length=400, blank=True)
+    amount = models.DecimalField(max_digits=12, decimal_places=2, null=True)
+    currency = models.CharField(max_length=8, blank=True)
+    taken_back = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-id"]
+        indexes = [
+            models.Index(fields=["job", "-id"], name="events_of_a_job"),
+            models.Index(fields=["job", "what", "-id"], name="payments_of_a_job"),
+            models.Index(fields=["design", "-id"], name="events_of_a_design"),
+        ]
+
+
+class JobChange(models.Model):
+    """What was done to many prints of a job at once, and can be undone at once: `designs` as (its number, the version that
+    came of it)."""
+
+    OWNER = "job__account"
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="changes")
+    at = models.DateTimeField(auto_now_add=True)
+    words = models.CharField(max_length=400)
+    designs = models.JSONField()
+    undone = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-id"]
+
+
+class StandardSettings(models.Model):
+    """What new prints of an account begin with, where their job says nothing else."""
+
+    account = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    document = models.JSONField()

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Max, QuerySet
 from django.utils import timezone
 
 from zollstock.core.ground.refusal import Refusal
@@ -112,7 +112,12 @@ def begin(
     KINDS[kind].check(sound, _parts(pictures))
     with transaction.atomic():
         held = Design(
-            account_id=job.account_id, job=job, kind=kind, position=position, document=sound
+            account_id=job.account_id,
+            job=job,
+            kind=kind,
+            position=position,
+            document=sound,
+            number=_next_number(job),
         )
         summarise(held, studio_of(held.account))
         held.save()
@@ -126,6 +131,12 @@ def begin(
         drawn = {key: zones for key, zones in KINDS[kind].zones(sound).items() if zones}
         _keep_with_pictures(pictures, drawn)
     return held
+
+
+def _next_number(job: Job) -> int:
+    """The job is locked until the transaction ends: no two of its designs have one number."""
+    Job.objects.select_for_update().get(id=job.id)
+    return (Design.every.filter(job=job).aggregate(last=Max("number"))["last"] or 0) + 1
 
 
 def begin_print(job: Job, picture: Picture, document: dict[str, Any], position: int) -> Design:

@@ -12,7 +12,7 @@ if TYPE_CHECKING:
     from .models import Design
 
 #: The fields of a design that its document gives.
-SUMMARY_FIELDS = ("title", "wide", "tall", "summary")
+SUMMARY_FIELDS = ("title", "wide", "tall", "summary", "troubled")
 
 
 def summarise(held: Design, studio: Studio) -> None:
@@ -21,6 +21,7 @@ def summarise(held: Design, studio: Studio) -> None:
     held.title = str(held.document["title"])
     _, _, held.wide, held.tall = summary["drawing"]["boxes"]["document"]
     held.summary = summary
+    held.troubled = bool(summary["trouble"])
 
 
 def say_unreadable(held: Design) -> None:
@@ -28,6 +29,7 @@ def say_unreadable(held: Design) -> None:
     document = held.document if isinstance(held.document, dict) else {}
     held.title = str(document.get("title", ""))[:300]
     held.wide = held.tall = 100
+    held.troubled = True
     held.summary = {
         "drawing": {
             "boxes": {"document": [0, 0, 100, 100]},
@@ -37,5 +39,9 @@ def say_unreadable(held: Design) -> None:
         },
         "text": "cannot be read",
         "grade": None,
+        "edge": "",
+        "edge_kind": "",
+        "medium": "",
+        "trouble": "This document cannot be read.",
         "kind": str(document.get("kind", "")),
     }

@@ -30,12 +30,14 @@ from zollstock.gamuts.api import router as gamuts
 from zollstock.jobs.api import router as jobs
 from zollstock.jobs.compare_api import router as besides
 from zollstock.jobs.contact_api import router as contact
+from zollstock.jobs.counter_api import router as counter
 from zollstock.jobs.gangs_api import router as gangs
 from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts
 from zollstock.jobs.log_api import router as logged
 from zollstock.jobs.recipe_api import router as recipes
 from zollstock.jobs.revisions import StaleVersion
+from zollstock.jobs.settings_api import router as given_settings
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.trials_api import router as strips
 from zollstock.jobs.workshops import router as workshops
@@ -44,6 +46,7 @@ from zollstock.pictures.api import router as pictures
 from zollstock.pictures.looking_api import router as looking
 from zollstock.pictures.parcels import WrongPlace
 from zollstock.pictures.parcels_api import router as parcels
+from zollstock.prices.kept import PRICES
 from zollstock.printlog.api import router as printlog
 from zollstock.profiles.api import router as profiles
 from zollstock.proofs.api import router as proofs
@@ -85,12 +88,14 @@ for router in (
     rooms,
     canvases,
     sensors,
-    *(table_router(table) for table in (STOCK, SENSORS, RULES, DEVICES, LABS)),
+    *(table_router(table) for table in (STOCK, SENSORS, RULES, DEVICES, LABS, PRICES)),
     pictures,
     looking,
     parcels,
     sample,
     jobs,
+    counter,
+    given_settings,
     layouts,
     hangings,
     gangs,

@@ -49,6 +49,7 @@ INSTALLED_APPS = [
     "zollstock.stock",
     "zollstock.devices",
     "zollstock.labs",
+    "zollstock.prices",
     "zollstock.profiles",
     "zollstock.trials",
     "zollstock.printlog",

@@ -849,6 +849,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["prices_read"];
+        /**
+         * Keep
+         * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["prices_keep"];
+        post?: never;
+        /**
+         * Reset
+         * @description Back to what ships.
+         */
+        delete: operations["prices_reset"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prices/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Rows from CSV in the place of those that are there; what is no row stays.
+         */
+        post: operations["prices_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -1250,6 +1295,262 @@ export interface paths {
         put?: never;
         /** Redo */
         post: operations["zollstock_jobs_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rows
+         * @description Prints and layouts of a job as rows.
+         */
+        get: operations["zollstock_jobs_counter_api_rows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/rows/ids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ids
+         * @description The numbers of all of them, to choose them all.
+         */
+        get: operations["zollstock_jobs_counter_api_ids"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/counter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Counter */
+        get: operations["zollstock_jobs_counter_api_counter"];
+        /** Agree On Job */
+        put: operations["zollstock_jobs_counter_api_agree_on_job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * To Step
+         * @description Say that all copies of some prints are printed, checked or collected; or take that back.
+         */
+        post: operations["zollstock_jobs_counter_api_to_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Count Copies
+         * @description Count the copies of one print. 409 where another window counted meanwhile.
+         */
+        put: operations["zollstock_jobs_counter_api_count_copies"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/spoiled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Spoil
+         * @description Printed copies turned out badly: they are to be printed again.
+         */
+        post: operations["zollstock_jobs_counter_api_spoil"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/agreed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Agree */
+        put: operations["zollstock_jobs_counter_api_agree"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/payments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pay
+         * @description Write down a quote, a deposit, or what was paid.
+         */
+        post: operations["zollstock_jobs_counter_api_pay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/payments/{event_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pay Back
+         * @description One that was written down wrongly: it stays to be seen, and counts for nothing.
+         */
+        post: operations["zollstock_jobs_counter_api_pay_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/settings/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What giving settings would do. Nothing is changed.
+         */
+        post: operations["zollstock_jobs_settings_api_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Settings
+         * @description Give them; what cannot have them stays as it is.
+         */
+        post: operations["zollstock_jobs_settings_api_give_settings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/changes/{change_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Set all of them back, but for those that were changed since.
+         */
+        post: operations["zollstock_jobs_settings_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/standard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Standard */
+        get: operations["zollstock_jobs_settings_api_standard"];
+        /**
+         * Set Standard
+         * @description What new prints of the job, or of all jobs that say nothing else, begin with from now on.
+         */
+        put: operations["zollstock_jobs_settings_api_set_standard"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -7580,6 +7881,122 @@ export interface components {
             note: string;
             table: components["schemas"]["Labs"];
         };
+        /**
+         * Discount
+         * @description What is taken off where so many copies of one print are wanted: `share` per cent.
+         */
+        Discount: {
+            /** From Copies */
+            from_copies: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * PriceLine
+         * @description A price. It is for a medium, an edge or a size where it names one, else for any; with a `finish` it is for that, and
+         *     for no print. `least` is the least that is charged for one.
+         */
+        PriceLine: {
+            /**
+             * Medium
+             * @default
+             */
+            medium: string;
+            /**
+             * Edge
+             * @default
+             */
+            edge: string;
+            /**
+             * Finish
+             * @default
+             */
+            finish: string;
+            /**
+             * Per
+             * @default piece
+             * @enum {string}
+             */
+            per: "piece" | "area" | "metre";
+            /**
+             * Size
+             * @default
+             */
+            size: string;
+            /**
+             * Price
+             * @default 0
+             */
+            price: string;
+            /**
+             * Least
+             * @default 0
+             */
+            least: string;
+        };
+        /** PriceList */
+        PriceList: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Currency
+             * @default €
+             */
+            currency: string;
+            /**
+             * Tax Rate
+             * @description Per cent.
+             * @default 0
+             */
+            tax_rate: number;
+            /**
+             * Tax Included
+             * @default true
+             */
+            tax_included: boolean;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["PriceLine"][];
+            /**
+             * Discounts
+             * @default []
+             */
+            discounts: components["schemas"]["Discount"][];
+        };
+        /**
+         * PriceLists
+         * @description All price lists of a studio; names and keys each once. `standard` is the key of the one for new jobs.
+         */
+        PriceLists: {
+            /**
+             * Lists
+             * @default []
+             */
+            lists: components["schemas"]["PriceList"][];
+            /**
+             * Standard
+             * @default
+             */
+            standard: string;
+        };
+        /**
+         * PriceListsKept
+         * @description The table as it is kept; version 0 is the one that ships. `note` is said beside it.
+         */
+        PriceListsKept: {
+            /** Version */
+            version: number;
+            /** Note */
+            note: string;
+            table: components["schemas"]["PriceLists"];
+        };
         /** Arrival */
         Arrival: {
             picture: components["schemas"]["PictureFacts"];
@@ -7946,6 +8363,445 @@ export interface components {
         VersionOnly: {
             /** Version */
             version: number;
+        };
+        /**
+         * Wanted
+         * @description Which rows, in which order.
+         */
+        Wanted: {
+            /**
+             * Search
+             * @default
+             */
+            search: string;
+            /**
+             * Show
+             * @default all
+             * @enum {string}
+             */
+            show: "all" | "trouble" | "no-file" | "old" | "planned" | "made" | "printed" | "checked" | "collected";
+            /**
+             * Sort
+             * @default order
+             * @enum {string}
+             */
+            sort: "order" | "title" | "size" | "state" | "copies" | "changed";
+        };
+        /** CopiesCounted */
+        CopiesCounted: {
+            /** Copies */
+            copies: number;
+            /** Printed */
+            printed: number;
+            /** Spoiled */
+            spoiled: number;
+            /** Checked */
+            checked: number;
+            /** Collected */
+            collected: number;
+        };
+        /**
+         * JobRow
+         * @description A print or a layout of a job. `counted` says in words what is between two states; `trouble` why it wants a second look.
+         */
+        JobRow: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "print" | "layout";
+            /** Number */
+            number: string;
+            /** Title */
+            title: string;
+            /**
+             * Picture Id
+             * Format: uuid
+             */
+            picture_id: string;
+            drawing: components["schemas"]["Drawing"];
+            /** Size Text */
+            size_text: string;
+            /** Edge */
+            edge: string;
+            /** Medium */
+            medium: string;
+            /** Grade */
+            grade: string | null;
+            /** Trouble */
+            trouble: string;
+            counts: components["schemas"]["CopiesCounted"];
+            /** Counted */
+            counted: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "made" | "printed" | "checked" | "collected";
+            /**
+             * File
+             * @enum {string}
+             */
+            file: "none" | "current" | "old";
+            /** Changed Since */
+            changed_since: boolean;
+            /** Finishes */
+            finishes: string[];
+            /** Price */
+            price: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * JobRows
+         * @description Rows from `offset` on, of `total` that are found.
+         */
+        JobRows: {
+            /** Items */
+            items: components["schemas"]["JobRow"][];
+            /** Total */
+            total: number;
+        };
+        /**
+         * Found
+         * @description Pictures of `width` × `height` px lie one under the other.
+         *
+         *     `x` and `y` are where they lie in the printed picture of `printed_width` × `printed_height` px of the
+         *     file; `note` says what is seen.
+         */
+        Found: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Printed Width */
+            printed_width: number;
+            /** Printed Height */
+            printed_height: number;
+            /** Ppi */
+            ppi: number;
+            /** Note */
+            note: string;
+            /** Takes */
+            takes: components["schemas"]["Taken"][];
+        };
+        /**
+         * Bill
+         * @description The lines, their sum, and the tax in it or on it. `whole` is whether everything has a price.
+         */
+        Bill: {
+            /** Lines */
+            lines: components["schemas"]["BillLine"][];
+            /** Currency */
+            currency: string;
+            /** Sum */
+            sum: string;
+            /** Discount Text */
+            discount_text: string;
+            /** Tax Rate */
+            tax_rate: number;
+            /** Tax Included */
+            tax_included: boolean;
+            /** Tax */
+            tax: string;
+            /** Tax Text */
+            tax_text: string;
+            /** Total */
+            total: string;
+            /** Total Text */
+            total_text: string;
+            /** Whole */
+            whole: boolean;
+        };
+        /**
+         * BillLine
+         * @description What is charged for `copies` of one thing: `unit` in words (what one costs), the arithmetic, and the amount. `problem`
+         *     is why it has no price.
+         */
+        BillLine: {
+            /** Number */
+            number: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Copies */
+            copies: number;
+            /** Unit */
+            unit: string;
+            /** Working */
+            working: string;
+            /** Amount */
+            amount: string | null;
+            /**
+             * Amount Text
+             * @default
+             */
+            amount_text: string;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+        };
+        /**
+         * Counter
+         * @description What stands beside the rows. `bill` is null where there is no price list.
+         */
+        Counter: {
+            /** Number */
+            number: number;
+            /** Note */
+            note: string;
+            /** Prices */
+            prices: string;
+            /** Price Lists */
+            price_lists: [
+                string,
+                string
+            ][];
+            /** Finishes */
+            finishes: string[];
+            /** States */
+            states: components["schemas"]["StateOfJob"][];
+            bill: components["schemas"]["Bill"] | null;
+            /** Payments */
+            payments: components["schemas"]["PaymentShown"][];
+            /** Balance */
+            balance: string;
+            /** No File */
+            no_file: number;
+            /** Old */
+            old: number;
+        };
+        /** PaymentShown */
+        PaymentShown: {
+            /** Id */
+            id: number;
+            /** What */
+            what: string;
+            /** Amount */
+            amount: string;
+            /** Words */
+            words: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Taken Back */
+            taken_back: boolean;
+        };
+        /**
+         * StateOfJob
+         * @description A blade of the job's rule: how much stands there, and what waits.
+         */
+        StateOfJob: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "made" | "printed" | "checked" | "collected";
+            /** Prints */
+            prints: number;
+            /** Copies */
+            copies: number;
+            /** Waiting */
+            waiting: string;
+        };
+        /** AgreedOfJob */
+        AgreedOfJob: {
+            /**
+             * Prices
+             * @default
+             */
+            prices: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * BroughtTo
+         * @description All copies of these prints, brought to a step.
+         */
+        BroughtTo: {
+            /** Ids */
+            ids: number[];
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "unprinted" | "printed" | "checked" | "collected";
+        };
+        /** Counted */
+        Counted: {
+            before: components["schemas"]["CopiesCounted"];
+            after: components["schemas"]["CopiesCounted"];
+        };
+        /** SpoiledCopies */
+        SpoiledCopies: {
+            before: components["schemas"]["CopiesCounted"];
+            /**
+             * Many
+             * @default 1
+             */
+            many: number;
+        };
+        /**
+         * Agreed
+         * @description What was agreed of a print: what is done to it after, its price where that is not the list's, a note.
+         */
+        Agreed: {
+            /**
+             * Finishes
+             * @default []
+             */
+            finishes: string[];
+            /** Price */
+            price?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /** NewPayment */
+        NewPayment: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "quote" | "deposit" | "paid";
+            /** Amount */
+            amount: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
+         * Given
+         * @description What settings make of one print: its size before and after, as it would be, and what is against it: `problem` where it cannot
+         *     have them, `told` what would newly be found of it.
+         */
+        Given: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Before */
+            before: string;
+            /**
+             * After
+             * @default
+             */
+            after: string;
+            /**
+             * Changes
+             * @default false
+             */
+            changes: boolean;
+            drawing?: components["schemas"]["Drawing"] | null;
+            /**
+             * Told
+             * @default []
+             */
+            told: string[];
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+        };
+        /**
+         * SettingsPreview
+         * @description What would become of each; only the first `shown` of `total` are looked at.
+         */
+        SettingsPreview: {
+            /** Name */
+            name: string;
+            /** Total */
+            total: number;
+            /** Items */
+            items: components["schemas"]["Given"][];
+        };
+        /**
+         * SettingsWanted
+         * @description Settings of a print (`of`), or the standard of the job or the account (null), for some of the job's prints, or all others.
+         */
+        SettingsWanted: {
+            /** Of */
+            of?: number | null;
+            /** Which */
+            which: ("size" | "edge" | "medium" | "distance" | "pixels" | "file")[];
+            /** Ids */
+            ids?: number[] | null;
+        };
+        /**
+         * ChangeDone
+         * @description What was done at once; `stayed` are prints that were changed since and so were not set back.
+         */
+        ChangeDone: {
+            /** Id */
+            id: number;
+            /** Words */
+            words: string;
+            /** Count */
+            count: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Undone */
+            undone: boolean;
+            /**
+             * Stayed
+             * @default []
+             */
+            stayed: string[];
+        };
+        /**
+         * StandardShown
+         * @description What new prints of a job begin with, in words, and whether that is the job's own.
+         */
+        StandardShown: {
+            /** Which */
+            which: ("size" | "edge" | "medium" | "distance" | "pixels" | "file")[];
+            /** Text */
+            text: string;
+            /** Own */
+            own: boolean;
+        };
+        /**
+         * Standard
+         * @description What new prints of a job begin with: of which print, and which of its settings; none: the studio's usual.
+         */
+        Standard: {
+            /** Of */
+            of?: number | null;
+            /**
+             * Which
+             * @default []
+             */
+            which: ("size" | "edge" | "medium" | "distance" | "pixels" | "file")[];
+            /**
+             * Where
+             * @default job
+             * @enum {string}
+             */
+            where: "job" | "account";
         };
         /**
          * LayoutSummary
@@ -10854,33 +11710,6 @@ export interface components {
             against: string;
             /** Text */
             text: string;
-        };
-        /**
-         * Found
-         * @description Pictures of `width` × `height` px lie one under the other.
-         *
-         *     `x` and `y` are where they lie in the printed picture of `printed_width` × `printed_height` px of the
-         *     file; `note` says what is seen.
-         */
-        Found: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /** Printed Width */
-            printed_width: number;
-            /** Printed Height */
-            printed_height: number;
-            /** Ppi */
-            ppi: number;
-            /** Note */
-            note: string;
-            /** Takes */
-            takes: components["schemas"]["Taken"][];
         };
         /**
          * ProofState
@@ -15123,6 +15952,204 @@ export interface operations {
             };
         };
     };
+    prices_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceListsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prices_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceListsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prices_reset: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceListsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prices_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceListsKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_pictures_api_every: {
         parameters: {
             query?: {
@@ -16543,6 +17570,789 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_rows: {
+        parameters: {
+            query?: {
+                search?: string;
+                show?: "all" | "trouble" | "no-file" | "old" | "planned" | "made" | "printed" | "checked" | "collected";
+                sort?: "order" | "title" | "size" | "state" | "copies" | "changed";
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobRows"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_ids: {
+        parameters: {
+            query?: {
+                search?: string;
+                show?: "all" | "trouble" | "no-file" | "old" | "planned" | "made" | "printed" | "checked" | "collected";
+                sort?: "order" | "title" | "size" | "state" | "copies" | "changed";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_counter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_agree_on_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgreedOfJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_to_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BroughtTo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_count_copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Counted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobRow"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_spoil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoiledCopies"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobRow"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_agree: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Agreed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobRow"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_pay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPayment"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_counter_api_pay_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+                event_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_settings_api_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingsWanted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsPreview"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_settings_api_give_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingsWanted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeDone"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_settings_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+                change_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeDone"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_settings_api_standard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardShown"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_settings_api_set_standard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Standard"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardShown"];
                 };
             };
             /** @description A part of the application is away for a moment. */

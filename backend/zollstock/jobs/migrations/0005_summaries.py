@@ -9,10 +9,12 @@ from django.db import migrations, models
 from zollstock.core.studio.studio import DEFAULT_STUDIO
 from zollstock.jobs.kinds import KINDS
 from zollstock.jobs.search import words_of
-from zollstock.jobs.summaries import SUMMARY_FIELDS, say_unreadable, summarise
+from zollstock.jobs.summaries import say_unreadable, summarise
 
 log = logging.getLogger(__name__)
 AT_ONCE = 500
+#: What lists showed then.
+FIELDS = ("title", "wide", "tall", "summary")
 COLLATION = "utf8mb4_unicode_520_nopad_ci"
 
 
@@ -31,7 +33,7 @@ def summarise_all(apps: Any, schema_editor: Any) -> None:
                 # One that nobody can read must not keep everybody from their work.
                 log.exception("the document of design %s cannot be read", held.id)
                 say_unreadable(held)
-        designs.bulk_update(batch, SUMMARY_FIELDS)
+        designs.bulk_update(batch, FIELDS)
         words.objects.bulk_create(
             words(account_id=held.account_id, job_id=held.job_id, design_id=held.id, word=word)
             for held in batch

@@ -1,0 +1,263 @@
+"""A job at the counter over the wire: rows, copies, prices, settings given to many and undone at once."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
+from tests.api.caller import Caller, ready_print
+from zollstock.jobs.models import Design, Job, JobEvent
+from zollstock.renders.models import OrderLine
+from zollstock.renders.tasks import make
+
+pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
+ONE = {"copies": 1, "printed": 0, "spoiled": 0, "checked": 0, "collected": 0}
+
+
+@pytest.fixture
+def held(caller: Caller, photo: Callable[[], Path]) -> dict[str, Any]:
+    return ready_print(caller, photo(), title="Fog", target={"width": "30 cm", "height": "20 cm"})
+
+
+def another(caller: Caller, held: dict[str, Any], **plan: Any) -> dict[str, Any]:
+    made: dict[str, Any] = caller("POST", f"jobs/{held['job']}/prints", {"picture": held["picture"]["id"], "plan": held["plan"] | plan})  # fmt: skip
+    return made
+
+
+def rows(caller: Caller, held: dict[str, Any], query: str = "") -> list[dict[str, Any]]:
+    found: dict[str, Any] = caller("GET", f"jobs/{held['job']}/rows{query}")
+    assert found["total"] >= len(found["items"])
+    return list(found["items"])
+
+
+def made(caller: Caller, held: dict[str, Any]) -> None:
+    caller("POST", f"prints/{held['id']}/orders", {"version": held["version"]})
+    make(str(OrderLine.objects.order_by("-created")[0].id))
+
+
+def test_jobs_and_prints_have_numbers_of_their_own_that_stay(caller: Caller, other: Caller, held: dict[str, Any]) -> None:  # fmt: skip
+    second = another(caller, held, title="Salt")
+    (first_row, second_row) = rows(caller, held)
+    job = Job.objects.get(id=held["job"])
+    assert (first_row["number"], second_row["number"]) == (f"{job.number}-1", f"{job.number}-2")
+    caller("DELETE", f"prints/{held['id']}", expect=204)
+    third = another(caller, held, title="Mill")
+    assert [row["number"][-2:] for row in rows(caller, held)] == ["-2", "-3"] and third[
+        "id"
+    ] != second["id"]
+    theirs = other("POST", "jobs", {"title": "Theirs"})
+    assert other("GET", f"jobs/{theirs['id']}/counter")["number"] == 1, "counted for each account"
+
+
+def test_the_machine_alone_says_made_and_an_edit_takes_it_back(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    (row,) = rows(caller, held)
+    assert (row["state"], row["file"]) == ("planned", "none")
+    made(caller, held)
+    (row,) = rows(caller, held)
+    assert (row["state"], row["file"]) == ("made", "current")
+    saved = caller("PUT", f"prints/{held['id']}/plan", {"plan": held["plan"] | {"title": "Fog 2"}, "version": held["version"]})  # fmt: skip
+    (row,) = rows(caller, held)
+    assert (row["state"], row["file"]) == ("planned", "old")
+    assert [one["id"] for one in rows(caller, held, "?show=old")] == [held["id"]]
+    caller("POST", f"jobs/{held['job']}/step", {"ids": [held["id"]], "step": "printed"})
+    caller("PUT", f"prints/{held['id']}/plan", {"plan": saved["plan"] | {"title": "Fog 3"}, "version": saved["version"]})  # fmt: skip
+    (row,) = rows(caller, held)
+    assert (row["state"], row["changed_since"]) == ("printed", True), (
+        "what is printed stays printed, and says so"
+    )
+
+
+def test_copies_are_counted_one_by_one_back_and_forth_each_an_event(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    path = f"designs/{held['id']}/copies"
+    five = ONE | {"copies": 5}
+    caller("PUT", path, {"before": ONE, "after": five})
+    three = five | {"printed": 3}
+    row = caller("PUT", path, {"before": five, "after": three})
+    assert row["counted"] == "3 of 5 printed" and row["state"] == "planned"
+    row = caller("POST", f"designs/{held['id']}/spoiled", {"before": three, "many": 1})
+    assert row["counted"] == "2 of 5 printed, 1 spoiled"
+    late = caller("PUT", path, {"before": three, "after": five}, expect=409)
+    assert "another window" in late["message"]
+    wrong = caller(
+        "PUT", path, {"before": row["counts"], "after": row["counts"] | {"copies": 1}}, expect=422
+    )
+    assert "printed already" in wrong["message"]
+    done = caller("POST", f"jobs/{held['job']}/step", {"ids": [held["id"]], "step": "collected"})
+    assert [(one["state"], one["copies"]) for one in done["states"] if one["prints"]] == [
+        ("collected", 5)
+    ]
+    caller("POST", f"jobs/{held['job']}/step", {"ids": [held["id"]], "step": "unprinted"})
+    told = list(
+        JobEvent.objects.filter(design=held["id"]).order_by("id").values_list("what", "words", "by")
+    )
+    assert [what for what, _, _ in told] == [
+        "counted",
+        "counted",
+        "counted",
+        "collected",
+        "unprinted",
+    ]
+    assert all(by for _, _, by in told)
+
+
+def test_rows_are_searched_sorted_and_shown_by_what_waits(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    another(caller, held, title="Salt pans",target={"width": "3 cm", "height": "2 cm"}, edge={"kind": "border", "left": "2 cm", "right": "2 cm", "top": "2 cm", "bottom": "2 cm"})  # fmt: skip
+    coarse = another(caller, held, title="Mill", viewing={"distance": "5 cm"})
+    assert {row["title"] for row in rows(caller, held, "?search=border")} == {"Salt pans"}
+    assert [row["title"] for row in rows(caller, held, "?sort=title")] == [
+        "Fog",
+        "Mill",
+        "Salt pans",
+    ]
+    troubled = rows(caller, held, "?show=trouble")
+    assert coarse["id"] in {row["id"] for row in troubled} and all(
+        row["trouble"] for row in troubled
+    )
+    others = {row["id"] for row in rows(caller, held)} - {row["id"] for row in troubled}
+    assert others and not any(row["trouble"] for row in rows(caller, held) if row["id"] in others)
+    found = caller("GET", f"jobs/{held['job']}/rows/ids?show=no-file&search=salt")
+    assert len(found["ids"]) == 1
+    assert (
+        caller("GET", f"jobs/{held['job']}/counter")["states"][0]["waiting"]
+        == f"{len(troubled)} to check"
+    )
+
+
+def test_a_list_asks_as_much_for_60_rows_as_for_3(caller: Caller, held: dict[str, Any]) -> None:
+    def asked() -> int:
+        with CaptureQueriesContext(connection) as queries:
+            rows(caller, held)
+            caller("GET", f"jobs/{held['job']}/counter")
+        return len(queries)
+
+    for _ in range(2):
+        another(caller, held)
+    few = asked()
+    for _ in range(57):
+        another(caller, held)
+    assert asked() == few
+
+
+def test_a_job_has_a_bill_quotes_and_payments(
+    caller: Caller, other: Caller, held: dict[str, Any]
+) -> None:
+    caller("PUT", f"designs/{held['id']}/copies", {"before": ONE, "after": ONE | {"copies": 2}})
+    caller("PUT", f"designs/{held['id']}/agreed", {"finishes": ["laminate"], "note": "by Friday"})
+    counter = caller("GET", f"jobs/{held['job']}/counter")
+    assert [(line["text"], line["amount_text"]) for line in counter["bill"]["lines"]] == [
+        ("30 × 20 cm satin photo paper", "13.00"), ("laminate", "8.00"),
+    ]  # fmt: skip
+    assert counter["balance"] == "21.00 €" and "laminate" in counter["finishes"]
+    counter = caller(
+        "POST",
+        f"jobs/{held['job']}/payments",
+        {"what": "quote", "amount": "21", "words": "by telephone"},
+    )
+    assert counter["balance"] == "21.00 €", "a quote is said, not received"
+    counter = caller("POST", f"jobs/{held['job']}/payments", {"what": "deposit", "amount": "10,50"})
+    assert counter["balance"] == "10.50 €"
+    paid = counter["payments"][-1]
+    counter = caller("POST", f"jobs/{held['job']}/payments/{paid['id']}/back", {})
+    assert counter["balance"] == "21.00 €" and counter["payments"][-1]["taken_back"]
+    caller("POST", f"jobs/{held['job']}/payments", {"what": "paid", "amount": "0"}, expect=422)
+    caller("PUT", f"jobs/{held['job']}/counter", {"prices": "museum", "note": "the hall"})
+    assert caller("GET", f"jobs/{held['job']}/counter")["bill"]["tax_included"] is False
+    caller("PUT", f"jobs/{held['job']}/counter", {"prices": "nowhere"}, expect=422)
+    other("GET", f"jobs/{held['job']}/counter", expect=404)
+    other("PUT", f"designs/{held['id']}/agreed", {"note": "mine"}, expect=404)
+    other("POST", f"jobs/{held['job']}/step", {"ids": [held["id"]], "step": "printed"}, expect=404)
+
+
+def test_steps_of_another_jobs_prints_are_not_taken(caller: Caller, held: dict[str, Any]) -> None:
+    elsewhere = caller("POST", "jobs", {"title": "Elsewhere"})
+    caller("POST", f"jobs/{elsewhere['id']}/step", {"ids": [held["id"]], "step": "printed"})
+    assert Design.objects.get(id=held["id"]).printed == 0
+
+
+def test_settings_are_looked_at_given_and_undone_at_once(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    others = [
+        another(caller, held, title=f"Salt {number}", target={"width": "10 cm", "height": "10 cm"})
+        for number in range(4)
+    ]
+    wanted = {"of": held["id"], "which": ["size", "edge"], "ids": [one["id"] for one in others]}
+    preview = caller("POST", f"jobs/{held['job']}/settings/preview", wanted)
+    assert (
+        preview["name"] == "Fog"
+        and [one["after"] for one in preview["items"]] == ["30 × 20 cm"] * 4
+    )
+    assert {row["size_text"] for row in rows(caller, held)} == {"30 × 20 cm", "10 × 10 cm"}, (
+        "nothing is changed yet"
+    )
+    change = caller("POST", f"jobs/{held['job']}/settings", wanted)
+    assert change["count"] == 4 and change["words"] == "size, edge of Fog for 4 prints"
+    assert {row["size_text"] for row in rows(caller, held)} == {"30 × 20 cm"}
+    touched = caller("GET", f"prints/{others[0]['id']}")
+    caller("PUT", f"prints/{touched['id']}/plan", {"plan": touched["plan"] | {"title": "Mine"}, "version": touched["version"]})  # fmt: skip
+    back = caller("POST", f"jobs/{held['job']}/changes/{change['id']}/undo", {})
+    assert back["stayed"] == ["Mine"] and back["undone"]
+    assert [row["size_text"] for row in rows(caller, held)].count("10 × 10 cm") == 3
+    assert caller("POST", f"jobs/{held['job']}/changes/{change['id']}/undo", {})["stayed"] == [], (
+        "once"
+    )
+
+
+def test_new_prints_begin_with_the_standard_of_their_job_or_account(caller: Caller, held: dict[str, Any], photo: Callable[[], Path]) -> None:  # fmt: skip
+    source = another(
+        caller,
+        held,
+        target={"width": "50 cm", "height": "40 cm"},
+        medium={"name": "canvas", "factor": 0.6},
+    )
+
+    def new() -> dict[str, Any]:
+        plan: dict[str, Any] = caller(
+            "POST", f"jobs/{held['job']}/prints", {"picture": held["picture"]["id"]}
+        )["plan"]
+        return plan
+
+    usual = new()
+    caller(
+        "PUT",
+        f"jobs/{held['job']}/standard",
+        {"of": source["id"], "which": ["size", "medium"], "where": "account"},
+    )
+    plan = new()
+    assert (
+        plan["target"]["width"] == "50 cm"
+        and plan["medium"]["name"] == "canvas"
+        and plan["title"] == usual["title"]
+    )
+    own = caller(
+        "PUT", f"jobs/{held['job']}/standard", {"of": held["id"], "which": ["size"], "where": "job"}
+    )
+    assert own == {"which": ["size"], "text": "30 cm × 20 cm", "own": True}
+    assert new()["target"]["width"] == "30 cm"
+    caller("PUT", f"jobs/{held['job']}/standard", {"where": "job"})
+    assert new()["target"]["width"] == "50 cm", "the account's again"
+    caller("PUT", f"jobs/{held['job']}/standard", {"where": "account"})
+    assert new()["target"] == usual["target"]
+
+
+def test_nobody_else_gives_settings_here(
+    caller: Caller, other: Caller, held: dict[str, Any], account: User
+) -> None:
+    wanted = {"of": held["id"], "which": ["size"]}
+    other("POST", f"jobs/{held['job']}/settings", wanted, expect=404)
+    theirs = other("POST", "jobs", {"title": "Theirs"})
+    other("POST", f"jobs/{theirs['id']}/settings", wanted, expect=404)
+    refused = caller("POST", f"jobs/{held['job']}/settings", {"which": ["size"]}, expect=409)
+    assert "standard" in refused["message"]
