@@ -26,7 +26,6 @@ from django.test.utils import CaptureQueriesContext  # noqa: E402
 from playwright.sync_api import Page, sync_playwright  # noqa: E402
 
 from tests.browser.conftest import CHROMIUM  # noqa: E402
-from zollstock.batches.tasks import take_up as lay_out_left  # noqa: E402
 from zollstock.jobs.firstplan import first_plan  # noqa: E402
 from zollstock.jobs.models import Design, DesignPicture, Job, Revision, TitleWord  # noqa: E402
 from zollstock.jobs.revisions import begin_print  # noqa: E402
@@ -47,7 +46,7 @@ RUNS = 9
 WORDS = ("fog", "sluice", "gears", "lamp", "seaweed", "tide", "mill", "pans", "keeper", "stars")
 
 PERIODIC: tuple[tuple[str, Callable[[], Any]], ...] = (
-    ("take up files", render_left), ("lay out", lay_out_left), ("read pictures", read_left), ("make proofs", prove_left),
+    ("take up files", render_left), ("read pictures", read_left), ("make proofs", prove_left),
     ("forget", forget), ("what belongs to nothing", clear_what_belongs_to_nothing), ("thin out", thin_out),
 )  # fmt: skip
 

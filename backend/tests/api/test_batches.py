@@ -22,7 +22,7 @@ from tests.api.workers import until
 from tests.lengthy import LONG
 from tests.pictures import chart, noise, save
 from zollstock.batches.orders import lines_of_batch
-from zollstock.batches.tasks import LAYING, lay_out
+from zollstock.batches.tasks import lay_out
 from zollstock.pictures.intake import take_in
 from zollstock.pictures.models import Picture
 from zollstock.pictures.tasks import read
@@ -278,22 +278,22 @@ def test_a_run_is_told_before_it_is_laid_out(caller: Caller, account: User, tmp_
 def test_a_run_whose_layer_was_killed_is_laid_out_once(
     caller: Caller, account: User, tmp_path: Path, monkeypatch
 ) -> None:
-    from zollstock.batches import tasks
+    from zollstock.renders import laying, tasks
 
-    monkeypatch.setattr(tasks, "AT_ONCE", 2)
+    monkeypatch.setattr(laying, "AT_ONCE", 2)
     batch = batch_of(caller, brought(account, tmp_path, 3))
     order = caller("POST", f"batches/{batch['id']}/runs", {})
-    first = LAYING.claim(order["id"])
+    first = laying.LAYING.claim(order["id"])
     assert first is not None
     part = list(lines_of_batch(first))[:2]
-    tasks._write_mine(first, part)
+    laying._write_mine(first, part)
     Order.objects.update(pulse=timezone.now() - timedelta(minutes=1))
     tasks.take_up()
     lay_out(order["id"])
     assert OrderLine.objects.count() == 6 and caller("GET", f"runs/{order['id']}")["queued"] == 6
     # The first, come back from the dead, adds nothing.
     with pytest.raises(Cancelled):
-        tasks._write_mine(first, list(lines_of_batch(first))[2:4])
+        laying._write_mine(first, list(lines_of_batch(first))[2:4])
     assert OrderLine.objects.count() == 6
 
 

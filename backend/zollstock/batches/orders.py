@@ -6,7 +6,6 @@ Laid out, every file has its plan, folder and name before the first is made.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
@@ -28,6 +27,7 @@ from zollstock.core.work.outcome import work_out
 from zollstock.jobs.kinds import PICTURE
 from zollstock.longwork.messages import Message
 from zollstock.pictures.models import Picture
+from zollstock.renders.laying import LaidLine
 from zollstock.renders.makers import side_fields
 from zollstock.renders.models import Order, OrderFile, OrderLine, OrderPicture
 from zollstock.renders.planners import register_planner, send_layout
@@ -35,9 +35,6 @@ from zollstock.studio.composition import studio_of
 
 from .cells import cell_document, sizes_of_batch
 from .models import Batch, CellEdit
-
-#: So many orders are laid out, and written, at once.
-AT_ONCE = 250
 
 PLANNER = "batch"
 register_planner(PLANNER, Message("zollstock.batches.tasks.lay_out"))
@@ -87,22 +84,6 @@ def order_batch(batch: Batch, chosen: set[tuple[UUID, str]] | None, pattern: str
         batch.orders.add(order)
         send_layout(order)
     return order
-
-
-@dataclass(frozen=True, slots=True)
-class LaidLine:
-    """One line with its picture and file, not yet written."""
-
-    line: OrderLine
-    picture: OrderPicture
-    file: OrderFile
-
-
-def write(laid: list[LaidLine]) -> None:
-    """Write orders with what belongs to them; to be called within a transaction."""
-    OrderLine.objects.bulk_create([one.line for one in laid])
-    OrderPicture.objects.bulk_create([one.picture for one in laid])
-    OrderFile.objects.bulk_create([one.file for one in laid])
 
 
 def lines_of_batch(order: Order) -> Iterator[LaidLine]:
@@ -182,7 +163,7 @@ def _laid(
         type=kind,
         facts=facts.model_dump(exclude_none=True),
     )
-    return LaidLine(line, OrderPicture(line=line, key=PICTURE, picture=picture), file)
+    return LaidLine(line, [OrderPicture(line=line, key=PICTURE, picture=picture)], [file])
 
 
 def _name(pattern: str, fields: dict[str, str]) -> str:

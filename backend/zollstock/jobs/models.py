@@ -32,6 +32,8 @@ class Job(models.Model):
     #: Settings that its new prints begin with (`core.counter.settingsof`); null: the account's.
     standard = models.JSONField(null=True, blank=True)
     archived = models.DateTimeField(null=True)
+    #: What files of its prints are called (`names.py`); empty: as usual.
+    pattern = models.CharField(max_length=120, blank=True)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

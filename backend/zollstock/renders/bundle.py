@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from typing import Any
 
 from django.core.files.storage import default_storage
+from django.db.models import F
 from zipstream import ZipStream
 
 from zollstock.core.ground.csvtable import write_table
 from zollstock.core.telling.filefacts import FACT_COLUMNS
+from zollstock.jobs.billing import number_of
+from zollstock.jobs.models import Job
+from zollstock.jobs.standing import stand_of
 from zollstock.pictures.storage import name_of
 
 from .models import Order, OrderFile, OrderLine
@@ -55,3 +59,46 @@ def _pieces(name: str) -> Iterator[bytes]:
     with default_storage.open(name, "rb") as file:
         while piece := file.read(_CHUNK):
             yield piece
+
+
+JOB_COLUMNS = ("number", "file", "title", "size", "width_px", "height_px", "ppi", "copies", "medium", "edge", "state", "bytes", "sha256")  # fmt: skip
+
+
+def current_files(job: Job) -> list[OrderFile]:
+    """The files of the prints and layouts of a job as they are now, in the job's order."""
+    lines = OrderLine.objects.filter(
+        design__job=job, state=OrderLine.State.DONE, version=F("design__version")
+    )
+    newest = {line.design_id: line.id for line in lines.only("id", "design_id").order_by("created")}
+    held = OrderFile.objects.filter(line__in=newest.values()).exclude(file="")
+    return list(held.select_related("line__design").defer("line__document", "line__design__document").order_by(
+        "-line__design__kind", "line__design__position", "line__design__id", "number"
+    ))  # fmt: skip
+
+
+def job_table(job: Job, files: Iterable[OrderFile]) -> str:
+    """CSV: one line a file."""
+    return write_table(JOB_COLUMNS, (_job_row(job, file) for file in files))
+
+
+def _job_row(job: Job, file: OrderFile) -> list[Any]:
+    design, known = file.line.design, file.known
+    if design is None:
+        return [""] * len(JOB_COLUMNS)
+    summary = design.summary
+    return [
+        number_of(job, design), file.path, design.title, summary["text"], known.width_px or "", known.height_px or "",
+        known.ppi or "", design.copies, summary.get("medium", ""), summary.get("edge", ""), stand_of(design), file.bytes, file.sha256,
+    ]  # fmt: skip
+
+
+def zipped_job(job: Job, ticket: bytes | None) -> Iterator[bytes]:
+    """The current files of a job, a table of them, and its ticket."""
+    stream = ZipStream()
+    files = current_files(job)
+    for file in files:
+        stream.add(_pieces(name_of(file.file)), file.path)
+    stream.add(job_table(job, files).encode("utf-8-sig"), "files.csv")
+    if ticket is not None:
+        stream.add(ticket, "ticket.pdf")
+    yield from stream

@@ -47,6 +47,8 @@ class Order(LongWork):
     #: Who lays it out (`planners`); nobody where its line came with it.
     planner = models.CharField(max_length=20, blank=True)
     wanted = models.JSONField(default=dict)
+    #: Of the job whose files they are all; null of a batch's, and of one design's.
+    job = models.PositiveBigIntegerField(null=True, db_index=True)
     total = models.PositiveIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
 

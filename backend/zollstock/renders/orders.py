@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import os
+from collections.abc import Mapping
+from dataclasses import replace
 from uuid import UUID
 
 from django.db import transaction
@@ -11,7 +13,9 @@ from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
 from zollstock.core.documents.naming import Names
+from zollstock.jobs.kinds import PRINT
 from zollstock.jobs.models import Design
+from zollstock.jobs.names import name_by
 from zollstock.jobs.thinning import hold
 from zollstock.longwork.events import note, note_all
 from zollstock.longwork.messages import Message
@@ -24,6 +28,8 @@ from .models import LAID, Order, OrderFile, OrderLine, OrderPicture
 MAKE = Message("zollstock.renders.tasks.make", "render")
 WORK_OFF = Message("zollstock.renders.tasks.work_off", "render")
 
+#: So many workers may be at one order of many lines at the same time; the rest serves orders of single prints.
+WORKERS = 4
 UNFINISHED = (OrderLine.State.QUEUED, OrderLine.State.RUNNING)
 
 
@@ -39,7 +45,7 @@ def give_order(held: Design) -> OrderLine:
     The same document already waiting or in work is not ordered twice.
     """
     pictures = held.by_key()
-    wanted = MAKERS[held.kind].wanted(held.document, pictures, studio_of(held.account))
+    wanted = files_wanted(held, pictures)
     for picture in pictures.values():
         if picture.state == Picture.State.REFUSED:
             raise Stopped(picture.problem)
@@ -69,20 +75,37 @@ def give_order(held: Design) -> OrderLine:
         OrderPicture.objects.bulk_create(
             OrderPicture(line=made, key=key, picture=picture) for key, picture in pictures.items()
         )
-        OrderFile.objects.bulk_create(_files(made, held, wanted))
+        OrderFile.objects.bulk_create(files_of(made, held, wanted, taken_names(held, wanted)))
         hold(held)
         note(made, "ordered", held.job.account.username)
         send(made)
     return made
 
 
-def _files(made: OrderLine, held: Design, wanted: list[FileWanted]) -> list[OrderFile]:
-    """Named so that the newest files of no two designs of a job are called the same."""
+def files_wanted(held: Design, pictures: Mapping[str, Picture]) -> list[FileWanted]:
+    """The files of a design, a print's named by the pattern of its job where that has one. Raises `Stopped`."""
+    wanted = MAKERS[held.kind].wanted(held.document, pictures, studio_of(held.account))
+    pattern = held.job.pattern
+    if not pattern or held.kind != PRINT:
+        return wanted
+    return [
+        replace(file, name=f"{name_by(pattern, held)}.{file.name.rpartition('.')[2]}")
+        for file in wanted
+    ]
+
+
+def taken_names(held: Design, wanted: list[FileWanted]) -> Names:
+    """The names that files of other designs of the job have: the newest files of no two of them are called the same."""
     # What may clash begins as all of these do: a job has more names than anybody wants to read.
     stems = [file.name.rpartition(".")[0] for file in wanted]
     begins = os.path.commonprefix(stems)  # noqa: RUF071 - letter by letter is what is meant
     others = OrderFile.objects.filter(line__design__job=held.job_id, name__istartswith=begins)
-    names = Names(others.exclude(line__design=held).values_list("name", flat=True))
+    return Names(others.exclude(line__design=held).values_list("name", flat=True))
+
+
+def files_of(
+    made: OrderLine, held: Design, wanted: list[FileWanted], names: Names
+) -> list[OrderFile]:
     files = []
     for number, file in enumerate(wanted, 1):
         stem, _, ending = file.name.rpartition(".")
@@ -97,7 +120,7 @@ def send(made: OrderLine) -> None:
 
     A line whose pictures are still being read waits for them, and is sent when that is done.
     """
-    if made.design_id is None:
+    if made.order.planner:
         send_order(made.order_id)
         return
     ready = OrderLine.objects.filter(pictures_ready(), id=made.id)
@@ -125,9 +148,11 @@ def picture_was_read(picture_id: UUID) -> None:
             )
             note_all(OrderLine, ended, OrderLine.State.FAILED, words=picture.problem)
         return
-    for made in waiting.exclude(design=None):
+    for made in waiting.filter(order__planner=""):
         send(made)
-    for order_id in waiting.filter(design=None).values_list("order_id", flat=True).distinct():
+    for order_id in (
+        waiting.exclude(order__planner="").values_list("order_id", flat=True).distinct()
+    ):
         send_order(order_id)
 
 

@@ -23,13 +23,11 @@ from zollstock.pictures.serving import to_keep
 from . import removing
 from .bundle import table, zipped
 from .models import Order, OrderFile, OrderLine
-from .orders import UNFINISHED, send_order
+from .orders import UNFINISHED, WORKERS, send_order
 from .planners import send_layout
 from .removing import not_removed
 
 router = Router(tags=["runs"])
-#: So many workers may be at one of them at the same time; the rest serves orders of single prints.
-WORKERS = 4
 #: What all files are of one that ended before it had its lines.
 _UNLAID = {
     Order.State.CANCELLED: OrderLine.State.CANCELLED,
@@ -95,9 +93,12 @@ def _problems(order: Order, failed: int) -> list[str]:
         return [order.problem]
     if not failed:
         return []
-    files = OrderFile.objects.filter(line__order=order, line__state=OrderLine.State.FAILED)
-    first = files.order_by("line__position", "number").values_list("name", "line__problem")[:5]
-    return [f"{name}: {problem}" for name, problem in first]
+    lines = order.lines.filter(state=OrderLine.State.FAILED).order_by("position")
+    # A line that could not even be laid out has no file, and says itself whose it is.
+    first = lines.values_list("files__name", "problem").filter(Q(files__number=1) | Q(files=None))[
+        :5
+    ]
+    return [f"{name}: {problem}" if name else problem for name, problem in first]
 
 
 def own_runs(request: SignedRequest) -> QuerySet[Order]:

@@ -22,10 +22,14 @@ from zollstock.pixels.write import Written
 from zollstock.studio.composition import studio_of
 
 from .forgetting import forget_due
+from .joborders import lines_of_job
+from .laying import LAYING, lay_out
+from .laying import MOST_SECONDS as MOST_LAYING
 from .learning import learning
 from .makers import MAKERS, master_of
 from .models import Order, OrderFile, OrderLine
 from .orders import picture_was_read, pictures_ready, send, send_order
+from .planners import send_layout
 from .removing import REMOVED, clear
 from .removing import send as send_removed
 
@@ -143,6 +147,12 @@ def _stored_as(line: OrderLine, file: OrderFile) -> str:
     return f"{home}/{file.name}" if file.number == 1 else f"{home}/{file.number}-{file.name}"
 
 
+@shared_task(time_limit=MOST_LAYING)
+def lay_out_job(order_id: str) -> None:
+    """Make the lines of an order of all files of a job."""
+    lay_out(order_id, lines_of_job)
+
+
 @shared_task(time_limit=MOST_SECONDS)
 def clear_order(order_id: str) -> None:
     """Clear away what a removed order has."""
@@ -163,7 +173,9 @@ def take_up() -> None:
     """Queue again what lost its worker, and tell again of what the broker forgot."""
     for line in LINES.lost_rows():
         send(line)
-    for line in LINES.undispatched_rows(Q(design__isnull=False)):
+    for laid_out in (*LAYING.lost_rows(), *LAYING.undispatched_rows()):
+        send_layout(laid_out)
+    for line in LINES.undispatched_rows(Q(order__planner="")):
         refused = line.pictures.filter(state=Picture.State.REFUSED).first()
         if refused is not None:
             picture_was_read(refused.id)

@@ -39,6 +39,7 @@ from zollstock.jobs.recipe_api import router as recipes
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.settings_api import router as given_settings
 from zollstock.jobs.surveys import router as surveys
+from zollstock.jobs.tickets_api import router as tickets
 from zollstock.jobs.trials_api import router as strips
 from zollstock.jobs.workshops import router as workshops
 from zollstock.labs.kept import LABS
@@ -53,6 +54,7 @@ from zollstock.proofs.api import router as proofs
 from zollstock.proofs.asking import TooMany
 from zollstock.renders.api import router as renders
 from zollstock.renders.forgetting_api import router as forgetting
+from zollstock.renders.jobfiles_api import router as job_files
 from zollstock.renders.laborders_api import router as lab_orders
 from zollstock.renders.orders_api import router as runs
 from zollstock.rescues.api import router as rescues
@@ -95,6 +97,8 @@ for router in (
     sample,
     jobs,
     counter,
+    tickets,
+    job_files,
     given_settings,
     layouts,
     hangings,

@@ -1476,6 +1476,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Files */
+        get: operations["zollstock_renders_jobfiles_api_files"];
+        put?: never;
+        /**
+         * Make Files
+         * @description Have all files made that are not there of the prints as they are. Asked again while they are made, nothing more is.
+         */
+        post: operations["zollstock_renders_jobfiles_api_make_files"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Names
+         * @description What a pattern would make; nothing is kept.
+         */
+        get: operations["zollstock_renders_jobfiles_api_names"];
+        /**
+         * Name Files
+         * @description Keep a pattern; files that are made from then on are called by it.
+         */
+        put: operations["zollstock_renders_jobfiles_api_name_files"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/settings/preview": {
         parameters: {
             query?: never;
@@ -8691,6 +8736,87 @@ export interface components {
             words: string;
         };
         /**
+         * JobFiles
+         * @description How much of a job has its file: `current` of `total` prints and layouts; `run` is what was ordered of all last.
+         */
+        JobFiles: {
+            /** Total */
+            total: number;
+            /** Current */
+            current: number;
+            /** Wanting */
+            wanting: number;
+            /** Size Text */
+            size_text: string;
+            run: components["schemas"]["RunState"] | null;
+        };
+        /**
+         * RunState
+         * @description The order of a batch with its counts; it is over when nothing is queued or running.
+         */
+        RunState: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /** State */
+            state: string;
+            /** Total */
+            total: number;
+            /** Queued */
+            queued: number;
+            /** Running */
+            running: number;
+            /** Done */
+            done: number;
+            /** Failed */
+            failed: number;
+            /** Cancelled */
+            cancelled: number;
+            /** Percent */
+            percent: number;
+            /** Laid Percent */
+            laid_percent: number;
+            /** Over */
+            over: boolean;
+            /** Size Text */
+            size_text: string;
+            /** Problems */
+            problems: string[];
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /**
+         * JobNames
+         * @description What the files of prints are called: the pattern (empty: as usual), the names it makes, and the fields that there are.
+         */
+        JobNames: {
+            /** Pattern */
+            pattern: string;
+            /** Usual */
+            usual: string;
+            /** Names */
+            names: string[];
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+        };
+        /** NamePattern */
+        NamePattern: {
+            /**
+             * Pattern
+             * @default
+             */
+            pattern: string;
+        };
+        /**
          * Given
          * @description What settings make of one print: its size before and after, as it would be, and what is against it: `problem` where it cannot
          *     have them, `told` what would newly be found of it.
@@ -12471,48 +12597,6 @@ export interface components {
         Forgotten: {
             /** Held Back */
             held_back: string;
-        };
-        /**
-         * RunState
-         * @description The order of a batch with its counts; it is over when nothing is queued or running.
-         */
-        RunState: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Title */
-            title: string;
-            /** State */
-            state: string;
-            /** Total */
-            total: number;
-            /** Queued */
-            queued: number;
-            /** Running */
-            running: number;
-            /** Done */
-            done: number;
-            /** Failed */
-            failed: number;
-            /** Cancelled */
-            cancelled: number;
-            /** Percent */
-            percent: number;
-            /** Laid Percent */
-            laid_percent: number;
-            /** Over */
-            over: boolean;
-            /** Size Text */
-            size_text: string;
-            /** Problems */
-            problems: string[];
-            /**
-             * Created
-             * Format: date-time
-             */
-            created: string;
         };
         /**
          * LabOffer
@@ -18095,6 +18179,208 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_jobfiles_api_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobFiles"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_jobfiles_api_make_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobFiles"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_jobfiles_api_names: {
+        parameters: {
+            query?: {
+                pattern?: string;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobNames"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_renders_jobfiles_api_name_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamePattern"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobNames"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -38,15 +38,15 @@ class PatternError(Refusal):
     """A pattern that cannot make names; the message says which part."""
 
 
-def check_pattern(pattern: str) -> None:
+def check_pattern(pattern: str, fields: Mapping[str, str] = FIELDS) -> None:
     """Raises `PatternError` for unknown fields, stray braces, or nothing at all."""
     if not pattern.strip():
         raise PatternError("the pattern is empty; the usual one is " + DEFAULT_PATTERN)
     if len(pattern) > MOST_LETTERS:
         raise PatternError(f"the pattern is longer than {MOST_LETTERS} letters")
     for field in re.findall(r"\{([^{}]*)\}", pattern):
-        if field not in FIELDS:
-            raise PatternError(f"“{{{field}}}” is no field; there are {', '.join(FIELDS)}")
+        if field not in fields:
+            raise PatternError(f"“{{{field}}}” is no field; there are {', '.join(fields)}")
     if re.search(r"[{}]", re.sub(r"\{[^{}]*\}", "", pattern)):
         raise PatternError("a brace stands alone; fields are written like {picture}")
 
@@ -76,9 +76,9 @@ def lettered_name(text: str, fallback: str) -> str:
     return f"{name} file" if name.lower().split(".")[0] in _RESERVED else name
 
 
-def named(pattern: str, fields: Mapping[str, str]) -> str:
+def named(pattern: str, fields: Mapping[str, str], known: Mapping[str, str] = FIELDS) -> str:
     """The pattern with its fields filled in, safe; without the ending."""
-    check_pattern(pattern)
+    check_pattern(pattern, known)
     return safe_name(re.sub(r"\{([^{}]*)\}", lambda match: fields.get(match[1], ""), pattern))
 
 
