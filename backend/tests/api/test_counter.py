@@ -401,3 +401,54 @@ def test_a_ticket_and_a_contact_sheet(
     other("GET", f"jobs/{held['job']}/ticket.pdf", expect=404)
     empty = caller("POST", "jobs", {"title": "Empty"})
     caller("GET", f"jobs/{empty['id']}/ticket.pdf", expect=422)
+
+
+def test_prints_are_put_in_order_made_again_moved_and_named(
+    caller: Caller, other: Caller, held: dict[str, Any]
+) -> None:
+    ids = [held["id"], *(another(caller, held, title=title)["id"] for title in ("Salt", "Mill"))]
+    job = held["job"]
+
+    def titles() -> list[str]:
+        return [row["title"] for row in rows(caller, held)]
+
+    caller("PUT", f"jobs/{job}/order", {"ids": [ids[2], ids[1]], "before": ids[0]}, expect=204)
+    assert titles() == ["Mill", "Salt", "Fog"]
+    caller("PUT", f"jobs/{job}/order", {"ids": [ids[2]]}, expect=204)
+    assert titles() == ["Salt", "Fog", "Mill"]
+    caller("POST", f"jobs/{job}/duplicates", {"ids": [ids[1]]})
+    assert titles() == ["Salt", "Fog", "Mill", "Salt (again)"]
+    caller("PUT", f"designs/{ids[0]}/title", {"title": "Fog over the pans"})
+    caller("PUT", f"jobs/{job}/copies", {"ids": ids, "copies": 3})
+    elsewhere = caller("POST", "jobs", {"title": "Elsewhere"})
+    caller("POST", f"jobs/{job}/moved", {"ids": [ids[0]], "to": elsewhere["id"]})
+    assert titles() == ["Salt", "Mill", "Salt (again)"]
+    (moved,) = caller("GET", f"jobs/{elsewhere['id']}/rows")["items"]
+    assert (moved["title"], moved["counts"]["copies"], moved["number"][-2:]) == (
+        "Fog over the pans",
+        3,
+        "-1",
+    )
+    found = caller.listed("jobs?search=over")
+    assert [one["title"] for one in found] == ["Elsewhere"], "it is found where it is now"
+    theirs = other("POST", "jobs", {"title": "Theirs"})
+    caller("POST", f"jobs/{job}/moved", {"ids": [ids[1]], "to": theirs["id"]}, expect=404)
+    caller("POST", f"jobs/{job}/removed", {"ids": [ids[1], ids[2]]})
+    assert titles() == ["Salt (again)"] and len(caller("GET", f"jobs/{job}")["removed"]) == 2
+
+
+def test_copies_of_many_are_refused_as_a_whole(caller: Caller, held: dict[str, Any]) -> None:
+    second = another(caller, held, title="Salt")
+    caller(
+        "PUT",
+        f"designs/{held['id']}/copies",
+        {"before": ONE, "after": ONE | {"copies": 4, "printed": 3}},
+    )
+    refused = caller(
+        "PUT",
+        f"jobs/{held['job']}/copies",
+        {"ids": [held["id"], second["id"]], "copies": 2},
+        expect=422,
+    )
+    assert "3 copies are printed already" in refused["message"]
+    assert [row["counts"]["copies"] for row in rows(caller, held)] == [4, 1]

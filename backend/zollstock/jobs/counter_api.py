@@ -214,7 +214,7 @@ def ids(request: SignedRequest, job_id: int, wanted: Query[Wanted]) -> Found:
 
 @router.get("/jobs/{int:job_id}/counter", response=Counter)
 def counter(request: SignedRequest, job_id: int) -> Counter:
-    return _counter(get_object_or_404(own_jobs(request), id=job_id))
+    return counter_of(get_object_or_404(own_jobs(request), id=job_id))
 
 
 @router.put("/jobs/{int:job_id}/counter", response=Counter)
@@ -224,7 +224,7 @@ def agree_on_job(request: SignedRequest, job_id: int, agreed: AgreedOfJob) -> Co
         raise HttpError(422, "This price list is not in the studio any more. Choose another.")
     job.prices, job.note = agreed.prices, agreed.note
     job.save(update_fields=["prices", "note"])
-    return _counter(job)
+    return counter_of(job)
 
 
 @router.post("/jobs/{int:job_id}/step", response=Counter)
@@ -232,7 +232,7 @@ def to_step(request: SignedRequest, job_id: int, given: BroughtTo) -> Counter:
     """Say that all copies of some prints are printed, checked or collected; or take that back."""
     job = get_object_or_404(own_jobs(request), id=job_id)
     bring(job, given.ids, given.step, request.user)
-    return _counter(job)
+    return counter_of(job)
 
 
 @router.put("/designs/{int:design_id}/copies", response=JobRow)
@@ -240,7 +240,7 @@ def count_copies(request: SignedRequest, design_id: int, given: Counted) -> JobR
     """Count the copies of one print. 409 where another window counted meanwhile."""
     held = get_object_or_404(own_designs(request), id=design_id)
     count(held, Counts(**given.before.dict()), Counts(**given.after.dict()), request.user)
-    return _row(request, design_id)
+    return row_of(request, design_id)
 
 
 @router.post("/designs/{int:design_id}/spoiled", response=JobRow)
@@ -249,7 +249,7 @@ def spoil(request: SignedRequest, design_id: int, given: SpoiledCopies) -> JobRo
     held = get_object_or_404(own_designs(request), id=design_id)
     before = Counts(**given.before.dict())
     count(held, before, before.spoil(given.many), request.user)
-    return _row(request, design_id)
+    return row_of(request, design_id)
 
 
 @router.put("/designs/{int:design_id}/agreed", response=JobRow)
@@ -258,7 +258,7 @@ def agree(request: SignedRequest, design_id: int, agreed: Agreed) -> JobRow:
     Design.objects.filter(id=held.id).update(
         finishes=agreed.finishes, price=agreed.price, note=agreed.note
     )
-    return _row(request, design_id)
+    return row_of(request, design_id)
 
 
 @router.post("/jobs/{int:job_id}/payments", response=Counter)
@@ -266,7 +266,7 @@ def pay(request: SignedRequest, job_id: int, given: NewPayment) -> Counter:
     """Write down a quote, a deposit, or what was paid."""
     job = get_object_or_404(own_jobs(request), id=job_id)
     note_payment(job, given.what, given.amount, given.words, request.user)
-    return _counter(job)
+    return counter_of(job)
 
 
 @router.post("/jobs/{int:job_id}/payments/{int:event_id}/back", response=Counter)
@@ -274,7 +274,7 @@ def pay_back(request: SignedRequest, job_id: int, event_id: int) -> Counter:
     """One that was written down wrongly: it stays to be seen, and counts for nothing."""
     job = get_object_or_404(own_jobs(request), id=job_id)
     take_back(get_object_or_404(payments(job), id=event_id), request.user)
-    return _counter(job)
+    return counter_of(job)
 
 
 _COUNTED = (
@@ -304,7 +304,8 @@ def _found(job: Job, wanted: Wanted) -> QuerySet[Design]:
     return found.order_by(*order)
 
 
-def _row(request: SignedRequest, design_id: int) -> JobRow:
+def row_of(request: SignedRequest, design_id: int) -> JobRow:
+    """A design as the list of its job shows it."""
     held = own_designs(request).select_related("job").get(id=design_id)
     return _rows(held.job, [held])[0]
 
@@ -328,7 +329,8 @@ def _shown_row(job: Job, held: Design, picture: UUID) -> JobRow:
     )  # fmt: skip
 
 
-def _counter(job: Job) -> Counter:
+def counter_of(job: Job) -> Counter:
+    """What stands beside the rows of a job."""
     prices, charged, states = prices_of(job), bill(job), by_state(job.designs.all())
     held = list(payments(job))
     rest = balance(charged.total, [received(job)]) if charged else Decimal(0)

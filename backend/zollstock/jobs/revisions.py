@@ -117,7 +117,7 @@ def begin(
             kind=kind,
             position=position,
             document=sound,
-            number=_next_number(job),
+            number=next_number(job),
         )
         summarise(held, studio_of(held.account))
         held.save()
@@ -133,7 +133,7 @@ def begin(
     return held
 
 
-def _next_number(job: Job) -> int:
+def next_number(job: Job) -> int:
     """The job is locked until the transaction ends: no two of its designs have one number."""
     Job.objects.select_for_update().get(id=job.id)
     return (Design.every.filter(job=job).aggregate(last=Max("number"))["last"] or 0) + 1

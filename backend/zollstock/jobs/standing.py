@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from typing import Literal
 
 from django.contrib.auth.models import User
@@ -96,6 +96,17 @@ def bring(job: Job, ids: Iterable[int], step: Step, by: User) -> int:
                 changed.append((held, wanted))
         _write(changed, by, {held.id: step for held, _ in changed})
     return len(changed)
+
+
+def set_copies(job: Job, ids: Iterable[int], copies: int, by: User) -> None:
+    """So many copies of each. Raises `CountError` where more are printed of one already; then none is changed."""
+    changed: list[tuple[Design, Counts]] = []
+    with transaction.atomic():
+        for held in job.designs.select_for_update().filter(id__in=list(ids)):
+            wanted = replace(held.counts, copies=copies).checked_over()
+            if wanted != held.counts:
+                changed.append((held, wanted))
+        _write(changed, by, {held.id: "counted" for held, _ in changed})
 
 
 def count(held: Design, before: Counts, after: Counts, by: User) -> None:

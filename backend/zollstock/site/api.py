@@ -35,6 +35,7 @@ from zollstock.jobs.gangs_api import router as gangs
 from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts
 from zollstock.jobs.log_api import router as logged
+from zollstock.jobs.moving_api import router as moving
 from zollstock.jobs.recipe_api import router as recipes
 from zollstock.jobs.revisions import StaleVersion
 from zollstock.jobs.settings_api import router as given_settings
@@ -98,6 +99,7 @@ for router in (
     jobs,
     counter,
     tickets,
+    moving,
     job_files,
     given_settings,
     layouts,
