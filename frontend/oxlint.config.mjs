@@ -15,6 +15,7 @@ const FLOORS = [
   "profiles",
   "devices",
   "labs",
+  "prices",
   "bench",
   "proof",
   "look",
@@ -25,6 +26,7 @@ const FLOORS = [
   "trials",
   "jobs",
   "batches",
+  "counter",
 ];
 
 const above = (floor) => FLOORS.slice(FLOORS.indexOf(floor) + 1);

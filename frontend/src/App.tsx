@@ -27,7 +27,7 @@ const SensorsPage = fetched(async () => (await import("./howbig/SensorsPage")).S
 const LayoutPage = fetched(async () => (await import("./layouts/LayoutPage")).LayoutPage);
 const NewLayoutPage = fetched(async () => (await import("./layouts/NewLayoutPage")).NewLayoutPage);
 const RulesPage = fetched(async () => (await import("./layouts/RulesPage")).RulesPage);
-const JobPage = fetched(async () => (await import("./jobs/JobPage")).JobPage);
+const JobPage = fetched(async () => (await import("./counter/JobPage")).JobPage);
 const PicturePage = fetched(async () => (await import("./pictures/PicturePage")).PicturePage);
 const LookPage = fetched(async () => (await import("./look/LookPage")).LookPage);
 const RescuePage = fetched(async () => (await import("./rescue/RescuePage")).RescuePage);
@@ -42,6 +42,7 @@ const SoftProofPage = fetched(async () => (await import("./colour/SoftProofPage"
 const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
 const MeasurePage = fetched(async () => (await import("./press/MeasurePage")).MeasurePage);
 const LabOrdersPage = fetched(async () => (await import("./labs/LabOrdersPage")).LabOrdersPage);
+const PricesPage = fetched(async () => (await import("./prices/PricesPage")).PricesPage);
 const LabsPage = fetched(async () => (await import("./labs/LabsPage")).LabsPage);
 const DevicesPage = fetched(async () => (await import("./devices/DevicesPage")).DevicesPage);
 const StockPage = fetched(async () => (await import("./stock/StockPage")).StockPage);
@@ -134,6 +135,7 @@ function Places() {
         <Route path="/devices" element={<DevicesPage />} />
         <Route path="/devices/:device/:feed/measure" element={<MeasurePage />} />
         <Route path="/labs" element={<LabsPage />} />
+        <Route path="/prices" element={<PricesPage />} />
         <Route path="/lab-orders" element={<LabOrdersPage />} />
         <Route path="/profiles" element={<ProfilesPage />} />
         <Route path="/photo-rules" element={<RulesPage />} />

@@ -182,7 +182,7 @@ class NewPayment(Schema):
     words: Annotated[Line, Field(max_length=300)] = ""
 
 
-class Found(Schema):
+class RowIds(Schema):
     ids: list[int]
 
 
@@ -205,11 +205,11 @@ def rows(
     return JobRows(items=_rows(job, part), total=found.count())
 
 
-@router.get("/jobs/{int:job_id}/rows/ids", response=Found)
-def ids(request: SignedRequest, job_id: int, wanted: Query[Wanted]) -> Found:
+@router.get("/jobs/{int:job_id}/rows/ids", response=RowIds)
+def ids(request: SignedRequest, job_id: int, wanted: Query[Wanted]) -> RowIds:
     """The numbers of all of them, to choose them all."""
     job = get_object_or_404(own_jobs(request), id=job_id)
-    return Found(ids=list(_found(job, wanted).values_list("id", flat=True)))
+    return RowIds(ids=list(_found(job, wanted).values_list("id", flat=True)))
 
 
 @router.get("/jobs/{int:job_id}/counter", response=Counter)

@@ -15,7 +15,7 @@ from .models import Design, Job
 from .search import note_words
 
 #: So long what was removed can be brought back, with its revisions and the files made of it.
-KEPT_FOR = timedelta(days=1)
+KEPT_FOR = timedelta(days=30)
 
 
 def remove(design: Design) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 from typing import Annotated, Any, Literal
+from uuid import UUID
 
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
@@ -32,12 +33,18 @@ class SettingsWanted(Schema):
     ids: Annotated[list[int], Field(max_length=2000)] | None = None
 
 
+class GivenShown(Given):
+    """The same with its picture."""
+
+    picture_id: UUID
+
+
 class SettingsPreview(Schema):
     """What would become of each; only the first `shown` of `total` are looked at."""
 
     name: str
     total: int
-    items: list[Given]
+    items: list[GivenShown]
 
 
 class ChangeDone(Schema):
@@ -74,7 +81,7 @@ def preview(request: SignedRequest, job_id: int, wanted: SettingsWanted) -> Sett
     source, name = _source(request, job, wanted.of)
     prints = _chosen(request, job, wanted)
     return SettingsPreview(
-        name=name, total=len(prints), items=previewed(prints[:MOST_SHOWN], source, wanted.which)
+        name=name, total=len(prints), items=_shown(prints[:MOST_SHOWN], source, wanted)
     )
 
 
@@ -119,6 +126,16 @@ def set_standard(request: SignedRequest, job_id: int, wanted: Standard) -> Stand
             account=request.user, defaults={"document": document}
         )
     return _standard(job)
+
+
+def _shown(
+    prints: list[Design], source: dict[str, Any], wanted: SettingsWanted
+) -> list[GivenShown]:
+    found = previewed(prints, source, wanted.which)
+    return [
+        GivenShown(**dict(one), picture_id=held.picture.id)
+        for one, held in zip(found, prints, strict=True)
+    ]
 
 
 def _source(request: SignedRequest, job: Job, of: int | None) -> tuple[dict[str, Any], str]:

@@ -8626,32 +8626,10 @@ export interface components {
             /** Total */
             total: number;
         };
-        /**
-         * Found
-         * @description Pictures of `width` × `height` px lie one under the other.
-         *
-         *     `x` and `y` are where they lie in the printed picture of `printed_width` × `printed_height` px of the
-         *     file; `note` says what is seen.
-         */
-        Found: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /** Printed Width */
-            printed_width: number;
-            /** Printed Height */
-            printed_height: number;
-            /** Ppi */
-            ppi: number;
-            /** Note */
-            note: string;
-            /** Takes */
-            takes: components["schemas"]["Taken"][];
+        /** RowIds */
+        RowIds: {
+            /** Ids */
+            ids: number[];
         };
         /**
          * Bill
@@ -8968,11 +8946,10 @@ export interface components {
             pattern: string;
         };
         /**
-         * Given
-         * @description What settings make of one print: its size before and after, as it would be, and what is against it: `problem` where it cannot
-         *     have them, `told` what would newly be found of it.
+         * GivenShown
+         * @description The same with its picture.
          */
-        Given: {
+        GivenShown: {
             /** Id */
             id: number;
             /** Title */
@@ -9000,6 +8977,11 @@ export interface components {
              * @default
              */
             problem: string;
+            /**
+             * Picture Id
+             * Format: uuid
+             */
+            picture_id: string;
         };
         /**
          * SettingsPreview
@@ -9011,7 +8993,7 @@ export interface components {
             /** Total */
             total: number;
             /** Items */
-            items: components["schemas"]["Given"][];
+            items: components["schemas"]["GivenShown"][];
         };
         /**
          * SettingsWanted
@@ -11987,6 +11969,33 @@ export interface components {
             against: string;
             /** Text */
             text: string;
+        };
+        /**
+         * Found
+         * @description Pictures of `width` × `height` px lie one under the other.
+         *
+         *     `x` and `y` are where they lie in the printed picture of `printed_width` × `printed_height` px of the
+         *     file; `note` says what is seen.
+         */
+        Found: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Printed Width */
+            printed_width: number;
+            /** Printed Height */
+            printed_height: number;
+            /** Ppi */
+            ppi: number;
+            /** Note */
+            note: string;
+            /** Takes */
+            takes: components["schemas"]["Taken"][];
         };
         /**
          * ProofState
@@ -17912,7 +17921,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Found"];
+                    "application/json": components["schemas"]["RowIds"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -18,6 +18,7 @@ export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPl
       { to: "/stock", name: "Stock", says: "Media, rolls and sheets: what is left of each, and what it costs" },
       { to: "/devices", name: "Devices", says: "What is printed with: feeds, margins, grids, and what goes through" },
       { to: "/labs", name: "Labs", says: "Whom prints are sent to: sizes, prices, and what each does to a file" },
+      { to: "/prices", name: "Prices", says: "What prints cost: by size, area, medium and edge, and what is done to them after" },
       { to: "/lab-orders", name: "Orders at labs", says: "What was ordered, how it stands, and what came back beside what was planned" },
       { to: "/profiles", name: "Profiles", says: "The colours that devices print on papers, their white and their black" },
       { to: "/photo-rules", name: "ID photo rules", says: "What authorities ask of a photo, and when that was read" },
@@ -43,7 +44,7 @@ export interface Here {
 /** Every page by how its address begins; the first that fits counts. */
 const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/$/, { name: "Jobs", says: "Every job with its prints, drawn to one scale. Add pictures to begin one.", read: "one-print" }],
-  [/^\/jobs\//, { name: "A job", says: "The prints and layouts of one hall, one client, one evening.", read: "one-print" }],
+  [/^\/jobs\//, { name: "A job", says: "The prints and layouts of one hall, one client, one evening, by how far they are.", read: "jobs" }],
   [/^\/prints\/\d+\/sizes/, { name: "Compare sizes", says: "One picture in many sizes, and what each costs it.", read: "compare-sizes" }],
   [/^\/prints\/\d+\/look/, { name: "Looking at the picture", says: "The picture at 100 %, at print size, or as it looks from its viewing distance.", read: "one-print#picture" }],
   [/^\/prints\/\d+\/proof/, { name: "Proof", says: "A part of the real file, made in every way, at its true size.", read: "one-print#pixels" }],
@@ -56,6 +57,7 @@ const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/batches\//, { name: "A batch", says: "Many pictures in many sizes: what needs a look, and all files at once.", read: "batch" }],
   [/^\/sizes/, { name: "Sizes", says: "The sizes that this studio works with, and sets of them.", read: "compare-sizes#the-size-library" }],
   [/^\/stock/, { name: "Stock", says: "What is printed on: media, rolls and sheets.", read: "stock" }],
+  [/^\/prices/, { name: "Prices", says: "What this studio asks for its prints.", read: "jobs#prices" }],
   [/^\/lab-orders/, { name: "Orders at labs", says: "What was ordered, how it stands, and what came back.", read: "labs#orders" }],
   [/^\/labs/, { name: "Labs", says: "Whom prints are sent to, and what they do to files.", read: "labs" }],
   [/^\/devices/, { name: "Devices", says: "What is printed with, and what was measured of it.", read: "devices" }],

@@ -1,0 +1,170 @@
+import { useState } from "react";
+import type { ChangeDone, JobRow } from "../api/types";
+import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
+import { Check } from "../fields/Check";
+import { Dialog } from "../shell/Dialog";
+import { Problem } from "../shell/Problem";
+import { typeset } from "../shell/typeset";
+import { giveSettings, setStandard, useCounterChange, useSettingsPreview, type Setting } from "./useCounter";
+
+const SETTINGS: readonly [Setting, string][] = [
+  ["size", "Size"],
+  ["edge", "Edge"],
+  ["medium", "Medium"],
+  ["distance", "Distance"],
+  ["pixels", "Pixels"],
+  ["file", "File and device"],
+];
+const ROOM: [number, number] = [60, 44];
+
+/** Settings of one print for others: looked at first, print by print, and given at once. */
+export function GiveSettings(props: {
+  job: number;
+  /** Prints that they may be of: those that are listed, the first chosen one before all others. */
+  sources: readonly JobRow[];
+  /** Those that get them; null is all others of the job. */
+  ids: number[] | null;
+  which: Setting[];
+  onClose: () => void;
+  onGiven: (change: ChangeDone) => void;
+}) {
+  const { job, sources } = props;
+  const [of, setOf] = useState(sources[0]?.id ?? null);
+  const [which, setWhich] = useState(props.which);
+  const [all, setAll] = useState(props.ids === null);
+  const ids = all ? null : (props.ids ?? []);
+  const preview = useSettingsPreview(job, { of, which, ids });
+  const give = useCounterChange(giveSettings);
+  const standard = useCounterChange(setStandard);
+  const shown = preview.data;
+  const changing = shown?.items.filter(({ changes, problem }) => changes && !problem).length ?? 0;
+  const cannot = shown?.items.filter(({ problem }) => problem).length ?? 0;
+  const more = (shown?.total ?? 0) - (shown?.items.length ?? 0);
+  return (
+    <Dialog title="Give prints the settings of another" wide onClose={props.onClose}>
+      <div className="grid gap-4 md:grid-cols-[15rem_minmax(0,1fr)]">
+        <div className="space-y-3">
+          <label className="block">
+            Settings of
+            <select
+              className="field mt-1"
+              value={of ?? ""}
+              onChange={({ target }) => setOf(target.value ? Number(target.value) : null)}
+            >
+              {sources.map((row) => (
+                <option key={row.id} value={row.id}>
+                  {`${row.number} ${row.title || "untitled"}, ${row.size_text}`}
+                </option>
+              ))}
+              <option value="">the standard for new prints</option>
+            </select>
+          </label>
+          <fieldset>
+            <legend className="soft">What goes along</legend>
+            {SETTINGS.map(([name, word]) => (
+              <Check
+                key={name}
+                label={word}
+                checked={which.includes(name)}
+                onChange={(on) => setWhich(on ? [...which, name] : which.filter((one) => one !== name))}
+              />
+            ))}
+          </fieldset>
+          <Check label="For all prints of the job" checked={all} onChange={setAll} />
+          <p className="soft text-[13px]">
+            Keep zones, rotation, captions and titles stay each print’s own; a crop is placed anew by its
+            zones where the window changes, and a size lies as each picture does.
+          </p>
+          <p className="space-x-3 text-[13px]">
+            {(["job", "account"] as const).map((where) => (
+              <button
+                key={where}
+                type="button"
+                className="min-h-6 underline"
+                disabled={of === null || !which.length || standard.isPending}
+                onClick={() => standard.mutate({ job, of, which, where })}
+              >
+                {where === "job" ? "Standard for new prints of this job" : "of all jobs"}
+              </button>
+            ))}
+            {standard.isSuccess && <span role="status">It is from now on.</span>}
+          </p>
+        </div>
+        <div className="min-w-0">
+          <p role="status" className="font-semibold">
+            {!which.length
+              ? "Choose what goes along."
+              : shown
+                ? typeset(
+                    `${changing + more} of ${shown.total} ${shown.total === 1 ? "print" : "prints"} would change${cannot ? `, ${cannot} cannot` : ""}.`,
+                  )
+                : "Working it out…"}
+          </p>
+          <ul className="mt-1 max-h-96 overflow-y-auto" tabIndex={0} aria-label="What would become of each">
+            {shown?.items.map((one) => {
+              return (
+                <li key={one.id} className="given-row">
+                  {one.drawing ? (
+                    <SheetInSmall
+                      loss={false}
+                      room={ROOM}
+                      scale={scaleFor([one.drawing], ROOM)}
+                      drawing={one.drawing}
+                      proof={`/api/pictures/${one.picture_id}/small.jpg`}
+                    />
+                  ) : (
+                    <span />
+                  )}
+                  <span className="min-w-0">
+                    <b className="block truncate font-semibold" dir="auto">
+                      {one.title}
+                    </b>
+                    <span className="soft block">
+                      {one.problem
+                        ? ""
+                        : one.changes
+                          ? typeset(one.before === one.after ? one.after : `${one.before} → ${one.after}`)
+                          : "has them already"}
+                    </span>
+                    {one.problem && (
+                      <span className="block font-semibold">
+                        {typeset(`It stays as it is: ${one.problem}.`)}
+                      </span>
+                    )}
+                    {one.told.map((text) => (
+                      <span key={text} className="block text-[13px]" style={{ color: "var(--look)" }}>
+                        {typeset(text)}
+                      </span>
+                    ))}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+          {more > 0 && <p className="soft">{typeset(`and ${more} more prints`)}</p>}
+          {(preview.error ?? give.error ?? standard.error) && (
+            <Problem message={(preview.error ?? give.error ?? standard.error)?.message ?? ""} />
+          )}
+          <button
+            type="button"
+            className="strong-button mt-3"
+            disabled={!which.length || !(changing + more) || give.isPending}
+            onClick={() =>
+              give.mutate(
+                { job, of, which, ids },
+                {
+                  onSuccess: (change) => {
+                    props.onGiven(change);
+                    props.onClose();
+                  },
+                },
+              )
+            }
+          >
+            {give.isPending ? "Giving them…" : typeset(`Give them to ${changing + more}`)}
+          </button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,45 @@
+import { Link } from "react-router";
+import type { JobState } from "../api/types";
+import { useBatches } from "../jobs/useBatches";
+import { typeset } from "../shell/typeset";
+
+/** What else can be done with the whole job. */
+export function MoreOfJob({ job, onAsk }: { job: JobState; onAsk: (what: "lab" | "remove") => void }) {
+  const { items: batches } = useBatches(job.id);
+  return (
+    <nav className="panel flex flex-wrap gap-x-4 gap-y-0.5 p-3.5" aria-label="More of this job">
+      {job.prints > 0 && (
+        <>
+          <Link className="min-h-6 underline" to={`/layouts/new?job=${job.id}`}>
+            New layout
+          </Link>
+          <Link className="min-h-6 underline" to={`/batches/new?job=${job.id}`}>
+            New batch
+          </Link>
+          <button type="button" className="min-h-6 underline" onClick={() => onAsk("lab")}>
+            Order at a lab
+          </button>
+          <Link className="min-h-6 underline" to={`/log?job=${job.id}`}>
+            See the log
+          </Link>
+        </>
+      )}
+      <a className="min-h-6 underline" href={`/api/jobs/${job.id}/archive`} download>
+        Export
+      </a>
+      <button type="button" className="min-h-6 underline" onClick={() => onAsk("remove")}>
+        Remove the job
+      </button>
+      {batches.map((batch) => (
+        <Link
+          key={batch.id}
+          className="basis-full underline [overflow-wrap:anywhere]"
+          dir="auto"
+          to={`/batches/${batch.id}`}
+        >
+          {typeset(`Batch ${batch.title}, ${batch.pictures} × ${batch.sizes}`)}
+        </Link>
+      ))}
+    </nav>
+  );
+}
