@@ -9,6 +9,7 @@ from collections.abc import Callable
 from datetime import timedelta
 from pathlib import Path
 from typing import Any
+from urllib.parse import quote
 
 import pytest
 from django.contrib.auth.models import User
@@ -18,6 +19,7 @@ from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
 from zollstock.jobs.models import Design, Job, JobEvent
+from zollstock.jobs.removed import clear_removed
 from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import make
 
@@ -452,3 +454,57 @@ def test_copies_of_many_are_refused_as_a_whole(caller: Caller, held: dict[str, A
     )
     assert "3 copies are printed already" in refused["message"]
     assert [row["counts"]["copies"] for row in rows(caller, held)] == [4, 1]
+
+
+def test_everything_is_found_by_one_search(
+    caller: Caller, other: Caller, held: dict[str, Any]
+) -> None:
+    caller("PUT", f"jobs/{held['job']}", {"title": "Hall", "client": "Tide Mill Museum"})
+    another(
+        caller,
+        held,
+        title="Salt",
+        target={"width": "50 cm", "height": "40 cm"},
+        medium={"name": "canvas", "factor": 0.6},
+    )
+    caller("PUT", f"designs/{held['id']}/agreed", {"note": "for the lighthouse keeper"})
+    number = Job.objects.get(id=held["job"]).number
+
+    def found(text: str, who: Caller = caller) -> list[tuple[str, str]]:
+        return [(one["kind"], one["title"]) for one in who("GET", f"find?q={quote(text)}")["items"]]
+
+    assert found("museum") == [("job", "Hall")]
+    assert found("50x40") == found("50 × 40 cm") == [("print", "Salt")]
+    assert found("canvas") == [("print", "Salt")]
+    assert found("lighth") == [("print", "Fog")]
+    assert found(f"{number}")[0] == ("job", "Hall")
+    assert found(f"ZS{number}-2") == [("print", "Salt")] == found(f"{number} - 2")
+    assert ("picture", held["picture"]["name"]) in found(held["picture"]["name"].split(".")[0])
+    assert found("…") == [] and found("museum", other) == [] and found(f"{number}-1", other) == []
+
+
+def test_a_job_goes_into_the_archive_and_a_removed_one_comes_back_whole(caller: Caller, other: Caller, held: dict[str, Any]) -> None:  # fmt: skip
+    gone = another(caller, held, title="Gone before")
+    caller("DELETE", f"prints/{gone['id']}", expect=204)
+    assert caller("PUT", f"jobs/{held['job']}/archived", {"archived": True})["archived"]
+    assert caller.listed("jobs") == [] and len(caller.listed("jobs?archived=true")) == 1
+    assert len(caller.listed("jobs?search=hall")) == 1, "a search looks everywhere"
+    caller("PUT", f"jobs/{held['job']}/archived", {"archived": False})
+    caller("DELETE", f"jobs/{held['job']}", expect=204)
+    assert caller.listed("jobs") == [] and caller.listed("prints") == []
+    assert caller("GET", "find?q=fog")["items"] == [] or all(one["kind"] == "picture" for one in caller("GET", "find?q=fog")["items"])  # fmt: skip
+    caller("GET", f"jobs/{held['job']}", expect=404)
+    caller("GET", f"prints/{held['id']}", expect=404)
+    (removed,) = caller("GET", "jobs/removed")
+    assert removed["title"] == "Hall" and other("GET", "jobs/removed") == []
+    other("POST", f"jobs/{held['job']}/back", {}, expect=404)
+    back = caller("POST", f"jobs/{held['job']}/back", {})
+    assert [row["title"] for row in rows(caller, held)] == ["Fog"], (
+        "what was removed before stays so"
+    )
+    assert back["removed"][0]["title"] == "Gone before"
+    caller("DELETE", f"jobs/{held['job']}", expect=204)
+    Job.every.update(removed=timezone.now() - timedelta(days=31))
+    clear_removed()
+    assert not Job.every.exists() and not Design.every.exists()
+    assert caller("POST", "jobs", {"title": "Next"})["number"] >= 1

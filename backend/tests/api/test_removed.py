@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
+
 import pytest
+from django.utils import timezone
 
 from tests.api.caller import ready_print
 from tests.api.removing import a_day_after_removing
-from zollstock.jobs.models import Design
-from zollstock.jobs.removed import clear_removed
+from zollstock.jobs.models import Design, Job
+from zollstock.jobs.removed import KEPT_FOR, clear_removed
 from zollstock.pictures.models import Picture
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
@@ -65,6 +68,8 @@ def test_a_job_goes_with_what_was_removed_from_it_and_a_picture_is_forgotten_who
 ) -> None:
     caller("DELETE", f"prints/{held['id']}", expect=204)
     caller("DELETE", f"jobs/{held['job']}", expect=204)
+    Job.every.update(removed=timezone.now() - KEPT_FOR - timedelta(days=1))
+    clear_removed()
     assert not Design.every.exists()
     again = ready_print(caller, photo("other.jpg", 300, 200))
     caller("DELETE", f"prints/{again['id']}", expect=204)

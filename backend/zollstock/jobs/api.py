@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import json
-from datetime import date
+from datetime import date, datetime
 from typing import Annotated, Any
 from uuid import UUID
 
 from django.db.models import Max, Q, QuerySet
 from django.http import HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from ninja import Router, Schema
 from ninja.errors import HttpError
 from pydantic import Field
@@ -44,12 +45,14 @@ from .lists import (
     print_summaries,
 )  # fmt: skip
 from .models import Design, Job
-from .removed import bring_back, remove, removed_from, removed_of
+from .removed import bring_back, bring_job_back, remove, removed_from, removed_jobs, removed_of
+from .removed import remove_job as remove_whole
 from .revisions import begin_print, earlier_than, later_than, save_document, step
 
 router = Router(tags=["jobs"])
 #: A page of jobs is more than a screen of them, each with its first prints.
 JOBS_AT_ONCE = 12
+MOST_REMOVED = 50
 Title = Annotated[Line, Field(min_length=1, max_length=200)]
 
 
@@ -59,6 +62,19 @@ class JobDetails(Schema):
     due: date | None = None
     #: What new prints of it go to; null: what is standard in the studio.
     device: StandardDevice | None = None
+
+
+class RemovedJob(Schema):
+    """A job that was removed and can be restored."""
+
+    id: int
+    title: str
+    client: str
+    removed: datetime
+
+
+class Archived(Schema):
+    archived: bool
 
 
 class RemovedDesign(Schema):
@@ -73,6 +89,7 @@ class JobState(JobHead):
     """A job as its page needs it; its prints and layouts come by pages of their own."""
 
     removed: list[RemovedDesign]
+    archived: bool
     device: StandardDevice | None = None
 
 
@@ -124,7 +141,12 @@ def _state(found: Job) -> JobState:
         RemovedDesign(id=held.id, kind=held.kind, title=held.title)
         for held in removed_from(found)[:20]
     ]
-    return JobState(**heads([found])[found.id], removed=removed, device=found.device)
+    return JobState(
+        **heads([found])[found.id],
+        removed=removed,
+        device=found.device,
+        archived=found.archived is not None,
+    )
 
 
 def print_state(held: Design) -> PrintState:
@@ -153,10 +175,14 @@ def print_state(held: Design) -> PrintState:
 @router.get("/jobs", response=list[JobSummary])
 @paged(ordering=("-created", "-id"), shown=job_summaries, page_size=JOBS_AT_ONCE)
 def jobs(
-    request: SignedRequest, search: Annotated[str, Field(max_length=200)] = ""
+    request: SignedRequest,
+    search: Annotated[str, Field(max_length=200)] = "",
+    archived: bool = False,
 ) -> QuerySet[Job]:
-    """Jobs, the newest first; with `search` those whose title, client or prints' titles have those words."""
-    return found_jobs(request.user, search)
+    """Jobs, the newest first, those in the archive apart; with `search` those whose title, client or prints have those words,
+    wherever they are."""
+    found = found_jobs(request.user, search)
+    return found if search.strip() else found.filter(archived__isnull=not archived)
 
 
 @router.post("/jobs", response=JobState)
@@ -199,9 +225,38 @@ def change_job(request: SignedRequest, job_id: int, details: JobDetails) -> JobS
 
 @router.delete("/jobs/{int:job_id}", response={204: None})
 def remove_job(request: SignedRequest, job_id: int) -> tuple[int, None]:
-    """Remove a job and its prints; the pictures stay."""
-    get_object_or_404(own_jobs(request), id=job_id).delete()
+    """Remove a job and its prints; for 30 days it can be restored. The pictures stay."""
+    remove_whole(get_object_or_404(own_jobs(request), id=job_id))
     return 204, None
+
+
+@router.get("/jobs/removed", response=list[RemovedJob])
+def jobs_removed(request: SignedRequest) -> list[RemovedJob]:
+    """The jobs that can still be restored, the last removed first."""
+    rows = removed_jobs(request.user)[:MOST_REMOVED]
+    return [
+        RemovedJob(id=one.id, title=one.title, client=one.client, removed=one.removed)
+        for one in rows
+        if one.removed is not None
+    ]
+
+
+@router.post("/jobs/{int:job_id}/back", response=JobState)
+def bring_back_job(request: SignedRequest, job_id: int) -> JobState:
+    """Undo the removal of a job; one that is there stays as it is."""
+    if not own_jobs(request).filter(id=job_id).exists():
+        bring_job_back(get_object_or_404(removed_jobs(request.user), id=job_id))
+    return _state(own_jobs(request).get(id=job_id))
+
+
+@router.put("/jobs/{int:job_id}/archived", response=JobState)
+def put_away(request: SignedRequest, job_id: int, given: Archived) -> JobState:
+    """Into the archive, out of the way, or out of it again; nothing of it changes."""
+    held = get_object_or_404(own_jobs(request), id=job_id)
+    if (held.archived is not None) != given.archived:
+        held.archived = timezone.now() if given.archived else None
+        held.save(update_fields=["archived"])
+    return _state(held)
 
 
 @router.get("/jobs/{int:job_id}/archive", include_in_schema=False)
@@ -242,7 +297,7 @@ def get_print(request: SignedRequest, print_id: int) -> PrintState:
 
 @router.delete("/prints/{int:print_id}", response={204: None})
 def remove_print(request: SignedRequest, print_id: int) -> tuple[int, None]:
-    """Remove a print; for a day it can be brought back."""
+    """Remove a print; for 30 days it can be brought back."""
     remove(get_object_or_404(own_prints(request), id=print_id))
     return 204, None
 

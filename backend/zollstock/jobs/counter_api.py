@@ -38,7 +38,7 @@ from .billing import (
 from .kinds import LAYOUT, PICTURE, PRINT, plan_key
 from .lists import LISTED, pictures_under
 from .models import Design, Job, JobEvent
-from .search import words_of
+from .search import note_words, words_of
 from .standing import (
     NO_FILE,
     OLD_FILE,
@@ -255,9 +255,10 @@ def spoil(request: SignedRequest, design_id: int, given: SpoiledCopies) -> JobRo
 @router.put("/designs/{int:design_id}/agreed", response=JobRow)
 def agree(request: SignedRequest, design_id: int, agreed: Agreed) -> JobRow:
     held = get_object_or_404(own_designs(request), id=design_id)
-    Design.objects.filter(id=held.id).update(
-        finishes=agreed.finishes, price=agreed.price, note=agreed.note
-    )
+    held.finishes, held.price, held.note = agreed.finishes, agreed.price, agreed.note
+    # Not `save` of all: what is agreed of a print changes nothing of the print.
+    held.save(update_fields=["finishes", "price", "note"])
+    note_words(held)
     return row_of(request, design_id)
 
 

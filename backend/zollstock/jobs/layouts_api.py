@@ -162,7 +162,7 @@ def get_layout(request: SignedRequest, layout_id: int) -> LayoutState:
 
 @router.delete("/layouts/{int:layout_id}", response={204: None})
 def remove_layout(request: SignedRequest, layout_id: int) -> tuple[int, None]:
-    """Remove a layout; for a day it can be brought back."""
+    """Remove a layout; for 30 days it can be brought back."""
     remove(get_object_or_404(own_layouts(request), id=layout_id))
     return 204, None
 

@@ -22,6 +22,7 @@ if TYPE_CHECKING:
 from .kinds import LAYOUT, PICTURE, PRINT, plan_key
 from .models import Design, DesignPicture, Job
 from .search import MOST_FOUND, MOST_WORDS, found_designs, found_jobs_by_prints, words_of
+from .standing import NO_FILE, OLD_FILE
 from .summaries import SUMMARY_FIELDS
 
 #: So many prints of a job are shown in a list of jobs.
@@ -74,6 +75,10 @@ class JobHead(Schema):
     changed: datetime
     prints: int
     layouts: int
+    number: int
+    #: Prints and layouts whose file is not made, and whose file is old.
+    no_file: int
+    old: int
     wide: float
     tall: float
 
@@ -138,6 +143,8 @@ def heads(found: Sequence[Job]) -> dict[int, dict[str, Any]]:
             wide=Max("wide", filter=prints),
             tall=Max("tall", filter=prints),
             changed=Max("changed"),
+            no_file=Count("id", filter=NO_FILE),
+            old=Count("id", filter=OLD_FILE),
         )
         .order_by()
     }
@@ -146,7 +153,8 @@ def heads(found: Sequence[Job]) -> dict[int, dict[str, Any]]:
         of_job = counted.get(job.id, {})
         heads[job.id] = {
             "id": job.id, "title": job.title, "client": job.client, "due": job.due, "created": job.created,
-            "changed": of_job.get("changed") or job.created,
+            "changed": of_job.get("changed") or job.created, "number": job.number or 0,
+            "no_file": of_job.get("no_file", 0), "old": of_job.get("old", 0),
             "prints": of_job.get("prints", 0), "layouts": of_job.get("layouts", 0),
             "wide": of_job.get("wide") or 0, "tall": of_job.get("tall") or 0,
         }  # fmt: skip

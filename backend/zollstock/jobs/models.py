@@ -17,7 +17,17 @@ from zollstock.pictures.models import Picture
 from .kinds import KINDS, LAYOUT, PICTURE, PRINT
 
 
+class JobsNotRemoved(models.Manager["Job"]):
+    """The jobs that their owner has not removed."""
+
+    def get_queryset(self) -> models.QuerySet[Job]:
+        return super().get_queryset().filter(removed__isnull=True)
+
+
 class Job(models.Model):
+    """A job: one hall, one client, one evening. One that was `removed` is nowhere to be seen and can be restored for a while; one
+    that is `archived` is out of the way."""
+
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
     title = models.CharField(max_length=200, db_collation=AS_PEOPLE_READ)
     client = models.CharField(max_length=200, blank=True, db_collation=AS_PEOPLE_READ)
@@ -32,12 +42,17 @@ class Job(models.Model):
     #: Settings that its new prints begin with (`core.counter.settingsof`); null: the account's.
     standard = models.JSONField(null=True, blank=True)
     archived = models.DateTimeField(null=True)
+    removed = models.DateTimeField(null=True, db_index=True)
     #: What files of its prints are called (`names.py`); empty: as usual.
     pattern = models.CharField(max_length=120, blank=True)
     created = models.DateTimeField(auto_now_add=True)
 
+    objects = JobsNotRemoved()
+    every: ClassVar[models.Manager[Job]] = models.Manager()
+
     class Meta:
         ordering = ["-created", "-id"]
+        base_manager_name = "every"
         indexes = [models.Index(fields=["account", "-created", "-id"], name="jobs_of_an_account")]
         constraints = [
             models.UniqueConstraint(fields=["account", "number"], name="one_job_a_number")
@@ -49,9 +64,7 @@ class Job(models.Model):
             return super().save(*args, **more)
         with transaction.atomic():
             get_user_model().objects.select_for_update().get(pk=self.account_id)
-            last = (
-                Principal(self.account).may_see(Job.objects).aggregate(last=Max("number"))["last"]
-            )
+            last = Principal(self.account).may_see(Job.every).aggregate(last=Max("number"))["last"]
             self.number = (last or 0) + 1
             return super().save(*args, **more)
 

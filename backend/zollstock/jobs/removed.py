@@ -6,12 +6,13 @@ from datetime import timedelta
 from typing import Any
 
 from django.contrib.auth.models import User
+from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
 from zollstock.accounts.principal import Principal
 
-from .models import Design, Job
+from .models import Design, Job, TitleWord
 from .search import note_words
 
 #: So long what was removed can be brought back, with its revisions and the files made of it.
@@ -40,8 +41,36 @@ def bring_back(design: Design) -> None:
     note_words(design)
 
 
+def remove_job(job: Job) -> None:
+    """A job with all that is in it: nowhere to be seen from now on, and gone for good after a while."""
+    now = timezone.now()
+    with transaction.atomic():
+        Job.objects.filter(id=job.id).update(removed=now)
+        Design.objects.filter(job=job).update(removed=now)
+        TitleWord.objects.filter(job=job).delete()
+
+
+def removed_jobs(account: User) -> QuerySet[Job]:
+    """Jobs of an account that can still be restored, the last removed first."""
+    return Principal(account).may_see(Job.every).filter(removed__isnull=False).order_by("-removed")
+
+
+def bring_job_back(job: Job) -> None:
+    """With what was in it when it was removed; what had been removed before stays so."""
+    with transaction.atomic():
+        held = Job.every.select_for_update().get(id=job.id)
+        if held.removed is None:
+            return
+        back = list(Design.every.filter(job=held, removed=held.removed))
+        Job.every.filter(id=held.id).update(removed=None)
+        Design.every.filter(id__in=[one.id for one in back]).update(removed=None)
+        for one in back:
+            note_words(one)
+
+
 def clear_removed() -> None:
     """What nobody has brought back goes for good."""
+    Job.every.filter(removed__lt=timezone.now() - KEPT_FOR).delete()
     Design.every.filter(removed__lt=timezone.now() - KEPT_FOR).delete()
 
 

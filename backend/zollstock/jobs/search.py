@@ -1,4 +1,4 @@
-"""Finding prints and layouts by the words of their titles, and jobs by those of their prints.
+"""Finding prints and layouts by the words of their titles, sizes, media and notes, and jobs by those of their prints.
 
 The database's own index of words is one for all accounts, and took 400 ms for a word that ten thousand titles of
 somebody had; this one begins with whose they are.
@@ -14,6 +14,7 @@ from django.db.models import QuerySet
 
 from zollstock.accounts.principal import Principal
 
+from .kinds import PRINT
 from .models import Design, TitleWord
 
 if TYPE_CHECKING:
@@ -21,6 +22,7 @@ if TYPE_CHECKING:
 
 #: So many of the newest are found, of words that stand in more titles than that.
 MOST_FOUND = 1000
+_BETWEEN_SIDES = re.compile(r"(?<=\d)\s*[x×*]\s*(?=\d)")
 #: So many words of a search count, each of which is looked up by itself.
 MOST_WORDS = 8
 
@@ -32,12 +34,25 @@ def words_of(text: str) -> list[str]:
     ['fog', 'over', 'the', 'salt', 'pans', '2']
     """
     longest = TitleWord._meta.get_field("word").max_length
-    return list(dict.fromkeys(word[:longest] for word in re.findall(r"\w+", text.casefold())))
+    # A size is its two sides, whatever stands between them: 50x40, 50 × 40.
+    apart = _BETWEEN_SIDES.sub(" ", text.casefold())
+    return list(dict.fromkeys(word[:longest] for word in re.findall(r"\w+", apart)))
+
+
+def words_to_find(held: Design) -> set[str]:
+    """What a design is found by: its title, its note, and of a print its size and its medium."""
+    summary = held.summary or {}
+    said = (
+        held.title,
+        held.note,
+        *(str(summary.get(name) or "") for name in ("text", "medium") if held.kind == PRINT),
+    )
+    return set(words_of(" ".join(said)))
 
 
 def note_words(held: Design) -> None:
-    """Set the words by which a design is found to those of its title."""
-    wanted = set(words_of(held.title))
+    """Set the words by which a design is found to what it says now."""
+    wanted = words_to_find(held)
     rows = TitleWord.objects.filter(design=held)
     there = set(rows.values_list("word", flat=True))
     if gone := there - wanted:

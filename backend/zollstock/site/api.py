@@ -31,6 +31,7 @@ from zollstock.jobs.api import router as jobs
 from zollstock.jobs.compare_api import router as besides
 from zollstock.jobs.contact_api import router as contact
 from zollstock.jobs.counter_api import router as counter
+from zollstock.jobs.finding_api import router as finding
 from zollstock.jobs.gangs_api import router as gangs
 from zollstock.jobs.hangings_api import router as hangings
 from zollstock.jobs.layouts_api import router as layouts
@@ -99,6 +100,7 @@ for router in (
     jobs,
     counter,
     tickets,
+    finding,
     moving,
     job_files,
     given_settings,

@@ -1111,7 +1111,8 @@ export interface paths {
         };
         /**
          * Jobs
-         * @description Jobs, the newest first; with `search` those whose title, client or prints' titles have those words.
+         * @description Jobs, the newest first, those in the archive apart; with `search` those whose title, client or prints have those words,
+         *     wherever they are.
          */
         get: operations["zollstock_jobs_api_jobs"];
         put?: never;
@@ -1157,7 +1158,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Job
-         * @description Remove a job and its prints; the pictures stay.
+         * @description Remove a job and its prints; for 30 days it can be restored. The pictures stay.
          */
         delete: operations["zollstock_jobs_api_remove_job"];
         options?: never;
@@ -1180,6 +1181,66 @@ export interface paths {
         put?: never;
         /** Make Print */
         post: operations["zollstock_jobs_api_make_print"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Jobs Removed
+         * @description The jobs that can still be restored, the last removed first.
+         */
+        get: operations["zollstock_jobs_api_jobs_removed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back Job
+         * @description Undo the removal of a job; one that is there stays as it is.
+         */
+        post: operations["zollstock_jobs_api_bring_back_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Away
+         * @description Into the archive, out of the way, or out of it again; nothing of it changes.
+         */
+        put: operations["zollstock_jobs_api_put_away"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1219,7 +1280,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Print
-         * @description Remove a print; for a day it can be brought back.
+         * @description Remove a print; for 30 days it can be brought back.
          */
         delete: operations["zollstock_jobs_api_remove_print"];
         options?: never;
@@ -1470,6 +1531,26 @@ export interface paths {
          * @description One that was written down wrongly: it stays to be seen, and counts for nothing.
          */
         post: operations["zollstock_jobs_counter_api_pay_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find
+         * @description What has those words, or that number; the nearest first.
+         */
+        get: operations["zollstock_jobs_finding_api_find"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1756,7 +1837,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Layout
-         * @description Remove a layout; for a day it can be brought back.
+         * @description Remove a layout; for 30 days it can be brought back.
          */
         delete: operations["zollstock_jobs_layouts_api_remove_layout"];
         options?: never;
@@ -8344,6 +8425,12 @@ export interface components {
             prints: number;
             /** Layouts */
             layouts: number;
+            /** Number */
+            number: number;
+            /** No File */
+            no_file: number;
+            /** Old */
+            old: number;
             /** Wide */
             wide: number;
             /** Tall */
@@ -8411,12 +8498,20 @@ export interface components {
             prints: number;
             /** Layouts */
             layouts: number;
+            /** Number */
+            number: number;
+            /** No File */
+            no_file: number;
+            /** Old */
+            old: number;
             /** Wide */
             wide: number;
             /** Tall */
             tall: number;
             /** Removed */
             removed: components["schemas"]["RemovedDesign"][];
+            /** Archived */
+            archived: boolean;
             device?: components["schemas"]["StandardDevice"] | null;
         };
         /**
@@ -8493,6 +8588,28 @@ export interface components {
             plan?: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * RemovedJob
+         * @description A job that was removed and can be restored.
+         */
+        RemovedJob: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Client */
+            client: string;
+            /**
+             * Removed
+             * Format: date-time
+             */
+            removed: string;
+        };
+        /** Archived */
+        Archived: {
+            /** Archived */
+            archived: boolean;
         };
         /** PagedPrintInJob */
         PagedPrintInJob: {
@@ -8829,6 +8946,35 @@ export interface components {
              * @default
              */
             words: string;
+        };
+        /**
+         * Hit
+         * @description Something that was found: what it is called, what is said of it, and its picture where it has one.
+         */
+        Hit: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "job" | "print" | "layout" | "picture";
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Picture Id */
+            picture_id?: string | null;
+            /**
+             * Exact
+             * @default false
+             */
+            exact: boolean;
+        };
+        /** Hits */
+        Hits: {
+            /** Items */
+            items: components["schemas"]["Hit"][];
         };
         /**
          * NewOrder
@@ -17093,6 +17239,7 @@ export interface operations {
         parameters: {
             query?: {
                 search?: string;
+                archived?: boolean;
                 page_size?: number | null;
                 cursor?: string | null;
             };
@@ -17461,6 +17608,155 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrintState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_jobs_removed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedJob"][];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_bring_back_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_api_put_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Archived"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
                 };
             };
             /** @description A part of the application is away for a moment. */
@@ -18339,6 +18635,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_finding_api_find: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hits"];
                 };
             };
             /** @description A part of the application is away for a moment. */
