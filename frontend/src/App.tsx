@@ -14,6 +14,7 @@ import { SignIn } from "./session/SignIn";
 import { SignInAgain } from "./session/SignInAgain";
 import { usePreferences, useSession } from "./session/useSession";
 import { Problem } from "./shell/Problem";
+import { Finder } from "./frame/Finder";
 import { ToTheEnd } from "./frame/ToTheEnd";
 import { Fault } from "./frame/Fault";
 import { TopBar } from "./frame/TopBar";
@@ -79,6 +80,7 @@ export function App() {
     <>
       <Places />
       <Help />
+      <Finder />
       <ToTheEnd />
       <LegendLayer />
       <Unsaved />

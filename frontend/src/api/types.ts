@@ -160,3 +160,4 @@ export type StandardShown = Schemas["StandardShown"];
 export type PriceLists = Schemas["PriceLists"];
 export type PriceList = Schemas["PriceList"];
 export type PriceLine = Schemas["PriceLine"];
+export type Hit = Schemas["Hit"];

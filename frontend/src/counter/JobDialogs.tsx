@@ -41,8 +41,8 @@ export function Remove({ job, onClose }: { job: JobState; onClose: () => void })
   return (
     <Dialog title={`Remove ${job.title}?`} onClose={onClose}>
       <p className="mb-4">
-        Its {job.prints} prints and {job.layouts} layouts, their plans and made files go with it, and that
-        cannot be undone. The pictures themselves stay. To keep a copy, export the job first.
+        Its {job.prints} prints and {job.layouts} layouts, their plans and made files go with it. For 30 days
+        it can be restored from the list of jobs; the pictures themselves stay.
       </p>
       {remove.error && <Problem message={remove.error.message} />}
       <button

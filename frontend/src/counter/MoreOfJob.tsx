@@ -1,10 +1,12 @@
 import { Link } from "react-router";
 import type { JobState } from "../api/types";
 import { useBatches } from "../jobs/useBatches";
+import { archiveJob, useJobChange } from "../jobs/useJobs";
 import { typeset } from "../shell/typeset";
 
 /** What else can be done with the whole job. */
 export function MoreOfJob({ job, onAsk }: { job: JobState; onAsk: (what: "lab" | "remove") => void }) {
+  const archive = useJobChange(archiveJob);
   const { items: batches } = useBatches(job.id);
   return (
     <nav className="panel flex flex-wrap gap-x-4 gap-y-0.5 p-3.5" aria-label="More of this job">
@@ -27,6 +29,14 @@ export function MoreOfJob({ job, onAsk }: { job: JobState; onAsk: (what: "lab" |
       <a className="min-h-6 underline" href={`/api/jobs/${job.id}/archive`} download>
         Export
       </a>
+      <button
+        type="button"
+        className="min-h-6 underline"
+        disabled={archive.isPending}
+        onClick={() => archive.mutate({ job: job.id, archived: !job.archived })}
+      >
+        {job.archived ? "Out of the archive" : "Into the archive"}
+      </button>
       <button type="button" className="min-h-6 underline" onClick={() => onAsk("remove")}>
         Remove the job
       </button>

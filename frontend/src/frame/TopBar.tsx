@@ -4,6 +4,7 @@ import { AccountMenu } from "../session/AccountMenu";
 import { LightPick, UnitPick } from "../session/preferencePicks";
 import { useHelp } from "../shell/help";
 import { Shelf } from "../shell/Shelf";
+import { useFinder } from "./finderStore";
 import { SHELVES } from "./places";
 
 /** The line above every place: where you are, units, light, and what the place adds. */
@@ -18,6 +19,7 @@ export function TopBar({
 }) {
   const { pathname } = useLocation();
   const ask = useHelp((help) => help.ask);
+  const find = useFinder((finder) => finder.ask);
   const here = SHELVES.flatMap(([, shelved]) => shelved).find(({ to }) => to === pathname);
   return (
     <header className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 pt-2 pb-1 max-md:gap-x-2 max-md:px-3.5">
@@ -53,6 +55,15 @@ export function TopBar({
           <LightPick />
         </div>
       </div>
+      <button
+        type="button"
+        className={`plain-button !px-2.5 ${places ? "" : "max-md:hidden"}`}
+        aria-label="Find"
+        title="Find a job, a print, a place, or what this page does: /"
+        onClick={find}
+      >
+        /
+      </button>
       <button
         type="button"
         className={`plain-button !px-2.5 ${places ? "" : "max-md:hidden"}`}

@@ -1,7 +1,7 @@
 import { useArrivalStore } from "./arrivalStore";
 import { makeSample } from "./firstJob";
 import { useDeferredValue, useRef, useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { sendArchive } from "../api/upload";
 import type { JobState, JobSummary } from "../api/types";
 import { useBatches } from "./useBatches";
@@ -14,7 +14,7 @@ import { typeset } from "../shell/typeset";
 import { JobForm } from "./JobForm";
 import { LongList } from "../drawing/LongList";
 import { Silhouette } from "../drawing/Silhouette";
-import { makeJob, useJobChange, useJobs } from "./useJobs";
+import { bringJobBack, makeJob, useJobChange, useJobs, useRemovedJobs } from "./useJobs";
 
 /** So many batches are named here, the newest. */
 const FEW_BATCHES = 6;
@@ -22,7 +22,8 @@ const FEW_BATCHES = 6;
 export function JobsPage() {
   const [search, setSearch] = useState("");
   const sought = useDeferredValue(search.trim());
-  const jobs = useJobs(sought);
+  const archived = useSearchParams()[0].has("archived");
+  const jobs = useJobs(sought, archived);
   const go = useNavigate();
   const [asking, setAsking] = useState(false);
   const make = useJobChange(makeJob);
@@ -31,7 +32,8 @@ export function JobsPage() {
   const pictures = useRef<HTMLInputElement>(null);
   const give = useArrivalStore((store) => store.give);
   const open = (job: JobState) => void go(`/jobs/${job.id}`);
-  const none = jobs.whole && !jobs.items.length && !search;
+  const removed = useRemovedJobs().data ?? [];
+  const none = jobs.whole && !jobs.items.length && !search && !archived && !removed.length;
   return (
     <>
       <TopBar>
@@ -95,8 +97,14 @@ export function JobsPage() {
                 onChange={(event) => setSearch(event.target.value)}
               />
             </label>
+            <Link className="min-h-6 underline" to={archived ? "/" : "/?archived"}>
+              {archived ? "Back to the jobs in work" : "Archive"}
+            </Link>
             <Batches />
           </div>
+        )}
+        {archived && jobs.whole && !jobs.items.length && !search && (
+          <p>Nothing is in the archive. A job’s own page puts it there, out of the way and as it is.</p>
         )}
         {search && jobs.whole && !jobs.items.length && (
           <p>
@@ -116,6 +124,7 @@ export function JobsPage() {
         >
           {(job) => <JobCard job={job} />}
         </LongList>
+        <RemovedJobs removed={removed} />
       </main>
       {asking && (
         <Dialog title="New job" onClose={() => setAsking(false)}>
@@ -129,6 +138,35 @@ export function JobsPage() {
         </Dialog>
       )}
     </>
+  );
+}
+
+/** Jobs that were removed, each with the way back. */
+function RemovedJobs({ removed }: { removed: readonly { id: number; title: string }[] }) {
+  const back = useJobChange(bringJobBack);
+  if (!removed.length) return null;
+  return (
+    <section aria-label="Removed jobs">
+      <ul className="flex flex-wrap gap-x-5 gap-y-1">
+        {removed.map((one) => (
+          <li key={one.id} className="flex min-w-0 items-baseline gap-2">
+            <span className="soft max-w-72 truncate" title={one.title}>
+              Removed: {one.title}
+            </span>
+            <button
+              type="button"
+              className="min-h-6 underline"
+              disabled={back.isPending}
+              onClick={() => back.mutate(one.id)}
+            >
+              Restore
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="soft text-[13px]">For 30 days; then they go for good, with their files.</p>
+      {back.error && <Problem message={back.error.message} />}
+    </section>
   );
 }
 
@@ -220,6 +258,18 @@ function JobCard({ job }: { job: JobSummary }) {
           </span>
         )}
         {job.due && <span className="soft">due {day(job.due)}</span>}
+        {count > 0 && (
+          <span className="soft">
+            {job.no_file + job.old === 0
+              ? "all files made"
+              : typeset(
+                  [job.no_file && `${job.no_file} without a file`, job.old && `${job.old} with an old file`]
+                    .filter(Boolean)
+                    .join(", "),
+                )}
+          </span>
+        )}
+        <span className="figure soft ml-auto">job {job.number}</span>
       </div>
       {count === 0 ? (
         <p className="soft mt-2">

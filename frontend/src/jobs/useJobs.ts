@@ -5,13 +5,15 @@ import { pageOfPrints } from "../api/pagesOfPrints";
 import { usePages } from "../api/usePages";
 
 /** Jobs, the newest first; with `search` those that have the words. */
-export const useJobs = (search = "") =>
+export const useJobs = (search = "", archived = false) =>
   usePages(
-    ["jobs", "list", search],
+    ["jobs", "list", search, archived],
     (cursor) =>
       must(
         client.GET("/api/jobs", {
-          params: { query: { ...(search && { search }), ...(cursor && { cursor }) } },
+          params: {
+            query: { ...(search && { search }), ...(archived && { archived }), ...(cursor && { cursor }) },
+          },
         }),
       ),
     { placeholderData: keepPreviousData },
@@ -57,6 +59,21 @@ export const changeJob = (given: { job: number; details: JobDetails }) =>
       body: given.details,
     }),
   );
+
+export const archiveJob = (given: { job: number; archived: boolean }) =>
+  must(
+    client.PUT("/api/jobs/{job_id}/archived", {
+      params: { path: { job_id: given.job } },
+      body: { archived: given.archived },
+    }),
+  );
+
+/** The jobs that can be restored. */
+export const useRemovedJobs = () =>
+  useQuery({ queryKey: ["jobs", "removed"], queryFn: () => must(client.GET("/api/jobs/removed")) });
+
+export const bringJobBack = (job: number) =>
+  must(client.POST("/api/jobs/{job_id}/back", { params: { path: { job_id: job } } }));
 
 export const removeJob = (job: number) =>
   must(client.DELETE("/api/jobs/{job_id}", { params: { path: { job_id: job } } }));

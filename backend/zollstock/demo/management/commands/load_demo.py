@@ -49,6 +49,7 @@ from zollstock.studio.composition import studio_of
 from zollstock.trials.keeping import begin_trial
 
 from ...catalogue import catalogue
+from ...counter import at_counter
 from ...judged import judge_all
 from ...logged import LOG
 from ...museum import (
@@ -119,6 +120,7 @@ class Command(BaseCommand):
         for position, (files, layout) in enumerate(walls(plans), 100):
             held_under = {plan_key(number): pictures[file] for number, file in enumerate(files)}
             begin(job, LAYOUT, layout, held_under, position)
+        at_counter(job, account)
 
     @transaction.atomic
     def _catalogue(self, account: User) -> None:
