@@ -138,7 +138,7 @@ def test_rows_are_searched_sorted_and_shown_by_what_waits(
     assert len(found["ids"]) == 1
     assert (
         caller("GET", f"jobs/{held['job']}/counter")["states"][0]["waiting"]
-        == f"{len(troubled)} to check"
+        == f"{len(troubled)} in trouble"
     )
 
 

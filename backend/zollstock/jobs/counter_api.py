@@ -351,15 +351,18 @@ def counter_of(job: Job) -> Counter:
     )  # fmt: skip
 
 
+_NEXT: dict[State, str] = {"made": "print", "printed": "check", "checked": "collect"}
+
+
 def _waiting(state: State, many: int, copies: int, wanting: int) -> str:
     """What waits at a state, in a word or two."""
     if not many:
         return "none yet" if state == "collected" else "nothing"
-    if state == "planned" and wanting:
-        return f"{wanting} to check"
-    if state in ("planned", "made"):
-        return f"{many} {'print' if many == 1 else 'prints'}"
-    return f"{copies} {'copy' if copies == 1 else 'copies'}"
+    if state == "planned":
+        return f"{wanting} in trouble" if wanting else f"{many} to make"
+    if state == "collected":
+        return f"{copies} {'copy' if copies == 1 else 'copies'}"
+    return f"{copies} to {_NEXT[state]}"
 
 
 def _payment(event: JobEvent) -> PaymentShown:

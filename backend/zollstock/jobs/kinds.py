@@ -10,6 +10,7 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from zollstock.core.documents.plan import PlanError, parse_plan, plan_document
+from zollstock.core.edges import EdgeKind
 from zollstock.core.ground.show import LengthStyle, style_for
 from zollstock.core.layouts import in_short, lay, layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
@@ -98,11 +99,19 @@ def _print_summary(document: Document, studio: Studio) -> Document:
         "drawing": asdict(trimmed_drawing(work)),
         "text": style.size(trim.w, trim.h),
         "grade": work.grade,
-        "edge": "" if plan.edge.kind == "none" else plan.edge.summary(style)[0],
+        "edge": _edge_text(plan.edge, style),
         "edge_kind": plan.edge.kind,
         "medium": plan.medium.name,
         "trouble": _trouble(work, style),
     }
+
+
+def _edge_text(edge: EdgeKind, style: LengthStyle) -> str:
+    """An edge in a few words: its kind, and the figures that it is known by."""
+    if edge.kind == "none":
+        return ""
+    kind, text = edge.label.lower(), edge.summary(style)[0]
+    return text.lower() if text.lower().startswith(kind) else f"{kind} {text}"
 
 
 def _trouble(work: Work, style: LengthStyle) -> str:

@@ -153,7 +153,6 @@ function Inside({ job }: { job: JobState }) {
                     value={SHOWS.find(({ value }) => value === wanted.show)?.value ?? null}
                     onPick={(show) => setWanted({ ...wanted, show })}
                   />
-                  <Pick label="How they are shown" options={VIEWS} value={view} onPick={setView} />
                 </>
               )}
               <button type="button" className={any ? "plain-button" : "strong-button"} onClick={choose}>
@@ -183,6 +182,7 @@ function Inside({ job }: { job: JobState }) {
                 sort={wanted.sort}
                 onSort={(sort) => setWanted({ ...wanted, sort })}
                 columns={view === "rows"}
+                view={<Pick label="How they are shown" options={VIEWS} value={view} onPick={setView} />}
               />
             )}
             {view === "rows" ? (

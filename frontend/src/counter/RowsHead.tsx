@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { RowsWanted } from "./useCounter";
 
 const SORTS: readonly [RowsWanted["sort"], string][] = [
@@ -16,6 +17,8 @@ export function RowsHead(props: {
   sort: RowsWanted["sort"];
   onSort: (sort: RowsWanted["sort"]) => void;
   columns: boolean;
+  /** How they are drawn. */
+  view: ReactNode;
 }) {
   return (
     <div className="job-row job-head mt-1">
@@ -28,21 +31,24 @@ export function RowsHead(props: {
           onChange={props.onAll}
         />
       </label>
-      <label className="col-span-2 flex items-center gap-1.5">
-        by
-        <select
-          className="field !h-7 !w-auto !py-0 text-[13px]"
-          aria-label="Sorted by"
-          value={props.sort}
-          onChange={({ target }) => props.onSort(target.value as RowsWanted["sort"])}
-        >
-          {SORTS.map(([value, word]) => (
-            <option key={value} value={value}>
-              {word}
-            </option>
-          ))}
-        </select>
-      </label>
+      <div className="col-span-2 flex items-center gap-2">
+        {props.view}
+        <label className="flex items-center gap-1.5">
+          <span className="max-xl:sr-only">by</span>
+          <select
+            className="field !h-7 !w-auto !py-0 text-[13px]"
+            aria-label="Sorted by"
+            value={props.sort}
+            onChange={({ target }) => props.onSort(target.value as RowsWanted["sort"])}
+          >
+            {SORTS.map(([value, word]) => (
+              <option key={value} value={value}>
+                {word}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
       {props.columns && (
         <>
           <span className="job-edge">edge</span>
