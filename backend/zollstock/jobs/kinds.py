@@ -10,7 +10,7 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from zollstock.core.documents.plan import PlanError, parse_plan, plan_document
-from zollstock.core.edges import EdgeKind
+from zollstock.core.edges import Edge
 from zollstock.core.ground.show import LengthStyle, style_for
 from zollstock.core.layouts import in_short, lay, layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
@@ -106,7 +106,7 @@ def _print_summary(document: Document, studio: Studio) -> Document:
     }
 
 
-def _edge_text(edge: EdgeKind, style: LengthStyle) -> str:
+def _edge_text(edge: Edge, style: LengthStyle) -> str:
     """An edge in a few words: its kind, and the figures that it is known by."""
     if edge.kind == "none":
         return ""
