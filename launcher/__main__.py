@@ -41,6 +41,7 @@ def main(arguments: list[str]) -> int:
     commands.add_parser("gamut", help="what a print profile shows of a picture", add_help=False)
     commands.add_parser("profile", help="what a print profile is", add_help=False)
     commands.add_parser("press", help="what a made-up device makes of a file", add_help=False)
+    commands.add_parser("say", help="prints as a customer says them", add_help=False)
     commands.add_parser("shots", help="take the screenshots of the docs anew")
     measure = commands.add_parser("bench", help="measure, against named baselines")
     measure.add_argument("only", nargs="*", help="names of benchmarks, to run just those")
@@ -63,6 +64,7 @@ def main(arguments: list[str]) -> int:
         "gamut",
         "profile",
         "press",
+        "say",
         "test",
     ):
         parser.error(f"not understood: {' '.join(rest)}")
@@ -172,6 +174,10 @@ def press(options: argparse.Namespace, rest: list[str]) -> int:
     return _core_command("press", rest)
 
 
+def say(options: argparse.Namespace, rest: list[str]) -> int:
+    return _core_command("say", rest)
+
+
 def _core_command(name: str, rest: list[str]) -> int:
     """The shell script runs these itself once set up; here they set up first, told on stderr."""
     with setup.told_on_stderr():
@@ -219,7 +225,7 @@ def types(options: argparse.Namespace, rest: list[str]) -> int:
 
 
 _COMMANDS = {
-    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue, "trial": trial, "gamut": gamut, "profile": profile, "press": press,
+    "demo": demo, "serve": serve, "account": account, "reckon": reckon, "render": render, "inspect": inspect, "fit": fit, "rescue": rescue, "trial": trial, "gamut": gamut, "profile": profile, "press": press, "say": say,
     "backup": backup, "restore": restore, "test": test, "shots": shots, "types": types, "bench": bench,
 }  # fmt: skip
 

@@ -1,4 +1,4 @@
-"""`reckon`, `render`, `inspect`, `fit`, `rescue`, `trial`, `gamut`, `profile` and `press`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
+"""`reckon`, `render`, `inspect`, `fit`, `rescue`, `trial`, `gamut`, `profile`, `press` and `say`, as the shell script starts them: `python -m zollstock.commands reckon …`."""
 
 import signal
 import sys
@@ -18,9 +18,10 @@ _MODULES = {
     "gamut": "zollstock.pixels.gamut_cli",
     "profile": "zollstock.pixels.gamut_cli",
     "press": "zollstock.pixels.press_cli",
+    "say": "zollstock.pixels.say_cli",
 }
 #: Commands that share a module stand in it under their own names.
-_NAMES = {"gamut": "gamut", "profile": "profile", "press": "press"}
+_NAMES = {"gamut": "gamut", "profile": "profile", "press": "press", "say": "say"}
 
 if __name__ == "__main__":
     name = sys.argv[1]

@@ -39,6 +39,7 @@ from zollstock.jobs.log_api import router as logged
 from zollstock.jobs.moving_api import router as moving
 from zollstock.jobs.recipe_api import router as recipes
 from zollstock.jobs.revisions import StaleVersion
+from zollstock.jobs.said_api import router as said
 from zollstock.jobs.settings_api import router as given_settings
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.tickets_api import router as tickets
@@ -100,6 +101,7 @@ for router in (
     jobs,
     counter,
     tickets,
+    said,
     finding,
     moving,
     job_files,

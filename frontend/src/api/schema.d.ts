@@ -1537,6 +1537,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/said/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Read what is said, card by card. Nothing is changed.
+         */
+        post: operations["zollstock_jobs_said_api_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/said/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Make the prints of some of the cards; all of them or none.
+         */
+        post: operations["zollstock_jobs_said_api_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -8946,6 +8986,99 @@ export interface components {
              * @default
              */
             words: string;
+        };
+        /**
+         * SaidCard
+         * @description A print as it was understood. `assumed` is what nobody said; `doubts` want a second look; with a `problem` it cannot be
+         *     taken. `kind` `id` is a sheet of ID photos.
+         */
+        SaidCard: {
+            /** Text */
+            text: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "print" | "id";
+            /** Copies */
+            copies: number;
+            /** Size Text */
+            size_text: string;
+            /** Says */
+            says: string;
+            /** Words */
+            words: components["schemas"]["SaidWord"][];
+            /** Assumed */
+            assumed: string[];
+            /** Doubts */
+            doubts: string[];
+            /** Unread */
+            unread: string[];
+            /** Problem */
+            problem: string;
+            /** Finishes */
+            finishes: string[];
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
+            drawing?: components["schemas"]["Drawing"] | null;
+        };
+        /** SaidLine */
+        SaidLine: {
+            /** Cards */
+            cards: components["schemas"]["SaidCard"][];
+        };
+        /**
+         * SaidWord
+         * @description Words at `start` to `end` of what was said, and what they set; empty where they were not understood.
+         */
+        SaidWord: {
+            /** Text */
+            text: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Sets */
+            sets: string;
+        };
+        /**
+         * SaidOf
+         * @description What is said, for a picture.
+         */
+        SaidOf: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * MadeOf
+         * @description What was made of it.
+         */
+        MadeOf: {
+            /** Ids */
+            ids: number[];
+            counter: components["schemas"]["Counter"];
+        };
+        /**
+         * SaidTaken
+         * @description The same, to be taken: the cards by their place, those that are left out are not made.
+         */
+        SaidTaken: {
+            /**
+             * Picture
+             * Format: uuid
+             */
+            picture: string;
+            /** Text */
+            text: string;
+            /** Cards */
+            cards: number[];
         };
         /**
          * Hit
@@ -18635,6 +18768,112 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_said_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidOf"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidLine"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_said_api_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidTaken"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOf"];
                 };
             };
             /** @description A part of the application is away for a moment. */
