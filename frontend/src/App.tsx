@@ -38,6 +38,7 @@ const CanvasOfPrint = fetched(async () => (await import("./sizes/NewCanvasPage")
 const LeaveRoomPage = fetched(async () => (await import("./sizes/LeaveRoomPage")).LeaveRoomPage);
 const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).LibraryPage);
 const ExposureStrip = fetched(async () => (await import("./layouts/ExposureStrip")).ExposureStrip);
+const VersionsPage = fetched(async () => (await import("./counter/VersionsPage")).VersionsPage);
 const PressPage = fetched(async () => (await import("./press/PressPage")).PressPage);
 const SoftProofPage = fetched(async () => (await import("./colour/SoftProofPage")).SoftProofPage);
 const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
@@ -155,6 +156,7 @@ function Places() {
         <Route path="/prints/:print/proof" element={<ProofPage />} />
         <Route path="/prints/:print/exposure" element={<ExposureStrip />} />
         <Route path="/prints/:print/colour" element={<SoftProofPage />} />
+        <Route path="/prints/:print/versions" element={<VersionsPage />} />
         <Route path="/prints/:print/press" element={<PressPage />} />
         <Route path="/prints/:print/proof/trial" element={<ProofTrialPage />} />
         <Route path="/prints/:print/rescue" element={<RescuePage />} />

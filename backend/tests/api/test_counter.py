@@ -508,3 +508,72 @@ def test_a_job_goes_into_the_archive_and_a_removed_one_comes_back_whole(caller: 
     clear_removed()
     assert not Job.every.exists() and not Design.every.exists()
     assert caller("POST", "jobs", {"title": "Next"})["number"] >= 1
+
+
+def test_prints_are_said_read_and_taken(
+    caller: Caller, other: Caller, held: dict[str, Any]
+) -> None:
+    said = {
+        "picture": held["picture"]["id"],
+        "text": "2 x 50x40 canvas mirrored 4 cm, laminated; 8 passport photos; a purple one",
+    }
+    path = f"jobs/{held['job']}/said"
+    cards = caller("POST", f"{path}/read", said)["cards"]
+    assert [card["problem"] for card in cards] == ["", "", "no size is said"]
+    assert len(rows(caller, held)) == 1, "reading changes nothing"
+    refused = caller("POST", f"{path}/prints", said | {"cards": [0, 2]}, expect=422)
+    assert "Nothing was made" in refused["message"] and len(rows(caller, held)) == 1
+    made = caller("POST", f"{path}/prints", said | {"cards": [0, 1]})
+    assert len(made["ids"]) == 2
+    canvas = next(row for row in rows(caller, held) if row["medium"] == "canvas")
+    assert (canvas["size_text"], canvas["counts"]["copies"], canvas["finishes"]) == (
+        "50 × 40 cm",
+        2,
+        ["laminate"],
+    )
+    layout = next(row for row in rows(caller, held) if row["kind"] == "layout")
+    assert caller("GET", f"layouts/{layout['id']}")["layout"]["copies"] == 8
+    other("POST", f"{path}/read", said, expect=404)
+    theirs = other("POST", "jobs", {"title": "Theirs"})
+    other("POST", f"jobs/{theirs['id']}/said/read", said, expect=404)
+
+
+def test_all_versions_of_a_print_are_there_in_words_and_gone_back_to(
+    caller: Caller, other: Caller, held: dict[str, Any]
+) -> None:
+    for part in ({"title": "Fog 2"}, {"target": {"width": "60 cm", "height": "40 cm"}}):
+        plan = held["plan"] | part
+        held = caller(
+            "PUT", f"prints/{held['id']}/plan", {"plan": plan, "version": held["version"]}
+        )
+    made(caller, held)
+    caller("POST", f"jobs/{held['job']}/step", {"ids": [held["id"]], "step": "printed"})
+    found = caller("GET", f"prints/{held['id']}/versions")
+    newest, named, *_ = found["items"]
+    assert newest["in_force"] and newest["holds"] and newest["by"] and newest["drawing"]
+    assert newest["words"][-1].endswith("→ 60 × 40 cm") and named["words"] == ["title “Fog 2”"]
+    assert found["items"][-1]["words"] == ["the first version"]
+    assert {"printed", "file made", "file ordered"} <= {one["what"] for one in found["happened"]}
+    beside = caller(
+        "GET",
+        f"prints/{held['id']}/versions/beside?first={named['number']}&second={newest['number']}",
+    )
+    assert beside["words"] == newest["words"]
+    late = caller(
+        "POST",
+        f"prints/{held['id']}/versions/{named['number']}/back",
+        {"version": held["version"] - 1},
+        expect=409,
+    )
+    assert "another window" in late["message"]
+    back = caller(
+        "POST", f"prints/{held['id']}/versions/{named['number']}/back", {"version": held["version"]}
+    )
+    assert back["plan"]["target"]["width"] == "30 cm" and back["can_undo"]
+    assert (
+        len(caller("GET", f"prints/{held['id']}/versions")["items"]) == len(found["items"]) + 1
+    ), "nothing is lost by it"
+    (row,) = rows(caller, held)
+    assert row["state"] == "printed" and row["changed_since"]
+    other("GET", f"prints/{held['id']}/versions", expect=404)
+    other("POST", f"prints/{held['id']}/versions/1/back", {"version": 1}, expect=404)

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from tests.plans import document, documents
 from zollstock.core.counter.bill import Sold, balance, bill_of
+from zollstock.core.counter.changes import changes
 from zollstock.core.counter.settingsof import SETTINGS, given, settings_in, with_settings
 from zollstock.core.counter.standing import STATES, CountError, Counts, in_words, state_of
 from zollstock.core.documents.plan import PlanError, parse_plan, plan_document
@@ -244,3 +245,39 @@ def test_given_twice_is_given_once_and_nothing_else_changes(
         assert once == plan_document(parse_plan(own))
     assert with_settings(own, settings_in(source, which), which)["target"] == once["target"]
     work_out(parse_plan(once))
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"target": {"width": "A2"}}, None),
+        ({"target": {"width": "60 cm", "height": "40 cm"}}, ["50 × 40 cm → 60 × 40 cm"]),
+        ({"fit": {"anchor": [0.4, 0.5]}}, ["crop moved 1 cm left"]),
+        ({"fit": {"zoom": 2}}, ["crop tighter: 50 %"]),
+        ({"fit": {"turn": 90}}, ["turned by 90°"]),
+        ({"fit": {"mode": "contain"}}, ["cropped to fill → whole"]),
+        ({"edge": {"kind": "border", "left": "2 cm", "top": "2 cm", "right": "2 cm", "bottom": "2 cm"}}, ["no edge → border 2 cm"]),
+        ({"medium": {"name": "canvas", "factor": 0.6}}, ["no medium → canvas"]),
+        ({"viewing": {"distance": "2 m"}}, ["seen from 2 m"]),
+        ({"output": {"format": "jpeg"}}, ["TIFF → JPEG"]),
+        ({"pixels": {"sharpen": {"amount": 1}}}, ["other sharpening"]),
+        ({}, []),
+    ],
+)  # fmt: skip
+def test_what_changed_is_said_in_words(change: dict[str, Any], words: list[str] | None) -> None:
+    base = {
+        "picture": {"width_px": 6000, "height_px": 4000},
+        "target": {"width": "50 cm", "height": "40 cm"},
+    }
+    if words is None:
+        with pytest.raises(PlanError):
+            parse_plan(base | change)
+        return
+    assert changes(parse_plan(base), parse_plan(base | change)) == words
+
+
+@sampled(documents(), documents())
+def test_whatever_changed_something_is_said_of_it(one: Any, other: Any) -> None:
+    first, second = parse_plan(one), parse_plan(other)
+    said = changes(first, second)
+    assert all(said) and changes(first, first) == []

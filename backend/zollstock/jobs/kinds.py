@@ -9,8 +9,8 @@ from collections.abc import Callable
 from dataclasses import asdict, dataclass
 from typing import Any
 
+from zollstock.core.counter.edgewords import edge_in_words
 from zollstock.core.documents.plan import PlanError, parse_plan, plan_document
-from zollstock.core.edges import Edge
 from zollstock.core.ground.show import LengthStyle, style_for
 from zollstock.core.layouts import in_short, lay, layout_document, parse_layout
 from zollstock.core.parts.fit import KeepZone
@@ -99,19 +99,11 @@ def _print_summary(document: Document, studio: Studio) -> Document:
         "drawing": asdict(trimmed_drawing(work)),
         "text": style.size(trim.w, trim.h),
         "grade": work.grade,
-        "edge": _edge_text(plan.edge, style),
+        "edge": edge_in_words(plan.edge, style),
         "edge_kind": plan.edge.kind,
         "medium": plan.medium.name,
         "trouble": _trouble(work, style),
     }
-
-
-def _edge_text(edge: Edge, style: LengthStyle) -> str:
-    """An edge in a few words: its kind, and the figures that it is known by."""
-    if edge.kind == "none":
-        return ""
-    kind, text = edge.label.lower(), edge.summary(style)[0]
-    return text.lower() if text.lower().startswith(kind) else f"{kind} {text}"
 
 
 def _trouble(work: Work, style: LengthStyle) -> str:

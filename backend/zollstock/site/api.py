@@ -44,6 +44,7 @@ from zollstock.jobs.settings_api import router as given_settings
 from zollstock.jobs.surveys import router as surveys
 from zollstock.jobs.tickets_api import router as tickets
 from zollstock.jobs.trials_api import router as strips
+from zollstock.jobs.versions_api import router as versions
 from zollstock.jobs.workshops import router as workshops
 from zollstock.labs.kept import LABS
 from zollstock.pictures.api import router as pictures
@@ -101,6 +102,7 @@ for router in (
     jobs,
     counter,
     tickets,
+    versions,
     said,
     finding,
     moving,

@@ -1537,6 +1537,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prints/{print_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Versions */
+        get: operations["zollstock_jobs_versions_api_versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/versions/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beside
+         * @description Two of them, to be looked at side by side.
+         */
+        get: operations["zollstock_jobs_versions_api_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{print_id}/versions/{number}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back
+         * @description Make an earlier version the one in force: as a new one, so that nothing is lost by it.
+         */
+        post: operations["zollstock_jobs_versions_api_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/said/read": {
         parameters: {
             query?: never;
@@ -7123,13 +7180,13 @@ export interface components {
         };
         /**
          * Beside
-         * @description Two prints from the first one's distance; `text` says how far the model has them apart, null on a screen.
+         * @description Two versions, and what is other in the second.
          */
         Beside: {
-            /** Sides */
-            sides: components["schemas"]["BesideSide"][];
-            /** Text */
-            text: string | null;
+            /** Words */
+            words: string[];
+            first: components["schemas"]["PrintVersion"];
+            second: components["schemas"]["PrintVersion"];
         };
         /**
          * BesideSide
@@ -8986,6 +9043,64 @@ export interface components {
              * @default
              */
             words: string;
+        };
+        /**
+         * PrintHappening
+         * @description What happened to the print between versions: printed, counted, sent, given settings.
+         */
+        PrintHappening: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** What */
+            what: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PrintVersion
+         * @description A version: what changed since the one before, drawn as it was. `holds`: a file was made of it, or it was booked or judged.
+         */
+        PrintVersion: {
+            /** Number */
+            number: number;
+            /**
+             * Saved
+             * Format: date-time
+             */
+            saved: string;
+            /** By */
+            by: string;
+            /** Words */
+            words: string[];
+            /** Size Text */
+            size_text: string;
+            drawing: components["schemas"]["Drawing"] | null;
+            /** Holds */
+            holds: boolean;
+            /** In Force */
+            in_force: boolean;
+        };
+        /**
+         * PrintVersions
+         * @description The newest first; `next` is the number to ask below for older ones.
+         */
+        PrintVersions: {
+            /** Items */
+            items: components["schemas"]["PrintVersion"][];
+            /** Happened */
+            happened: components["schemas"]["PrintHappening"][];
+            /** Next */
+            next: number | null;
+        };
+        /** BackTo */
+        BackTo: {
+            /** Version */
+            version: number;
         };
         /**
          * SaidCard
@@ -18768,6 +18883,163 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_versions_api_versions: {
+        parameters: {
+            query?: {
+                below?: number | null;
+            };
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintVersions"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_versions_api_beside: {
+        parameters: {
+            query: {
+                first: number;
+                second: number;
+            };
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_versions_api_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackTo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintState"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -161,3 +161,5 @@ export type PriceLists = Schemas["PriceLists"];
 export type PriceList = Schemas["PriceList"];
 export type PriceLine = Schemas["PriceLine"];
 export type Hit = Schemas["Hit"];
+export type SaidCard = Schemas["SaidCard"];
+export type PrintVersion = Schemas["PrintVersion"];

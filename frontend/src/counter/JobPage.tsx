@@ -22,6 +22,7 @@ import { MoreOfJob } from "./MoreOfJob";
 import { PrintRows, PrintsToScale } from "./PrintRows";
 import { Removed } from "./Removed";
 import { RowDialog } from "./RowDialog";
+import { SayDialog } from "./SayDialog";
 import { RowsHead } from "./RowsHead";
 import { useChoice } from "./useChoice";
 import {
@@ -78,6 +79,7 @@ function Inside({ job }: { job: JobState }) {
   const [view, setView] = useState<"rows" | "scale">("rows");
   const [wanted, setWanted] = useState(ALL);
   const [opened, setOpened] = useState<JobRow | null>(null);
+  const [saying, setSaying] = useState(false);
   const [giving, setGiving] = useState<Setting[] | null>(null);
   const [given, setGiven] = useState<ChangeDone | null>(null);
   const rows = useRows(job.id, useDeferredValue(wanted));
@@ -97,6 +99,13 @@ function Inside({ job }: { job: JobState }) {
   useKeys([
     { keys: "A", what: "Choose all that are listed", hears: ["a"], does: chooseAll },
     { keys: "F", what: "Find a print of the job", hears: ["f"], does: () => finder.current?.focus() },
+    {
+      keys: "T",
+      what: "Type prints as they are said",
+      hears: ["t"],
+      when: job.prints > 0,
+      does: () => setSaying(true),
+    },
     { keys: "Esc", what: "Choose none", hears: ["escape"], when: ids.length > 0, does: choice.clear },
     { keys: "F2", what: "Rename the print whose title has the focus" },
     { keys: "Alt + ↑ ↓", what: "Move the row that has the focus" },
@@ -154,6 +163,16 @@ function Inside({ job }: { job: JobState }) {
                     onPick={(show) => setWanted({ ...wanted, show })}
                   />
                 </>
+              )}
+              {any && (
+                <button
+                  type="button"
+                  className="plain-button"
+                  title="Prints, typed as a customer says them: T"
+                  onClick={() => setSaying(true)}
+                >
+                  Say prints
+                </button>
               )}
               <button type="button" className={any ? "plain-button" : "strong-button"} onClick={choose}>
                 Add pictures
@@ -236,6 +255,13 @@ function Inside({ job }: { job: JobState }) {
           onGiven={setGiven}
         />
       )}
+      {saying && (
+        <SayDialog
+          job={job.id}
+          pictures={picturesOf(rows.items, choice.chosen)}
+          onClose={() => setSaying(false)}
+        />
+      )}
       {asking === "details" && <Details job={job} onClose={() => setAsking(null)} />}
       {asking === "lab" && <AtLab job={job} onClose={() => setAsking(null)} />}
       {asking === "remove" && <Remove job={job} onClose={() => setAsking(null)} />}
@@ -247,6 +273,14 @@ function Inside({ job }: { job: JobState }) {
 function chosenFirst(rows: readonly JobRow[], chosen: ReadonlySet<number>): JobRow[] {
   const prints = rows.filter(({ kind }) => kind === "print");
   return [...prints.filter(({ id }) => chosen.has(id)), ...prints.filter(({ id }) => !chosen.has(id))];
+}
+
+/** The pictures of the prints that are listed, each once; those of chosen ones first. */
+function picturesOf(rows: readonly JobRow[], chosen: ReadonlySet<number>): { id: string; name: string }[] {
+  const names = new Map<string, string>();
+  for (const row of chosenFirst(rows, chosen))
+    if (!names.has(row.picture_id)) names.set(row.picture_id, row.title || "untitled");
+  return [...names].map(([id, name]) => ({ id, name }));
 }
 
 /** How much is in the job, or how much of it is listed. */

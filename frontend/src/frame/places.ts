@@ -48,6 +48,7 @@ const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/prints\/\d+\/sizes/, { name: "Compare sizes", says: "One picture in many sizes, and what each costs it.", read: "compare-sizes" }],
   [/^\/prints\/\d+\/look/, { name: "Looking at the picture", says: "The picture at 100 %, at print size, or as it looks from its viewing distance.", read: "one-print#picture" }],
   [/^\/prints\/\d+\/proof/, { name: "Proof", says: "A part of the real file, made in every way, at its true size.", read: "one-print#pixels" }],
+  [/^\/prints\/\d+\/versions/, { name: "Versions", says: "What changed when, two side by side, and the way back to any.", read: "jobs#versions" }],
   [/^\/prints\/\d+\/press/, { name: "Before paper", says: "The recipe for the print dialog, and what the device makes of the print.", read: "devices#before-paper" }],
   [/^\/(prints|pictures)\/[^/]+\/rescue/, { name: "Rescue", says: "A small bad file made fit to hang large: seven steps on a copy, seen before and after.", read: "rescue" }],
   [/^\/pictures\//, { name: "A picture", says: "What is known of one picture, what must be kept of it, and all its prints.", read: "one-print#picture" }],

@@ -14,6 +14,7 @@ from ...sheet.printdrawing import small_drawing
 from ...studio.studio import DEFAULT_STUDIO, Studio
 from ...telling.findings import findings
 from ...work.outcome import work_out
+from ..edgewords import edge_in_words
 from . import words
 from .clause import Clause, Document, Word, read_clause
 
@@ -150,7 +151,9 @@ def _card(clause: Clause, base: Plan, studio: Studio) -> SaidCard:
             work = work_out(plan, studio)
             style = style_for([plan.target.width, plan.target.height])
             size = style.size(work.boxes.trim.w, work.boxes.trim.h)
-            says = " · ".join(part for part in (plan.medium.name, _edge(plan, style)) if part)
+            says = " · ".join(
+                part for part in (plan.medium.name, edge_in_words(plan.edge, style)) if part
+            )
             drawing = small_drawing(work)
             doubts += [one.text for one in findings(work, style, studio) if one.level == "stop"]
     elif clause.kind == "id":
@@ -165,11 +168,3 @@ def _card(clause: Clause, base: Plan, studio: Studio) -> SaidCard:
 
 def _word(one: Word) -> SaidWord:
     return SaidWord(text=one.text, start=one.start, end=one.end, sets=one.sets)
-
-
-def _edge(plan: Plan, style: Any) -> str:
-    edge = plan.edge
-    if edge.kind == "none":
-        return ""
-    text = edge.summary(style)[0].lower()
-    return text if text.startswith(edge.label.lower()) else f"{edge.label.lower()} {text}"
