@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
 from typing import Any, ClassVar
 
 from django.conf import settings
-from django.contrib.auth import get_user_model
-from django.db import models, transaction
+from django.db import IntegrityError, models, transaction
 from django.db.models import Max
 
 from zollstock.accounts.principal import Principal
@@ -15,6 +15,9 @@ from zollstock.core.counter.standing import Counts
 from zollstock.pictures.models import Picture
 
 from .kinds import KINDS, LAYOUT, PICTURE, PRINT
+
+#: So many may come at the same moment.
+_TRIES = 50
 
 
 class JobsNotRemoved(models.Manager["Job"]):
@@ -59,14 +62,15 @@ class Job(models.Model):
         ]
 
     def save(self, *args: Any, **more: Any) -> None:
-        """A new one gets the next number of its account."""
+        """A new one gets the next number of its account; two that come at the same moment get one each."""
         if self.pk is not None or self.number is not None:
             return super().save(*args, **more)
-        with transaction.atomic():
-            get_user_model().objects.select_for_update().get(pk=self.account_id)
+        for _ in range(_TRIES):
             last = Principal(self.account).may_see(Job.every).aggregate(last=Max("number"))["last"]
             self.number = (last or 0) + 1
-            return super().save(*args, **more)
+            with suppress(IntegrityError), transaction.atomic():
+                return super().save(*args, **more)
+        raise IntegrityError("no number was free")
 
     @property
     def prints(self) -> models.QuerySet[Design]:

@@ -60,7 +60,7 @@ class PrintVersions(Schema):
     next: int | None
 
 
-class Beside(Schema):
+class TwoVersions(Schema):
     """Two versions, and what is other in the second."""
 
     words: list[str]
@@ -92,12 +92,12 @@ def versions(
     )
 
 
-@router.get("/prints/{int:print_id}/versions/beside", response=Beside)
-def beside(request: SignedRequest, print_id: int, first: int, second: int) -> Beside:
+@router.get("/prints/{int:print_id}/versions/beside", response=TwoVersions)
+def beside(request: SignedRequest, print_id: int, first: int, second: int) -> TwoVersions:
     """Two of them, to be looked at side by side."""
     held = get_object_or_404(own_prints(request), id=print_id)
     one, other = (get_object_or_404(held.revisions, number=number) for number in (first, second))
-    return Beside(
+    return TwoVersions(
         words=_words(one, other), first=_shown(held, one, None), second=_shown(held, other, None)
     )
 

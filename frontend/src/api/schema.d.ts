@@ -7180,13 +7180,13 @@ export interface components {
         };
         /**
          * Beside
-         * @description Two versions, and what is other in the second.
+         * @description Two prints from the first one's distance; `text` says how far the model has them apart, null on a screen.
          */
         Beside: {
-            /** Words */
-            words: string[];
-            first: components["schemas"]["PrintVersion"];
-            second: components["schemas"]["PrintVersion"];
+            /** Sides */
+            sides: components["schemas"]["BesideSide"][];
+            /** Text */
+            text: string | null;
         };
         /**
          * BesideSide
@@ -9096,6 +9096,16 @@ export interface components {
             happened: components["schemas"]["PrintHappening"][];
             /** Next */
             next: number | null;
+        };
+        /**
+         * TwoVersions
+         * @description Two versions, and what is other in the second.
+         */
+        TwoVersions: {
+            /** Words */
+            words: string[];
+            first: components["schemas"]["PrintVersion"];
+            second: components["schemas"]["PrintVersion"];
         };
         /** BackTo */
         BackTo: {
@@ -18985,7 +18995,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Beside"];
+                    "application/json": components["schemas"]["TwoVersions"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -164,7 +164,6 @@ const further = ({ id, job, picture }: PrintState): ShelfPlace[] => [
   { to: `/prints/${id}/look`, name: "Look at it", says: "At 100 %, the parts that matter, the size of the print", keyName: "L" },
   { to: `/prints/${id}/look?as=there`, name: "At viewing distance", says: "As an eye sees the print from its distance, beside another print" },
   { to: `/prints/${id}/colour`, name: "Colour on paper", says: "Soft proof: as it looks on its paper, what lies beyond it, another paper beside it", keyName: "C" },
-  { to: `/prints/${id}/versions`, name: "Versions", says: "What changed when, two side by side, and the way back to any" },
   { to: `/prints/${id}/press`, name: "Before paper", says: "The recipe for the print dialog, and what the device makes of the print by what is set", keyName: "B" },
   { to: `/prints/${id}/proof`, name: "Proof", says: "A part of the file at its true size, all ways of enlarging side by side", keyName: "P" },
   { to: `/prints/${id}/canvas`, name: "The canvas it would have needed", says: "How many pixels to begin with, the next time" },
@@ -172,4 +171,5 @@ const further = ({ id, job, picture }: PrintState): ShelfPlace[] => [
   { to: `/prints/${id}/sizes`, name: "Compare sizes", says: "This picture against many sizes, and what each costs" },
   { to: `/layouts/new?job=${job}&print=${id}`, name: "New layout", says: "As tiles, panels, ID photos or in life size; hung on a wall, or with others on a roll" },
   { to: `/how-big?picture=${picture.id}`, name: "How big", says: "The largest print of this picture, for each grade" },
+  { to: `/prints/${id}/versions`, name: "Versions", says: "What changed when, two side by side, and the way back to any" },
 ]; // oxfmt-ignore

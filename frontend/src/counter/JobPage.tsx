@@ -5,7 +5,7 @@ import { TopBar } from "../frame/TopBar";
 import { Where } from "../frame/Where";
 import { useArrivalStore } from "../jobs/arrivalStore";
 import { day } from "../jobs/JobsPage";
-import { removeLayout, removePrint, useJob } from "../jobs/useJobs";
+import { useJob } from "../jobs/useJobs";
 import { Coming } from "../shell/Coming";
 import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
@@ -47,6 +47,13 @@ const VIEWS = [
   { value: "rows", label: "Rows" },
   { value: "scale", label: "To scale" },
 ] as const;
+/** The blades have their room before anybody knows what stands on them. */
+const UNKNOWN = (["planned", "made", "printed", "checked", "collected"] as const).map((state) => ({
+  state,
+  prints: 0,
+  copies: 0,
+  waiting: "",
+}));
 const ALL: RowsWanted = { search: "", show: "all", sort: "order" };
 
 export function JobPage() {
@@ -88,9 +95,6 @@ function Inside({ job }: { job: JobState }) {
   const chooser = useRef<HTMLInputElement>(null);
   const finder = useRef<HTMLInputElement>(null);
   const over = useHover();
-  const removing = useCounterChange((row: JobRow) =>
-    row.kind === "print" ? removePrint(row.id) : removeLayout(row.id),
-  );
   const naming = useCounterChange(nameDesign);
   const ordering = useCounterChange(putInOrder);
   const listed = rows.items.map(({ id }) => id);
@@ -113,7 +117,7 @@ function Inside({ job }: { job: JobState }) {
   const any = job.prints + job.layouts > 0;
   const narrowed = wanted.search !== "" || wanted.show !== "all";
   const all = listed.length > 0 && listed.every((id) => choice.chosen.has(id));
-  const problem = removing.error ?? naming.error ?? ordering.error;
+  const problem = naming.error ?? ordering.error;
   const choose = () => chooser.current?.click();
   const move = (id: number, before: number | null) =>
     ordering.mutate({ job: job.id, ids: choice.chosen.has(id) ? ids : [id], before });
@@ -122,17 +126,16 @@ function Inside({ job }: { job: JobState }) {
     chosen: choice.chosen,
     onToggle: (id: number, range: boolean) => choice.toggle(id, listed, range),
     onOpen: setOpened,
-    onRemove: (row: JobRow) => removing.mutate(row),
     onName: (row: JobRow, title: string) => naming.mutate({ design: row.id, title }),
     onEnd: rows.more,
   };
   return (
     <>
       <h1 className="sr-only">{job.title}</h1>
-      {any && counter && (
+      {any && (
         <JobRule
-          states={counter.states}
-          total={counter.bill?.total_text ?? ""}
+          states={counter?.states ?? UNKNOWN}
+          total={counter?.bill?.total_text ?? ""}
           inHand={wanted.show}
           onPick={(show) => setWanted({ ...wanted, show })}
         />
@@ -141,8 +144,10 @@ function Inside({ job }: { job: JobState }) {
         <div className="min-w-0">
           <section className="panel p-3.5" id="prints-of-job" aria-label="Prints of the job">
             <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-              <h2 className="flex-1 text-lg font-semibold whitespace-nowrap" role="status">
-                {typeset(howMany(job, counter?.states, narrowed ? rows.total : null, wanted.show))}
+              <h2 className="flex-1 text-lg font-semibold whitespace-nowrap">
+                <span role="status">
+                  {typeset(howMany(job, counter?.states, narrowed ? rows.total : null, wanted.show))}
+                </span>
               </h2>
               {any && (
                 <>
@@ -240,6 +245,7 @@ function Inside({ job }: { job: JobState }) {
           )}
         </div>
         <div className="space-y-3">
+          {!counter && <div className="panel counter-coming" aria-hidden="true" />}
           {counter && <CounterPanel job={job} counter={counter} onDetails={() => setAsking("details")} />}
           <MoreOfJob job={job} onAsk={setAsking} />
         </div>

@@ -1,11 +1,13 @@
 import { useRef, useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { Counter, JobRow } from "../api/types";
 import { LongList } from "../drawing/LongList";
 import { Silhouette } from "../drawing/Silhouette";
 import { gradeWord } from "../shell/Grade";
 import { typeset } from "../shell/typeset";
+import { removeLayout, removePrint } from "../jobs/useJobs";
 import { STATE_WORDS } from "./JobRule";
+import { RemoveDesign } from "./RemoveDesign";
 
 /** The room that a print is drawn into, in its row, px. */
 const SMALL = [76, 52] as const;
@@ -20,7 +22,6 @@ interface RowsProps {
   onToggle: (id: number, range: boolean) => void;
   /** Opens what can be counted and agreed of one. */
   onOpen: (row: JobRow) => void;
-  onRemove: (row: JobRow) => void;
   onName: (row: JobRow, title: string) => void;
   onEnd: () => void;
 }
@@ -125,14 +126,12 @@ export function PrintRows(
             >
               Picture
             </Link>
-            <button
-              type="button"
-              className="soft min-h-6 underline"
-              aria-label={`Remove the ${row.kind} ${row.title}`}
-              onClick={() => props.onRemove(row)}
-            >
-              Remove
-            </button>
+            <RemoveDesign
+              title={row.title}
+              word={row.kind}
+              remove={row.kind === "print" ? removePrint : removeLayout}
+              id={row.id}
+            />
           </span>
         </div>
       )}
@@ -193,12 +192,14 @@ export function PrintsToScale(props: RowsProps & { scale: number }) {
 }
 
 function SmallDrawing({ row }: { row: JobRow }) {
+  const go = useNavigate();
   const [, , width, height] = row.drawing.boxes.document;
   const scale = Math.min(SMALL[0] / Math.max(1, width), SMALL[1] / Math.max(1, height));
   return (
-    <Link className="job-small" to={place(row)} tabIndex={-1} aria-hidden="true">
+    // For who points at it; the title is the link for everybody.
+    <span className="job-small" aria-hidden="true" onClick={() => void go(place(row))}>
       <Silhouette print={row} scale={scale} />
-    </Link>
+    </span>
   );
 }
 
@@ -235,7 +236,7 @@ function Title({ row, onName }: { row: JobRow; onName: RowsProps["onName"] }) {
       <Link
         ref={link}
         to={place(row)}
-        className="truncate font-semibold hover:underline"
+        className="min-h-6 truncate leading-6 font-semibold hover:underline"
         dir="auto"
         title={row.title}
         onKeyDown={(event) => {

@@ -23,16 +23,16 @@ export function Finder() {
     window.addEventListener("keydown", pressed);
     return () => window.removeEventListener("keydown", pressed);
   }, [ask]);
-  return open ? <Leaf /> : null;
+  return open ? <Lines /> : null;
 }
 
-function Leaf() {
+function Lines() {
   const close = useFinder((store) => store.close);
   const go = useNavigate();
-  const leaf = useRef<HTMLDialogElement>(null);
+  const box = useRef<HTMLDialogElement>(null);
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);
-  // What this page can do, as it was when the leaf was opened over it.
+  // What this page can do, as it was when this was opened over it.
   const [keys] = useState(keysOfPage);
   const sought = useDeferredValue(typed.trim());
   const hits = useQuery({
@@ -45,7 +45,7 @@ function Leaf() {
   const lines = linesOf(typed, sought ? (hits.data?.items ?? []) : [], keys);
   const here = Math.min(at, lines.length - 1);
   useEffect(() => {
-    const dialog = leaf.current;
+    const dialog = box.current;
     const before = document.activeElement;
     if (dialog && !dialog.open) dialog.showModal();
     return () => {
@@ -53,17 +53,17 @@ function Leaf() {
     };
   }, []);
   useEffect(() => {
-    leaf.current?.querySelector("[aria-selected=true]")?.scrollIntoView({ block: "nearest" });
+    box.current?.querySelector("[aria-selected=true]")?.scrollIntoView({ block: "nearest" });
   }, [here]);
   const take = (line: Line | undefined) => {
     if (!line) return;
     close();
     if (line.to) void go(line.to);
-    // After the leaf is gone: what it does may open another, or want the focus.
+    // After this is gone: what it does may open another, or want the focus.
     else if (line.does) requestAnimationFrame(line.does);
   };
   return (
-    <dialog ref={leaf} className="modal items-start pt-20" onClose={close} aria-label="Find">
+    <dialog ref={box} className="modal items-start pt-20" onClose={close} aria-label="Find">
       <div className="modal-box panel finder">
         <input
           type="search"

@@ -58,7 +58,7 @@ export function TopBar({
       <button
         type="button"
         className={`plain-button !px-2.5 ${places ? "" : "max-md:hidden"}`}
-        aria-label="Find"
+        aria-label="Go to a job, a print, a place"
         title="Find a job, a print, a place, or what this page does: /"
         onClick={find}
       >

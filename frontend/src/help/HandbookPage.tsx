@@ -17,6 +17,7 @@ const PICTURES = import.meta.glob<string>("../../../docs/screenshots/*.png", {
 /** The handbook's pages in the order of the work. */
 const CONTENTS = [
   ["one-print", "One print"],
+  ["jobs", "Jobs"],
   ["compare-sizes", "Many sizes of one picture"],
   ["batch", "A batch"],
   ["canvas", "A canvas"],

@@ -97,7 +97,7 @@ export function JobsPage() {
                 onChange={(event) => setSearch(event.target.value)}
               />
             </label>
-            <Link className="min-h-6 underline" to={archived ? "/" : "/?archived"}>
+            <Link className="plain-button inline-flex items-center" to={archived ? "/" : "/?archived"}>
               {archived ? "Back to the jobs in work" : "Archive"}
             </Link>
             <Batches />

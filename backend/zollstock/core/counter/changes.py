@@ -76,11 +76,8 @@ def _fit(old: Work, new: Work) -> Iterator[str]:
         yield "keep zones moved"
     was, now = old.placement.crop, new.placement.crop
     if (was.w, was.h) != (now.w, now.h):
-        if (
-            old.plan.target == new.plan.target
-            and old.plan.edge == new.plan.edge
-            and before.turn == after.turn
-        ):
+        same = old.plan.target == new.plan.target and old.plan.edge == new.plan.edge
+        if same and (before.turn, before.mode) == (after.turn, after.mode):
             yield f"crop {'tighter' if now.w * now.h < was.w * was.h else 'wider'}: {show.percent(now.w / was.w)}"
         return
     across, down = (

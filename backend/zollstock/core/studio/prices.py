@@ -186,7 +186,7 @@ SHIPPED = read_prices(
                 "discounts": [{"from_copies": 5, "share": 5}, {"from_copies": 20, "share": 12}],
             },
             {
-                "key": "museum", "name": "Museums and schools", "currency": "€", "tax_rate": 19, "tax_included": False,
+                "key": "museum", "name": "Museums and clubs", "currency": "€", "tax_rate": 19, "tax_included": False,
                 "lines": [
                     {"per": "area", "price": "80", "least": "1"},
                     {"medium": "fine-art cotton paper", "per": "area", "price": "150", "least": "8"},

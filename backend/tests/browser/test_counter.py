@@ -1,0 +1,173 @@
+"""A job at the counter through the real interface: its rule, many prints at once, said prints, files, versions, finding."""
+
+from __future__ import annotations
+
+import io
+import re
+import zipfile
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.access import axe, axe_in_both
+
+
+@pytest.fixture
+def job(bench) -> Page:
+    """The job of one print of 15 × 10 cm, at its own page, with three more prints that were said."""
+    page: Page = bench(plan={"target": {"width": "15 cm", "height": "10 cm"}})
+    page.get_by_role("navigation", name="Where you are").get_by_role("link").first.click()
+    expect(prints(page)).to_have_count(1)
+    say(page, "2 x 50x40 canvas mirrored 4 cm; 30x20 satin; 13x18 glossy")
+    expect(prints(page)).to_have_count(4)
+    return page
+
+
+def prints(page: Page):
+    return page.get_by_role("list", name="Prints").get_by_role("listitem")
+
+
+def say(page: Page, text: str) -> None:
+    """By the keyboard alone."""
+    page.get_by_role("heading", name=re.compile(r"^\d+\sprint")).click()
+    page.keyboard.press("t")
+    page.get_by_label("What is wanted").fill(text)
+    expect(page.get_by_role("button", name=re.compile(r"^Take \d"))).to_be_enabled()
+    page.get_by_label("What is wanted").press("Enter")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+
+
+def test_what_is_said_is_read_word_by_word_and_what_is_not_understood_is_shown(job: Page) -> None:
+    page = job
+    page.get_by_role("button", name="Say prints").click()
+    page.get_by_label("What is wanted").fill("60x40 purple; 11 1/ in; 8 passport photos")
+    cards = page.get_by_role("list", name="As it was read").get_by_role("listitem")
+    expect(cards).to_have_count(3)
+    expect(cards.nth(0)).to_contain_text("not understood")
+    expect(cards.nth(1)).to_contain_text("Not taken")
+    axe_in_dialog(page, "say prints")
+    cards.nth(0).get_by_role("checkbox", name="take").uncheck()
+    page.get_by_role("button", name="Take 1 print").click()
+    expect(prints(page)).to_have_count(5)
+    expect(prints(page).last).to_contain_text("layout")
+
+
+def axe_in_dialog(page: Page, where: str) -> None:
+    axe(page, where)
+
+
+def test_prints_go_along_the_rule_by_mouse_and_keys(job: Page) -> None:
+    page = job
+    axe_in_both(page, "a job")
+    rule = page.get_by_role("tablist", name="States of the job")
+    expect(rule.get_by_role("tab").first).to_contain_text("4 prints")
+    page.get_by_role("heading", name=re.compile(r"^4\sprints")).click()
+    page.keyboard.press("a")
+    expect(page.get_by_role("region", name="Chosen prints")).to_contain_text("4 chosen")
+    axe(page, "chosen prints")
+    page.get_by_role("region", name="Chosen prints").get_by_role(
+        "button", name="Printed", exact=True
+    ).click()
+    expect(rule.get_by_role("tab").nth(2)).to_contain_text("5 to check")
+    page.get_by_role("heading", name=re.compile(r"^4\sprints")).click()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("region", name="Chosen prints")).to_have_count(0)
+    rule.get_by_role("tab").nth(3).click()
+    expect(page.get_by_text("No print here is like that.")).to_be_visible()
+    page.get_by_role("button", name="Show all").click()
+    expect(prints(page)).to_have_count(4)
+    # Copy by copy, with one spoiled.
+    page.get_by_role("button", name=re.compile(r": 2 copies, price, note$")).click()
+    page.get_by_role("button", name="One is spoiled").click()
+    expect(page.get_by_role("dialog")).to_contain_text("1 spoiled")
+    axe(page, "copies of a print")
+    page.get_by_role("button", name="Save", exact=True).click()
+    expect(prints(page).filter(has_text="1 of 2 printed, 1 spoiled")).to_have_count(1)
+
+
+def test_settings_are_given_to_all_and_undone_at_once(job: Page) -> None:
+    page = job
+    page.get_by_role("checkbox", name="Choose all that are listed").check()
+    page.get_by_role("button", name="Give them settings of …").click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_label("Settings of").select_option(label=re.compile("50 × 40 cm"))
+    expect(dialog.get_by_text("3 of 3 prints would change.")).to_be_visible()
+    axe(page, "give settings")
+    dialog.get_by_role("button", name="Give them to 3").click()
+    expect(prints(page).filter(has_text="50 × 40 cm")).to_have_count(4)
+    page.get_by_role("button", name="Undo for all").click()
+    expect(prints(page).filter(has_text="50 × 40 cm")).to_have_count(1)
+    expect(prints(page).filter(has_text="15 × 10 cm")).to_have_count(1)
+
+
+def test_all_files_are_made_by_one_button_and_come_in_one_zip(job: Page) -> None:
+    page = job
+    files = page.get_by_role("region", name="All files")
+    files.get_by_role("button", name="Names").click()
+    page.get_by_label("Pattern").fill("{number}_{title}")
+    expect(
+        page.get_by_role("list", name="Names that come of it").get_by_role("listitem")
+    ).to_have_count(4)
+    axe(page, "names of files")
+    page.get_by_role("button", name="Save the pattern").click()
+    files.get_by_role("button", name="Make 4 files").click()
+    expect(files.get_by_role("link", name="ZIP of 4 files")).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("tab").nth(1)).to_contain_text("4 prints")
+    with page.expect_download() as held:
+        files.get_by_role("link", name="ZIP of 4 files").click()
+    bag = zipfile.ZipFile(io.BytesIO(held.value.path().read_bytes()))
+    assert len([name for name in bag.namelist() if re.match(r"\d+-\d_", name)]) == 4
+    assert {"files.csv", "ticket.pdf"} <= set(bag.namelist())
+
+
+def test_versions_lie_side_by_side_and_are_gone_back_to(job: Page) -> None:
+    page = job
+    prints(page).first.get_by_role("link").first.click()
+    page.keyboard.press("2")
+    page.get_by_label("Width").first.fill("18 cm")
+    page.get_by_label("Width").first.press("Enter")
+    expect(page.get_by_text("saved", exact=True)).to_be_visible()
+    page.keyboard.press("Escape")
+    page.goto(re.sub(r"/prints/(\d+).*", r"/prints/\1/versions", page.url))
+    expect(page.get_by_role("region", name="Two side by side")).to_be_visible()
+    axe_in_both(page, "versions")
+    page.get_by_role("button", name=re.compile("^Go back to")).click()
+    expect(page).to_have_url(re.compile(r"/prints/\d+"))
+
+
+def test_everything_is_found_from_everywhere_by_a_key(job: Page) -> None:
+    page = job
+    page.get_by_role("heading", name=re.compile(r"^4\sprints")).click()
+    page.keyboard.press("/")
+    sought = page.get_by_role(
+        "combobox", name="Find a job, a print, a place, or what this page does"
+    )
+    expect(sought).to_be_focused()
+    sought.fill("stock")
+    expect(page.get_by_role("option", selected=True)).to_contain_text("Stock")
+    axe(page, "find")
+    sought.press("Enter")
+    expect(page).to_have_url(re.compile(r"/stock$"))
+    page.keyboard.press("/")
+    sought.fill("50x40")
+    found = page.get_by_role("option").filter(has_text="50 × 40 cm").first
+    expect(found).to_be_visible()
+    sought.press("Escape")
+    expect(sought).to_have_count(0)
+
+
+def test_prices_are_kept_and_a_job_costs_what_they_say(job: Page) -> None:
+    page = job
+    price = page.get_by_role("region", name="Price")
+    expect(price).to_contain_text("All")
+    page.get_by_role("button", name="Quote, deposit, paid").click()
+    page.get_by_role("button", name="deposit", exact=True).click()
+    page.get_by_label(re.compile("^Amount")).fill("11 1/")
+    page.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("dialog")).to_contain_text("is no amount")
+    page.get_by_label(re.compile("^Amount")).fill("20,50")
+    page.get_by_role("button", name="Write it down").click()
+    expect(price).to_contain_text("20.50")
+    expect(price).to_contain_text("Still to be paid")
+    page.goto("/prices")
+    axe_in_both(page, "prices")
