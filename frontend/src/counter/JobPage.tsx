@@ -99,7 +99,8 @@ function Inside({ job }: { job: JobState }) {
   const ordering = useCounterChange(putInOrder);
   const listed = rows.items.map(({ id }) => id);
   const ids = [...choice.chosen];
-  const chooseAll = () => void allIds(job.id, wanted).then(choice.set);
+  // What is listed to its end is chosen at once; of more the numbers are asked for.
+  const chooseAll = () => (rows.whole ? choice.set(listed) : void allIds(job.id, wanted).then(choice.set));
   useKeys([
     { keys: "A", what: "Choose all that are listed", hears: ["a"], does: chooseAll },
     { keys: "F", what: "Find a print of the job", hears: ["f"], does: () => finder.current?.focus() },
@@ -145,7 +146,7 @@ function Inside({ job }: { job: JobState }) {
           <section className="panel p-3.5" id="prints-of-job" aria-label="Prints of the job">
             <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
               <h2 className="flex-1 text-lg font-semibold whitespace-nowrap">
-                <span role="status">
+                <span aria-live="polite">
                   {typeset(howMany(job, counter?.states, narrowed ? rows.total : null, wanted.show))}
                 </span>
               </h2>
@@ -154,7 +155,7 @@ function Inside({ job }: { job: JobState }) {
                   <input
                     ref={finder}
                     type="search"
-                    className="field !w-36"
+                    className="field !w-28"
                     aria-label="Find a print"
                     placeholder="find a print"
                     maxLength={200}

@@ -3,6 +3,8 @@ import { useState } from "react";
 /** Words that count when the field is left, or with Enter; Escape gives back those of before. */
 export function KeptText(props: {
   label: string;
+  /** What it is called where no label stands over it. */
+  ariaLabel?: string;
   value: string;
   most: number;
   /** Whether it may not be empty: then what stood there comes back. */
@@ -21,6 +23,7 @@ export function KeptText(props: {
       {props.label}
       <input
         className="field mt-0.5"
+        aria-label={props.ariaLabel}
         value={draft ?? props.value}
         maxLength={props.most}
         dir="auto"

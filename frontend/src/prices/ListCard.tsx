@@ -184,6 +184,7 @@ function Line(props: {
       {line.finish ? (
         <KeptText
           label={label("What is done")}
+          ariaLabel="What is done"
           value={line.finish}
           most={80}
           needed
@@ -192,7 +193,13 @@ function Line(props: {
         />
       ) : (
         <>
-          <KeptText label={label("Size")} value={line.size} most={60} onPut={(size) => onPut({ size })} />
+          <KeptText
+            label={label("Size")}
+            ariaLabel="Size"
+            value={line.size}
+            most={60}
+            onPut={(size) => onPut({ size })}
+          />
           <label>
             {label("Medium")}
             <select
@@ -232,6 +239,7 @@ function Line(props: {
       )}
       <KeptText
         label={label(`Price, ${list.currency}`)}
+        ariaLabel="Price"
         value={line.price}
         most={20}
         needed
@@ -254,6 +262,7 @@ function Line(props: {
       </label>
       <KeptText
         label={label("At least")}
+        ariaLabel="At least"
         value={line.least}
         most={20}
         needed
