@@ -163,6 +163,7 @@ def book(page: Page) -> None:
     settle(page, "cm", "Paper")
     page.goto("/")
     page.get_by_role("link", name="Tide Mill Museum, catalogue plates").click()
+    page.get_by_label("Find a print").fill("catalogue")
     page.get_by_role("link", name="Catalogue of the anniversary").click()
     page.locator("[data-step=spreads]").click()
     page.get_by_role("button", name="Pages 10–11").click()
