@@ -144,6 +144,11 @@ def test_a_job_goes_out_as_a_zip_and_comes_back_elsewhere(caller, other, photo) 
     held = ready_print(caller, photo(), title="Fog", target={"width": "24 in", "height": "16 in"})
     caller("POST", f"jobs/{held['job']}/prints", {"picture": held["picture"]["id"]})
     caller("PUT", f"jobs/{held['job']}", {"title": "Hall", "device": {"key": "desk", "feed": "a3"}})
+    one = {"copies": 1, "printed": 0, "spoiled": 0, "checked": 0, "collected": 0}
+    three = one | {"copies": 3, "printed": 2}
+    caller("PUT", f"designs/{held['id']}/copies", {"before": one, "after": three})
+    agreed = {"finishes": ["laminate"], "price": "12.50", "note": "for the stairs"}
+    caller("PUT", f"designs/{held['id']}/agreed", agreed)
     packed = caller("GET", f"jobs/{held['job']}/archive")
     bag = zipfile.ZipFile(io.BytesIO(packed))
     assert bag.testzip() is None
@@ -153,6 +158,11 @@ def test_a_job_goes_out_as_a_zip_and_comes_back_elsewhere(caller, other, photo) 
     slip = response.json()
     assert slip["title"] == "Hall" and slip["prints"] == 2
     assert slip["device"] == {"key": "desk", "feed": "a3"}
+    wanted = other("GET", f"jobs/{slip['id']}/rows")["items"][0]
+    assert (wanted["counts"]["copies"], wanted["counts"]["printed"]) == (3, 0), (
+        "theirs are not printed yet"
+    )
+    assert {name: wanted[name] for name in agreed} == agreed | {"price": "12.5"}
     first = other.listed(f"jobs/{slip['id']}/prints")[0]
     theirs = other("GET", f"prints/{first['id']}")
     assert theirs["plan"] == held["plan"]

@@ -15,6 +15,7 @@ import zlib
 from collections.abc import Iterator
 from contextlib import suppress
 from datetime import date
+from decimal import Decimal
 from pathlib import Path
 from typing import Annotated, Any, Literal
 
@@ -25,9 +26,12 @@ from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 from zipstream import ZipStream
 
 from zollstock.accounts.quota import check_room
+from zollstock.core.counter.standing import MOST_COPIES
 from zollstock.core.documents.faults import DocumentError
 from zollstock.core.documents.formats import Document, Steps, upgrade
-from zollstock.core.ground.plaintext import Line
+from zollstock.core.documents.naming import PatternError
+from zollstock.core.ground.money import plain
+from zollstock.core.ground.plaintext import Line, Text
 from zollstock.core.ground.refusal import Refusal
 from zollstock.core.studio.devices import StandardDevice
 from zollstock.pictures.intake import take_in
@@ -38,7 +42,9 @@ from zollstock.pixels.errors import PictureError
 
 from .kinds import KINDS, PICTURE, PRINT
 from .models import Job
+from .names import check
 from .revisions import begin
+from .search import note_words
 
 JOB_FORMAT = "zollstock.job/2"
 _MOST_DESIGNS = 2000
@@ -57,6 +63,11 @@ class _Entry(BaseModel):
     kind: Literal["print", "layout"]
     document: Name
     pictures: Annotated[dict[Annotated[str, Field(max_length=60)], Name], Field(max_length=2000)]
+    # What is wanted of it at the counter; how far its copies are does not go along.
+    copies: Annotated[int, Field(ge=1, le=MOST_COPIES)] = 1
+    finishes: Annotated[list[Annotated[Line, Field(max_length=80)]], Field(max_length=12)] = []
+    price: Annotated[str, Field(pattern=r"^\d{1,7}(\.\d{1,4})?$")] | None = None
+    note: Annotated[Text, Field(max_length=2000)] = ""
 
 
 class _Derived(BaseModel):
@@ -76,6 +87,8 @@ class _Contents(BaseModel):
     due: date | None = None
     # What its new prints go to, by the keys of whoever packed it.
     device: StandardDevice | None = None
+    note: Annotated[Text, Field(max_length=2000)] = ""
+    pattern: Annotated[Line, Field(max_length=120)] = ""
     # The pictures' own file names, by their names in the ZIP.
     pictures: dict[Name, Name] = {}
     # Pictures that were made of another one in the ZIP.
@@ -130,13 +143,18 @@ def pack(job: Job) -> Iterator[bytes]:
         document = f"designs/{number:03d}.json"
         stream.add(json.dumps(held.document, ensure_ascii=False, indent=1), document)
         places = {key: _place(picture) for key, picture in pictures.items()}
-        entries.append({"kind": held.kind, "document": document, "pictures": places})
+        entries.append(
+            {"kind": held.kind, "document": document, "pictures": places, "copies": held.copies, "finishes": held.finishes,
+             "price": None if held.price is None else plain(held.price), "note": held.note}
+        )  # fmt: skip
     contents = {
         "format": JOB_FORMAT,
         "title": job.title,
         "client": job.client,
         "due": job.due.isoformat() if job.due else None,
         "device": job.device,
+        "note": job.note,
+        "pattern": job.pattern,
         "pictures": names,
         "derived": derived,
         "designs": entries,
@@ -205,6 +223,16 @@ def _contents(document: Any) -> _Contents:
     )
 
 
+def _sound_pattern(pattern: str) -> str:
+    """The pattern of a packed job; none where it would make no names here."""
+    try:
+        if pattern:
+            check(pattern)
+    except PatternError:
+        return ""
+    return pattern
+
+
 def _job(
     account: User, contents: _Contents, documents: list[Document], pictures: dict[str, Picture]
 ) -> Job:
@@ -215,10 +243,16 @@ def _job(
             client=contents.client,
             due=contents.due,
             device=contents.device.model_dump() if contents.device else None,
+            note=contents.note,
+            pattern=_sound_pattern(contents.pattern),
         )
         for position, (entry, document) in enumerate(zip(contents.designs, documents, strict=True)):
             held = {key: pictures[place] for key, place in entry.pictures.items()}
-            begin(job, entry.kind, document, held, position)
+            made = begin(job, entry.kind, document, held, position)
+            made.copies, made.finishes, made.note = entry.copies, entry.finishes, entry.note
+            made.price = None if entry.price is None else Decimal(entry.price)
+            made.save(update_fields=["copies", "finishes", "note", "price"])
+            note_words(made)
     return job
 
 

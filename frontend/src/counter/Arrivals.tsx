@@ -5,7 +5,9 @@ import { isOver, useArrivalStore, type Arriving } from "../jobs/arrivalStore";
 export function useHover(): boolean {
   const [over, setOver] = useState(false);
   useEffect(() => {
-    const enter = () => setOver(true);
+    // A row of the list that is dragged is no file.
+    const enter = (event: globalThis.DragEvent) =>
+      setOver(event.dataTransfer?.types.includes("Files") ?? false);
     const leave = (event: globalThis.DragEvent) => {
       if (!event.relatedTarget) setOver(false);
     };
