@@ -39,6 +39,7 @@ const LeaveRoomPage = fetched(async () => (await import("./sizes/LeaveRoomPage")
 const LibraryPage = fetched(async () => (await import("./sizes/LibraryPage")).LibraryPage);
 const ExposureStrip = fetched(async () => (await import("./layouts/ExposureStrip")).ExposureStrip);
 const VersionsPage = fetched(async () => (await import("./counter/VersionsPage")).VersionsPage);
+const ShownPage = fetched(async () => (await import("./counter/ShownPage")).ShownPage);
 const PressPage = fetched(async () => (await import("./press/PressPage")).PressPage);
 const SoftProofPage = fetched(async () => (await import("./colour/SoftProofPage")).SoftProofPage);
 const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
@@ -94,7 +95,7 @@ export function App() {
 /** Before the door: what can be read without an account, and the door itself. */
 function Door() {
   const { pathname } = useLocation();
-  if (!/^\/(how-it-works|handbook|judge)/.test(pathname)) return <SignIn />;
+  if (!/^\/(how-it-works|handbook|judge|shown)/.test(pathname)) return <SignIn />;
   return (
     <Place>
       <Routes>{READING}</Routes>
@@ -108,6 +109,7 @@ const READING = (
     <Route path="/how-it-works" element={<HowItWorksPage />} />
     <Route path="/handbook/:page?" element={<HandbookPage />} />
     <Route path="/judge/:code" element={<JudgePage />} />
+    <Route path="/shown/:code" element={<ShownPage />} />
   </>
 );
 

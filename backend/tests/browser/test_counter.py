@@ -175,3 +175,38 @@ def test_prices_are_kept_and_a_job_costs_what_they_say(job: Page) -> None:
     expect(price).to_contain_text("Still to be paid")
     page.goto("/prices")
     axe_in_both(page, "prices")
+
+
+def test_a_client_answers_on_a_phone_and_it_arrives_on_the_job(job: Page, stack, browser) -> None:
+    page = job
+    prints(page).nth(1).get_by_role("checkbox").check()
+    page.get_by_role("button", name="A page of the 1 chosen").click()
+    page.get_by_label("Words for the client").fill("Which one for the stairs?")
+    page.get_by_role("button", name="Make the page").click()
+    address = page.get_by_label("The link").input_value()
+    axe(page, "a page for the client")
+    phone = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True, reduced_motion="reduce")  # fmt: skip
+    shown = phone.new_page()
+    shown.goto(address)
+    expect(shown.get_by_role("heading", name="Which one for the stairs?")).to_be_visible()
+    expect(shown.get_by_role("img")).to_have_count(1)
+    axe(shown, "the client's page")
+    assert shown.evaluate("document.documentElement.scrollWidth") <= 390
+    shown.get_by_role("button", name=re.compile("larger$")).tap()
+    axe(shown, "a print alone")
+    shown.get_by_role("button", name="Close").tap()
+    shown.get_by_role("button", name="Yes").tap()
+    expect(shown.get_by_text("Sent. The last word counts.")).to_be_visible()
+    shown.get_by_label(re.compile("^A word about")).fill("a little more white below?")
+    shown.get_by_role("button", name="Send").tap()
+    expect(shown.get_by_role("button", name="Send")).to_be_disabled()
+    shown.goto(f"{address.split('/shown/')[0]}/shown/nothing")
+    expect(shown.get_by_text("There is nothing under this link, or not any more.")).to_be_visible()
+    phone.close()
+    page.get_by_role("dialog").get_by_role("button", name="Close").click()
+    page.reload()
+    said = page.get_by_role("list", name="What the client said")
+    expect(said).to_contain_text("yes")
+    expect(said).to_contain_text("a little more white below?")
+    page.get_by_role("button", name="take it back").click()
+    expect(page.get_by_role("button", name="take it back")).to_have_count(0)

@@ -267,3 +267,40 @@ class StandardSettings(models.Model):
 
     account = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
     document = models.JSONField()
+
+
+class ClientLink(models.Model):
+    """A page for the client: chosen prints of a job, under a code nobody guesses, until the end of a day or until it is taken back.
+
+    `designs` are shown in that order; `words` stand over them, and nothing else of the account or the job does.
+    """
+
+    account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="client_links")
+    code = models.CharField(max_length=32, unique=True)
+    designs = models.JSONField()
+    words = models.CharField(max_length=400, blank=True)
+    until = models.DateField()
+    created = models.DateTimeField(auto_now_add=True)
+    taken_back = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["-id"]
+
+
+class ClientAnswer(models.Model):
+    """What a client said of a print of a link: the last word counts."""
+
+    OWNER = "link__account"
+
+    link = models.ForeignKey(ClientLink, on_delete=models.CASCADE, related_name="answers")
+    design = models.PositiveBigIntegerField()
+    #: yes, no, or nothing yet.
+    said = models.CharField(max_length=3, blank=True)
+    comment = models.CharField(max_length=1000, blank=True)
+    at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["link", "design"], name="one_answer_a_print_of_a_link")
+        ]

@@ -28,6 +28,8 @@ from zollstock.devices.api import router as measuring
 from zollstock.devices.kept import DEVICES
 from zollstock.gamuts.api import router as gamuts
 from zollstock.jobs.api import router as jobs
+from zollstock.jobs.clients_api import public as client_pages
+from zollstock.jobs.clients_api import router as client_links
 from zollstock.jobs.compare_api import router as besides
 from zollstock.jobs.contact_api import router as contact
 from zollstock.jobs.counter_api import router as counter
@@ -102,6 +104,8 @@ for router in (
     jobs,
     counter,
     tickets,
+    client_links,
+    client_pages,
     versions,
     said,
     finding,

@@ -163,3 +163,5 @@ export type PriceLine = Schemas["PriceLine"];
 export type Hit = Schemas["Hit"];
 export type SaidCard = Schemas["SaidCard"];
 export type PrintVersion = Schemas["PrintVersion"];
+export type ShownPrint = Schemas["ShownPrint"];
+export type ClientLinkState = Schemas["ClientLinkState"];

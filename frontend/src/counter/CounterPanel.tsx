@@ -5,6 +5,7 @@ import { day } from "../jobs/JobsPage";
 import { usePreferences } from "../session/useSession";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
+import { ClientCard } from "./ClientCard";
 import { JobFilesCard } from "./JobFilesCard";
 import { PaymentDialog } from "./PaymentDialog";
 import { StandardCard } from "./StandardCard";
@@ -15,7 +16,12 @@ const FEW_LINES = 7;
 const PAYMENTS = { quote: "quoted", deposit: "deposit", paid: "paid" };
 
 /** Beside the prints: whose they are, what they cost, the papers of the job, all of its files. */
-export function CounterPanel(props: { job: JobState; counter: Counter; onDetails: () => void }) {
+export function CounterPanel(props: {
+  job: JobState;
+  counter: Counter;
+  chosen: number[];
+  onDetails: () => void;
+}) {
   const { job, counter } = props;
   const { account } = usePreferences();
   const agree = useCounterChange(agreeOnJob);
@@ -87,6 +93,7 @@ export function CounterPanel(props: { job: JobState; counter: Counter; onDetails
           says="each print’s settings and sizes for the workshop"
         />
       )}
+      {job.prints > 0 && <ClientCard job={job.id} chosen={props.chosen} />}
       <StandardCard job={job.id} />
     </aside>
   );

@@ -247,7 +247,9 @@ function Inside({ job }: { job: JobState }) {
         </div>
         <div className="space-y-3">
           {!counter && <div className="panel counter-coming" aria-hidden="true" />}
-          {counter && <CounterPanel job={job} counter={counter} onDetails={() => setAsking("details")} />}
+          {counter && (
+            <CounterPanel job={job} counter={counter} chosen={ids} onDetails={() => setAsking("details")} />
+          )}
           <MoreOfJob job={job} onAsk={setAsking} />
         </div>
       </div>
