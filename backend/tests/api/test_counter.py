@@ -151,11 +151,11 @@ def test_a_list_asks_as_much_for_60_rows_as_for_3(caller: Caller, held: dict[str
 
     for _ in range(2):
         another(caller, held)
-    asked()  # what is read for a moment is there from then on
-    few = asked()
+    # What is read for a moment may be read anew just then: the least of three counts.
+    few = min(asked() for _ in range(3))
     for _ in range(57):
         another(caller, held)
-    assert asked() == few
+    assert min(asked() for _ in range(3)) == few
 
 
 def test_a_job_has_a_bill_quotes_and_payments(
