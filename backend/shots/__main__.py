@@ -164,7 +164,7 @@ def book(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="Tide Mill Museum, catalogue plates").click()
     page.get_by_label("Find a print").fill("catalogue")
-    page.get_by_role("link", name="Catalogue of the anniversary").click()
+    page.get_by_role("link", name="Catalogue of the anniversary", exact=True).click()
     page.locator("[data-step=spreads]").click()
     page.get_by_role("button", name="Pages 10–11").click()
     page.locator(".book-box").first.click()
@@ -176,7 +176,7 @@ def sheets(page: Page) -> None:
     """A mural on tiles, of the museum's workshop."""
     page.goto("/")
     page.get_by_role("link", name="Tide Mill Museum, workshop").click()
-    page.get_by_role("link", name="Mill gears, to trace on the wall").click()
+    page.get_by_role("link", name="Mill gears, to trace on the wall", exact=True).click()
     page.locator("[data-step=sheets]").click()
     page.locator(".sheet-small").first.wait_for()
     keep(page, "sheets-tiles")
@@ -186,7 +186,7 @@ def trials(page: Page) -> None:
     """What people could tell apart on satin; the log, at a print that failed."""
     settle(page, "cm", "Paper")
     page.goto("/trials")
-    page.get_by_role("link", name="Gears on satin, from 60 cm").click()
+    page.get_by_role("link", name="Gears on satin, from 60 cm", exact=True).click()
     page.get_by_role("img", name="Plot of the answers").wait_for()
     keep(page, "trial")
     page.goto("/log")
@@ -204,7 +204,7 @@ def walls(page: Page) -> None:
     ):
         page.goto("/")
         page.get_by_role("link", name="Tide Mill Museum, hall").click()
-        page.get_by_role("link", name=layout).click()
+        page.get_by_role("link", name=layout, exact=True).click()
         page.locator(f"[data-step={blade}]").click()
         page.locator(shows).first.wait_for(state="attached")
         keep(page, file)
