@@ -204,6 +204,7 @@ def walls(page: Page) -> None:
     ):
         page.goto("/")
         page.get_by_role("link", name="Tide Mill Museum, hall").click()
+        page.get_by_label("Find a print").fill(layout)
         page.get_by_role("link", name=layout, exact=True).click()
         page.locator(f"[data-step={blade}]").click()
         page.locator(shows).first.wait_for(state="attached")

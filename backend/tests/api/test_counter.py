@@ -394,6 +394,7 @@ def test_a_ticket_and_a_contact_sheet(
         "To be paid",
     ):
         assert said in text, said
+    assert "Job:" not in text, "the title stands above; nothing empty stands for it"
     path.write_bytes(caller("GET", f"jobs/{held['job']}/contact.pdf"))
     assert (
         "Fog"

@@ -10,7 +10,6 @@ from django.contrib.auth.models import User
 from django.db.models import QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from django.utils import timezone
 from ninja import Router
 from pydantic import TypeAdapter
 
@@ -19,7 +18,6 @@ from zollstock.accounts.signed import SignedRequest
 from zollstock.core.counter.bill import balance
 from zollstock.core.ground.money import Money
 from zollstock.core.ground.refusal import Refusal
-from zollstock.core.handouts.jobsheet import job_line
 from zollstock.core.shapes.drawing import Drawing
 from zollstock.handouts.ticket_handout import (
     MOST_ON_TICKET,
@@ -82,7 +80,11 @@ def _head(job: Job) -> TicketHead:
                                      f"{event.at:%Y-%m-%d}", event.words) if part)
         for event in payments(job) if event.taken_back is None
     ]  # fmt: skip
-    about = job_line("", job.client, job.due, timezone.localdate())
+    about = " · ".join(
+        part
+        for part in (job.client, f"due {job.due.day} {job.due:%B %Y}" if job.due else "")
+        if part
+    )
     return TicketHead(str(job.number or job.id), job.title, about, job.note, told, rest)
 
 
