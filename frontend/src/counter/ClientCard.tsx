@@ -93,11 +93,7 @@ function NewPage({ job, chosen, onClose }: { job: number; chosen: number[]; onCl
             value={addressOf(make.data)}
             onFocus={({ target }) => target.select()}
           />
-          <button
-            type="button"
-            className="strong-button"
-            onClick={() => copied(addressOf(make.data))}
-          >
+          <button type="button" className="strong-button" onClick={() => copied(addressOf(make.data))}>
             Copy the link
           </button>
         </div>
