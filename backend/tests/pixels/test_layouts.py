@@ -11,6 +11,7 @@ import pikepdf
 import pytest
 from PIL import Image
 
+from tests.devices import corrected
 from tests.layouts import life, passes, tiles, tiles_document
 from tests.lengthy import spread
 from tests.pictures import chart, noise, save
@@ -403,3 +404,50 @@ def test_a_photo_of_few_pixels_is_made_too(tmp_path: Path, noisy: Path) -> None:
         {"picture": {"width_px": 900, "height_px": 1200}, "pixels": {"mode": "fixed", "ppi": 72}}
     )
     assert render_layout(wanted, [noisy], tmp_path / "passes.pdf") == 1
+
+
+def test_sheets_for_a_device_are_its_paper_and_each_way_is_put_right_by_its_own(
+    tmp_path: Path, source: Path
+) -> None:
+    """The device prints 98 % across and 96.4 % along its feed: what is measured in the file comes out as it should."""
+    across, along = 0.98, 0.964
+    wanted = tiles(
+        {"picture": {"width_px": 1200, "height_px": 900}, "target": {"width": "16 cm", "height": "12 cm"}},
+        device=corrected("desk/a4", across, along), turn=0,
+    )  # fmt: skip
+    out = tmp_path / "tiles.pdf"
+    assert render_layout(wanted, [source], out) == 1
+    with pikepdf.open(out) as document:
+        (page,) = document.pages
+        sides = [float(side) for side in page.MediaBox]
+        assert sides == pytest.approx([0, 0, 210 * MM, 297 * MM], abs=0.01)
+    (sheet,) = reckon_layout(wanted).sheets
+    bar = next(stroke for stroke in sheet.lines if stroke.kind == "scale")
+    dark = numpy.flatnonzero(strip(out, 1, bar.start[1] / along) < 100)
+    run = max(numpy.split(dark, numpy.flatnonzero(numpy.diff(dark) > 1) + 1), key=len)
+    assert len(run) / FINE * 25.4 * across == pytest.approx(100, abs=0.1)
+    # The picture as another program finds it in the page, in the points of the file.
+    subprocess.run(
+        ["pdftoppm", "-r", "100", "-png", "-singlefile", out, tmp_path / "page"], check=True
+    )
+    inked = pixels(tmp_path / "page.png").min(axis=2) < 250
+    rows = numpy.flatnonzero(inked.sum(axis=1) > 450)
+    assert (rows[-1] - rows[0] + 1) / 100 * 25.4 * along == pytest.approx(120, abs=0.5)
+
+
+def test_a_raster_of_a_sheet_for_a_device_says_its_ppi_for_both_ways(
+    tmp_path: Path, source: Path
+) -> None:
+    wanted = tiles(
+        {"picture": {"width_px": 1200, "height_px": 900}, "target": {"width": "16 cm", "height": "12 cm"},
+         "output": {"format": "tiff"}},
+        device=corrected("desk/a4", 0.98, 0.964), turn=0,
+    )  # fmt: skip
+    folder = tmp_path / "sheets"
+    render_layout(wanted, [source], folder)
+    (made,) = folder.iterdir() if folder.is_dir() else (folder,)
+    image = Image.open(made)
+    across, along = (float(one) for one in image.info["dpi"])
+    assert image.width / across * 25.4 == pytest.approx(210, abs=0.2)
+    assert image.height / along * 25.4 == pytest.approx(297, abs=0.2)
+    assert across / along == pytest.approx(0.98 / 0.964, rel=1e-3)

@@ -162,6 +162,7 @@ def make_files(
                     side,
                     layout.title,
                     () if ink else on_sheet(side, laid.works, of_works),
+                    side.scale,
                 )
                 for sheet in file.sheets
                 for side in sheet.sides

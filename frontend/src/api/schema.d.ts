@@ -9724,6 +9724,8 @@ export interface components {
              * @default true
              */
             marks: boolean;
+            /** @description What the sheets are printed on; it goes before the devices of the plans. */
+            device: components["schemas"]["DeviceChoice"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -9969,6 +9971,8 @@ export interface components {
              * @default true
              */
             marks: boolean;
+            /** @description What the sheets are printed on; it goes before the devices of the plans. */
+            device: components["schemas"]["DeviceChoice"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10104,6 +10108,8 @@ export interface components {
              * @default true
              */
             marks: boolean;
+            /** @description What the sheets are printed on; it goes before the devices of the plans. */
+            device: components["schemas"]["DeviceChoice"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10173,6 +10179,8 @@ export interface components {
              * @default true
              */
             marks: boolean;
+            /** @description What the sheets are printed on; it goes before the devices of the plans. */
+            device: components["schemas"]["DeviceChoice"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10291,6 +10299,8 @@ export interface components {
              * @default true
              */
             marks: boolean;
+            /** @description What the sheets are printed on; it goes before the devices of the plans. */
+            device: components["schemas"]["DeviceChoice"] | null;
             tracing: components["schemas"]["Tracing"] | null;
             printed: components["schemas"]["Printed"] | null;
             /**
@@ -10518,6 +10528,8 @@ export interface components {
              * @default true
              */
             marks: boolean;
+            /** @description What the sheets are printed on; it goes before the devices of the plans. */
+            device: components["schemas"]["DeviceChoice"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10802,6 +10814,8 @@ export interface components {
              * @default true
              */
             marks: boolean;
+            /** @description What the sheets are printed on; it goes before the devices of the plans. */
+            device: components["schemas"]["DeviceChoice"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -10892,6 +10906,8 @@ export interface components {
              * @default true
              */
             marks: boolean;
+            /** @description What the sheets are printed on; it goes before the devices of the plans. */
+            device: components["schemas"]["DeviceChoice"] | null;
             tracing: components["schemas"]["Tracing"] | null;
             printed: components["schemas"]["Printed"] | null;
             /**

@@ -61,9 +61,13 @@ def lying(work: Work) -> Lying | None:
 
 def lies_on(work: Work, feed: Feed, borderless: bool) -> Lying | None:
     """The same for any feed."""
-    document = work.boxes.document
     # What is printed beyond the paper is bleed: the trim is what has to fit.
-    held = work.boxes.trim if borderless else document
+    return fed(work.boxes.document, feed, work.boxes.trim if borderless else None)
+
+
+def fed(document: Box, feed: Feed, trim: Box | None = None) -> Lying | None:
+    """How a file of that size lies in a feed; printed borderless where a `trim` is given, which is then what has to fit."""
+    held = trim or document
     ways = []
     for turned in (False, True):
         w, h = (held.h, held.w) if turned else (held.w, held.h)
@@ -78,7 +82,8 @@ def lies_on(work: Work, feed: Feed, borderless: bool) -> Lying | None:
     if not ways:
         return None
     _, turned, sheet, (w, h) = min(ways, key=lambda way: (way[0], way[1]))
-    return Lying(feed, sheet, Box((sheet.w - w) / 2, (sheet.h - h) / 2, w, h), turned, borderless)
+    lies = Box((sheet.w - w) / 2, (sheet.h - h) / 2, w, h)
+    return Lying(feed, sheet, lies, turned, trim is not None)
 
 
 def prints_borderless(work: Work, used: DeviceUsed) -> bool:
@@ -128,7 +133,11 @@ def short_of_margins(work: Work, laid: Lying) -> Sides:
 
     On a roll the paper is cut behind the print: its ends are as long as they have to be.
     """
-    ink, document = ink_box(work), work.boxes.document
+    return short_of(ink_box(work), work.boxes.document, laid)
+
+
+def short_of(ink: Box, document: Box, laid: Lying) -> Sides:
+    """The same for any file that lies in a feed: `ink` is what of the `document` is printed, mm."""
     around = Sides(ink.x, ink.y, document.w - ink.right, document.h - ink.bottom)
     if laid.turned:
         around = around.quarter()

@@ -15,7 +15,7 @@ from ..documents.plan import lengths_of
 from ..ground.show import style_for
 from ..sheet.sheets import Sheet
 from ..studio.studio import DEFAULT_STUDIO, Studio
-from ..telling.findings import stops
+from ..telling.findings import stops_on_sheets
 from .beginning import Beginning
 from .book.books import BookKind
 from .book.request import BookRequest
@@ -29,6 +29,7 @@ from .idphotos.photo import IdRequest
 from .kind import WHOLE_PAGE, Kind, PageQuery, PlannedLayout
 from .life.life import Life
 from .life.request import LifeRequest
+from .ondevice import by_device, on_its_device, with_device
 from .page import LayoutPage
 from .panels.panels import PanelsKind
 from .panels.request import PanelsRequest
@@ -93,7 +94,8 @@ def kind_of(layout: LayoutRequest) -> Kind:
 
 def begin_layout(kind: LayoutKind, plans: list[dict[str, Any]], at: Beginning) -> dict[str, Any]:
     """The request that a new layout of that kind begins with, of prints as they are planned."""
-    return {"format": LAYOUT_FORMAT, "kind": kind} | KINDS[kind].first(plans, at)
+    begun = {"format": LAYOUT_FORMAT, "kind": kind} | KINDS[kind].first(plans, at)
+    return on_its_device(begun, plans)
 
 
 class LayoutError(DocumentError):
@@ -126,8 +128,9 @@ def lay(
     layout: LayoutRequest, unit: str | None = None, studio: Studio = DEFAULT_STUDIO
 ) -> PlannedLayout:
     """The sheets of a layout request, exact, by what a studio knows; texts use `unit`, else the first plan's."""
-    style = style_for(layout.lengths, unit)
-    return with_limits(kind_of(layout).lay(layout, style, studio), layout.plans[0].output, style)
+    style, on = style_for(layout.lengths, unit), by_device(layout, studio)
+    laid = with_limits(kind_of(on).lay(on, style, studio), on.plans[0].output, style)
+    return with_device(laid, on, studio, style)
 
 
 def in_short(layout: LayoutRequest, laid: PlannedLayout) -> str:
@@ -153,7 +156,8 @@ def layout_page(
 ) -> LayoutPage:
     """What the page of a sound request shows."""
     style = style_for(layout.lengths, unit)
-    return kind_of(layout).page(layout, lay(layout, unit, seen.studio), style, seen)
+    laid, on = lay(layout, unit, seen.studio), by_device(layout, seen.studio)
+    return kind_of(on).page(on, laid, style, seen)
 
 
 def scene_of(
@@ -175,7 +179,7 @@ def blocking_reasons(laid: PlannedLayout) -> list[str]:
     """
     found = [one.text for one in laid.findings if one.level == "stop"]
     for work in (laid.works[number] for number in laid.used):
-        found += [one.text for one in stops(work, style_for(lengths_of(work.plan)))]
+        found += [one.text for one in stops_on_sheets(work, style_for(lengths_of(work.plan)))]
     return list(dict.fromkeys(found))
 
 

@@ -3,22 +3,26 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
+from ..answer.fixes import pixels_part
 from ..documents.formats import LAYOUT_FORMAT
 from ..documents.plan import Plan, lengths_of
 from ..documents.whole import WholeDocument
 from ..edges import Problem
-from ..ground.lengths import Length
+from ..ground.lengths import Length, parse_length
 from ..ground.plaintext import Line
 from ..ground.rational import Fraction
+from ..ground.show import typed_length
+from ..parts.device import DeviceChoice, Feed
 from ..parts.part import Part, length_of
 from ..shapes.box import ZERO, Box
 
 #: More plans than this are no layout that somebody lays out.
 MOST_PLANS = 200
+Fix = dict[str, Any]
 #: The size of a sheet that a printer leaves as it is.
 TRUE = Fraction(1)
 
@@ -89,8 +93,85 @@ class LayoutRequest(WholeDocument):
     plans: Annotated[list[Plan], Field(min_length=1, max_length=MOST_PLANS)]
     sheet: Paper = Field(default_factory=Paper)
     marks: bool = True
+    device: DeviceChoice | None = Field(
+        default=None,
+        description="What the sheets are printed on; it goes before the devices of the plans.",
+    )
 
     @property
     def lengths(self) -> list[Length]:
         """What says in which unit it is spoken of: its first plan's, where a kind has no lengths of its own."""
         return lengths_of(self.plans[0])
+
+    @property
+    def as_printed(self) -> Paper:
+        """The sheet as long and as wide as the device makes of it, where that is put right in the files."""
+        across, along = self.device_scale
+        if across == along == 1:
+            return self.sheet
+        sheet, margins = self.sheet, self.sheet.margins
+        return Paper(
+            width=times(sheet.width, across),
+            height=times(sheet.height, along),
+            margins=Margins(
+                left=times(margins.left, across),
+                top=times(margins.top, along),
+                right=times(margins.right, across),
+                bottom=times(margins.bottom, along),
+            ),
+        )
+
+    @property
+    def device_scale(self) -> tuple[Fraction, Fraction]:
+        """What the device makes of lengths across and along its feed, where that is put right in the files; else 1 and 1."""
+        used = self.device.used if self.device else None
+        return used.feed.scale if used is not None and used.corrects else (TRUE, TRUE)
+
+    def fed_by(self, feed: Feed) -> Fix | None:
+        """What makes the paper that of a feed; None where nothing of it is laid out on paper, or the feed has no sheets."""
+        if feed.height is None or self.on_sheet(feed):
+            return None
+        return {"sheet": sheet_of(feed)}
+
+    def on_sheet(self, feed: Feed) -> bool:
+        """Whether its sheets are those of a feed."""
+        sides = self.sheet.width.mm, self.sheet.height.mm
+        return feed.height is not None and sides == (feed.width.mm, feed.height.mm)
+
+    def within(self, feed: Feed, more: Fraction = ZERO) -> Fix | None:
+        """What keeps it clear of a feed's margins: no less white on each side of its sheets, and `more`, mm."""
+        if not self.on_sheet(feed):
+            return None
+        here, there = self.sheet.margins, feed.margins
+        wider = {}
+        for side in ("left", "top", "right", "bottom"):
+            needed = wider_by(getattr(there, side), more)
+            if needed.mm > getattr(here, side).mm:
+                wider[f"sheet.margins.{side}"] = needed.typed
+        return wider or None
+
+    def on_grid(self, grid: int) -> Fix:
+        """What makes its files no finer than a device's grid."""
+        return {
+            f"plans.{number}.{path}": value
+            for number in range(len(self.plans))
+            for path, value in pixels_part("device").items()
+        }
+
+
+def wider_by(length: Length, more: Fraction) -> Length:
+    """A length and so many mm more, in its own unit where that says it."""
+    if not more:
+        return length
+    return parse_length(typed_length(length.mm + more, length.unit, up=True))
+
+
+def sheet_of(feed: Feed) -> dict[str, Any]:
+    """The sheet of a feed, as a layout has it."""
+    kept = feed.model_dump(mode="json")
+    return {name: kept[name] for name in ("width", "height", "margins")}
+
+
+def times(length: Length, by: Fraction) -> Length:
+    """A length so many times as long; `typed` stays what somebody typed."""
+    return Length(length.mm * by, length.unit, length.typed)

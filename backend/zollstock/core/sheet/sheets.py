@@ -21,6 +21,7 @@ from .grid import Grid, PixelBox
 from .textblock import TextBlock, flowed
 
 Turn = Literal[0, 90, 180, 270]
+ONE = Fraction(1)
 One = TypeVar("One")
 
 
@@ -98,7 +99,8 @@ class Sheet:
     What lies on it is printed in its order, parts first and ink over them; what lies on its `back` is measured from the
     top left of that side. `trim` is what is left after cutting, `bleed` what is printed for it beyond. `raster` is how many px it has across
     and down where its edges were rounded on a larger whole, of which it is a part; else its own sides are.
-    `face` is what is seen of a sheet that goes round a frame.
+    `face` is what is seen of a sheet that goes round a frame. `scale` is what a device makes of its file's width and
+    height, where that is put right: the file says that it is larger by as much, and no pixel changes.
     """
 
     name: str
@@ -111,6 +113,7 @@ class Sheet:
     back: tuple[Item, ...] = ()
     raster: tuple[int, int] | None = None
     face: Box | None = None
+    scale: tuple[Fraction, Fraction] = (ONE, ONE)
 
     @property
     def parts(self) -> tuple[Part, ...]:

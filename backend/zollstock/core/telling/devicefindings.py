@@ -13,7 +13,9 @@ from ..ground import show
 from ..ground.plaintext import listed
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle
-from ..parts.device import DeviceUsed, Feed
+from ..parts.device import DeviceChoice, DeviceUsed, Feed
+from ..shapes.box import Box
+from ..studio.studio import Studio
 from ..work.outcome import Work
 from .profilefindings import snapshot
 
@@ -27,32 +29,36 @@ def device_findings(work: Work, style: LengthStyle) -> Iterator[Finding]:
     if choice is None or work.plan.target.in_pixels:
         return
     if used is None:
-        yield Finding(
-            id="device-unknown",
-            level="warn",
-            step="handover",
-            text="The device that this print was planned for is not in the studio. Choose another.",
-            fix={"device": None},
-            fix_label="Plan it without a device",
-        )
+        yield unknown_device()
         return
-    yield from _by_now(work, used)
+    yield from changed_since(choice, used, work.studio)
     laid = lying(work)
     if laid is None:
         yield _too_small(work, used, style)
     else:
         yield from _cut(work, used, laid, style)
         yield from _oversprayed(work, used, laid, style)
-    yield from _scale(used)
-    yield from _medium(work, used)
+    yield from other_scale(used)
+    yield from medium_findings(work, used)
 
 
-def _by_now(work: Work, used: DeviceUsed) -> Iterator[Finding]:
-    """The print stays as it was planned; what the row says by now is one click away."""
-    choice = work.plan.device
-    if choice is None or choice.used is None:
+def unknown_device() -> Finding:
+    """A device of which nothing was kept and nothing is known here."""
+    return Finding(
+        id="device-unknown",
+        level="warn",
+        step="handover",
+        text="The device that this print was planned for is not in the studio. Choose another.",
+        fix={"device": None},
+        fix_label="Plan it without a device",
+    )
+
+
+def changed_since(choice: DeviceChoice, used: DeviceUsed, studio: Studio) -> Iterator[Finding]:
+    """A print stays as it was planned; what the row says by now is one click away."""
+    if choice.used is None:
         return
-    devices = work.studio.devices
+    devices = studio.devices
     now = devices.by_now(choice)
     if now is None:
         if devices.devices:
@@ -92,24 +98,8 @@ def _by_now(work: Work, used: DeviceUsed) -> Iterator[Finding]:
 
 def _too_small(work: Work, used: DeviceUsed, style: LengthStyle) -> Finding:
     """The feeds that hold it, of this device first, the smallest of each first."""
-    document, feed = work.boxes.document, used.feed
-    size = style.size(document.w, document.h)
-    if feed.is_roll:
-        across = min(document.w, document.h)
-        if across <= feed.width.mm and feed.most_length is not None:
-            name, text = "print-too-long", (
-                f"The file is {size}; {used.name} feeds at most {style.length(feed.most_length.mm)} from the {feed.name}."
-            )  # fmt: skip
-        else:
-            name, text = "feed-too-small", (
-                f"The file is {size}; the {feed.name} of the {used.name} is {style.length(feed.width.mm)} wide."
-            )  # fmt: skip
-    else:
-        height = feed.height.mm if feed.height else Fraction(0)
-        name, text = "feed-too-small", (
-            f"The file is {size}; {feed.name} in the {used.name} is {style.size(feed.width.mm, height)}. A dialog would "
-            "shrink it to the page."
-        )  # fmt: skip
+    document = work.boxes.document
+    name, text = does_not_fit("The file", document, used, style)
     ways = list(_holding(work, used))
     return Finding(
         id=name,
@@ -120,6 +110,24 @@ def _too_small(work: Work, used: DeviceUsed, style: LengthStyle) -> Finding:
         fix=None if ways else {"device": None},
         fix_label=None if ways else "Plan it without a device",
     )
+
+
+def does_not_fit(what: str, document: Box, used: DeviceUsed, style: LengthStyle) -> tuple[str, str]:
+    """Which finding it is that a file of that size is held by no feed, and its sentence; `what` is the file in words."""
+    size, feed = style.size(document.w, document.h), used.feed
+    if feed.height is not None:
+        return "feed-too-small", (
+            f"{what} is {size}; {feed.name} in the {used.name} is {style.size(feed.width.mm, feed.height.mm)}. A dialog would "
+            "shrink it to the page."
+        )  # fmt: skip
+    if min(document.w, document.h) <= feed.width.mm and feed.most_length is not None:
+        most = style.length(feed.most_length.mm)
+        return (
+            "print-too-long",
+            f"{what} is {size}; {used.name} feeds at most {most} from the {feed.name}.",
+        )
+    wide = style.length(feed.width.mm)
+    return "feed-too-small", f"{what} is {size}; the {feed.name} of the {used.name} is {wide} wide."
 
 
 def _holding(work: Work, used: DeviceUsed) -> Iterator[Way]:
@@ -216,7 +224,8 @@ def _oversprayed(
     )
 
 
-def _scale(used: DeviceUsed) -> Iterator[Finding]:
+def other_scale(used: DeviceUsed) -> Iterator[Finding]:
+    """A scale that was measured, and is not put right in the file."""
     feed = used.feed
     if feed.true_to_size or used.corrects:
         return
@@ -234,7 +243,7 @@ def _scale(used: DeviceUsed) -> Iterator[Finding]:
     )
 
 
-def _medium(work: Work, used: DeviceUsed) -> Iterator[Finding]:
+def medium_findings(work: Work, used: DeviceUsed) -> Iterator[Finding]:
     """What the row says of the medium: whether it goes through, and by which profile."""
     medium = work.plan.medium
     row = medium_of(work)

@@ -82,13 +82,18 @@ def _room(work: Work, style: LengthStyle) -> Iterator[Finding]:
 
 def stops(work: Work, style: LengthStyle) -> list[Finding]:
     """Why no file can be made of a plan: its findings of the level `stop`, and no others worded."""
+    found = [*device_findings(work, style), *lab_findings(work, style)]
+    stopping = [finding for finding in found if finding.level == "stop"]
+    return [*stops_on_sheets(work, style), *stopping]
+
+
+def stops_on_sheets(work: Work, style: LengthStyle) -> list[Finding]:
+    """The same of a print that lies on a layout's sheets: they go into a device or to a lab, not the print alone."""
     found = [
         *_edge(work, style),
         *_quality(work, style),
         *_file(work, style),
         *profile_findings(work),
-        *device_findings(work, style),
-        *lab_findings(work, style),
     ]
     return [finding for finding in found if finding.level == "stop"]
 
@@ -242,13 +247,20 @@ def _grid(work: Work) -> Iterator[Finding]:
         return
     known = bool(grids) or pixels.native_ppi is not None
     whose = "the printer's grid" if known else "the grid of most printers"
-    yield Finding(
+    fix = pixels_part("device", native_ppi=pixels.native_ppi)
+    yield beyond_the_grid(work.output_ppi, grid, whose, fix)
+
+
+def beyond_the_grid(
+    ppi: Fraction, grid: Fraction | int, whose: str, fix: dict[str, Any]
+) -> Finding:
+    """So many `ppi` in a file for a driver of so fine a `grid`."""
+    return Finding(
         id="beyond-the-grid",
         level="note",
         step="pixels",
-        text=f"{show.ppi(work.output_ppi)} are more than {whose} of {show.ppi(grid)}: the driver throws "
-        "the rest away.",
-        fix=pixels_part("device", native_ppi=pixels.native_ppi),
+        text=f"{show.ppi(ppi)} are more than {whose} of {show.ppi(grid)}: the driver throws the rest away.",
+        fix=fix,
         fix_label="Count for the device",
     )
 

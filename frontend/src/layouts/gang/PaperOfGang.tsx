@@ -60,20 +60,23 @@ export function PaperOfGang({ request, page, unit }: OfGang) {
             <>
               <FeedOfDevice
                 rolls
-                is={(feed) => feed.height === null && feed.width === roll.width && !roll.stock}
-                onPick={(feed) =>
+                value={request.device}
+                onPick={(device, feed) =>
                   take({
-                    ...(feed.height === null
-                      ? {
-                          roll: {
-                            ...roll,
-                            width: feed.width,
-                            margin: feed.margins.left,
-                            most_length: feed.most_length,
-                            stock: "",
-                          },
-                        }
-                      : { roll: null, sheet: sheetOf(feed) }),
+                    device,
+                    ...(!feed
+                      ? {}
+                      : feed.height === null
+                        ? {
+                            roll: {
+                              ...roll,
+                              width: feed.width,
+                              margin: feed.margins.left,
+                              most_length: feed.most_length,
+                              stock: "",
+                            },
+                          }
+                        : { roll: null, sheet: sheetOf(feed) }),
                     fixed: [],
                     stock: "",
                   })

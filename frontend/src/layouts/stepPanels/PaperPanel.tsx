@@ -3,7 +3,7 @@ import { LengthField, SizeField } from "../../fields/LengthField";
 import { sizeAsTyped } from "../../fields/sizeAsTyped";
 import { useLayoutTyping } from "../useLayoutTyping";
 import { Ways } from "../Ways";
-import { FeedOfDevice, isSheetOf, printedBy, sheetOf } from "./FeedOfDevice";
+import { FeedOfDevice, sheetOf } from "./FeedOfDevice";
 import type { LayoutPanelProps } from "./types";
 
 const SIDES = ["left", "top", "right", "bottom"] as const;
@@ -19,11 +19,13 @@ export function PaperFields({ request, unit }: Pick<LayoutPanelProps, "request" 
   return (
     <>
       <FeedOfDevice
-        is={(feed) => isSheetOf(feed, request.sheet)}
-        onPick={(feed, device) =>
+        value={request.device}
+        onPick={(device, feed) =>
           change({
-            sheet: sheetOf(feed),
-            ...("printed" in request && { printed: printedBy(feed, device) }),
+            device,
+            ...(feed && { sheet: sheetOf(feed) }),
+            // What a trial bar showed was of the device before.
+            ...(device && "printed" in request && { printed: null }),
           })
         }
       />

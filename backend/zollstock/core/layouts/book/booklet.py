@@ -37,7 +37,7 @@ def fits(layout: BookRequest) -> int | None:
     """How the paper lies under two pages with their bleed, by the printable area: 0, turned by 90, None: it does not."""
     wide, high = 2 * layout.page.width.mm, layout.page.height.mm
     for turn in (90, 0):
-        usable = layout.sheet.laid(turn).usable
+        usable = layout.as_printed.laid(turn).usable
         if usable.w >= wide and usable.h >= high:
             return turn
     return None
@@ -46,7 +46,7 @@ def fits(layout: BookRequest) -> int | None:
 def flip_edge(layout: BookRequest) -> str:
     """On which of the paper's edges a printer must flip it: the one along the fold."""
     turn = fits(layout) or 0
-    paper = layout.sheet.laid(turn)
+    paper = layout.as_printed.laid(turn)
     return "short" if paper.width > paper.height else "long"
 
 
@@ -60,7 +60,7 @@ def booklet_sheets(layout: BookRequest, pages: dict[int, Sheet], ppi: Fraction) 
     turn = fits(layout)
     if turn is None or layout.pages % 4:
         return
-    paper = layout.sheet.laid(turn)
+    paper = layout.as_printed.laid(turn)
     for number, (front, back) in enumerate(pairs(layout.pages, layout.opens == "left")):
         moved = inwards(layout, number)
         sides = [

@@ -14,7 +14,7 @@ from ...rules.pixelcount import MOST_OUTPUT_PIXELS
 from ...rules.viewing import grade_word
 from ...shapes.box import Box
 from ...sheet.textblock import flowed
-from ...telling.findings import stops
+from ...telling.findings import stops_on_sheets
 from ...work.outcome import with_fit
 from .arrangements import usable
 from .binding import LEAST_SPINE_FOR_TEXT, neighbours
@@ -48,7 +48,7 @@ def _all(layout: BookRequest, laid: Laid, style: LengthStyle) -> Iterator[Findin
     yield from _pages(layout, laid)
     yield from lab_findings(layout, style)
     for held in laid.pictures:
-        yield from stops(held.work, style)
+        yield from stops_on_sheets(held.work, style)
     pixels = sum(held.work.output_w * held.work.output_h for held in laid.pictures)
     if pixels > MOST_PIXELS:
         yield Finding(

@@ -79,16 +79,17 @@ def _length_used(gang: Gang, style: LengthStyle) -> Figure:
     shown, said = length_shown(mm, style)
     roll = gang.layout.roll
     if roll is None:
-        height = gang.layout.sheet.height.mm
+        height = gang.layout.as_printed.height.mm
         put = written("{} × {}", (number(len(gang.lengths), 0), length(height, style)), lambda n, h: n * h, shown, said)  # fmt: skip
         formula = "sheets × their height"
     else:
-        inner = mm - len(gang.lengths) * (roll.lead.mm + roll.tail.mm)
+        lead, tail = gang.layout.area.top, gang.layout.area.tail
+        inner = mm - len(gang.lengths) * (lead + tail)
         by = f"{len(gang.lengths)} × " if len(gang.lengths) > 1 else ""
         count = len(gang.lengths)
         put = written(
             f"{{}} + {by}({{}} + {{}})" if by else "{} + {} + {}",
-            tuple(length(one, style) for one in (inner, roll.lead.mm, roll.tail.mm)),
+            tuple(length(one, style) for one in (inner, lead, tail)),
             lambda laid, lead, tail: laid + count * (lead + tail),
             shown,
             said,

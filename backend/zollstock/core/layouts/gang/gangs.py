@@ -14,7 +14,7 @@ from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
 from ...sheet.sheets import FilePart, Sheet
 from ...studio.studio import Studio
-from ...telling.findings import stops
+from ...telling.findings import stops_on_sheets
 from ..beginning import Beginning, Document
 from ..kind import Kind, PageQuery, PlannedLayout
 from ..page import LayoutPage, assembled
@@ -64,7 +64,11 @@ class GangKind(Kind):
             sheets=tuple(_sheet(gang, number) for number in range(len(gang.lengths))),
             figures=list(gang_figures(gang, style)),
             findings=[
-                *(one for number in sorted(printed) for one in stops(gang.works[number], style)),
+                *(
+                    one
+                    for number in sorted(printed)
+                    for one in stops_on_sheets(gang.works[number], style)
+                ),
                 *gang_findings(gang, style),
             ],
         )

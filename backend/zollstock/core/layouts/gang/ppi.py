@@ -15,7 +15,8 @@ _LEAST_OF = dict(GRADES)
 
 
 def shared_ppi(works: Sequence[Work]) -> Fraction:
-    """The least whole ppi that keeps every verdict, at most the device's grid, or 360 where none is named.
+    """The least whole ppi that keeps every verdict, at most the finest grid of the device that was chosen, the one that
+    was typed, or 360 where none is named.
 
     Prints that have one and the same ppi already keep it under that cap: then nothing is resampled.
 
@@ -40,6 +41,9 @@ def keeps_verdict(work: Work) -> Fraction:
 
 
 def _device(works: Sequence[Work]) -> Fraction | None:
+    chosen = [grid for work in works if work.device for grid in work.device.native_ppi]
+    if chosen:
+        return Fraction(max(chosen))
     grids = [work.plan.pixels.native_ppi for work in works if work.plan.pixels.mode == "device"]
     known = [grid for grid in grids if grid is not None]
     return Fraction(max(known)) if known else None

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import ceil, floor
+from math import ceil, floor, inf
 from typing import Annotated, Literal, NamedTuple
 
 from pydantic import Field
@@ -14,10 +14,11 @@ from ...ground.money import Price
 from ...ground.rational import Fraction
 from ...packing import Item, Placed
 from ...packing import Paper as Bin
+from ...parts.device import Feed
 from ...parts.part import Part, length_of
-from ...shapes.box import Box
+from ...shapes.box import ZERO, Box
 from ...work.outcome import Work
-from ..request import LayoutRequest
+from ..request import Fix, LayoutRequest, sheet_of, wider_by
 
 #: More pieces than this nobody lays on one roll at once.
 MOST_PIECES = 400
@@ -115,13 +116,46 @@ class GangRequest(LayoutRequest):
     def area(self) -> Area:
         roll = self.roll
         if roll is None:
-            laid = self.sheet.laid(0)
+            laid = self.as_printed.laid(0)
             usable = laid.usable
             below = laid.height - usable.bottom
             return Area(laid.width, usable.x, usable.y, usable.w, usable.h, below, laid.height)
-        most = None if roll.most_length is None else roll.most_length.mm - roll.lead.mm - roll.tail.mm  # fmt: skip
-        width = roll.width.mm - 2 * roll.margin.mm
-        return Area(roll.width.mm, roll.margin.mm, roll.lead.mm, width, most, roll.tail.mm, None)
+        # As it comes out, where the device makes something else of a length and that is put right.
+        across, along = self.device_scale
+        media, margin, lead, tail = (
+            roll.width.mm * across, roll.margin.mm * across, roll.lead.mm * along, roll.tail.mm * along,
+        )  # fmt: skip
+        most = None if roll.most_length is None else roll.most_length.mm * along - lead - tail
+        return Area(media, margin, lead, media - 2 * margin, most, tail, None)
+
+    def fed_by(self, feed: Feed) -> Fix | None:
+        if feed.height is not None:
+            sheet = None if self.roll is None and self.on_sheet(feed) else sheet_of(feed)
+            return sheet and {"roll": None, "stock": "", "sheet": sheet}
+        roll, kept = self.roll, feed.model_dump(mode="json")
+        margin = max((feed.margins.left, feed.margins.right), key=lambda side: side.mm).typed
+        paper = {
+            "width": kept["width"],
+            "margin": margin,
+            "most_length": kept["most_length"],
+            "stock": "",
+        }
+        if roll is None:
+            return {"roll": paper, "fixed": []}
+        same = roll.width.mm == feed.width.mm and _most(roll.most_length) <= _most(feed.most_length)
+        if same:
+            return None
+        return {f"roll.{name}": value for name, value in paper.items()}
+
+    def within(self, feed: Feed, more: Fraction = ZERO) -> Fix | None:
+        if self.roll is None:
+            return super().within(feed, more)
+        most = max((feed.margins.left, feed.margins.right), key=lambda side: side.mm)
+        wider = wider_by(most, more)
+        return {"roll.margin": wider.typed} if wider.mm > self.roll.margin.mm else None
+
+    def on_grid(self, grid: int) -> Fix:
+        return {"ppi": float(grid)}
 
     def contradictions(self) -> Iterator[Problem]:
         for name in ("copies", "may_turn"):
@@ -153,6 +187,11 @@ class GangRequest(LayoutRequest):
             if key not in known:
                 yield f"fixed[{number}]", "there is no such piece, or it is pinned already"
             known.discard(key)
+
+
+def _most(length: Length | None) -> float:
+    """The longest that is printed at once, mm; without a limit whatever anybody feeds."""
+    return inf if length is None else float(length.mm)
 
 
 class Laying(NamedTuple):

@@ -21,7 +21,7 @@ from ...sheet.grid import PixelBox
 from ...sheet.marks import WIDTH
 from ...sheet.sheets import FilePart, Sheet
 from ...studio.studio import Studio
-from ...telling.findings import stops
+from ...telling.findings import stops_on_sheets
 from ...work.outcome import Work, work_out
 from ..beginning import Beginning, Document, placed_anew, sheet
 from ..kind import Kind, PageQuery, PlannedLayout
@@ -88,7 +88,11 @@ class IdPhotos(Kind):
                 *_marked_only(layout, _photo_figures(layout, work, room, style)),
                 *_sheet_figures(block, count, style),
             ],
-            findings=[*_of_face(layout, room, style), *stops(work, style), _look_it_up(layout)],
+            findings=[
+                *_of_face(layout, room, style),
+                *stops_on_sheets(work, style),
+                _look_it_up(layout),
+            ],
         )
 
     def page(

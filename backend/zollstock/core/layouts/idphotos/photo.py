@@ -132,7 +132,7 @@ class IdRequest(LayoutRequest):
         if self.gap.mm < 0:
             yield "gap", "a gap is not negative"
         elif not wrong and not any(block.most for block in self.blocks()):
-            usable = self.sheet.laid(0).usable
+            usable = self.as_printed.laid(0).usable
             yield "sheet", f"not one fits the usable {float(usable.w):g} × {float(usable.h):g} mm"
 
     def _of_upload(self, upload: Upload) -> Iterator[Problem]:
@@ -149,7 +149,7 @@ class IdRequest(LayoutRequest):
     def blocks(self) -> list[Block]:
         """How the photos lie on a sheet in each turn that the request allows."""
         turns: tuple[Literal[0, 90], ...] = (0, 90) if self.turn == "auto" else (self.turn,)
-        paper, width, height = self.sheet.laid(0), self.rule.width.mm, self.rule.height.mm
+        paper, width, height = self.as_printed.laid(0), self.rule.width.mm, self.rule.height.mm
         return [
             Block(turn, paper, *((height, width) if turn else (width, height)), self.gap.mm)
             for turn in turns

@@ -17,7 +17,7 @@ from ...shapes.ink import Ink
 from ...sheet.grid import Grid, PixelBox
 from ...sheet.sheets import FilePart, Sheet
 from ...studio.studio import Studio
-from ...telling.findings import stops
+from ...telling.findings import stops_on_sheets
 from ...work.outcome import Work, work_out
 from ..beginning import OFFICE_SHEET, Beginning, Document, placed_anew, sheet
 from ..kind import Kind, PageQuery, PlannedLayout
@@ -71,12 +71,12 @@ class Life(Kind):
         if layout.tiles is not None:
             laid = laid_tiles(work, layout, layout.tiles, style, "tiles.")
             return PlannedLayout(laid.works, laid.sheets, [*figures, *laid.figures], laid.findings)
-        paper = layout.sheet.laid(0, layout.by)
+        paper = layout.as_printed.laid(0, layout.by)
         sheets = tuple(
             _sheet(layout, work, paper, part, f"Part {number}").enlarged(1 / layout.by)
             for number, part in enumerate(layout.parts, 1)
         )
-        findings: list[Finding] = [*stops(work, style), *driver_findings(layout)]
+        findings: list[Finding] = [*stops_on_sheets(work, style), *driver_findings(layout)]
         return PlannedLayout((work,), sheets, [*figures, *driver_figures(layout, style)], findings)
 
     def in_short(self, layout: LayoutRequest, laid: PlannedLayout, style: LengthStyle) -> str:
@@ -90,7 +90,7 @@ class Life(Kind):
         (work,) = laid.works
         notes = {}
         if layout.tiles is not None and not layout.unmarked:
-            notes = glue_notes(layout.tiles.best(layout.sheet, work.boxes.document, layout.by))
+            notes = glue_notes(layout.tiles.best(layout.as_printed, work.boxes.document, layout.by))
         parts = life_parts(layout, work, laid, style, seen.studio, seen.on)
         return assembled(parts, laid, style, notes, seen.sheet)
 

@@ -37,7 +37,7 @@ def life_parts(
     measure = step_summary("measure", "Measure", f"{style.length(layout.measured.length.mm)}, {scale_text(layout.scale)}",
                     grade.text, ["effective_ppi", "whole_width", "whole_height", "grade"], [])  # fmt: skip
     if layout.tiles is not None:
-        cut = layout.tiles.best(layout.sheet, work.boxes.document, layout.by)
+        cut = layout.tiles.best(layout.as_printed, work.boxes.document, layout.by)
         count = on if on is not None else cut.sheets
         return Parts(
             steps=[
@@ -49,7 +49,9 @@ def life_parts(
             ],
             ways=[
                 *_scales(layout),
-                *tile_ways(work, layout.sheet, layout.tiles, layout.by, style, "tiles.", count),
+                *tile_ways(
+                    work, layout.as_printed, layout.tiles, layout.by, style, "tiles.", count
+                ),
             ],
             tiles=tiles_drawn(cut, "tiles."),
             rings=_rings(layout),

@@ -103,7 +103,7 @@ class LifeRequest(OnPaperRequest):
             yield from self._of_plan()
             if self.tiles is not None and not wrong and not self.unmarked:
                 document = work_out(self.plans[0]).boxes.document
-                yield from self.tiles.problems(self.sheet, document, "tiles.", self.by)
+                yield from self.tiles.problems(self.as_printed, document, "tiles.", self.by)
 
     def _of_plan(self) -> Iterator[Problem]:
         plan = self.plans[0]

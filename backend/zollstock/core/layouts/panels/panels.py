@@ -9,7 +9,7 @@ from ...answer.reckoning import Finding
 from ...ground.show import LengthStyle, typed_length
 from ...sheet.sheets import Sheet
 from ...studio.studio import Studio
-from ...telling.findings import stops
+from ...telling.findings import stops_on_sheets
 from ...work.outcome import Work
 from ..beginning import Beginning, Document, without_size
 from ..kind import Kind, PageQuery, PlannedLayout
@@ -71,7 +71,7 @@ class PanelsKind(Kind):
             sheets=tuple(panel_sheet(panels, number) for number in range(len(layout.frames))),
             figures=list(panel_figures(layout, work, style)),
             findings=[
-                *stops(work, style),
+                *stops_on_sheets(work, style),
                 *_sides(panels, style),
                 *panel_zone_findings(layout, work, style),
                 *_measured(layout, style),

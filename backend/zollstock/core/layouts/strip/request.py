@@ -17,7 +17,7 @@ from ...parts.part import Part, Point, length_of
 from ...rules.pixelcount import length_px
 from ...seeing.enlarging import METHODS, MethodName
 from ...trials.document import LEAST_PPI, MOST_PPI
-from ..request import LayoutRequest
+from ..request import Fix, LayoutRequest
 
 LadderBy = Literal["ppi", "method", "sharpen", "exposure", "profile"]
 MOST_STEPS = 15
@@ -102,6 +102,9 @@ class StripRequest(LayoutRequest):
         if self.ladder.by != "ppi" or not steps:
             return 0
         return ceil(BEYOND * self.device_ppi / min(steps))
+
+    def on_grid(self, grid: int) -> Fix:
+        return {"device_ppi": grid}
 
     def contradictions(self) -> Iterator[Problem]:
         yield from self.sheet.problems()

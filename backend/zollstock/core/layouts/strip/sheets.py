@@ -50,7 +50,7 @@ def room_on(layout: StripRequest, grid: PatchGrid) -> Room:
 
 
 def _room(layout: StripRequest, grid: PatchGrid, turn: int) -> Room:
-    paper = layout.sheet.laid(turn)
+    paper = layout.as_printed.laid(turn)
     wide, high = grid.sides_mm
     gap, usable = layout.gap.mm, paper.usable
     across = int((usable.w + gap) // (wide + gap))

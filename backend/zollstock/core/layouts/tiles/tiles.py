@@ -11,7 +11,7 @@ from ...ground.lengths import ShownUnit
 from ...ground.show import LengthStyle
 from ...sheet.sheets import Sheet
 from ...studio.studio import Studio
-from ...telling.findings import stops
+from ...telling.findings import stops_on_sheets
 from ...work.outcome import Work, work_out
 from ..beginning import OFFICE_SHEET, Beginning, Document, sheet
 from ..kind import Kind, PageQuery, PlannedLayout
@@ -44,7 +44,7 @@ class TilesRequest(TilesWay, OnPaperRequest):
             return
         wrong = [*self.sheet.problems(), *self.bar_problems()]
         document = work_out(self.plans[0]).boxes.document
-        yield from wrong or self.problems(self.sheet, document, by=self.by)
+        yield from wrong or self.problems(self.as_printed, document, by=self.by)
 
 
 class Tiles(Kind):
@@ -75,14 +75,14 @@ class Tiles(Kind):
     ) -> LayoutPage:
         assert isinstance(layout, TilesRequest)
         (work,) = laid.works
-        cut = layout.best(layout.sheet, work.boxes.document, layout.by)
+        cut = layout.best(layout.as_printed, work.boxes.document, layout.by)
         on = cut.sheets if seen.on is None else seen.on
         parts = Parts(
             steps=[
                 what_step(laid, work, style),
                 *tile_steps(laid, layout, layout, cut, style, seen.studio),
             ],
-            ways=tile_ways(work, layout.sheet, layout, layout.by, style, "", on),
+            ways=tile_ways(work, layout.as_printed, layout, layout.by, style, "", on),
             tiles=tiles_drawn(cut, ""),
         )
         return assembled(parts, laid, style, glue_notes(cut), seen.sheet)
@@ -96,7 +96,7 @@ def laid_tiles(
     `holder` is the path to the way in the request, for fixes. What the driver scales is made good at the very end: all
     is laid out as it comes out of the printer.
     """
-    cut = way.best(layout.sheet, work.boxes.document, layout.by)
+    cut = way.best(layout.as_printed, work.boxes.document, layout.by)
     laid = TileSheets(work, cut.paper, cut.across, cut.down, layout.marks, layout.tone)
     sheets = [*_map(work, way, cut.paper, laid, layout.tone.grey), *laid.all(way.order)]
     if layout.by != 1:
@@ -109,9 +109,9 @@ def laid_tiles(
             *driver_figures(layout, style),
         ],
         findings=[
-            *stops(work, style),
+            *stops_on_sheets(work, style),
             *zones_on_seams(
-                work, cut, way.cuts(layout.sheet, work.boxes.document, layout.by), holder
+                work, cut, way.cuts(layout.as_printed, work.boxes.document, layout.by), holder
             ),
             *_without_marks(layout, cut.paper, style),
             *driver_findings(layout),
