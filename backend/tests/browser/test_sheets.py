@@ -163,6 +163,26 @@ def test_a_measured_bar_is_made_good_and_the_sheets_are_made(begin) -> None:
         assert len(bag.namelist()) == count
 
 
+def test_the_sheets_are_those_of_a_device_and_what_it_cuts_is_told(begin) -> None:
+    page = begin("Begin with tiles")
+    blade(page, "sheets").click()
+    page.get_by_label("Device and feed").select_option(label="Desk printer, A3")
+    expect(page.get_by_label("Paper in the printer")).to_have_value(re.compile("A3|29.7 × 42|297 × 420"))
+    expect(page.get_by_text("are not printed")).to_be_visible()
+    page.get_by_role("button", name="Make room for the marks").click()
+    expect(page.get_by_text("are not printed")).to_have_count(0)
+    # Another paper than the feed takes is stopped, and its own cures it.
+    paper = page.get_by_label("Paper in the printer")
+    paper.fill("A2")
+    paper.press("Enter")
+    expect(page.get_by_text("A dialog would shrink it to the page")).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Use the paper of A3")).click()
+    expect(page.get_by_text("A dialog would shrink it to the page")).to_have_count(0)
+    saved(page)
+    page.reload()
+    expect(page.get_by_label("Device and feed")).to_have_value("desk/a3")
+
+
 def test_a_sheet_is_looked_at_with_its_marks(begin) -> None:
     page = begin("Begin with tiles")
     page.get_by_role("button", name=re.compile("^Sheet A2 glue")).click()

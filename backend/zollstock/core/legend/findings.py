@@ -143,6 +143,7 @@ FINDINGS: dict[str, Entry] = {
     "device-changed": Entry("The device changed", "Its row says something else than when this print was planned.", "devices"),
     "feed-too-small": Entry("Too large for the feed", "The file does not fit on the paper of this feed; a dialog would shrink it.", "devices#feeds"),
     "print-too-long": Entry("Too long for the device", "A device feeds a roll only so far for one print.", "devices#feeds"),
+    "marks-in-margin": Entry("Marks that are not printed", "Cut marks and bars lie beside the picture; in a strip that the device leaves white nothing of them is printed.", "devices#feeds"),
     "border-under-margin": Entry("In the unprintable margins", "Every device leaves a strip along the paper’s sides white; what lies there is cut off.", "devices#feeds"),
     "oversprayed": Entry("Overspray", "To print borderless a device prints a little beyond the paper; without bleed that comes off the picture.", "devices#borderless"),
     "driver-scale": Entry("Not to size", "What this device printed was measured, and was not as large as it should have been.", "devices#measuring"),
