@@ -235,8 +235,8 @@ def test_zones_belong_to_the_picture_whatever_its_turn(caller: Caller, held: dic
 def test_a_typed_offset_over_the_wire(caller: Caller, held: dict) -> None:
     plan = held["plan"] | {"target": {"width": "20 cm", "height": "20 cm"}}
     asked = {"plan": plan, "side": "left", "text": "100 px", "unit": "cm"}
-    assert caller("POST", "fit/offset", asked)["anchor"] == [0.25, 0.5]
-    refused = caller("POST", "fit/offset", asked | {"text": "900 px"})
+    assert caller("POST", "fit/crop", asked)["fix"]["fit.anchor"] == [0.25, 0.5]
+    refused = caller("POST", "fit/crop", asked | {"text": "900 px"})
     assert refused["unread"] == "only 400 px of the width are to spare here"
 
 

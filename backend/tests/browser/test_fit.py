@@ -236,6 +236,29 @@ def test_the_crop_by_wheel_keys_and_typed_offsets(bench) -> None:
     saved(page)
 
 
+def test_a_crop_is_typed_exactly_and_a_double_click_sets_it_back(bench) -> None:
+    page = square(bench)
+    width, right = page.get_by_label("Crop width"), page.get_by_label("Off the right")
+    before = width.input_value()
+    width.fill("1000 px")
+    width.press("Enter")
+    expect(width).to_have_value(re.compile(r"^1[\s.,]?000\spx$"))
+    expect(page.get_by_label("Crop height")).to_have_value(re.compile(r"^1[\s.,]?000\spx$"))
+    right.fill("100")
+    right.press("Enter")
+    expect(right).to_have_value(re.compile(r"^100\spx$"))
+    # As it is printed, too; and what there is not is said and changes nothing.
+    width.fill("90 m")
+    width.press("Enter")
+    expect(page.get_by_text("the largest crop of this ratio is")).to_be_visible()
+    width.press("Escape")
+    window(page).dblclick()
+    expect(width).to_have_value(before)
+    expect(page.get_by_label("Off the left")).to_have_value(right.input_value())
+    page.keyboard.press("Control+z")
+    expect(right).to_have_value(re.compile(r"^100\spx$"))
+
+
 def test_pinching_brings_the_picture_closer(bench) -> None:
     page = square(bench)
     at = standing(window(page))

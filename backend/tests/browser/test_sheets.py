@@ -167,7 +167,9 @@ def test_the_sheets_are_those_of_a_device_and_what_it_cuts_is_told(begin) -> Non
     page = begin("Begin with tiles")
     blade(page, "sheets").click()
     page.get_by_label("Device and feed").select_option(label="Desk printer, A3")
-    expect(page.get_by_label("Paper in the printer")).to_have_value(re.compile("A3|29.7 × 42|297 × 420"))
+    expect(page.get_by_label("Paper in the printer")).to_have_value(
+        re.compile("A3|29.7 × 42|297 × 420")
+    )
     expect(page.get_by_text("are not printed")).to_be_visible()
     page.get_by_role("button", name="Make room for the marks").click()
     expect(page.get_by_text("are not printed")).to_have_count(0)

@@ -92,7 +92,8 @@ def test_zones_at_bleed_and_fold() -> None:
 @pytest.mark.parametrize(
     ("changes", "name"),
     [
-        ({"target": {"width": "30 cm", "height": "60 cm"}}, "much-lost"),
+        ({"target": {"width": "30 cm", "height": "60 cm"}}, "other-way-round"),
+        ({"target": {"width": "60 cm", "height": "20 cm"}}, "much-lost"),
         ({"pixels": {"mode": "fixed", "ppi": 600}}, "enlarged-far"),
         ({"viewing": {"school": "trials"}}, "no-trials"),
         ({"output": {"format": "jpeg", "bits": 16}}, "jpeg-16-bit"),
@@ -119,6 +120,30 @@ def test_quality_always_says_from_where_it_is_clean(distance: str, name: str) ->
     finding = found(made)[name]
     assert "lean from 17 in" in finding.text  # 3437.75 ÷ 200 ppi
     assert finding.level == ("note" if name == "quality-near" else "warn")
+
+
+def test_a_sheet_that_stands_for_a_picture_that_lies_is_laid_by_one_click() -> None:
+    told = reckon(plan(target={"width": "20 cm", "height": "30 cm"}))
+    (found,) = [one for one in told.findings if one.id == "other-way-round"]
+    assert (
+        found.text
+        == "The sheet stands and the picture lies: the crop takes 55.6 % of the picture away."
+    )
+    assert found.fix == {"target.width": "30 cm", "target.height": "20 cm"}
+    assert not [one for one in told.findings if one.id == "much-lost"], "one thing is told once"
+    lying = {"target": {"width": "30 cm", "height": "20 cm"}, "fit": {"turn": 90}}
+    assert [
+        one.fix_label for one in reckon(plan(**lying)).findings if one.id == "other-way-round"
+    ] == ["Stand the sheet too"]
+
+
+def test_a_square_sheet_and_a_whole_picture_lie_no_way() -> None:
+    for parts in (
+        {"target": {"width": "30 cm", "height": "30 cm"}},
+        {"target": {"width": "20 cm", "height": "30 cm"}, "fit": {"mode": "contain"}},
+        {"target": {"width": "29 cm", "height": "30 cm"}},
+    ):
+        assert not [one for one in reckon(plan(**parts)).findings if one.id == "other-way-round"]
 
 
 def test_a_sound_plan_has_nothing_to_say() -> None:

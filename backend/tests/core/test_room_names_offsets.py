@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from typing import Any
 
 import pytest
 from hypothesis import given
@@ -18,11 +19,11 @@ from zollstock.core.documents.naming import (
     named,
     safe_name,
 )
-from zollstock.core.documents.plan import parse_plan, patched
+from zollstock.core.documents.plan import Plan, parse_plan, patched
 from zollstock.core.ground.lengths import LengthError
 from zollstock.core.questions.leaveroom import kept_shares, leave_room, read_ratio
 from zollstock.core.sizes.library import library
-from zollstock.core.telling.offsets import typed_offset
+from zollstock.core.telling.offsets import CropSide, typed_crop
 from zollstock.core.work.outcome import work_out
 from zollstock.core.work.zones import rooms, seen_box
 from zollstock.core.worksheet import worksheet
@@ -152,8 +153,7 @@ SQUARE = {"target": {"width": "30 cm", "height": "30 cm"}}
     ],
 )
 def test_a_typed_offset_puts_the_crop_there(text: str, x: float) -> None:
-    anchor = typed_offset(plan(**SQUARE), "left", text)
-    moved = work_out(plan(**SQUARE, fit={"anchor": anchor}))
+    moved = work_out(cropped(SQUARE, "left", text))
     assert float(moved.placement.crop.x) == pytest.approx(x, abs=1e-6)
 
 
@@ -164,10 +164,67 @@ def test_an_offset_beyond_the_spare_room_is_told() -> None:
         ("", "no length"),
     ):
         with pytest.raises(LengthError, match=said):
-            typed_offset(plan(**SQUARE), "left", text)
-    assert typed_offset(plan(**SQUARE, fit={"anchor": [0.5, 0.3]}), "top", "0 px") == (0.5, 0.3)
+            typed_crop(plan(**SQUARE), "left", text)
+    at = plan(**SQUARE, fit={"anchor": [0.5, 0.3]})
+    assert typed_crop(at, "top", "0 px")["fit.anchor"] == [0.5, 0.3]
     with pytest.raises(LengthError, match="whole"):
-        typed_offset(plan(**SQUARE, fit={"mode": "contain"}), "left", "1 px")
+        typed_crop(plan(**SQUARE, fit={"mode": "contain"}), "left", "1 px")
+
+
+def cropped(parts: dict[str, Any], side: CropSide, text: str) -> Plan:
+    """A plan with a crop that was typed."""
+    held = document(**parts)
+    return parse_plan(patched(held, typed_crop(parse_plan(held), side, text)))
+
+
+@given(st.sampled_from(["left", "top", "right", "bottom"]), st.floats(0, 1), st.integers(-100, 100))
+def test_every_side_is_typed_and_lies_there(side: CropSide, share: float, tenths: int) -> None:
+    """What is typed at a side is what the figures say of it afterwards; the crop keeps its size."""
+    parts = SQUARE | {"fit": {"zoom": 1.5, "angle": tenths / 10}}
+    axis = 0 if side in ("left", "right") else 1
+    before = work_out(plan(**parts)).placement
+    px = round(share * float(before.spare[axis]), 2)
+    after = work_out(cropped(parts, side, f"{px} px")).placement
+    at = ("left", "top", "right", "bottom").index(side)
+    assert float(after.cuts[at]) == pytest.approx(px, abs=1e-6)
+    assert (after.crop.w, after.crop.h) == (before.crop.w, before.crop.h)
+
+
+@given(
+    st.sampled_from(["width", "height"]), st.integers(200, 2000), st.floats(0, 1), st.floats(0, 1)
+)
+def test_a_crop_is_as_large_as_it_is_typed_about_its_middle(
+    side: CropSide, px: int, x: float, y: float
+) -> None:
+    parts = SQUARE | {"fit": {"zoom": 2.0, "anchor": [x, y]}}
+    before = work_out(plan(**parts)).placement.crop
+    after = work_out(cropped(parts, side, f"{px} px")).placement
+    assert float(after.crop.w if side == "width" else after.crop.h) == pytest.approx(px, abs=1e-6)
+    if px <= before.w:  # a smaller one has room about its middle wherever that is
+        assert float(after.crop.x + after.crop.w / 2) == pytest.approx(
+            float(before.x + before.w / 2), abs=1e-3
+        )
+        assert float(after.crop.y + after.crop.h / 2) == pytest.approx(
+            float(before.y + before.h / 2), abs=1e-3
+        )
+    assert all(cut >= 0 for cut in after.cuts)
+
+
+def test_a_crop_that_cannot_be_is_told() -> None:
+    for side, text, said in (
+        ("width", "9000 px", "largest crop of this ratio is"),
+        ("height", "0 px", "a crop has a height"),
+        ("width", "1 px", "smallest crop here"),
+    ):
+        with pytest.raises(LengthError, match=said):
+            typed_crop(plan(**SQUARE), side, text)  # type: ignore[arg-type]
+
+
+def test_a_crop_typed_as_it_is_printed_counts_at_the_size_of_the_print() -> None:
+    """Half of the printed width, typed as a length, keeps half of the px."""
+    before = work_out(plan(**SQUARE)).placement
+    after = work_out(cropped(SQUARE, "width", f"{float(before.printed.w) / 20} cm")).placement
+    assert float(after.crop.w) == pytest.approx(float(before.crop.w) / 2, rel=1e-6)
 
 
 @pytest.mark.parametrize("way", ["left", "right"])

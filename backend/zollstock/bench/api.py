@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -26,7 +26,7 @@ from zollstock.core.schema import (
 )
 from zollstock.core.sizes import readings as core
 from zollstock.core.sizes.readings import Purpose, SizeNotRead, read_length, read_size
-from zollstock.core.telling.offsets import typed_offset
+from zollstock.core.telling.offsets import CropSide, typed_crop
 from zollstock.core.worksheet import Worksheet, worksheet
 from zollstock.sizes.shelf import OWN, shelf_of
 from zollstock.studio.composition import studio_of
@@ -121,27 +121,29 @@ def read_plan(request: SignedRequest, given: PlanDocument) -> Plan:
     return parse_plan(given.plan)
 
 
-class TypedOffset(Schema):
-    """How far the crop lies from the left or the top, typed in px of the picture or as printed."""
+class TypedCrop(Schema):
+    """How far the crop lies from a side of the picture, or how wide or high it is, in px of the picture or as printed."""
 
     plan: dict[str, Any]
-    side: Literal["left", "top"]
+    side: CropSide
     text: Annotated[str, Field(max_length=60)]
 
 
-class ReadOffset(Schema):
-    anchor: tuple[float, float]
+class ReadCrop(Schema):
+    """What makes it so: changes to the plan."""
+
+    fix: dict[str, Any]
     open: bool
 
 
-@router.post("/fit/offset", response=ReadOffset | NotRead)
-def offset(request: SignedRequest, typed: TypedOffset) -> ReadOffset | NotRead:
-    """The anchor that puts the crop so far from the picture's side."""
+@router.post("/fit/crop", response=ReadCrop | NotRead)
+def crop(request: SignedRequest, typed: TypedCrop) -> ReadCrop | NotRead:
+    """What puts the crop so far from the picture's side, or makes it so large."""
     try:
-        anchor = typed_offset(parse_plan(typed.plan), typed.side, typed.text)
+        fix = typed_crop(parse_plan(typed.plan), typed.side, typed.text)
     except LengthError as error:
         return _not_read(error)
-    return ReadOffset(anchor=anchor, open=typed.text.strip()[-1:].isdigit())
+    return ReadCrop(fix=fix, open=typed.text.strip()[-1:].isdigit())
 
 
 @router.post("/lengths/read", response=ReadLength | NotRead)

@@ -146,7 +146,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/fit/offset": {
+    "/api/fit/crop": {
         parameters: {
             query?: never;
             header?: never;
@@ -156,10 +156,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Offset
-         * @description The anchor that puts the crop so far from the picture's side.
+         * Crop
+         * @description What puts the crop so far from the picture's side, or makes it so large.
          */
-        post: operations["zollstock_bench_api_offset"];
+        post: operations["zollstock_bench_api_crop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5665,21 +5665,23 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** ReadOffset */
-        ReadOffset: {
-            /** Anchor */
-            anchor: [
-                number,
-                number
-            ];
+        /**
+         * ReadCrop
+         * @description What makes it so: changes to the plan.
+         */
+        ReadCrop: {
+            /** Fix */
+            fix: {
+                [key: string]: unknown;
+            };
             /** Open */
             open: boolean;
         };
         /**
-         * TypedOffset
-         * @description How far the crop lies from the left or the top, typed in px of the picture or as printed.
+         * TypedCrop
+         * @description How far the crop lies from a side of the picture, or how wide or high it is, in px of the picture or as printed.
          */
-        TypedOffset: {
+        TypedCrop: {
             /** Plan */
             plan: {
                 [key: string]: unknown;
@@ -5688,7 +5690,7 @@ export interface components {
              * Side
              * @enum {string}
              */
-            side: "left" | "top";
+            side: "left" | "top" | "right" | "bottom" | "width" | "height";
             /** Text */
             text: string;
         };
@@ -14314,7 +14316,7 @@ export interface operations {
             };
         };
     };
-    zollstock_bench_api_offset: {
+    zollstock_bench_api_crop: {
         parameters: {
             query?: never;
             header?: never;
@@ -14323,7 +14325,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TypedOffset"];
+                "application/json": components["schemas"]["TypedCrop"];
             };
         };
         responses: {
@@ -14333,7 +14335,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadOffset"] | components["schemas"]["NotRead"];
+                    "application/json": components["schemas"]["ReadCrop"] | components["schemas"]["NotRead"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -15,6 +15,7 @@ export type BoxMm = DrawnPiece["picture"];
 export type Cell = Schemas["Cell"];
 export type CellRow = Schemas["CellRow"];
 export type Choice = Schemas["Choice"];
+export type CropSide = Schemas["TypedCrop"]["side"];
 export type Advice = Schemas["Advice"];
 export type Measured = Schemas["Measured"];
 export type Figure = Schemas["Figure"];

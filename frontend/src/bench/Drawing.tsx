@@ -7,7 +7,7 @@ import { gripsInHand } from "./edgeGrips";
 import { EdgeHandles } from "./EdgeHandles";
 import { DimensionField } from "./DimensionField";
 import { DimensionLine, dimensionWidth } from "../drawing/DimensionLine";
-import { useFitTools } from "./fitTools";
+import { AS_BEGUN, CENTRED, useFitTools } from "./fitTools";
 import { Guides } from "./Guides";
 import { KeepZones } from "./KeepZones";
 import { usePlanStore } from "./planStore";
@@ -170,6 +170,7 @@ function Sheet(props: DrawingProps & { width: number; height: number }) {
               "The picture in its window. Arrow keys move the crop, with Shift further; plus and minus zoom.",
           })}
           {...drag.handlers}
+          onDoubleClick={works ? () => change(plan.fit.mode === "contain" ? CENTRED : AS_BEGUN) : undefined}
           onFocus={() => choose(null)}
         />
         <KeepZones plan={plan} rows={worksheet.zones} whole={whole} still={!works} />

@@ -4,6 +4,11 @@ import { create } from "zustand";
 export const GUIDES = ["none", "thirds", "golden", "diagonals", "centre", "grid"] as const;
 export type Guide = (typeof GUIDES)[number];
 
+/** The crop in the middle of what there is to spare. */
+export const CENTRED = { "fit.anchor": [0.5, 0.5], "fit.auto": false };
+/** The crop as it is before anybody moves it: the largest of its ratio, in the middle. */
+export const AS_BEGUN = { ...CENTRED, "fit.zoom": 1 };
+
 interface FitTools {
   guide: Guide;
   zone: number | null;

@@ -9,6 +9,7 @@ _PRINT = "one-print#"
 FINDINGS: dict[str, Entry] = {
     "size-implausible": Entry("An unlikely size", "The size is so small, large or long that a unit or a digit may have been mistyped.", f"{_PRINT}size", "target"),
     "medium-changed": Entry("The stock has changed", "What this is printed on was changed in the stock after the print was planned; the print stays as it was until you take that over.", "stock"),
+    "other-way-round": Entry("Stands and lies", "A standing sheet for a picture that lies, or the other way round: the sheet turned by a quarter keeps much more of it.", "one-print#fit"),
     "much-lost": Entry("Much is cropped", "The sheet has another ratio than the picture, and more than 15 % of it is cut away.", f"{_PRINT}fit", "loss"),
     "copy": Entry("Perhaps a copy", "The file's name or size is like those that chats and web pages give to smaller copies.", f"{_PRINT}picture"),
     "keep-zone-cut": Entry("A keep zone is cut", "The crop takes something that was marked as to be kept.", f"{_PRINT}keep-zones", "anchor"),

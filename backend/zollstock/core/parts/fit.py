@@ -13,6 +13,7 @@ MOST_DEGREES = 15
 
 #: So many keep zones a picture may have.
 MOST_ZONES = 50
+MOST_ZOOM = 1000
 
 
 class KeepZone(Part):
@@ -30,7 +31,7 @@ class Fit(Part):
 
     mode: Literal["fill", "contain"] = "fill"
     anchor: Annotated[tuple[Share, Share], Field(strict=False)] = (0.5, 0.5)
-    zoom: float = Field(default=1.0, ge=1, le=1000)
+    zoom: float = Field(default=1.0, ge=1, le=MOST_ZOOM)
     turn: Literal[0, 90, 180, 270] = 0
     angle: float = Field(
         default=0.0,

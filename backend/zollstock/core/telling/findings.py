@@ -17,6 +17,7 @@ from ..ground.show import LengthStyle
 from ..rules import pixelcount
 from ..rules.fileformats import FILE_FORMATS, LONGEST_PDF_PAGE_MM
 from ..rules.pixelcount import DEVICE_MOST
+from ..rules.straighten import largest
 from ..rules.viewing import grade_word, reach_text
 from ..sizes.library import sides_text
 from ..sizes.pairs import Sides, implausible
@@ -40,6 +41,8 @@ FAR = Fraction(4)
 UNSEEN = Fraction(105, 100)
 #: A crop that takes more of the picture than this is worth a word.
 MUCH_LOST = Fraction(15, 100)
+#: A sheet the other way round that keeps so much more of the picture is what most meant.
+MUCH_MORE = Fraction(5, 4)
 
 
 def findings(work: Work, style: LengthStyle, studio: Studio = DEFAULT_STUDIO) -> list[Finding]:
@@ -161,7 +164,9 @@ def _medium(work: Work) -> Iterator[Finding]:
 
 def _loss(work: Work) -> Iterator[Finding]:
     loss = work.placement.loss
-    if loss > MUCH_LOST and work.plan.fit.zoom == 1:
+    if work.plan.fit.mode == "fill" and _crosswise(work):
+        yield _other_way_round(work)
+    elif loss > MUCH_LOST and work.plan.fit.zoom == 1:
         yield Finding(
             id="much-lost",
             level="note",
@@ -170,6 +175,34 @@ def _loss(work: Work) -> Iterator[Finding]:
             fix={"fit.mode": "contain", "fit.zoom": 1.0},
             fix_label="Keep the picture whole",
         )
+
+
+def _crosswise(work: Work) -> bool:
+    """Whether one of sheet and picture stands and the other lies, and the sheet the other way round would keep more."""
+    image, placed = work.boxes.image, work.placement
+    width, height = Fraction(placed.picture_w), Fraction(placed.picture_h)
+    if (image.w - image.h) * (width - height) >= 0:
+        return False
+    across = largest(width, height, image.h / image.w, placed.lean)
+    upright = largest(width, height, image.w / image.h, placed.lean)
+    return across[0] * across[1] > upright[0] * upright[1] * MUCH_MORE
+
+
+def _other_way_round(work: Work) -> Finding:
+    stands, target = work.boxes.image.w < work.boxes.image.h, work.plan.target
+    how = (
+        "The sheet stands and the picture lies"
+        if stands
+        else "The sheet lies and the picture stands"
+    )
+    return Finding(
+        id="other-way-round",
+        level="warn",
+        step="fit",
+        text=f"{how}: the crop takes {show.percent(work.placement.loss)} of the picture away.",
+        fix={"target.width": target.height.typed, "target.height": target.width.typed},
+        fix_label=f"{'Lay' if stands else 'Stand'} the sheet too",
+    )
 
 
 def _edge(work: Work, style: LengthStyle) -> Iterator[Finding]:

@@ -1,13 +1,13 @@
 import { PartTitle } from "../../legend/PartTitle";
 import { RotateCcw, RotateCw } from "lucide-react";
 import { client, heard } from "../../api/client";
-import type { Choice, Figure, Plan } from "../../api/types";
+import type { Choice, CropSide, Figure, Plan } from "../../api/types";
 import { NumberField } from "../../fields/NumberField";
 import { Slider } from "../../fields/Slider";
 import { TypedField } from "../../fields/TypedField";
 import { Choices } from "../ChoiceCard";
 import type { Fix } from "../../designs/fix";
-import { GUIDES, useFitTools, type Guide } from "../fitTools";
+import { AS_BEGUN, CENTRED, GUIDES, useFitTools, type Guide } from "../fitTools";
 import { usePlanStore } from "../planStore";
 import { usePlanTyping } from "../usePlanTyping";
 import type { WhenReckoned } from "../useWhenReckoned";
@@ -57,21 +57,28 @@ const isSize = (choice: Choice) => choice.kind === "size";
 function CropByHand({ zoom, figures }: { zoom: number; figures: Figure[] }) {
   const change = usePlanStore((store) => store.change);
   const { change: typed, ...typing } = usePlanTyping();
-  const off = (side: string) => figures.find(({ id }) => id === `cut_${side}`)?.text ?? "0 px";
+  const said = (id: string) => figures.find((figure) => figure.id === id)?.text ?? "0 px";
   return (
     <section aria-label="Crop by hand" className="space-y-2">
-      <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-        <Offset side="left" text={off("left")} />
-        <Offset side="top" text={off("top")} />
-        <button
-          type="button"
-          className="plain-button h-[32px]"
-          onClick={() => change({ "fit.anchor": [0.5, 0.5], "fit.auto": false })}
-        >
+      <div className="grid grid-cols-3 items-end gap-2">
+        {CROP_FIELDS.map(([side, label, id]) => (
+          <CropField key={side} side={side} label={label} text={said(id)} />
+        ))}
+      </div>
+      <div className="flex gap-1.5">
+        <button type="button" className="plain-button" onClick={() => change(CENTRED)}>
           Centre
         </button>
+        <button
+          type="button"
+          className="plain-button"
+          title="Or a double click on the picture"
+          onClick={() => change(AS_BEGUN)}
+        >
+          Largest crop
+        </button>
       </div>
-      <label className="flex items-center gap-3">
+      <label className="flex items-center gap-3" onDoubleClick={() => change({ "fit.zoom": 1 })}>
         <span className="w-20 whitespace-nowrap">Zoom</span>
         <Slider
           min={1}
@@ -91,25 +98,33 @@ function CropByHand({ zoom, figures }: { zoom: number; figures: Figure[] }) {
   );
 }
 
-/** How much of the picture lies beyond the crop at a side. */
-function Offset({ side, text }: { side: "left" | "top"; text: string }) {
+/** What is typed of a crop: how much of the picture lies beyond it at each side, and how large it is. */
+const CROP_FIELDS: readonly (readonly [CropSide, string, string])[] = [
+  ["left", "Off the left", "cut_left"],
+  ["right", "Off the right", "cut_right"],
+  ["width", "Crop width", "crop_width"],
+  ["top", "Off the top", "cut_top"],
+  ["bottom", "Off the bottom", "cut_bottom"],
+  ["height", "Crop height", "crop_height"],
+];
+
+/** A measure of the crop, in px of the picture or as it is printed. */
+function CropField({ side, label, text }: { side: CropSide; label: string; text: string }) {
   const { change: typed, ...typing } = usePlanTyping();
   const read = async (asTyped: string) => {
     // Of the plan in the hand at that moment.
     const plan = usePlanStore.getState().document as Record<string, unknown>;
-    const { anchor, open } = await heard(
-      client.POST("/api/fit/offset", { body: { plan, side, text: asTyped } }),
-    );
-    return { value: anchor, open };
+    const { fix, open } = await heard(client.POST("/api/fit/crop", { body: { plan, side, text: asTyped } }));
+    return { value: fix as Fix, open };
   };
   return (
     <TypedField
-      label={side === "left" ? "Off the left" : "Off the top"}
+      label={label}
       value={text}
       keeps="crop"
       read={read}
       {...typing}
-      onRead={(anchor) => typed({ "fit.anchor": anchor, "fit.auto": false })}
+      onRead={(fix) => typed(fix)}
     />
   );
 }
