@@ -16,6 +16,7 @@ const FLOORS = [
   "devices",
   "labs",
   "prices",
+  "times",
   "bench",
   "proof",
   "look",
@@ -27,6 +28,7 @@ const FLOORS = [
   "jobs",
   "batches",
   "counter",
+  "due",
 ];
 
 const above = (floor) => FLOORS.slice(FLOORS.indexOf(floor) + 1);

@@ -45,6 +45,8 @@ const SoftProofPage = fetched(async () => (await import("./colour/SoftProofPage"
 const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage")).ProfilesPage);
 const MeasurePage = fetched(async () => (await import("./press/MeasurePage")).MeasurePage);
 const LabOrdersPage = fetched(async () => (await import("./labs/LabOrdersPage")).LabOrdersPage);
+const TimesPage = fetched(async () => (await import("./times/TimesPage")).TimesPage);
+const DuePage = fetched(async () => (await import("./due/DuePage")).DuePage);
 const PricesPage = fetched(async () => (await import("./prices/PricesPage")).PricesPage);
 const LabsPage = fetched(async () => (await import("./labs/LabsPage")).LabsPage);
 const DevicesPage = fetched(async () => (await import("./devices/DevicesPage")).DevicesPage);
@@ -140,6 +142,8 @@ function Places() {
         <Route path="/devices" element={<DevicesPage />} />
         <Route path="/devices/:device/:feed/measure" element={<MeasurePage />} />
         <Route path="/labs" element={<LabsPage />} />
+        <Route path="/times" element={<TimesPage />} />
+        <Route path="/due" element={<DuePage />} />
         <Route path="/prices" element={<PricesPage />} />
         <Route path="/lab-orders" element={<LabOrdersPage />} />
         <Route path="/profiles" element={<ProfilesPage />} />

@@ -12,7 +12,6 @@ from .portraits import CHIN, CROWN, EYES, STAFF
 WORKSHOP = {
     "title": "Tide Mill Museum, workshop",
     "client": "Tide Mill Museum",
-    "due": "2027-03-01",
 }
 _A4 = {"width": "21 cm", "height": "29.7 cm",
        "margins": dict.fromkeys(("left", "top", "right", "bottom"), "0.5 cm")}  # fmt: skip

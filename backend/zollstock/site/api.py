@@ -33,6 +33,7 @@ from zollstock.jobs.clients_api import router as client_links
 from zollstock.jobs.compare_api import router as besides
 from zollstock.jobs.contact_api import router as contact
 from zollstock.jobs.counter_api import router as counter
+from zollstock.jobs.due_api import router as due
 from zollstock.jobs.finding_api import router as finding
 from zollstock.jobs.gangs_api import router as gangs
 from zollstock.jobs.hangings_api import router as hangings
@@ -72,6 +73,7 @@ from zollstock.sizes.rules import RULES
 from zollstock.sizes.sensors_api import router as sensors
 from zollstock.sizes.shelf import NoSuchSizes
 from zollstock.stock.kept import STOCK
+from zollstock.times.kept import TIMES
 from zollstock.trials.api import router as trials
 from zollstock.trials.judging_api import router as judging
 
@@ -96,13 +98,14 @@ for router in (
     rooms,
     canvases,
     sensors,
-    *(table_router(table) for table in (STOCK, SENSORS, RULES, DEVICES, LABS, PRICES)),
+    *(table_router(table) for table in (STOCK, SENSORS, RULES, DEVICES, LABS, PRICES, TIMES)),
     pictures,
     looking,
     parcels,
     sample,
     jobs,
     counter,
+    due,
     tickets,
     client_links,
     client_pages,

@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "zollstock.devices",
     "zollstock.labs",
     "zollstock.prices",
+    "zollstock.times",
     "zollstock.profiles",
     "zollstock.trials",
     "zollstock.printlog",

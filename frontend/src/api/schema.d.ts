@@ -894,6 +894,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read */
+        get: operations["times_read"];
+        /**
+         * Keep
+         * @description Keep a table. `version` must be the one in force, else 409 and nothing is changed.
+         */
+        put: operations["times_keep"];
+        post?: never;
+        /**
+         * Reset
+         * @description Back to what ships.
+         */
+        delete: operations["times_reset"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Rows from CSV in the place of those that are there; what is no row stays.
+         */
+        post: operations["times_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -1531,6 +1576,26 @@ export interface paths {
          * @description One that was written down wrongly: it stays to be seen, and counts for nothing.
          */
         post: operations["zollstock_jobs_counter_api_pay_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Due
+         * @description What must begin when, seen backwards from the days on which jobs are due.
+         */
+        get: operations["zollstock_jobs_due_api_due"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -8417,6 +8482,91 @@ export interface components {
             note: string;
             table: components["schemas"]["PriceLists"];
         };
+        /**
+         * TimeRow
+         * @description How long a step takes: `of` is a medium (printing, drying) or what is done (finishing), by name; empty is any.
+         *
+         *     `hours` are those of work for a copy, of drying those of the clock. After it a print `rests` so many hours of the clock.
+         */
+        TimeRow: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Step
+             * @default printing
+             * @enum {string}
+             */
+            step: "printing" | "drying" | "finishing";
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /**
+             * Hours
+             * @default 0
+             */
+            hours: number;
+            /**
+             * Rests
+             * @default 0
+             */
+            rests: number;
+        };
+        /**
+         * WorkTimes
+         * @description All rows of a studio, and its hours: `days` are those on which somebody works (0 is Monday), but for those that
+         *     are `closed`.
+         */
+        WorkTimes: {
+            /**
+             * Opens
+             * Format: time
+             * @default 09:00:00
+             */
+            opens: string;
+            /**
+             * Closes
+             * Format: time
+             * @default 18:00:00
+             */
+            closes: string;
+            /**
+             * Days
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4
+             *     ]
+             */
+            days: number[];
+            /**
+             * Closed
+             * @default []
+             */
+            closed: string[];
+            /**
+             * Rows
+             * @default []
+             */
+            rows: components["schemas"]["TimeRow"][];
+        };
+        /**
+         * WorkTimesKept
+         * @description The table as it is kept; version 0 is the one that ships. `note` is said beside it.
+         */
+        WorkTimesKept: {
+            /** Version */
+            version: number;
+            /** Note */
+            note: string;
+            table: components["schemas"]["WorkTimes"];
+        };
         /** Arrival */
         Arrival: {
             picture: components["schemas"]["PictureFacts"];
@@ -9123,6 +9273,121 @@ export interface components {
              * @default
              */
             words: string;
+        };
+        /**
+         * Moment
+         * @description What the clock on the wall says, without a zone; the server's where it is not said.
+         */
+        Moment: {
+            /** At */
+            at?: string | null;
+        };
+        /**
+         * DueDay
+         * @description A day of the week ahead, and whether somebody works on it.
+         */
+        DueDay: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Text */
+            text: string;
+            /** Works */
+            works: boolean;
+        };
+        /**
+         * DuePrint
+         * @description A print that is due, what is said of it, its steps in their order, what would save it.
+         */
+        DuePrint: {
+            /** Design */
+            design: number;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Job */
+            job: number;
+            /** Job Title */
+            job_title: string;
+            /** Size */
+            size: string;
+            /** Medium */
+            medium: string;
+            /**
+             * Due
+             * Format: date
+             */
+            due: string;
+            /** Due Text */
+            due_text: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "late" | "lost" | "today" | "later";
+            /** State Text */
+            state_text: string;
+            /** Text */
+            text: string;
+            /**
+             * Begin
+             * Format: date-time
+             */
+            begin: string;
+            /** Steps */
+            steps: components["schemas"]["DueStep"][];
+            /** Savings */
+            savings: string[];
+            /**
+             * Lacking
+             * @description Where no paper in stock holds it: so, and the nearest size.
+             */
+            lacking: string;
+        };
+        /**
+         * DueStep
+         * @description A step of a print: from when until when at the latest, local; `hands` where it is work.
+         */
+        DueStep: {
+            /** What */
+            what: string;
+            /**
+             * Begin
+             * Format: date-time
+             */
+            begin: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Text */
+            text: string;
+            /** Hands */
+            hands: boolean;
+        };
+        /**
+         * DueWeek
+         * @description Everything that is due, the first that has to begin first.
+         */
+        DueWeek: {
+            /** Days */
+            days: components["schemas"]["DueDay"][];
+            /** Prints */
+            prints: components["schemas"]["DuePrint"][];
+            /**
+             * Undated
+             * @description Prints of jobs without a day.
+             */
+            undated: number;
+            /**
+             * More
+             * @description Prints that are due later and not looked at.
+             */
+            more: number;
         };
         /**
          * ClientLinkState
@@ -17006,6 +17271,204 @@ export interface operations {
             };
         };
     };
+    times_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkTimesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    times_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkTimesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    times_reset: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkTimesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    times_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableCsv"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkTimesKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     zollstock_pictures_api_every: {
         parameters: {
             query?: {
@@ -19101,6 +19564,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Counter"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_due_api_due: {
+        parameters: {
+            query?: {
+                at?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueWeek"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useId, useState } from "react";
 
 /** Words that count when the field is left, or with Enter; Escape gives back those of before. */
 export function KeptText(props: {
@@ -10,9 +10,12 @@ export function KeptText(props: {
   /** Whether it may not be empty: then what stood there comes back. */
   needed?: boolean;
   className?: string;
+  /** What is proposed while it is typed. */
+  list?: readonly string[];
   onPut: (text: string) => void;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
+  const id = useId();
   const done = () => {
     const text = draft?.trim();
     if (text !== undefined && text !== props.value && (text || !props.needed)) props.onPut(text);
@@ -27,6 +30,7 @@ export function KeptText(props: {
         value={draft ?? props.value}
         maxLength={props.most}
         dir="auto"
+        list={props.list?.length ? id : undefined}
         onChange={(event) => setDraft(event.target.value)}
         onBlur={done}
         onKeyDown={(event) => {
@@ -34,6 +38,13 @@ export function KeptText(props: {
           if (event.key === "Escape") setDraft(null);
         }}
       />
+      {props.list?.length ? (
+        <datalist id={id}>
+          {props.list.map((one) => (
+            <option key={one} value={one} />
+          ))}
+        </datalist>
+      ) : null}
     </label>
   );
 }

@@ -5,6 +5,7 @@ export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPl
   [
     "Planning",
     [
+      { to: "/due", name: "What must begin", says: "The day seen backwards from what is due: today, this week, what is too late" },
       { to: "/leave-room", name: "Leave room", says: "What of the picture survives all the sizes wanted later" },
       { to: "/how-big", name: "How big", says: "The largest print of a picture, for each grade, and from where" },
       { to: "/canvas", name: "A new canvas", says: "Before drawing: how many pixels, and whether they fit" },
@@ -19,6 +20,7 @@ export const SHELVES: readonly (readonly [word: string, places: readonly ShelfPl
       { to: "/devices", name: "Devices", says: "What is printed with: feeds, margins, grids, and what goes through" },
       { to: "/labs", name: "Labs", says: "Whom prints are sent to: sizes, prices, and what each does to a file" },
       { to: "/prices", name: "Prices", says: "What prints cost: by size, area, medium and edge, and what is done to them after" },
+      { to: "/times", name: "Times", says: "How long printing, drying and finishing take, and when somebody works" },
       { to: "/lab-orders", name: "Orders at labs", says: "What was ordered, how it stands, and what came back beside what was planned" },
       { to: "/profiles", name: "Profiles", says: "The colours that devices print on papers, their white and their black" },
       { to: "/photo-rules", name: "ID photo rules", says: "What authorities ask of a photo, and when that was read" },
@@ -58,6 +60,8 @@ const PAGES: readonly (readonly [begins: RegExp, here: Here])[] = [
   [/^\/batches\//, { name: "A batch", says: "Many pictures in many sizes: what needs a look, and all files at once.", read: "batch" }],
   [/^\/sizes/, { name: "Sizes", says: "The sizes that this studio works with, and sets of them.", read: "compare-sizes#the-size-library" }],
   [/^\/stock/, { name: "Stock", says: "What is printed on: media, rolls and sheets.", read: "stock" }],
+  [/^\/due/, { name: "What must begin", says: "The day seen backwards from what is due.", read: "jobs#what-must-begin" }],
+  [/^\/times/, { name: "Times", says: "How long things take here, and when somebody works.", read: "jobs#what-must-begin" }],
   [/^\/prices/, { name: "Prices", says: "What this studio asks for its prints.", read: "jobs#prices" }],
   [/^\/lab-orders/, { name: "Orders at labs", says: "What was ordered, how it stands, and what came back.", read: "labs#orders" }],
   [/^\/labs/, { name: "Labs", says: "Whom prints are sent to, and what they do to files.", read: "labs" }],

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import tempfile
 from collections.abc import Callable
+from datetime import date, timedelta
 from functools import partial
 from pathlib import Path
 from typing import Any
@@ -12,6 +13,7 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandParser
 from django.db import transaction
+from django.utils import timezone
 
 from zollstock.accounts.models import Preferences
 from zollstock.batches.cells import shared_part, size_entry
@@ -191,7 +193,7 @@ class Command(BaseCommand):
         """A mural on tiles, three passes, a weed in life size: each beside the print that it began with."""
         sitters = {sitter.file: sitter for sitter in STAFF}
         self.stdout.write(f"  painting {len(sitters)} portraits")
-        job = Job.objects.create(account=account, **WORKSHOP)
+        job = Job.objects.create(account=account, **WORKSHOP, due=_in_days(3))
         pictures, plans = {}, {}
         for position, (file, wanted) in enumerate(PRINTS.items(), 1):
             if file in sitters:
@@ -207,7 +209,7 @@ class Command(BaseCommand):
     @transaction.atomic
     def _strips(self, account: User) -> None:
         """Test strips, and trials of them that simulated people judged."""
-        job = Job.objects.create(account=account, **STRIPS)
+        job = Job.objects.create(account=account, **STRIPS, due=_in_days(1))
         for position, made_up in enumerate(TRIALS, 1):
             picture = self._picture(account, made_up.picture)
             plan = {"format": PLAN_FORMAT, "picture": picture.plan_part(), "title": made_up.title,
@@ -287,3 +289,8 @@ def _paint(file: str, path: Path) -> None:
         )
     else:
         image.pngsave(str(path), compression=3)
+
+
+def _in_days(days: int) -> date:
+    """A day of the week ahead, whenever the demo is begun: something must begin then."""
+    return timezone.localdate() + timedelta(days=days)

@@ -1,0 +1,1 @@
+"""How long things take in a studio."""

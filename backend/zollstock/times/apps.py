@@ -1,0 +1,7 @@
+"""The app: the times of accounts."""
+
+from django.apps import AppConfig
+
+
+class TimesConfig(AppConfig):
+    name = "zollstock.times"
