@@ -22,7 +22,14 @@ from .models import Picture
 from .storage import discard, store, work_folder
 
 _AT_FIRST = {"state": Picture.State.READING, "problem": "", "tries": 0, "worker": ""}
-_ENDINGS = {"JPEG": "jpg", "TIFF": "tif", "PNG": "png", "WebP": "webp"}
+_ENDINGS = {
+    "JPEG": "jpg",
+    "TIFF": "tif",
+    "PNG": "png",
+    "WebP": "webp",
+    "HEIC": "heic",
+    "AVIF": "avif",
+}
 
 
 def take_in(account: User, name: str, chunks: Iterable[bytes]) -> tuple[Picture, bool]:

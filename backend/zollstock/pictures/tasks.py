@@ -6,11 +6,15 @@ Pictures are decoded here and nowhere nearer to the web: in worker processes wit
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from celery import shared_task
 
 from zollstock.accounts import once
+from zollstock.accounts.quota import check_room
 from zollstock.longwork.clock import by_the_clock
 from zollstock.longwork.queue import Queue
+from zollstock.pixels.heif import HEIF, decode_once
 from zollstock.pixels.measures import EDITION, measure
 from zollstock.pixels.previews import make_previews
 
@@ -72,25 +76,42 @@ def read(picture_id: str) -> None:
         local_path(name_of(picture.file)) as master,
         work_folder() as folder,
     ):
-        bench, small = folder / "bench.jpg", folder / "small.jpg"
-        make_previews(master, bench, small)
         home = name_of(picture.file).rsplit("/", 1)[0]
-        previews = store(bench, f"{home}/bench.jpg"), store(small, f"{home}/small.jpg")
+        pixels, unpacked = _decoded(picture, master, folder)
+        bench, small = folder / "bench.jpg", folder / "small.jpg"
+        make_previews(pixels, bench, small)
+        made = [store(bench, f"{home}/bench.jpg"), store(small, f"{home}/small.jpg")]
+        result: dict[str, object] = {"preview": made[0], "small": made[1]}
+        if unpacked:
+            result["bytes"] = pixels.stat().st_size
+            made.append(store(pixels, f"{home}/master.tif"))
+            result["file"] = made[2]
         try:
             read_whole = READING.finish(
                 picture,
                 also=lambda: inspect_later(Inspection.objects.get_or_create(picture=picture)[0]),
                 state=Picture.State.READY,
-                preview=previews[0],
-                small=previews[1],
+                **result,
             )
         except Exception:
-            discard(*previews)
+            discard(*made)
             raise
-        if read_whole:
-            picture_read.send(Picture, picture_id=picture.id)
-        else:
-            discard(*previews)
+        if not read_whole:
+            discard(*made)
+            return
+        if unpacked:
+            discard(name_of(picture.file))
+        picture_read.send(Picture, picture_id=picture.id)
+
+
+def _decoded(picture: Picture, master: Path, folder: Path) -> tuple[Path, bool]:
+    """The file that is worked with, and whether it was made here: what stands in boxes is decoded once, into a TIFF."""
+    if picture.format not in HEIF or master.suffix == ".tif":
+        return master, False
+    made = folder / "master.tif"
+    decode_once(master, picture.format, made)
+    check_room(picture.account, made.stat().st_size - picture.bytes)
+    return made, True
 
 
 @shared_task(time_limit=MOST_INSPECTING)

@@ -11,6 +11,7 @@ from PIL import Image
 from . import profiles
 from .errors import PictureError
 from .foreign import foreign
+from .heif import HEIF, MOST_HEIF_PIXELS, heif_kind
 from .vips import pyvips
 from .whole import FAIL_ON, FAIL_ON_CUT
 
@@ -24,7 +25,9 @@ Image.MAX_IMAGE_PIXELS = None
 _X_RESOLUTION, _RESOLUTION_UNIT = 0x011A, 0x0128
 _EXIF_IFD = 0x8769
 _MAKE, _MODEL, _TAKEN, _DNG_VERSION = 271, 272, 36867, 50706
-_LOADERS = {"JPEG": "jpegload", "PNG": "pngload", "TIFF": "tiffload", "WebP": "webpload"}
+_LOADERS = {
+    "JPEG": "jpegload", "PNG": "pngload", "TIFF": "tiffload", "WebP": "webpload", "HEIC": "heifload", "AVIF": "heifload",
+}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +67,7 @@ def sniff(head: bytes) -> str | None:
         return "TIFF"
     if head[:4] == b"RIFF" and head[8:12] == b"WEBP":
         return "WebP"
-    return None
+    return heif_kind(head)
 
 
 def inspect(path: Path, most_pixels: int = MOST_PIXELS) -> Facts:
@@ -75,16 +78,19 @@ def inspect(path: Path, most_pixels: int = MOST_PIXELS) -> Facts:
     if kind is None:
         raise PictureError(
             "This is not a picture that Zollstock can read, whatever its name says. It takes JPEG, "
-            "TIFF, PNG and WebP. Nothing was stored."
+            "TIFF, PNG, WebP, HEIC and AVIF. Nothing was stored."
         )
     if kind == "TIFF" and head[8:10] == b"CR":
         raise PictureError(_RAW)
     image = open_picture(path, kind)
     width, height = image.width, image.height
+    whole = kind in HEIF and most_pixels > MOST_HEIF_PIXELS
+    if whole:
+        most_pixels = MOST_HEIF_PIXELS
     if width * height > most_pixels:
         raise PictureError(
             f"This picture has {width:,} × {height:,} px; the limit is "
-            f"{most_pixels / 1e6:,.0f} megapixels a file. It was not opened, nothing was stored.".replace(
+            f"{most_pixels / 1e6:,.0f} megapixels {f'for a {kind}' if whole else 'a file'}. It was not opened, nothing was stored.".replace(
                 ",", "\u202f"
             )
         )
@@ -97,7 +103,8 @@ def inspect(path: Path, most_pixels: int = MOST_PIXELS) -> Facts:
         format=kind,
         width_px=width,
         height_px=height,
-        orientation=orientation_of(image),
+        # What stands in boxes is turned by them as it is decoded.
+        orientation=1 if kind in HEIF else orientation_of(image),
         bits=16 if image.format == "ushort" else 8,
         channels=channels_of(image),
         has_alpha=has_alpha,

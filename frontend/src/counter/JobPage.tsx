@@ -190,7 +190,7 @@ function Inside({ job }: { job: JobState }) {
               multiple
               hidden
               aria-label="Pictures to add"
-              accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
+              accept="image/jpeg,image/tiff,image/png,image/webp,image/heic,image/avif,.tif,.tiff,.heic,.avif"
               onChange={(event) => {
                 void bring(job.id, [...(event.target.files ?? [])]);
                 event.target.value = "";
@@ -329,7 +329,7 @@ function DropHere(props: { none: boolean; over: boolean; onChoose: () => void })
       <button type="button" className="underline" onClick={props.onChoose}>
         choose files
       </button>
-      . JPEG, TIFF, PNG or WebP, to 1{"\u00a0"}GiB and 1{"\u00a0"}gigapixel each. The file itself is never
+      . JPEG, TIFF, PNG, WebP, HEIC or AVIF, to 1{"\u00a0"}GiB and 1{"\u00a0"}gigapixel each. The file itself is never
       changed.
     </div>
   );

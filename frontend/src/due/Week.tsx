@@ -41,7 +41,7 @@ export function Week({ days, prints }: { days: readonly DueDay[]; prints: readon
                   >
                     {print.title}
                   </Link>
-                  <span className="soft block">{typeset(`${print.size}, due ${print.due_text}`)}</span>
+                  <span className="soft block">{typeset(`due ${print.due_text}`)}</span>
                 </li>
               ))}
             </ul>

@@ -57,7 +57,7 @@ export function JobsPage() {
           multiple
           hidden
           aria-label="Pictures for a job"
-          accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
+          accept="image/jpeg,image/tiff,image/png,image/webp,image/heic,image/avif,.tif,.tiff,.heic,.avif"
           onChange={(event) => {
             give([...(event.target.files ?? [])]);
             event.target.value = "";
@@ -198,7 +198,7 @@ function FirstJob(props: { onPictures: () => void; onOpen: (job: number) => void
       </div>
       {sample.error && <Problem message={sample.error.message} />}
       <p className="soft">
-        You can also drop pictures anywhere on this window, or paste one. JPEG, TIFF, PNG or WebP; the files
+        You can also drop pictures anywhere on this window, or paste one. JPEG, TIFF, PNG, WebP, HEIC or AVIF; the files
         themselves are never changed.
       </p>
     </div>

@@ -7,7 +7,7 @@ const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"
 export function WorkDays(props: { table: WorkTimes; onPut: (part: Partial<WorkTimes>) => void }) {
   const { table, onPut } = props;
   const clock = (label: string, value: string, put: (time: string) => void) => (
-    <label className="block">
+    <label className="flex flex-col">
       {label}
       <input
         type="time"
@@ -37,7 +37,7 @@ export function WorkDays(props: { table: WorkTimes; onPut: (part: Partial<WorkTi
         ))}
       </fieldset>
       <div className="flex flex-wrap items-end gap-2">
-        <label className="block">
+        <label className="flex flex-col">
           Closed on
           <input
             type="date"

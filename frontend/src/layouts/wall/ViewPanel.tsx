@@ -265,7 +265,7 @@ function ChoosePhoto({ layout, chosen }: { layout: LayoutState; chosen: boolean 
           type="file"
           hidden
           aria-label="A photograph to add"
-          accept="image/jpeg,image/tiff,image/png,image/webp,.tif,.tiff"
+          accept="image/jpeg,image/tiff,image/png,image/webp,image/heic,image/avif,.tif,.tiff,.heic,.avif"
           onChange={(event) => {
             const file = event.target.files?.[0];
             event.target.value = "";
