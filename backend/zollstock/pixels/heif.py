@@ -12,6 +12,7 @@ import numpy as np
 import pillow_heif
 
 from .errors import PictureError
+from .rights import Rights, with_rights
 from .vips import pyvips
 
 #: A picture is decoded in one piece, so in memory: more pixels than this are not taken.
@@ -36,12 +37,21 @@ def decode_once(picture: Path, kind: str, out: Path) -> None:
     """Write the upright picture as a TIFF, 8 or 16 bits, with its profile. Raises `PictureError` for what is damaged."""
     try:
         image = _decoded(picture)
+        whose = Rights(*(_word(image, name) for name in ("Copyright", "Artist")))
+        if whose.said:
+            image = with_rights(image, whose)
         image.tiffsave(
-            str(out), compression="lzw", predictor="horizontal", keep="icc:exif", bigtiff=True
+            str(out), compression="lzw", predictor="horizontal", keep="icc:xmp", bigtiff=True
         )
     except (pyvips.Error, ValueError, RuntimeError, OSError, EOFError, SyntaxError):
         out.unlink(missing_ok=True)
         raise PictureError(_DAMAGED.format(kind=kind)) from None
+
+
+def _word(image: pyvips.Image, name: str) -> str:
+    """A text of its EXIF; libvips writes its kind behind it in brackets."""
+    field = f"exif-ifd0-{name}"
+    return str(image.get(field)).rsplit(" (", 1)[0].strip() if image.get_typeof(field) else ""
 
 
 def _decoded(picture: Path) -> pyvips.Image:

@@ -9,6 +9,7 @@ from zollstock.core.ground.rational import Fraction
 from zollstock.core.sheet.sheets import Sheet
 
 from .rescue.onpaper import OnPaper
+from .rights import NOBODYS_WORD, Rights
 from .vips import pyvips
 
 
@@ -17,7 +18,7 @@ class Page(NamedTuple):
 
     `title` is that of the whole file, where the sheet's own name is not; `lettering` are outlines of a rescued picture,
     which lie over its pixels where the file keeps them as such. `scale` is what a device makes of its width and height: the file
-    says that it is larger by as much, and no pixel changes.
+    says that it is larger by as much, and no pixel changes. `rights` go into the file.
     """
 
     image: pyvips.Image
@@ -25,3 +26,4 @@ class Page(NamedTuple):
     title: str = ""
     lettering: Sequence[OnPaper] = ()
     scale: tuple[Fraction, Fraction] = (Fraction(1), Fraction(1))
+    rights: Rights = NOBODYS_WORD

@@ -31,6 +31,7 @@ from .colour import Paint, rendering_of
 from .page import Page
 from .quality import JPEG_QUALITY
 from .rescue.onpaper import OnPaper
+from .rights import Rights
 from .vips import pyvips
 
 POINTS_PER_MM = 72 / 25.4
@@ -50,7 +51,7 @@ def _encoded(image: pyvips.Image, output: OutputSpec) -> Encoded:
         if channels_of(image).ink:
             # Inks in a JPEG are written the other way round, as programs do since the format had any.
             coded.Decode = Array([1, 0] * image.bands)
-        return Encoded(coded, lambda take: lossy(image, JPEG_QUALITY, take))
+        return Encoded(coded, lambda take: lossy(image, output.quality or JPEG_QUALITY, take))
     rows = Dictionary(
         Predictor=15, Colors=image.bands, BitsPerComponent=output.bits, Columns=image.width
     )
@@ -73,7 +74,7 @@ def _built(pages: Sequence[Page], output: OutputSpec) -> bytes:
             document.Root.OutputIntents = Array(
                 [_intent(document, space, rendering_of(first) is not None)]
             )
-        _say(document, pages[0].title or pages[0].sheet.name)
+        _say(document, pages[0].title or pages[0].sheet.name, pages[0].rights)
         document.save(
             built,
             object_stream_mode=pikepdf.ObjectStreamMode.disable,
@@ -125,14 +126,20 @@ def _made_good(made: pikepdf.Page, x: float, y: float) -> None:
     made.contents_add(b"\nQ")
 
 
-def _say(document: pikepdf.Pdf, title: str) -> None:
-    """What the document says of itself."""
+def _say(document: pikepdf.Pdf, title: str, rights: Rights) -> None:
+    """What the document says of itself, and whose its picture is."""
     with document.open_metadata(set_pikepdf_as_editor=False) as said:
         said["dc:title"] = title or "Print"
         said["xmp:CreatorTool"] = "Zollstock"
         said["pdf:Producer"] = "Zollstock"
+        if rights.copyright:
+            said["dc:rights"] = rights.copyright
+        if rights.creator:
+            said["dc:creator"] = [rights.creator]
     document.docinfo[Name.Title] = title or "Print"
     document.docinfo[Name.Producer] = "Zollstock"
+    if rights.creator:
+        document.docinfo[Name.Author] = rights.creator
 
 
 def _picture(

@@ -28,6 +28,7 @@ from .methods import Way, method_of
 from .page import Page
 from .progress import Progress, stages
 from .rescue.onpaper import Letterings, on_print, straightened, with_letters
+from .rights import NOBODYS_WORD, rights_of
 from .rim import LOOKS_AHEAD
 from .vips import pyvips
 from .write import Written, write
@@ -67,6 +68,7 @@ def render(
                 print_sheet(work),
                 lettering=on_print(work, lettering) if vectors else (),
                 scale=corrected_scale(work),
+                rights=rights_of(picture) if plan.output.rights else NOBODYS_WORD,
             )
         ],
         plan.output,

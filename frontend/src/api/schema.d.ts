@@ -5347,6 +5347,22 @@ export interface components {
              * @enum {string}
              */
             picture: "lossless" | "jpeg";
+            /**
+             * Quality
+             * @description Of a JPEG; null: as good as any eye can use (98).
+             */
+            quality: number | null;
+            /**
+             * Most Kb
+             * @description Of a JPEG: the largest size, kB of 1000 bytes; its quality is the best that keeps to it.
+             */
+            most_kb: number | null;
+            /**
+             * Rights
+             * @description Whether the picture's copyright and creator go along; position and serial numbers never do.
+             * @default false
+             */
+            rights: boolean;
         };
         /**
          * Picture
@@ -5511,7 +5527,10 @@ export interface components {
              *       "bits": 8,
              *       "cmyk": "ask",
              *       "compression": "lzw",
-             *       "picture": "lossless"
+             *       "picture": "lossless",
+             *       "quality": null,
+             *       "most_kb": null,
+             *       "rights": false
              *     }
              */
             output: components["schemas"]["OutputSpec"];

@@ -329,8 +329,8 @@ function DropHere(props: { none: boolean; over: boolean; onChoose: () => void })
       <button type="button" className="underline" onClick={props.onChoose}>
         choose files
       </button>
-      . JPEG, TIFF, PNG, WebP, HEIC or AVIF, to 1{"\u00a0"}GiB and 1{"\u00a0"}gigapixel each. The file itself is never
-      changed.
+      . JPEG, TIFF, PNG, WebP, HEIC or AVIF, to 1{"\u00a0"}GiB and 1{"\u00a0"}gigapixel each. The file itself
+      is never changed.
     </div>
   );
 }

@@ -198,8 +198,8 @@ function FirstJob(props: { onPictures: () => void; onOpen: (job: number) => void
       </div>
       {sample.error && <Problem message={sample.error.message} />}
       <p className="soft">
-        You can also drop pictures anywhere on this window, or paste one. JPEG, TIFF, PNG, WebP, HEIC or AVIF; the files
-        themselves are never changed.
+        You can also drop pictures anywhere on this window, or paste one. JPEG, TIFF, PNG, WebP, HEIC or AVIF;
+        the files themselves are never changed.
       </p>
     </div>
   );

@@ -117,6 +117,8 @@ WORDS: dict[str, Entry] = {
     # Choices that are made from a row of words.
     "format": Entry("Format of the file", "TIFF keeps everything, JPEG is small, PNG is for screens, PDF carries boxes, cut lines and real text.", "one-print#hand-over"),
     "depth": Entry("Bits a channel", "8 bits are 256 steps a channel; 16 keep room for later changes in soft skies.", "one-print#hand-over"),
+    "jpeg": Entry("Quality of a JPEG", "By its quality, or as good as a largest size in kB (of 1000 bytes) allows: the best quality that keeps to it is found by weighing it.", "one-print#hand-over"),
+    "rights": Entry("Copyright and creator", "What the camera wrote of whose the picture is goes along; where it was taken and serial numbers never do.", "one-print#hand-over"),
     "compression": Entry("Compression", "Makes the file smaller and loses nothing, in a TIFF.", "one-print#hand-over"),
     "intent": Entry("Intent", "What becomes of colours that the paper cannot show: brought in all together, or each to its nearest.", "colour#intents"),
     "paper-white": Entry("Paper white", "Shown, the bare paper has its own tint beside which everything is seen; hidden, it is as white as the screen.", "colour#soft-proof"),

@@ -12,6 +12,8 @@ from ..seeing.enlarging import MethodName, SourceName
 from .part import Part, Share
 
 FormatName = Literal["tiff", "jpeg", "png", "pdf"]
+#: A larger file nobody sends as a JPEG, kB.
+MOST_KB = 1_000_000
 #: Most total ink that a press or lab takes, per cent.
 InkLimit = Annotated[float, Field(ge=50, le=400)]
 
@@ -74,6 +76,19 @@ class OutputSpec(Part):
     compression: Literal["lzw", "none"] = Field(default="lzw", description="Of a TIFF.")
     picture: Literal["lossless", "jpeg"] = Field(
         default="lossless", description="How a PDF holds its picture."
+    )
+    quality: int | None = Field(
+        default=None, ge=30, le=100, description="Of a JPEG; null: as good as any eye can use (98)."
+    )
+    most_kb: int | None = Field(
+        default=None,
+        ge=10,
+        le=MOST_KB,
+        description="Of a JPEG: the largest size, kB of 1000 bytes; its quality is the best that keeps to it.",
+    )
+    rights: bool = Field(
+        default=False,
+        description="Whether the picture's copyright and creator go along; position and serial numbers never do.",
     )
 
     @property

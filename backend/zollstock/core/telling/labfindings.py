@@ -13,6 +13,7 @@ from ..edges import Bleed, NoEdge
 from ..ground import show
 from ..ground.plaintext import listed
 from ..ground.show import LengthStyle
+from ..parts.file import MOST_KB
 from ..parts.lab import LabUsed
 from ..rules.fileformats import FILE_FORMATS
 from ..shapes.drawing import Drawing
@@ -176,8 +177,16 @@ def _limits(work: Work, lab: LabUsed) -> Iterator[Finding]:
             level="warn",
             step="handover",
             text=f"{lab.name} takes files of {show.size_of_file(lab.most_bytes)}; this one has {show.size_of_file(work.output_bytes)} before it is compressed.",
-            fix={"output.format": "jpeg", "output.bits": 8} if jpeg else None,
-            fix_label="Make it a JPEG" if jpeg else None,
+            fix={
+                "output.format": "jpeg",
+                "output.bits": 8,
+                "output.most_kb": min(lab.most_bytes // 1000, MOST_KB),
+            }
+            if jpeg
+            else None,
+            fix_label=f"Make it a JPEG of at most {show.size_of_file(lab.most_bytes)}"
+            if jpeg
+            else None,
         )
 
 

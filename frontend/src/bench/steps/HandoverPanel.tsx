@@ -9,12 +9,14 @@ import { LabField } from "../../labs/LabField";
 import { DeviceField } from "../../devices/DeviceField";
 import { useOptions } from "../../api/useReference";
 import { Pick } from "../../shell/Pick";
+import { Check } from "../../fields/Check";
 import { Row } from "../../fields/Row";
 import { Problem } from "../../shell/Problem";
 import { sentence } from "../../designs/DeskWords";
 import { LogLine } from "../../designs/LogLine";
 import { OrderList } from "../../designs/OrderList";
 import { usePlanStore } from "../planStore";
+import { JpegSize } from "./JpegSize";
 import { samePicture, settingsFor } from "./settingsFor";
 import type { StepPanelProps } from "./types";
 
@@ -103,6 +105,15 @@ export function HandoverPanel(
           />
         </Row>
       )}
+      {(output.format === "jpeg" || (output.format === "pdf" && output.picture === "jpeg")) && (
+        <JpegSize output={output} />
+      )}
+      <Check
+        label="Keep copyright and creator"
+        about="word:rights"
+        checked={output.rights}
+        onChange={(rights) => change({ "output.rights": rights })}
+      />
       <ProfileField
         output={output}
         medium={plan.medium.name}
