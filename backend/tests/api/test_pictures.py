@@ -7,6 +7,7 @@ from pathlib import Path
 import pytest
 from django.conf import settings as django_settings
 
+from tests.heifs import heic
 from tests.pictures import bomb, noise, save
 from zollstock.pictures.intake import clean_name
 from zollstock.pictures.models import Picture
@@ -38,6 +39,48 @@ def test_the_master_is_stored_byte_for_byte(caller, photo) -> None:
     read(picture["id"])
     stored = Picture.objects.get(id=picture["id"])
     assert Path(stored.file.path).read_bytes() == file.read_bytes()
+
+
+def test_a_heic_is_decoded_once_and_goes_on_as_a_tiff_of_the_same_pixels(
+    caller, tmp_path: Path
+) -> None:
+    file = heic(tmp_path / "IMG_4711.heic", bits=10, wide=600, high=400)
+    facts = caller.upload(file, "IMG_4711.heic")["picture"]
+    assert (facts["format"], facts["bits"], facts["width_px"]) == ("HEIC", 16, 600)
+    read(facts["id"])
+    assert caller("GET", f"pictures/{facts['id']}")["state"] == "ready"
+    stored = Picture.objects.get(id=facts["id"])
+    assert Path(stored.file.path).read_bytes()[:2] == b"II", "a TIFF by now"
+    assert stored.bytes == Path(stored.file.path).stat().st_size, "and counted as that"
+    assert not [name for name in stored_files() if name.endswith(".heic")], (
+        "nothing is left of the other"
+    )
+    again = caller.upload(file, "again.heic")
+    assert again["known"] and again["picture"]["id"] == facts["id"]
+    job = caller("POST", "jobs", {"title": "Telephone"})
+    made = caller("POST", f"jobs/{job['id']}/prints", {"picture": facts["id"]})
+    assert made["plan"]["output"]["bits"] == 16
+
+
+def test_a_heic_that_is_cut_off_is_refused_when_read_and_leaves_nothing(
+    caller, tmp_path: Path
+) -> None:
+    whole = heic(tmp_path / "whole.heic", wide=640, high=480).read_bytes()
+    cut = tmp_path / "cut.heic"
+    cut.write_bytes(whole[: len(whole) * 6 // 10])
+    picture = caller.upload(cut)["picture"]
+    read(picture["id"])
+    told = caller("GET", f"pictures/{picture['id']}")
+    assert told["state"] == "refused" and "damaged inside" in told["problem"]
+    assert stored_files() == []
+
+
+def test_a_heic_that_does_not_go_in_unpacked_is_told(caller, tmp_path: Path, settings) -> None:
+    picture = caller.upload(heic(tmp_path / "a.heic", wide=600, high=400))["picture"]
+    settings.ACCOUNT_MOST_BYTES = Picture.objects.get(id=picture["id"]).bytes + 10
+    read(picture["id"])
+    told = caller("GET", f"pictures/{picture['id']}")
+    assert told["state"] == "refused" and "no room" in told["problem"]
 
 
 def test_the_same_file_twice_is_one_picture(caller, photo) -> None:

@@ -10,6 +10,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.access import axe, axe_in_both
+from tests.pictures import noise, save
 
 
 @pytest.fixture
@@ -50,6 +51,26 @@ def test_what_is_said_is_read_word_by_word_and_what_is_not_understood_is_shown(j
     page.get_by_role("button", name="Take 1 print").click()
     expect(prints(page)).to_have_count(5)
     expect(prints(page).last).to_contain_text("layout")
+
+
+def test_a_folder_comes_in_under_one_bar_and_what_is_no_picture_stays(job: Page, tmp_path) -> None:
+    page = job
+    folder = tmp_path / "stick"
+    (folder / "day 2").mkdir(parents=True)
+    for number in range(14):
+        save(
+            noise(60, 40, seed=number), folder / ("day 2" if number % 2 else "") / f"p{number}.jpg"
+        )
+    (folder / "notes.txt").write_text("salt")
+    page.get_by_label("A folder of pictures to add").set_input_files(folder)
+    arriving = page.get_by_role("region", name="Arriving files")
+    expect(arriving.get_by_label("All files sent")).to_be_visible()
+    expect(arriving).to_contain_text("14 of 14 added", timeout=60_000)
+    expect(arriving).to_contain_text("1 file of the folder is no picture")
+    expect(arriving.get_by_role("listitem")).to_have_count(0)
+    expect(page.get_by_role("heading", name=re.compile(r"^18\sprints"))).to_be_visible()
+    arriving.get_by_role("button", name="Clear the list").click()
+    expect(arriving).to_have_count(0)
 
 
 def axe_in_dialog(page: Page, where: str) -> None:

@@ -10,22 +10,13 @@ import pillow_heif
 import pytest
 from PIL import Image
 
+from tests.heifs import heic
 from tests.pictures import chart
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.heif import decode_once
 from zollstock.pixels.inspect import inspect
 from zollstock.pixels.previews import make_previews
 from zollstock.pixels.vips import pyvips
-
-
-def heic(path: Path, bits: int = 8, wide: int = 96, high: int = 64, **more: object) -> Path:
-    pixels = np.asarray(chart(wide, high, 16 if bits > 8 else 8).numpy())
-    if bits > 8:
-        held = pillow_heif.from_bytes("RGB;10", (wide, high), (pixels >> 6).astype("<u2").tobytes())
-    else:
-        held = pillow_heif.from_bytes("RGB", (wide, high), pixels.tobytes())
-    held.save(path, quality=-1, chroma=444, **more)
-    return path
 
 
 def avif(path: Path, bits: int = 8) -> Path:

@@ -4,6 +4,7 @@ import type { ChangeDone, JobRow, JobState } from "../api/types";
 import { TopBar } from "../frame/TopBar";
 import { Where } from "../frame/Where";
 import { useArrivalStore } from "../jobs/arrivalStore";
+import { PICTURES_TAKEN, broughtOf } from "../jobs/broughtFiles";
 import { day } from "../jobs/JobsPage";
 import { useJob } from "../jobs/useJobs";
 import { Coming } from "../shell/Coming";
@@ -92,7 +93,9 @@ function Inside({ job }: { job: JobState }) {
   const rows = useRows(job.id, useDeferredValue(wanted));
   const counter = useCounter(job.id).data;
   const choice = useChoice();
+  const passed = useArrivalStore((store) => store.passed);
   const chooser = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
   const finder = useRef<HTMLInputElement>(null);
   const over = useHover();
   const naming = useCounterChange(nameDesign);
@@ -190,13 +193,30 @@ function Inside({ job }: { job: JobState }) {
               multiple
               hidden
               aria-label="Pictures to add"
-              accept="image/jpeg,image/tiff,image/png,image/webp,image/heic,image/avif,.tif,.tiff,.heic,.avif"
+              accept={PICTURES_TAKEN}
               onChange={(event) => {
                 void bring(job.id, [...(event.target.files ?? [])]);
                 event.target.value = "";
               }}
             />
-            <Arrivals rows={arriving.filter((row) => row.job === job.id)} onClear={() => clear(job.id)} />
+            <input
+              ref={folder}
+              type="file"
+              multiple
+              hidden
+              aria-label="A folder of pictures to add"
+              {...{ webkitdirectory: "" }}
+              onChange={(event) => {
+                const { pictures, passed: others } = broughtOf([...(event.target.files ?? [])]);
+                void bring(job.id, pictures, others);
+                event.target.value = "";
+              }}
+            />
+            <Arrivals
+              rows={arriving.filter((row) => row.job === job.id)}
+              passed={passed[job.id] ?? 0}
+              onClear={() => clear(job.id)}
+            />
             {given && <GivenLine job={job.id} change={given} onChange={setGiven} />}
             {problem && <Problem message={problem.message} />}
             <Coming query={rows.query} what="What is in the job" />
@@ -237,7 +257,12 @@ function Inside({ job }: { job: JobState }) {
             {rows.query.data && (
               <>
                 <Removed removed={job.removed} />
-                <DropHere none={!any} over={over} onChoose={choose} />
+                <DropHere
+                  none={!any}
+                  over={over}
+                  onChoose={choose}
+                  onFolder={() => folder.current?.click()}
+                />
               </>
             )}
           </section>
@@ -313,7 +338,7 @@ function howMany(
     .join(", ");
 }
 
-function DropHere(props: { none: boolean; over: boolean; onChoose: () => void }) {
+function DropHere(props: { none: boolean; over: boolean; onChoose: () => void; onFolder: () => void }) {
   const { none, over } = props;
   return (
     <div
@@ -325,9 +350,13 @@ function DropHere(props: { none: boolean; over: boolean; onChoose: () => void })
       ) : (
         <p>Next: open a print. Its seven steps lead from the picture to the file.</p>
       )}
-      Drop pictures here, paste one, or{" "}
+      Drop pictures or whole folders here, paste one, or{" "}
       <button type="button" className="underline" onClick={props.onChoose}>
         choose files
+      </button>{" "}
+      or{" "}
+      <button type="button" className="underline" onClick={props.onFolder}>
+        a folder
       </button>
       . JPEG, TIFF, PNG, WebP, HEIC or AVIF, to 1{"\u00a0"}GiB and 1{"\u00a0"}gigapixel each. The file itself
       is never changed.

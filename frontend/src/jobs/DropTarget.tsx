@@ -7,6 +7,7 @@ import { Dialog } from "../shell/Dialog";
 import { isOver, onArrived, useArrivalStore } from "./arrivalStore";
 import { useShallow } from "zustand/react/shallow";
 import { Problem } from "../shell/Problem";
+import { broughtBy } from "./broughtFiles";
 import { jobOfToday } from "./firstJob";
 import { useJobChange, useJobs } from "./useJobs";
 
@@ -35,20 +36,20 @@ export function DropTarget() {
   );
 
   useEffect(() => {
-    const take = (data: DataTransfer | null) => {
-      const files = [...(data?.files ?? [])];
-      if (!files.length) return;
+    const take = async (event: globalThis.DragEvent | ClipboardEvent) => {
+      const { pictures, passed } = await broughtBy(event);
+      if (!pictures.length && !passed) return;
       const job = jobAt(pathname, jobOnBench);
-      if (job === null) give(files);
-      else void bring(job, files);
+      if (job === null) give(pictures);
+      else void bring(job, pictures, passed);
     };
     // Without this a file that misses its place would take the place of the whole application.
     const over = (event: globalThis.DragEvent) => event.preventDefault();
     const drop = (event: globalThis.DragEvent) => {
       event.preventDefault();
-      take(event.dataTransfer);
+      void take(event);
     };
-    const paste = (event: ClipboardEvent) => take(event.clipboardData);
+    const paste = (event: ClipboardEvent) => void take(event);
     const leave = (event: BeforeUnloadEvent) => {
       if (useArrivalStore.getState().rows.some((row) => !isOver(row))) event.preventDefault();
     };

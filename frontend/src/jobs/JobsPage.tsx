@@ -11,6 +11,7 @@ import { gradeWord } from "../shell/Grade";
 import { Problem } from "../shell/Problem";
 import { TopBar } from "../frame/TopBar";
 import { typeset } from "../shell/typeset";
+import { PICTURES_TAKEN } from "./broughtFiles";
 import { JobForm } from "./JobForm";
 import { LongList } from "../drawing/LongList";
 import { Silhouette } from "../drawing/Silhouette";
@@ -57,7 +58,7 @@ export function JobsPage() {
           multiple
           hidden
           aria-label="Pictures for a job"
-          accept="image/jpeg,image/tiff,image/png,image/webp,image/heic,image/avif,.tif,.tiff,.heic,.avif"
+          accept={PICTURES_TAKEN}
           onChange={(event) => {
             give([...(event.target.files ?? [])]);
             event.target.value = "";

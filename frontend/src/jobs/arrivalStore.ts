@@ -21,8 +21,10 @@ interface ArrivalStore {
   /** Files that have no job yet: one is asked for, or made where there is none. */
   homeless: File[];
   give: (files: File[]) => void;
-  /** Bring files into a job, one after the other, each becoming a print of it. */
-  bring: (job: number, files: File[]) => Promise<void>;
+  /** Files of folders that are no pictures, by the job that they were brought to. */
+  passed: Record<number, number>;
+  /** Bring files into a job, one after the other, each becoming a print of it; beside them so many were `passed` over. */
+  bring: (job: number, files: File[], passed?: number) => Promise<void>;
   /** Send again what was refused. */
   again: (key: number) => Promise<void>;
   /** Try at once what waits for the server. */
@@ -113,16 +115,17 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
 
   return {
     rows: [],
+    passed: {},
     homeless: [],
     give: (homeless) => set({ homeless }),
-    bring: (job, given) => {
+    bring: (job, given, passed = 0) => {
       const fresh = given.map((file): Arriving => {
         const key = ++counter;
         files.set(key, new PictureSender(file));
         queue.push(key);
         return { key, job, name: file.name, share: 0, state: "waiting", words: "" };
       });
-      set({ rows: [...get().rows, ...fresh] });
+      set({ rows: [...get().rows, ...fresh], passed: { ...get().passed, [job]: passed } });
       return go();
     },
     again: (key) => {
@@ -136,7 +139,7 @@ export const useArrivalStore = create<ArrivalStore>((set, get) => {
     clear: (job) => {
       const gone = get().rows.filter((row) => row.job === job && isOver(row));
       for (const row of gone) files.delete(row.key);
-      set({ rows: get().rows.filter((row) => !gone.includes(row)) });
+      set({ rows: get().rows.filter((row) => !gone.includes(row)), passed: { ...get().passed, [job]: 0 } });
     },
   };
 });
