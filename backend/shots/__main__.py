@@ -81,7 +81,7 @@ def steps(page: Page, print_: str) -> None:
 
 
 def places(page: Page, prints: list[str | None]) -> None:
-    """Sizes, a new canvas and the matrix."""
+    """Sizes, a new canvas, the matrix, and what must begin."""
     settle(page, "cm", "Paper")
     page.goto(f"{prints[SLUICE]}/sizes")
     page.get_by_role("combobox", name="Sizes", exact=True).select_option(
@@ -105,6 +105,9 @@ def places(page: Page, prints: list[str | None]) -> None:
     page.get_by_role("button", name="To check").click()
     page.locator("[data-cell]").nth(37).click()
     keep(page, "matrix")
+    page.goto("/due")
+    page.get_by_role("list", name="The week").get_by_role("link").first.wait_for()
+    keep(page, "due")
 
 
 def rescue(page: Page, print_: str) -> None:
@@ -183,16 +186,12 @@ def sheets(page: Page) -> None:
 
 
 def trials(page: Page) -> None:
-    """What people could tell apart on satin; the log, at a print that failed."""
+    """What people could tell apart on satin."""
     settle(page, "cm", "Paper")
     page.goto("/trials")
     page.get_by_role("link", name="Gears on satin, from 60 cm", exact=True).click()
     page.get_by_role("img", name="Plot of the answers").wait_for()
     keep(page, "trial")
-    page.goto("/log")
-    page.get_by_role("button", name="Star trails over the mill").last.click()
-    page.get_by_text("What was wrong").wait_for()
-    keep(page, "log")
 
 
 def walls(page: Page) -> None:

@@ -579,3 +579,25 @@ def test_all_versions_of_a_print_are_there_in_words_and_gone_back_to(
     assert row["state"] == "printed" and row["changed_since"]
     other("GET", f"prints/{held['id']}/versions", expect=404)
     other("POST", f"prints/{held['id']}/versions/1/back", {"version": 1}, expect=404)
+
+
+def test_what_two_windows_agree_on_is_never_written_over_unseen(
+    caller: Caller, held: dict[str, Any]
+) -> None:
+    before = {"finishes": [], "price": None, "note": ""}
+    mine, theirs = {"note": "by Friday", "price": "12.50"}, {"note": "by Monday"}
+    caller("PUT", f"designs/{held['id']}/agreed", mine | {"before": before})
+    told = caller("PUT", f"designs/{held['id']}/agreed", theirs | {"before": before}, expect=409)
+    assert "the other is safe" in told["message"]
+    (row,) = rows(caller, held)
+    assert (row["note"], row["price"]) == ("by Friday", "12.50")
+    seen = {"finishes": [], "price": "12.50", "note": "by Friday"}
+    caller("PUT", f"designs/{held['id']}/agreed", theirs | {"before": seen})
+    assert rows(caller, held)[0]["note"] == "by Monday"
+
+
+def test_a_row_leads_to_the_step_that_wants_a_look(caller: Caller, held: dict[str, Any]) -> None:
+    assert rows(caller, held)[0]["step"] == ""
+    far = held["plan"] | {"output": held["plan"]["output"] | {"format": "jpeg", "bits": 16}}
+    caller("PUT", f"prints/{held['id']}/plan", {"plan": far, "version": held["version"]})
+    assert rows(caller, held)[0]["step"] == "handover"

@@ -8,6 +8,7 @@ from decimal import Decimal
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
+from django.db import transaction
 from django.db.models import Count, Q, QuerySet
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
@@ -44,6 +45,7 @@ from .standing import (
     OLD_FILE,
     PLACE,
     STAND,
+    AgreedElsewhere,
     File,
     Show,
     bring,
@@ -86,6 +88,9 @@ class JobRow(Schema):
     medium: str
     grade: str | None
     trouble: str
+    step: str = Field(
+        description="The step of the bench where it wants a look; empty where nothing does."
+    )
     counts: CopiesCounted
     counted: str
     state: State
@@ -163,12 +168,18 @@ class SpoiledCopies(Schema):
     many: int = 1
 
 
-class Agreed(Schema):
-    """What was agreed of a print: what is done to it after, its price where that is not the list's, a note."""
+class AgreedOn(Schema):
+    """What is done to a print after, its price where that is not the list's, a note."""
 
     finishes: Annotated[list[Annotated[Line, Field(max_length=80)]], Field(max_length=12)] = []
     price: Amount | None = None
     note: Annotated[Text, Field(max_length=2000)] = ""
+
+
+class Agreed(AgreedOn):
+    """What was agreed of a print, and what stood there (`before`) in the window that says so; null asks nothing."""
+
+    before: AgreedOn | None = None
 
 
 class AgreedOfJob(Schema):
@@ -254,11 +265,20 @@ def spoil(request: SignedRequest, design_id: int, given: SpoiledCopies) -> JobRo
 
 @router.put("/designs/{int:design_id}/agreed", response=JobRow)
 def agree(request: SignedRequest, design_id: int, agreed: Agreed) -> JobRow:
-    held = get_object_or_404(own_designs(request), id=design_id)
-    held.finishes, held.price, held.note = agreed.finishes, agreed.price, agreed.note
-    # Not `save` of all: what is agreed of a print changes nothing of the print.
-    held.save(update_fields=["finishes", "price", "note"])
-    note_words(held)
+    """Write down what was agreed of one print. 409 where another window agreed on something else meanwhile."""
+    with transaction.atomic():
+        held = get_object_or_404(own_designs(request).select_for_update(), id=design_id)
+        seen = agreed.before
+        if seen and (seen.finishes, seen.price, seen.note) != (
+            held.finishes,
+            held.price,
+            held.note,
+        ):
+            raise AgreedElsewhere
+        held.finishes, held.price, held.note = agreed.finishes, agreed.price, agreed.note
+        # Not `save` of all: what is agreed of a print changes nothing of the print.
+        held.save(update_fields=["finishes", "price", "note"])
+        note_words(held)
     return row_of(request, design_id)
 
 
@@ -322,7 +342,7 @@ def _shown_row(job: Job, held: Design, picture: UUID) -> JobRow:
     return JobRow(
         id=held.id, kind="layout" if held.kind == LAYOUT else "print", number=number_of(job, held), title=held.title,
         picture_id=picture, drawing=summary["drawing"], size_text=summary["text"], edge=summary.get("edge", ""),
-        medium=summary.get("medium", ""), grade=summary.get("grade"), trouble=summary.get("trouble", ""),
+        medium=summary.get("medium", ""), grade=summary.get("grade"), trouble=summary.get("trouble", ""), step=summary.get("step", ""),
         counts=CopiesCounted(copies=held.copies, printed=held.printed, spoiled=held.spoiled, checked=held.checked,
                              collected=held.collected),
         counted=in_words(held.counts), state=stand_of(held), file=file_of(held), changed_since=changed_since(held),

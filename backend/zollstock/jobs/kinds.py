@@ -102,16 +102,19 @@ def _print_summary(document: Document, studio: Studio) -> Document:
         "edge": edge_in_words(plan.edge, style),
         "edge_kind": plan.edge.kind,
         "medium": plan.medium.name,
-        "trouble": _trouble(work, style),
+        **_trouble(work, style),
     }
 
 
-def _trouble(work: Work, style: LengthStyle) -> str:
-    """Why it wants a second look: no file can be made of it, or it is too coarse; empty where nothing stands against it."""
+def _trouble(work: Work, style: LengthStyle) -> Document:
+    """Why it wants a second look (no file can be made of it, or it is too coarse), and at which `step`; empty where nothing
+    stands against it."""
     found = stops(work, style)
     if found:
-        return found[0].text
-    return grade_word(work.grade) if work.grade in ("soft", "coarse") else ""
+        return {"trouble": found[0].text, "step": found[0].step}
+    if work.grade in ("soft", "coarse"):
+        return {"trouble": grade_word(work.grade), "step": "distance"}
+    return {"trouble": "", "step": ""}
 
 
 def _layout_summary(document: Document, studio: Studio) -> Document:

@@ -41,6 +41,15 @@ OLD_FILE = Q(made_version__gt=0) & ~_HAS_FILE & ~_PRINTED
 NO_FILE = Q(made_version=0) & ~_PRINTED
 
 
+class AgreedElsewhere(ChangedElsewhere):
+    """What was agreed of a print was changed in another window."""
+
+    def __init__(self) -> None:
+        super().__init__(
+            "Another window wrote down something else for this print meanwhile. Yours was not saved, the other is safe."
+        )
+
+
 class CountedElsewhere(ChangedElsewhere):
     """Copies were counted in another window meanwhile."""
 

@@ -1533,7 +1533,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Agree */
+        /**
+         * Agree
+         * @description Write down what was agreed of one print. 409 where another window agreed on something else meanwhile.
+         */
         put: operations["zollstock_jobs_counter_api_agree"];
         post?: never;
         delete?: never;
@@ -9057,6 +9060,11 @@ export interface components {
             grade: string | null;
             /** Trouble */
             trouble: string;
+            /**
+             * Step
+             * @description The step of the bench where it wants a look; empty where nothing does.
+             */
+            step: string;
             counts: components["schemas"]["CopiesCounted"];
             /** Counted */
             counted: string;
@@ -9262,9 +9270,28 @@ export interface components {
         };
         /**
          * Agreed
-         * @description What was agreed of a print: what is done to it after, its price where that is not the list's, a note.
+         * @description What was agreed of a print, and what stood there (`before`) in the window that says so; null asks nothing.
          */
         Agreed: {
+            /**
+             * Finishes
+             * @default []
+             */
+            finishes: string[];
+            /** Price */
+            price?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            before?: components["schemas"]["AgreedOn"] | null;
+        };
+        /**
+         * AgreedOn
+         * @description What is done to a print after, its price where that is not the list's, a note.
+         */
+        AgreedOn: {
             /**
              * Finishes
              * @default []

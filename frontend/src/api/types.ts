@@ -7,6 +7,7 @@ export type Account = Schemas["Account"];
 export type Unit = Account["unit"];
 export type Light = Account["light"];
 export type StepSummary = Schemas["StepSummary"];
+export type AgreedOn = Schemas["AgreedOn"];
 export type Drawing = Schemas["Drawing"];
 export type DrawnPiece = Schemas["DrawnPiece"];
 export type BatchSummary = Schemas["BatchSummary"];

@@ -26,7 +26,9 @@ interface RowsProps {
   onEnd: () => void;
 }
 
-const place = (row: JobRow) => (row.kind === "print" ? `/prints/${row.id}` : `/layouts/${row.id}`);
+/** Where a row leads: a print that wants a look to the step where it does. */
+const place = ({ kind, id, step }: JobRow) =>
+  kind === "print" ? `/prints/${id}${step && `/${step}`}` : `/layouts/${id}`;
 
 /** Prints and layouts of a job as rows: drawn in small, with what they are, what they cost, how far they are. */
 export function PrintRows(

@@ -17,6 +17,8 @@ export function RowDialog(props: { row: JobRow; counter: Counter; onClose: () =>
   // What this window has seen: another one may count meanwhile, and is told then.
   const [before, setBefore] = useState<CopiesCounted>(row.counts);
   const [counts, setCounts] = useState<CopiesCounted>(row.counts);
+  // What stood there as this was opened: what another window wrote meanwhile is not written over.
+  const [seen] = useState({ finishes: row.finishes, price: row.price || null, note: row.note });
   const [finishes, setFinishes] = useState(row.finishes);
   const [price, setPrice] = useState(row.price);
   const [note, setNote] = useState(row.note);
@@ -31,7 +33,7 @@ export function RowDialog(props: { row: JobRow; counter: Counter; onClose: () =>
       setBefore(saved.counts);
       setCounts(saved.counts);
     }
-    await agree.mutateAsync({ design: row.id, finishes, price: price.trim() || null, note });
+    await agree.mutateAsync({ design: row.id, finishes, price: price.trim() || null, note, before: seen });
     props.onClose();
   };
   return (

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, must } from "../api/client";
-import type { CopiesCounted, JobRow } from "../api/types";
+import type { AgreedOn, CopiesCounted, JobRow } from "../api/types";
 import { usePages } from "../api/usePages";
 
 /** Which rows of a job are shown, in which order. */
@@ -85,13 +85,8 @@ export const spoilCopy = (given: { design: number; before: CopiesCounted }) =>
     }),
   );
 
-export const agreeOn = (given: { design: number; finishes: string[]; price: string | null; note: string }) =>
-  must(
-    client.PUT("/api/designs/{design_id}/agreed", {
-      ...inDesign(given.design),
-      body: { finishes: given.finishes, price: given.price, note: given.note },
-    }),
-  );
+export const agreeOn = ({ design, ...body }: AgreedOn & { design: number; before: AgreedOn }) =>
+  must(client.PUT("/api/designs/{design_id}/agreed", { ...inDesign(design), body }));
 
 export const nameDesign = (given: { design: number; title: string }) =>
   must(
