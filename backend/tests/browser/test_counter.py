@@ -215,6 +215,15 @@ def test_a_client_answers_on_a_phone_and_it_arrives_on_the_job(job: Page, stack,
     assert shown.evaluate("document.documentElement.scrollWidth") <= 390
     shown.get_by_role("button", name=re.compile("larger$")).tap()
     axe(shown, "a print alone")
+    shown.get_by_role("button", name="On a wall").tap()
+    expect(shown.get_by_role("img", name=re.compile("on a wall, beside somebody"))).to_be_visible()
+    axe(shown, "a print on a wall")
+    shown.get_by_role("button", name="Beside another size").tap()
+    expect(
+        shown.get_by_role("img", name=re.compile("beside A4 sheet, to one scale"))
+    ).to_be_visible()
+    axe(shown, "a print beside another size")
+    assert shown.evaluate("document.documentElement.scrollWidth") <= 390
     shown.get_by_role("button", name="Close").tap()
     shown.get_by_role("button", name="Yes").tap()
     expect(shown.get_by_text("Sent. The last word counts.")).to_be_visible()

@@ -5,9 +5,11 @@ import { client, must } from "../api/client";
 import type { ShownPrint } from "../api/types";
 import { day } from "../jobs/JobsPage";
 import { Coming } from "../shell/Coming";
+import { Pick } from "../shell/Pick";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import "./shown.css";
+import { BesideAnother, OnAWall } from "./ShownScale";
 
 type Said = "yes" | "no" | "";
 
@@ -76,6 +78,9 @@ export function ShownPage() {
         <Large
           src={`/api/shown/${code}/${large}.jpg`}
           print={prints[large]}
+          others={prints
+            .filter(({ place }) => place !== large)
+            .map((print) => ({ print, src: `/api/shown/${code}/${print.place}.jpg` }))}
           onStep={(by) => setLarge((large + by + prints.length) % prints.length)}
           onClose={() => setLarge(null)}
         />
@@ -134,9 +139,24 @@ function Answer(props: { print: ShownPrint; busy: boolean; onSay: (said: Said, c
   );
 }
 
-/** One print alone, calm, in the middle of the screen. */
-function Large(props: { src: string; print: ShownPrint; onStep: (by: 1 | -1) => void; onClose: () => void }) {
-  const { print, onStep, onClose } = props;
+const WAYS = [
+  { value: "alone", label: "Alone" },
+  { value: "wall", label: "On a wall" },
+  { value: "beside", label: "Beside another size" },
+] as const;
+type Way = (typeof WAYS)[number]["value"];
+
+/** One print, calm, in the middle of the screen: alone, on a wall, or beside another size. */
+function Large(props: {
+  src: string;
+  print: ShownPrint;
+  others: { src: string; print: ShownPrint }[];
+  onStep: (by: 1 | -1) => void;
+  onClose: () => void;
+}) {
+  const { src, print, onStep, onClose } = props;
+  const [way, setWay] = useState<Way>("alone");
+  const [other, setOther] = useState(-1);
   return (
     <div
       className="shown-large"
@@ -149,7 +169,12 @@ function Large(props: { src: string; print: ShownPrint; onStep: (by: 1 | -1) => 
         if (event.key === "ArrowLeft") onStep(-1);
       }}
     >
-      <img src={props.src} alt={print.title} />
+      <Pick label="How it is shown" options={WAYS} value={way} onPick={setWay} />
+      {way === "alone" && <img src={src} alt={print.title} />}
+      {way === "wall" && <OnAWall src={src} print={print} />}
+      {way === "beside" && (
+        <BesideAnother src={src} print={print} others={props.others} other={other} onOther={setOther} />
+      )}
       <p>
         <span dir="auto">{print.title}</span> {typeset(print.size_text)}
       </p>

@@ -9,6 +9,7 @@ from ..documents.plan import Plan, lengths_of
 from ..ground import show
 from ..ground.rational import Fraction
 from ..ground.show import LengthStyle, style_for
+from ..parts.file import OutputSpec
 from ..work.outcome import Work, work_out
 from .edgewords import edge_in_words
 
@@ -115,7 +116,22 @@ def _file(before: Plan, after: Plan) -> Iterator[str]:
     if before.output.format != after.output.format:
         yield f"{before.output.format.upper()} → {after.output.format.upper()}"
     elif before.output != after.output:
-        yield f"{after.output.format.upper()}: another profile or depth"
+        yield f"{after.output.format.upper()}: {_of_output(before.output, after.output)}"
     for word, was, now in (("device", before.device, after.device), ("lab", before.lab, after.lab)):
         if was != now:
             yield f"for a {word}" if was is None else f"another {word}" if now else f"for no {word}"
+
+
+def _of_output(before: OutputSpec, after: OutputSpec) -> str:
+    told = []
+    if before.most_kb != after.most_kb:
+        told.append(
+            f"at most {show.whole(after.most_kb)} kB" if after.most_kb else "by its quality"
+        )
+    if before.quality != after.quality:
+        told.append("another quality" if after.quality is None else f"quality {after.quality}")
+    if before.rights != after.rights:
+        told.append(
+            "with copyright and creator" if after.rights else "without copyright and creator"
+        )
+    return ", ".join(told) or "another profile or depth"

@@ -1,9 +1,11 @@
 import type { ReactNode } from "react";
 import type { WallDrawn } from "../../api/types";
 import { DimensionLine, dimensionWidth } from "../../drawing/DimensionLine";
+import { Person } from "../../drawing/Person";
+import { PERSON_WIDTH } from "../../drawing/personSize";
 import type { View } from "../../drawing/placement";
 import { typeset } from "../../shell/typeset";
-import { BESIDE, PERSON, PERSON_WIDTH, wallEnds } from "./wallView";
+import { BESIDE, wallEnds } from "./wallView";
 
 type Dims = WallDrawn["dims"];
 
@@ -72,20 +74,6 @@ export function WallStage(props: {
         )}
       </g>
     </>
-  );
-}
-
-/** A person of 1.75 m, to scale. */
-function Person({ x, floor, scale }: { x: number; floor: number; scale: number }) {
-  const y = (height: number) => floor - height * scale;
-  const w = (mm: number) => mm * scale;
-  return (
-    <g fill="var(--desk-ink)" opacity={0.82} data-testid="person">
-      <circle cx={x} cy={y(PERSON - 125)} r={w(118)} />
-      <path
-        d={`M${x - w(235)} ${floor}V${y(1180)}Q${x - w(235)} ${y(1470)} ${x} ${y(1470)}Q${x + w(235)} ${y(1470)} ${x + w(235)} ${y(1180)}V${floor}Z`}
-      />
-    </g>
   );
 }
 

@@ -1,11 +1,10 @@
 // Where a wall lies on the screen: pieces in mm from the upper left of all of them, the floor below.
 import type { WallDrawn } from "../../api/types";
+import { PERSON, PERSON_WIDTH } from "../../drawing/personSize";
 import type { View } from "../../drawing/placement";
 
-/** The height of the person who stands beside, mm, how far from the pieces, and how broad. */
-export const PERSON = 1750;
+/** How far from the pieces somebody stands, mm. */
 export const BESIDE = 420;
-export const PERSON_WIDTH = 520;
 const CLOSE = { left: 92, top: 66, right: 40, bottom: 92 };
 const WIDE = { left: 34, top: 34, right: 84, bottom: 96 };
 
