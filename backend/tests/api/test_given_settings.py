@@ -11,6 +11,7 @@ from django.contrib.auth.models import User
 
 from tests.api.caller import Caller
 from tests.api.counted import another, rows
+from zollstock.jobs.models import Job
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 
@@ -90,3 +91,19 @@ def test_nobody_else_gives_settings_here(
     other("POST", f"jobs/{theirs['id']}/settings", wanted, expect=404)
     refused = caller("POST", f"jobs/{held['job']}/settings", {"which": ["size"]}, expect=409)
     assert "standard" in refused["message"]
+
+
+def test_the_next_delivery_has_the_same_settings_and_no_pictures(
+    caller: Caller, other: Caller, held: dict[str, Any]
+) -> None:
+    caller("PUT", f"jobs/{held['job']}/counter", {"prices": "museum", "note": "the hall"})
+    fresh = caller("POST", f"jobs/{held['job']}/next", {})
+    assert (fresh["prints"], fresh["title"][-2:]) == (0, " 2")
+    assert Job.objects.get(id=fresh["id"]).prices == "museum"
+    made = caller("POST", f"jobs/{fresh['id']}/prints", {"picture": held["picture"]["id"]})
+    assert made["plan"]["target"]["width"] == "30 cm", (
+        "as large as the first print of the one before"
+    )
+    again = caller("POST", f"jobs/{fresh['id']}/next", {})
+    assert again["title"][-2:] == " 3"
+    other("POST", f"jobs/{held['job']}/next", {}, expect=404)

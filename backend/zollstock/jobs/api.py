@@ -136,7 +136,7 @@ def own_prints(request: SignedRequest) -> QuerySet[Design]:
     return held.select_related("job").prefetch_related("under_keys__picture")
 
 
-def _state(found: Job) -> JobState:
+def job_state(found: Job) -> JobState:
     removed = [
         RemovedDesign(id=held.id, kind=held.kind, title=held.title)
         for held in removed_from(found)[:20]
@@ -187,7 +187,7 @@ def jobs(
 
 @router.post("/jobs", response=JobState)
 def make_job(request: SignedRequest, details: JobDetails) -> JobState:
-    return _state(Job.objects.create(account=request.user, **details.model_dump()))
+    return job_state(Job.objects.create(account=request.user, **details.model_dump()))
 
 
 @router.post("/jobs/archive", response=JobState)
@@ -199,12 +199,12 @@ def read_back(request: SignedRequest) -> JobState:
         with path.open("wb") as file:
             for piece in body(request):
                 file.write(piece)
-        return _state(unpack(request.user, path))
+        return job_state(unpack(request.user, path))
 
 
 @router.get("/jobs/{int:job_id}", response=JobState)
 def job(request: SignedRequest, job_id: int) -> JobState:
-    return _state(get_object_or_404(own_jobs(request), id=job_id))
+    return job_state(get_object_or_404(own_jobs(request), id=job_id))
 
 
 @router.get("/jobs/{int:job_id}/prints", response=list[PrintSummary])
@@ -220,7 +220,7 @@ def change_job(request: SignedRequest, job_id: int, details: JobDetails) -> JobS
     for name, value in details.model_dump().items():
         setattr(found, name, value)
     found.save()
-    return _state(found)
+    return job_state(found)
 
 
 @router.delete("/jobs/{int:job_id}", response={204: None})
@@ -246,7 +246,7 @@ def bring_back_job(request: SignedRequest, job_id: int) -> JobState:
     """Undo the removal of a job; one that is there stays as it is."""
     if not own_jobs(request).filter(id=job_id).exists():
         bring_job_back(get_object_or_404(removed_jobs(request.user), id=job_id))
-    return _state(own_jobs(request).get(id=job_id))
+    return job_state(own_jobs(request).get(id=job_id))
 
 
 @router.put("/jobs/{int:job_id}/archived", response=JobState)
@@ -256,7 +256,7 @@ def put_away(request: SignedRequest, job_id: int, given: Archived) -> JobState:
     if (held.archived is not None) != given.archived:
         held.archived = timezone.now() if given.archived else None
         held.save(update_fields=["archived"])
-    return _state(held)
+    return job_state(held)
 
 
 @router.get("/jobs/{int:job_id}/archive", include_in_schema=False)

@@ -8,14 +8,18 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Max
 
+from zollstock.core.counter.settingsof import SETTINGS, settings_in
 from zollstock.core.ground.refusal import Refusal
 
+from .firstplan import standard_settings
 from .models import Design, Job, JobEvent
 from .revisions import begin, next_number, save_document
 from .search import note_words
 
 #: So many are moved or made again at once at most.
 MOST = 2000
+#: From here on a number at the end of a title is a year.
+_YEARS = 1000
 
 
 def reorder(job: Job, moved: Sequence[int], before: int | None) -> None:
@@ -48,6 +52,31 @@ def duplicate(job: Job, designs: Sequence[Design]) -> list[Design]:
             document = held.document | {"title": f"{held.title or 'untitled'} (again)"[:200]}
             made.append(begin(job, held.kind, document, held.by_key(), last))
     return made
+
+
+def next_delivery(job: Job) -> Job:
+    """A job for the next pictures of the same client, without any yet: its device, price list and name pattern, and new
+    prints with the same settings: those that it has for new ones, else those of its first print."""
+    document, own = standard_settings(job)
+    if not own and (first := job.prints.order_by("position", "id").first()):
+        document = settings_in(first.document, list(SETTINGS))
+    return Job.objects.create(
+        account=job.account,
+        title=_counted_on(job.title),
+        client=job.client,
+        device=job.device,
+        prices=job.prices,
+        pattern=job.pattern,
+        standard=document,
+    )
+
+
+def _counted_on(title: str) -> str:
+    """`Hall` is followed by `Hall 2`, `Hall 2` by `Hall 3`; 2026 is a year."""
+    name, _, last = title.rpartition(" ")
+    if name and last.isdecimal() and 1 <= int(last) < _YEARS:
+        return f"{name} {int(last) + 1}"[:200]
+    return f"{title[:190]} 2"
 
 
 def move(designs: Sequence[Design], to: Job, by: User) -> None:

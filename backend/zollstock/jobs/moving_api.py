@@ -14,10 +14,10 @@ from zollstock.core.counter.standing import MOST_COPIES
 from zollstock.core.ground.plaintext import Line
 from zollstock.core.ground.refusal import Refusal
 
-from .api import own_jobs
+from .api import JobState, job_state, own_jobs
 from .counter_api import Counter, JobRow, counter_of, own_designs, row_of
 from .models import Design
-from .moving import duplicate, move, rename, reorder
+from .moving import duplicate, move, next_delivery, rename, reorder
 from .removed import remove
 from .standing import set_copies
 
@@ -54,6 +54,12 @@ class NewTitle(Schema):
 def put_in_order(request: SignedRequest, job_id: int, given: NewOrder) -> tuple[int, None]:
     reorder(get_object_or_404(own_jobs(request), id=job_id), given.ids, given.before)
     return 204, None
+
+
+@router.post("/jobs/{int:job_id}/next", response=JobState)
+def make_next(request: SignedRequest, job_id: int) -> JobState:
+    """A job for the next delivery, with the settings of this one and no pictures yet."""
+    return job_state(next_delivery(get_object_or_404(own_jobs(request), id=job_id)))
 
 
 @router.post("/jobs/{int:job_id}/duplicates", response=Counter)

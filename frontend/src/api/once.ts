@@ -7,7 +7,7 @@ import { newKey } from "./newKey";
 
 /** Where something is made, booked or sent. */
 const MAKES =
-  /^\/api\/(jobs|batches|log|(jobs|prints|layouts|batches)\/\d+\/(prints|layouts|variants|orders|bookings|runs|log|trial|payments|duplicates|moved|files|settings|said\/prints|client-links)|designs\/\d+\/spoiled|log\/(\d+\/again|import)|trials\/\d+\/judges|(prints|jobs|runs)\/[\da-f-]+\/lab-orders|layouts\/\d+\/bookings\/\d+\/back|rescues\/[\da-f-]+\/(print|orders|others))$/;
+  /^\/api\/(jobs|batches|log|(jobs|prints|layouts|batches)\/\d+\/(prints|layouts|variants|orders|bookings|runs|log|trial|payments|duplicates|next|moved|files|settings|said\/prints|client-links)|designs\/\d+\/spoiled|log\/(\d+\/again|import)|trials\/\d+\/judges|(prints|jobs|runs)\/[\da-f-]+\/lab-orders|layouts\/\d+\/bookings\/\d+\/back|rescues\/[\da-f-]+\/(print|orders|others))$/;
 const HEADER = "Idempotency-Key";
 const PREFIX = "zollstock.once.";
 /** Asked again later than this, it is meant anew, ms. */

@@ -1,12 +1,14 @@
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { JobState } from "../api/types";
 import { useBatches } from "../jobs/useBatches";
-import { archiveJob, useJobChange } from "../jobs/useJobs";
+import { archiveJob, nextJob, useJobChange } from "../jobs/useJobs";
 import { typeset } from "../shell/typeset";
 
 /** What else can be done with the whole job. */
 export function MoreOfJob({ job, onAsk }: { job: JobState; onAsk: (what: "lab" | "remove") => void }) {
   const archive = useJobChange(archiveJob);
+  const next = useJobChange(nextJob);
+  const go = useNavigate();
   const { items: batches } = useBatches(job.id);
   return (
     <nav className="panel flex flex-wrap gap-x-4 gap-y-0.5 p-3.5" aria-label="More of this job">
@@ -26,6 +28,15 @@ export function MoreOfJob({ job, onAsk }: { job: JobState; onAsk: (what: "lab" |
           </Link>
         </>
       )}
+      <button
+        type="button"
+        className="min-h-6 underline"
+        title="A new job for the same client: the same settings, device, prices and names, no pictures yet"
+        disabled={next.isPending}
+        onClick={() => next.mutate(job.id, { onSuccess: ({ id }) => void go(`/jobs/${id}`) })}
+      >
+        Next delivery
+      </button>
       <a className="min-h-6 underline" href={`/api/jobs/${job.id}/archive`} download>
         Export
       </a>

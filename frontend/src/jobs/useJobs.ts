@@ -60,6 +60,9 @@ export const changeJob = (given: { job: number; details: JobDetails }) =>
     }),
   );
 
+export const nextJob = (job: number) =>
+  must(client.POST("/api/jobs/{job_id}/next", { params: { path: { job_id: job } } }));
+
 export const archiveJob = (given: { job: number; archived: boolean }) =>
   must(
     client.PUT("/api/jobs/{job_id}/archived", {
