@@ -22,6 +22,7 @@ from ..telling.devicefindings import (
     does_not_fit,
     margins_text,
     medium_findings,
+    not_held,
     other_scale,
     unknown_device,
 )
@@ -156,16 +157,7 @@ def _too_small(
     more = f"{len(outside)} files do not fit: {name}"
     what = f"The file of {name}" if len(outside) == 1 else more
     found, text = does_not_fit(what, box, used, style)
-    ways = list(_holding(box, layout, used, studio))
-    return Finding(
-        id=found,
-        level="stop",
-        step="handover",
-        text=text if ways else f"{text} None of the devices here holds it.",
-        ways=ways or None,
-        fix=None if ways else {"device": None},
-        fix_label=None if ways else "Plan it without a device",
-    )
+    return not_held(found, text, list(_holding(box, layout, used, studio)))
 
 
 def _holding(box: Box, layout: LayoutRequest, used: DeviceUsed, studio: Studio) -> Iterator[Way]:

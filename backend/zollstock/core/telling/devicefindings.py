@@ -100,7 +100,11 @@ def _too_small(work: Work, used: DeviceUsed, style: LengthStyle) -> Finding:
     """The feeds that hold it, of this device first, the smallest of each first."""
     document = work.boxes.document
     name, text = does_not_fit("The file", document, used, style)
-    ways = list(_holding(work, used))
+    return not_held(name, text, list(_holding(work, used)))
+
+
+def not_held(name: str, text: str, ways: list[Way]) -> Finding:
+    """A file that its feed does not hold, with the ways out; without any it is planned for no device."""
     return Finding(
         id=name,
         level="stop",
