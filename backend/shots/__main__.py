@@ -189,7 +189,7 @@ def trials(page: Page) -> None:
     """What people could tell apart on satin."""
     settle(page, "cm", "Paper")
     page.goto("/trials")
-    page.get_by_role("link", name="Gears on satin, from 60 cm", exact=True).click()
+    page.get_by_role("link", name="Gears on satin, from 60 cm").first.click()
     page.get_by_role("img", name="Plot of the answers").wait_for()
     keep(page, "trial")
 

@@ -148,4 +148,8 @@ def test_the_queries_do_not_grow_with_the_prints(caller: Caller, held: dict[str,
 
 
 def test_a_clock_that_is_none_is_refused_in_words(caller: Caller, held: dict[str, Any]) -> None:
-    assert "message" in caller("GET", "due?at=noon", expect=422)
+    for at in ("noon", "0001-01-01T00:00:00", "9999-12-31T23:59:59", "2026-12-01T10:00:00Z"):
+        assert "message" in caller("GET", f"due?at={at}", expect=422), at
+    for day in ("0001-01-01", "9999-12-31"):
+        due_on(held, day)
+        assert week(caller)["prints"] == [], "a slip of the hand, and no fault of ours"

@@ -123,7 +123,8 @@ def test_another_medium_another_lab_or_less_finishing_would_save_it() -> None:
     )[0]
     assert lost.state == "lost"
     assert [one.text for one in savings(lost, Workshop(SLOW), NOW, STOCK, LABS)] == [
-        "on satin photo paper"
+        "on satin photo paper",
+        "without “mount”",
     ]
     at_lab = seen(wanted("2026-12-02", lab="Harbour", lab_days=4), times=SLOW)[0]
     first, *_ = savings(at_lab, Workshop(SLOW), NOW, STOCK, LABS)
@@ -185,6 +186,7 @@ def _open(at: datetime) -> bool:
 def test_hands_do_one_thing_at_a_time(asked: list[tuple[datetime, timedelta]]) -> None:
     hands = Hands(WorkHours(TIMES))
     spans = [hands.last(end, work) for end, work in asked]
+    assert sum(end > begin for begin, end in hands.taken) <= len(asked)
     real = sorted(span for span, (_, work) in zip(spans, asked, strict=True) if work)
     assert all(one[1] <= other[0] for one, other in pairwise(real))
     assert all(span[1] <= end for span, (end, _) in zip(spans, asked, strict=True))
@@ -223,3 +225,15 @@ def test_every_step_ends_before_the_next_and_the_last_by_the_day(days: list[int]
 def test_times_that_cannot_be_say_why(document: dict[str, Any], said: str) -> None:
     with pytest.raises(TimesError, match=said):
         read_times(document)
+
+
+def test_what_takes_for_ever_is_lost_and_nothing_breaks() -> None:
+    """Ten thousand copies of two thousand hours each, four hundred times, for one day."""
+    slow = read_times(
+        {"rows": [{"step": "printing", "hours": 2000}, {"step": "drying", "hours": 2000}]}
+    )
+    found = seen(
+        *(wanted("2026-12-04", number, to_print=10_000) for number in range(400)), times=slow
+    )
+    assert {one.state for one in found} == {"lost"}
+    assert len({one.begin for one in found}) == 400

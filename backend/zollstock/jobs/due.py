@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -22,6 +22,10 @@ from .models import Design
 
 #: More than these, the first that are due, nobody looks over on one page.
 MOST_DUE = 400
+#: Whatever is due longer ago or further ahead is a slip of the hand.
+_AHEAD = timedelta(days=3650)
+#: Ways out are looked for where there are so many lost prints; who has lost more has another trouble.
+_MOST_SAVED = 40
 _FIELDS = (
     "id", "kind", "title", "job_id", "job__title", "job__due", "copies", "printed", "checked", "wide", "tall", "finishes",
     "summary__medium", "document__medium__key", "document__plans__0__medium__key", "document__device__key",
@@ -54,7 +58,7 @@ def due_of(account: User, now: datetime, style: LengthStyle) -> Week:
         .may_see(Design.objects)
         .filter(job__removed__isnull=True, job__archived__isnull=True, checked__lt=F("copies"))
     )
-    dated = open_ones.filter(job__due__isnull=False)
+    dated = open_ones.filter(job__due__range=(now.date() - _AHEAD, now.date() + _AHEAD))
     rows = list(dated.order_by("job__due", "job_id", "position", "id").values(*_FIELDS)[:MOST_DUE])
     count, undated = (
         many.order_by().count() for many in (dated, open_ones.filter(job__due__isnull=True))
@@ -63,10 +67,11 @@ def due_of(account: User, now: datetime, style: LengthStyle) -> Week:
     stock, labs = STOCK.a_moment_ago(account), LABS.a_moment_ago(account)
     workshop = Workshop(times)
     seen = workshop.seen_backwards([_wanted(row) for row in rows], now)
+    saved = [one for one in seen if one.state == "lost"][:_MOST_SAVED]
     due = [
         Due(
             one,
-            savings(one, workshop, now, stock, labs) if one.state == "lost" else [],
+            savings(one, workshop, now, stock, labs) if one in saved else [],
             lacking(one.wanted, stock, style),
         )
         for one in seen

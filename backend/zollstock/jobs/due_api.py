@@ -8,7 +8,7 @@ from typing import Annotated
 from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Query, Router, Schema
-from pydantic import Field
+from pydantic import Field, NaiveDatetime
 
 from zollstock.accounts.signed import SignedRequest
 from zollstock.accounts.units import unit_of
@@ -78,12 +78,13 @@ class DueWeek(Schema):
 class Moment(Schema):
     """What the clock on the wall says, without a zone; the server's where it is not said."""
 
-    at: Annotated[datetime | None, Field(default=None)]
+    at: Annotated[NaiveDatetime, Field(ge=datetime(2000, 1, 1), le=datetime(2200, 1, 1))] | None = (
+        None
+    )
 
     @property
     def now(self) -> datetime:
-        told = self.at or timezone.now()
-        return told.replace(tzinfo=None, microsecond=0)
+        return (self.at or timezone.now()).replace(tzinfo=None, microsecond=0)
 
 
 @router.get("/due", response=DueWeek)

@@ -7,7 +7,7 @@ from datetime import date, datetime, timedelta
 
 from ..studio.times import WorkTimes
 
-#: So many days without a working one are looked over; after that there is none.
+#: So many days are looked over; what takes longer takes as many.
 _MOST_DAYS = 400
 
 
@@ -39,7 +39,7 @@ class WorkHours:
                     return end - left
                 left -= end - opens
             day -= timedelta(days=1)
-        return moment - work
+        return moment - timedelta(days=_MOST_DAYS)
 
     def after(self, moment: datetime, work: timedelta) -> datetime:
         """When so much work ends that begins at a moment, or as soon as somebody works again."""
@@ -52,7 +52,7 @@ class WorkHours:
                     return begin + left
                 left -= closes - begin
             day += timedelta(days=1)
-        return moment + work
+        return moment + timedelta(days=_MOST_DAYS)
 
     def _span(self, day: date) -> tuple[datetime, datetime]:
         return datetime.combine(day, self.times.opens), datetime.combine(day, self.times.closes)
@@ -72,5 +72,13 @@ class Hands:
             end = min(span[0] for span in clash)
             begin = self.hours.before(end, work)
         if work:
-            self.taken.append((begin, end))
+            self._take(begin, end)
         return begin, end
+
+    def _take(self, begin: datetime, end: datetime) -> None:
+        """One span of what touches: a queue is stepped over at once, however long it is."""
+        apart = [span for span in self.taken if span[1] < begin or span[0] > end]
+        touching = [span for span in self.taken if span not in apart]
+        first = min([begin, *(span[0] for span in touching)])
+        last = max([end, *(span[1] for span in touching)])
+        self.taken = [*apart, (first, last)]
