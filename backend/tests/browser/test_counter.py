@@ -62,7 +62,7 @@ def test_a_folder_comes_in_under_one_bar_and_what_is_no_picture_stays(job: Page,
             noise(60, 40, seed=number), folder / ("day 2" if number % 2 else "") / f"p{number}.jpg"
         )
     (folder / "notes.txt").write_text("salt")
-    page.get_by_label("A folder of pictures to add").set_input_files(folder)
+    page.get_by_label("A folder to take them from").set_input_files(folder)
     arriving = page.get_by_role("region", name="Arriving files")
     expect(arriving.get_by_label("All files sent")).to_be_visible()
     expect(arriving).to_contain_text("14 of 14 added", timeout=60_000)

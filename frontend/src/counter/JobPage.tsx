@@ -204,7 +204,7 @@ function Inside({ job }: { job: JobState }) {
               type="file"
               multiple
               hidden
-              aria-label="A folder of pictures to add"
+              aria-label="A folder to take them from"
               {...{ webkitdirectory: "" }}
               onChange={(event) => {
                 const { pictures, passed: others } = broughtOf([...(event.target.files ?? [])]);
