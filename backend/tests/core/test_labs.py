@@ -140,7 +140,7 @@ def test_a_file_that_is_too_heavy() -> None:
     table["labs"][1] |= {"most_bytes": 1_000_000, "profile": "srgb"}
     document = plan_of(("30 cm", "40 cm"), "lantern/30x40", output={"format": "tiff"})
     found = told(document, read_labs(table))["lab-too-many-bytes"]
-    assert found.fix == {"output.format": "jpeg", "output.bits": 8}
+    assert found.fix == {"output.format": "jpeg", "output.bits": 8, "output.most_kb": 1000}
 
 
 def test_the_price_of_its_row_is_told_to_the_cent() -> None:

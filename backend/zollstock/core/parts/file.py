@@ -12,8 +12,8 @@ from ..seeing.enlarging import MethodName, SourceName
 from .part import Part, Share
 
 FormatName = Literal["tiff", "jpeg", "png", "pdf"]
-#: A larger file nobody sends as a JPEG, kB.
-MOST_KB = 1_000_000
+#: A smaller file holds no picture, a larger one nobody sends as a JPEG, kB.
+LEAST_KB, MOST_KB = 10, 1_000_000
 #: Most total ink that a press or lab takes, per cent.
 InkLimit = Annotated[float, Field(ge=50, le=400)]
 
@@ -82,7 +82,7 @@ class OutputSpec(Part):
     )
     most_kb: int | None = Field(
         default=None,
-        ge=10,
+        ge=LEAST_KB,
         le=MOST_KB,
         description="Of a JPEG: the largest size, kB of 1000 bytes; its quality is the best that keeps to it.",
     )

@@ -13,7 +13,7 @@ from ..edges import Bleed, NoEdge
 from ..ground import show
 from ..ground.plaintext import listed
 from ..ground.show import LengthStyle
-from ..parts.file import MOST_KB
+from ..parts.file import LEAST_KB, MOST_KB
 from ..parts.lab import LabUsed
 from ..rules.fileformats import FILE_FORMATS
 from ..shapes.drawing import Drawing
@@ -180,7 +180,7 @@ def _limits(work: Work, lab: LabUsed) -> Iterator[Finding]:
             fix={
                 "output.format": "jpeg",
                 "output.bits": 8,
-                "output.most_kb": min(lab.most_bytes // 1000, MOST_KB),
+                "output.most_kb": max(LEAST_KB, min(lab.most_bytes // 1000, MOST_KB)),
             }
             if jpeg
             else None,
