@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
 
 import pytest
 from django.core.management.commands import flush
 
+from tests.api.caller import Caller, ready_print
 from tests.api.workers import Nursery, Worker, nursery
 from zollstock.site.celery import app
 
@@ -45,3 +48,9 @@ def workers(worker_nursery: Nursery) -> Iterator[Callable[..., Worker]]:
     yield start
     for worker in started:
         worker.kill()
+
+
+@pytest.fixture
+def held(caller: Caller, photo: Callable[[], Path]) -> dict[str, Any]:
+    """A print of 30 × 20 cm whose picture was read, in a job of its own; files that need another have their own."""
+    return ready_print(caller, photo(), title="Fog", target={"width": "30 cm", "height": "20 cm"})

@@ -2,22 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from pathlib import Path
 from typing import Any
 
-import pytest
-
-from tests.api.caller import Caller, ready_print
+from tests.api.caller import Caller
 from zollstock.renders.models import OrderLine
 from zollstock.renders.tasks import make
 
 ONE = {"copies": 1, "printed": 0, "spoiled": 0, "checked": 0, "collected": 0}
-
-
-@pytest.fixture
-def held(caller: Caller, photo: Callable[[], Path]) -> dict[str, Any]:
-    return ready_print(caller, photo(), title="Fog", target={"width": "30 cm", "height": "20 cm"})
 
 
 def another(caller: Caller, held: dict[str, Any], **plan: Any) -> dict[str, Any]:

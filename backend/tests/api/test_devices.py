@@ -222,9 +222,10 @@ def test_a_recipe_takes_as_many_questions_of_the_database_with_a_long_log(
         return len(queries)
 
     asked()
-    few = asked()
+    few = min(asked() for _ in range(3))
     LogRow.objects.bulk_create(LogRow(account=account, device="desk", result="again") for _ in range(300))  # fmt: skip
-    assert asked() <= few + 2
+    # What a studio knows is read anew every two seconds, whoever asks just then.
+    assert min(asked() for _ in range(3)) <= few + 2
 
 
 def test_a_device_is_measured_by_its_sheet_and_its_row_is_true(caller: Caller) -> None:

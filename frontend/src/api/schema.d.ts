@@ -8566,13 +8566,11 @@ export interface components {
         WorkTimes: {
             /**
              * Opens
-             * Format: time
              * @default 09:00:00
              */
             opens: string;
             /**
              * Closes
-             * Format: time
              * @default 18:00:00
              */
             closes: string;

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from datetime import date, time
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import Field, ValidationError, model_validator
+from pydantic import Field, ValidationError, WithJsonSchema, model_validator
 from pydantic_core import PydanticCustomError
 
 from ..documents.faults import DocumentError, problem_list
@@ -25,6 +25,14 @@ STEP_WORDS: dict[TimedStep, str] = {
     "drying": "drying",
     "finishing": "finishing",
 }
+
+
+#: What a clock on a wall shows; JSON Schema's own `time` would want a zone.
+Clock = Annotated[
+    time,
+    Field(strict=False),
+    WithJsonSchema({"type": "string", "pattern": r"^\d{2}:\d{2}(:\d{2})?$"}),
+]
 
 
 class TimesChanged(ChangedElsewhere):
@@ -51,8 +59,8 @@ class WorkTimes(Part):
     """All rows of a studio, and its hours: `days` are those on which somebody works (0 is Monday), but for those that
     are `closed`."""
 
-    opens: Annotated[time, Field(strict=False)] = time(9)
-    closes: Annotated[time, Field(strict=False)] = time(18)
+    opens: Clock = time(9)
+    closes: Clock = time(18)
     days: Annotated[list[Annotated[int, Field(ge=0, le=6)]], Field(max_length=7)] = [0, 1, 2, 3, 4]
     closed: Annotated[
         list[Annotated[date, Field(strict=False)]], Field(max_length=MOST_CLOSED)
