@@ -157,14 +157,14 @@ def test_what_two_windows_agree_on_is_never_written_over_unseen(
     told = caller("PUT", f"designs/{held['id']}/agreed", theirs | {"before": before}, expect=409)
     assert "the other is safe" in told["message"]
     (row,) = rows(caller, held)
-    assert (row["note"], row["price"]) == ("by Friday", "12.50")
+    assert (row["note"], row["price"]) == ("by Friday", "12.5")
     seen = {"finishes": [], "price": "12.50", "note": "by Friday"}
     caller("PUT", f"designs/{held['id']}/agreed", theirs | {"before": seen})
     assert rows(caller, held)[0]["note"] == "by Monday"
 
 
 def test_a_row_leads_to_the_step_that_wants_a_look(caller: Caller, held: dict[str, Any]) -> None:
-    assert rows(caller, held)[0]["step"] == ""
+    assert rows(caller, held)[0]["step"] == "distance", "too coarse for its size"
     far = held["plan"] | {"output": held["plan"]["output"] | {"format": "jpeg", "bits": 16}}
     caller("PUT", f"prints/{held['id']}/plan", {"plan": far, "version": held["version"]})
     assert rows(caller, held)[0]["step"] == "handover"
