@@ -176,3 +176,16 @@ def test_a_film_and_a_text_are_no_pictures(tmp_path: Path) -> None:
         path.write_bytes(content)
         with pytest.raises(PictureError, match="not a picture that Zollstock can read"):
             inspect(path)
+
+
+def test_too_little_memory_is_no_fault_of_the_file(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def full(*_: object, **__: object) -> None:
+        raise RuntimeError("Memory allocation error: Unspecified: Allocating 49800015 bytes failed")
+
+    path = heic(tmp_path / "a.heic")
+    monkeypatch.setattr(pillow_heif, "open_heif", full)
+    with pytest.raises(MemoryError):
+        decode_once(path, "HEIC", tmp_path / "a.tif")
+    assert not (tmp_path / "a.tif").exists()

@@ -43,7 +43,13 @@ def decode_once(picture: Path, kind: str, out: Path) -> None:
         image.tiffsave(
             str(out), compression="lzw", predictor="horizontal", keep="icc:xmp", bigtiff=True
         )
-    except (pyvips.Error, ValueError, RuntimeError, OSError, EOFError, SyntaxError):
+    except RuntimeError as error:
+        out.unlink(missing_ok=True)
+        # The decoder says in words that it wants more room than there is: nothing is wrong with the file then.
+        if "Memory allocation" in str(error):
+            raise MemoryError from None
+        raise PictureError(_DAMAGED.format(kind=kind)) from None
+    except (pyvips.Error, ValueError, OSError, EOFError, SyntaxError):
         out.unlink(missing_ok=True)
         raise PictureError(_DAMAGED.format(kind=kind)) from None
 
