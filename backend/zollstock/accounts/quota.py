@@ -16,22 +16,27 @@ from zollstock.core.ground.show import size_of_file
 if TYPE_CHECKING:
     from django.contrib.auth.models import User
 
-#: Each tells how many bytes of an account it holds.
-_shares: list[Callable[[Any], int]] = []
+#: Each tells how many bytes of an account it holds, by what these are.
+_shares: dict[str, Callable[[Any], int]] = {}
 
 
 class QuotaReached(Refusal):
     """There is no room left in an account; the message says how full it is and what to do."""
 
 
-def register_usage(share: Callable[[Any], int]) -> None:
-    """Register what an app holds: a function from an account to bytes."""
-    _shares.append(share)
+def register_usage(what: str, share: Callable[[Any], int]) -> None:
+    """Register what an app holds, in a word of the screen: a function from an account to bytes."""
+    _shares[what] = share
+
+
+def shares_of(account: User) -> dict[str, int]:
+    """Bytes that an account keeps, by what they are."""
+    return {what: share(account) for what, share in _shares.items()}
 
 
 def used(account: User) -> int:
     """Bytes of pictures and files that an account keeps."""
-    return sum(share(account) for share in _shares)
+    return sum(shares_of(account).values())
 
 
 def check_room(account: User, more: int = 0) -> int:

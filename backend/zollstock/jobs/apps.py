@@ -17,7 +17,7 @@ class JobsConfig(AppConfig):
         from .removed import let_go_of
 
         picture_goes.connect(let_go_of)
-        register_usage(_revisions)
+        register_usage("plans and their versions", _revisions)
 
 
 def _revisions(account: Any) -> int:

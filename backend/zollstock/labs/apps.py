@@ -21,7 +21,7 @@ class LabsConfig(AppConfig):
 
         from .models import LabItem, LabOrder
 
-        register_usage(_weight)
+        register_usage("orders at labs", _weight)
         register_known_files("labfiles", _sent_files)
         register_known_files("labreturned", _returned_files)
         post_delete.connect(_discard_files, sender=LabItem)

@@ -27,7 +27,9 @@ class PicturesConfig(AppConfig):
         )
         register_known_files("pictures", _known_files)
         register_known_files("parcels", known_pieces)
-        register_usage(lambda account: held_bytes(Principal(account).may_see(Picture.objects)))
+        register_usage(
+            "pictures", lambda account: held_bytes(Principal(account).may_see(Picture.objects))
+        )
 
 
 def _known_files(begin: str) -> Iterator[str]:

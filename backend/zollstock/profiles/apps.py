@@ -19,7 +19,7 @@ class ProfilesConfig(AppConfig):
         from .models import ProfileRow
 
         post_delete.connect(_discard_file, sender=ProfileRow)
-        register_usage(_weight)
+        register_usage("profiles", _weight)
         register_known_files("profiles", _known_files)
 
 

@@ -24,7 +24,9 @@ class RendersConfig(AppConfig):
         post_delete.connect(_forget_order, sender=OrderLine)
         picture_read.connect(_picture_read)
         register_known_files("renders", _known_files)
-        register_usage(lambda account: held_bytes(Principal(account).may_see(OrderFile.objects)))
+        register_usage(
+            "made files", lambda account: held_bytes(Principal(account).may_see(OrderFile.objects))
+        )
 
 
 def _known_files(begin: str) -> Iterator[str]:

@@ -32,7 +32,8 @@ Pattern = Annotated[str, Field(max_length=120)]
 
 
 class JobFiles(Schema):
-    """How much of a job has its file: `current` of `total` prints and layouts; `run` is what was ordered of all last."""
+    """How much of a job has its file: `current` of `total` prints and layouts; those that were collected and whose files
+    were tidied away are neither current nor wanting; `run` is what was ordered of all last."""
 
     total: int
     current: int
@@ -110,12 +111,13 @@ def _names(job: Job, pattern: str) -> JobNames:
 
 def _files(job: Job) -> JobFiles:
     total, missing = job.designs.count(), wanting(job).count()
+    current = job.designs.filter(made_version=F("version")).count()
     done = OrderLine.objects.filter(
         design__job=job, state=OrderLine.State.DONE, version=F("design__version")
     )
     weight = OrderFile.objects.filter(line__in=done).aggregate(sum=Sum("bytes"))["sum"] or 0
     run = newest(job)
     return JobFiles(
-        total=total, current=total - missing, wanting=missing, size_text=size_of_file(weight) if weight else "",
+        total=total, current=current, wanting=missing, size_text=size_of_file(weight) if weight else "",
         run=run_states(Order.objects.filter(id=run.id))[0] if run else None,
     )  # fmt: skip

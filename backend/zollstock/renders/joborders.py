@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from django.db import transaction
-from django.db.models import F, QuerySet
+from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 
 from zollstock.accounts.quota import check_room
@@ -25,12 +25,14 @@ from .removing import not_removed
 
 PLANNER = "job"
 register_planner(PLANNER, Message("zollstock.renders.tasks.lay_out_job"))
+#: Of which all copies are collected, and no file is kept any more.
+TIDIED = Q(made_version=0, collected__gte=F("copies"))
 _GOING = (Order.State.WAITING, Order.State.LAYING, Order.State.GOING, Order.State.PAUSED)
 
 
 def wanting(job: Job) -> QuerySet[Design]:
-    """The designs of a job that have no file of them as they are."""
-    return job.designs.exclude(made_version=F("version"))
+    """The designs of a job that have no file of them as they are; what was handed over, and its file tidied, needs none."""
+    return job.designs.exclude(made_version=F("version")).exclude(TIDIED)
 
 
 def newest(job: Job) -> Order | None:

@@ -75,6 +75,8 @@ class OrderLine(LongWork):
         DONE = "done"
         FAILED = "failed"
         CANCELLED = "cancelled"
+        #: Done once; its files went by a rule of the account, what was known of them stays.
+        TIDIED = "tidied"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)

@@ -47,6 +47,7 @@ class RunState(Schema):
     done: int
     failed: int
     cancelled: int
+    tidied: int
     percent: int
     laid_percent: int
     over: bool
@@ -153,9 +154,10 @@ def cancel(request: SignedRequest, run_id: UUID) -> RunState:
 
 @router.post("/runs/{uuid:run_id}/again", response=RunState)
 def again(request: SignedRequest, run_id: UUID) -> RunState:
-    """Try once more what failed or was called off."""
+    """Try once more what failed or was called off, and make anew what was tidied away."""
     order = get_object_or_404(own_runs(request), id=run_id)
-    order.lines.filter(state__in=(OrderLine.State.FAILED, OrderLine.State.CANCELLED)).update(
+    missing = (OrderLine.State.FAILED, OrderLine.State.CANCELLED, OrderLine.State.TIDIED)
+    order.lines.filter(state__in=missing).update(
         state=OrderLine.State.QUEUED, tries=0, problem="", finished=None, worker=""
     )
     state = Order.State.GOING if order.laid else Order.State.WAITING

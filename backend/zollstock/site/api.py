@@ -66,6 +66,7 @@ from zollstock.renders.laborders_api import router as lab_orders
 from zollstock.renders.orders_api import router as runs
 from zollstock.rescues.api import router as rescues
 from zollstock.rescues.asking import TooManyViews
+from zollstock.room.api import router as on_disk
 from zollstock.sizes.api import router as sizes
 from zollstock.sizes.cameras import SENSORS
 from zollstock.sizes.room_api import router as rooms
@@ -96,6 +97,7 @@ for router in (
     besides,
     sizes,
     rooms,
+    on_disk,
     canvases,
     sensors,
     *(table_router(table) for table in (STOCK, SENSORS, RULES, DEVICES, LABS, PRICES, TIMES)),

@@ -61,6 +61,7 @@ INSTALLED_APPS = [
     "zollstock.rescues",
     "zollstock.renders",
     "zollstock.batches",
+    "zollstock.room",
     "zollstock.demo",
 ]
 MIDDLEWARE = [
