@@ -17,6 +17,7 @@ const FLOORS = [
   "labs",
   "prices",
   "times",
+  "room",
   "bench",
   "proof",
   "look",

@@ -46,6 +46,7 @@ const ProfilesPage = fetched(async () => (await import("./colour/ProfilesPage"))
 const MeasurePage = fetched(async () => (await import("./press/MeasurePage")).MeasurePage);
 const LabOrdersPage = fetched(async () => (await import("./labs/LabOrdersPage")).LabOrdersPage);
 const TimesPage = fetched(async () => (await import("./times/TimesPage")).TimesPage);
+const RoomPage = fetched(async () => (await import("./room/RoomPage")).RoomPage);
 const DuePage = fetched(async () => (await import("./due/DuePage")).DuePage);
 const PricesPage = fetched(async () => (await import("./prices/PricesPage")).PricesPage);
 const LabsPage = fetched(async () => (await import("./labs/LabsPage")).LabsPage);
@@ -144,6 +145,7 @@ function Places() {
         <Route path="/labs" element={<LabsPage />} />
         <Route path="/times" element={<TimesPage />} />
         <Route path="/due" element={<DuePage />} />
+        <Route path="/room" element={<RoomPage />} />
         <Route path="/prices" element={<PricesPage />} />
         <Route path="/lab-orders" element={<LabOrdersPage />} />
         <Route path="/profiles" element={<ProfilesPage />} />

@@ -567,6 +567,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Room */
+        get: operations["zollstock_room_api_room"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/room/going": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Going
+         * @description What rules would let go that are not set yet; nothing is removed and nothing is saved.
+         */
+        get: operations["zollstock_room_api_going"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/room/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Rules
+         * @description Set the rules. They act a day later at the earliest, so that what they let go can be seen and spared.
+         */
+        put: operations["zollstock_room_api_set_rules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Room Of Job */
+        get: operations["zollstock_room_api_room_of_job"];
+        /**
+         * Spare
+         * @description Let the rules spare the files of a job, or no longer.
+         */
+        put: operations["zollstock_room_api_spare"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/canvas/choices": {
         parameters: {
             query?: never;
@@ -3446,7 +3524,7 @@ export interface paths {
         put?: never;
         /**
          * Again
-         * @description Try once more what failed or was called off.
+         * @description Try once more what failed or was called off, and make anew what was tidied away.
          */
         post: operations["zollstock_renders_orders_api_again"];
         delete?: never;
@@ -7587,6 +7665,150 @@ export interface components {
             kept: string;
         };
         /**
+         * Ahead
+         * @description What will have gone in so many days, were nothing done until then.
+         */
+        Ahead: {
+            /** Days */
+            days: number;
+            /** Files */
+            files: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Going
+         * @description What rules let go: now, by jobs, and in the days to come.
+         */
+        Going: {
+            /** Files */
+            files: number;
+            /** Text */
+            text: string;
+            /** Jobs */
+            jobs: components["schemas"]["RoomJob"][];
+            /** Ahead */
+            ahead: components["schemas"]["Ahead"][];
+        };
+        /**
+         * RoomJob
+         * @description A job with made files; `job` null: those of batches.
+         */
+        RoomJob: {
+            /** Job */
+            job: number | null;
+            /** Title */
+            title: string;
+            /** Files */
+            files: number;
+            /** Text */
+            text: string;
+            /** Spared */
+            spared: boolean;
+        };
+        /**
+         * RoomKept
+         * @description What an account keeps, of how much it may; its jobs with the most made files; its rules, what they let go, and
+         *     from when on they act (null: there are none).
+         */
+        RoomKept: {
+            /** Text */
+            text: string;
+            /** Most Text */
+            most_text: string;
+            /** Parts */
+            parts: components["schemas"]["RoomPart"][];
+            /** Jobs */
+            jobs: components["schemas"]["RoomJob"][];
+            /** More Jobs */
+            more_jobs: number;
+            /** Rules */
+            rules: components["schemas"]["TidyingRule"][];
+            /** Version */
+            version: number;
+            /** Acts From */
+            acts_from: string | null;
+            going: components["schemas"]["Going"];
+        };
+        /**
+         * RoomPart
+         * @description A kind of thing that takes up room; `share` of what an account may keep.
+         */
+        RoomPart: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * TidyingRule
+         * @description A rule, what it says, and its days; null: it removes nothing.
+         */
+        TidyingRule: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "delivered" | "earlier" | "batches";
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Days */
+            days: number | null;
+        };
+        /**
+         * RuleDays
+         * @description Days a rule; one that is not there, or null, removes nothing.
+         */
+        RuleDays: {
+            /** Delivered */
+            delivered?: number | null;
+            /** Earlier */
+            earlier?: number | null;
+            /** Batches */
+            batches?: number | null;
+        };
+        /**
+         * RulesPut
+         * @description Rules as they are to be; `version` is the one that was seen.
+         */
+        RulesPut: {
+            /** Version */
+            version: number;
+            days: components["schemas"]["RuleDays"];
+        };
+        /**
+         * JobRoom
+         * @description What a job takes up, in words, and whether rules spare its files.
+         */
+        JobRoom: {
+            /** Text */
+            text: string;
+            /** Pictures Text */
+            pictures_text: string;
+            /**
+             * Shared Text
+             * @description Of the pictures, what other jobs use too.
+             */
+            shared_text: string;
+            /** Files Text */
+            files_text: string;
+            /** Files */
+            files: number;
+            /** Versions Text */
+            versions_text: string;
+            /** Spared */
+            spared: boolean;
+        };
+        /** Spared */
+        Spared: {
+            /** Spared */
+            spared: boolean;
+        };
+        /**
          * Canvas
          * @description A new canvas. Without a ppi the press or the distance decides; without either the whole print's distance.
          */
@@ -9791,7 +10013,8 @@ export interface components {
         };
         /**
          * JobFiles
-         * @description How much of a job has its file: `current` of `total` prints and layouts; `run` is what was ordered of all last.
+         * @description How much of a job has its file: `current` of `total` prints and layouts; those that were collected and whose files
+         *     were tidied away are neither current nor wanting; `run` is what was ordered of all last.
          */
         JobFiles: {
             /** Total */
@@ -9830,6 +10053,8 @@ export interface components {
             failed: number;
             /** Cancelled */
             cancelled: number;
+            /** Tidied */
+            tidied: number;
             /** Percent */
             percent: number;
             /** Laid Percent */
@@ -15967,6 +16192,257 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LeaveRoom"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_room_api_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_room_api_going: {
+        parameters: {
+            query?: {
+                delivered?: number | null;
+                earlier?: number | null;
+                batches?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Going"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_room_api_set_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesPut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_room_api_room_of_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobRoom"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_room_api_spare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Spared"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobRoom"];
                 };
             };
             /** @description A part of the application is away for a moment. */

@@ -87,7 +87,7 @@ function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest:
   const change = useRunChange(batch);
   const [asking, setAsking] = useState(false);
   const run = asked.data ?? begin;
-  const made = run.done + run.failed + run.cancelled;
+  const made = run.done + run.failed + run.cancelled + run.tidied;
   const on = (what: "pause" | "resume" | "cancel" | "again") => change.mutate({ run: run.id, what });
   const word = run.over ? (run.state === "cancelled" ? "cancelled" : "done") : doing(run);
   return (
@@ -100,6 +100,7 @@ function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest:
       <span role="status" className="figure text-[15.5px]">
         {typeset(`${run.done} of ${run.total}`)}, {word}
         {run.failed > 0 && `, ${run.failed} failed`}
+        {run.tidied > 0 && `, ${run.tidied} removed by a rule`}
         {run.size_text && `, ${typeset(run.size_text)}`}
       </span>
       <span className="soft">
@@ -120,7 +121,7 @@ function Run({ batch, begin, newest }: { batch: number; begin: RunState; newest:
           Cancel
         </button>
       )}
-      {run.over && (run.failed > 0 || run.cancelled > 0) && (
+      {run.over && run.failed + run.cancelled + run.tidied > 0 && (
         <button type="button" className="plain-button" onClick={() => on("again")}>
           Make the missing ones
         </button>

@@ -29,11 +29,13 @@ export function JobFilesCard({ job }: { job: JobState }) {
       <b className="font-semibold">All files</b>
       <p className="soft text-[13px]">
         {typeset(
-          wanting === 0
-            ? `${counted(current, "file")}, each of its print as it is${files.size_text ? `, ${files.size_text}` : ""}`
-            : current === 0
-              ? `${counted(wanting, "print")} without a file`
-              : `${wanting} of ${files.total} ${wanting === 1 ? "is" : "are"} wanting: only ${wanting === 1 ? "that one is" : "those are"} made anew`,
+          wanting + current === 0
+            ? "All collected; their files were removed by a rule"
+            : wanting === 0
+              ? `${counted(current, "file")}, each of its print as it is${files.size_text ? `, ${files.size_text}` : ""}`
+              : current === 0
+                ? `${counted(wanting, "print")} without a file`
+                : `${wanting} of ${files.total} ${wanting === 1 ? "is" : "are"} wanting: only ${wanting === 1 ? "that one is" : "those are"} made anew`,
         )}
       </p>
       {going && <Going run={run} job={job.id} />}
@@ -76,7 +78,7 @@ export function JobFilesCard({ job }: { job: JobState }) {
 
 function Going({ run, job }: { run: RunState; job: number }) {
   const change = useCounterChange(changeRun);
-  const made = run.done + run.failed + run.cancelled;
+  const made = run.done + run.failed + run.cancelled + run.tidied;
   const word =
     run.state === "paused"
       ? "paused"

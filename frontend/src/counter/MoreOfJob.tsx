@@ -1,4 +1,5 @@
 import { Link, useNavigate } from "react-router";
+import { JobRoom } from "./JobRoom";
 import type { JobState } from "../api/types";
 import { useBatches } from "../jobs/useBatches";
 import { archiveJob, nextJob, useJobChange } from "../jobs/useJobs";
@@ -51,6 +52,7 @@ export function MoreOfJob({ job, onAsk }: { job: JobState; onAsk: (what: "lab" |
       <button type="button" className="min-h-6 underline" onClick={() => onAsk("remove")}>
         Remove the job
       </button>
+      <JobRoom job={job.id} />
       {batches.map((batch) => (
         <Link
           key={batch.id}

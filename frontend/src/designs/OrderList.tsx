@@ -103,6 +103,8 @@ function words(order: OrderState): string {
       return `${order.percent}${"\u00a0"}%`;
     case "cancelled":
       return "cancelled, nothing left behind";
+    case "tidied":
+      return "removed by a rule of yours; make it again when you need it";
     default:
       return order.problem || "failed";
   }

@@ -1,0 +1,74 @@
+import type { RoomKept } from "../api/types";
+import { TopBar } from "../frame/TopBar";
+import { Coming } from "../shell/Coming";
+import { typeset } from "../shell/typeset";
+import { RoomRow } from "./RoomRow";
+import { RulesCard } from "./RulesCard";
+import { useRoom } from "./useRoom";
+import "./room.css";
+
+/** What takes up room on disk, by job, and the rules by which made files go. */
+export function RoomPage() {
+  const room = useRoom();
+  return (
+    <>
+      <TopBar />
+      <main className="space-y-4 px-5 py-3">
+        <header>
+          <h1 className="text-2xl font-semibold">Room on disk</h1>
+          <p className="max-w-3xl">
+            What this account keeps. Pictures, plans and their versions stay until you remove them; files that
+            were made can go by a rule, since each can be made again from its plan, the same byte for byte.
+          </p>
+        </header>
+        <Coming query={room} what="What is kept" />
+        {room.data && (
+          <>
+            <Kept room={room.data} />
+            <div className="grid items-start gap-4 min-[900px]:grid-cols-2">
+              <RulesCard key={room.data.version} room={room.data} />
+              <Jobs room={room.data} />
+            </div>
+          </>
+        )}
+      </main>
+    </>
+  );
+}
+
+function Kept({ room }: { room: RoomKept }) {
+  const parts = room.parts.filter(({ share }) => share > 0);
+  return (
+    <section aria-label="What is kept" className="space-y-1.5">
+      <p className="text-lg">{typeset(`${room.text} of ${room.most_text}`)}</p>
+      <div className="room-bar" aria-hidden>
+        {parts.map(({ name, share }, at) => (
+          <i key={name} data-part={at} style={{ width: `max(3px, ${100 * share}%)` }} />
+        ))}
+      </div>
+      <ul className="flex flex-wrap gap-x-5 gap-y-1">
+        {parts.map(({ name, text }, at) => (
+          <li key={name} className="flex items-center gap-1.5">
+            <i className="room-key" data-part={at} aria-hidden />
+            {typeset(`${name}: ${text}`)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Jobs({ room }: { room: RoomKept }) {
+  return (
+    <section aria-label="Made files by job" className="panel space-y-1.5 p-3.5">
+      <h2 className="text-lg font-semibold">Made files by job</h2>
+      {room.jobs.length === 0 && <p>No file is kept. Those that you make stand here, by their jobs.</p>}
+      <ul>
+        {room.jobs.map((job) => (
+          <RoomRow key={job.job ?? 0} job={job} />
+        ))}
+      </ul>
+      {room.more_jobs > 0 && <p className="soft">Other jobs hold less than these.</p>}
+    </section>
+  );
+}
