@@ -38,12 +38,13 @@ export function RoomPage() {
 
 function Kept({ room }: { room: RoomKept }) {
   const parts = room.parts.filter(({ share }) => share > 0);
+  const all = parts.reduce((sum, { share }) => sum + share, 0);
   return (
     <section aria-label="What is kept" className="space-y-1.5">
-      <p className="text-lg">{typeset(`${room.text} of ${room.most_text}`)}</p>
+      <p className="text-lg">{typeset(`${room.text}, of ${room.most_text} that it may keep`)}</p>
       <div className="room-bar" aria-hidden>
         {parts.map(({ name, share }, at) => (
-          <i key={name} data-part={at} style={{ width: `max(3px, ${100 * share}%)` }} />
+          <i key={name} data-part={at} style={{ flexGrow: share / all }} />
         ))}
       </div>
       <ul className="flex flex-wrap gap-x-5 gap-y-1">

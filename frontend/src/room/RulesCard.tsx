@@ -38,15 +38,19 @@ export function RulesCard({ room }: { room: RoomKept }) {
               </span>
             </label>
             {typeof days[key] === "number" && (
-              <KeptNumber
-                label={<span className="sr-only">{`Days of ${name.toLowerCase()}`}</span>}
-                min={1}
-                max={LONGEST}
-                step={1}
-                unit="days"
-                value={days[key]}
-                onPut={(after) => after !== null && setDays({ ...days, [key]: after })}
-              />
+              <span className="flex w-36 items-center gap-2">
+                after
+                <KeptNumber
+                  label={<span className="sr-only">{`Days of ${name.toLowerCase()}`}</span>}
+                  min={1}
+                  max={LONGEST}
+                  step={1}
+                  unit="days"
+                  value={days[key]}
+                  onPut={(after) => after !== null && setDays({ ...days, [key]: Math.round(after) })}
+                />
+                days
+              </span>
             )}
           </li>
         ))}
@@ -82,6 +86,13 @@ function from(moment: string): string {
   return `from ${at.toLocaleString("en-GB", { weekday: "long", day: "numeric", month: "long", hour: "2-digit", minute: "2-digit" })} on`;
 }
 
+/** What will have gone in the days to come, where that is more than what goes today. */
+function later({ files, ahead }: Going): string {
+  const more = ahead.filter((one) => one.files > files);
+  if (more.length === 0) return `, and no more within ${ahead.at(-1)?.days ?? 0} days`;
+  return more.map((one) => `; within ${one.days} days ${counted(one.files)}, ${one.text}`).join("");
+}
+
 /** It has its place before anything is known. */
 function WouldGo({ going, none }: { going: Going | undefined; none: boolean }) {
   return (
@@ -94,10 +105,7 @@ function WouldGo({ going, none }: { going: Going | undefined; none: boolean }) {
                 ? "By these rules nothing would go today"
                 : `By these rules ${counted(going.files)} would go today, ${going.text}`,
             )}
-            {going.ahead.map(({ days, files, text }) =>
-              typeset(`; within ${days} days ${files === 0 ? "none" : `${counted(files)}, ${text}`}`),
-            )}
-            .
+            {typeset(`${later(going)}.`)}
           </p>
           <ul>
             {going.jobs.map((job) => (
