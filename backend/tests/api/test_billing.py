@@ -7,9 +7,11 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+import zxingcpp
+from PIL import Image
 
 from tests.api.caller import Caller
-from tests.api.counted import ONE
+from tests.api.counted import ONE, another
 from zollstock.jobs.models import Job
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
@@ -80,5 +82,29 @@ def test_a_ticket_and_a_contact_sheet(
         ).stdout
     )
     other("GET", f"jobs/{held['job']}/ticket.pdf", expect=404)
+
+
+@pytest.mark.parametrize("paper", ["ticket.pdf", "contact.pdf"])
+def test_another_program_reads_the_codes_and_what_it_reads_finds_job_and_print(
+    caller: Caller, held: dict[str, Any], tmp_path: Path, paper: str
+) -> None:
+    number = Job.objects.get(id=held["job"]).number
+    another(caller, held, title="Salt")
+    path = tmp_path / "paper.pdf"
+    path.write_bytes(caller("GET", f"jobs/{held['job']}/{paper}"))
+    # As a phone sees it: 150 px an inch.
+    subprocess.run(["pdftoppm", "-r", "150", "-png", "-gray", path, tmp_path / "page"], check=True)
+    with Image.open(next(tmp_path.glob("page*.png"))) as page:
+        read = {code.text for code in zxingcpp.read_barcodes(page)}
+    assert read == {f"ZS{number}", f"ZS{number}-1", f"ZS{number}-2"}
+    for code, kind, title in (
+        (f"ZS{number}", "job", None),
+        (f"ZS{number}-2", "print", "Salt"),
+    ):
+        (hit,) = [one for one in caller("GET", f"find?q={code}")["items"] if one["exact"]]
+        assert hit["kind"] == kind and title in (None, hit["title"])
+
+
+def test_a_job_without_prints_has_no_ticket(caller: Caller) -> None:
     empty = caller("POST", "jobs", {"title": "Empty"})
     caller("GET", f"jobs/{empty['id']}/ticket.pdf", expect=422)

@@ -184,7 +184,12 @@ def test_no_lock_file_holds_an_address_or_a_path_of_a_machine() -> None:
         "frontend/package-lock.json",
     ):
         text = (ROOT / name).read_text()
-        assert '"resolved"' not in text and "--index-url" not in text and "file://" not in text
+        assert (
+            '"resolved"' not in text
+            and "--index-url" not in text
+            and "file://" not in text
+            and "--find-links" not in text
+        )
 
 
 def test_a_log_that_has_grown_is_laid_aside_and_emptied_in_place(
