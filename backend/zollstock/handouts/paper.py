@@ -11,7 +11,7 @@ from typing import Any
 from reportlab import rl_config
 from reportlab.lib.pagesizes import A4
 from reportlab.lib.units import mm
-from reportlab.lib.utils import ImageReader
+from reportlab.lib.utils import ImageReader, simpleSplit
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
@@ -28,6 +28,7 @@ TEXT, BOLD, FIGURE = "Barlow", "Barlow-Bold", "Barlow-Figure"
 _FILES = {TEXT: "Barlow-500.ttf", BOLD: "Barlow-600.ttf", FIGURE: "BarlowCondensed-600.ttf"}
 INK, SOFT, LINE, RUST = "#22302f", "#56635f", "#d9d3c4", "#a8482a"
 MARGIN = 16 * mm
+_LEADING = 1.2
 
 
 @lru_cache(maxsize=1)
@@ -66,6 +67,19 @@ class Leaf:
         self.canvas.setFillColor(ink)
         draw = self.canvas.drawRightString if right else self.canvas.drawString
         draw(x, self.height - y, text)
+
+    def lines(
+        self, x: float, y: float, text: str, size: float, font: str, room: float, most: int, ink: str = INK,
+    ) -> float:  # fmt: skip
+        """Text in lines of at most `room` points, the first baseline at y; what the last of `most` lines cannot hold is
+        cut. Returns the baseline of the line after.
+        """
+        broken = simpleSplit(in_plain_signs(text), font, size, room)
+        shown = [*broken[: most - 1], " ".join(broken[most - 1 :])] if broken else []
+        for one in filter(None, shown):
+            self.text(x, y, one, size, font, ink, room)
+            y += size * _LEADING
+        return y
 
     def line(self, x1: float, y1: float, x2: float, y2: float, ink: str = INK, wide: float = 0.7,
              dashed: bool = False) -> None:  # fmt: skip

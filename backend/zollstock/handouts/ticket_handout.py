@@ -74,7 +74,7 @@ def contact_of_job(head: TicketHead, prints: Sequence[TicketPrint]) -> bytes:
     wide = (leaf.width - 2 * MARGIN - (_ACROSS - 1) * _GAP) / _ACROSS
     top = MARGIN + 18 * mm
     high = (leaf.height - MARGIN - top) / _DOWN
-    room = (wide, high - 14 * mm)
+    room = (wide, high - 22 * mm)
     sides = [one.drawing.boxes["document"] for one in prints]
     scale = min((min(room[0] / side[2], room[1] / side[3]) for side in sides), default=1.0)
     per_page = _ACROSS * _DOWN
@@ -168,10 +168,10 @@ def _row(leaf: Leaf, y: float, one: TicketPrint) -> None:
         leaf, _tick_x(leaf, 0) - 23 * mm - code, y + 1.5 * mm, code, CODE.format(number=one.number)
     )
     leaf.text(x, y + 5 * mm, f"{one.number}  {one.title}", 10, BOLD, room=room)
-    leaf.text(x, y + 9.5 * mm, one.says, 9.5, FIGURE, room=room)
+    below = leaf.lines(x, y + 9.5 * mm, one.says, 9.5, FIGURE, room, 2)
     leaf.text(
         x,
-        y + 13.5 * mm,
+        below,
         " · ".join((*one.finishes, one.note.replace("\n", " "))).strip(" ·"),
         8,
         ink=SOFT,
