@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import struct
 from pathlib import Path
 
@@ -12,9 +13,11 @@ from PIL import Image
 
 from tests.heifs import heic
 from tests.pictures import chart
+from zollstock.pixels.cli import main as render_cli
 from zollstock.pixels.errors import PictureError
 from zollstock.pixels.heif import decode_once
 from zollstock.pixels.inspect import inspect
+from zollstock.pixels.inspect_cli import main as inspect_cli
 from zollstock.pixels.previews import make_previews
 from zollstock.pixels.vips import pyvips
 
@@ -189,3 +192,20 @@ def test_too_little_memory_is_no_fault_of_the_file(
     with pytest.raises(MemoryError):
         decode_once(path, "HEIC", tmp_path / "a.tif")
     assert not (tmp_path / "a.tif").exists()
+
+
+def test_the_command_line_decodes_it_for_a_print_and_tells_of_it(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:  # fmt: skip
+    path = heic(tmp_path / "a.heic", 10)
+    plan = tmp_path / "plan.json"
+    plan.write_text(json.dumps({"picture": {"width_px": 96, "height_px": 64}, "target": {"width": "6 in", "height": "4 in"},
+                                "pixels": {"mode": "keep"}, "output": {"format": "tiff", "bits": 16}}))  # fmt: skip
+    assert render_cli([str(plan), str(path), "-o", str(tmp_path / "print.tif")]) == 0
+    made = pyvips.Image.new_from_file(str(tmp_path / "print.tif"))
+    decoded = unpacked(path, "HEIC")
+    assert (made.width, made.height, made.format) == (96, 64, "ushort")
+    assert np.abs(made.numpy().astype(int) - decoded.numpy()[..., :3]).max() <= 64
+    assert inspect_cli([str(path)]) == 0
+    assert capsys.readouterr().out.startswith("a.heic: 96 × 64 px, HEIC, 16 bits")
+    path.write_bytes(path.read_bytes()[:-900])
+    assert render_cli([str(plan), str(path), "-o", str(tmp_path / "cut.tif")]) == 2
+    assert "damaged" in capsys.readouterr().err and not (tmp_path / "cut.tif").exists()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import re
 import subprocess
 from functools import cache
@@ -26,6 +27,7 @@ from zollstock.pixels.measures import measure
 from zollstock.pixels.render import render
 from zollstock.pixels.rescue.blocks import coded, deblocked, deblocked_without_grid
 from zollstock.pixels.rescue.cleaning import dust, without_screen
+from zollstock.pixels.rescue.cli import main
 from zollstock.pixels.rescue.coverage import coverage
 from zollstock.pixels.rescue.fill import diffused, filled
 from zollstock.pixels.rescue.lab import delta_e00, lab
@@ -40,6 +42,7 @@ from zollstock.pixels.rescue.stages import Stages
 from zollstock.pixels.rescue.toning import ToneCurve, tone_curve
 from zollstock.pixels.rescue.tracing import NoTracer, traced
 from zollstock.pixels.rescue.wire import lettering_document, letterings_of
+from zollstock.pixels.rights import rights_of
 
 LUMA = np.array([0.299, 0.587, 0.114])
 FINE = 8
@@ -538,3 +541,15 @@ def test_the_smallest_and_thinnest_pictures_go_through_every_step(
     stages = bench(tmp_path / "odd.png", *everything)
     assert result(stages).shape[:2] == (stages.work.made_height, stages.work.made_width)
     stages.found()
+
+
+def test_whose_the_picture_is_stays_with_what_is_made_of_it(tmp_path: Path) -> None:
+    path = saved(tmp_path / "s.jpg", 60)
+    words = ["-EXIF:Copyright=© Ilse Varn 2026", "-EXIF:SerialNumber=SN-4711"]
+    subprocess.run(["exiftool", "-q", "-overwrite_original", *words, str(path)], check=True)
+    chain = tmp_path / "chain.json"
+    facts = {"width_px": 240, "height_px": 160, "bits": 8, "channels": 3}
+    chain.write_text(json.dumps({"picture": facts, "steps": [{"kind": "clean"}]}))
+    assert main([str(chain), str(path), "-o", str(tmp_path / "out.tif")]) == 0
+    assert rights_of(tmp_path / "out.tif").copyright == "© Ilse Varn 2026"
+    assert b"4711" not in (tmp_path / "out.tif").read_bytes()

@@ -11,9 +11,11 @@ import numpy as np
 import pytest
 from PIL import Image
 
+from tests.layouts import gang
 from tests.pictures import noise, save
 from zollstock.core.documents.plan import parse_plan
 from zollstock.pixels.errors import RenderError
+from zollstock.pixels.layouts import render_layout
 from zollstock.pixels.render import render
 from zollstock.pixels.rights import Rights, rights_of, with_rights, xmp_of
 from zollstock.pixels.vips import pyvips
@@ -115,3 +117,30 @@ def test_what_is_hostile_in_foreign_words_stays_behind(tmp_path: Path) -> None:
     signed.pngsave(str(tmp_path / "signed.png"), keep="xmp")
     assert rights_of(tmp_path / "signed.png") == Rights('a <b> & "c"', "xy")
     assert b"<b>" not in xmp_of(said)
+
+
+@pytest.mark.parametrize("ending", ["pdf", "tiff"])
+def test_in_a_layout_they_go_along_of_the_prints_that_want_it(
+    tmp_path: Path, signed: Path, ending: str
+) -> None:
+    other = tmp_path / "other.jpg"
+    other.write_bytes(signed.read_bytes())
+    words = ["-Copyright=© B. Orrin", "-Artist="]
+    subprocess.run(["exiftool", "-q", "-overwrite_original", *words, str(other)], check=True)
+    whole: list[dict[str, Any]] = [
+        {"picture": {"width_px": 600, "height_px": 400}, "target": {"width": "15 cm", "height": "10 cm"},
+         "output": {"format": "tiff", "rights": rights}}
+        for rights in (True, True, False)
+    ]  # fmt: skip
+    for asked, wanted in (
+        ((0, 1), "© Ilse Varn 2026; © B. Orrin"),
+        ((0, 2), "© Ilse Varn 2026"),
+        ((2, 2), None),
+    ):
+        roll = gang(plans=[whole[at] for at in asked], copies=[1, 1])
+        out = tmp_path / f"{asked}.{ending}" if ending == "pdf" else tmp_path / str(asked)
+        render_layout(roll, [signed, other], out)
+        (file,) = [out] if ending == "pdf" else out.iterdir()
+        found = told(file)
+        assert found.get("XMP-dc:Rights") == wanted
+        assert "4711" not in json.dumps(found) and "GPS" not in json.dumps(found)

@@ -110,17 +110,11 @@ def _in_contact(
     sheet = one.drawing.boxes["document"]
     left, above = x + (room[0] - sheet[2] * scale) / 2, y + room[1] - sheet[3] * scale
     _small(leaf, left, above, scale, one)
-    base = y + room[1] + 4 * mm
-    _code(
-        leaf,
-        x + room[0] - _SMALL_CODE,
-        y + room[1] + 0.5 * mm,
-        _SMALL_CODE,
-        CODE.format(number=one.number),
-    )
+    below = leaf.lines(x, y + room[1] + 4 * mm, one.title, 9.5, BOLD, room[0], 2)
+    code = CODE.format(number=one.number)
+    _code(leaf, x + room[0] - _SMALL_CODE, below - 3 * mm, _SMALL_CODE, code)
     beside = room[0] - _SMALL_CODE - 1 * mm
-    leaf.text(x, base, one.title, 9.5, BOLD, room=beside)
-    leaf.text(x, base + 3.9 * mm, f"{one.number} · {one.says}", 8, FIGURE, room=beside)
+    leaf.lines(x, below, f"{one.number} · {one.says}", 8, FIGURE, beside, 3)
 
 
 def _head(leaf: Leaf, head: TicketHead) -> float:

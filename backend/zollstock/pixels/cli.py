@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import sys
+from contextlib import ExitStack
 from pathlib import Path
 
 from zollstock.core.cli import INVALID, read_document
@@ -16,6 +17,7 @@ from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 
 from .errors import Cancelled, PictureError, RenderError
 from .hanging import write_hanging
+from .heif import readable
 from .inprofile import in_profile
 from .inspect import inspect
 from .interrupts import Interrupts
@@ -148,13 +150,16 @@ def _made(wanted: Plan | LayoutRequest, pictures: list[Path], out: Path, studio:
         try:
             for picture in pictures:
                 inspect(picture)
-                check_whole(picture)
-            if interrupts.received:
-                pass
-            elif isinstance(wanted, Plan):
-                render(wanted, pictures[0], out, go_on, studio)
-            else:
-                render_layout(wanted, pictures, out, go_on, studio)
+            with ExitStack() as held:
+                masters = [held.enter_context(readable(picture)) for picture in pictures]
+                for master in masters:
+                    check_whole(master)
+                if interrupts.received:
+                    pass
+                elif isinstance(wanted, Plan):
+                    render(wanted, masters[0], out, go_on, studio)
+                else:
+                    render_layout(wanted, masters, out, go_on, studio)
         except FileNotFoundError as error:
             return _refuse(f"{error.filename}: there is no such file or folder")
         except OSError as error:

@@ -19,6 +19,7 @@ from zollstock.core.questions.gamut import gamut_report
 
 from .errors import PictureError
 from .gamut import PrintColours, gamut_numbers
+from .heif import readable
 from .inspect import inspect, open_picture
 from .previews import check_whole
 from .vips import pyvips
@@ -59,10 +60,11 @@ def profile(arguments: list[str] | None = None) -> int:
 def _gamut(options: argparse.Namespace) -> None:
     printing = PrintColours(options.profile)
     inspect(options.picture)
-    check_whole(options.picture)
     black_point = not options.no_black_point
-    image = open_picture(options.picture, access="sequential")
-    numbers = gamut_numbers(image, printing, options.intent, black_point, options.ink_limit)
+    with readable(options.picture) as master:
+        check_whole(master)
+        image = open_picture(master, access="sequential")
+        numbers = gamut_numbers(image, printing, options.intent, black_point, options.ink_limit)
     name = printing.facts.name or options.profile.stem
     report = gamut_report(numbers, name, printing.facts.space, options.intent, black_point)
     if options.json:

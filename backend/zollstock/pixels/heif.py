@@ -6,6 +6,9 @@ counts for nothing after it. 10 and 12 bits come out as 16.
 
 from __future__ import annotations
 
+import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 import numpy as np
@@ -52,6 +55,28 @@ def decode_once(picture: Path, kind: str, out: Path) -> None:
     except (pyvips.Error, ValueError, OSError, EOFError, SyntaxError):
         out.unlink(missing_ok=True)
         raise PictureError(_DAMAGED.format(kind=kind)) from None
+
+
+@contextmanager
+def readable(picture: Path) -> Iterator[Path]:
+    """The file itself, or of HEIC and AVIF a decoded one that lies there for as long as it is needed.
+
+    Raises `PictureError` for what is damaged, and where there is too little memory for it.
+    """
+    with picture.open("rb") as file:
+        kind = heif_kind(file.read(16))
+    if kind is None:
+        yield picture
+        return
+    with tempfile.TemporaryDirectory(prefix="zollstock-") as folder:
+        made = Path(folder) / f"{picture.stem}.tif"
+        try:
+            decode_once(picture, kind, made)
+        except MemoryError:
+            raise PictureError(
+                f"There is too little memory to decode this {kind}; nothing is wrong with it."
+            ) from None
+        yield made
 
 
 def _word(image: pyvips.Image, name: str) -> str:

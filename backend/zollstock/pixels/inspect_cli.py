@@ -14,6 +14,7 @@ from zollstock.core.picture.measures import Measures
 from zollstock.core.picture.measurewords import describe_measures
 
 from .errors import PictureError
+from .heif import readable
 from .inspect import Facts, inspect
 from .measures import measure
 from .previews import check_whole
@@ -28,8 +29,9 @@ def main(arguments: list[str] | None = None) -> int:
     options = parser.parse_args(arguments)
     try:
         facts = inspect(options.picture)
-        check_whole(options.picture)
-        measures = measure(options.picture)
+        with readable(options.picture) as master:
+            check_whole(master)
+            measures = measure(master)
     except FileNotFoundError as error:
         return _refuse(f"{error.filename}: there is no such file")
     except IsADirectoryError as error:

@@ -32,6 +32,7 @@ from .page import Page
 from .progress import Progress, stages
 from .render import composed
 from .rescue.onpaper import Letterings, on_sheet
+from .rights import Rights, joined, rights_of
 from .upload import write_upload
 from .vips import pyvips
 from .write import Written, watched, write
@@ -154,6 +155,7 @@ def make_files(
                 written.append(write_upload(opened.whole(0), file.upload, place))
                 continue
             ink = not FILE_FORMATS[file.output.format].vectors
+            rights = _rights(file, layout, laid, pictures)
             pages = [
                 Page(
                     compose(
@@ -163,12 +165,28 @@ def make_files(
                     layout.title,
                     () if ink else on_sheet(side, laid.works, of_works),
                     side.scale,
+                    rights,
                 )
                 for sheet in file.sheets
                 for side in sheet.sides
             ]
             written.append(write(pages, file.output, place, told))
     return written
+
+
+def _rights(
+    file: LayoutFile, layout: LayoutRequest, laid: PlannedLayout, pictures: Sequence[Path]
+) -> Rights:
+    """What the pictures on its sheets say of whose they are, of those prints that want it to go along."""
+    shown = {
+        laid.plan_of(part.plan)
+        for sheet in file.sheets
+        for side in sheet.sides
+        for part in side.file_parts
+    }
+    return joined(
+        rights_of(pictures[plan]) for plan in sorted(shown) if layout.plans[plan].output.rights
+    )
 
 
 def _shares(laid: PlannedLayout, files: Sequence[LayoutFile]) -> tuple[float, float]:

@@ -6,6 +6,7 @@ every kind of file, into a JPEG's EXIF too. Position and serial numbers are neve
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
@@ -40,6 +41,19 @@ def rights_of(picture: Path) -> Rights:
     """What a file says; a broken tag says nothing."""
     in_exif, in_xmp = _of_exif(picture), _of_xmp(picture)
     return Rights(in_exif.copyright or in_xmp.copyright, in_exif.creator or in_xmp.creator)
+
+
+def joined(several: Iterable[Rights]) -> Rights:
+    """Of a file with several pictures: what each says, once.
+
+    >>> joined([Rights("© A", "A"), Rights("© B"), Rights("© A", "A")])
+    Rights(copyright='© A; © B', creator='A')
+    """
+    held = list(several)
+    return Rights(
+        "; ".join(dict.fromkeys(one.copyright for one in held if one.copyright)),
+        "; ".join(dict.fromkeys(one.creator for one in held if one.creator)),
+    )
 
 
 def with_rights(image: pyvips.Image, rights: Rights) -> pyvips.Image:

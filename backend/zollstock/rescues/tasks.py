@@ -37,6 +37,7 @@ from zollstock.pixels.rescue.looking import Part, view
 from zollstock.pixels.rescue.outlines import Lettering
 from zollstock.pixels.rescue.stages import Ground, Stages
 from zollstock.pixels.rescue.wire import lettering_document
+from zollstock.pixels.rights import rights_of
 from zollstock.pixels.vips import pyvips
 
 from .asking import forget_old, send_order, send_view
@@ -166,7 +167,7 @@ def _made(work: Worked, picture: Picture, place: Path, progress: Progress) -> di
         bench = Stages(work, loaded(master, work.rescue.picture), looking)
         ground, found = bench.ground, bench.found()
         output = OutputSpec(format="tiff", bits=16 if work.rescue.picture.bits == 16 else 8)
-        write_rescued(work, bench, output, place, writing)
+        write_rescued(work, bench, output, place, writing, rights_of(master))
     scale = work.made_width / work.wide
     return {
         "kind": "rescue",

@@ -16,11 +16,13 @@ from zollstock.core.rescue.worked import Worked, work_out_rescue
 from zollstock.core.rules.fileformats import FILE_FORMATS
 
 from ..errors import Cancelled, PictureError, RenderError
+from ..heif import readable
 from ..inspect import inspect
 from ..interrupts import Interrupts
 from ..measures import measure
 from ..previews import check_whole
 from ..progress import Progress, stages
+from ..rights import rights_of
 from .file import write_rescued
 from .loading import loaded
 from .stages import Stages
@@ -69,8 +71,9 @@ def _rescued(rescue: Rescue, picture: Path, out: Path) -> int:
 
         try:
             inspect(picture)
-            check_whole(picture)
-            _write(rescue, picture, out, kind, go_on)
+            with readable(picture) as master:
+                check_whole(master)
+                _write(rescue, master, out, kind, go_on)
         except FileNotFoundError as error:
             return _refuse(f"{error.filename}: there is no such file or folder")
         except OSError as error:
@@ -96,7 +99,8 @@ def _write(rescue: Rescue, picture: Path, out: Path, kind: str, go_on: Progress)
             )
         out.write_text(svg_of(ground.vectors, work.wide, work.high, width_mm(work)), "utf-8")
     else:
-        write_rescued(work, bench, OutputSpec(format=kind, bits=_bits(work, kind)), out, writing)  # type: ignore[arg-type]
+        output = OutputSpec(format=kind, bits=_bits(work, kind))  # type: ignore[arg-type]
+        write_rescued(work, bench, output, out, writing, rights_of(picture))
     for line in text_report(work, bench.found()):
         print(line)
 
