@@ -13,6 +13,7 @@ from django.core.cache import cache
 from PIL import Image
 
 from tests.api.caller import Caller, ready_print
+from zollstock.jobs import clients_api
 from zollstock.jobs.models import ClientLink, JobEvent
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
@@ -46,7 +47,7 @@ def test_a_stranger_sees_the_prints_and_nothing_else(
     stranger = Caller()
     page = stranger("GET", f"shown/{link['code']}")
     assert [(one["title"], one["size_text"]) for one in page["prints"]] == [("Fog", "30 × 20 cm")]
-    assert page["words"] == "Which?" and set(page) == {"words", "until", "prints"}
+    assert page["words"] == "Which?" and set(page) == {"words", "until", "prints", "wall"}
     said = str(page)
     for secret in (
         "Secret",
@@ -139,3 +140,35 @@ def test_a_page_that_cannot_be_is_refused_in_words(
         expect=422,
     )
     assert "Choose the prints" in refused["message"], "no print of another account"
+
+
+def test_the_wall_is_shown_that_the_owner_chose_and_no_other(
+    caller: Caller, other: Caller, held: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(clients_api, "_WALLS", 2)
+    tiles = caller("POST", f"jobs/{held['job']}/layouts", {"kind": "tiles", "print": held["id"]})
+    row = caller("POST", f"jobs/{held['job']}/layouts", {"kind": "hang", "prints": [held["id"]]})
+    assert [wall["id"] for wall in caller("GET", f"jobs/{held['job']}/walls")] == [row["id"]]
+    other("GET", f"jobs/{held['job']}/walls", expect=404)
+    asked = {"ids": [held["id"]], "until": in_days(7)}
+    told = caller(
+        "POST", f"jobs/{held['job']}/client-links", asked | {"wall": tiles["id"]}, expect=422
+    )
+    assert "hangs on no wall" in told["message"]
+    without = caller("POST", f"jobs/{held['job']}/client-links", asked)
+    shown = caller("POST", f"jobs/{held['job']}/client-links", asked | {"wall": row["id"]})
+    stranger = Caller()
+    assert stranger("GET", f"shown/{without['code']}")["wall"] is False
+    assert stranger.client.get(f"/api/shown/{without['code']}/wall.jpg").status_code == 404
+    assert stranger("GET", f"shown/{shown['code']}")["wall"] is True
+    picture = stranger.client.get(f"/api/shown/{shown['code']}/wall.jpg")
+    image = Image.open(io.BytesIO(picture.content))
+    assert image.width > 1000 and not image.getexif()
+    assert "Content-Disposition" not in picture and "no-store" in picture["Cache-Control"]
+    again = [
+        stranger.client.get(f"/api/shown/{shown['code']}/wall.jpg").status_code for _ in range(2)
+    ]
+    assert again == [200, 429], "a wall is drawn so often and no more"
+    cache.clear()
+    caller("DELETE", f"layouts/{row['id']}", expect=204)
+    assert stranger("GET", f"shown/{shown['code']}")["wall"] is False

@@ -14,14 +14,18 @@ from zollstock.core.ground.refusal import Refusal
 
 from .kinds import PRINT
 from .models import ClientAnswer, ClientLink, Design, Job, JobEvent
+from .walls import hangs
 
 #: So many prints a page shows, so many pages a job has that still last, and so long one lasts at most.
 MOST_PRINTS, MOST_LINKS, LONGEST = 60, 20, timedelta(days=366)
 _LETTERS = 18
 
 
-def make_link(job: Job, ids: Sequence[int], until: date, words: str) -> ClientLink:
-    """A page of chosen prints. Raises `Refusal` where that is none, or its end is not to come."""
+def make_link(
+    job: Job, ids: Sequence[int], until: date, words: str, wall: int | None = None
+) -> ClientLink:
+    """A page of chosen prints, with the wall of a layout of the job. Raises `Refusal` where there is no print or no such
+    wall, or its end is not to come."""
     held = list(job.prints.filter(id__in=list(ids)).values_list("id", flat=True))
     shown = [one for one in dict.fromkeys(ids) if one in held]
     if not shown:
@@ -33,12 +37,16 @@ def make_link(job: Job, ids: Sequence[int], until: date, words: str) -> ClientLi
         raise Refusal("A page ends today at the earliest, and in a year at the latest.")
     if lasting(job.client_links.all()).count() >= MOST_LINKS:
         raise Refusal(f"{MOST_LINKS} pages of this job are open; take one back first.")
+    on = None if wall is None else job.layouts.filter(id=wall).first()
+    if wall is not None and (on is None or not hangs(on)):
+        raise Refusal("This layout hangs on no wall, or is gone. Choose another, or none.")
     return ClientLink.objects.create(
         account=job.account,
         job=job,
         code=secrets.token_urlsafe(_LETTERS),
         designs=shown,
         words=words,
+        wall=on,
         until=until,
     )
 
@@ -60,6 +68,11 @@ def shown_by(link: ClientLink) -> list[Design]:
         for one in Design.objects.filter(job=link.job_id, kind=PRINT, id__in=link.designs)
     }
     return [found[number] for number in link.designs if number in found]
+
+
+def wall_of(link: ClientLink) -> Design | None:
+    """The layout whose wall a link shows, while it is there."""
+    return Design.objects.filter(id=link.wall_id, job=link.job_id).first() if link.wall_id else None
 
 
 def answer(link: ClientLink, held: Design, said: str, comment: str, by: str = "client") -> None:

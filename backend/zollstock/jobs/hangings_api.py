@@ -24,12 +24,11 @@ from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import to_keep
 from zollstock.pixels.errors import RenderError
 from zollstock.pixels.hanging import write_hanging
-from zollstock.pixels.wallpicture import wall_picture
-from zollstock.studio.composition import studio_of
 
-from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
+from .kinds import WALL_PHOTO
 from .layouts_api import LayoutState, layout_state, own_layouts
 from .revisions import save_document
+from .walls import write_wall
 
 router = Router(tags=["layouts"])
 Typed = Annotated[str, Field(max_length=60)]
@@ -106,22 +105,7 @@ def wall(
     held = get_object_or_404(own_layouts(request), id=layout_id)
     if ending not in _PICTURES:
         raise HttpError(404, "A picture of the wall is a PNG or a JPEG.")
-    layout = parse_layout(held.document)
-    pictures = held.by_key()
-    wanted = KINDS[LAYOUT].pictures(held.document)
-    photo = _proof(pictures[WALL_PHOTO]) if WALL_PHOTO in wanted else None
-    made = _written(
-        lambda path: wall_picture(
-            layout,
-            lambda number: _proof(pictures[plan_key(number)]),
-            path,
-            unit,
-            photo,
-            studio_of(request.user),
-        ),
-        ending,
-        _PICTURES[ending],
-    )
+    made = _written(lambda path: write_wall(held, path, unit), ending, _PICTURES[ending])
     to_keep(made, held.title, f"-wall.{ending}")
     return made
 
@@ -135,14 +119,6 @@ def _written(write: Callable[[Path], object], ending: str, kind: str) -> HttpRes
         except RenderError as error:
             raise HttpError(422, str(error)) from None
         return HttpResponse(path.read_bytes(), content_type=kind)
-
-
-def _proof(picture: Picture) -> bytes:
-    """The upright JPEG that was made when the picture was read."""
-    if not picture.preview:
-        raise HttpError(422, "A picture is still being read; ask again in a moment.")
-    with picture.preview.open("rb") as file:
-        return bytes(file.read())
 
 
 @router.get("/layouts/{int:layout_id}/hanging.{ending}", include_in_schema=False)

@@ -272,7 +272,8 @@ class StandardSettings(models.Model):
 class ClientLink(models.Model):
     """A page for the client: chosen prints of a job, under a code nobody guesses, until the end of a day or until it is taken back.
 
-    `designs` are shown in that order; `words` stand over them, and nothing else of the account or the job does.
+    `designs` are shown in that order, and the `wall` of a layout where the owner says so; `words` stand over them, and
+    nothing else of the account or the job does.
     """
 
     account = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
@@ -280,6 +281,8 @@ class ClientLink(models.Model):
     code = models.CharField(max_length=32, unique=True)
     designs = models.JSONField()
     words = models.CharField(max_length=400, blank=True)
+    #: The layout whose wall is shown along; null: none, or it is gone.
+    wall = models.ForeignKey(Design, on_delete=models.SET_NULL, null=True, related_name="+")
     until = models.DateField()
     created = models.DateTimeField(auto_now_add=True)
     taken_back = models.DateTimeField(null=True)

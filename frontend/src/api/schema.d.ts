@@ -1704,6 +1704,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/walls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walls
+         * @description The layouts of a job that hang: one of them can be shown to a client along with prints.
+         */
+        get: operations["zollstock_jobs_clients_api_walls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/client-links/{link_id}/back": {
         parameters: {
             query?: never;
@@ -9736,14 +9756,33 @@ export interface components {
              * @default
              */
             words: string;
+            /**
+             * Wall
+             * @description A layout of the job whose wall is shown along.
+             */
+            wall?: number | null;
+        };
+        /**
+         * WallToShow
+         * @description A layout that hangs on a wall, and whether that is a photograph of the real one.
+         */
+        WallToShow: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Photographed */
+            photographed: boolean;
         };
         /**
          * ShownPage
-         * @description All that a client's page shows.
+         * @description All that a client's page shows; `wall` is whether there is a picture of the wall on which they hang.
          */
         ShownPage: {
             /** Words */
             words: string;
+            /** Wall */
+            wall: boolean;
             /**
              * Until
              * Format: date
@@ -20255,6 +20294,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClientLinkState"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_jobs_clients_api_walls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallToShow"][];
                 };
             };
             /** @description A part of the application is away for a moment. */

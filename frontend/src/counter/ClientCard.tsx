@@ -66,9 +66,37 @@ export function ClientCard({ job, chosen }: { job: number; chosen: number[] }) {
   );
 }
 
+/** Which wall goes along, where a layout of the job hangs on one. */
+function WallPick(props: { job: number; value: number | null; onPick: (wall: number | null) => void }) {
+  const { data } = useQuery({
+    queryKey: ["jobs", props.job, "walls"],
+    queryFn: () => must(client.GET("/api/jobs/{job_id}/walls", { params: { path: { job_id: props.job } } })),
+  });
+  if (!data?.length) return null;
+  return (
+    <label className="block">
+      On their wall
+      <select
+        className="field mt-1"
+        value={props.value ?? ""}
+        onChange={({ target }) => props.onPick(target.value ? Number(target.value) : null)}
+      >
+        <option value="">not shown</option>
+        {data.map((wall) => (
+          <option key={wall.id} value={wall.id}>
+            {`${wall.title || "untitled"}${wall.photographed ? ", photographed" : ""}`}
+          </option>
+        ))}
+      </select>
+      <span className="soft text-[13px]">The client then sees everything that hangs there.</span>
+    </label>
+  );
+}
+
 function NewPage({ job, chosen, onClose }: { job: number; chosen: number[]; onClose: () => void }) {
   const [until, setUntil] = useState(later);
   const [words, setWords] = useState("");
+  const [wall, setWall] = useState<number | null>(null);
   const make = useCounterChange(async () =>
     must(
       client.POST("/api/jobs/{job_id}/client-links", {
@@ -77,6 +105,7 @@ function NewPage({ job, chosen, onClose }: { job: number; chosen: number[]; onCl
           ids: chosen.length ? chosen : await allIds(job, { search: "", show: "all", sort: "order" }),
           until,
           words,
+          wall,
         },
       }),
     ),
@@ -126,6 +155,7 @@ function NewPage({ job, chosen, onClose }: { job: number; chosen: number[]; onCl
               onChange={({ target }) => setUntil(target.value)}
             />
           </label>
+          <WallPick job={job} value={wall} onPick={setWall} />
           <p className="soft">
             It shows the prints as they will be on paper, small, with their titles and sizes: no file, no
             other print, no price, and no name but what you write here.

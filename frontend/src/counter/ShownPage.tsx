@@ -46,6 +46,14 @@ export function ShownPage() {
             )}
           </p>
           {!prints.length && <p>There is nothing to be seen any more. Ask for a new link.</p>}
+          {shown.wall && (
+            <img
+              className="shown-their-wall"
+              src={`/api/shown/${code}/wall.jpg`}
+              alt="What hangs, on its wall"
+              title="All together on the wall"
+            />
+          )}
           <ul className="shown-prints">
             {prints.map((print) => (
               <li key={print.place} aria-label={print.title || "untitled"}>
@@ -59,6 +67,7 @@ export function ShownPage() {
                   <img
                     src={`/api/shown/${code}/${print.place}.jpg`}
                     alt={print.title}
+                    loading="lazy"
                     style={{ aspectRatio: `${print.width} / ${print.height}` }}
                   />
                 </button>
@@ -78,6 +87,7 @@ export function ShownPage() {
         <Large
           src={`/api/shown/${code}/${large}.jpg`}
           print={prints[large]}
+          wall={shown?.wall ? `/api/shown/${code}/wall.jpg` : null}
           others={prints
             .filter(({ place }) => place !== large)
             .map((print) => ({ print, src: `/api/shown/${code}/${print.place}.jpg` }))}
@@ -141,6 +151,7 @@ function Answer(props: { print: ShownPrint; busy: boolean; onSay: (said: Said, c
 
 const WAYS = [
   { value: "alone", label: "Alone" },
+  { value: "their-wall", label: "On its wall" },
   { value: "wall", label: "On a wall" },
   { value: "beside", label: "Beside another size" },
 ] as const;
@@ -150,11 +161,13 @@ type Way = (typeof WAYS)[number]["value"];
 function Large(props: {
   src: string;
   print: ShownPrint;
+  /** The picture of the wall on which it hangs, where that is shown. */
+  wall: string | null;
   others: { src: string; print: ShownPrint }[];
   onStep: (by: 1 | -1) => void;
   onClose: () => void;
 }) {
-  const { src, print, onStep, onClose } = props;
+  const { src, print, wall, onStep, onClose } = props;
   const [way, setWay] = useState<Way>("alone");
   const [other, setOther] = useState(-1);
   return (
@@ -169,8 +182,14 @@ function Large(props: {
         if (event.key === "ArrowLeft") onStep(-1);
       }}
     >
-      <Pick label="How it is shown" options={WAYS} value={way} onPick={setWay} />
+      <Pick
+        label="How it is shown"
+        options={WAYS.filter(({ value }) => wall !== null || value !== "their-wall")}
+        value={way}
+        onPick={setWay}
+      />
       {way === "alone" && <img src={src} alt={print.title} />}
+      {way === "their-wall" && wall !== null && <img src={wall} alt="What hangs, on its wall" />}
       {way === "wall" && <OnAWall src={src} print={print} />}
       {way === "beside" && (
         <BesideAnother src={src} print={print} others={props.others} other={other} onOther={setOther} />

@@ -90,6 +90,19 @@ def _rim(work: Work, left: Fraction, top: Fraction) -> DrawnFill | None:
     return DrawnFill(image, _from(content, left, top), fill, colour, softness)
 
 
+def grounds(work: Work) -> tuple[tuple[BoxMm, str], ...]:
+    """What lies under the picture where it is no bare white: boxes in mm of the document and their colours, the lowest
+    first.
+
+    A border's colour lies as far as ink goes, padding in the window of the picture.
+    """
+    fill, colour, _ = work.plan.edge.rim()
+    content = work.boxes.document.grown(-work.plan.marks.margin.mm)
+    found = [(content, colour)] if fill == "colour" else []
+    found.append((work.boxes.image, work.padding_colour))
+    return tuple((_from(box, ZERO, ZERO), colour) for box, colour in found)
+
+
 def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:
     return float(box.x - left), float(box.y - top), float(box.w), float(box.h)
 

@@ -85,21 +85,36 @@ class HungPiece(NamedTuple):
     wrapped: float
 
 
+def scene_of_pieces(
+    view: WallView, pieces: Sequence[HungPiece], caption: str = "", photo: ScenePhoto | None = None
+) -> Scene:
+    """Only what hangs, as large as it is altogether, without a wall behind it."""
+    left, right, top, bottom = _around(pieces)
+    shapes = [
+        shape
+        for piece in pieces
+        for shape in _piece(piece, view, lambda x: float(x) - left, lambda y: top - float(y))
+    ]
+    return Scene(width=right - left, height=top - bottom, shapes=shapes, caption=caption, photo=photo)  # fmt: skip
+
+
+def _around(pieces: Sequence[HungPiece]) -> tuple[float, float, float, float]:
+    """The left, right, upper and lower end of all of them on the wall, mm."""
+    return (
+        float(min(piece.hung.left for piece in pieces)),
+        float(max(piece.hung.right for piece in pieces)),
+        float(max(piece.hung.top for piece in pieces)),
+        float(min(piece.hung.bottom for piece in pieces)),
+    )
+
+
 def scene(view: WallView, pieces: Sequence[HungPiece], style: LengthStyle) -> Scene:
     """The scene of pieces that hang."""
-    left = float(min(piece.hung.left for piece in pieces))
-    right = float(max(piece.hung.right for piece in pieces))
-    top = float(max(piece.hung.top for piece in pieces))
-    bottom = float(min(piece.hung.bottom for piece in pieces))
+    left, right, top, bottom = _around(pieces)
     caption = _caption(view, pieces, style)
     if view.photo is not None:
-        shapes = [
-            shape
-            for piece in pieces
-            for shape in _piece(piece, view, lambda x: float(x) - left, lambda y: top - float(y))
-        ]
         photo = _on_photo(view.photo, right - left, top - bottom)
-        return Scene(width=right - left, height=top - bottom, shapes=shapes, caption=caption, photo=photo)  # fmt: skip
+        return scene_of_pieces(view, pieces, caption, photo)
     width = 2 * float(view.distance.mm) * tan(radians(HALF_ANGLE))
     height = width / RATIO
     # Its middle is the pieces' own, unless too much of the floor would be seen.

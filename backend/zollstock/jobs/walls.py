@@ -1,0 +1,42 @@
+"""The wall of a layout as a picture: of its own pictures, and in the photograph where it has one."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from ninja.errors import HttpError
+
+from zollstock.core.layouts import parse_layout
+from zollstock.pictures.models import Picture
+from zollstock.pixels.wallpicture import wall_picture
+from zollstock.studio.composition import studio_of
+
+from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
+from .models import Design
+
+
+def hangs(held: Design) -> bool:
+    """Whether a design is a layout that hangs on a wall."""
+    return held.kind == LAYOUT and "view" in held.document
+
+
+def write_wall(held: Design, out: Path, unit: str | None = None) -> None:
+    """Write what hangs. Raises `RenderError` where nothing does, and a 422 while a picture is read."""
+    pictures = held.by_key()
+    photo = WALL_PHOTO in KINDS[LAYOUT].pictures(held.document)
+    wall_picture(
+        parse_layout(held.document),
+        lambda number: preview_of(pictures[plan_key(number)]),
+        out,
+        unit,
+        preview_of(pictures[WALL_PHOTO]) if photo else None,
+        studio_of(held.account),
+    )
+
+
+def preview_of(picture: Picture) -> bytes:
+    """The upright JPEG that was made when the picture was read."""
+    if not picture.preview:
+        raise HttpError(422, "A picture is still being read; ask again in a moment.")
+    with picture.preview.open("rb") as file:
+        return bytes(file.read())
