@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
+import re
 import subprocess
 from collections.abc import Callable
-from datetime import datetime
+from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
 
 import icalendar
 import pytest
+from django.contrib.auth.models import User
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
+from django.utils import timezone
 
 from tests.api.caller import Caller, ready_print
 from zollstock.jobs.models import Design, Job
+from zollstock.labs.models import LabItem, LabOrder
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
 #: A Tuesday, ten in the morning.
@@ -122,6 +126,36 @@ def test_the_week_as_a_sheet_and_for_a_calendar(
     assert len({str(event["uid"]) for event in events}) == 2
     again = icalendar.Calendar.from_ical(caller("GET", f"due.ics?at={AT}")).walk("VEVENT")
     assert [str(event["uid"]) for event in again] == [str(event["uid"]) for event in events]
+
+
+def test_what_was_printed_dries_since_then(caller: Caller, held: dict[str, Any]) -> None:
+    due_on(held, (timezone.now() + timedelta(days=9)).date().isoformat())
+    caller("POST", f"jobs/{held['job']}/step", {"ids": [held["id"]], "step": "printed"})
+    # The wall of whoever asks is five hours ahead of the server.
+    here = (timezone.now() + timedelta(hours=5)).replace(tzinfo=None, microsecond=0)
+    (one,) = caller("GET", f"due?at={here.isoformat()}")["prints"]
+    assert re.match(r"Drying until (today|tomorrow) \d\d:\d\d\. ", one["text"])
+    Design.objects.update(printed_at=timezone.now() - timedelta(days=3))
+    (dry,) = caller("GET", f"due?at={here.isoformat()}")["prints"]
+    assert "rying" not in dry["text"]
+
+
+def test_what_a_lab_has_counts_from_when_it_was_ordered(caller: Caller, held: dict[str, Any], account: User) -> None:  # fmt: skip
+    due_on(held, (timezone.now() + timedelta(days=9)).date().isoformat())
+    now = timezone.now()
+    order = LabOrder.objects.create(
+        account=account, title="Hall", lab="harbour", lab_name="Harbour", address="", body="{}", days=4,
+        state=LabOrder.State.RUNNING, submitted=now - timedelta(days=1),
+    )  # fmt: skip
+    item = LabItem.objects.create(order=order, number=1, design=held["id"], version=held["version"], title="Fog",
+                                  size="30x20", sha256="")  # fmt: skip
+    here = now.replace(tzinfo=None, microsecond=0).isoformat()
+    (one,) = caller("GET", f"due?at={here}")["prints"]
+    assert one["text"].startswith("At Harbour until ") and one["steps"] == []
+    item.version += 1
+    item.save()
+    (one,) = caller("GET", f"due?at={here}")["prints"]
+    assert "Harbour" not in one["text"], "what it has is not what is wanted now"
 
 
 def test_nobody_sees_anothers_week(caller: Caller, other: Caller, held: dict[str, Any]) -> None:

@@ -11,6 +11,7 @@ from django.contrib.auth.models import User
 
 from tests.api.caller import Caller
 from tests.api.counted import another, rows
+from zollstock.jobs import settings_api
 from zollstock.jobs.models import Job
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
@@ -107,3 +108,19 @@ def test_the_next_delivery_has_the_same_settings_and_no_pictures(
     again = caller("POST", f"jobs/{fresh['id']}/next", {})
     assert again["title"][-2:] == " 3"
     other("POST", f"jobs/{held['job']}/next", {}, expect=404)
+
+
+def test_what_would_become_of_many_is_told_page_by_page_to_the_last(
+    caller: Caller, held: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(settings_api, "MOST_SHOWN", 2)
+    for title in ("Salt", "Mill", "Sluice"):
+        another(caller, held, title=title)
+    wanted = {"of": held["id"], "which": ["size"], "ids": None}
+    seen, offset = [], 0
+    while offset is not None:
+        page = caller("POST", f"jobs/{held['job']}/settings/preview", wanted | {"offset": offset})
+        assert page["total"] == 3 and len(page["items"]) <= 2
+        seen += [one["title"] for one in page["items"]]
+        offset = page["next"]
+    assert seen == ["Salt", "Mill", "Sluice"]

@@ -106,6 +106,17 @@ def test_prints_go_along_the_rule_by_mouse_and_keys(job: Page) -> None:
     expect(prints(page).filter(has_text="1 of 2 printed, 1 spoiled")).to_have_count(1)
 
 
+def test_a_print_in_trouble_opens_at_what_cures_it(bench) -> None:
+    page: Page = bench(plan={"target": {"width": "10 cm", "height": "15 cm"}})  # the picture lies
+    page.get_by_role("navigation", name="Where you are").get_by_role("link").first.click()
+    page.get_by_role("button", name="Trouble", exact=True).click()
+    prints(page).first.get_by_role("link").first.press("Enter")
+    expect(page).to_have_url(re.compile(r"/prints/\d+/\w+$"))
+    expect(page.locator("#worksheet .finding :focus")).to_have_count(1)
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Size", exact=True)).to_have_value(re.compile("15 × 10 cm"))
+
+
 def test_settings_are_given_to_all_and_undone_at_once(job: Page) -> None:
     page = job
     page.get_by_role("checkbox", name="Choose all that are listed").check()

@@ -11,6 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from zollstock.core.counter.backwards import Backwards, Wanted, Workshop
+from zollstock.core.counter.duewords import sentence
 from zollstock.core.counter.savings import fitting, lacking, savings
 from zollstock.core.counter.workhours import Hands, WorkHours
 from zollstock.core.ground.show import LengthStyle
@@ -114,6 +115,32 @@ def test_a_lab_takes_its_days() -> None:
     (one,) = seen(wanted("2026-12-07", lab="Harbour", lab_days=4))
     assert (one.steps[0].what, one.begin) == ("order at Harbour", datetime(2026, 12, 3, 18))
     assert seen(wanted("2026-12-03", lab="Harbour", lab_days=4))[0].state == "lost"
+
+
+def test_what_is_printed_dries_since_then_and_is_not_ready_before() -> None:
+    """Satin dries a day by these times: printed an hour ago, it can be mounted tomorrow and not in time for today."""
+    hours = TIMES.hours("drying", "satin photo paper")
+    printed = NOW - timedelta(hours=1)
+    dry = {"to_print": 0, "finishes": ("mount",), "medium": "satin photo paper", "printed": printed}
+    (later,) = seen(wanted("2026-12-04", **dry))
+    assert later.waits is not None
+    assert (later.waits.what, later.waits.end) == ("drying", printed + timedelta(hours=hours))
+    assert [step.what for step in later.steps] == ["mount", "rests after: mount"]
+    assert sentence(later, NOW).startswith("Drying until ")
+    (today,) = seen(wanted("2026-12-01", **(dry | {"finishes": ()})))
+    assert (today.state, today.ready) == ("lost", later.waits.end)
+    (long_ago,) = seen(wanted("2026-12-04", **(dry | {"printed": NOW - timedelta(days=9)})))
+    assert long_ago.waits is None and "rying" not in sentence(long_ago, NOW)
+
+
+def test_what_a_lab_has_already_counts_its_days_from_then() -> None:
+    ordered = NOW - timedelta(days=3)
+    (one,) = seen(wanted("2026-12-03", lab="Harbour", lab_days=4, ordered=ordered))
+    assert one.waits is not None and one.waits.end == ordered + timedelta(days=4)
+    assert (one.state, one.steps, one.ready) == ("later", (), one.waits.end)
+    assert sentence(one, NOW).startswith("At Harbour until tomorrow ")
+    (lost,) = seen(wanted("2026-12-01", lab="Harbour", lab_days=4, ordered=ordered))
+    assert lost.state == "lost"
 
 
 def test_another_medium_another_lab_or_less_finishing_would_save_it() -> None:

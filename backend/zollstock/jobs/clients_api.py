@@ -22,7 +22,7 @@ from zollstock.core.documents.plan import parse_plan
 from zollstock.core.ground.plaintext import Line, Text
 from zollstock.pictures.models import Picture
 from zollstock.pictures.serving import NOT_KEPT
-from zollstock.pixels.clientview import client_view, sides_of
+from zollstock.pixels.clientview import LARGEST, SMALL, client_view, sides_of
 from zollstock.pixels.errors import RenderError
 from zollstock.studio.composition import studio_of
 
@@ -147,8 +147,9 @@ def shown(request: HttpRequest, code: str) -> ShownPage:
 
 
 @public.get("/shown/{code}/{int:place}.jpg", include_in_schema=False)
-def picture(request: HttpRequest, code: str, place: int) -> HttpResponse:
-    """A print in the size of a screen, as it will be on paper and nothing beyond it: never the picture itself."""
+def picture(request: HttpRequest, code: str, place: int, small: bool = False) -> HttpResponse:
+    """A print in the size of a screen, or `small` as it stands in the row: as it will hang and nothing beyond it, never
+    the picture itself."""
     link = _link(request, code)
     prints = shown_by(link)
     if place >= len(prints):
@@ -163,7 +164,9 @@ def picture(request: HttpRequest, code: str, place: int) -> HttpResponse:
         plan = parse_plan(held.document)
     except DocumentError:
         raise Http404 from None
-    return _jpeg(client_view(preview_of(source), plan, studio_of(held.account)))
+    return _jpeg(
+        client_view(preview_of(source), plan, studio_of(held.account), SMALL if small else LARGEST)
+    )
 
 
 @public.get("/shown/{code}/wall.jpg", include_in_schema=False)

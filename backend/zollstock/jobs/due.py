@@ -8,6 +8,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db.models import F
+from django.utils import timezone
 
 from zollstock.accounts.principal import Principal
 from zollstock.core.counter.backwards import Backwards, Wanted, Workshop
@@ -15,6 +16,7 @@ from zollstock.core.counter.savings import Saving, lacking, savings
 from zollstock.core.ground.show import LengthStyle
 from zollstock.core.studio.times import WorkTimes
 from zollstock.labs.kept import LABS
+from zollstock.labs.models import LabItem, LabOrder
 from zollstock.stock.kept import STOCK
 from zollstock.times.kept import TIMES
 
@@ -26,8 +28,10 @@ MOST_DUE = 400
 _AHEAD = timedelta(days=3650)
 #: Ways out are looked for where there are so many lost prints; who has lost more has another trouble.
 _MOST_SAVED = 40
+#: What a lab has, or has sent: it is on its way.
+_AT_LAB = (LabOrder.State.WAITING, LabOrder.State.RUNNING, LabOrder.State.DONE)
 _FIELDS = (
-    "id", "kind", "title", "job_id", "job__title", "job__due", "copies", "printed", "checked", "wide", "tall", "finishes",
+    "id", "kind", "title", "job_id", "job__title", "job__due", "copies", "printed", "printed_at", "version", "checked", "wide", "tall", "finishes",
     "summary__medium", "document__medium__key", "document__plans__0__medium__key", "document__device__key",
     "document__lab__used__name", "document__lab__used__days",
 )  # fmt: skip
@@ -52,7 +56,7 @@ class Week:
 
 
 def due_of(account: User, now: datetime, style: LengthStyle) -> Week:
-    """What is due by `now`, local; four queries whatever there is."""
+    """What is due by `now`, local; so many queries whatever there is."""
     open_ones = (
         Principal(account)
         .may_see(Design.objects)
@@ -66,7 +70,12 @@ def due_of(account: User, now: datetime, style: LengthStyle) -> Week:
     times: WorkTimes = TIMES.a_moment_ago(account)
     stock, labs = STOCK.a_moment_ago(account), LABS.a_moment_ago(account)
     workshop = Workshop(times)
-    seen = workshop.seen_backwards([_wanted(row) for row in rows], now)
+    orders, ahead = (
+        _orders(account, [row["id"] for row in rows]),
+        now - timezone.now().replace(tzinfo=None),
+    )
+    wanted = [_wanted(row, orders.get((row["id"], row["version"])), ahead) for row in rows]
+    seen = workshop.seen_backwards(wanted, now)
     saved = [one for one in seen if one.state == "lost"][:_MOST_SAVED]
     due = [
         Due(
@@ -79,8 +88,28 @@ def due_of(account: User, now: datetime, style: LengthStyle) -> Week:
     return Week(due, undated, count - len(rows))
 
 
-def _wanted(row: dict[str, Any]) -> Wanted:
+def _orders(account: User, designs: list[int]) -> dict[tuple[int, int], LabOrder]:
+    """The orders that labs have of these designs, by design and version."""
+    items = (
+        Principal(account)
+        .may_see(LabItem.objects)
+        .filter(design__in=designs, order__state__in=_AT_LAB)
+    )
+    found = items.select_related("order").defer("order__body").order_by("order__created")
+    return {
+        (item.design, item.version): item.order for item in found if item.design and item.version
+    }
+
+
+def _local(moment: datetime | None, ahead: timedelta) -> datetime | None:
+    """A moment of the server's as the clock on the wall had it, which is `ahead` of UTC."""
+    return None if moment is None else moment.replace(tzinfo=None) + ahead
+
+
+def _wanted(row: dict[str, Any], order: LabOrder | None, ahead: timedelta) -> Wanted:
     return Wanted(
+        printed=_local(row["printed_at"], ahead),
+        ordered=_local(order.submitted or order.created, ahead) if order else None,
         id=row["id"],
         kind=row["kind"],
         title=row["title"] or "untitled",
@@ -94,6 +123,6 @@ def _wanted(row: dict[str, Any]) -> Wanted:
         medium_key=row["document__medium__key"] or row["document__plans__0__medium__key"] or "",
         device=row["document__device__key"] or "",
         finishes=tuple(row["finishes"]),
-        lab=row["document__lab__used__name"] or "",
-        lab_days=row["document__lab__used__days"] or 0,
+        lab=order.lab_name if order else row["document__lab__used__name"] or "",
+        lab_days=order.days if order else row["document__lab__used__days"] or 0,
     )

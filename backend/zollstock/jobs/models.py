@@ -124,13 +124,14 @@ class Design(models.Model):
     removed = models.DateTimeField(null=True, db_index=True)
     #: Of its job: 1, 2 … in the order in which they came; it stays when others go.
     number = models.PositiveIntegerField(null=True)
-    #: How its copies stand (`core.counter.standing`), and the version that was printed last.
+    #: How its copies stand (`core.counter.standing`), and the version that was printed last, and when.
     copies = models.PositiveIntegerField(default=1)
     printed = models.PositiveIntegerField(default=0)
     spoiled = models.PositiveIntegerField(default=0)
     checked = models.PositiveIntegerField(default=0)
     collected = models.PositiveIntegerField(default=0)
     printed_version = models.PositiveIntegerField(default=0)
+    printed_at = models.DateTimeField(null=True)
     #: What is done to it after, by the names in the price list, and the price of one where it was agreed.
     finishes = models.JSONField(default=list)
     price = models.DecimalField(max_digits=12, decimal_places=4, null=True)

@@ -33,6 +33,12 @@ class SettingsWanted(Schema):
     ids: Annotated[list[int], Field(max_length=2000)] | None = None
 
 
+class PreviewWanted(SettingsWanted):
+    """The same, looked at from the print at `offset` on."""
+
+    offset: Annotated[int, Field(ge=0, le=100_000)] = 0
+
+
 class GivenShown(Given):
     """The same with its picture."""
 
@@ -40,11 +46,12 @@ class GivenShown(Given):
 
 
 class SettingsPreview(Schema):
-    """What would become of each; only the first `shown` of `total` are looked at."""
+    """What would become of each of `total`, a page of them from `offset` on; `next` is where the next page begins."""
 
     name: str
     total: int
     items: list[GivenShown]
+    next: int | None
 
 
 class ChangeDone(Schema):
@@ -75,13 +82,17 @@ class StandardShown(Schema):
 
 
 @router.post("/jobs/{int:job_id}/settings/preview", response=SettingsPreview)
-def preview(request: SignedRequest, job_id: int, wanted: SettingsWanted) -> SettingsPreview:
+def preview(request: SignedRequest, job_id: int, wanted: PreviewWanted) -> SettingsPreview:
     """What giving settings would do. Nothing is changed."""
     job = get_object_or_404(own_jobs(request), id=job_id)
     source, name = _source(request, job, wanted.of)
     prints = _chosen(request, job, wanted)
+    end = wanted.offset + MOST_SHOWN
     return SettingsPreview(
-        name=name, total=len(prints), items=_shown(prints[:MOST_SHOWN], source, wanted)
+        name=name,
+        total=len(prints),
+        items=_shown(prints[wanted.offset : end], source, wanted),
+        next=end if end < len(prints) else None,
     )
 
 

@@ -9,6 +9,7 @@ from typing import Literal
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Case, CharField, Count, F, IntegerField, Q, QuerySet, Sum, Value, When
+from django.utils import timezone
 
 from zollstock.core.counter.standing import STATES, Counts, State, Step, in_words, state_of
 from zollstock.core.ground.refusal import ChangedElsewhere
@@ -130,17 +131,25 @@ def count(held: Design, before: Counts, after: Counts, by: User) -> None:
 
 
 def _write(changed: Sequence[tuple[Design, Counts]], by: User, what: dict[int, str]) -> None:
-    events = []
+    events, now = [], timezone.now()
     for held, counts in changed:
         printed_more = counts.printed + counts.spoiled > held.printed + held.spoiled
         for name, value in asdict(counts).items():
             setattr(held, name, value)
         if printed_more:
-            held.printed_version = held.version
+            held.printed_version, held.printed_at = held.version, now
         events.append(
             JobEvent(account_id=held.account_id, job_id=held.job_id, design=held.id, by=by.username, what=what[held.id],
                      words=in_words(counts) or f"{counts.copies} {'copy' if counts.copies == 1 else 'copies'}")
         )  # fmt: skip
-    fields = ["copies", "printed", "spoiled", "checked", "collected", "printed_version"]
+    fields = [
+        "copies",
+        "printed",
+        "spoiled",
+        "checked",
+        "collected",
+        "printed_version",
+        "printed_at",
+    ]
     Design.objects.bulk_update([held for held, _ in changed], fields, batch_size=500)
     JobEvent.objects.bulk_create(events, batch_size=500)

@@ -15,6 +15,8 @@ from .wallshapes import painted, wall_print
 
 #: The longer side of what is shown, px.
 LARGEST = 1600
+#: The same where many are shown at once.
+SMALL = 900
 _QUALITY = 86
 
 
@@ -24,8 +26,8 @@ def sides_of(plan: Plan, studio: Studio) -> tuple[float, float]:
     return alone.width, alone.height
 
 
-def client_view(preview: bytes, plan: Plan, studio: Studio) -> bytes:
-    """A JPEG of a finished print, drawn from the small preview of its picture, sRGB, without metadata.
+def client_view(preview: bytes, plan: Plan, studio: Studio, longest_px: int = LARGEST) -> bytes:
+    """A JPEG of a finished print, its longer side at most `longest_px`, drawn from the small preview of its picture, sRGB, without metadata.
 
     Of a canvas its face is seen, of a print in a mat the mat; it is never larger than the preview has something to show.
     """
@@ -35,7 +37,7 @@ def client_view(preview: bytes, plan: Plan, studio: Studio) -> bytes:
     held = wall_print(work_out(plan, studio))
     (piece,) = held.drawing.pieces
     longest = max(piece.picture[2:])
-    scale = min(LARGEST / max(shows.width, shows.height), max(proof.size) / longest)
+    scale = min(longest_px / max(shows.width, shows.height), max(proof.size) / longest)
     seen = painted(shows, {0: held}, lambda _: proof, scale).convert("RGB")
     made = io.BytesIO()
     seen.save(made, "JPEG", quality=_QUALITY)

@@ -10174,7 +10174,7 @@ export interface components {
         };
         /**
          * SettingsPreview
-         * @description What would become of each; only the first `shown` of `total` are looked at.
+         * @description What would become of each of `total`, a page of them from `offset` on; `next` is where the next page begins.
          */
         SettingsPreview: {
             /** Name */
@@ -10183,18 +10183,25 @@ export interface components {
             total: number;
             /** Items */
             items: components["schemas"]["GivenShown"][];
+            /** Next */
+            next: number | null;
         };
         /**
-         * SettingsWanted
-         * @description Settings of a print (`of`), or the standard of the job or the account (null), for some of the job's prints, or all others.
+         * PreviewWanted
+         * @description The same, looked at from the print at `offset` on.
          */
-        SettingsWanted: {
+        PreviewWanted: {
             /** Of */
             of?: number | null;
             /** Which */
             which: ("size" | "edge" | "medium" | "distance" | "pixels" | "file")[];
             /** Ids */
             ids?: number[] | null;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
         };
         /**
          * ChangeDone
@@ -10219,6 +10226,18 @@ export interface components {
              * @default []
              */
             stayed: string[];
+        };
+        /**
+         * SettingsWanted
+         * @description Settings of a print (`of`), or the standard of the job or the account (null), for some of the job's prints, or all others.
+         */
+        SettingsWanted: {
+            /** Of */
+            of?: number | null;
+            /** Which */
+            which: ("size" | "edge" | "medium" | "distance" | "pixels" | "file")[];
+            /** Ids */
+            ids?: number[] | null;
         };
         /**
          * StandardShown
@@ -21415,7 +21434,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SettingsWanted"];
+                "application/json": components["schemas"]["PreviewWanted"];
             };
         };
         responses: {

@@ -25,6 +25,7 @@ export type RoomKept = Schemas["RoomKept"];
 export type RoomJob = Schemas["RoomJob"];
 export type RuleDays = Schemas["RuleDays"];
 export type Going = Schemas["Going"];
+export type GivenShown = Schemas["GivenShown"];
 export type TimeRow = Schemas["TimeRow"];
 export type WorkTimes = Schemas["WorkTimes"];
 export type Figure = Schemas["Figure"];

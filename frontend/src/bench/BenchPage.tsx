@@ -104,7 +104,8 @@ function Bench({ print, plan }: { print: PrintState; plan: Plan }) {
     };
   }, [plan.title]);
 
-  useFirstField(worksheet !== null);
+  // A step that stands in the address was meant: from a row of a job that is where the trouble is.
+  useFirstField(worksheet !== null, given === step);
 
   const waits = useUnread({
     name: unreadSize(print.id),

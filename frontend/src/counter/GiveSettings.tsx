@@ -1,5 +1,6 @@
 import { useState } from "react";
-import type { ChangeDone, JobRow } from "../api/types";
+import type { ChangeDone, GivenShown, JobRow } from "../api/types";
+import { LongListInBox } from "../drawing/LongList";
 import { scaleFor, SheetInSmall } from "../drawing/SheetInSmall";
 import { Check } from "../fields/Check";
 import { Dialog } from "../shell/Dialog";
@@ -36,10 +37,11 @@ export function GiveSettings(props: {
   const preview = useSettingsPreview(job, { of, which, ids });
   const give = useCounterChange(giveSettings);
   const standard = useCounterChange(setStandard);
-  const shown = preview.data;
-  const changing = shown?.items.filter(({ changes, problem }) => changes && !problem).length ?? 0;
-  const cannot = shown?.items.filter(({ problem }) => problem).length ?? 0;
-  const more = (shown?.total ?? 0) - (shown?.items.length ?? 0);
+  const { items, total, whole } = preview;
+  const changing = items.filter(({ changes, problem }) => changes && !problem).length;
+  const cannot = items.filter(({ problem }) => problem).length;
+  // What does not fit stands before what does, so that nobody has to look for it among hundreds.
+  const rows = [...items.filter(({ problem }) => problem), ...items.filter(({ problem }) => !problem)];
   return (
     <Dialog title="Give prints the settings of another" wide onClose={props.onClose}>
       <div className="grid gap-4 md:grid-cols-[15rem_minmax(0,1fr)]">
@@ -94,61 +96,30 @@ export function GiveSettings(props: {
           <p role="status" className="font-semibold">
             {!which.length
               ? "Choose what goes along."
-              : shown
-                ? typeset(
-                    `${changing + more} of ${shown.total} ${shown.total === 1 ? "print" : "prints"} would change${cannot ? `, ${cannot} cannot` : ""}.`,
-                  )
-                : "Working it out…"}
+              : total === undefined
+                ? "Working it out…"
+                : whole
+                  ? typeset(
+                      `${changing} of ${total} ${total === 1 ? "print" : "prints"} would change${cannot ? `, ${cannot} cannot` : ""}.`,
+                    )
+                  : typeset(`${items.length} of ${total} are looked at, the others follow…`)}
           </p>
-          <ul className="mt-1 max-h-96 overflow-y-auto" tabIndex={0} aria-label="What would become of each">
-            {shown?.items.map((one) => {
-              return (
-                <li key={one.id} className="given-row">
-                  {one.drawing ? (
-                    <SheetInSmall
-                      loss={false}
-                      room={ROOM}
-                      scale={scaleFor([one.drawing], ROOM)}
-                      drawing={one.drawing}
-                      proof={`/api/pictures/${one.picture_id}/small.jpg`}
-                    />
-                  ) : (
-                    <span />
-                  )}
-                  <span className="min-w-0">
-                    <b className="block truncate font-semibold" dir="auto">
-                      {one.title}
-                    </b>
-                    <span className="soft block">
-                      {one.problem
-                        ? ""
-                        : one.changes
-                          ? typeset(one.before === one.after ? one.after : `${one.before} → ${one.after}`)
-                          : "has them already"}
-                    </span>
-                    {one.problem && (
-                      <span className="block font-semibold">
-                        {typeset(`It stays as it is: ${one.problem}.`)}
-                      </span>
-                    )}
-                    {one.told.map((text) => (
-                      <span key={text} className="block text-[13px]" style={{ color: "var(--look)" }}>
-                        {typeset(text)}
-                      </span>
-                    ))}
-                  </span>
-                </li>
-              );
-            })}
-          </ul>
-          {more > 0 && <p className="soft">{typeset(`and ${more} more prints`)}</p>}
-          {(preview.error ?? give.error ?? standard.error) && (
-            <Problem message={(preview.error ?? give.error ?? standard.error)?.message ?? ""} />
+          <LongListInBox
+            className="mt-1 h-96"
+            label="What would become of each"
+            items={rows}
+            keyOf={({ id }) => id}
+            rowHeight={64}
+          >
+            {(one) => <WouldBecome one={one} />}
+          </LongListInBox>
+          {(preview.query.error ?? give.error ?? standard.error) && (
+            <Problem message={(preview.query.error ?? give.error ?? standard.error)?.message ?? ""} />
           )}
           <button
             type="button"
             className="strong-button mt-3"
-            disabled={!which.length || !(changing + more) || give.isPending}
+            disabled={!which.length || !changing || !whole || give.isPending}
             onClick={() =>
               give.mutate(
                 { job, of, which, ids },
@@ -161,10 +132,51 @@ export function GiveSettings(props: {
               )
             }
           >
-            {give.isPending ? "Giving them…" : typeset(`Give them to ${changing + more}`)}
+            {give.isPending
+              ? "Giving them…"
+              : typeset(whole ? `Give them to ${changing}` : "Looking at all of them…")}
           </button>
         </div>
       </div>
     </Dialog>
+  );
+}
+
+/** A print as it would be, and what would change; where it cannot have the settings, why. */
+function WouldBecome({ one }: { one: GivenShown }) {
+  return (
+    <div className="given-row">
+      {one.drawing ? (
+        <SheetInSmall
+          loss={false}
+          room={ROOM}
+          scale={scaleFor([one.drawing], ROOM)}
+          drawing={one.drawing}
+          proof={`/api/pictures/${one.picture_id}/small.jpg`}
+        />
+      ) : (
+        <span />
+      )}
+      <span className="min-w-0">
+        <b className="block truncate font-semibold" dir="auto">
+          {one.title}
+        </b>
+        <span className="soft block">
+          {one.problem
+            ? ""
+            : one.changes
+              ? typeset(one.before === one.after ? one.after : `${one.before} → ${one.after}`)
+              : "has them already"}
+        </span>
+        {one.problem && (
+          <span className="block font-semibold">{typeset(`It stays as it is: ${one.problem}.`)}</span>
+        )}
+        {one.told.map((text) => (
+          <span key={text} className="block text-[13px]" style={{ color: "var(--look)" }}>
+            {typeset(text)}
+          </span>
+        ))}
+      </span>
+    </div>
   );
 }

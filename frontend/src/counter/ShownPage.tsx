@@ -65,7 +65,7 @@ export function ShownPage() {
                   onClick={() => setLarge(print.place)}
                 >
                   <img
-                    src={`/api/shown/${code}/${print.place}.jpg`}
+                    src={`/api/shown/${code}/${print.place}.jpg?small=true`}
                     alt={print.title}
                     loading="lazy"
                     style={{ aspectRatio: `${print.width} / ${print.height}` }}

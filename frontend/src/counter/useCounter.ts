@@ -1,4 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
 import { client, must } from "../api/client";
 import type { AgreedOn, CopiesCounted, JobRow } from "../api/types";
 import { usePages } from "../api/usePages";
@@ -157,13 +158,25 @@ export interface SettingsAsked {
   ids: number[] | null;
 }
 
-export const useSettingsPreview = (job: number, asked: SettingsAsked) =>
-  useQuery({
-    queryKey: ["jobs", job, "settings", asked],
-    queryFn: () => must(client.POST("/api/jobs/{job_id}/settings/preview", { ...inJob(job), body: asked })),
-    enabled: asked.which.length > 0,
-    placeholderData: keepPreviousData,
+/** What would become of each print, page by page until all are looked at; `name` is whose settings they are. */
+export function useSettingsPreview(job: number, asked: SettingsAsked) {
+  const pages = usePages(
+    ["jobs", job, "settings", asked],
+    async (cursor) => {
+      const body = { ...asked, offset: Number(cursor ?? 0) };
+      const found = await must(client.POST("/api/jobs/{job_id}/settings/preview", { ...inJob(job), body }));
+      return { ...found, next: found.next === null ? null : String(found.next) };
+    },
+    { enabled: asked.which.length > 0, placeholderData: keepPreviousData },
+  );
+  const { whole, items, more, query } = pages;
+  const goesOn = !whole && items.length > 0 && !query.isError;
+  useEffect(() => {
+    if (goesOn) more();
   });
+  const first = query.data?.pages[0] as { total: number } | undefined;
+  return { ...pages, total: first?.total };
+}
 
 export const giveSettings = (given: SettingsAsked & { job: number }) => {
   const { job, ...body } = given;

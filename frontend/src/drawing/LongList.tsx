@@ -68,7 +68,9 @@ export function LongListInBox<T>(props: ListProps<T> & { className: string }) {
     gap: props.gap?.[1] ?? 0,
   });
   return (
-    <div ref={element} className={`overflow-y-auto ${props.className}`}>
+    // Whoever has no mouse scrolls it too.
+    // oxlint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+    <div ref={element} tabIndex={0} className={`overflow-y-auto ${props.className}`}>
       <Rows
         {...props}
         rows={rows}

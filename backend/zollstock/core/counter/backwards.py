@@ -27,7 +27,11 @@ DUE_WORDS: dict[DueState, str] = {
 @dataclass(frozen=True, slots=True)
 class Wanted:
     """A print that is not ready: so many copies still to be printed, and so many to be finished (those to be printed
-    among them). `size` is its file's, mm. With a `lab` it is printed there, in so many days."""
+    among them). `size` is its file's, mm. With a `lab` it is printed there, in so many days.
+
+    `printed` is when the last of its copies was printed, which dries since then; `ordered` since when the lab has it. Both
+    are local, as everything here.
+    """
 
     id: int
     title: str
@@ -44,6 +48,8 @@ class Wanted:
     lab: str = ""
     lab_days: int = 0
     kind: str = "print"
+    printed: datetime | None = None
+    ordered: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,13 +65,14 @@ class WorkStep:
 @dataclass(frozen=True, slots=True)
 class Backwards:
     """A print with its steps in their order. `ready` is when it would be ready at the earliest, begun now and before all
-    others."""
+    others. `waits` is what goes on by itself already: it dries, or is at a lab."""
 
     wanted: Wanted
     by: datetime
     steps: tuple[WorkStep, ...]
     ready: datetime
     state: DueState
+    waits: WorkStep | None = None
 
     @property
     def begin(self) -> datetime:
@@ -105,7 +112,8 @@ class Workshop:
         else:
             begin = steps[0].begin if steps else by
             state = "today" if begin.date() <= now.date() else "later"
-        return Backwards(one, by, steps, ready, state)
+        waits = self.waits(one)
+        return Backwards(one, by, steps, ready, state, waits if waits and waits.end > now else None)
 
     def _steps(self, one: Wanted, by: datetime) -> Iterator[WorkStep]:
         """From the last one back."""
@@ -120,7 +128,7 @@ class Workshop:
             begin, end = self.hands("bench").last(by, work)
             yield WorkStep(name, begin, end)
             by = begin
-        if not one.to_print:
+        if not one.to_print or one.ordered:
             return
         if one.lab:
             begin = by - timedelta(days=one.lab_days)
@@ -134,10 +142,22 @@ class Workshop:
         begin, end = self.hands(f"device:{one.device}").last(by, work)
         yield WorkStep("printing", begin, end)
 
+    def waits(self, one: Wanted) -> WorkStep | None:
+        """What goes on by itself since it was printed or ordered, and until when; it may be over."""
+        if one.to_print and one.ordered is not None:
+            end = one.ordered + timedelta(days=one.lab_days)
+            return WorkStep(f"at {one.lab}", one.ordered, end, hands=False)
+        if not one.to_print and one.printed is not None:
+            end = one.printed + timedelta(hours=self.times.hours("drying", one.medium))
+            return WorkStep("drying", one.printed, end, hands=False)
+        return None
+
     def ready(self, one: Wanted, now: datetime) -> datetime:
         """When a print is ready at the earliest: begun now, with nothing before it."""
-        at = now
-        if one.to_print and one.lab:
+        at, waits = now, self.waits(one)
+        if waits is not None:
+            at = max(now, waits.end)
+        elif one.to_print and one.lab:
             at += timedelta(days=one.lab_days)
         elif one.to_print:
             at = self.hours.after(

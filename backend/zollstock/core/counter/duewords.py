@@ -33,7 +33,14 @@ def moment_text(at: datetime, now: datetime) -> str:
 
 
 def sentence(one: Backwards, now: datetime) -> str:
-    """What has to happen with a print, or why it is too late for that."""
+    """What has to happen with a print, or why it is too late for that; and what it waits for meanwhile."""
+    if one.waits is not None:
+        until = moment_text(one.waits.end, now)
+        return f"{one.waits.what[:1].upper()}{one.waits.what[1:]} until {until}. {_to_do(one, now)}"
+    return _to_do(one, now)
+
+
+def _to_do(one: Backwards, now: datetime) -> str:
     ready, due = moment_text(one.ready, now), day_text(one.wanted.due)
     if one.state == "late":
         return f"Was due {due}; begun now it is ready {ready}."

@@ -41,7 +41,7 @@ def savings(
 
 def _others(one: Wanted, stock: Stock, labs: Labs) -> Iterator[tuple[str, Wanted]]:
     if one.to_print:
-        here = replace(one, lab="", lab_days=0)
+        here = replace(one, lab="", lab_days=0, ordered=None)
         if one.lab:
             yield "print it here", here
         yield from _media(here, stock)
