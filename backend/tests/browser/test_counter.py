@@ -107,14 +107,14 @@ def test_prints_go_along_the_rule_by_mouse_and_keys(job: Page) -> None:
 
 
 def test_a_print_in_trouble_opens_at_what_cures_it(bench) -> None:
-    page: Page = bench(plan={"target": {"width": "10 cm", "height": "15 cm"}})  # the picture lies
+    page: Page = bench(plan={"output": {"format": "jpeg", "bits": 16}})
     page.get_by_role("navigation", name="Where you are").get_by_role("link").first.click()
     page.get_by_role("button", name="Trouble", exact=True).click()
     prints(page).first.get_by_role("link").first.press("Enter")
-    expect(page).to_have_url(re.compile(r"/prints/\d+/\w+$"))
-    expect(page.locator("#worksheet .finding :focus")).to_have_count(1)
+    expect(page).to_have_url(re.compile(r"/prints/\d+/handover$"))
+    expect(page.locator("#worksheet .finding :focus")).to_have_text("Take 8 bits")
     page.keyboard.press("Enter")
-    expect(page.get_by_label("Size", exact=True)).to_have_value(re.compile("15 × 10 cm"))
+    expect(page.locator("#worksheet .finding[data-level=stop]")).to_have_count(0)
 
 
 def test_settings_are_given_to_all_and_undone_at_once(job: Page) -> None:

@@ -1,6 +1,8 @@
 import { useEffect } from "react";
 
-const CURES = ["stop", "warn"].map((level) => `#worksheet .finding[data-level=${level}] :is(button, a)`);
+const CURES = ["stop", "warn"].map(
+  (level) => `#worksheet .finding[data-level=${level}] :is(button:not(.what-word), a)`,
+);
 
 /** The focus before the first field of the step, one Tab away: the next key of the rule types into nothing. */
 export const toFirstField = () => document.getElementById("worksheet")?.focus({ preventScroll: true });
