@@ -23,20 +23,23 @@ from django.contrib.auth.models import User  # noqa: E402
 from django.db import connection  # noqa: E402
 from django.test import Client  # noqa: E402
 from django.test.utils import CaptureQueriesContext  # noqa: E402
+from django.utils import timezone  # noqa: E402
 from playwright.sync_api import Page, sync_playwright  # noqa: E402
 
 from tests.browser.conftest import CHROMIUM  # noqa: E402
 from zollstock.jobs.firstplan import first_plan  # noqa: E402
 from zollstock.jobs.models import Design, DesignPicture, Job, Revision, TitleWord  # noqa: E402
 from zollstock.jobs.revisions import begin_print  # noqa: E402
-from zollstock.jobs.search import title_words, words_of  # noqa: E402
+from zollstock.jobs.search import title_words, words_to_find  # noqa: E402
 from zollstock.jobs.tasks import thin_out  # noqa: E402
 from zollstock.pictures.models import Inspection, Picture  # noqa: E402
 from zollstock.pictures.tasks import clear_what_belongs_to_nothing  # noqa: E402
 from zollstock.pictures.tasks import take_up as read_left  # noqa: E402
 from zollstock.proofs.tasks import take_up as prove_left  # noqa: E402
+from zollstock.renders.models import Order, OrderFile, OrderLine  # noqa: E402
 from zollstock.renders.tasks import forget  # noqa: E402
 from zollstock.renders.tasks import take_up as render_left  # noqa: E402
+from zollstock.room.tasks import tidy_by_rules  # noqa: E402
 
 ADDRESS = os.environ.get("ZOLLSTOCK_ADDRESS", "")
 JOBS, PRINTS, PICTURES, LARGE = 2_000, 100_000, 10_000, 300
@@ -48,6 +51,7 @@ WORDS = ("fog", "sluice", "gears", "lamp", "seaweed", "tide", "mill", "pans", "k
 PERIODIC: tuple[tuple[str, Callable[[], Any]], ...] = (
     ("take up files", render_left), ("read pictures", read_left), ("make proofs", prove_left),
     ("forget", forget), ("what belongs to nothing", clear_what_belongs_to_nothing), ("thin out", thin_out),
+    ("tidy by rules", tidy_by_rules),
 )  # fmt: skip
 
 
@@ -91,6 +95,7 @@ def filled(name: str, jobs: int, prints: int, pictures: int, large: int = 1) -> 
                 account=account,
                 job_id=job,
                 position=at + n,
+                number=at + n + 1,
                 title=f"{WORDS[(at + n) % 10]} {at + n}",
                 **same,
             )
@@ -100,7 +105,7 @@ def filled(name: str, jobs: int, prints: int, pictures: int, large: int = 1) -> 
         newest = (
             Design.objects.filter(account=account)
             .order_by("-id")
-            .only("id", "document", "title", "account_id", "job_id")
+            .only("id", "document", "title", "account_id", "job_id", "kind", "note", "summary")
         )
         made = list(newest[: len(part)])
         DesignPicture.objects.bulk_create(
@@ -108,12 +113,30 @@ def filled(name: str, jobs: int, prints: int, pictures: int, large: int = 1) -> 
             for n, one in enumerate(made)
         )
         TitleWord.objects.bulk_create(
-            row for one in made for row in title_words(one, words_of(one.title))
+            row for one in made for row in title_words(one, sorted(words_to_find(one)))
         )
         Revision.objects.bulk_create(
             Revision(design=one, number=1, document=one.document, bytes=1500) for one in made
         )
+        with_files(account, made)
     return account
+
+
+def with_files(account: User, designs: list[Design]) -> None:
+    """A made file of each, as far as rows go."""
+    orders = [
+        Order(account=account, title="", state="going", percent=100, total=1) for _ in designs
+    ]
+    Order.objects.bulk_create(orders)
+    lines = [
+        OrderLine(account=account, order=order, design=one, document={}, version=1, state="done", finished=timezone.now())
+        for order, one in zip(orders, designs, strict=True)
+    ]  # fmt: skip
+    OrderLine.objects.bulk_create(lines)
+    OrderFile.objects.bulk_create(
+        OrderFile(line=line, name="print.tif", type="tiff", file=f"renders/none/{line.id}", bytes=9_000_000)
+        for line in lines
+    )  # fmt: skip
 
 
 def timed(client: Client, path: str) -> tuple[float, int]:
@@ -152,6 +175,10 @@ def paths(account: User) -> dict[str, str]:
         "jobs": "jobs", f"a job of {LARGE}": f"jobs/{job.id}", "its prints": f"jobs/{job.id}/prints",
         "a print of it": f"prints/{held.id}", "pictures": "pictures", "sizes": "sizes",
         "search jobs": "jobs?search=fog", "search prints": "prints?search=lamp", "search pictures": "pictures?search=fog",
+        "find a word": "find?q=lamp", "find two": "find?q=fog%2030", "find a number": f"find?q={job.number}-{held.number}",
+        "rows of the job": f"jobs/{job.id}/rows", "rows that have a word": f"jobs/{job.id}/rows?search=fog",
+        "the job at the counter": f"jobs/{job.id}/counter", "what must begin": "due", "room of the job": f"jobs/{job.id}/room",
+        "room on disk": "room", "room with a rule": "room/going?earlier=30&delivered=90",
     }  # fmt: skip
 
 
