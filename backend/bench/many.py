@@ -129,7 +129,8 @@ def with_files(account: User, designs: list[Design]) -> None:
     ]
     Order.objects.bulk_create(orders)
     lines = [
-        OrderLine(account=account, order=order, design=one, document={}, version=1, state="done", finished=timezone.now())
+        OrderLine(account=account, order=order, design=one, document={}, version=1, state="done", finished=timezone.now(),
+                  held_files=1, bytes=9_000_000)
         for order, one in zip(orders, designs, strict=True)
     ]  # fmt: skip
     OrderLine.objects.bulk_create(lines)
@@ -178,7 +179,7 @@ def paths(account: User) -> dict[str, str]:
         "find a word": "find?q=lamp", "find two": "find?q=fog%2030", "find a number": f"find?q={job.number}-{held.number}",
         "rows of the job": f"jobs/{job.id}/rows", "rows that have a word": f"jobs/{job.id}/rows?search=fog",
         "the job at the counter": f"jobs/{job.id}/counter", "what must begin": "due", "room of the job": f"jobs/{job.id}/room",
-        "room on disk": "room", "room with a rule": "room/going?earlier=30&delivered=90",
+        "room on disk": "room", "room by job": "room/jobs", "room with a rule": "room/going?earlier=30&delivered=90",
     }  # fmt: skip
 
 

@@ -172,7 +172,9 @@ def test_room_is_told_by_job_and_what_others_use_too(caller: Caller, held: dict[
     assert (first["shared_text"], first["files"]) == ("", 1)
     picture = OrderFile.objects.get()
     kept = caller("GET", "room")
-    assert [(job["job"], job["files"]) for job in kept["jobs"]] == [(held["job"], 1)]
+    assert [(job["job"], job["files"]) for job in caller("GET", "room/jobs")["items"]] == [
+        (held["job"], 1)
+    ]
     assert {"pictures", "made files"} <= {part["name"] for part in kept["parts"]}
     elsewhere = ready_print(caller, photo(), title="Fog again")  # the same picture, another job
     assert elsewhere["job"] != held["job"]
@@ -187,7 +189,7 @@ def test_a_batch_that_was_tidied_can_be_made_again(caller: Caller, held: dict[st
     line.order.planner, line.order.state = "batch", "going"
     line.order.save()
     set_rules(caller, batches=14)
-    assert caller("GET", "room")["jobs"][0]["title"] == "Batches"
+    assert caller("GET", "room/jobs")["items"][0]["title"] == "Batches"
     later(15)
     assert tidy_due() == 1
     run = caller("GET", f"runs/{line.order_id}")

@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.db.models import F
+from django.db.models import F, QuerySet
 from django.utils import timezone
 
 from zollstock.accounts.principal import Principal
@@ -20,10 +20,12 @@ from zollstock.labs.models import LabItem, LabOrder
 from zollstock.stock.kept import STOCK
 from zollstock.times.kept import TIMES
 
-from .models import Design
+from .models import Design, Job
 
 #: More than these, the first that are due, nobody looks over on one page.
 MOST_DUE = 400
+#: What is not shown is counted up to here; whoever has more knows.
+MOST_COUNTED = 2000
 #: Whatever is due longer ago or further ahead is a slip of the hand.
 _AHEAD = timedelta(days=3650)
 #: Ways out are looked for where there are so many lost prints; who has lost more has another trouble.
@@ -57,16 +59,13 @@ class Week:
 
 def due_of(account: User, now: datetime, style: LengthStyle) -> Week:
     """What is due by `now`, local; so many queries whatever there is."""
-    open_ones = (
-        Principal(account)
-        .may_see(Design.objects)
-        .filter(job__removed__isnull=True, job__archived__isnull=True, checked__lt=F("copies"))
-    )
-    dated = open_ones.filter(job__due__range=(now.date() - _AHEAD, now.date() + _AHEAD))
+    jobs = Principal(account).may_see(Job.objects).filter(archived__isnull=True).order_by()
+    soon = jobs.filter(due__range=(now.date() - _AHEAD, now.date() + _AHEAD))
+    dated = _open_in(soon)
     rows = list(dated.order_by("job__due", "job_id", "position", "id").values(*_FIELDS)[:MOST_DUE])
     count, undated = (
-        many.order_by().count() for many in (dated, open_ones.filter(job__due__isnull=True))
-    )
+        many.order_by()[:MOST_COUNTED].count() for many in (dated, _open_in(jobs.filter(due__isnull=True)))
+    )  # fmt: skip
     times: WorkTimes = TIMES.a_moment_ago(account)
     stock, labs = STOCK.a_moment_ago(account), LABS.a_moment_ago(account)
     workshop = Workshop(times)
@@ -86,6 +85,12 @@ def due_of(account: User, now: datetime, style: LengthStyle) -> Week:
         for one in seen
     ]
     return Week(due, undated, count - len(rows))
+
+
+def _open_in(jobs: QuerySet[Job]) -> QuerySet[Design]:
+    """What of these jobs is not checked yet. By the jobs' numbers: they are few beside what is in them."""
+    ids = list(jobs.values_list("id", flat=True))
+    return Design.objects.filter(job__in=ids, checked__lt=F("copies"))
 
 
 def _orders(account: User, designs: list[int]) -> dict[tuple[int, int], LabOrder]:

@@ -96,7 +96,7 @@ _NEEDED = ("kind", "number", "job__title", "job__number", "job__client")
 
 
 def _designs(account: User, words: list[str]) -> list[Hit]:
-    ids = found_designs(account, words)[:FEW]
+    ids = found_designs(account, words, FEW)
     held = (
         Principal(account)
         .may_see(Design.objects)

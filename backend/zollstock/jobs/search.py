@@ -10,7 +10,7 @@ import re
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
-from django.db.models import QuerySet
+from django.db.models import Exists, OuterRef, QuerySet
 
 from zollstock.accounts.principal import Principal
 
@@ -25,6 +25,10 @@ MOST_FOUND = 1000
 _BETWEEN_SIDES = re.compile(r"(?<=\d)\s*[x×*]\s*(?=\d)")
 #: So many words of a search count, each of which is looked up by itself.
 MOST_WORDS = 8
+#: A word that stands in so many titles is common; no more of them are counted.
+_MANY = 2000
+#: So many words of one title may begin alike.
+_ALIKE = 2
 
 
 def words_of(text: str) -> list[str]:
@@ -68,10 +72,11 @@ def title_words(held: Design, words: Sequence[str]) -> list[TitleWord]:
     ]
 
 
-def found_designs(account: User, words: Sequence[str]) -> list[int]:
+def found_designs(account: User, words: Sequence[str], most: int = MOST_FOUND) -> list[int]:
     """The newest designs whose titles have a word that begins with each of these; `words` come from `words_of`."""
     found = _having(account, words).order_by("-design").values_list("design", flat=True)
-    return list(dict.fromkeys(found[:MOST_FOUND]))
+    # A design may have several words that begin so.
+    return list(dict.fromkeys(found[: most * len(words) * _ALIKE]))[:most]
 
 
 def found_jobs_by_prints(account: User, words: Sequence[str]) -> QuerySet[TitleWord, int]:
@@ -83,8 +88,16 @@ def _having(account: User, words: Sequence[str]) -> QuerySet[TitleWord]:
     own = Principal(account).may_see(TitleWord.objects)
     if not words:
         return own.none()
-    found = own
-    for word in words[1:MOST_WORDS]:
-        also = own.filter(word__istartswith=word)
-        found = found.filter(design__in=also.values("design"))
-    return found.filter(word__istartswith=words[0])
+    first, *others = _rarest_first(own, words[:MOST_WORDS])
+    found = own.filter(word__istartswith=first)
+    for word in others:
+        also = TitleWord.objects.filter(design=OuterRef("design"), word__istartswith=word)
+        found = found.filter(Exists(also))
+    return found
+
+
+def _rarest_first(own: QuerySet[TitleWord], words: Sequence[str]) -> list[str]:
+    """The word that few things have leads; what stands in thousands is only looked up for those."""
+    if len(words) == 1:
+        return list(words)
+    return sorted(words, key=lambda word: own.filter(word__istartswith=word)[:_MANY].count())

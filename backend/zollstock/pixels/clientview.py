@@ -8,10 +8,11 @@ from PIL import Image
 
 from zollstock.core.documents.plan import Plan
 from zollstock.core.layouts.hanging.onwall import print_alone
+from zollstock.core.sheet.printdrawing import whole_drawing
 from zollstock.core.studio.studio import Studio
 from zollstock.core.work.outcome import work_out
 
-from .wallshapes import painted, wall_print
+from .wallshapes import painted
 
 #: The longer side of what is shown, px.
 LARGEST = 1600
@@ -34,11 +35,11 @@ def client_view(preview: bytes, plan: Plan, studio: Studio, longest_px: int = LA
     with Image.open(io.BytesIO(preview)) as opened:
         proof = opened.convert("RGB")
     shows = print_alone(plan, studio)
-    held = wall_print(work_out(plan, studio))
-    (piece,) = held.drawing.pieces
+    drawing = whole_drawing(work_out(plan, studio))
+    (piece,) = drawing.pieces
     longest = max(piece.picture[2:])
     scale = min(longest_px / max(shows.width, shows.height), max(proof.size) / longest)
-    seen = painted(shows, {0: held}, lambda _: proof, scale).convert("RGB")
+    seen = painted(shows, {0: drawing}, lambda _: proof, scale).convert("RGB")
     made = io.BytesIO()
     seen.save(made, "JPEG", quality=_QUALITY)
     return made.getvalue()

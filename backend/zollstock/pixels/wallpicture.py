@@ -14,11 +14,13 @@ from zollstock.core.layouts.request import LayoutRequest
 from zollstock.core.layouts.wall.homography import Matrix, inverse, mapped
 from zollstock.core.layouts.wall.scene import Scene, ScenePhoto
 from zollstock.core.letters import FILES
+from zollstock.core.shapes.drawing import Drawing
+from zollstock.core.sheet.printdrawing import whole_drawing
 from zollstock.core.studio.studio import DEFAULT_STUDIO, Studio
 
 from .errors import RenderError
 from .previews import as_seen, read_through
-from .wallshapes import Proofs, WallPrint, painted, wall_print
+from .wallshapes import Proofs, painted
 
 #: px of the picture's longer side, of the strip with its words below, and of their letters.
 LONG, STRIP, LETTERS = 2400, 92, 34
@@ -55,18 +57,18 @@ def wall_picture(
         raise RenderError("Only panels and rows of prints hang on a wall.")
     used = {shape.plan for shape in seen.shapes if shape.kind == "picture"}
     works = kind_of(layout).works(layout, studio)
-    prints = {number: wall_print(works[number]) for number in used}
+    drawings = {number: whole_drawing(works[number]) for number in used}
 
     @lru_cache(maxsize=2)
     def opened(number: int) -> Image.Image:
         return _opened(proof(number))
 
     if seen.photo is None:
-        made = painted(seen, prints, opened, LONG / max(seen.width, seen.height))
+        made = painted(seen, drawings, opened, LONG / max(seen.width, seen.height))
     elif photo is None:
         raise RenderError("The photograph of the wall is not there.")
     else:
-        made = _in_photo(seen, seen.photo, prints, opened, photo)
+        made = _in_photo(seen, seen.photo, drawings, opened, photo)
     _write(_captioned(made.convert("RGB"), seen.caption), out)
 
 
@@ -86,7 +88,7 @@ def _opened(proof: bytes) -> Image.Image:
 def _in_photo(
     seen: Scene,
     lies: ScenePhoto,
-    prints: Mapping[int, WallPrint],
+    drawings: Mapping[int, Drawing],
     proofs: Proofs,
     photo: bytes,
 ) -> Image.Image:
@@ -100,7 +102,7 @@ def _in_photo(
     # However large somebody says that a small rectangle of the photograph is.
     broad, high = seen.width + 2 * _BEYOND, seen.height + 2 * _BEYOND
     scale = min(scale, (MOST_FLAT / (broad * high)) ** 0.5)
-    flat = painted(seen, prints, proofs, scale, _BEYOND)
+    flat = painted(seen, drawings, proofs, scale, _BEYOND)
     a, b, c, d, e, f, g, h, i = inverse(to_px)
     # What comes out of the way back is mm; counted from the flat picture's corner, in its px.
     rows = (

@@ -7,26 +7,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from math import ceil, cos, floor, radians, sin
-from typing import NamedTuple
 
 from PIL import Image, ImageColor, ImageDraw, ImageFilter
 
 from zollstock.core.layouts.wall.scene import Scene, SceneShape
 from zollstock.core.shapes.drawing import BoxMm, Drawing
-from zollstock.core.sheet.printdrawing import grounds, whole_drawing
-from zollstock.core.work.outcome import Work
-
-
-class WallPrint(NamedTuple):
-    """A print as it is painted: its drawing, and what lies under its picture (`printdrawing.grounds`)."""
-
-    drawing: Drawing
-    grounds: tuple[tuple[BoxMm, str], ...]
-
-
-def wall_print(work: Work) -> WallPrint:
-    return WallPrint(whole_drawing(work), grounds(work))
-
 
 #: The picture of a plan by its number, opened when it is hung.
 Proofs = Callable[[int], Image.Image]
@@ -40,7 +25,7 @@ _CLEAR: Rgba = (0, 0, 0, 0)
 
 def painted(
     seen: Scene,
-    prints: Mapping[int, WallPrint],
+    drawings: Mapping[int, Drawing],
     proofs: Proofs,
     scale: float,
     beyond: float = 0.0,
@@ -55,7 +40,7 @@ def painted(
         x, y, w, h = shape.box
         box = ((x + beyond) * scale, (y + beyond) * scale, w * scale, h * scale)
         if shape.kind == "picture":
-            _hang(canvas, box, shape, prints[shape.plan], proofs(shape.plan))
+            _hang(canvas, box, shape, drawings[shape.plan], proofs(shape.plan))
         else:
             _paint(canvas, box, shape, scale)
     return canvas
@@ -103,13 +88,12 @@ def _shade(size: tuple[int, int]) -> Image.Image:
 
 
 def _hang(
-    canvas: Image.Image, box: BoxMm, shape: SceneShape, held: WallPrint, proof: Image.Image
+    canvas: Image.Image, box: BoxMm, shape: SceneShape, drawing: Drawing, proof: Image.Image
 ) -> None:
     """A part of a print at its place: paper, and the picture in its window, turned and leaning as it does."""
     x, y, w, h = box
     left, top = round(x), round(y)
     whole = max(1, round(x + w) - left), max(1, round(y + h) - top)
-    drawing = held.drawing
     part = shape.part or drawing.boxes["document"]
     per_mm = whole[0] / part[2]
     # Only what is seen is made: close to a wall a piece is a hundred times the picture of it.
@@ -156,8 +140,8 @@ def _hang(
         )
         return x0, y0, max(x0, x1), max(y0, y1)
 
-    for ground, colour in held.grounds:
-        ImageDraw.Draw(made).rectangle(corners(ground), fill=colour)
+    for ground in drawing.grounds:
+        ImageDraw.Draw(made).rectangle(corners(ground.box), fill=ground.colour)
     mask = Image.new("L", size)
     ImageDraw.Draw(mask).rectangle(corners(piece.printed), fill=255)
     made.paste(shown, (0, 0), mask)

@@ -25,7 +25,7 @@ class RendersConfig(AppConfig):
         picture_read.connect(_picture_read)
         register_known_files("renders", _known_files)
         register_usage(
-            "made files", lambda account: held_bytes(Principal(account).may_see(OrderFile.objects))
+            "made files", lambda account: held_bytes(Principal(account).may_see(OrderLine.objects))
         )
 
 

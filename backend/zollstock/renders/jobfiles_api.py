@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from django.db.models import F, Sum
+from django.db.models import F
 from django.http import StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
@@ -18,11 +18,12 @@ from zollstock.jobs.api import own_jobs
 from zollstock.jobs.models import Job
 from zollstock.jobs.names import FIELDS, USUAL, check, previewed
 from zollstock.jobs.tickets_api import ticket_of
+from zollstock.pictures.apps import held_bytes
 from zollstock.pictures.serving import to_keep
 
 from .bundle import current_files, zipped_job
 from .joborders import newest, order_job, wanting
-from .models import Order, OrderFile, OrderLine
+from .models import Order, OrderLine
 from .orders_api import RunState, run_states
 
 router = Router(tags=["counter"])
@@ -115,7 +116,7 @@ def _files(job: Job) -> JobFiles:
     done = OrderLine.objects.filter(
         design__job=job, state=OrderLine.State.DONE, version=F("design__version")
     )
-    weight = OrderFile.objects.filter(line__in=done).aggregate(sum=Sum("bytes"))["sum"] or 0
+    weight = held_bytes(done)
     run = newest(job)
     return JobFiles(
         total=total, current=current, wanting=missing, size_text=size_of_file(weight) if weight else "",

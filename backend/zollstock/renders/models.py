@@ -94,10 +94,16 @@ class OrderLine(LongWork):
     percent = models.PositiveSmallIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
     finished = models.DateTimeField(null=True)
+    #: How many files of it lie on the disk, and their bytes together: what is summed up for thousands reads no file's row.
+    held_files = models.PositiveIntegerField(default=0)
+    bytes = models.PositiveBigIntegerField(default=0)
 
     class Meta:
         ordering = ["-created"]
         indexes = [
+            models.Index(
+                fields=["account", "design", "bytes", "held_files"], name="what_lines_weigh"
+            ),
             models.Index(fields=["order", "state", "position"], name="next_line_of_an_order"),
             models.Index(fields=["state", "pulse"], name="lines_by_pulse"),
             models.Index(fields=["design", "-created"], name="lines_of_a_design"),

@@ -22,7 +22,7 @@ from zollstock.pictures.serving import to_keep
 
 from . import removing
 from .bundle import table, zipped
-from .models import Order, OrderFile, OrderLine
+from .models import Order, OrderLine
 from .orders import UNFINISHED, WORKERS, send_order
 from .planners import send_layout
 from .removing import not_removed
@@ -72,7 +72,7 @@ def _state(order: Order) -> RunState:
         counts[_UNLAID.get(Order.State(order.state), OrderLine.State.QUEUED)] = order.total
     total = sum(counts.values())
     waiting = counts["queued"] + counts["running"]
-    weight = held_bytes(OrderFile.objects.filter(line__order=order)) if counts["done"] else 0
+    weight = held_bytes(order.lines.all()) if counts["done"] else 0
     return RunState(
         id=order.id,
         title=order.title,

@@ -126,6 +126,8 @@ def _deliver(
             state=OrderLine.State.DONE,
             percent=100,
             finished=timezone.now(),
+            held_files=len(stored),
+            bytes=sum(file.bytes for file in stored),
         )
     except BaseException:
         discard(*(name_of(file.file) for file in stored))

@@ -78,18 +78,23 @@ class Going(Schema):
 
 
 class RoomKept(Schema):
-    """What an account keeps, of how much it may; its jobs with the most made files; its rules, what they let go, and
-    from when on they act (null: there are none)."""
+    """What an account keeps, of how much it may; its rules, what they let go, and from when on they act (null: there are
+    none)."""
 
     text: str
     most_text: str
     parts: list[RoomPart]
-    jobs: list[RoomJob]
-    more_jobs: int
     rules: list[TidyingRule]
     version: int
     acts_from: datetime | None
     going: Going
+
+
+class RoomJobs(Schema):
+    """The jobs with the most made files, and whether there are others with less."""
+
+    items: list[RoomJob]
+    more: bool
 
 
 class RuleDays(Schema):
@@ -133,6 +138,12 @@ class RulesElsewhere(ChangedElsewhere):
 @router.get("/room", response=RoomKept)
 def room(request: SignedRequest) -> RoomKept:
     return _room(request)
+
+
+@router.get("/room/jobs", response=RoomJobs)
+def room_by_job(request: SignedRequest) -> RoomJobs:
+    held = heaviest_jobs(request.user, JOBS + 1)
+    return RoomJobs(items=_named(request, held[:JOBS]), more=len(held) > JOBS)
 
 
 @router.get("/room/going", response=Going)
@@ -193,13 +204,10 @@ def _room(request: SignedRequest) -> RoomKept:
     shares, most = shares_of(request.user), settings.ACCOUNT_MOST_BYTES
     held = who_asks(request).may_see(TidyingRules.objects).first()
     days: Days = held.days if held else {}
-    heaviest = heaviest_jobs(request.user, JOBS + 1)
     return RoomKept(
         text=size_of_file(sum(shares.values())),
         most_text=size_of_file(most),
         parts=[RoomPart(name=name, text=size_of_file(size), share=size / most) for name, size in shares.items()],
-        jobs=_named(request, heaviest[:JOBS]),
-        more_jobs=max(0, len(heaviest) - JOBS),
         rules=[TidyingRule(key=key, name=rule.name, says=rule.says, days=days.get(key)) for key, rule in RULES.items()],
         version=held.version if held else 0,
         acts_from=held.acts_from if held and days else None,

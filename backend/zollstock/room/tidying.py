@@ -58,7 +58,9 @@ def _remove(ids: Sequence[UUID]) -> int:
     files = OrderFile.objects.filter(line__in=held).exclude(file="")
     names = [name_of(file.file) for file in files.only("file")]
     OrderFile.objects.filter(line__in=held).update(file="", bytes=0)
-    OrderLine.objects.filter(id__in=held).update(state=OrderLine.State.TIDIED)
+    OrderLine.objects.filter(id__in=held).update(
+        state=OrderLine.State.TIDIED, held_files=0, bytes=0
+    )
     still = OrderLine.objects.filter(
         design=OuterRef("pk"), state=OrderLine.State.DONE, version=OuterRef("version")
     )

@@ -5,13 +5,13 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from django.contrib.auth.models import User
-from django.db.models import Count, Exists, OuterRef, Q, QuerySet, Sum
+from django.db.models import Exists, OuterRef, QuerySet, Sum
 
 from zollstock.accounts.principal import Principal
 from zollstock.jobs.models import Design, DesignPicture, Job
 from zollstock.pictures.apps import held_bytes
 from zollstock.pictures.models import Picture
-from zollstock.renders.models import OrderFile, OrderLine
+from zollstock.renders.models import OrderLine
 
 
 class JobWeight(NamedTuple):
@@ -39,12 +39,12 @@ def weight_of(job: Job) -> JobWeight:
         id__in=DesignPicture.objects.filter(design__job=job).values("picture")
     )
     elsewhere = DesignPicture.objects.filter(picture=OuterRef("pk")).exclude(design__job=job)
-    files = OrderFile.objects.filter(line__design__job=job).exclude(file="")
+    lines = OrderLine.objects.filter(design__job=job)
     return JobWeight(
         held_bytes(pictures),
         held_bytes(pictures.filter(Exists(elsewhere))),
-        held_bytes(files),
-        files.count(),
+        held_bytes(lines),
+        int(lines.aggregate(many=Sum("held_files"))["many"] or 0),
         int(designs.aggregate(sum=Sum("kept_bytes"))["sum"] or 0),
     )  # fmt: skip
 
@@ -58,11 +58,9 @@ def files_by_job(lines: QuerySet[OrderLine]) -> list[FilesOf]:
     """The made files of lines by job, the most bytes first."""
     rows = (
         lines.order_by()
+        .filter(held_files__gt=0)
         .values("design__job")
-        .annotate(
-            bytes=Sum("files__bytes"), many=Count("files", filter=~Q(files__file=""))
-        )
-        .filter(many__gt=0)
-        .order_by("-bytes", "design__job")
-    )  # fmt: skip
-    return [FilesOf(row["design__job"], row["many"], int(row["bytes"] or 0)) for row in rows]
+        .annotate(weight=Sum("bytes"), many=Sum("held_files"))
+        .order_by("-weight", "design__job")
+    )
+    return [FilesOf(row["design__job"], row["many"], int(row["weight"])) for row in rows]

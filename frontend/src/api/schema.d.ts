@@ -584,6 +584,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/room/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Room By Job */
+        get: operations["zollstock_room_api_room_by_job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/room/going": {
         parameters: {
             query?: never;
@@ -4069,7 +4086,7 @@ export interface components {
         };
         /**
          * Drawing
-         * @description A sheet to be drawn.
+         * @description A sheet to be drawn: its `grounds` first, the lowest before what lies on it.
          */
         Drawing: {
             boxes: components["schemas"]["DrawnBoxes"];
@@ -4079,6 +4096,11 @@ export interface components {
             strokes: components["schemas"]["DrawnStroke"][];
             /** Labels */
             labels: components["schemas"]["DrawnLabel"][];
+            /**
+             * Grounds
+             * @default []
+             */
+            grounds: components["schemas"]["DrawnGround"][];
         };
         /**
          * DrawnBoxes
@@ -4198,6 +4220,21 @@ export interface components {
             colour: string;
             /** Softness */
             softness: number;
+        };
+        /**
+         * DrawnGround
+         * @description A colour that lies under the pictures, on the white of the sheet.
+         */
+        DrawnGround: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Colour */
+            colour: string;
         };
         /**
          * DrawnLabel
@@ -7728,8 +7765,8 @@ export interface components {
         };
         /**
          * RoomKept
-         * @description What an account keeps, of how much it may; its jobs with the most made files; its rules, what they let go, and
-         *     from when on they act (null: there are none).
+         * @description What an account keeps, of how much it may; its rules, what they let go, and from when on they act (null: there are
+         *     none).
          */
         RoomKept: {
             /** Text */
@@ -7738,10 +7775,6 @@ export interface components {
             most_text: string;
             /** Parts */
             parts: components["schemas"]["RoomPart"][];
-            /** Jobs */
-            jobs: components["schemas"]["RoomJob"][];
-            /** More Jobs */
-            more_jobs: number;
             /** Rules */
             rules: components["schemas"]["TidyingRule"][];
             /** Version */
@@ -7778,6 +7811,16 @@ export interface components {
             says: string;
             /** Days */
             days: number | null;
+        };
+        /**
+         * RoomJobs
+         * @description The jobs with the most made files, and whether there are others with less.
+         */
+        RoomJobs: {
+            /** Items */
+            items: components["schemas"]["RoomJob"][];
+            /** More */
+            more: boolean;
         };
         /**
          * RuleDays
@@ -16297,6 +16340,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoomKept"];
+                };
+            };
+            /** @description A part of the application is away for a moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was stored. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The request was refused; nothing was changed. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    zollstock_room_api_room_by_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomJobs"];
                 };
             };
             /** @description A part of the application is away for a moment. */

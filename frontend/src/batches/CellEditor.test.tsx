@@ -17,6 +17,7 @@ const drawing: Drawing = {
   pieces: [{ picture: [-75, 0, 450, 300], printed: [0, 0, 300, 300], turn: 0, angle: 0 }],
   strokes: [],
   labels: [],
+  grounds: [],
 };
 const cell = {
   size: "cm-30x30",

@@ -22,6 +22,7 @@ const drawing: Drawing = {
   pieces: [{ picture: [0, 0, 30, 20], printed: [0, 0, 30, 20], turn: 0, angle: 0 }],
   strokes: [],
   labels: [],
+  grounds: [],
 };
 const cell = (size: string, change: Partial<Cell> = {}) =>
   ({

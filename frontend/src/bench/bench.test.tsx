@@ -102,6 +102,7 @@ describe("findings and choices", () => {
       pieces: [{ picture: [-5, 0, 40, 20], printed: box, turn: 0, angle: 0 }],
       strokes: [],
       labels: [],
+      grounds: [],
     };
     const choice = (id: string, taken: boolean): Choice => ({
       id,

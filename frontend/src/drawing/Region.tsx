@@ -25,6 +25,9 @@ export function Region(props: {
       aria-hidden
       className="block"
     >
+      {drawing.grounds.map(({ box: [gx, gy, gw, gh], colour }) => (
+        <rect key={`${gx} ${gy} ${gw}`} x={gx} y={gy} width={gw} height={gh} fill={colour} />
+      ))}
       <clipPath id={`${id}-window`}>
         <rect x={x} y={y} width={w} height={h} />
       </clipPath>

@@ -8,7 +8,13 @@ import { SheetInSmall, scaleFor } from "./SheetInSmall";
 const square = drawn([0, 0, 20, 20], [0, 0, 20, 20], [0, 0, 30, 20]);
 
 function drawn(document: BoxMm, printed: BoxMm, picture: BoxMm, turn = 0, angle = 0): Drawing {
-  return { boxes: { document }, pieces: [{ picture, printed, turn, angle }], strokes: [], labels: [] };
+  return {
+    boxes: { document },
+    pieces: [{ picture, printed, turn, angle }],
+    strokes: [],
+    labels: [],
+    grounds: [],
+  };
 }
 
 describe("a print in small", () => {

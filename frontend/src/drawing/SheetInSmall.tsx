@@ -50,6 +50,14 @@ export function SheetInSmall(props: {
         </g>
       ))}
       <path d={ring(corners(sheet), ...windows.map(corners))} fillRule="evenodd" fill="#fff" />
+      {props.drawing.grounds.map((ground) => (
+        <path
+          key={ground.box.join(" ")}
+          d={ring(corners(box(ground.box)), ...windows.map(corners))}
+          fillRule="evenodd"
+          fill={ground.colour}
+        />
+      ))}
       {pieces.map(
         ({ rim }, index) =>
           rim && (

@@ -19,7 +19,13 @@ const piece = {
   turn: 0,
   angle: 0,
 };
-const drawing: Drawing = { boxes: { document: [0, 0, 300, 300] }, pieces: [piece], strokes: [], labels: [] };
+const drawing: Drawing = {
+  boxes: { document: [0, 0, 300, 300] },
+  pieces: [piece],
+  strokes: [],
+  labels: [],
+  grounds: [],
+};
 const plan = (fit: object) =>
   ({ fit: { mode: "fill", anchor: [0.5, 0.5], auto: false, zoom: 1, ...fit } }) as unknown as Plan;
 const placed = placedOf(drawing, "fill");

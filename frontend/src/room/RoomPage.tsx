@@ -4,7 +4,7 @@ import { Coming } from "../shell/Coming";
 import { typeset } from "../shell/typeset";
 import { RoomRow } from "./RoomRow";
 import { RulesCard } from "./RulesCard";
-import { useRoom } from "./useRoom";
+import { useRoom, useRoomJobs } from "./useRoom";
 import "./room.css";
 
 /** What takes up room on disk, by job, and the rules by which made files go. */
@@ -27,7 +27,7 @@ export function RoomPage() {
             <Kept room={room.data} />
             <div className="grid items-start gap-4 min-[900px]:grid-cols-2">
               <RulesCard key={room.data.version} room={room.data} />
-              <Jobs room={room.data} />
+              <Jobs />
             </div>
           </>
         )}
@@ -59,17 +59,18 @@ function Kept({ room }: { room: RoomKept }) {
   );
 }
 
-function Jobs({ room }: { room: RoomKept }) {
+function Jobs() {
+  const { data } = useRoomJobs();
   return (
-    <section aria-label="Made files by job" className="panel space-y-1.5 p-3.5">
+    <section aria-label="Made files by job" className="panel min-h-24 space-y-1.5 p-3.5">
       <h2 className="text-lg font-semibold">Made files by job</h2>
-      {room.jobs.length === 0 && <p>No file is kept. Those that you make stand here, by their jobs.</p>}
+      {data?.items.length === 0 && <p>No file is kept. Those that you make stand here, by their jobs.</p>}
       <ul>
-        {room.jobs.map((job) => (
+        {data?.items.map((job) => (
           <RoomRow key={job.job ?? 0} job={job} />
         ))}
       </ul>
-      {room.more_jobs > 0 && <p className="soft">Other jobs hold less than these.</p>}
+      {data?.more && <p className="soft">Other jobs hold less than these.</p>}
     </section>
   );
 }

@@ -6,6 +6,10 @@ import type { RoomKept, RuleDays } from "../api/types";
 export const useRoom = () =>
   useQuery({ queryKey: ["room", "kept"], queryFn: () => must(client.GET("/api/room")), staleTime: 0 });
 
+/** The jobs with the most made files. */
+export const useRoomJobs = () =>
+  useQuery({ queryKey: ["room", "jobs"], queryFn: () => must(client.GET("/api/room/jobs")), staleTime: 0 });
+
 /** What rules would let go that are not set yet. */
 export const useGoing = (days: RuleDays) =>
   useQuery({

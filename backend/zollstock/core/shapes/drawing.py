@@ -90,10 +90,19 @@ class DrawnLabel:
 
 
 @dataclass(frozen=True, slots=True)
+class DrawnGround:
+    """A colour that lies under the pictures, on the white of the sheet."""
+
+    box: BoxMm
+    colour: str
+
+
+@dataclass(frozen=True, slots=True)
 class Drawing:
-    """A sheet to be drawn."""
+    """A sheet to be drawn: its `grounds` first, the lowest before what lies on it."""
 
     boxes: DrawnBoxes
     pieces: list[DrawnPiece]
     strokes: list[DrawnStroke]
     labels: list[DrawnLabel]
+    grounds: tuple[DrawnGround, ...] = ()

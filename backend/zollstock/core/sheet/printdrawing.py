@@ -13,6 +13,7 @@ from ..shapes.drawing import (
     Drawing,
     DrawnBoxes,
     DrawnFill,
+    DrawnGround,
     DrawnLabel,
     DrawnPiece,
     DrawnStroke,
@@ -21,6 +22,7 @@ from ..shapes.ink import Label, Stroke
 from ..work.outcome import Work
 from .printsheet import print_sheet
 
+_WHITE = "#ffffff"
 #: The lines of an edge that are still seen in a small drawing.
 _IN_SMALL: tuple[BoxName, ...] = ("opening", "fold")
 
@@ -45,6 +47,7 @@ def whole_drawing(work: Work) -> Drawing:
         [_piece(work, ZERO, ZERO)],
         [drawn_stroke(stroke) for stroke in sheet.strokes],
         [drawn_label(label) for label in sheet.labels],
+        _grounds(work, ZERO, ZERO),
     )
 
 
@@ -55,18 +58,15 @@ def small_drawing(work: Work) -> Drawing:
     for name in _IN_SMALL:
         if (box := lay.get(name)) is not None:
             boxes[name] = box.as_floats()
-    return Drawing(boxes, [_piece(work, ZERO, ZERO)], [], [])
+    return Drawing(boxes, [_piece(work, ZERO, ZERO)], [], [], _grounds(work, ZERO, ZERO))
 
 
 def trimmed_drawing(work: Work) -> Drawing:
     """The finished print: what is cut off is not there."""
     trim = work.boxes.trim
     piece = replace(_piece(work, trim.x, trim.y), rim=None)
-    return _plain((0.0, 0.0, float(trim.w), float(trim.h)), piece)
-
-
-def _plain(document: BoxMm, piece: DrawnPiece) -> Drawing:
-    return Drawing({"document": document}, [piece], [], [])
+    document = (0.0, 0.0, float(trim.w), float(trim.h))
+    return Drawing({"document": document}, [piece], [], [], _grounds(work, trim.x, trim.y))
 
 
 def _piece(work: Work, left: Fraction, top: Fraction) -> DrawnPiece:
@@ -90,17 +90,13 @@ def _rim(work: Work, left: Fraction, top: Fraction) -> DrawnFill | None:
     return DrawnFill(image, _from(content, left, top), fill, colour, softness)
 
 
-def grounds(work: Work) -> tuple[tuple[BoxMm, str], ...]:
-    """What lies under the picture where it is no bare white: boxes in mm of the document and their colours, the lowest
-    first.
-
-    A border's colour lies as far as ink goes, padding in the window of the picture.
-    """
+def _grounds(work: Work, left: Fraction, top: Fraction) -> tuple[DrawnGround, ...]:
+    """What lies under the picture where it is not white: a border's colour as far as ink goes, padding in the window."""
     fill, colour, _ = work.plan.edge.rim()
     content = work.boxes.document.grown(-work.plan.marks.margin.mm)
-    found = [(content, colour)] if fill == "colour" else []
-    found.append((work.boxes.image, work.padding_colour))
-    return tuple((_from(box, ZERO, ZERO), colour) for box, colour in found)
+    found = [DrawnGround(_from(content, left, top), colour)] if fill == "colour" else []
+    found.append(DrawnGround(_from(work.boxes.image, left, top), work.padding_colour))
+    return tuple(found) if any(one.colour != _WHITE for one in found) else ()
 
 
 def _from(box: Box, left: Fraction, top: Fraction) -> BoxMm:
