@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from tests.api.caller import Caller
 from tests.api.counted import another, made, rows
+from zollstock.jobs import search
 from zollstock.jobs.models import Design, Job
 from zollstock.jobs.removed import clear_removed
 
@@ -172,3 +173,16 @@ def test_all_versions_of_a_print_are_there_in_words_and_gone_back_to(
     assert row["state"] == "printed" and row["changed_since"]
     other("GET", f"prints/{held['id']}/versions", expect=404)
     other("POST", f"prints/{held['id']}/versions/1/back", {"version": 1}, expect=404)
+
+
+def test_words_are_found_together_however_many_titles_have_one_of_them(
+    caller: Caller, held: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(search, "_PIECE", 1)
+    account = Design.objects.get(id=held["id"]).account
+    made = [another(caller, held, title=f"Fog {word}")["id"] for word in ("mill", "salt", "mill")]
+    another(caller, held, title="Mill alone")
+    assert search.found_designs(account, ["fog", "mill"]) == [made[2], made[0]], "the newest first"
+    assert search.found_designs(account, ["mill", "fo"], 1) == [made[2]]
+    assert search.found_designs(account, ["fog", "nowhere"]) == []
+    assert search.found_designs(account, []) == []

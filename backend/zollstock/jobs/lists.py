@@ -28,7 +28,7 @@ from .summaries import SUMMARY_FIELDS
 #: So many prints of a job are shown in a list of jobs.
 FIRST = 12
 #: Of so many jobs that have the words, the newest, a search of prints finds all of theirs.
-MOST_JOBS = 100
+MOST_JOBS = 40
 
 
 class PrintSummary(Schema):

@@ -10,7 +10,7 @@ import re
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
-from django.db.models import Exists, OuterRef, QuerySet
+from django.db.models import QuerySet
 
 from zollstock.accounts.principal import Principal
 
@@ -27,8 +27,8 @@ _BETWEEN_SIDES = re.compile(r"(?<=\d)\s*[x×*]\s*(?=\d)")
 MOST_WORDS = 8
 #: A word that stands in so many titles is common; no more of them are counted.
 _MANY = 2000
-#: So many words of one title may begin alike.
-_ALIKE = 2
+#: So many of the leading word are looked through at once, the newest first, and so many times.
+_PIECE, _MOST_PIECES = 2000, 60
 
 
 def words_of(text: str) -> list[str]:
@@ -74,9 +74,26 @@ def title_words(held: Design, words: Sequence[str]) -> list[TitleWord]:
 
 def found_designs(account: User, words: Sequence[str], most: int = MOST_FOUND) -> list[int]:
     """The newest designs whose titles have a word that begins with each of these; `words` come from `words_of`."""
-    found = _having(account, words).order_by("-design").values_list("design", flat=True)
-    # A design may have several words that begin so.
-    return list(dict.fromkeys(found[: most * len(words) * _ALIKE]))[:most]
+    own = Principal(account).may_see(TitleWord.objects)
+    if not words:
+        return []
+    first, *others = _rarest_first(own, words[:MOST_WORDS])
+    leading = own.filter(word__istartswith=first).order_by("-design")
+    found: dict[int, None] = {}
+    below: int | None = None
+    # Piece by piece: for all of them at once the database looks every word up from end to end.
+    for _ in range(_MOST_PIECES):
+        rows = leading if below is None else leading.filter(design__lt=below)
+        part = list(rows.values_list("design", flat=True)[:_PIECE])
+        with_all = set(part)
+        for word in others:
+            also = own.filter(design__in=with_all, word__istartswith=word)
+            with_all = set(also.values_list("design", flat=True))
+        found |= dict.fromkeys(one for one in part if one in with_all)
+        if len(part) < _PIECE or len(found) >= most:
+            break
+        below = part[-1]
+    return list(found)[:most]
 
 
 def found_jobs_by_prints(account: User, words: Sequence[str]) -> QuerySet[TitleWord, int]:
@@ -88,12 +105,11 @@ def _having(account: User, words: Sequence[str]) -> QuerySet[TitleWord]:
     own = Principal(account).may_see(TitleWord.objects)
     if not words:
         return own.none()
-    first, *others = _rarest_first(own, words[:MOST_WORDS])
-    found = own.filter(word__istartswith=first)
-    for word in others:
-        also = TitleWord.objects.filter(design=OuterRef("design"), word__istartswith=word)
-        found = found.filter(Exists(also))
-    return found
+    found = own
+    for word in words[1:MOST_WORDS]:
+        also = own.filter(word__istartswith=word)
+        found = found.filter(design__in=also.values("design"))
+    return found.filter(word__istartswith=words[0])
 
 
 def _rarest_first(own: QuerySet[TitleWord], words: Sequence[str]) -> list[str]:
