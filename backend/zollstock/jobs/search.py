@@ -28,7 +28,7 @@ MOST_WORDS = 8
 #: A word that stands in so many titles is common; no more of them are counted.
 _MANY = 2000
 #: So many of the leading word are looked through at once, the newest first, and so many times.
-_PIECE, _MOST_PIECES = 2000, 60
+_PIECE, _MOST_PIECES = 1000, 120
 
 
 def words_of(text: str) -> list[str]:
