@@ -169,7 +169,9 @@ def test_a_worker_that_dies_before_the_disk_was_told_leaves_nothing(caller: Call
 def test_room_is_told_by_job_and_what_others_use_too(caller: Caller, held: dict[str, Any], photo: Callable[..., Path]) -> None:  # fmt: skip
     made(caller, held)
     first = caller("GET", f"jobs/{held['job']}/room")
-    assert (first["shared_text"], first["files"]) == ("", 1)
+    assert (first["empty"], first["shared_text"], first["files"]) == (False, "", 1)
+    bare = caller("POST", "jobs", {"title": "Bare"})
+    assert caller("GET", f"jobs/{bare['id']}/room")["empty"] is True
     picture = OrderFile.objects.get()
     kept = caller("GET", "room")
     assert [(job["job"], job["files"]) for job in caller("GET", "room/jobs")["items"]] == [

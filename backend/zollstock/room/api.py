@@ -117,8 +117,9 @@ class Spared(Schema):
 
 
 class JobRoom(Schema):
-    """What a job takes up, in words, and whether rules spare its files."""
+    """What a job takes up, in words, whether that is nothing, and whether rules spare its files."""
 
+    empty: bool
     text: str
     pictures_text: str
     shared_text: Annotated[str, Field(description="Of the pictures, what other jobs use too.")]
@@ -188,6 +189,7 @@ def spare(request: SignedRequest, job_id: int, wanted: Spared) -> JobRoom:
 def _of_job(job: Job) -> JobRoom:
     held = weight_of(job)
     return JobRoom(
+        empty=not held.pictures + held.files + held.versions,
         text=size_of_file(held.pictures + held.files + held.versions),
         pictures_text=size_of_file(held.pictures), shared_text=size_of_file(held.shared) if held.shared else "",
         files_text=size_of_file(held.files), files=held.many, versions_text=size_of_file(held.versions),

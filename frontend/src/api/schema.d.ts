@@ -7845,9 +7845,11 @@ export interface components {
         };
         /**
          * JobRoom
-         * @description What a job takes up, in words, and whether rules spare its files.
+         * @description What a job takes up, in words, whether that is nothing, and whether rules spare its files.
          */
         JobRoom: {
+            /** Empty */
+            empty: boolean;
             /** Text */
             text: string;
             /** Pictures Text */

@@ -5,6 +5,7 @@ import { typeset } from "../shell/typeset";
 /** What a job takes up on disk. */
 export function JobRoom({ job }: { job: number }) {
   const { data } = useJobRoom(job);
+  if (data?.empty) return null;
   return (
     <p className="soft min-h-10 basis-full text-[13px]">
       {data && (
