@@ -119,8 +119,12 @@ def lacking(one: Wanted, stock: Stock, style: LengthStyle) -> Saving | None:
 
 
 def fitting(size: tuple[float, float], paper: tuple[float, float | None]) -> float:
-    """How large a print of that size can be on a paper (mm; without a height it is a roll), as a share of it; 1 is as
-    it is, and more is never said."""
+    """How large a print of that size can be on a paper (mm; without a height it is a roll), as a share of it; 1 is as it
+    is, and more is never said. It may lie either way.
+
+    >>> fitting((600, 400), (420, None)), fitting((300, 200), (210, 297))  # across a roll; on A4, all but 3 mm
+    (1.0, 0.99)
+    """
     w, h = size
     wide = paper[0]
     high = paper[1]

@@ -44,13 +44,21 @@ Document = dict[str, Any]
 
 
 def settings_in(document: Document, which: Collection[Setting]) -> Document:
-    """Those settings of a plan, as a standard for new prints keeps them."""
+    """Those settings of a plan, as a standard for new prints keeps them.
+
+    >>> settings_in({"title": "Fog", "target": {"width": "30 cm", "height": "20 cm"}, "medium": None}, ["size", "medium"])
+    {'target': {'width': '30 cm', 'height': '20 cm'}}
+    """
     parts = [part for setting in SETTINGS if setting in which for part in _PARTS[setting]]
     return {part: document[part] for part in parts if document.get(part) is not None}
 
 
 def settings_held(standard: Document) -> list[Setting]:
-    """Which settings a standard has."""
+    """Which settings a standard has.
+
+    >>> settings_held({"target": {"width": "30 cm", "height": "20 cm"}})
+    ['size']
+    """
     return [setting for setting in SETTINGS if _PARTS[setting][0] in standard]
 
 

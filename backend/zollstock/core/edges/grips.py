@@ -60,11 +60,20 @@ def grip(
 
 
 def is_flat(side: SideName) -> bool:
+    """Whether a side is pulled to the left and right.
+
+    >>> is_flat("left"), is_flat("top")
+    (True, False)
+    """
     return side in ("left", "right")
 
 
 def inwards(side: SideName) -> int:
-    """1 where the middle lies to the right of a side or below it, else -1."""
+    """1 where the middle lies to the right of a side or below it, else -1.
+
+    >>> inwards("left"), inwards("bottom")
+    (1, -1)
+    """
     return 1 if side in ("left", "top") else -1
 
 

@@ -128,10 +128,19 @@ def counted(text: str) -> int:
 
 
 def colour_of(word: str | None) -> str:
-    """The colour that a word for it means; white where none is said."""
+    """The colour that a word for it means; white where none is said.
+
+    >>> colour_of("Black"), colour_of(None)
+    ('#000000', '#ffffff')
+    """
     sought = (word or "white").lower()
     return next((colour for name, colour in _COLOURS.items() if sought.startswith(name)), "#ffffff")
 
 
 def is_lying(word: str) -> bool:
+    """Whether a word says that a print lies.
+
+    >>> is_lying("landscape"), is_lying("hochkant")
+    (True, False)
+    """
     return word.lower().startswith(_LYING)
