@@ -32,3 +32,20 @@ def test_a_rule_is_seen_before_it_is_set(bench) -> None:
     page.get_by_role("checkbox", name=re.compile("Delivered prints")).press("Space")
     page.get_by_role("button", name="Let nothing go by itself").click()
     expect(page.get_by_text("No rule is set: nothing goes by itself.")).to_be_visible()
+
+
+def test_rules_that_another_window_changed_are_shown_and_why(bench) -> None:
+    page: Page = bench(None, step="size", plan={"title": "Mill gears"})
+    page.goto(page.url.split("/prints")[0] + "/room")
+    page.get_by_role("checkbox", name=re.compile("Earlier files")).check()
+    page.evaluate(
+        """async () => {
+            const sent = await fetch('/api/room/rules', {method: "PUT", headers: {"Content-Type": "application/json",
+            "X-CSRFToken": document.cookie.match(/csrftoken=([^;]+)/)[1]}, body: JSON.stringify({version: 0, days: {batches: 9}})});
+            if (!sent.ok) throw new Error(await sent.text());
+        }"""
+    )
+    page.get_by_role("button", name="Set these rules").click()
+    expect(page.get_by_role("alert")).to_contain_text("Another window changed these rules")
+    expect(page.get_by_label("Days of batches")).to_have_value("9")
+    expect(page.get_by_role("checkbox", name=re.compile("Earlier files"))).not_to_be_checked()

@@ -4,12 +4,14 @@ import { Coming } from "../shell/Coming";
 import { typeset } from "../shell/typeset";
 import { RoomRow } from "./RoomRow";
 import { RulesCard } from "./RulesCard";
-import { useRoom, useRoomJobs } from "./useRoom";
+import { setRules, useRoom, useRoomChange, useRoomJobs } from "./useRoom";
 import "./room.css";
 
 /** What takes up room on disk, by job, and the rules by which made files go. */
 export function RoomPage() {
   const room = useRoom();
+  // Kept here: what another window set comes with a new card, and why one's own were not saved has to stay.
+  const change = useRoomChange(setRules);
   return (
     <>
       <TopBar />
@@ -26,7 +28,7 @@ export function RoomPage() {
           <>
             <Kept room={room.data} />
             <div className="grid items-start gap-4 min-[900px]:grid-cols-2">
-              <RulesCard key={room.data.version} room={room.data} />
+              <RulesCard key={room.data.version} room={room.data} change={change} />
               <Jobs />
             </div>
           </>

@@ -4,17 +4,16 @@ import { KeptNumber } from "../fields/KeptNumber";
 import { Problem } from "../shell/Problem";
 import { typeset } from "../shell/typeset";
 import { counted, RoomRow } from "./RoomRow";
-import { daysOf, sameDays, setRules, useGoing, useRoomChange } from "./useRoom";
+import { daysOf, sameDays, useGoing, type RulesChange } from "./useRoom";
 
 const USUAL_DAYS = { delivered: 90, earlier: 30, batches: 30 };
 const LONGEST = 3650;
 
 /** The rules, what they would let go as they are typed, and from when on they act. */
-export function RulesCard({ room }: { room: RoomKept }) {
+export function RulesCard({ room, change }: { room: RoomKept; change: RulesChange }) {
   const kept = daysOf(room);
   const [days, setDays] = useState<RuleDays>(kept);
   const going = useGoing(days).data;
-  const change = useRoomChange(setRules);
   const changed = !sameDays(days, kept);
   const none = Object.values(days).every((after) => typeof after !== "number");
   return (

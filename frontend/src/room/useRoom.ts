@@ -1,4 +1,10 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type UseMutationResult,
+} from "@tanstack/react-query";
 import { client, must } from "../api/client";
 import type { RoomKept, RuleDays } from "../api/types";
 
@@ -35,6 +41,8 @@ export const spareJob = (given: { job: number; spared: boolean }) =>
       body: { spared: given.spared },
     }),
   );
+
+export type RulesChange = UseMutationResult<unknown, Error, Parameters<typeof setRules>[0]>;
 
 /** What changes rules or jobs: everything that tells of room is asked for anew. */
 export function useRoomChange<T>(run: (given: T) => Promise<unknown>) {
