@@ -211,8 +211,18 @@ def test_prices_are_kept_and_a_job_costs_what_they_say(job: Page) -> None:
 
 def test_a_client_answers_on_a_phone_and_it_arrives_on_the_job(job: Page, stack, browser) -> None:
     page = job
+    page.evaluate(
+        """async () => {
+            const job = location.pathname.split("/").pop();
+            const {ids} = await (await fetch(`/api/jobs/${job}/rows/ids`)).json();
+            const sent = await fetch(`/api/jobs/${job}/layouts`, {method: "POST", headers: {"Content-Type": "application/json",
+            "X-CSRFToken": document.cookie.match(/csrftoken=([^;]+)/)[1]}, body: JSON.stringify({kind: "hang", prints: [ids[1]]})});
+            if (!sent.ok) throw new Error(await sent.text());
+        }"""
+    )
     prints(page).nth(1).get_by_role("checkbox").check()
     page.get_by_role("button", name="A page of the 1 chosen").click()
+    page.get_by_label("On their wall").select_option(index=1)
     page.get_by_label("Words for the client").fill("Which one for the stairs?")
     page.get_by_role("button", name="Make the page").click()
     address = page.get_by_label("The link").input_value()
@@ -221,11 +231,15 @@ def test_a_client_answers_on_a_phone_and_it_arrives_on_the_job(job: Page, stack,
     shown = phone.new_page()
     shown.goto(address)
     expect(shown.get_by_role("heading", name="Which one for the stairs?")).to_be_visible()
-    expect(shown.get_by_role("img")).to_have_count(1)
+    expect(shown.get_by_role("img", name="What hangs, on its wall")).to_be_visible()
+    expect(shown.get_by_role("img")).to_have_count(2)
     axe(shown, "the client's page")
     assert shown.evaluate("document.documentElement.scrollWidth") <= 390
     shown.get_by_role("button", name=re.compile("larger$")).tap()
     axe(shown, "a print alone")
+    shown.get_by_role("button", name="On its wall").tap()
+    expect(shown.get_by_role("dialog").get_by_role("img")).to_have_count(1)
+    axe(shown, "a print on its wall")
     shown.get_by_role("button", name="On a wall").tap()
     expect(shown.get_by_role("img", name=re.compile("on a wall, beside somebody"))).to_be_visible()
     axe(shown, "a print on a wall")
