@@ -40,8 +40,9 @@ def test_rules_that_another_window_changed_are_shown_and_why(bench) -> None:
     page.get_by_role("checkbox", name=re.compile("Earlier files")).check()
     page.evaluate(
         """async () => {
+            const {version} = await (await fetch('/api/room')).json();
             const sent = await fetch('/api/room/rules', {method: "PUT", headers: {"Content-Type": "application/json",
-            "X-CSRFToken": document.cookie.match(/csrftoken=([^;]+)/)[1]}, body: JSON.stringify({version: 0, days: {batches: 9}})});
+            "X-CSRFToken": document.cookie.match(/csrftoken=([^;]+)/)[1]}, body: JSON.stringify({version, days: {batches: 9}})});
             if (!sent.ok) throw new Error(await sent.text());
         }"""
     )
