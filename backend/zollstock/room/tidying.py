@@ -24,7 +24,7 @@ from .rules import Days, lines_going
 log = logging.getLogger(__name__)
 
 #: So many lines go at once, and so long (seconds) one turn lasts: others wait for the same workers.
-CHUNK, TURN_S = 200, 20.0
+CHUNK, TURN_S = 200, 4.0
 
 
 def tidy_due() -> int:
