@@ -8,7 +8,7 @@ from zollstock.longwork.clock import by_the_clock
 
 from .tidying import tidy_due
 
-_EVERY = 60.0
+_EVERY = 5 * 60.0
 
 
 @by_the_clock(_EVERY)

@@ -81,7 +81,7 @@ export function RulesCard({ room, change }: { room: RoomKept; change: RulesChang
 
 function from(moment: string): string {
   const at = new Date(moment);
-  if (at.getTime() <= Date.now()) return "now, every minute";
+  if (at.getTime() <= Date.now()) return "now, every few minutes";
   return `from ${at.toLocaleString("en-GB", { weekday: "long", day: "numeric", month: "long", hour: "2-digit", minute: "2-digit" })} on`;
 }
 
