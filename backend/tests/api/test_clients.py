@@ -6,6 +6,7 @@ import io
 from collections.abc import Callable
 from datetime import date, timedelta
 from pathlib import Path
+from threading import BoundedSemaphore
 from typing import Any
 
 import pytest
@@ -13,7 +14,7 @@ from django.core.cache import cache
 from PIL import Image
 
 from tests.api.caller import Caller, ready_print
-from zollstock.jobs import clients_api
+from zollstock.jobs import clients_api, walls
 from zollstock.jobs.models import ClientLink, JobEvent
 
 pytestmark = [pytest.mark.django_db(transaction=True), pytest.mark.usefixtures("empty_broker")]
@@ -172,3 +173,15 @@ def test_the_wall_is_shown_that_the_owner_chose_and_no_other(
     cache.clear()
     caller("DELETE", f"layouts/{row['id']}", expect=204)
     assert stranger("GET", f"shown/{shown['code']}")["wall"] is False
+
+
+def test_only_a_few_pictures_are_drawn_at_a_time_and_who_waits_too_long_is_told(
+    held: dict[str, Any], link: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(walls, "_DRAWING", BoundedSemaphore(1))
+    monkeypatch.setattr(walls, "_LONGEST_WAIT_S", 0.05)
+    path = f"/api/shown/{link['code']}/0.jpg"
+    with walls.in_turn():
+        told = Caller().client.get(path)
+    assert told.status_code == 503 and "Try again" in told.json()["message"]
+    assert Caller().client.get(path).status_code == 200, "then it is free again"

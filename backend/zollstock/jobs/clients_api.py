@@ -31,7 +31,7 @@ from .clients import answer, lasting, make_link, shown_by, take_back, wall_of
 from .kinds import PICTURE
 from .lists import pictures_under
 from .models import ClientLink, Design
-from .walls import preview_of, write_wall
+from .walls import in_turn, preview_of, write_wall
 
 router = Router(tags=["counter"])
 public = Router(tags=["client"], auth=None)
@@ -164,9 +164,9 @@ def picture(request: HttpRequest, code: str, place: int, small: bool = False) ->
         plan = parse_plan(held.document)
     except DocumentError:
         raise Http404 from None
-    return _jpeg(
-        client_view(preview_of(source), plan, studio_of(held.account), SMALL if small else LARGEST)
-    )
+    preview, studio = preview_of(source), studio_of(held.account)
+    with in_turn():
+        return _jpeg(client_view(preview, plan, studio, SMALL if small else LARGEST))
 
 
 @public.get("/shown/{code}/wall.jpg", include_in_schema=False)

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
+from threading import BoundedSemaphore
 
 from ninja.errors import HttpError
 
@@ -14,6 +17,22 @@ from zollstock.studio.composition import studio_of
 from .kinds import KINDS, LAYOUT, WALL_PHOTO, plan_key
 from .models import Design
 
+#: A picture of a wall takes some 120 MB while it is drawn: so many at a time in a web process, and no more, however many
+#: ask; whoever waits longer (seconds) is told.
+_DRAWING = BoundedSemaphore(2)
+_LONGEST_WAIT_S = 20.0
+
+
+@contextmanager
+def in_turn() -> Iterator[None]:
+    """Draw while others wait. Raises a 503 where it takes too long until it is one's turn."""
+    if not _DRAWING.acquire(timeout=_LONGEST_WAIT_S):
+        raise HttpError(503, "Many look at pictures just now. Try again in a moment.")
+    try:
+        yield
+    finally:
+        _DRAWING.release()
+
 
 def hangs(held: Design) -> bool:
     """Whether a design is a layout that hangs on a wall."""
@@ -24,14 +43,15 @@ def write_wall(held: Design, out: Path, unit: str | None = None) -> None:
     """Write what hangs. Raises `RenderError` where nothing does, and a 422 while a picture is read."""
     pictures = held.by_key()
     photo = WALL_PHOTO in KINDS[LAYOUT].pictures(held.document)
-    wall_picture(
-        parse_layout(held.document),
-        lambda number: preview_of(pictures[plan_key(number)]),
-        out,
-        unit,
-        preview_of(pictures[WALL_PHOTO]) if photo else None,
-        studio_of(held.account),
-    )
+    with in_turn():
+        wall_picture(
+            parse_layout(held.document),
+            lambda number: preview_of(pictures[plan_key(number)]),
+            out,
+            unit,
+            preview_of(pictures[WALL_PHOTO]) if photo else None,
+            studio_of(held.account),
+        )
 
 
 def preview_of(picture: Picture) -> bytes:
