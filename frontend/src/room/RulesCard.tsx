@@ -13,7 +13,9 @@ const LONGEST = 3650;
 export function RulesCard({ room, change }: { room: RoomKept; change: RulesChange }) {
   const kept = daysOf(room);
   const [days, setDays] = useState<RuleDays>(kept);
-  const going = useGoing(days).data;
+  const asked = useGoing(days);
+  // What other days would let go is not what these do.
+  const going = asked.isPlaceholderData ? undefined : asked.data;
   const changed = !sameDays(days, kept);
   const none = Object.values(days).every((after) => typeof after !== "number");
   return (
@@ -55,12 +57,13 @@ export function RulesCard({ room, change }: { room: RoomKept; change: RulesChang
         ))}
       </ul>
       <WouldGo going={going} none={none} />
+      {asked.error && <Problem message={asked.error.message} />}
       {change.error && <Problem message={change.error.message} />}
       <div className="flex flex-wrap items-center gap-3">
         <button
           type="button"
           className="strong-button"
-          disabled={!changed || change.isPending}
+          disabled={!changed || change.isPending || (!none && !going)}
           onClick={() => change.mutate({ version: room.version, days })}
         >
           {none ? "Let nothing go by itself" : "Set these rules"}
@@ -69,7 +72,9 @@ export function RulesCard({ room, change }: { room: RoomKept; change: RulesChang
           {changed
             ? none
               ? "The rules that are set stay until then."
-              : "They act a day after they are set, and until then nothing goes."
+              : !going
+                ? "What they would let go is looked up…"
+                : "They act a day after they are set, and until then nothing goes."
             : room.acts_from
               ? typeset(`Set; they act ${from(room.acts_from)}.`)
               : "No rule is set: nothing goes by itself."}
